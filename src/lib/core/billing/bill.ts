@@ -1,0 +1,72 @@
+import { cents, formatCents, mulDiv, rateOf, split, sum, type Cents, type Percent, type Rate, type UnitPrice } from '../money';
+
+/** Raised when more would be billed than there is. The message says the most that can be. */
+export class BillingError extends Error {}
+
+/** A line of the contract and what is billed of it so far. */
+export interface Billable { id: string; amount: Cents; billed: Cents }
+
+/** What can still be billed of a line: between zero and its amount, on the side of its sign. */
+export const leftOf = (line: Billable): Cents => cents(line.amount - line.billed);
+
+/**
+ * A percent typed to date: this bill = round(line × percent) − billed; 100 % bills the exact rest.
+ * @throws BillingError above 100 %
+ */
+export function percentToDate(line: Billable, toDate: Percent): Cents {
+	if (toDate < 0 || toDate > 10_000) throw new BillingError('A percent to date is between 0 and 100 %.');
+	return cents((toDate === 10_000 ? line.amount : mulDiv(line.amount, toDate, 10_000)) - line.billed);
+}
+
+/**
+ * A percent of the whole to date, spread in proportion to what each line still has.
+ * @throws BillingError when it is under what is billed already
+ */
+export function percentOfWhole(lines: readonly Billable[], toDate: Percent): Cents[] {
+	if (toDate < 0 || toDate > 10_000) throw new BillingError('A percent to date is between 0 and 100 %.');
+	const whole = sum(lines.map((l) => l.amount));
+	const billed = sum(lines.map((l) => l.billed));
+	const now = cents((toDate === 10_000 ? whole : mulDiv(whole, toDate, 10_000)) - billed);
+	if (now < 0) throw new BillingError(`${formatCents(billed)} is billed already, which is more than that.`);
+	return spreadOverRest(lines, now);
+}
+
+/** An amount spread over what the lines still have. @throws BillingError with the most that can be billed */
+export function spreadOverRest(lines: readonly Billable[], amount: Cents): Cents[] {
+	const left = lines.map(leftOf);
+	const most = sum(left);
+	if (amount > Math.max(0, most)) throw new BillingError(`At most ${formatCents(Math.max(0, most))} can be billed.`);
+	if (amount === 0) return lines.map(() => cents(0));
+	return split(amount, left);
+}
+
+/** Refuses a bill of a line outside what its amount leaves. */
+export function checkWithin(line: Billable, now: Cents, text: string): void {
+	const after = line.billed + now;
+	const [low, high] = line.amount >= 0 ? [0, line.amount] : [line.amount, 0];
+	if (after < low || after > high) throw new BillingError(`“${text}”: at most ${formatCents(leftOf(line))} can be billed.`);
+}
+
+/** A deposit as a percent or amount of the total with tax; never more than the total. */
+export function depositAmount(total: Cents, deposit: { by: 'percent'; percent: Percent } | { by: 'amount'; amount: Cents }): Cents {
+	const amount = deposit.by === 'amount' ? deposit.amount : mulDiv(total, deposit.percent, 10_000);
+	if (amount <= 0) throw new BillingError('A deposit must be more than 0.');
+	if (amount > total) throw new BillingError(`A deposit can be at most ${formatCents(total)}.`);
+	return cents(amount);
+}
+
+/** A billed deposit: net = round(deposit × net total ÷ total with tax), spread over the lines by their amounts. */
+export function billedDeposit(deposit: Cents, netTotal: Cents, total: Cents, amounts: readonly Cents[]): Cents[] {
+	if (total === 0) throw new BillingError('There is nothing to take a deposit on.');
+	return split(cents(mulDiv(deposit, netTotal, total)), amounts);
+}
+
+/** Tax of a partial invoice per component: tax on all billed to date at that rate − tax billed before at that rate. */
+export function partialTax(baseToDate: Cents, taxBefore: Cents, rate: Rate): Cents {
+	return cents(rateOf(baseToDate, rate) - taxBefore);
+}
+
+/** The charge of a cost entry: labor from billable minutes at the price an hour, anything else cost × (1 + markup). */
+export function chargeOf(entry: { kind: 'labor'; minutes: number; pricePerHour: UnitPrice } | { kind: 'other'; cost: Cents; markup: Percent }): Cents {
+	return entry.kind === 'labor' ? cents(mulDiv(entry.minutes, entry.pricePerHour, 6000)) : cents(mulDiv(entry.cost, 10_000 + entry.markup, 10_000));
+}

@@ -1,0 +1,2 @@
+export * from './bill';
+export * from './pay-application';

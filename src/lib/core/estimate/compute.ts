@@ -1,0 +1,245 @@
+import { MEASURES, scopeMeasures, toUnit, type MeasureName, type Measures, type UnitSystem } from '../measure';
+import { cents, lineAmount, mulDiv, percentOf, ratioOf, split, type Cents, type Quantity, type Rate } from '../money';
+import { childQuantity, KINDS, partQuantity, type Kind } from '../pricing';
+import type { Estimate, Line, Scope } from './model';
+
+export interface LineResult {
+	line: Line;
+	scope: Scope;
+	/** What the measures or the parent give, null for a typed quantity. */
+	computed: Quantity | null;
+	quantity: Quantity;
+	/** Ten-thousandths of an hour. */
+	hours: number;
+	cost: Cents;
+	/** Quantity × unit price, or the settled amount. */
+	amount: Cents;
+	discount: Cents;
+	/** Amount after discount: what the customer pays before tax. */
+	net: Cents;
+	overhead: Cents;
+	breakEven: Cents;
+	margin: Rate | null;
+	/** in: counts · option: offered but not chosen · aside: set aside, or hanging on what is */
+	state: 'in' | 'option' | 'aside';
+	/** An override typed when the measures gave another quantity. */
+	stale: boolean;
+	toDecide: boolean;
+	problem: string | null;
+}
+
+export interface Sums {
+	cost: Cents;
+	overhead: Cents;
+	breakEven: Cents;
+	price: Cents;
+	profit: Cents;
+	margin: Rate | null;
+	hours: number;
+}
+
+export interface ScopeResult extends Sums {
+	scope: Scope;
+	measures: Measures;
+	problem: string | null;
+	lines: LineResult[];
+	state: 'in' | 'option' | 'aside';
+}
+
+export interface EstimateResult {
+	scopes: ScopeResult[];
+	lines: LineResult[];
+	total: Sums;
+	byKind: Record<Kind, Sums>;
+	/** Sum of the lines before discount. */
+	gross: Cents;
+	discount: Cents;
+	/** Price of what is offered and not chosen. */
+	optionsOffered: Cents;
+	toDecide: LineResult[];
+	reminders: LineResult[];
+	problems: { scopeId: string; lineId: string | null; text: string }[];
+}
+
+export interface ComputeOptions {
+	/** Ids of option scopes and lines that the customer chose. */
+	chosen?: ReadonlySet<string>;
+}
+
+/** The sum of the named measures of a scope in the company's unit, unrounded; null when the scope has none of them. */
+export function measureOf(measures: Measures, names: readonly MeasureName[], system: UnitSystem): number | null {
+	let total: number | null = null;
+	for (const name of names) {
+		const value = measures[name];
+		if (value !== undefined) total = (total ?? 0) + toUnit(value, MEASURES[name], system);
+	}
+	return total;
+}
+
+/**
+ * Computes the whole estimate in one pass: measures, quantities, amounts, discount, overhead, totals.
+ * Totals are sums of rounded lines. Nothing is thrown for a scope or line that cannot be reckoned: it counts 0 and
+ * says its problem, so that one bad shape does not hide the rest.
+ */
+export function computeEstimate(estimate: Estimate, options: ComputeOptions = {}): EstimateResult {
+	const chosen = options.chosen;
+	const lines: LineResult[] = [];
+	const scopes: ScopeResult[] = [];
+	for (const scope of estimate.scopes) {
+		let measures: Measures = {};
+		let problem: string | null = null;
+		try {
+			measures = scopeMeasures(scope.shapes);
+		} catch (e) {
+			problem = (e as Error).message;
+		}
+		const scopeState = scope.setAside ? 'aside' : scope.option && !chosen?.has(scope.id) ? 'option' : 'in';
+		const own = computeLines(scope, scopeState, measures, estimate.system, chosen);
+		for (const l of own) lines.push(l);
+		scopes.push({ scope, measures, problem, lines: own, state: scopeState, ...emptySums() });
+	}
+	const { gross, discount } = applyDiscount(estimate, lines);
+	for (const l of lines) finishLine(l, estimate);
+	return collect(scopes, lines, gross, discount);
+}
+
+function computeLines(scope: Scope, scopeState: LineResult['state'], measures: Measures, system: UnitSystem, chosen: ReadonlySet<string> | undefined): LineResult[] {
+	const results: LineResult[] = scope.lines.map((line) => ({
+		line, scope, computed: null, quantity: 0 as Quantity, hours: 0, cost: 0 as Cents, amount: 0 as Cents, discount: 0 as Cents, net: 0 as Cents,
+		overhead: 0 as Cents, breakEven: 0 as Cents, margin: null,
+		state: line.setAside || scopeState === 'aside' ? 'aside' : scopeState === 'option' || (line.option && !chosen?.has(line.id)) ? 'option' : 'in',
+		stale: false, toDecide: line.placeholder !== '', problem: null
+	}));
+	const waiting: LineResult[] = [];
+	for (const r of results) {
+		if (r.line.source.by === 'parent') waiting.push(r);
+		else quantify(r, measures, system, null);
+	}
+	if (waiting.length > 0) followParents(results, waiting, measures, system);
+	return results;
+}
+
+/** Children after their parents, in chains; what is left when nothing moves hangs in a loop. */
+function followParents(results: LineResult[], waiting: LineResult[], measures: Measures, system: UnitSystem): void {
+	const byId = new Map(results.map((r) => [r.line.id, r]));
+	const done = new Set(results.filter((r) => r.line.source.by !== 'parent').map((r) => r.line.id));
+	let left = waiting;
+	while (left.length > 0) {
+		const next: LineResult[] = [];
+		for (const r of left) {
+			const source = r.line.source;
+			if (source.by !== 'parent') continue;
+			const parent = byId.get(source.parentId);
+			if (parent && !done.has(source.parentId)) {
+				next.push(r);
+				continue;
+			}
+			quantify(r, measures, system, parent ?? null);
+			if (parent && parent.state !== 'in' && r.state !== 'aside') r.state = parent.state;
+			done.add(r.line.id);
+		}
+		if (next.length === left.length) {
+			for (const r of next) r.problem = 'These lines hang on each other in a loop.';
+			return;
+		}
+		left = next;
+	}
+}
+
+function quantify(r: LineResult, measures: Measures, system: UnitSystem, parent: LineResult | null): void {
+	const { line } = r;
+	const source = line.source;
+	try {
+		if (source.by === 'typed') r.quantity = source.quantity;
+		else if (source.by === 'measure') {
+			const measure = measureOf(measures, source.measures, system);
+			if (measure === null && source.rate.amount > 0) r.problem = `The scope has no ${source.measures.join(' or ')}.`;
+			r.computed = partQuantity(measure ?? 0, source.rate);
+			r.quantity = r.computed;
+		} else if (parent) {
+			r.computed = childQuantity(parent.quantity, source.ratio, source.step);
+			r.quantity = r.computed;
+		} else r.problem = 'The line it hangs on is gone.';
+		if (line.override) {
+			r.quantity = line.override.quantity;
+			r.stale = r.computed !== null && r.computed !== line.override.computedThen;
+		}
+		r.hours = mulDiv(r.quantity, line.hoursPerUnit, 10_000);
+		r.cost = lineAmount(r.quantity, line.unitCost);
+		r.amount = line.settled ?? lineAmount(r.quantity, line.unitPrice);
+		r.net = r.amount;
+	} catch (e) {
+		r.problem = (e as Error).message;
+	}
+}
+
+function applyDiscount(estimate: Estimate, lines: LineResult[]): { gross: Cents; discount: Cents } {
+	let gross = 0;
+	for (const l of lines) if (l.state === 'in') gross += l.amount;
+	if (!estimate.discount) return { gross: cents(gross), discount: cents(0) };
+	const open = lines.filter((l) => l.state === 'in' && l.line.discountable);
+	const base = cents(open.reduce((a, l) => a + l.amount, 0));
+	const wanted = estimate.discount.by === 'amount' ? estimate.discount.amount : percentOf(base, estimate.discount.percent);
+	const discount = cents(Math.max(0, Math.min(wanted, base)));
+	if (discount > 0) {
+		const shares = split(discount, open.map((l) => l.amount));
+		open.forEach((l, i) => {
+			l.discount = shares[i] ?? cents(0);
+			l.net = cents(l.amount - l.discount);
+		});
+	}
+	return { gross: cents(gross), discount };
+}
+
+/** Overhead = hours × overhead an hour + line cost × percent of its kind, rounded once on the sum. */
+function finishLine(l: LineResult, estimate: Estimate): void {
+	const onCost = l.cost * (estimate.overheadPercent[l.line.kind] ?? 0);
+	l.overhead = mulDiv(l.hours * l.line.overheadPerHour + onCost, 1, 1_000_000) as Cents;
+	l.breakEven = (l.cost + l.overhead) as Cents;
+	l.margin = ratioOf(l.net - l.breakEven, l.net);
+}
+
+function emptySums(): Sums {
+	return { cost: 0 as Cents, overhead: 0 as Cents, breakEven: 0 as Cents, price: 0 as Cents, profit: 0 as Cents, margin: null, hours: 0 };
+}
+
+function add(s: Sums, l: LineResult): void {
+	s.cost = (s.cost + l.cost) as Cents;
+	s.overhead = (s.overhead + l.overhead) as Cents;
+	s.price = (s.price + l.net) as Cents;
+	s.hours += l.hours;
+}
+
+function close(s: Sums): void {
+	s.breakEven = (s.cost + s.overhead) as Cents;
+	s.profit = (s.price - s.breakEven) as Cents;
+	s.margin = ratioOf(s.profit, s.price);
+}
+
+function collect(scopes: ScopeResult[], lines: LineResult[], gross: Cents, discount: Cents): EstimateResult {
+	const total = emptySums();
+	const byKind = Object.fromEntries(KINDS.map((k) => [k, emptySums()])) as Record<Kind, Sums>;
+	let optionsOffered = 0;
+	const result: EstimateResult = { scopes, lines, total, byKind, gross, discount, optionsOffered: 0 as Cents, toDecide: [], reminders: [], problems: [] };
+	for (const s of scopes) {
+		if (s.problem) result.problems.push({ scopeId: s.scope.id, lineId: null, text: s.problem });
+		for (const l of s.lines) {
+			// A scope shows its own price also while it is only offered: what it would add.
+			if (l.state === 'in' || (l.state === 'option' && s.state === 'option' && !l.line.option)) add(s, l);
+			if (l.state === 'option') optionsOffered += l.net;
+			if (l.state === 'in') {
+				add(total, l);
+				add(byKind[l.line.kind], l);
+			}
+			if (l.state === 'aside') continue;
+			if (l.toDecide) result.toDecide.push(l);
+			if (l.line.reminder && l.quantity === 0) result.reminders.push(l);
+			if (l.problem) result.problems.push({ scopeId: s.scope.id, lineId: l.line.id, text: `${l.line.name}: ${l.problem}` });
+		}
+		close(s);
+	}
+	close(total);
+	for (const k of KINDS) close(byKind[k]);
+	result.optionsOffered = optionsOffered as Cents;
+	return result;
+}

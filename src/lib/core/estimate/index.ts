@@ -1,0 +1,6 @@
+export * from './model';
+export * from './compute';
+export * from './set-total';
+export * from './explain';
+export * from './quote';
+export * from './budget';

@@ -1,0 +1,76 @@
+import type { Cents, Percent, Quantity, Rate, UnitPrice } from '../money';
+import type { MeasureName, Shape, UnitSystem } from '../measure';
+import type { Kind, PartRate, PriceRule } from '../pricing';
+
+/** Where a line's quantity comes from. */
+export type QuantitySource =
+	| { by: 'typed'; quantity: Quantity }
+	/** Sum of the named measures of the scope, by a production or coverage rate. */
+	| { by: 'measure'; measures: MeasureName[]; rate: PartRate }
+	/** Follows another line of the scope in proportion; ratio in ten-thousandths. */
+	| { by: 'parent'; parentId: string; ratio: number; step: number };
+
+export interface Line {
+	id: string;
+	kind: Kind;
+	name: string;
+	/** What the customer reads instead of the name; empty: the name. */
+	wording: string;
+	unit: string;
+	source: QuantitySource;
+	/** A quantity typed over the computed one, with what was computed then. */
+	override: { quantity: Quantity; computedThen: Quantity } | null;
+	/** Hours per unit, ten-thousandths; an hour of labor is 10000. */
+	hoursPerUnit: Quantity;
+	unitCost: UnitPrice;
+	/** Overhead an hour of this line's rate sheet carries. */
+	overheadPerHour: UnitPrice;
+	rule: PriceRule;
+	/** The price that the rule gave when it was last asked: what one sheet hands to another is the stored integer. */
+	unitPrice: UnitPrice;
+	/** Customers see four decimals of a fine price. */
+	fine: boolean;
+	taxCodeId: string | null;
+	option: boolean;
+	setAside: boolean;
+	/** In the price but not shown to the customer. */
+	hidden: boolean;
+	/** A locked line keeps its amount when the total is set. */
+	locked: boolean;
+	discountable: boolean;
+	settled: Cents | null;
+	/** What still has to be chosen, for example "line and color". */
+	placeholder: string;
+	/** The recipe has it at zero so that the estimator thinks of it. */
+	reminder: boolean;
+	note: string;
+	phase: string;
+	itemId: string | null;
+	sheetId: string | null;
+	/** The assembly put on this scope that brought the line, if one did. */
+	recipeId: string | null;
+}
+
+export interface Scope {
+	id: string;
+	name: string;
+	wording: string;
+	option: boolean;
+	setAside: boolean;
+	shapes: (Shape & { id: string })[];
+	lines: Line[];
+}
+
+export type Discount = { by: 'amount'; amount: Cents } | { by: 'percent'; percent: Percent };
+
+/** An estimate as the core computes it: no database, no clock. */
+export interface Estimate {
+	system: UnitSystem;
+	/** Overhead as a percentage of cost by kind (§4), beside the overhead an hour carries. */
+	overheadPercent: Partial<Record<Kind, Rate>>;
+	discount: Discount | null;
+	scopes: Scope[];
+}
+
+/** Raised when an estimate cannot be changed as asked. The message is for people. */
+export class EstimateError extends Error {}

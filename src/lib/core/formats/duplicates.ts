@@ -1,0 +1,57 @@
+export interface Party { id: string; name: string; mail: string; phone: string; address: string }
+export interface Likeness { id: string; score: number; reasons: string[] }
+
+/** The 3-letter pieces of a text: lower case, without accents and punctuation, two spaces before and one after each word. */
+export function pieces(text: string): Set<string> {
+	const words = text.normalize('NFD').replace(/[\u0300-\u036f]/g, '').toLowerCase().replace(/[^a-z0-9\s]/g, '').split(/\s+/).filter(Boolean);
+	const set = new Set<string>();
+	for (const w of words) {
+		const padded = `  ${w} `;
+		for (let i = 0; i + 3 <= padded.length; i++) set.add(padded.slice(i, i + 3));
+	}
+	return set;
+}
+
+/** Similarity of two texts from 0 to 1: common pieces ÷ all pieces (Jaccard). */
+export function similarity(a: string, b: string): number {
+	const [x, y] = [pieces(a), pieces(b)];
+	if (x.size === 0 || y.size === 0) return 0;
+	let both = 0;
+	for (const p of x) if (y.has(p)) both += 1;
+	return both / (x.size + y.size - both);
+}
+
+const lastTen = (phone: string): string | null => {
+	const digits = phone.replace(/\D/g, '');
+	return digits.length >= 10 ? digits.slice(-10) : null;
+};
+
+/**
+ * Those who may be the same: mail equal 100, last ten digits of a phone 90, name and address similarity from 0.6 each on its
+ * own with its value. Most likely first; reasons always given. A suggestion only: nothing is merged by it.
+ */
+export function likely(of: Omit<Party, 'id'>, among: readonly Party[]): Likeness[] {
+	const found: Likeness[] = [];
+	const phone = lastTen(of.phone);
+	for (const p of among) {
+		const reasons: string[] = [];
+		let score = 0;
+		if (of.mail.trim() !== '' && of.mail.trim().toLowerCase() === p.mail.trim().toLowerCase()) {
+			score = 100;
+			reasons.push('same mail');
+		}
+		if (phone !== null && phone === lastTen(p.phone)) {
+			score = Math.max(score, 90);
+			reasons.push('same phone');
+		}
+		for (const [what, a, b] of [['name', of.name, p.name], ['address', of.address, p.address]] as const) {
+			const s = similarity(a, b);
+			if (s >= 0.6) {
+				score = Math.max(score, Math.round(s * 80));
+				reasons.push(`${what} alike (${s.toFixed(2)})`);
+			}
+		}
+		if (reasons.length > 0) found.push({ id: p.id, score, reasons });
+	}
+	return found.sort((a, b) => b.score - a.score || a.id.localeCompare(b.id));
+}

@@ -1,0 +1,3 @@
+export * from './csv';
+export * from './price-list';
+export * from './duplicates';

@@ -1,0 +1,105 @@
+import { parseUnitPrice, TypedNumberError, type UnitPrice } from '../money';
+
+export const FIELDS = ['code', 'name', 'unit', 'cost'] as const;
+export type Field = (typeof FIELDS)[number];
+/** Which column (from 0) holds what; -1 when the list has none. */
+export type Mapping = Record<Field, number> & { headerRow: number };
+
+export interface PriceRow { row: number; code: string; name: string; unit: string; cost: UnitPrice }
+export interface Rejected { row: number; text: string; reason: string }
+
+const HEADINGS: Record<Field, RegExp> = {
+	code: /^(item|article|product|part|stock|sku|our|supplier)?\s*(code|no\.?|number|nr\.?|ref(erence)?|sku|#)$|^(code|sku|item|article)$/i,
+	name: /^(description|name|designation|product|item name|article|text|what)( of goods)?$/i,
+	unit: /^(unit|uom|u\/m|per|sold (by|per)|selling unit|each)$/i,
+	cost: /^(cost|price|net( price)?|your price|trade( price)?|unit price|list price|\$|price.*usd|net.*)$/i
+};
+
+/**
+ * Guesses the heading row and the columns: the row among the first 30 with the most known headings. Codes, names and costs
+ * must be found or mapped by hand; -1 says a column was not found.
+ */
+export function guessMapping(rows: readonly (readonly string[])[]): Mapping {
+	let best: Mapping = { headerRow: -1, code: -1, name: -1, unit: -1, cost: -1 };
+	let most = 0;
+	rows.slice(0, 30).forEach((cells, headerRow) => {
+		const m: Mapping = { headerRow, code: -1, name: -1, unit: -1, cost: -1 };
+		let hits = 0;
+		for (const f of FIELDS) {
+			const at = cells.findIndex((c, i) => HEADINGS[f].test(c.trim()) && !Object.values({ code: m.code, name: m.name, unit: m.unit, cost: m.cost }).includes(i));
+			m[f] = at;
+			if (at >= 0) hits += 1;
+		}
+		if (hits > most) {
+			most = hits;
+			best = m;
+		}
+	});
+	return best;
+}
+
+/**
+ * Reads the rows below the heading by a mapping. Blank rows are skipped; a row that cannot be read is rejected with its
+ * number in the file and the reason; of two rows with the same code the second is rejected.
+ */
+export function readPriceList(rows: readonly (readonly string[])[], mapping: Mapping): { prices: PriceRow[]; rejected: Rejected[] } {
+	const prices: PriceRow[] = [];
+	const rejected: Rejected[] = [];
+	const seen = new Map<string, number>();
+	for (let i = mapping.headerRow + 1; i < rows.length; i++) {
+		const cells = rows[i] ?? [];
+		if (cells.every((c) => c.trim() === '')) continue;
+		const at = (f: Field): string => (mapping[f] < 0 ? '' : (cells[mapping[f]] ?? '').trim());
+		const row = i + 1;
+		const reject = (reason: string) => rejected.push({ row, text: cells.filter(Boolean).join(' · ').slice(0, 120), reason });
+		const [code, name, unit, costText] = [at('code'), at('name'), at('unit'), at('cost')];
+		if (code === '' && costText === '') {
+			reject('A heading or note: neither code nor price.');
+			continue;
+		}
+		if (code === '') reject('The code is missing.');
+		else if (code.length > 60) reject('The code is longer than 60 characters.');
+		else if (/^[=@]/.test(code) || /^[=@]/.test(name)) reject('The cell holds a formula.');
+		else if (name === '') reject('The name is missing.');
+		else if (costText === '') reject('The price is missing.');
+		else if (seen.has(code.toLowerCase())) reject(`The code stands in row ${seen.get(code.toLowerCase())} already.`);
+		else {
+			try {
+				const cost = parseUnitPrice(costText);
+				if (cost < 0) reject('The price is negative.');
+				else {
+					seen.set(code.toLowerCase(), row);
+					prices.push({ row, code, name: name.slice(0, 200), unit: (unit || 'each').slice(0, 20), cost });
+				}
+			} catch (e) {
+				if (!(e instanceof TypedNumberError || e instanceof RangeError)) throw e;
+				reject(e.message);
+			}
+		}
+	}
+	return { prices, rejected };
+}
+
+export interface Known { id: string; code: string; name: string; unit: string; cost: UnitPrice }
+export interface Comparison {
+	fresh: PriceRow[];
+	changed: { row: PriceRow; known: Known }[];
+	unchanged: { row: PriceRow; known: Known }[];
+	missing: Known[];
+}
+
+/** What a price list would do to what is known of that supplier, by code. */
+export function comparePriceList(prices: readonly PriceRow[], known: readonly Known[]): Comparison {
+	const byCode = new Map(known.map((k) => [k.code.toLowerCase(), k]));
+	const result: Comparison = { fresh: [], changed: [], unchanged: [], missing: [] };
+	for (const row of prices) {
+		const k = byCode.get(row.code.toLowerCase());
+		if (!k) result.fresh.push(row);
+		else {
+			byCode.delete(row.code.toLowerCase());
+			(k.cost === row.cost && k.name === row.name && k.unit === row.unit ? result.unchanged : result.changed).push({ row, known: k });
+		}
+	}
+	result.missing = [...byCode.values()];
+	return result;
+}

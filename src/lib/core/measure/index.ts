@@ -1,0 +1,3 @@
+export * from './length';
+export * from './units';
+export * from './shapes';

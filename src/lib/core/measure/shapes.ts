@@ -1,0 +1,196 @@
+import { formatLength, type Nanometres } from './length';
+import type { Dimension } from './units';
+
+/** The measures that shapes give, with what kind of number each is. */
+export const MEASURES = {
+	area: 'area', eaves: 'length', rakes: 'length', ridge: 'length', hips: 'length',
+	walls: 'area', ceiling: 'area', floor: 'area', perimeter: 'length', 'perimeter less doors': 'length',
+	volume: 'volume', length: 'length', posts: 'count', bays: 'count', gates: 'count', count: 'count'
+} as const satisfies Record<string, Dimension>;
+export type MeasureName = keyof typeof MEASURES;
+/** Values in nanometres to the power of the measure's dimension. */
+export type Measures = Partial<Record<MeasureName, number>>;
+
+export interface Opening { width: Nanometres; height: Nanometres; door: boolean }
+export interface Gate { width: Nanometres; position: Nanometres | null }
+
+export type Figure =
+	| { kind: 'roof face'; length: Nanometres; run: Nanometres; pitch: number; ridge: boolean; shared?: ('eaves' | 'rakes' | 'ridge')[] }
+	| { kind: 'roof triangle'; base: Nanometres; run: Nanometres; pitch: number; shared?: ('eaves' | 'hips')[] }
+	| { kind: 'room'; length: Nanometres; width: Nanometres; height: Nanometres; openings: Opening[]; sharedLengths?: number }
+	| { kind: 'slab'; length: Nanometres; width: Nanometres; depth: Nanometres }
+	| { kind: 'run'; length: Nanometres; height: Nanometres; spacing: Nanometres; closed: boolean; gates: Gate[]; sharedEnds: 0 | 1 | 2 }
+	| { kind: 'count'; n: number }
+	| { kind: 'typed'; measure: MeasureName; value: number };
+
+/** A figure in a scope: how often it counts, and whether it takes off. */
+export interface Shape {
+	figure: Figure;
+	times: number;
+	subtract: boolean;
+	/** A subtracted shape takes off its lengths only where this is ticked. */
+	subtractLengths?: boolean;
+}
+
+/** Raised when a shape cannot be; the message is for people. */
+export class ShapeError extends Error {}
+
+/** √(1 + (rise ÷ 12)²), by which a sloped length exceeds its plan. */
+export const slopeFactor = (pitch: number): number => Math.sqrt(1 + (pitch / 12) ** 2);
+
+/**
+ * Measures of one figure, before ×n and subtraction. Lengths in nm, areas nm², volumes nm³; unrounded.
+ * @throws ShapeError
+ */
+export function figureMeasures(f: Figure): Measures {
+	switch (f.kind) {
+		case 'roof face': {
+			positive(f.length, 'The length along the eave');
+			positive(f.run, 'The run');
+			pitchOk(f.pitch);
+			const slope = slopeFactor(f.pitch);
+			const half = (edge: 'eaves' | 'rakes' | 'ridge') => (f.shared?.includes(edge) ? 0.5 : 1);
+			return {
+				area: f.length * f.run * slope,
+				eaves: f.length * half('eaves'),
+				rakes: 2 * f.run * slope * half('rakes'),
+				ridge: f.ridge ? f.length * half('ridge') : 0
+			};
+		}
+		case 'roof triangle': {
+			positive(f.base, 'The base');
+			positive(f.run, 'The run');
+			pitchOk(f.pitch);
+			const half = (edge: 'eaves' | 'hips') => (f.shared?.includes(edge) ? 0.5 : 1);
+			return {
+				area: ((f.base * f.run) / 2) * slopeFactor(f.pitch),
+				eaves: f.base * half('eaves'),
+				hips: 2 * Math.sqrt((f.base / 2) ** 2 + f.run ** 2 + ((f.run * f.pitch) / 12) ** 2) * half('hips')
+			};
+		}
+		case 'room': return room(f);
+		case 'slab': {
+			positive(f.length, 'The length');
+			positive(f.width, 'The width');
+			notNegative(f.depth, 'The depth');
+			return { area: f.length * f.width, perimeter: 2 * (f.length + f.width), volume: f.length * f.width * f.depth };
+		}
+		case 'run': return run(f);
+		case 'count': {
+			if (!Number.isFinite(f.n) || f.n < 0) throw new ShapeError('A count cannot be negative.');
+			return { count: f.n };
+		}
+		case 'typed': {
+			if (!Number.isFinite(f.value) || f.value < 0) throw new ShapeError('A measure cannot be negative.');
+			return { [f.measure]: f.value };
+		}
+	}
+}
+
+function room(f: Extract<Figure, { kind: 'room' }>): Measures {
+	positive(f.length, 'The length');
+	positive(f.width, 'The width');
+	positive(f.height, 'The height');
+	let openings = 0;
+	let doors = 0;
+	for (const o of f.openings) {
+		positive(o.width, 'The width of an opening');
+		positive(o.height, 'The height of an opening');
+		openings += o.width * o.height;
+		if (o.door) doors += o.width;
+	}
+	const perimeter = 2 * (f.length + f.width);
+	const gross = perimeter * f.height;
+	if (openings > gross)
+		throw new ShapeError(`The openings (${squareFeet(openings)}) are larger than the walls (${squareFeet(gross)}).`);
+	if (doors > perimeter) throw new ShapeError('The doors are wider than the room is around.');
+	// A shared wall counts half as an edge; its wall area stays whole.
+	const shared = (f.sharedLengths ?? 0) / 2;
+	return {
+		walls: gross - openings, ceiling: f.length * f.width, floor: f.length * f.width,
+		perimeter: perimeter - shared, 'perimeter less doors': perimeter - shared - doors
+	};
+}
+
+function run(f: Extract<Figure, { kind: 'run' }>): Measures {
+	positive(f.length, 'The length');
+	notNegative(f.height, 'The height');
+	positive(f.spacing, 'The spacing');
+	let gateWidth = 0;
+	for (const g of f.gates) {
+		positive(g.width, 'The width of a gate');
+		gateWidth += g.width;
+	}
+	if (gateWidth > f.length) throw new ShapeError('The gates are wider than the run is long.');
+	const placed = f.gates.filter((g) => g.position !== null).length;
+	if (placed !== 0 && placed !== f.gates.length) throw new ShapeError('Give every gate a position, or none.');
+	const stretches = placed > 0 ? placedStretches(f) : evenStretches(f, gateWidth);
+	let bays = 0;
+	for (const s of stretches) bays += ceilTolerant(s / f.spacing);
+	const posts = f.closed
+		? bays + f.gates.length
+		: bays + stretches.length - f.sharedEnds;
+	return { length: f.length, area: (f.length - gateWidth) * f.height, posts: Math.max(0, posts), bays, gates: f.gates.length };
+}
+
+/** Gates without a position are spread evenly: an open run has one stretch more than gates, a closed one as many. */
+function evenStretches(f: Extract<Figure, { kind: 'run' }>, gateWidth: number): number[] {
+	const n = f.closed ? Math.max(1, f.gates.length) : f.gates.length + 1;
+	return Array.from({ length: n }, () => (f.length - gateWidth) / n);
+}
+
+function placedStretches(f: Extract<Figure, { kind: 'run' }>): number[] {
+	const gates = f.gates.map((g) => ({ from: g.position ?? 0, to: (g.position ?? 0) + g.width })).sort((a, b) => a.from - b.from);
+	const stretches: number[] = [];
+	let at = 0;
+	for (const g of gates) {
+		if (g.from < at) throw new ShapeError('Two gates overlap.');
+		if (g.to > f.length) throw new ShapeError(`A gate ends beyond the run (${formatLength(g.to, 'imperial')} of ${formatLength(f.length, 'imperial')}).`);
+		stretches.push(g.from - at);
+		at = g.to;
+	}
+	stretches.push(f.length - at);
+	if (!f.closed) return stretches;
+	const last = stretches.pop() ?? 0;
+	stretches[0] = (stretches[0] ?? 0) + last;
+	return stretches;
+}
+
+/**
+ * The measures of a scope: the sum over its shapes, each ×n, subtracted ones taken off.
+ * @throws ShapeError when a sum is negative.
+ */
+export function scopeMeasures(shapes: readonly Shape[]): Measures {
+	const total: Measures = {};
+	for (const s of shapes) {
+		if (!Number.isInteger(s.times) || s.times < 1 || s.times > 10_000) throw new ShapeError('A shape counts a whole number of times, from 1 to 10,000.');
+		const one = figureMeasures(s.figure);
+		for (const [name, value] of Object.entries(one) as [MeasureName, number][]) {
+			if (s.subtract && MEASURES[name] === 'length' && !s.subtractLengths) continue;
+			total[name] = (total[name] ?? 0) + value * s.times * (s.subtract ? -1 : 1);
+		}
+	}
+	for (const [name, value] of Object.entries(total)) {
+		// What two equal shapes leave behind when one is taken off the other is not a negative measure.
+		if (value < 0 && value > -1) total[name as MeasureName] = 0;
+		else if (value < 0) throw new ShapeError(`More ${name} is taken off than there is.`);
+	}
+	return total;
+}
+
+/** Rounds up, but takes what is within 10⁻⁹ of a whole number as that number. */
+export function ceilTolerant(x: number): number {
+	const nearest = Math.round(x);
+	return Math.abs(x - nearest) <= 1e-9 * Math.max(1, x) ? nearest : Math.ceil(x);
+}
+
+function positive(n: number, what: string): void {
+	if (!Number.isFinite(n) || n <= 0) throw new ShapeError(`${what} must be more than 0.`);
+}
+function notNegative(n: number, what: string): void {
+	if (!Number.isFinite(n) || n < 0) throw new ShapeError(`${what} cannot be negative.`);
+}
+function pitchOk(pitch: number): void {
+	if (!Number.isFinite(pitch) || pitch < 0 || pitch > 48) throw new ShapeError('The pitch must be between 0 and 48 in 12.');
+}
+const squareFeet = (nm2: number): string => `${(nm2 / 304_800_000 / 304_800_000).toFixed(1)} sq ft`;

@@ -1,0 +1,39 @@
+import { mulDiv } from './exact';
+import type { Cents, Percent, Quantity, Rate, UnitPrice } from './types';
+
+/**
+ * Line amount: quantity × unit price, rounded once, half away from zero, to the cent.
+ * @param quantity ten-thousandths of a unit
+ * @param price ten-thousandths of the currency unit
+ * @returns whole cents
+ */
+export function lineAmount(quantity: Quantity, price: UnitPrice): Cents {
+	return mulDiv(quantity, price, 1_000_000) as Cents;
+}
+
+/** Labor charged from minutes: minutes × hourly price ÷ 60, rounded once to the cent. */
+export function minutesAmount(minutes: number, perHour: UnitPrice): Cents {
+	return mulDiv(minutes, perHour, 6000) as Cents;
+}
+
+/** A typed percentage of an amount, rounded once to the cent. */
+export function percentOf(amount: Cents, p: Percent): Cents {
+	return mulDiv(amount, p, 10_000) as Cents;
+}
+
+/** A tax rate or computed percentage of an amount, rounded once to the cent. */
+export function rateOf(amount: Cents, r: Rate): Cents {
+	return mulDiv(amount, r, 1_000_000) as Cents;
+}
+
+/** part ÷ whole as a computed percentage (ten-thousandths of a percent); null when the whole is 0. */
+export function ratioOf(part: number, whole: number): Rate | null {
+	return whole === 0 ? null : (mulDiv(part, 1_000_000, whole) as Rate);
+}
+
+/** Sum of whole amounts. Kept in one place so that totals are always sums of rounded lines. */
+export function sum(amounts: Iterable<Cents>): Cents {
+	let total = 0;
+	for (const a of amounts) total += a;
+	return total as Cents;
+}

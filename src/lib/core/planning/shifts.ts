@@ -1,0 +1,104 @@
+import { addDays, weekday, type Day } from '../time';
+import { holidayOn, type HolidayRule, type WorkingDay, type WorkingHours } from './calendar';
+
+export interface Shift {
+	id: string;
+	personId: string | null;
+	jobId: string;
+	day: Day;
+	/** Minutes from midnight; null for a whole day. `to` may be up to 12 h into the next day (≤ 2160). */
+	from: number | null;
+	to: number | null;
+}
+export interface TimeOff { personId: string; from: Day; to: Day; note: string }
+export interface PersonCalendar { hours: WorkingHours; holidays: readonly HolidayRule[]; timeOff: readonly TimeOff[] }
+
+export interface Conflict {
+	shiftId: string;
+	kind: 'overlap' | 'holiday' | 'time off' | 'outside working hours';
+	withId: string | null;
+	text: string;
+}
+
+/** Raised for a shift that cannot be. The message is for people. */
+export class ShiftError extends Error {}
+
+/** Refuses a shift that ends before it begins or runs more than 12 h into the next day. */
+export function checkShift(s: Pick<Shift, 'from' | 'to'>): void {
+	if ((s.from === null) !== (s.to === null)) throw new ShiftError('Give both a start and an end, or neither for the whole day.');
+	if (s.from === null || s.to === null) return;
+	if (s.from < 0 || s.from >= 1440) throw new ShiftError('The start must be within the day.');
+	if (s.to <= s.from) throw new ShiftError('The end must be after the start.');
+	if (s.to > 2160) throw new ShiftError('A shift may end at most 12 hours into the next day.');
+}
+
+const breakMinutes = (w: WorkingDay, from: number, to: number): number =>
+	w.breaks.reduce((a, b) => a + Math.max(0, Math.min(to, b.to) - Math.max(from, b.from)), 0);
+
+/** Paid minutes of a person on a day: working hours less breaks, none on holidays and time off. */
+export function paidMinutes(personId: string, day: Day, c: PersonCalendar): number {
+	const w = c.hours[weekday(day)];
+	if (!w || holidayOn(c.holidays, day) || offOn(personId, day, c.timeOff)) return 0;
+	return w.to - w.from - breakMinutes(w, w.from, w.to);
+}
+
+/** Planned minutes of a shift: from–to less that day's breaks inside it; a whole day is the paid minutes. */
+export function plannedMinutes(s: Shift, c: PersonCalendar): number {
+	const w = c.hours[weekday(s.day)];
+	if (s.from === null || s.to === null) {
+		if (!w) return 0;
+		return s.personId ? paidMinutes(s.personId, s.day, c) : w.to - w.from - breakMinutes(w, w.from, w.to);
+	}
+	return s.to - s.from - (w ? breakMinutes(w, s.from, s.to) : 0);
+}
+
+export const offOn = (personId: string, day: Day, timeOff: readonly TimeOff[]): TimeOff | null =>
+	timeOff.find((t) => t.personId === personId && t.from <= day && day <= t.to) ?? null;
+
+/** Minutes from an origin day on, so that night shifts meet the next morning's. */
+function span(s: Shift, origin: Day): [number, number] {
+	const base = dayNumber(s.day, origin) * 1440;
+	return s.from === null || s.to === null ? [base, base + 1440] : [base + s.from, base + s.to];
+}
+const dayNumber = (day: Day, origin: Day): number => Math.round((Date.parse(day) - Date.parse(origin)) / 86_400_000);
+export const clock = (minutes: number): string => `${Math.floor((minutes % 1440) / 60)}:${String(minutes % 60).padStart(2, '0')}`;
+const when = (s: Shift): string => (s.from === null || s.to === null ? 'whole day' : `${clock(s.from)}–${clock(s.to)}`);
+
+/**
+ * Everything that speaks against a shift: every overlap with another of the same person, then the first of holiday,
+ * time off, outside working hours. A night shift conflicts with the next day's time off, not with its holiday.
+ */
+export function conflictsOf(s: Shift, others: readonly Shift[], c: PersonCalendar, names: (jobId: string) => string = (id) => id): Conflict[] {
+	if (!s.personId) return [];
+	const found: Conflict[] = [];
+	const [from, to] = span(s, s.day);
+	for (const o of others) {
+		if (o.id === s.id || o.personId !== s.personId) continue;
+		const [a, b] = span(o, s.day);
+		if (a < to && b > from) found.push({ shiftId: s.id, kind: 'overlap', withId: o.id, text: `Booked twice on ${s.day}: ${names(s.jobId)} ${when(s)} and ${names(o.jobId)} ${when(o)}` });
+	}
+	const holiday = holidayOn(c.holidays, s.day);
+	const off = offOn(s.personId, s.day, c.timeOff) ?? (to > 1440 ? offOn(s.personId, addDays(s.day, 1), c.timeOff) : null);
+	const w = c.hours[weekday(s.day)];
+	if (holiday) found.push({ shiftId: s.id, kind: 'holiday', withId: null, text: `${s.day} is ${holiday}` });
+	else if (off) found.push({ shiftId: s.id, kind: 'time off', withId: null, text: `Time off from ${off.from} to ${off.to}${off.note ? ` (${off.note})` : ''}` });
+	else if (!w) found.push({ shiftId: s.id, kind: 'outside working hours', withId: null, text: `${s.day} is not a working day` });
+	else if (s.from !== null && s.to !== null && (s.from < w.from || s.to > w.to))
+		found.push({ shiftId: s.id, kind: 'outside working hours', withId: null, text: `${when(s)} is outside working hours (${clock(w.from)}–${clock(w.to)})` });
+	return found;
+}
+
+/** Load of a person over days: planned and paid minutes, and the gap by day (paid without a shift). */
+export function loadOf(personId: string, days: readonly Day[], shifts: readonly Shift[], c: PersonCalendar): { planned: number; paid: number; gaps: { day: Day; minutes: number }[] } {
+	let planned = 0;
+	let paid = 0;
+	const gaps: { day: Day; minutes: number }[] = [];
+	for (const day of days) {
+		const p = paidMinutes(personId, day, c);
+		const n = shifts.filter((s) => s.personId === personId && s.day === day).reduce((a, s) => a + plannedMinutes(s, c), 0);
+		planned += n;
+		paid += p;
+		if (p - n > 0) gaps.push({ day, minutes: p - n });
+	}
+	return { planned, paid, gaps };
+}

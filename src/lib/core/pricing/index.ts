@@ -1,0 +1,5 @@
+export * from './labor-sheet';
+export * from './equipment-sheet';
+export * from './overhead';
+export * from './price-rule';
+export * from './assembly-quantity';

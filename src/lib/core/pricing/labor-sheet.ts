@@ -1,0 +1,114 @@
+import { exact, roundExact, type Exact } from '../money/exact';
+import { formatPercent, formatQuantity, formatRate, formatUnitPrice } from '../money/format';
+import { step, type Step } from '../explain';
+import type { Percent, Rate, UnitPrice } from '../money/types';
+
+/** How a labor rate is built up. Wages and overhead in ten-thousandths of the currency unit per hour. */
+export interface LaborSheet {
+	members: { label: string; wage: UnitPrice; count: number }[];
+	/** Paid hours a week, ten-thousandths of an hour. */
+	paidHours: number;
+	overtimeHours: number;
+	/** 1.5 = 15000 */
+	overtimeMultiplier: number;
+	burden: Percent;
+	/** Part of the burden that applies to the average wage only, not to the overtime premium. */
+	burdenNotOnPremium?: Percent;
+	nonBillable: Percent;
+	overheadPerHour: UnitPrice;
+	/** Either the margin is typed and the price follows, or the price (whole cents) and the margin follows. */
+	target: { margin: Percent } | { price: UnitPrice };
+}
+
+export interface LaborRate {
+	averageWage: UnitPrice;
+	overtimePremium: Rate;
+	paidCost: UnitPrice;
+	burdenedCost: UnitPrice;
+	loadedCost: UnitPrice;
+	breakEven: UnitPrice;
+	price: UnitPrice;
+	margin: Rate;
+	/** How much the price is below break-even an hour; 0 when it is not. */
+	belowBreakEven: UnitPrice;
+}
+
+/** Raised when a rate sheet cannot give a rate. `field` names the input at fault. */
+export class SheetError extends Error {
+	constructor(message: string, readonly field: string) {
+		super(message);
+	}
+}
+
+interface Chain { average: Exact; premium: Exact; paid: Exact; burdened: Exact; loaded: Exact; breakEven: Exact }
+
+function chain(s: LaborSheet): Chain {
+	const heads = s.members.reduce((a, m) => a + m.count, 0);
+	if (heads <= 0) throw new SheetError('There is nobody in the crew.', 'members');
+	if (s.members.some((m) => m.wage < 0)) throw new SheetError('A wage cannot be negative.', 'members');
+	if (s.members.some((m) => m.count < 0)) throw new SheetError('A head count cannot be negative.', 'members');
+	if (s.paidHours <= 0) throw new SheetError('The paid hours a week must be more than 0.', 'paidHours');
+	if (s.overtimeHours < 0 || s.overtimeHours > s.paidHours) throw new SheetError('Overtime cannot be more than the paid hours.', 'overtimeHours');
+	if (s.overtimeMultiplier < 10_000) throw new SheetError('The overtime multiplier must be 1 or more.', 'overtimeMultiplier');
+	if (s.nonBillable < 0 || s.nonBillable >= 10_000) throw new SheetError('Non-billable time must be below 100 %.', 'nonBillable');
+	if (s.burden < 0) throw new SheetError('The burden cannot be negative.', 'burden');
+	const wages = s.members.reduce((a, m) => a.add(exact(m.wage).mul(exact(m.count))), exact(0));
+	const average = wages.div(exact(heads));
+	const premium = exact(s.overtimeHours, s.paidHours).mul(exact(s.overtimeMultiplier - 10_000, 10_000));
+	const paid = average.mul(premium.add(exact(1)));
+	const wageOnly = s.burdenNotOnPremium ?? 0;
+	const burdened = paid.mul(exact(10_000 + s.burden - wageOnly, 10_000)).add(average.mul(exact(wageOnly, 10_000)));
+	const loaded = burdened.div(exact(10_000 - s.nonBillable, 10_000));
+	return { average, premium, paid, burdened, loaded, breakEven: loaded.add(exact(s.overheadPerHour)) };
+}
+
+/**
+ * Loaded cost, break-even and price of an hour. Everything inside is exact; each shown result is rounded once to the
+ * ten-thousandth, the price to the cent. The margin shown is that of the rounded price.
+ * @throws SheetError
+ */
+export function laborRate(s: LaborSheet): LaborRate {
+	const c = chain(s);
+	let price: number;
+	if ('price' in s.target) {
+		price = s.target.price;
+		if (price <= 0) throw new SheetError('The price must be more than 0.', 'price');
+		if (price % 100 !== 0) throw new SheetError('An hourly price is typed in whole cents.', 'price');
+	} else {
+		if (s.target.margin >= 10_000) throw new SheetError('A margin must be below 100 %.', 'margin');
+		price = roundExact(c.breakEven.div(exact(10_000 - s.target.margin, 10_000)).div(exact(100))) * 100;
+		if (price <= 0) throw new SheetError('The price must be more than 0.', 'price');
+	}
+	const breakEven = roundExact(c.breakEven);
+	const margin = roundExact(exact(price).sub(c.breakEven).div(exact(price)).mul(exact(1_000_000)));
+	return {
+		averageWage: roundExact(c.average) as UnitPrice,
+		overtimePremium: roundExact(c.premium.mul(exact(1_000_000))) as Rate,
+		paidCost: roundExact(c.paid) as UnitPrice,
+		burdenedCost: roundExact(c.burdened) as UnitPrice,
+		loadedCost: roundExact(c.loaded) as UnitPrice,
+		breakEven: breakEven as UnitPrice,
+		price: price as UnitPrice,
+		margin: margin as Rate,
+		belowBreakEven: Math.max(0, breakEven - price) as UnitPrice
+	};
+}
+
+/** The steps behind an hourly rate. */
+export function explainLaborRate(s: LaborSheet, source?: string): Step {
+	const r = laborRate(s);
+	const wage = s.members.map((m) => `${formatUnitPrice(m.wage)} × ${m.count}`).join(' + ');
+	return step('Price an hour', formatUnitPrice(r.price), {
+		formula: 'margin' in s.target ? `${formatUnitPrice(r.breakEven)} ÷ (1 − ${formatPercent(s.target.margin)}), to the cent` : 'typed',
+		...(source ? { source } : {}),
+		steps: [
+			step('Average wage', formatUnitPrice(r.averageWage), { formula: `(${wage}) ÷ ${s.members.reduce((a, m) => a + m.count, 0)}` }),
+			step('Overtime premium', formatRate(r.overtimePremium, 4), { formula: `${formatQuantity(s.overtimeHours)} h × (${s.overtimeMultiplier / 10_000} − 1) ÷ ${formatQuantity(s.paidHours)} h` }),
+			step('Paid cost', formatUnitPrice(r.paidCost), { formula: 'average wage × (1 + overtime premium)' }),
+			step('Burdened cost', formatUnitPrice(r.burdenedCost), { formula: `paid cost × (1 + ${formatPercent(s.burden)})` }),
+			step('Loaded cost', formatUnitPrice(r.loadedCost), { formula: `burdened cost ÷ (1 − ${formatPercent(s.nonBillable)} non-billable)` }),
+			step('Break-even', formatUnitPrice(r.breakEven), { formula: `loaded cost + ${formatUnitPrice(s.overheadPerHour)} overhead` }),
+			step('Margin', formatRate(r.margin, 2), { formula: '(price − break-even) ÷ price' })
+		]
+	});
+}

@@ -1,0 +1,43 @@
+import { exact, roundExact, mulDiv } from '../money/exact';
+import type { Cents, Percent, Rate, UnitPrice } from '../money/types';
+import { SheetError } from './labor-sheet';
+
+/** Billable hours = heads × paid hours × (1 − non-billable), whole hours rounded half away from zero. */
+export function billableHours(heads: number, paidHours: number, nonBillable: Percent): number {
+	return mulDiv(heads * paidHours, 10_000 - nonBillable, 10_000);
+}
+
+/** What each hour and each dollar of direct cost carries of the overhead. */
+export interface Recovery {
+	perHour: UnitPrice;
+	perDollar: Rate;
+}
+
+/** All the overhead on hours. @throws SheetError without billable hours */
+export function recoverByHours(overhead: Cents, hours: number): Recovery {
+	if (hours <= 0) throw new SheetError('There are no billable hours to carry the overhead.', 'hours');
+	return { perHour: mulDiv(overhead, 100, hours) as UnitPrice, perDollar: 0 as Rate };
+}
+
+/** All the overhead on dollars of direct cost. @throws SheetError without direct cost */
+export function recoverByDollars(overhead: Cents, directCost: Cents): Recovery {
+	if (directCost <= 0) throw new SheetError('There is no direct cost to carry the overhead.', 'directCost');
+	return { perHour: 0 as UnitPrice, perDollar: mulDiv(overhead, 1_000_000, directCost) as Rate };
+}
+
+/** A share on hours, the rest on dollars of materials, subcontract and equipment. */
+export function recoverSplit(overhead: Cents, onHours: Percent, hours: number, otherDirect: Cents): Recovery {
+	if (onHours > 0 && hours <= 0) throw new SheetError('There are no billable hours to carry the overhead.', 'hours');
+	if (onHours < 10_000 && otherDirect <= 0) throw new SheetError('There is no other direct cost to carry the overhead.', 'directCost');
+	const share = exact(overhead).mul(exact(onHours, 10_000));
+	return {
+		perHour: (hours > 0 ? roundExact(share.mul(exact(100, hours))) : 0) as UnitPrice,
+		perDollar: (otherDirect > 0 ? roundExact(exact(overhead).sub(share).mul(exact(1_000_000, otherDirect))) : 0) as Rate
+	};
+}
+
+/** Break-even sales = overhead ÷ (1 − direct cost ÷ expected sales). */
+export function breakEvenSales(overhead: Cents, directCost: Cents, expectedSales: Cents): Cents {
+	if (expectedSales <= directCost) throw new SheetError('Direct cost leaves nothing of the sales to carry overhead.', 'sales');
+	return mulDiv(overhead, expectedSales, expectedSales - directCost) as Cents;
+}
