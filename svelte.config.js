@@ -5,7 +5,6 @@ export default {
 	compilerOptions: { runes: true },
 	kit: {
 		adapter: adapter(),
-		csrf: { checkOrigin: true },
 		csp: {
 			mode: 'nonce',
 			directives: {

@@ -1,7 +1,8 @@
+import { Refusal } from '../refusal';
 import { cents, formatCents, mulDiv, rateOf, split, sum, type Cents, type Percent, type Rate, type UnitPrice } from '../money';
 
 /** Raised when more would be billed than there is. The message says the most that can be. */
-export class BillingError extends Error {}
+export class BillingError extends Refusal {}
 
 /** A line of the contract and what is billed of it so far. */
 export interface Billable { id: string; amount: Cents; billed: Cents }

@@ -1,3 +1,4 @@
+import { Refusal } from '../refusal';
 import type { Cents, Percent, Quantity, Rate, UnitPrice } from '../money';
 import type { MeasureName, Shape, UnitSystem } from '../measure';
 import type { Kind, PartRate, PriceRule } from '../pricing';
@@ -73,4 +74,4 @@ export interface Estimate {
 }
 
 /** Raised when an estimate cannot be changed as asked. The message is for people. */
-export class EstimateError extends Error {}
+export class EstimateError extends Refusal {}

@@ -1,7 +1,8 @@
+import { Refusal } from '../refusal';
 import Papa from 'papaparse';
 
 /** Raised when a file cannot be read as a table. The message is for people. */
-export class TableError extends Error {}
+export class TableError extends Refusal {}
 
 export const MOST_COLUMNS = 200;
 export const MOST_ROWS = 200_000;

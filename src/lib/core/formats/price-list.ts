@@ -53,7 +53,7 @@ export function readPriceList(rows: readonly (readonly string[])[], mapping: Map
 		const row = i + 1;
 		const reject = (reason: string) => rejected.push({ row, text: cells.filter(Boolean).join(' · ').slice(0, 120), reason });
 		const [code, name, unit, costText] = [at('code'), at('name'), at('unit'), at('cost')];
-		if (code === '' && costText === '') {
+		if ((code === '' && costText === '') || cells.filter((c) => c.trim() !== '').length === 1) {
 			reject('A heading or note: neither code nor price.');
 			continue;
 		}

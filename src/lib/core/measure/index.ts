@@ -1,3 +1,4 @@
 export * from './length';
 export * from './units';
 export * from './shapes';
+export * from './typed-shape';

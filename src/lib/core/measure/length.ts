@@ -1,3 +1,4 @@
+import { Refusal } from '../refusal';
 /** Lengths are whole nanometres, so that 1/64 of an inch is exact. */
 export type Nanometres = number;
 export type UnitSystem = 'imperial' | 'metric';
@@ -7,7 +8,7 @@ export const NM_PER_INCH = 25_400_000;
 export const NM_PER_METRE = 1_000_000_000;
 
 /** Raised when typed text is not a length. The message is for people. */
-export class LengthError extends Error {}
+export class LengthError extends Refusal {}
 
 const UNITS: Record<string, number> = {
 	"'": NM_PER_FOOT, '′': NM_PER_FOOT, '’': NM_PER_FOOT, ft: NM_PER_FOOT, foot: NM_PER_FOOT, feet: NM_PER_FOOT,

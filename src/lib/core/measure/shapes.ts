@@ -1,3 +1,4 @@
+import { Refusal } from '../refusal';
 import { formatLength, type Nanometres } from './length';
 import type { Dimension } from './units';
 
@@ -33,7 +34,7 @@ export interface Shape {
 }
 
 /** Raised when a shape cannot be; the message is for people. */
-export class ShapeError extends Error {}
+export class ShapeError extends Refusal {}
 
 /** √(1 + (rise ÷ 12)²), by which a sloped length exceeds its plan. */
 export const slopeFactor = (pitch: number): number => Math.sqrt(1 + (pitch / 12) ** 2);

@@ -1,9 +1,10 @@
+import { Refusal } from '../refusal';
 import { mulDiv } from './exact';
 import { ratioOf } from './amount';
 import type { Percent, Rate, UnitPrice } from './types';
 
 /** Raised when a margin or markup cannot give a price. The message is for people. */
-export class PriceError extends Error {}
+export class PriceError extends Refusal {}
 
 /** Selling prices are whole cents unless the item is marked as a fine price (four decimals). */
 export function roundPrice(price: UnitPrice, fine = false): UnitPrice {

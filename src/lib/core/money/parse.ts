@@ -1,7 +1,8 @@
+import { Refusal } from '../refusal';
 import { cents, percent, quantity, unitPrice, type Cents, type Percent, type Quantity, type UnitPrice } from './types';
 
 /** Raised when typed text is not the number it should be. The message is for people. */
-export class TypedNumberError extends Error {}
+export class TypedNumberError extends Refusal {}
 
 /**
  * Reads a number the way people type it: "1,250", "$ 1,250.50", "(12)" or "12-" for minus, "1 250".

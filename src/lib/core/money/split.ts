@@ -1,8 +1,9 @@
+import { Refusal } from '../refusal';
 import { sum } from './amount';
 import { cents, type Cents } from './types';
 
 /** Raised when an amount cannot be split by the given weights. */
-export class SplitError extends Error {}
+export class SplitError extends Refusal {}
 
 /**
  * Splits an amount over weights by the largest remainder; ties go to the earlier part.

@@ -1,3 +1,4 @@
+import { Refusal } from '../refusal';
 import { rateOf, sum } from './amount';
 import { cents, type Cents, type Rate } from './types';
 
@@ -33,7 +34,7 @@ export interface ComponentTax {
 }
 
 /** Raised when no rate holds on the document's day. */
-export class TaxError extends Error {}
+export class TaxError extends Refusal {}
 
 /**
  * The rate of a component on a day: the latest that began on or before it.

@@ -1,3 +1,4 @@
+import { Refusal } from '../refusal';
 import { addDays, weekday, type Day } from '../time';
 import { holidayOn, type HolidayRule, type WorkingDay, type WorkingHours } from './calendar';
 
@@ -21,7 +22,7 @@ export interface Conflict {
 }
 
 /** Raised for a shift that cannot be. The message is for people. */
-export class ShiftError extends Error {}
+export class ShiftError extends Refusal {}
 
 /** Refuses a shift that ends before it begins or runs more than 12 h into the next day. */
 export function checkShift(s: Pick<Shift, 'from' | 'to'>): void {

@@ -1,3 +1,4 @@
+import { Refusal } from '../refusal';
 import { ceilTolerant } from '../measure/shapes';
 import { quantity, type Percent, type Quantity } from '../money/types';
 
@@ -13,7 +14,7 @@ export interface PartRate {
 }
 
 /** Raised when a part cannot be reckoned. The message is for people. */
-export class PartError extends Error {}
+export class PartError extends Refusal {}
 
 /**
  * What is needed before rounding to the step: measure ÷ per × amount × (1 + waste), in ten-thousandths of the unit.

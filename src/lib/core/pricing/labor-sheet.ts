@@ -1,3 +1,4 @@
+import { Refusal } from '../refusal';
 import { exact, roundExact, type Exact } from '../money/exact';
 import { formatPercent, formatQuantity, formatRate, formatUnitPrice } from '../money/format';
 import { step, type Step } from '../explain';
@@ -34,9 +35,9 @@ export interface LaborRate {
 }
 
 /** Raised when a rate sheet cannot give a rate. `field` names the input at fault. */
-export class SheetError extends Error {
-	constructor(message: string, readonly field: string) {
-		super(message);
+export class SheetError extends Refusal {
+	constructor(message: string, override readonly field: string) {
+		super(message, field);
 	}
 }
 

@@ -1,3 +1,4 @@
+import { Refusal } from '../refusal';
 import { Temporal } from 'temporal-polyfill';
 
 /** A calendar date as text, YYYY-MM-DD: days are compared and counted on the calendar, never on instants. */
@@ -31,7 +32,7 @@ export function wallTime(epochMs: number, zone: string): { day: Day; time: strin
 }
 
 /** Raised for a typed wall time that does not exist or comes twice. */
-export class WallTimeError extends Error {
+export class WallTimeError extends Refusal {
 	constructor(message: string, readonly twice: boolean) {
 		super(message);
 	}

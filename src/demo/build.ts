@@ -1,0 +1,44 @@
+import { existsSync, mkdirSync, rmSync } from 'node:fs';
+import { openApp, type App } from '../lib/server/app';
+import { clockFrom } from '../lib/server/clock';
+import { readSettings, type Settings } from '../lib/server/settings';
+import { wallTime } from '../lib/core/time';
+import { sendDue } from '../lib/server/work/outbox';
+import { buildHistory } from './history';
+import { buildNow } from './now';
+import { setUp } from './set-up';
+import { DemoClock, Yard } from './yard';
+
+const ZONE = 'America/New_York';
+
+/** Fills a fresh file with the demo company, on its own clock, by the commands that people use. */
+export async function buildDemo(settings: Settings): Promise<App> {
+	rmSync(settings.databaseFile, { force: true });
+	for (const rest of ['-wal', '-shm']) rmSync(settings.databaseFile + rest, { force: true });
+	mkdirSync(settings.dataDir, { recursive: true });
+	const now = clockFrom(process.env.NICKEL_NOW, ZONE).now();
+	const today = wallTime(now, ZONE).day;
+	const clock = new DemoClock(now);
+	const app = openApp(settings, clock);
+	// A fresh file that is thrown away if this fails: waiting for the disk after every command would only cost time.
+	app.db.sqlite.pragma('synchronous = OFF');
+	const yard = new Yard(app, clock);
+	await setUp(yard);
+	buildHistory(yard, today);
+	buildNow(yard, today);
+	clock.at = now;
+	await sendDue(app);
+	app.db.sqlite.pragma('wal_checkpoint(TRUNCATE)');
+	return app;
+}
+
+if (process.argv[1]?.endsWith('build.ts')) {
+	const settings = readSettings();
+	if (existsSync(settings.databaseFile) && !process.argv.includes('--fresh')) console.log('The demo company is there already.');
+	else {
+		const started = performance.now();
+		const app = await buildDemo(settings);
+		app.db.sqlite.close();
+		console.log(`The demo company is built (${((performance.now() - started) / 1000).toFixed(1)} s).`);
+	}
+}

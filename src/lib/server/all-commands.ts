@@ -1,0 +1,18 @@
+import type { Command } from './commands';
+import * as billing from './billing/commands';
+import * as catalog from './catalog/commands';
+import * as companyCommands from './company/commands';
+import * as estimates from './estimates/commands';
+import * as planning from './planning/commands';
+import * as quotes from './quotes/commands';
+import * as receivables from './receivables/commands';
+import * as sales from './sales/commands';
+import * as time from './time/commands';
+import { resendMail } from './work/outbox';
+
+const isCommand = (x: unknown): x is Command => typeof x === 'object' && x !== null && 'run' in x && 'access' in x && 'input' in x;
+
+/** Every command by its name. The interface, the demo and tests all come in through here. */
+export const COMMANDS: ReadonlyMap<string, Command> = new Map(
+	[companyCommands, sales, catalog, estimates, quotes, planning, time, billing, receivables, { resendMail }].flatMap((room) => Object.values(room) as unknown[]).filter(isCommand).map((c) => [c.name, c])
+);

@@ -1,0 +1,64 @@
+import { randomBytes } from 'node:crypto';
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { clockFrom, type Clock } from './clock';
+import { runCommand, type Actor, type Command, type Runner } from './commands';
+import { openDatabase, type Db } from './db/open';
+import { company } from './db/schema';
+import { standInCards, type CardPort } from './ports/cards';
+import { smtpMail, standInMail, type MailPort } from './ports/mail';
+import { useSecret } from './quotes/links';
+import { readSettings, type Settings } from './settings';
+
+/** Everything a running server needs, opened once. */
+export interface App {
+	settings: Settings;
+	db: Db;
+	clock: Clock;
+	secret: Buffer;
+	mail: MailPort;
+	cards: CardPort;
+	/** Set by the worker: looks at once whether something is due. */
+	poke: () => void;
+	run<R>(command: Command<never, R>, input: unknown, actor: Actor, key?: string): R;
+}
+
+/** Opens the company's file and the ports. */
+export function openApp(settings: Settings = readSettings(), clock?: Clock): App {
+	const db = openDatabase(settings.databaseFile, settings.migrationsDir);
+	const zone = () => db.orm.select({ zone: company.zone }).from(company).get()?.zone ?? 'America/New_York';
+	const time = clock ?? clockFrom(process.env.NICKEL_NOW, zone());
+	const now = () => time.now();
+	const app: App = {
+		settings, db, clock: time, secret: readSecret(settings.dataDir),
+		mail: settings.smtpUrl ? smtpMail(settings.smtpUrl) : standInMail(db, now),
+		cards: standInCards(db, now),
+		poke: () => undefined,
+		run: (command, input, actor, key) => runCommand(runner, command, input, actor, key)
+	};
+	const runner: Runner = { db, clock: time, afterCommit: () => app.poke() };
+	useSecret(() => app.secret);
+	return app;
+}
+
+/** The secret from which link tokens are made; outside the database, so that a copy of the file opens no link. */
+function readSecret(dataDir: string): Buffer {
+	const file = join(dataDir, 'secret.key');
+	if (!existsSync(file)) {
+		mkdirSync(dataDir, { recursive: true });
+		writeFileSync(file, randomBytes(32).toString('hex'), { mode: 0o600 });
+	}
+	return Buffer.from(readFileSync(file, 'utf8').trim(), 'hex');
+}
+
+let current: App | null = null;
+/** The application of this process. Opened at the first use, never during the build. */
+export function app(): App {
+	current ??= openApp();
+	return current;
+}
+/** Closes the file, for a graceful stop. */
+export function closeApp(): void {
+	current?.db.sqlite.close();
+	current = null;
+}

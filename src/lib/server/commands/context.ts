@@ -1,0 +1,117 @@
+import { eq, getTableName } from 'drizzle-orm';
+import type { SQLiteColumn, SQLiteTable } from 'drizzle-orm/sqlite-core';
+import { Refusal } from '../../core/refusal';
+import type { Role } from '../../core/access';
+import { wallTime, type Day } from '../../core/time';
+import type { Orm } from '../db/open';
+import { counters, outbox, type RowChange } from '../db/schema';
+import { newId } from '../ids';
+
+/** Who asks for a command. */
+export type Actor =
+	| { type: 'person'; id: string; name: string; role: Role }
+	| { type: 'link'; linkId: string; kind: 'quote' | 'invoice'; subjectId: string }
+	| { type: 'public' }
+	| { type: 'system' };
+
+/** A record that is not there (any more). */
+export class Missing extends Refusal {}
+/** Somebody else changed the record meanwhile. */
+export class Stale extends Refusal {}
+/** Not allowed for this role. */
+export class NotAllowed extends Refusal {}
+
+type Table = SQLiteTable & { id: SQLiteColumn };
+type Row<T extends Table> = T['$inferSelect'];
+type NewRow<T extends Table> = T['$inferInsert'];
+
+/** What a command works with: one transaction, the clock, and change functions that write history as they go. */
+export class Context {
+	readonly changes: RowChange[] = [];
+	readonly topics = new Set<string>();
+	subject = '';
+	text = '';
+
+	constructor(readonly db: Orm, readonly actor: Actor, readonly now: number, readonly zone: string) {}
+
+	/** Today in the company's zone. */
+	get today(): Day {
+		return wallTime(this.now, this.zone).day;
+	}
+
+	get who(): { id: string; name: string } {
+		if (this.actor.type === 'person') return { id: this.actor.id, name: this.actor.name };
+		return { id: '', name: this.actor.type === 'link' ? 'Customer' : this.actor.type === 'public' ? 'Website' : 'Nickel Yard' };
+	}
+
+	/** Says what happened, on which record, and which open screens should look again. */
+	happened(subject: string, text: string, ...topics: string[]): void {
+		this.subject = subject;
+		this.text = text;
+		for (const t of [subject, ...topics]) this.topics.add(t);
+	}
+
+	find<T extends Table>(table: T, id: string): Row<T> | undefined {
+		return this.db.select().from(table as SQLiteTable).where(eq(table.id, id)).get() as Row<T> | undefined;
+	}
+
+	/** @throws Missing with the words given */
+	get<T extends Table>(table: T, id: string, what: string): Row<T> {
+		const row = this.find(table, id);
+		if (!row) throw new Missing(`${what} is not there any more.`);
+		return row;
+	}
+
+	insert<T extends Table>(table: T, row: NewRow<T>): Row<T> {
+		const after = this.db.insert(table).values(row as never).returning().get() as Row<T>;
+		this.changes.push({ table: getTableName(table), id: (after as { id: string }).id, before: null, after: plain(after) });
+		return after;
+	}
+
+	/**
+	 * Changes a record; its version goes up by one where it has one.
+	 * @param expected the version the person saw; another one is refused with what to do
+	 */
+	update<T extends Table>(table: T, id: string, patch: Partial<Row<T>>, expected?: number): Row<T> {
+		const before = this.get(table, id, 'This');
+		if (Object.keys(patch).length === 0) return before;
+		const version = (before as { version?: number }).version;
+		if (expected !== undefined && version !== undefined && version !== expected) {
+			const fields = Object.keys(patch).filter((k) => k !== 'version');
+			throw new Stale(`Somebody else changed this meanwhile (${fields.join(', ')}). What you typed is still here: look at the new state and save again.`);
+		}
+		const next = version === undefined ? patch : { ...patch, version: version + 1 };
+		const after = this.db.update(table).set(next as never).where(eq(table.id, id)).returning().get() as Row<T>;
+		this.changes.push({ table: getTableName(table), id, before: plain(before), after: plain(after) });
+		return after;
+	}
+
+	remove<T extends Table>(table: T, id: string): void {
+		const before = this.get(table, id, 'This');
+		this.db.delete(table).where(eq(table.id, id)).run();
+		this.changes.push({ table: getTableName(table), id, before: plain(before), after: null });
+	}
+
+	/** The next number of a series. Taken inside the transaction: what fails gives it back, so there are no gaps. */
+	nextNumber(series: 'job' | 'quote' | 'invoice'): number {
+		const row = this.db.select().from(counters).where(eq(counters.id, series)).get();
+		const number = row?.next ?? 1001;
+		if (row) this.db.update(counters).set({ next: number + 1 }).where(eq(counters.id, series)).run();
+		else this.db.insert(counters).values({ id: series, next: number + 1 }).run();
+		return number;
+	}
+
+	/** Puts a mail in the outbox. `{link}` in the text becomes the customer's link when it is sent or shown. */
+	mail(m: { to: string; subject: string; text: string; linkId?: string; about: string }): void {
+		if (!m.to.includes('@')) return;
+		this.insert(outbox, { id: newId(), to: m.to, subject: m.subject, text: m.text, linkId: m.linkId ?? null, about: m.about, createdAt: this.now, dueAt: this.now });
+		this.topics.add('outbox');
+	}
+}
+
+/** Rows as they are kept in history: pictures and hashes are left out. */
+function plain(row: object): Record<string, unknown> {
+	const kept: Record<string, unknown> = {};
+	for (const [k, v] of Object.entries(row)) kept[k] = Buffer.isBuffer(v) || k === 'passwordHash' || k === 'tokenHash' || k === 'signature' ? undefined : v;
+	return kept;
+}

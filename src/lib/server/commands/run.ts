@@ -1,0 +1,80 @@
+import { eq } from 'drizzle-orm';
+import { may } from '../../core/access';
+import { Refusal } from '../../core/refusal';
+import type { Clock } from '../clock';
+import type { Db } from '../db/open';
+import { company, done, history } from '../db/schema';
+import { live } from '../live';
+import { log } from '../log';
+import { Context, NotAllowed, type Actor } from './context';
+import type { Access, Command } from './define';
+import { validate } from './validate';
+
+/** The disk is full, the file is locked or cannot be written: nothing was saved, trying again may help. */
+export class CannotSave extends Refusal {}
+
+export interface Runner { db: Db; clock: Clock; afterCommit: () => void }
+
+/** Whether an actor may use what asks for this access. */
+export function allowed(actor: Actor, access: Access): boolean {
+	if (actor.type === 'system') return true;
+	if (access === 'public') return true;
+	if (access === 'system') return false;
+	if (access === 'quote link') return actor.type === 'link' && actor.kind === 'quote';
+	if (access === 'invoice link') return actor.type === 'link' && actor.kind === 'invoice';
+	return actor.type === 'person' && may(actor.role, access);
+}
+
+/**
+ * Runs a command: validation, access, one immediate transaction with its history entry, then the live event.
+ * A command that fails changes nothing.
+ * @param key the client's own key of this click: the second time the first result is given back
+ * @throws Refusal in plain words
+ */
+export function runCommand<R>(runner: Runner, command: Command<never, R>, input: unknown, actor: Actor, key?: string): R {
+	const c = command as unknown as Command;
+	if (!allowed(actor, c.access)) throw new NotAllowed('You may not do this. Ask the owner if you should.');
+	validate(c.input, input);
+	const { sqlite, orm } = runner.db;
+	const doneId = key ? `${actor.type === 'person' ? actor.id : actor.type === 'link' ? actor.linkId : actor.type}:${c.name}:${key}` : null;
+	const topics: string[] = [];
+	const work = sqlite.transaction((): R => {
+		if (doneId) {
+			const earlier = orm.select().from(done).where(eq(done.id, doneId)).get();
+			if (earlier) return JSON.parse(earlier.result) as R;
+		}
+		const now = runner.clock.now();
+		const zone = orm.select({ zone: company.zone }).from(company).get()?.zone ?? 'UTC';
+		const ctx = new Context(orm, actor, now, zone);
+		const result = c.run(ctx, input as never, actor) as R;
+		if (ctx.text !== '') {
+			const who = ctx.who;
+			orm.insert(history).values({ at: now, byId: who.id, byName: who.name, command: c.name, subject: ctx.subject, text: ctx.text, changes: ctx.changes }).run();
+		}
+		if (doneId) orm.insert(done).values({ id: doneId, command: c.name, result: JSON.stringify(result ?? null), at: now }).run();
+		topics.push(...ctx.topics);
+		return result;
+	});
+	try {
+		const result = work.immediate();
+		live.publish(topics);
+		runner.afterCommit();
+		return result;
+	} catch (e) {
+		throw translate(e, c.name);
+	}
+}
+
+/** Errors of the database and of arithmetic in plain words; what nobody foresaw stays what it is. */
+function translate(e: unknown, command: string): unknown {
+	if (e instanceof Refusal) return e;
+	if (e instanceof RangeError) return new Refusal(e.message);
+	const code = (e as { code?: string }).code ?? '';
+	if (/^SQLITE_(BUSY|LOCKED)/.test(code)) return new CannotSave('The company’s file is in use by something else. Nothing was saved: try again in a moment.');
+	if (/^SQLITE_(FULL|IOERR|READONLY|CANTOPEN)/.test(code)) return new CannotSave('The disk is full or cannot be written. Nothing was saved: make room and try again.');
+	if (/^SQLITE_CONSTRAINT/.test(code)) {
+		log.warn({ command, code }, 'constraint');
+		return new Refusal(code === 'SQLITE_CONSTRAINT_FOREIGNKEY' ? 'This belongs to something that is not there, or something else still needs it.' : code === 'SQLITE_CONSTRAINT_UNIQUE' ? 'There is one like this already.' : 'A value is outside what is possible.');
+	}
+	return e;
+}

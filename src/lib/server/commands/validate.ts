@@ -1,0 +1,41 @@
+import type { TSchema } from '@sinclair/typebox';
+import { Ajv, type ErrorObject, type ValidateFunction } from 'ajv';
+import formatsModule from 'ajv-formats';
+import { Refusal } from '../../core/refusal';
+
+const addFormats = ((formatsModule as unknown as { default?: typeof formatsModule.default }).default ?? formatsModule) as typeof formatsModule.default;
+const ajv = new Ajv({ allErrors: false, useDefaults: true, coerceTypes: false, removeAdditional: false });
+addFormats(ajv);
+
+const compiled = new WeakMap<object, ValidateFunction>();
+
+/** Input that does not have the shape it must have; `field` is the path within it. */
+export class BadInput extends Refusal {}
+
+/** Checks input from outside against its schema. @throws BadInput in plain words with the field */
+export function validate(schema: TSchema, input: unknown): void {
+	const check = compiled.get(schema) ?? ajv.compile(schema);
+	compiled.set(schema, check);
+	if (check(input)) return;
+	const error = check.errors?.[0];
+	throw new BadInput(error ? message(error) : 'This cannot be read.', error ? fieldOf(error) : undefined);
+}
+
+function fieldOf(e: ErrorObject): string {
+	const path = e.instancePath.slice(1).replaceAll('/', '.');
+	if (e.keyword === 'required') return [path, (e.params as { missingProperty: string }).missingProperty].filter(Boolean).join('.');
+	return path;
+}
+
+function message(e: ErrorObject): string {
+	switch (e.keyword) {
+		case 'required': return 'This is needed.';
+		case 'minLength': return 'This is needed.';
+		case 'maxLength': return `This is too long (at most ${(e.params as { limit: number }).limit} characters).`;
+		case 'minimum': return `This must be at least ${(e.params as { limit: number }).limit}.`;
+		case 'maximum': return `This must be at most ${(e.params as { limit: number }).limit}.`;
+		case 'format': return (e.params as { format: string }).format === 'email' ? 'This is not a mail address.' : 'This is not written as it should be.';
+		case 'additionalProperties': return 'There is a field that is not known here.';
+		default: return 'This is not written as it should be.';
+	}
+}

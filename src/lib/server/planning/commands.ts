@@ -1,0 +1,110 @@
+import { Type } from '@sinclair/typebox';
+import { eq } from 'drizzle-orm';
+import { checkShift, conflictsOf, isWorkingDay, type Conflict, type Shift } from '../../core/planning';
+import { addDays, type Day } from '../../core/time';
+import { Refusal } from '../../core/refusal';
+import type { App } from '../app';
+import { defineCommand, type Context } from '../commands';
+import { DayText, Id, strict, Text, Version } from '../commands/inputs';
+import { company, jobs, people, shifts, stages } from '../db/schema';
+import type { Orm } from '../db/open';
+import { newId } from '../ids';
+import { calendar, jobName, shiftsAround } from './load';
+
+const Minute = Type.Union([Type.Integer({ minimum: 0, maximum: 2160 }), Type.Null()]);
+
+/** What speaks against shifts, before they are saved. */
+export function conflictsAgainst(db: Orm, wanted: readonly Shift[], without: readonly string[] = []): Conflict[] {
+	const days = wanted.map((w) => w.day).sort();
+	const [first, last] = [days[0], days.at(-1)];
+	if (!first || !last) return [];
+	const ids = [...new Set(wanted.flatMap((w) => (w.personId ? [w.personId] : [])))];
+	const c = calendar(db, first, addDays(last, 1));
+	const others = shiftsAround(db, first, last, ids).filter((s) => !without.includes(s.id));
+	const name = jobName(db);
+	return wanted.flatMap((w) => conflictsOf(w, [...others, ...wanted.filter((o) => o !== w)], c, name));
+}
+
+/** The days of a stretch that count: working days of the company, or just the first when it is drawn on a free day. */
+export function daysOf(db: Orm, from: Day, to: Day): Day[] {
+	const own = db.select().from(company).get();
+	const days: Day[] = [];
+	for (let d = from; d <= to && days.length < 200; d = addDays(d, 1)) if (!own || isWorkingDay(d, own.hours, own.holidays)) days.push(d);
+	return days.length > 0 ? days : [from];
+}
+
+const Plan = { jobId: Id, phase: Text(80), personIds: Type.Array(Type.Union([Id, Type.Null()]), { minItems: 1, maxItems: 60 }), from: DayText, to: DayText, start: Minute, end: Minute, note: Text(500) };
+
+function wantedShifts(db: Orm, i: { jobId: string; personIds: (string | null)[]; from: Day; to: Day; start: number | null; end: number | null }): Shift[] {
+	if (i.to < i.from) throw new Refusal('The last day is before the first.', 'to');
+	checkShift({ from: i.start, to: i.end });
+	const days = daysOf(db, i.from, i.to);
+	return i.personIds.flatMap((personId) => days.map((day) => ({ id: newId(), personId, jobId: i.jobId, day, from: i.start, to: i.end })));
+}
+
+/** What would be planned and what speaks against it; saves nothing. */
+export function checkPlan(app: App, i: Parameters<typeof wantedShifts>[1], without: readonly string[] = []): { shifts: number; conflicts: Conflict[] } {
+	const wanted = wantedShifts(app.db.orm, i);
+	return { shifts: wanted.length, conflicts: conflictsAgainst(app.db.orm, wanted, without) };
+}
+
+function refuseConflicts(conflicts: readonly Conflict[], despite: boolean | undefined): void {
+	if (conflicts.length > 0 && !despite) throw new Refusal(`${conflicts[0]?.text}${conflicts.length > 1 ? `, and ${conflicts.length - 1} more` : ''}. Plan it all the same if that is meant.`, 'despite');
+}
+
+/** Puts people on a job for a stretch of days. Conflicts are said before saving; whoever knows better saves all the same. */
+export const addShifts = defineCommand({
+	name: 'plan.add', access: 'plan.change',
+	input: Type.Object({ ...Plan, despite: Type.Optional(Type.Boolean()) }, strict),
+	run(ctx, i) {
+		const job = wonJob(ctx, i.jobId);
+		for (const id of i.personIds) if (id) ctx.get(people, id, 'This person');
+		const wanted = wantedShifts(ctx.db, i);
+		const conflicts = conflictsAgainst(ctx.db, wanted);
+		refuseConflicts(conflicts, i.despite);
+		for (const w of wanted) ctx.insert(shifts, { ...w, phase: i.phase, note: i.note });
+		ctx.happened(`job:${job.id}`, `${wanted.length} shift${wanted.length === 1 ? '' : 's'} planned from ${i.from}`, 'plan', 'today');
+		return { shiftIds: wanted.map((w) => w.id), conflicts: conflicts.length };
+	}
+});
+
+function wonJob(ctx: Context, jobId: string) {
+	const job = ctx.get(jobs, jobId, 'This job');
+	if (job.number === null) throw new Refusal('Only a job that is won can be planned.');
+	const stage = ctx.get(stages, job.stageId, 'Its stage');
+	if (stage.meaning === 'closed') throw new Refusal('This job is closed.');
+	return job;
+}
+
+/** Moves shifts by days, to another person, or changes from–to. All of them or none. */
+export const moveShifts = defineCommand({
+	name: 'plan.move', access: 'plan.change',
+	input: Type.Object({ shifts: Type.Array(Type.Object({ id: Id, version: Version }, strict), { minItems: 1, maxItems: 200 }), byDays: Type.Optional(Type.Integer({ minimum: -400, maximum: 400 })), personId: Type.Optional(Type.Union([Id, Type.Null()])), span: Type.Optional(Type.Object({ start: Minute, end: Minute }, strict)), despite: Type.Optional(Type.Boolean()) }, strict),
+	run(ctx, i) {
+		if (i.span) checkShift({ from: i.span.start, to: i.span.end });
+		if (i.personId) ctx.get(people, i.personId, 'This person');
+		const rows = i.shifts.map((s) => ctx.get(shifts, s.id, 'This shift'));
+		const wanted: Shift[] = rows.map((r) => ({ id: r.id, jobId: r.jobId, personId: i.personId === undefined ? r.personId : i.personId, day: i.byDays ? addDays(r.day, i.byDays) : r.day, from: i.span ? i.span.start : r.from, to: i.span ? i.span.end : r.to }));
+		refuseConflicts(conflictsAgainst(ctx.db, wanted, rows.map((r) => r.id)), i.despite);
+		wanted.forEach((w, n) => ctx.update(shifts, w.id, { personId: w.personId, day: w.day, from: w.from, to: w.to }, i.shifts[n]?.version));
+		ctx.happened(`job:${rows[0]?.jobId}`, `${rows.length} shift${rows.length === 1 ? '' : 's'} moved`, 'plan', 'today');
+	}
+});
+
+export const removeShifts = defineCommand({
+	name: 'plan.remove', access: 'plan.change',
+	input: Type.Object({ shiftIds: Type.Array(Id, { minItems: 1, maxItems: 200 }) }, strict),
+	run(ctx, i) {
+		const rows = i.shiftIds.map((id) => ctx.get(shifts, id, 'This shift'));
+		for (const r of rows) ctx.remove(shifts, r.id);
+		ctx.happened(`job:${rows[0]?.jobId}`, `${rows.length} shift${rows.length === 1 ? '' : 's'} taken off the plan`, 'plan', 'today');
+	}
+});
+
+/** Sees to it that a job that is worked on stands under way. */
+export function beginWork(ctx: Context, jobId: string): void {
+	const job = ctx.get(jobs, jobId, 'This job');
+	if (ctx.find(stages, job.stageId)?.meaning !== 'ready') return;
+	const next = ctx.db.select().from(stages).where(eq(stages.meaning, 'under way')).get();
+	if (next) ctx.update(jobs, job.id, { stageId: next.id, touchedAt: ctx.now });
+}

@@ -1,0 +1,28 @@
+import { and, asc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
+import { cents } from '../../core/money';
+import { allocate, type OpenInvoice } from '../../core/receivables';
+import type { Context } from '../commands';
+import type { Orm } from '../db/open';
+import { allocations, invoices, payments } from '../db/schema';
+import { newId } from '../ids';
+
+/** The invoices of a customer with something left to pay. */
+export function openInvoices(db: Orm, customerId: string): OpenInvoice[] {
+	return db.select({ id: invoices.id, number: invoices.number, jobId: invoices.jobId, due: invoices.due, open: sql<number>`${invoices.total} - coalesce((select sum(a.amount) from allocations a where a.invoice_id = invoices.id), 0)` })
+		.from(invoices).where(and(eq(invoices.customerId, customerId), isNotNull(invoices.issuedAt), isNull(invoices.voidedAt))).all()
+		.map((i) => ({ id: i.id, number: i.number ?? 0, jobId: i.jobId, due: i.due ?? '9999-12-31', open: cents(i.open) })).filter((i) => i.open > 0);
+}
+
+/** Allocates a payment to invoices by the rule of the core; what is left stays as credit. */
+export function settle(ctx: Context, paymentId: string, amount: number, customerId: string, named: string[], jobId: string | null): number {
+	const { allocations: parts, credit } = allocate(cents(amount), openInvoices(ctx.db, customerId), named, jobId);
+	for (const p of parts) ctx.insert(allocations, { id: newId(), paymentId, invoiceId: p.invoiceId, amount: p.amount });
+	return credit;
+}
+
+/** Uses what a customer has paid too much, oldest payment first, for what is open. */
+export function settleWithCredit(ctx: Context, customerId: string): void {
+	const rows = ctx.db.select({ id: payments.id, jobId: payments.jobId, left: sql<number>`${payments.amount} - coalesce((select sum(a.amount) from allocations a where a.payment_id = payments.id), 0)` })
+		.from(payments).where(eq(payments.customerId, customerId)).orderBy(asc(payments.at)).all();
+	for (const p of rows) if (p.left > 0) settle(ctx, p.id, p.left, customerId, [], p.jobId);
+}

@@ -1,0 +1,26 @@
+import { join, resolve } from 'node:path';
+
+/** Environment of the running server. Everything has a default that is safe on one machine. */
+export interface Settings {
+	dataDir: string;
+	databaseFile: string;
+	migrationsDir: string;
+	origin: string;
+	smtpUrl: string | null;
+	mapTiles: string | null;
+	logLevel: string;
+}
+
+/** Reads the settings from the environment. NICKEL_DATA, NICKEL_ORIGIN, NICKEL_SMTP_URL, NICKEL_MAP_TILES, NICKEL_LOG. */
+export function readSettings(env: NodeJS.ProcessEnv = process.env): Settings {
+	const dataDir = resolve(env.NICKEL_DATA ?? 'data');
+	return {
+		dataDir,
+		databaseFile: join(dataDir, 'company.sqlite'),
+		migrationsDir: resolve(env.NICKEL_MIGRATIONS ?? 'drizzle'),
+		origin: env.ORIGIN ?? env.NICKEL_ORIGIN ?? 'http://localhost:3000',
+		smtpUrl: env.NICKEL_SMTP_URL ?? null,
+		mapTiles: env.NICKEL_MAP_TILES ?? null,
+		logLevel: env.NICKEL_LOG ?? 'info'
+	};
+}

@@ -1,0 +1,67 @@
+import { and, asc, eq, lte } from 'drizzle-orm';
+import { Type } from '@sinclair/typebox';
+import type { App } from '../app';
+import { defineCommand } from '../commands';
+import { Id, strict } from '../commands/inputs';
+import { company, outbox } from '../db/schema';
+import { live } from '../live';
+import { log } from '../log';
+import { linkUrl } from '../quotes/links';
+
+const TRIES = 5;
+
+/** The text of a letter as it goes out: with the customer's link in it. */
+export function letterText(app: App, row: { text: string; linkId: string | null }): string {
+	return row.text.replaceAll('{link}', (row.linkId && linkUrl(app, row.linkId)) ?? '');
+}
+
+/** Sends what is due. A letter is marked before the next is taken, so a restart sends nothing twice but the one in flight. */
+export async function sendDue(app: App): Promise<number> {
+	const from = app.db.orm.select({ mail: company.mail }).from(company).get()?.mail ?? 'office@localhost';
+	let sent = 0;
+	for (;;) {
+		const row = app.db.orm.select().from(outbox).where(and(eq(outbox.state, 'queued'), lte(outbox.dueAt, app.clock.now()))).orderBy(asc(outbox.dueAt)).limit(1).get();
+		if (!row) return sent;
+		try {
+			const message = await app.mail.send({ from, to: row.to, subject: row.subject, text: letterText(app, row) });
+			app.db.orm.update(outbox).set({ state: 'sent', sentAt: app.clock.now(), attempts: row.attempts + 1, message }).where(eq(outbox.id, row.id)).run();
+			sent += 1;
+		} catch (e) {
+			const attempts = row.attempts + 1;
+			log.warn({ attempts }, 'mail not delivered');
+			app.db.orm.update(outbox).set({ state: attempts >= TRIES || /^5\d\d/.test((e as Error).message) ? 'failed' : 'queued', attempts, message: (e as Error).message.slice(0, 300), dueAt: app.clock.now() + 60_000 * 2 ** attempts }).where(eq(outbox.id, row.id)).run();
+		}
+		live.publish(['outbox']);
+	}
+}
+
+export const resendMail = defineCommand({
+	name: 'outbox.resend', access: 'quotes.issue',
+	input: Type.Object({ mailId: Id }, strict),
+	run(ctx, i) {
+		const row = ctx.get(outbox, i.mailId, 'This mail');
+		ctx.update(outbox, row.id, { state: 'queued', attempts: 0, dueAt: ctx.now });
+		ctx.happened(`mail:${row.id}`, `Sent again: ${row.subject}`, 'outbox');
+	}
+});
+
+/** Starts the worker of this process: looks when something was committed, and every few seconds. @returns stop */
+export function startWorker(app: App): () => void {
+	let busy = false;
+	const look = async (): Promise<void> => {
+		if (busy) return;
+		busy = true;
+		try {
+			await sendDue(app);
+		} catch (e) {
+			log.error({ error: (e as Error).message }, 'worker');
+		} finally {
+			busy = false;
+		}
+	};
+	app.poke = () => void setImmediate(look);
+	const timer = setInterval(look, 5000);
+	timer.unref();
+	void look();
+	return () => clearInterval(timer);
+}
