@@ -39,7 +39,7 @@ export function buildNow(yard: Yard, today: string): void {
 	yard.at(back(6), '14:00');
 	const li = yard.bill('invoices.contract', { jobId: library, percent: '40%' }, 'site@castellan.example');
 	yard.at(back(2), '10:00');
-	yard.pay(li, '9,500.00', back(2), 'transfer');
+	yard.pay(li, '4,000.00', back(2), 'transfer');
 
 	// The bakery: time and materials, done, not billed; and an older invoice that is late.
 	yard.at(back(70), '08:40');

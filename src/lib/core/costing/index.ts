@@ -62,3 +62,12 @@ export function overUnder(actual: Cents, forecast: Cents, contract: Cents, bille
 	const earned = forecast === 0 ? cents(0) : cents(mulDiv(actual, contract, forecast));
 	return { complete: ratioOf(actual, forecast), earned, over: cents(billed - earned) };
 }
+
+/** Gross margin (price − cost) ÷ price of jobs, as sold and so far, and the sums in the table's foot. */
+export function costMargins<T extends { contract: number; sold: number; used: number; billed: number }>(jobs: readonly T[]): { jobs: (T & { marginSold: Rate | null; marginNow: Rate | null })[]; all: { contract: Cents; sold: Cents; used: Cents; billed: Cents } } {
+	const total = (pick: (j: T) => number) => cents(jobs.reduce((a, j) => a + pick(j), 0));
+	return {
+		jobs: jobs.map((j) => ({ ...j, marginSold: ratioOf(j.contract - j.sold, j.contract), marginNow: ratioOf(j.contract - j.used, j.contract) })),
+		all: { contract: total((j) => j.contract), sold: total((j) => j.sold), used: total((j) => j.used), billed: total((j) => j.billed) }
+	};
+}

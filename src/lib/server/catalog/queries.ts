@@ -66,3 +66,5 @@ export function assemblyParts(app: App, assemblyId: string) {
 }
 
 export const laborSheetsToday = (app: App) => app.db.orm.select().from(laborSheets).where(and(eq(laborSheets.setAside, false))).orderBy(asc(laborSheets.name)).all();
+
+export const supplierMapping = (app: App, supplierId: string) => app.db.orm.select({ mapping: suppliers.mapping }).from(suppliers).where(eq(suppliers.id, supplierId)).get()?.mapping ?? null;

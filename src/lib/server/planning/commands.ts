@@ -4,7 +4,7 @@ import { checkShift, conflictsOf, isWorkingDay, type Conflict, type Shift } from
 import { addDays, type Day } from '../../core/time';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
-import { defineCommand, type Context } from '../commands';
+import { defineCommand, Missing, type Context } from '../commands';
 import { DayText, Id, strict, Text, Version } from '../commands/inputs';
 import { company, jobs, people, shifts, stages } from '../db/schema';
 import type { Orm } from '../db/open';
@@ -76,16 +76,28 @@ function wonJob(ctx: Context, jobId: string) {
 	return job;
 }
 
+interface Move { shifts: { id: string }[]; byDays?: number; personId?: string | null; span?: { start: number | null; end: number | null } }
+
+/** Where shifts would stand after a move. @throws Missing */
+export function movedShifts(db: Orm, i: Move): { wanted: Shift[]; without: string[]; rows: (typeof shifts.$inferSelect)[] } {
+	if (i.span) checkShift({ from: i.span.start, to: i.span.end });
+	const rows = i.shifts.map((s) => {
+		const row = db.select().from(shifts).where(eq(shifts.id, s.id)).get();
+		if (!row) throw new Missing('This shift is not there any more.');
+		return row;
+	});
+	const wanted = rows.map((r) => ({ id: r.id, jobId: r.jobId, personId: i.personId === undefined ? r.personId : i.personId, day: i.byDays ? addDays(r.day, i.byDays) : r.day, from: i.span ? i.span.start : r.from, to: i.span ? i.span.end : r.to }));
+	return { wanted, without: rows.map((r) => r.id), rows };
+}
+
 /** Moves shifts by days, to another person, or changes from–to. All of them or none. */
 export const moveShifts = defineCommand({
 	name: 'plan.move', access: 'plan.change',
 	input: Type.Object({ shifts: Type.Array(Type.Object({ id: Id, version: Version }, strict), { minItems: 1, maxItems: 200 }), byDays: Type.Optional(Type.Integer({ minimum: -400, maximum: 400 })), personId: Type.Optional(Type.Union([Id, Type.Null()])), span: Type.Optional(Type.Object({ start: Minute, end: Minute }, strict)), despite: Type.Optional(Type.Boolean()) }, strict),
 	run(ctx, i) {
-		if (i.span) checkShift({ from: i.span.start, to: i.span.end });
 		if (i.personId) ctx.get(people, i.personId, 'This person');
-		const rows = i.shifts.map((s) => ctx.get(shifts, s.id, 'This shift'));
-		const wanted: Shift[] = rows.map((r) => ({ id: r.id, jobId: r.jobId, personId: i.personId === undefined ? r.personId : i.personId, day: i.byDays ? addDays(r.day, i.byDays) : r.day, from: i.span ? i.span.start : r.from, to: i.span ? i.span.end : r.to }));
-		refuseConflicts(conflictsAgainst(ctx.db, wanted, rows.map((r) => r.id)), i.despite);
+		const { wanted, without, rows } = movedShifts(ctx.db, i);
+		refuseConflicts(conflictsAgainst(ctx.db, wanted, without), i.despite);
 		wanted.forEach((w, n) => ctx.update(shifts, w.id, { personId: w.personId, day: w.day, from: w.from, to: w.to }, i.shifts[n]?.version));
 		ctx.happened(`job:${rows[0]?.jobId}`, `${rows.length} shift${rows.length === 1 ? '' : 's'} moved`, 'plan', 'today');
 	}

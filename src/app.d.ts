@@ -1,0 +1,14 @@
+import type { Signed } from '$lib/server/people/sessions';
+
+declare global {
+	namespace App {
+		interface Locals {
+			signed: Signed | null;
+		}
+		interface Error {
+			message: string;
+		}
+	}
+}
+
+export {};

@@ -1,0 +1,70 @@
+import { redirect, type Handle, type HandleServerError, type ServerInit } from '@sveltejs/kit';
+import { building } from '$app/environment';
+import { homeOf, may } from '$lib/core/access';
+import { Refusal } from '$lib/core/refusal';
+import { app, closeApp } from '$lib/server/app';
+import { live } from '$lib/server/live';
+import { log } from '$lib/server/log';
+import { SESSION_COOKIE, sessionOf } from '$lib/server/people/sessions';
+import { rightFor } from '$lib/server/route-access';
+import { startWorker } from '$lib/server/work/outbox';
+
+export const init: ServerInit = () => {
+	if (building) return;
+	const stopWorker = startWorker(app());
+	// adapter-node stops taking connections on SIGTERM and then says so; open streams are ended by us, or it would wait for them.
+	for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, () => live.closeAll());
+	process.once('sveltekit:shutdown', () => {
+		stopWorker();
+		closeApp();
+		log.info('stopped');
+	});
+	log.info('started');
+};
+
+const plain = (status: number, message: string, asJson: boolean): Response =>
+	asJson ? Response.json({ message }, { status }) : new Response(message, { status, headers: { 'content-type': 'text/plain; charset=utf-8' } });
+
+export const handle: Handle = async ({ event, resolve }) => {
+	const started = performance.now();
+	const path = event.url.pathname;
+	const asJson = path.startsWith('/api/');
+	event.locals.signed = building ? null : sessionOf(app(), event.cookies.get(SESSION_COOKIE));
+	const right = rightFor(path);
+	// A page of another site cannot make a browser change anything here: what changes must come from our own pages.
+	if (!['GET', 'HEAD', 'OPTIONS'].includes(event.request.method)) {
+		const origin = event.request.headers.get('origin');
+		const site = event.request.headers.get('sec-fetch-site');
+		if ((origin !== null && origin !== event.url.origin) || (site !== null && site !== 'same-origin' && site !== 'none')) return plain(403, 'This did not come from one of our own pages.', asJson);
+	}
+	if (event.route.id !== null && right !== 'public') {
+		const signed = event.locals.signed;
+		if (!signed) {
+			if (asJson) return plain(401, 'Sign in first.', true);
+			redirect(303, `/sign-in${path === '/' ? '' : `?to=${encodeURIComponent(path + event.url.search)}`}`);
+		}
+		if (right === 'home') redirect(303, homeOf(signed.actor.role));
+		if (right === null || !may(signed.actor.role, right)) return plain(403, 'This page is not for your role. Ask the owner if it should be.', asJson);
+	}
+	const theme = event.cookies.get('ny_theme');
+	const attribute = theme === 'nickel' || theme === 'nickel-night' ? `data-theme="${theme}"` : '';
+	const response = await resolve(event, { transformPageChunk: ({ html }) => html.replace('%theme%', attribute) });
+	response.headers.set('x-content-type-options', 'nosniff');
+	response.headers.set('referrer-policy', 'same-origin');
+	response.headers.set('permissions-policy', 'camera=(self), geolocation=(), microphone=()');
+	if (path.startsWith('/q/') || path.startsWith('/i/')) {
+		response.headers.set('x-robots-tag', 'noindex, nofollow');
+		response.headers.set('referrer-policy', 'no-referrer');
+		response.headers.set('cache-control', 'no-store');
+	}
+	if (event.locals.signed && !response.headers.has('cache-control')) response.headers.set('cache-control', 'private, no-cache');
+	log.debug({ method: event.request.method, route: event.route.id, status: response.status, ms: Math.round(performance.now() - started) }, 'request');
+	return response;
+};
+
+export const handleError: HandleServerError = ({ error, status, event }) => {
+	if (error instanceof Refusal) return { message: error.message };
+	if (status === 404) return { message: 'There is nothing at this address.' };
+	log.error({ route: event.route.id, error: (error as Error).message, stack: (error as Error).stack }, 'unexpected');
+	return { message: 'Something went wrong on our side. Nothing was changed; try again in a moment.' };
+};

@@ -1,0 +1,9 @@
+import { app } from '$lib/server/app';
+import { todayOf } from '$lib/server/billing/queries';
+import { companyOf } from '$lib/server/jobs/queries';
+import type { LayoutServerLoad } from './$types';
+
+export const load: LayoutServerLoad = ({ locals }) => {
+	const own = companyOf(app());
+	return { me: { id: locals.signed?.personId ?? '', name: locals.signed?.actor.name ?? '', role: locals.signed?.actor.role ?? ('crew' as const) }, company: { name: own.name, zone: own.zone, system: own.system }, today: todayOf(app()), now: app().clock.now(), tiles: app().settings.mapTiles };
+};

@@ -1,0 +1,4 @@
+import { app } from '$lib/server/app';
+import { moneyIn } from '$lib/server/billing/queries';
+
+export const load = () => ({ payments: moneyIn(app()), live: ['invoices'] });

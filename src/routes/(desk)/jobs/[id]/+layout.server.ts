@@ -1,0 +1,10 @@
+import { error } from '@sveltejs/kit';
+import { app } from '$lib/server/app';
+import { jobHead, threadOf } from '$lib/server/jobs/queries';
+import type { LayoutServerLoad } from './$types';
+
+export const load: LayoutServerLoad = ({ params }) => {
+	const head = jobHead(app(), params.id);
+	if (!head) error(404, 'This job is not there any more.');
+	return { head, thread: threadOf(app(), params.id) };
+};

@@ -1,0 +1,11 @@
+import { redirect } from '@sveltejs/kit';
+import { may } from '$lib/core/access';
+import { app } from '$lib/server/app';
+import { bench } from '$lib/server/estimates/queries';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ params, locals }) => {
+	const found = bench(app(), params.id);
+	if (!found) redirect(303, `/jobs/${params.id}`);
+	return { bench: found, mayIssue: locals.signed !== null && may(locals.signed.actor.role, 'quotes.issue'), live: [`estimate:${found.id}`] };
+};

@@ -1,0 +1,13 @@
+import { may } from '$lib/core/access';
+import { isDay, mondayOf } from '$lib/core/time';
+import { app } from '$lib/server/app';
+import { todayOf } from '$lib/server/billing/queries';
+import { board, plannableJobs } from '$lib/server/planning/queries';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ url, locals }) => {
+	const asked = url.searchParams.get('from') ?? '';
+	const weeks = [1, 2, 4].find((n) => String(n) === url.searchParams.get('weeks')) ?? 2;
+	const from = mondayOf(isDay(asked) ? asked : todayOf(app()));
+	return { board: board(app(), from, weeks), weeks, jobs: plannableJobs(app()), mayPlan: locals.signed !== null && may(locals.signed.actor.role, 'plan.change'), live: ['plan'] };
+};

@@ -1,0 +1,11 @@
+import { error } from '@sveltejs/kit';
+import { may } from '$lib/core/access';
+import { app } from '$lib/server/app';
+import { assemblyDetail } from '$lib/server/catalog/queries';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ params, locals }) => {
+	const found = assemblyDetail(app(), params.id);
+	if (!found) error(404, 'This assembly is not there any more.');
+	return { ...found, mayChange: locals.signed !== null && may(locals.signed.actor.role, 'catalog.change'), live: ['catalog'] };
+};

@@ -1,0 +1,11 @@
+import { error } from '@sveltejs/kit';
+import { may } from '$lib/core/access';
+import { app } from '$lib/server/app';
+import { customerPage } from '$lib/server/jobs/queries';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ params, locals }) => {
+	const found = customerPage(app(), params.id);
+	if (!found) error(404, 'This customer is not there any more.');
+	return { ...found, invoices: locals.signed && may(locals.signed.actor.role, 'invoices.see') ? found.invoices : [], live: [`customer:${params.id}`] };
+};

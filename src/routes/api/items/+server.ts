@@ -1,0 +1,16 @@
+import { json } from '@sveltejs/kit';
+import { may } from '$lib/core/access';
+import { app } from '$lib/server/app';
+import { allAssemblies, laborSheetsToday, searchItems } from '$lib/server/catalog/queries';
+import type { RequestHandler } from './$types';
+
+/** What can be added: items, and for estimators assemblies and labor. Costs only for those who may see them. */
+export const GET: RequestHandler = ({ url, locals }) => {
+	const text = (url.searchParams.get('q') ?? '').slice(0, 100);
+	const sees = locals.signed !== null && may(locals.signed.actor.role, 'estimates.see');
+	const items = searchItems(app(), text, 12).map((i) => ({ id: i.id, code: i.code, name: i.name, unit: i.unit, ...(sees ? { cost: i.cost } : {}) }));
+	if (!sees || url.searchParams.get('only') === 'items') return json({ items, assemblies: [], sheets: [] });
+	const words = text.toLowerCase().split(/\s+/).filter(Boolean);
+	const hit = (s: string) => words.every((w) => s.toLowerCase().includes(w));
+	return json({ items, assemblies: allAssemblies(app()).filter((a) => hit(`${a.name} ${a.category}`)).slice(0, 12), sheets: laborSheetsToday(app()).filter((s) => hit(`${s.name} labor hours`)).map((s) => ({ id: s.id, name: s.name, price: s.price })) });
+};

@@ -1,0 +1,6 @@
+import { app } from '$lib/server/app';
+import { todayOf } from '$lib/server/billing/queries';
+import { fieldJobs, myHours } from '$lib/server/time/queries';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ locals }) => ({ entries: myHours(app(), locals.signed?.personId ?? ''), jobs: fieldJobs(app()), today: todayOf(app()) });

@@ -1,0 +1,4 @@
+import { app } from '$lib/server/app';
+import { fieldJobs } from '$lib/server/time/queries';
+
+export const load = () => ({ jobs: fieldJobs(app()) });

@@ -1,0 +1,9 @@
+import { app } from '$lib/server/app';
+import { invoiceDocument, pdfResponse } from '$lib/server/documents/queries';
+import { linkActor } from '$lib/server/quotes/links';
+import type { RequestHandler } from './$types';
+
+export const GET: RequestHandler = async ({ params }) => {
+	const actor = linkActor(app(), 'invoice', params.token);
+	return pdfResponse(actor ? await invoiceDocument(app(), actor.subjectId) : null);
+};

@@ -1,0 +1,9 @@
+import { app } from '$lib/server/app';
+import { pdfResponse, quoteDocument } from '$lib/server/documents/queries';
+import { linkActor } from '$lib/server/quotes/links';
+import type { RequestHandler } from './$types';
+
+export const GET: RequestHandler = async ({ params, url }) => {
+	const actor = linkActor(app(), 'quote', params.token);
+	return pdfResponse(actor ? await quoteDocument(app(), actor.subjectId, url.searchParams.getAll('option')) : null);
+};

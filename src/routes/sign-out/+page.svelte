@@ -1,0 +1,1 @@
+<p>Signed out.</p>
