@@ -40,7 +40,7 @@ export function build() {
 
 /** Starts the built server; resolves when it answers. */
 export async function serve(port, env = {}) {
-	const server = spawn(process.execPath, ['build/index.js'], { stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', ORIGIN: `http://127.0.0.1:${port}`, NODE_ENV: 'production', ...env } });
+	const server = spawn(process.execPath, ['build/index.js'], { stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', ORIGIN: `http://127.0.0.1:${port}`, NODE_ENV: 'production', BODY_SIZE_LIMIT: '80M', ...env } });
 	for (let i = 0; i < 300; i++) {
 		if (server.exitCode !== null) throw new Error('The server did not start.');
 		const ok = await fetch(`http://127.0.0.1:${port}/healthz`).then((r) => r.ok).catch(() => false);

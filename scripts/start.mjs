@@ -6,4 +6,6 @@ if (!existsSync('build/index.js')) {
 	process.exit(1);
 }
 process.env.NODE_ENV ??= 'production';
+// Price lists and pictures are larger than the server's own default; each endpoint has its own limit below this.
+process.env.BODY_SIZE_LIMIT ??= '80M';
 await import('../build/index.js');

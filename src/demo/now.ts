@@ -31,10 +31,10 @@ export function buildNow(yard: Yard, today: string): void {
 	yard.accept(lq, 'Dorian Castellan');
 	yard.at(back(44), '10:00');
 	yard.call('petra', 'jobs.change', { jobId: library, crewNotes: 'Deliveries before 7:30 only. Sign in with the site office; hard hats in the yard. Crane on Mondays.' });
-	for (let d = 14; d >= 1; d--) {
+	for (let d = 6; d >= 1; d--) {
 		yard.at(back(d), '16:00');
 		for (const p of ['suki', 'callum']) yard.time(p, library, back(d));
-		if (d > 5) yard.time('june', library, back(d), '7:00', '16:30');
+		if (d > 3) yard.time('june', library, back(d), '7:00', '16:30');
 	}
 	yard.at(back(6), '14:00');
 	const li = yard.bill('invoices.contract', { jobId: library, percent: '40%' }, 'site@castellan.example');

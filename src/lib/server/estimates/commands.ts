@@ -11,7 +11,7 @@ import { assemblies, company, estimates, history, items, jobs, laborSheets, line
 import { newId } from '../ids';
 import { breakEvenOf, priceItem } from '../catalog/pricing';
 import { loadEstimate } from './load';
-import { turnBack, undoState } from './undo';
+import { dropRedo, turnBack, undoState } from './undo';
 
 type LineRow = typeof lines.$inferSelect;
 const MOST_LINES = 5000;
@@ -19,6 +19,7 @@ const MOST_LINES = 5000;
 function done(ctx: Context, estimateId: string, text: string): void {
 	const e = ctx.get(estimates, estimateId, 'This estimate');
 	ctx.db.update(estimates).set({ version: e.version + 1 }).where(eq(estimates.id, e.id)).run();
+	dropRedo(ctx, estimateId);
 	ctx.db.update(jobs).set({ touchedAt: ctx.now }).where(eq(jobs.id, e.jobId)).run();
 	ctx.happened(`estimate:${estimateId}`, text, `job:${e.jobId}`);
 }

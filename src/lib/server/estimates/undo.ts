@@ -15,6 +15,11 @@ export function undoState(ctx: Pick<Context, 'db'>, estimateId: string) {
 	return { last, next };
 }
 
+/** What was taken back cannot be done again once something new was done. */
+export function dropRedo(ctx: Pick<Context, 'db'>, estimateId: string): void {
+	ctx.db.update(history).set({ undoOf: -1 }).where(and(eq(history.subject, `estimate:${estimateId}`), eq(history.undone, true), isNull(history.undoOf))).run();
+}
+
 /** Puts the rows of a change back to before (undo) or after (redo). Refused when somebody changed them since. */
 export function turnBack(ctx: Context, changes: readonly RowChange[], to: 'before' | 'after'): void {
 	const order = to === 'before' ? [...changes].reverse() : changes;

@@ -17,4 +17,7 @@ export function shiftsAround(db: Orm, from: Day, to: Day, personIds?: readonly s
 	return db.select().from(shifts).where(personIds ? and(within, or(inArray(shifts.personId, [...personIds]))) : within).orderBy(asc(shifts.day), asc(shifts.from)).all();
 }
 
-export const jobName = (db: Orm) => (id: string): string => db.select({ name: jobs.name }).from(jobs).where(eq(jobs.id, id)).get()?.name ?? 'another job';
+export const jobName = (db: Orm) => (id: string): string => jobLabel(db, id).name;
+
+/** Name and number of a job, for boards. */
+export const jobLabel = (db: Orm, id: string): { name: string; number: number | null } => db.select({ name: jobs.name, number: jobs.number }).from(jobs).where(eq(jobs.id, id)).get() ?? { name: 'another job', number: null };

@@ -4,7 +4,7 @@ import { addDays, type Day } from '../../core/time';
 import type { App } from '../app';
 import { companyOf, phaseHours } from '../jobs/queries';
 import { crews, jobs, people, shifts } from '../db/schema';
-import { calendar, jobName, shiftsAround } from './load';
+import { calendar, jobLabel, shiftsAround } from './load';
 
 /** The plan board of some weeks: people by crew, their shifts, conflicts, gaps and load; phases that nobody has. */
 export function board(app: App, from: Day, weeks: number) {
@@ -16,12 +16,13 @@ export function board(app: App, from: Day, weeks: number) {
 	const c = calendar(db, from, to);
 	const around = shiftsAround(db, from, to);
 	const staff = db.select({ id: people.id, name: people.name, role: people.role, crewId: people.crewId, skills: people.skills, color: people.color, crew: crews.name, crewPosition: crews.position }).from(people).innerJoin(crews, eq(crews.id, people.crewId)).where(eq(people.active, true)).orderBy(asc(crews.position), sql`case when ${people.role} = 'crew lead' then 0 else 1 end`, asc(people.name)).all();
-	const name = jobName(db);
-	const names = new Map<string, string>();
-	const nameOf = (id: string) => {
-		if (!names.has(id)) names.set(id, name(id));
-		return names.get(id) ?? '';
+	const labels = new Map<string, ReturnType<typeof jobLabel>>();
+	const label = (id: string) => {
+		const known = labels.get(id) ?? jobLabel(db, id);
+		labels.set(id, known);
+		return known;
 	};
+	const nameOf = (id: string) => label(id).name;
 	const conflicts: Record<string, Conflict[]> = {};
 	const byPerson = new Map<string, typeof around>();
 	for (const s of around) if (s.personId) byPerson.set(s.personId, [...(byPerson.get(s.personId) ?? []), s]);
@@ -29,7 +30,7 @@ export function board(app: App, from: Day, weeks: number) {
 		const found = conflictsOf(s, byPerson.get(s.personId) ?? [], c, nameOf);
 		if (found.length > 0) conflicts[s.id] = found;
 	}
-	const shown = around.filter((s) => s.day >= from && s.day <= to).map((s) => ({ ...s, job: nameOf(s.jobId), minutes: plannedMinutes(s, c) }));
+	const shown = around.filter((s) => s.day >= from && s.day <= to).map((s) => ({ ...s, job: nameOf(s.jobId), number: label(s.jobId).number, minutes: plannedMinutes(s, c) }));
 	return {
 		from, to, days, staff: staff.map((p) => ({ ...p, load: loadOf(p.id, days, byPerson.get(p.id) ?? [], c) })), shifts: shown, conflicts, timeOff: c.timeOff, holidays: days.filter((d) => own.holidays.length > 0 && loadOf('', [d], [], { ...c, timeOff: [] }).paid === 0), workday: own.hours[1] ?? { from: 420, to: 930, breaks: [] }, unmanned: unmanned(app)
 	};
@@ -44,7 +45,7 @@ export function unmanned(app: App) {
 	const c = { ...calendar(app.db.orm, '0000-01-01', '9999-12-31') };
 	const planned = new Map<string, number>();
 	for (const s of rows) if (s.personId) planned.set(`${s.jobId} ${s.phase}`, (planned.get(`${s.jobId} ${s.phase}`) ?? 0) + plannedMinutes(s, c));
-	return open.map((p) => ({ jobId: p.jobId, job: p.job, phase: p.name, soldMinutes: Math.round((p.hours * 60) / 10_000), leftMinutes: Math.round((p.hours * 60) / 10_000) - (planned.get(`${p.jobId} ${p.name}`) ?? 0) })).filter((p) => p.leftMinutes >= 30);
+	return open.map((p) => ({ jobId: p.jobId, job: p.job, number: p.number, phase: p.name, soldMinutes: Math.round((p.hours * 60) / 10_000), leftMinutes: Math.round((p.hours * 60) / 10_000) - (planned.get(`${p.jobId} ${p.name}`) ?? 0) })).filter((p) => p.leftMinutes >= 30);
 }
 
 export const plannableJobs = (app: App) => app.db.orm.select({ id: jobs.id, name: jobs.name, number: jobs.number }).from(jobs).where(and(sql`${jobs.number} is not null`, sql`${jobs.stageId} in (select id from stages where meaning in ('ready', 'under way'))`)).orderBy(asc(jobs.name)).limit(300).all();

@@ -9,6 +9,7 @@ import { mondayOf } from '../../core/time';
 
 export interface Decision { id: string; amount: number | null; mark: 'ring' | 'half' | 'done' | 'wait' | 'need'; title: string; detail: string; action: string; path: string }
 
+const dayWords = (day: string): string => new Date(`${day}T12:00Z`).toLocaleDateString('en-US', { weekday: 'long', month: 'short', day: 'numeric', timeZone: 'UTC' });
 const ago = (now: number, then: number): string => {
 	const h = Math.round((now - then) / 3_600_000);
 	return h < 1 ? 'just now' : h < 24 ? `${h} h ago` : `${Math.round(h / 24)} days ago`;
@@ -24,14 +25,14 @@ export function decisions(app: App): Decision[] {
 		.from(revisions).innerJoin(quotes, eq(quotes.id, revisions.quoteId)).innerJoin(jobs, eq(jobs.id, quotes.jobId)).where(eq(revisions.state, 'open')).limit(200).all();
 	for (const q of open) {
 		const expired = q.until < today;
-		list.push({ id: `quote:${q.id}`, amount: q.total, mark: expired ? 'need' : 'wait', title: `${q.name}: ${expired ? `expired ${q.until}` : q.seen === 0 ? 'not opened yet' : `read ${q.seen === 1 ? 'once' : `${q.seen} times`}, no answer`}`, detail: `Quote ${q.number}, issued ${ago(now, q.issuedAt)}${q.last ? ` · last seen ${ago(now, q.last)}` : ''}`, action: expired ? 'Renew' : 'Follow up', path: `/jobs/${q.jobId}` });
+		list.push({ id: `quote:${q.id}`, amount: q.total, mark: expired ? 'need' : 'wait', title: `${q.name}: ${expired ? `expired ${dayWords(q.until)}` : q.seen === 0 ? 'not opened yet' : `read ${q.seen === 1 ? 'once' : `${q.seen} times`}, no answer`}`, detail: `Quote ${q.number}, issued ${ago(now, q.issuedAt)}${q.last ? ` · last seen ${ago(now, q.last)}` : ''}`, action: expired ? 'Renew' : 'Follow up', path: `/jobs/${q.jobId}` });
 	}
 	for (const j of readyToBill(app)) {
 		if (j.toBill > 0) list.push({ id: `bill:${j.id}`, amount: j.toBill, mark: 'ring', title: `${j.name}: time and materials not billed`, detail: `${j.customer}${j.doneAt ? ' · finished' : ' · under way'}`, action: 'Bill it', path: `/jobs/${j.id}/bill` });
 		if (j.doneAt && j.left > 0) list.push({ id: `rest:${j.id}`, amount: j.left, mark: 'ring', title: `${j.name}: finished, not fully billed`, detail: `${j.customer} · contract`, action: 'Bill it', path: `/jobs/${j.id}/bill` });
 	}
 	const late = db.select({ id: invoices.id, number: invoices.number, due: invoices.due, promise: invoices.promise, customer: customers.name, open: sql<number>`${invoices.total} - (select coalesce(sum(a.amount), 0) from allocations a where a.invoice_id = invoices.id)` }).from(invoices).innerJoin(customers, eq(customers.id, invoices.customerId)).where(and(isNotNull(invoices.issuedAt), isNull(invoices.voidedAt), lt(invoices.due, today))).all();
-	for (const i of late) if (i.open > 0) list.push({ id: `late:${i.id}`, amount: i.open, mark: 'need', title: `${i.customer}: ${daysBetween(i.due ?? today, today)} days late`, detail: `Invoice ${i.number}${i.promise ? ` · promised for ${i.promise}${i.promise < today ? ', not kept' : ''}` : ''}`, action: 'Collect', path: `/bill/invoices/${i.id}` });
+	for (const i of late) if (i.open > 0) list.push({ id: `late:${i.id}`, amount: i.open, mark: 'need', title: `${i.customer}: ${daysBetween(i.due ?? today, today)} days late`, detail: `Invoice ${i.number}${i.promise ? ` · promised for ${dayWords(i.promise)}${i.promise < today ? ', not kept' : ''}` : ''}`, action: 'Collect', path: `/bill/invoices/${i.id}` });
 	for (const l of db.select().from(leads).where(eq(leads.state, 'new')).orderBy(asc(leads.receivedAt)).limit(50).all()) list.push({ id: `lead:${l.id}`, amount: null, mark: 'need', title: `${l.name} asks: ${l.wanted.slice(0, 70)}${l.wanted.length > 70 ? '…' : ''}`, detail: `${l.via === 'form' ? 'From the website' : `By ${l.via}`} · ${ago(now, l.receivedAt)}`, action: 'Open a job', path: `/win/leads#${l.id}` });
 	const week = board(app, mondayOf(today), 2);
 	const told = new Set<string>();
@@ -41,7 +42,7 @@ export function decisions(app: App): Decision[] {
 		const first = found[0];
 		if (!shift || !person || !first || shift.day < today || told.has(`${person.id} ${shift.day}`)) continue;
 		told.add(`${person.id} ${shift.day}`);
-		list.push({ id: `conflict:${shiftId}`, amount: null, mark: 'need', title: `${person.name.split(' ')[0]} ${first.kind === 'overlap' ? 'is booked twice' : `is planned on ${first.kind === 'time off' ? 'time off' : first.kind}`} on ${shift.day}`, detail: first.text, action: 'Settle', path: `/plan?from=${mondayOf(shift.day)}` });
+		list.push({ id: `conflict:${shiftId}`, amount: null, mark: 'need', title: `${person.name.split(' ')[0]} ${first.kind === 'overlap' ? 'is booked twice' : `is planned on ${first.kind === 'time off' ? 'time off' : first.kind}`} on ${dayWords(shift.day)}`, detail: first.text, action: 'Settle', path: `/plan?from=${mondayOf(shift.day)}` });
 	}
 	const left = new Map<string, { job: string; minutes: number }>();
 	for (const u of week.unmanned) left.set(u.jobId, { job: u.job, minutes: (left.get(u.jobId)?.minutes ?? 0) + u.leftMinutes });

@@ -40,7 +40,7 @@
 		{@const bad = b.shifts.some((s) => (conflicts[s.id]?.length ?? 0) > 0)}
 		{@const last = stretching?.bar === b ? stretching.day : b.last}
 		{@const part = b.shifts[0]?.from !== null}
-		<div class="bar" class:bad class:nobody={personId === null} role="button" tabindex="0" draggable={editable} style:--tone={jobTone(b.shifts[0]?.jobId ?? '')} style:left="calc({((b.first + (part && (b.shifts[0]?.from ?? 0) > 660 ? 0.5 : 0)) / days.length) * 100}% + 2px)" style:width="calc({((last - b.first + (part && b.first === last ? 0.5 : 1)) / days.length) * 100}% - 5px)" style:top="{b.lane * 38 + 3}px" title={title(b)} aria-label="{b.shifts[0]?.job}, {label}, {b.shifts[0]?.day}{bad ? ', conflict' : ''}" ondragstart={() => ondragbar(b)} onclick={() => onbar(b)} onkeydown={(e) => { if (e.key === 'Enter' || e.key === ' ') { e.preventDefault(); onbar(b); } }}>
+		<div class="bar" class:bad class:nobody={personId === null} role="button" tabindex="0" draggable={editable} style:--tone={jobTone(b.shifts[0]?.number ?? null)} style:left="calc({((b.first + (part && (b.shifts[0]?.from ?? 0) > 660 ? 0.5 : 0)) / days.length) * 100}% + 2px)" style:width="calc({((last - b.first + (part && b.first === last ? 0.5 : 1)) / days.length) * 100}% - 5px)" style:top="{b.lane * 38 + 3}px" title={title(b)} aria-label="{b.shifts[0]?.job}, {label}, {b.shifts[0]?.day}{bad ? ', conflict' : ''}" ondragstart={() => ondragbar(b)} onclick={() => onbar(b)} onkeydown={(e) => { if (e.key === 'Enter' || e.key === ' ') { e.preventDefault(); onbar(b); } }}>
 			<strong>{bad && b.shifts.some((s) => conflicts[s.id]?.some((c) => c.kind === 'overlap')) ? 'booked twice' : b.shifts[0]?.job}</strong><span>{bad ? b.shifts[0]?.job : [b.shifts[0]?.phase, formatMinutes(b.shifts.reduce((a, s) => a + s.minutes, 0))].filter(Boolean).join(' · ')}</span>
 			{#if editable}<span class="grip" role="presentation" onpointerdown={(e) => pull(e, b)} onpointermove={(e) => { if (stretching) stretching = { ...stretching, day: Math.max(b.first, dayAt(e.clientX)) }; }} onpointerup={release}></span>{/if}
 		</div>
@@ -55,12 +55,12 @@
 	.day.off { background: var(--hatch); }
 	.day.off span { background: var(--color-base-100); color: var(--color-base-content); padding: 0 4px; }
 	.bar { position: absolute; height: 34px; padding: 2px 8px; border-radius: 2px; background: color-mix(in oklab, var(--tone) 15%, var(--color-base-100)); border-left: 4px solid var(--tone); overflow: hidden; cursor: grab; display: grid; align-content: center; line-height: 1.2; }
-	.bar strong, .bar > span { white-space: nowrap; overflow: hidden; text-overflow: ellipsis; font-family: var(--font-figure); font-size: 0.9rem; }
+	.bar strong, .bar > span { white-space: nowrap; overflow: hidden; text-overflow: ellipsis; font-family: var(--font-figure); font-size: 0.9rem; font-stretch: 88%; }
 	.bar strong { font-weight: 600; }
 	.bar > span { font-size: 0.8rem; color: var(--quiet); }
 	.bar.nobody { background: var(--color-base-100); border: 1px solid var(--tone); border-left-width: 4px; }
 	.bar.bad { border: 2px solid var(--color-error); }
 	.bar.bad strong { color: var(--color-error); }
 	.grip { position: absolute; right: 0; top: 0; bottom: 0; width: 8px; cursor: ew-resize; touch-action: none; }
-	.gap { position: absolute; top: 4px; height: 32px; border: 1px dashed var(--color-warning); color: var(--color-warning); font-size: 0.82rem; padding: 0 5px; line-height: 30px; white-space: nowrap; overflow: hidden; pointer-events: none; font-family: var(--font-figure); }
+	.gap { position: absolute; top: 4px; height: 32px; border: 1px dashed var(--color-warning); color: var(--color-warning); font-size: 0.82rem; padding: 0 5px; line-height: 30px; white-space: nowrap; overflow: hidden; pointer-events: none; font-family: var(--font-figure); font-stretch: 80%; }
 </style>

@@ -1,6 +1,6 @@
 import type { Shift } from '$lib/core/planning';
 
-export interface Bar { key: string; shifts: (Shift & { job: string; minutes: number; phase: string; note: string; version: number })[]; first: number; last: number; lane: number }
+export interface Bar { key: string; shifts: (Shift & { job: string; number: number | null; minutes: number; phase: string; note: string; version: number })[]; first: number; last: number; lane: number }
 
 type Shown = Bar['shifts'][number];
 

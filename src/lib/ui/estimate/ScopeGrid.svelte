@@ -34,7 +34,9 @@
 		const c = COLUMNS[col];
 		const same = c && text === cellTyped(l, c.key);
 		if (c?.edit && !same) {
-			const wrong = await onchange(l.line.id, c.edit, text);
+			let wrong = await onchange(l.line.id, c.edit, text);
+			// Whoever gives a placeholder its name has decided it.
+			if (!wrong && c.key === 'name' && l.line.placeholder) wrong = await onchange(l.line.id, 'placeholder', '');
 			if (wrong) {
 				problem = { row, text: wrong };
 				return;
@@ -93,7 +95,7 @@
 	</div>
 	{#if !folded}
 		<table class="grid-table" role="grid" aria-label="Lines of {scope.scope.name}">
-			<colgroup><col /><col style="width: 92px" /><col style="width: 74px" /><col style="width: 66px" /><col style="width: 84px" /><col style="width: 84px" /><col style="width: 74px" /><col style="width: 96px" /><col style="width: 96px" /></colgroup>
+			<colgroup><col /><col style="width: 86px" /><col style="width: 66px" /><col style="width: 62px" /><col style="width: 76px" /><col style="width: 78px" /><col style="width: 70px" /><col style="width: 92px" /><col style="width: 38px" /></colgroup>
 			<thead><tr>{#each COLUMNS as c (c.key)}<th class:num={c.num} scope="col">{c.head}</th>{/each}<th scope="col"><span class="sr-only">More</span></th></tr></thead>
 			<tbody bind:this={body}>
 				{#each scope.lines as l, row (l.line.id)}
@@ -102,15 +104,15 @@
 							<!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
 							<td class:num={c.num} class:calc={c.key === 'quantity' && l.computed !== null} role="gridcell" data-cell="{row}-{col}" data-column={c.key} tabindex={at.row === row && at.col === col ? 0 : -1} onfocus={() => (at = { row, col })} onkeydown={(e) => keys(e, l)} ondblclick={() => begin(l, col)}>
 								{#if editing?.row === row && editing.col === col}<input class="cell" class:num={c.num} aria-label="{c.head} of {l.line.name}" bind:value={editing.text} onkeydown={(e) => typing(e, l)} onblur={() => { if (editing && !problem) void commit(l); }} />
-								{:else if c.key === 'name'}<span class="name">{#if l.line.source.by === 'parent'}<span class="quiet">↳ </span>{/if}{l.line.name}{#if l.line.placeholder}<span class="decide"> — {l.line.placeholder}</span>{/if}{#if l.line.option}<span class="chip chip-wait">option</span>{/if}{#if l.line.hidden}<span class="quiet"> hidden</span>{/if}</span>
+								{:else if c.key === 'name'}<span class="name">{#if l.line.source.by === 'parent'}<span class="quiet">↳ </span>{/if}{l.line.name}{#if l.line.placeholder}{" — "}<button type="button" class="decide" tabindex="-1" onclick={() => { at = { row, col }; begin(l, col, `${l.line.name}, `); }}>{l.line.placeholder}</button>{/if}{#if l.line.option}<span class="chip chip-wait">option</span>{/if}{#if l.line.hidden}<span class="quiet"> hidden</span>{/if}</span>
 								{:else if c.key === 'quantity' && l.line.override}<span class:stale={l.stale} title={l.stale ? 'The measures give another quantity now than when this was typed' : 'Typed over the computed quantity'}><s class="quiet">{formatQuantity(l.computed ?? 0)}</s> {cellText(l, c.key)}{#if l.stale}<Mark kind="need" />{/if}</span>
 								{:else if c.key === 'amount'}<How label={cellText(l, c.key)} steps={() => explainLine(estimate, result, l)} about="the amount of {l.line.name}" />
 								{:else}<span class:quiet={price(c.key, l)}>{cellText(l, c.key)}</span>{/if}
 							</td>
 						{/each}
 						<td class="more">
-							{#if l.line.placeholder}<button type="button" class="link" onclick={() => onchange(l.line.id, 'placeholder', '')}>decided</button>{/if}
 							<details><summary aria-label="More for {l.line.name}">⋯</summary><div class="sheet menu">
+								{#if l.line.placeholder}<button type="button" onclick={() => onchange(l.line.id, 'placeholder', '')}>Decided as it is</button>{/if}
 								<button type="button" onclick={() => onchange(l.line.id, 'setAside', String(!l.line.setAside))}>{l.line.setAside ? 'Put back' : 'Set aside'}</button><button type="button" onclick={() => onchange(l.line.id, 'option', String(!l.line.option))}>{l.line.option ? 'No option' : 'Make an option'}</button><button type="button" onclick={() => onchange(l.line.id, 'hidden', String(!l.line.hidden))}>{l.line.hidden ? 'Show to the customer' : 'Hide from the customer'}</button><button type="button" onclick={() => onchange(l.line.id, 'locked', String(!l.line.locked))}>{l.line.locked ? 'Unlock' : 'Lock'}</button>
 								{#if l.line.override}<button type="button" onclick={() => onchange(l.line.id, 'quantity', '')}>Back to {formatQuantity(l.computed ?? 0)}</button>{/if}
 								<button type="button" onclick={() => online('up', l.line.id)}>Move up</button><button type="button" onclick={() => online('down', l.line.id)}>Move down</button><button type="button" onclick={() => online('remove', l.line.id)}>Delete</button>
@@ -140,7 +142,7 @@
 	td.more { overflow: visible; text-align: right; font-size: 0.88rem; }
 	td:focus { outline: 2px solid var(--color-primary); outline-offset: -2px; }
 	.calc { color: var(--color-info); }
-	.decide { color: var(--color-warning); font-weight: 600; }
+	.decide { color: var(--color-warning); font-weight: 600; cursor: pointer; }
 	.stale { color: var(--color-error); }
 	.out { color: var(--quiet); text-decoration: line-through; }
 	td :global(.how) { color: inherit; text-decoration: none; }

@@ -28,7 +28,7 @@
 		<div class="head"><h2>Tally</h2><How steps={how('price')} about="the price" /></div>
 		<Waterline cost={t.cost} breakEven={t.breakEven} price={t.price} label="Price {formatCents(t.price)}, cost {formatCents(t.cost)}, break-even {formatCents(t.breakEven)}" />
 		<dl>
-			{#each KINDS.filter((k) => result.byKind[k].cost !== 0) as k (k)}<div><dt>{WORDS[k]}{#if k === 'labor'}<span class="quiet"> {formatQuantity(t.hours)} h</span>{/if}</dt><dd>{formatCents(result.byKind[k].cost)}</dd></div>{/each}
+			{#each KINDS.filter((k) => result.byKind[k].cost !== 0) as k (k)}<div><dt>{WORDS[k]}{#if k === 'labor'}{' '}<span class="quiet">{formatQuantity(t.hours)} h</span>{/if}</dt><dd>{formatCents(result.byKind[k].cost)}</dd></div>{/each}
 			<div class="rule"><dt><How label="Cost" steps={how('cost')} about="the cost" /></dt><dd>{formatCents(t.cost)}</dd></div>
 			<div><dt><How label="Overhead to carry" steps={how('overhead')} about="the overhead" /></dt><dd>{formatCents(t.overhead)}</dd></div>
 			<div class="rule"><dt><How label="Break-even" steps={how('breakEven')} about="break-even" /></dt><dd>{formatCents(t.breakEven)}</dd></div>

@@ -4,7 +4,7 @@
 	const words = { ring: 'not begun', half: 'going on', done: 'done', wait: 'waiting for somebody', need: 'needs you' };
 </script>
 
-<span class="mark {kind}"
+<span class="mark is-{kind}"
 	><svg viewBox="0 0 12 12" width="11" height="11" role="img" aria-label={label ? '' : words[kind]} aria-hidden={label ? 'true' : undefined}>
 		{#if kind === 'ring'}<circle cx="6" cy="6" r="4.4" fill="none" stroke="currentColor" stroke-width="1.8" />
 		{:else if kind === 'half'}<circle cx="6" cy="6" r="4.4" fill="none" stroke="currentColor" stroke-width="1.6" /><path d="M6 1.6a4.4 4.4 0 0 1 0 8.8z" fill="currentColor" />
@@ -17,8 +17,8 @@
 <style>
 	.mark { display: inline-flex; align-items: center; gap: 0.4rem; white-space: nowrap; }
 	svg { flex: none; }
-	.ring svg { color: var(--quiet); }
-	.half svg, .done svg { color: var(--color-primary); }
-	.wait svg { color: var(--color-warning); }
-	.need svg { color: var(--color-error); }
+	.is-ring svg { color: var(--quiet); }
+	.is-half svg, .is-done svg { color: var(--color-primary); }
+	.is-wait svg { color: var(--color-warning); }
+	.is-need svg { color: var(--color-error); }
 </style>

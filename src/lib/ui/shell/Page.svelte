@@ -10,7 +10,7 @@
 	<button type="button" class="find no-print" onclick={() => window.dispatchEvent(new CustomEvent('ny:find'))} aria-label="Find or do">Find or do <kbd>Ctrl K</kbd></button>
 	<div class="actions no-print">{@render actions?.()}</div>
 </header>
-{#if pages.length > 0}
+{#if pages.length > 1}
 	<nav class="pages no-print" aria-label="Pages of this place">{#each pages as [path, word] (path)}<a href={path} aria-current={path === current ? 'page' : undefined}>{word}</a>{/each}</nav>
 {/if}
 <div class="content" class:wide>{@render children()}</div>

@@ -39,7 +39,7 @@
 							<span class="day">
 								{#if p.off}<span class="off">time off</span>{/if}
 								{#each p.shifts as s (s.id)}
-									<a href="/jobs/{s.jobId}" class="shift" style:--tone={jobTone(s.jobId)} style:left={left(s.from ?? data.site.workday.from)} style:width="calc({left(s.to ?? data.site.workday.to)} - {left(s.from ?? data.site.workday.from)} - 3px)">{s.job}</a>
+									<a href="/jobs/{s.jobId}" class="shift" style:--tone={jobTone(s.number)} style:left={left(s.from ?? data.site.workday.from)} style:width="calc({left(s.to ?? data.site.workday.to)} - {left(s.from ?? data.site.workday.from)} - 3px)">{s.job}</a>
 								{/each}
 								{#if p.gap > 0 && !p.off}<span class="gap" style:left={p.shifts.length ? left(Math.max(...p.shifts.map((s) => s.to ?? 0))) : '0'}>no shift {formatMinutes(p.gap)}</span>{/if}
 							</span>

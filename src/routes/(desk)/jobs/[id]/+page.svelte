@@ -71,7 +71,7 @@
 		<div class="grid content-start gap-4">
 			{#if won}
 				<section class="sheet p-4"><h2 class="mb-3">Money and hours</h2>
-					{#if labor}<p class="mb-1 flex justify-between"><span>Hours</span><span class="figure">{formatQuantity(labor.actualHours)} of {formatQuantity(labor.soldHours)}</span></p><Waterline cost={Math.min(labor.actualHours, labor.soldHours)} breakEven={labor.soldHours} price={labor.actualHours} words={['used', 'sold', 'over']} label="Hours used {formatQuantity(labor.actualHours)} of {formatQuantity(labor.soldHours)} sold" height={14} />{/if}
+					{#if labor}<p class="mb-1 flex justify-between"><span>Hours</span><span class="figure">{formatQuantity(labor.actualHours)} of {formatQuantity(labor.soldHours)}</span></p><Waterline kind="used" cost={Math.min(labor.actualHours, labor.soldHours)} breakEven={labor.soldHours} price={labor.actualHours} words={['used', 'sold', 'over']} label="Hours used {formatQuantity(labor.actualHours)} of {formatQuantity(labor.soldHours)} sold" height={14} />{/if}
 					{#if all}<p class="mt-3 mb-1 flex justify-between"><span>Cost</span><span class="figure">{formatCents(all.actual)} of {formatCents(all.sold)}</span></p>{/if}
 					<p class="flex justify-between"><span>Contract, net</span><span class="figure">{formatCents(data.job.contractNet ?? 0)}</span></p><p class="flex justify-between"><span>Billed, net</span><span class="figure">{formatCents(data.costs.billed)}</span></p>
 					{#if data.costs.toBill > 0}<p class="flex justify-between"><Mark kind="need" label="Not billed" /><strong class="figure">{formatCents(data.costs.toBill)}</strong></p>{/if}

@@ -37,7 +37,7 @@
 			{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
 			{#if data.head.job.number === null}<p class="sheet p-4">This job is not won yet, so nothing can be billed.</p>{/if}
 			{#if data.contract.length}
-				<section class="sheet"><div class="flex items-center gap-4 p-3"><h2>Contract</h2><span class="quiet">{formatCents(billed)} of {formatCents(amount)} billed, net</span><span class="w-40"><Waterline cost={billed} breakEven={amount} price={billed} words={['', '', '']} height={10} label="{formatCents(billed)} of {formatCents(amount)} billed" /></span></div>
+				<section class="sheet"><div class="flex items-center gap-4 p-3"><h2>Contract</h2><span class="quiet">{formatCents(billed)} of {formatCents(amount)} billed, net</span><span class="w-40"><Waterline kind="load" cost={0} breakEven={amount} price={billed} words={['', '', '']} height={10} label="{formatCents(billed)} of {formatCents(amount)} billed" /></span></div>
 					<table class="grid-table"><thead><tr><th>Line</th><th class="num">Amount</th><th class="num">Billed</th><th class="num">Left</th><th class="num" style="width: 110px">To date</th></tr></thead>
 						<tbody>{#each data.contract as l (l.id)}<tr><td>{l.scope}: {l.text}</td><td class="num">{formatCents(l.amount)}</td><td class="num">{formatCents(l.billed)}</td><td class="num">{formatCents(l.amount - l.billed)}</td><td class="num"><input class="input text-right" style="height: 26px; min-height: 26px" aria-label="Percent to date of {l.text}" placeholder="%" bind:value={perLine[l.id]} /></td></tr>{/each}</tbody></table>
 					<p class="p-3"><button class="btn" disabled={busy || lines().length === 0} onclick={() => make('invoices.contract', { lines: lines() })}>Draft these lines</button></p>

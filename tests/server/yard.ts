@@ -1,0 +1,33 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { instantOf } from '$lib/core/time';
+import { openApp, type App } from '$lib/server/app';
+import { readSettings } from '$lib/server/settings';
+import { setUp } from '../../src/demo/set-up';
+import { DemoClock, Yard } from '../../src/demo/yard';
+
+/** A fresh company in a file of its own, with people, rates, catalog and recipes, on a clock that tests move. */
+export async function freshYard(): Promise<{ yard: Yard; app: App; clock: DemoClock; dir: string }> {
+	const dir = mkdtempSync(join(tmpdir(), 'ny-server-'));
+	const clock = new DemoClock(instantOf('2027-04-14', '09:20', 'America/New_York'));
+	const app = openApp(readSettings({ NICKEL_DATA: dir }), clock);
+	app.db.sqlite.pragma('synchronous = OFF');
+	const yard = new Yard(app, clock);
+	await setUp(yard);
+	return { yard, app, clock, dir };
+}
+
+/** A won re-roof of 96 by 14 feet with its quote accepted. */
+export function wonJob(yard: Yard, name = 'Test roof'): { jobId: string; estimateId: string; customerId: string } {
+	const customerId = yard.customer(`Customer of ${name}`, 'person', 'c@customer.example', '', '1 Gull Street');
+	const jobId = yard.job(name, customerId, `1 Gull Street, ${name}`, [-47, -131]);
+	const estimateId = yard.estimate(jobId);
+	yard.scope(estimateId, 'Main roof', [['roof face', { length: "96'", run: "14'", pitch: '8' }]], ['reroof-shingle']);
+	yard.decide(estimateId);
+	yard.accept(yard.issue(estimateId, 'c@customer.example'), 'C. Customer');
+	return { jobId, estimateId, customerId };
+}
+
+export const count = (app: App, sql: string, ...args: unknown[]): number => Object.values(app.db.sqlite.prepare(sql).get(...args) as Record<string, number>)[0] ?? 0;
+export const value = <T>(app: App, sql: string, ...args: unknown[]): T => Object.values((app.db.sqlite.prepare(sql).get(...args) as Record<string, T> | undefined) ?? {})[0] as T;
