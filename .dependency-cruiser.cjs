@@ -1,23 +1,55 @@
 /** The dependency rule: routes → ui / server → core, imports only ever point down. */
 module.exports = {
 	forbidden: [
-		{ name: 'core-imports-nothing-above', severity: 'error', from: { path: '^src/lib/core' }, to: { path: '^src/(routes|demo|lib/(ui|server|workers))' } },
-		{ name: 'core-is-pure', severity: 'error', from: { path: '^src/lib/core', pathNot: '\\.test\\.ts$' }, to: { dependencyTypes: ['core'] } },
 		{
-			name: 'core-knows-no-framework', severity: 'error', from: { path: '^src/lib/core', pathNot: '\\.test\\.ts$' },
+			name: 'core-imports-nothing-above',
+			severity: 'error',
+			from: { path: '^src/lib/core' },
+			to: { path: '^src/(routes|demo|lib/(ui|server|workers))' }
+		},
+		{
+			name: 'core-is-pure',
+			severity: 'error',
+			from: { path: '^src/lib/core', pathNot: '\\.test\\.ts$' },
+			to: { dependencyTypes: ['core'] }
+		},
+		{
+			name: 'core-knows-no-framework',
+			severity: 'error',
+			from: { path: '^src/lib/core', pathNot: '\\.test\\.ts$' },
 			to: { path: 'node_modules', pathNot: 'node_modules/(fraction\\.js|temporal-polyfill|temporal-spec|papaparse|@types/papaparse)' }
 		},
 		{ name: 'ui-knows-no-server', severity: 'error', from: { path: '^src/lib/ui' }, to: { path: '^src/(routes|lib/server)' } },
 		{ name: 'server-knows-no-ui', severity: 'error', from: { path: '^src/lib/server' }, to: { path: '^src/(routes|lib/ui)' } },
 		{ name: 'nothing-imports-routes', severity: 'error', from: { path: '^src/(lib|demo)' }, to: { path: '^src/routes' } },
-		{ name: 'no-circles', severity: 'error', from: { path: '^src' }, to: { circular: true } },
 		{
-			name: 'rooms-by-their-door', severity: 'error', from: { path: '^src/(routes|demo|lib/(ui|server|workers))' },
+			name: 'no-circles',
+			severity: 'error',
+			from: { path: '^src', /* it shows trees, so it calls itself */ pathNot: 'ui/money/Steps\\.svelte$' },
+			to: { circular: true }
+		},
+		{
+			name: 'rooms-by-their-door',
+			severity: 'error',
+			from: { path: '^src/(routes|demo|lib/(ui|server|workers))' },
 			to: { path: '^src/lib/core/[^/]+/.+', pathNot: '^src/lib/core/[^/]+/index\\.ts$' }
 		},
 		{
-			name: 'no-foreign-tables', severity: 'error', from: { path: '^src/routes' }, to: { path: '^src/lib/server/db/schema' }
+			name: 'no-foreign-tables',
+			severity: 'error',
+			from: { path: '^src/routes' },
+			to: { path: '^src/lib/server/db/schema' }
 		}
 	],
-	options: { doNotFollow: { path: 'node_modules' }, tsConfig: { fileName: 'tsconfig.json' }, tsPreCompilationDeps: true, exclude: { path: '\\.svelte-kit' }, enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'svelte', 'types', 'default'], extensions: ['.ts', '.js', '.svelte', '.json'] } }
+	options: {
+		doNotFollow: { path: 'node_modules' },
+		tsConfig: { fileName: 'tsconfig.json' },
+		tsPreCompilationDeps: true,
+		exclude: { path: '\\.svelte-kit' },
+		enhancedResolveOptions: {
+			exportsFields: ['exports'],
+			conditionNames: ['import', 'svelte', 'types', 'default'],
+			extensions: ['.ts', '.js', '.svelte', '.json']
+		}
+	}
 };

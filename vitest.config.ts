@@ -7,10 +7,27 @@ export default defineConfig({
 	test: {
 		projects: [
 			{ resolve: { alias }, test: { name: 'core', include: ['src/lib/core/**/*.test.ts'], environment: 'node' } },
-			{ resolve: { alias }, test: { name: 'server', include: ['src/lib/server/**/*.test.ts', 'tests/server/**/*.test.ts'], environment: 'node', testTimeout: 120_000, hookTimeout: 120_000 } },
 			{
 				resolve: { alias },
-				test: { name: 'browser', include: ['tests/browser/**/*.test.ts'], environment: 'node', globalSetup: 'tests/browser/setup.ts', testTimeout: 240_000, hookTimeout: 240_000, fileParallelism: false }
+				test: {
+					name: 'server',
+					include: ['src/lib/server/**/*.test.ts', 'tests/server/**/*.test.ts'],
+					environment: 'node',
+					testTimeout: 120_000,
+					hookTimeout: 120_000
+				}
+			},
+			{
+				resolve: { alias },
+				test: {
+					name: 'browser',
+					include: ['tests/browser/**/*.test.ts'],
+					environment: 'node',
+					globalSetup: 'tests/browser/setup.ts',
+					testTimeout: 240_000,
+					hookTimeout: 240_000,
+					fileParallelism: false
+				}
 			}
 		]
 	}

@@ -8,7 +8,12 @@ install();
 build();
 if (process.argv.includes('--fresh') && existsSync(data)) rmSync(data, { recursive: true });
 run('npx', ['tsx', 'src/demo/build.ts'], { NICKEL_DATA: data });
-const server = await serve(port, { NICKEL_DATA: data, HOST: process.env.HOST ?? '127.0.0.1', ORIGIN: process.env.ORIGIN ?? `http://localhost:${port}`, NICKEL_LOG: process.env.NICKEL_LOG ?? 'warn' });
+const server = await serve(port, {
+	NICKEL_DATA: data,
+	HOST: process.env.HOST ?? '127.0.0.1',
+	ORIGIN: process.env.ORIGIN ?? `http://localhost:${port}`,
+	NICKEL_LOG: process.env.NICKEL_LOG ?? 'warn'
+});
 console.log(`
   Nickel Yard is running:  http://localhost:${port}
   The customer’s side:     http://localhost:${port}/public

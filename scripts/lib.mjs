@@ -20,7 +20,11 @@ export function chromium() {
 	if (!found()) {
 		console.log('Chromium is missing: installing Debian’s package.');
 		const sudo = process.getuid?.() === 0 ? [] : ['sudo', '-n'];
-		const apt = (...args) => spawnSync([...sudo, 'apt-get'][0], [...sudo.slice(1), ...(sudo.length ? ['apt-get'] : []), ...args], { stdio: 'inherit', env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } });
+		const apt = (...args) =>
+			spawnSync([...sudo, 'apt-get'][0], [...sudo.slice(1), ...(sudo.length ? ['apt-get'] : []), ...args], {
+				stdio: 'inherit',
+				env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
+			});
 		apt('update', '-qq');
 		apt('install', '-y', '-qq', 'chromium');
 	}
@@ -40,10 +44,23 @@ export function build() {
 
 /** Starts the built server; resolves when it answers. */
 export async function serve(port, env = {}) {
-	const server = spawn(process.execPath, ['build/index.js'], { stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', ORIGIN: `http://127.0.0.1:${port}`, NODE_ENV: 'production', BODY_SIZE_LIMIT: '80M', ...env } });
+	const server = spawn(process.execPath, ['build/index.js'], {
+		stdio: ['ignore', 'inherit', 'inherit'],
+		env: {
+			...process.env,
+			PORT: String(port),
+			HOST: '127.0.0.1',
+			ORIGIN: `http://127.0.0.1:${port}`,
+			NODE_ENV: 'production',
+			BODY_SIZE_LIMIT: '80M',
+			...env
+		}
+	});
 	for (let i = 0; i < 300; i++) {
 		if (server.exitCode !== null) throw new Error('The server did not start.');
-		const ok = await fetch(`http://127.0.0.1:${port}/healthz`).then((r) => r.ok).catch(() => false);
+		const ok = await fetch(`http://127.0.0.1:${port}/healthz`)
+			.then((r) => r.ok)
+			.catch(() => false);
 		if (ok) return server;
 		await new Promise((r) => setTimeout(r, 100));
 	}

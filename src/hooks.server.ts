@@ -23,7 +23,9 @@ export const init: ServerInit = () => {
 };
 
 const plain = (status: number, message: string, asJson: boolean): Response =>
-	asJson ? Response.json({ message }, { status }) : new Response(message, { status, headers: { 'content-type': 'text/plain; charset=utf-8' } });
+	asJson
+		? Response.json({ message }, { status })
+		: new Response(message, { status, headers: { 'content-type': 'text/plain; charset=utf-8' } });
 
 export const handle: Handle = async ({ event, resolve }) => {
 	const started = performance.now();
@@ -35,7 +37,8 @@ export const handle: Handle = async ({ event, resolve }) => {
 	if (!['GET', 'HEAD', 'OPTIONS'].includes(event.request.method)) {
 		const origin = event.request.headers.get('origin');
 		const site = event.request.headers.get('sec-fetch-site');
-		if ((origin !== null && origin !== event.url.origin) || (site !== null && site !== 'same-origin' && site !== 'none')) return plain(403, 'This did not come from one of our own pages.', asJson);
+		if ((origin !== null && origin !== event.url.origin) || (site !== null && site !== 'same-origin' && site !== 'none'))
+			return plain(403, 'This did not come from one of our own pages.', asJson);
 	}
 	if (event.route.id !== null && right !== 'public') {
 		const signed = event.locals.signed;
@@ -44,7 +47,8 @@ export const handle: Handle = async ({ event, resolve }) => {
 			redirect(303, `/sign-in${path === '/' ? '' : `?to=${encodeURIComponent(path + event.url.search)}`}`);
 		}
 		if (right === 'home') redirect(303, homeOf(signed.actor.role));
-		if (right === null || !may(signed.actor.role, right)) return plain(403, 'This page is not for your role. Ask the owner if it should be.', asJson);
+		if (right === null || !may(signed.actor.role, right))
+			return plain(403, 'This page is not for your role. Ask the owner if it should be.', asJson);
 	}
 	const theme = event.cookies.get('ny_theme');
 	const attribute = theme === 'nickel' || theme === 'nickel-night' ? `data-theme="${theme}"` : '';
@@ -58,7 +62,10 @@ export const handle: Handle = async ({ event, resolve }) => {
 		response.headers.set('cache-control', 'no-store');
 	}
 	if (event.locals.signed && !response.headers.has('cache-control')) response.headers.set('cache-control', 'private, no-cache');
-	log.debug({ method: event.request.method, route: event.route.id, status: response.status, ms: Math.round(performance.now() - started) }, 'request');
+	log.debug(
+		{ method: event.request.method, route: event.route.id, status: response.status, ms: Math.round(performance.now() - started) },
+		'request'
+	);
 	return response;
 };
 

@@ -4,48 +4,174 @@ const weekday = { from: 420, to: 930, breaks: [{ from: 690, to: 720 }] };
 
 const settings: CompanySettings = {
 	overheadPercent: { material: 45_000 as never, equipment: 45_000 as never, subcontract: 45_000 as never, other: 45_000 as never },
-	defaultRules: { material: { by: 'markup', percent: 3700 as never }, equipment: { by: 'markup', percent: 2500 as never }, subcontract: { by: 'markup', percent: 1800 as never }, other: { by: 'markup', percent: 2000 as never } },
-	deposit: { by: 'percent', percent: 3000 }, depositStyle: 'billed', billingStep: { step: 15, minimum: 30 }, materialMarkup: 3700, paymentDays: 14, quoteDays: 30,
-	terms: 'Work begins within six weeks of acceptance, weather permitting. We protect plantings and sweep for nails every day. Rotten deck found under the old roof is shown to you first and priced as a change order. Our workmanship is promised for twelve years; the makers’ warranties pass to you. The balance is due fourteen days after the work is done.',
-	letterhead: { color: '#2f4a54', line: 'Roofs and rainwater in Osselmere since 1987', footer: 'Pellgrave Roofing & Rainwater · 3 Quay Street · Osselmere' },
-	publicPage: { on: true, intro: 'Steep roofs, flat roofs, gutters and attic insulation in Osselmere and Upper Marle. Tell us what you need; we answer within one working day.' }
+	defaultRules: {
+		material: { by: 'markup', percent: 3700 as never },
+		equipment: { by: 'markup', percent: 2500 as never },
+		subcontract: { by: 'markup', percent: 1800 as never },
+		other: { by: 'markup', percent: 2000 as never }
+	},
+	deposit: { by: 'percent', percent: 3000 },
+	depositStyle: 'billed',
+	billingStep: { step: 15, minimum: 30 },
+	materialMarkup: 3700,
+	paymentDays: 14,
+	quoteDays: 30,
+	terms:
+		'Work begins within six weeks of acceptance, weather permitting. We protect plantings and sweep for nails every day. Rotten deck found under the old roof is shown to you first and priced as a change order. Our workmanship is promised for twelve years; the makers’ warranties pass to you. The balance is due fourteen days after the work is done.',
+	letterhead: {
+		color: '#2f4a54',
+		line: 'Roofs and rainwater in Osselmere since 1987',
+		footer: 'Pellgrave Roofing & Rainwater · 3 Quay Street · Osselmere'
+	},
+	publicPage: {
+		on: true,
+		intro:
+			'Steep roofs, flat roofs, gutters and attic insulation in Osselmere and Upper Marle. Tell us what you need; we answer within one working day.'
+	}
 };
 
 /** Who the company is: all of it made up. */
 export const COMPANY = {
-	name: 'Pellgrave Roofing & Rainwater', zone: 'America/New_York', mail: 'office@pellgrave.example', phone: '555 010 4400', address: '3 Quay Street, Osselmere', hours: { 1: weekday, 2: weekday, 3: weekday, 4: weekday, 5: weekday },
-	holidays: [{ by: 'date', month: 1, day: 1, observed: true, name: 'New Year' }, { by: 'nth', month: 5, weekday: 1, nth: -1, name: 'Harbor Day' }, { by: 'date', month: 7, day: 4, observed: true, name: 'Founders’ Day' }, { by: 'nth', month: 9, weekday: 1, nth: 1, name: 'Workers’ Day' }, { by: 'nth', month: 11, weekday: 4, nth: 4, name: 'Thanks Day' }, { by: 'date', month: 12, day: 25, observed: true, name: 'Midwinter' }],
+	name: 'Pellgrave Roofing & Rainwater',
+	zone: 'America/New_York',
+	mail: 'office@pellgrave.example',
+	phone: '555 010 4400',
+	address: '3 Quay Street, Osselmere',
+	hours: { 1: weekday, 2: weekday, 3: weekday, 4: weekday, 5: weekday },
+	holidays: [
+		{ by: 'date', month: 1, day: 1, observed: true, name: 'New Year' },
+		{ by: 'nth', month: 5, weekday: 1, nth: -1, name: 'Harbor Day' },
+		{ by: 'date', month: 7, day: 4, observed: true, name: 'Founders’ Day' },
+		{ by: 'nth', month: 9, weekday: 1, nth: 1, name: 'Workers’ Day' },
+		{ by: 'nth', month: 11, weekday: 4, nth: 4, name: 'Thanks Day' },
+		{ by: 'date', month: 12, day: 25, observed: true, name: 'Midwinter' }
+	],
 	settings,
 	stages: [
-		{ id: 'asked', track: 'winning', name: 'Asked', meaning: 'bidding' }, { id: 'measuring', track: 'winning', name: 'Measuring', meaning: 'bidding' }, { id: 'quoted', track: 'winning', name: 'Quoted', meaning: 'bidding' }, { id: 'talking', track: 'winning', name: 'Talking', meaning: 'bidding' },
-		{ id: 'lost', track: 'winning', name: 'Lost', meaning: 'lost' }, { id: 'ready', track: 'doing', name: 'Ready', meaning: 'ready' }, { id: 'under-way', track: 'doing', name: 'Under way', meaning: 'under way' }, { id: 'finished', track: 'doing', name: 'Finished', meaning: 'finished' }, { id: 'closed', track: 'doing', name: 'Closed', meaning: 'closed' }
+		{ id: 'asked', track: 'winning', name: 'Asked', meaning: 'bidding' },
+		{ id: 'measuring', track: 'winning', name: 'Measuring', meaning: 'bidding' },
+		{ id: 'quoted', track: 'winning', name: 'Quoted', meaning: 'bidding' },
+		{ id: 'talking', track: 'winning', name: 'Talking', meaning: 'bidding' },
+		{ id: 'lost', track: 'winning', name: 'Lost', meaning: 'lost' },
+		{ id: 'ready', track: 'doing', name: 'Ready', meaning: 'ready' },
+		{ id: 'under-way', track: 'doing', name: 'Under way', meaning: 'under way' },
+		{ id: 'finished', track: 'doing', name: 'Finished', meaning: 'finished' },
+		{ id: 'closed', track: 'doing', name: 'Closed', meaning: 'closed' }
 	],
-	branches: [{ id: 'quay', name: 'Quay Street', address: '3 Quay Street, Osselmere', lat: -47.0012, lng: -131.0034 }, { id: 'upper', name: 'Upper Marle', address: '12 Mill Rise, Upper Marle', lat: -46.972, lng: -130.958 }],
-	crews: [{ id: 'slate', name: 'Slate' }, { id: 'copper', name: 'Copper' }, { id: 'gutter', name: 'Gutter' }, { id: 'upper-marle', name: 'Upper Marle' }],
-	taxComponents: [{ id: 'state', name: 'State sales tax', rates: [{ from: '2015-01-01', rate: 47_500 }] }, { id: 'county', name: 'Marle County sales tax', rates: [{ from: '2015-01-01', rate: 22_500 }] }],
+	branches: [
+		{ id: 'quay', name: 'Quay Street', address: '3 Quay Street, Osselmere', lat: -47.0012, lng: -131.0034 },
+		{ id: 'upper', name: 'Upper Marle', address: '12 Mill Rise, Upper Marle', lat: -46.972, lng: -130.958 }
+	],
+	crews: [
+		{ id: 'slate', name: 'Slate' },
+		{ id: 'copper', name: 'Copper' },
+		{ id: 'gutter', name: 'Gutter' },
+		{ id: 'upper-marle', name: 'Upper Marle' }
+	],
+	taxComponents: [
+		{ id: 'state', name: 'State sales tax', rates: [{ from: '2015-01-01', rate: 47_500 }] },
+		{ id: 'county', name: 'Marle County sales tax', rates: [{ from: '2015-01-01', rate: 22_500 }] }
+	],
 	taxCodes: [{ id: 'materials', name: 'Materials', componentIds: ['state', 'county'] }],
-	categories: [{ id: 'steep', name: 'Steep roof', rule: null }, { id: 'rainwater', name: 'Rainwater', rule: { by: 'markup', percent: 4500 } }, { id: 'insulation', name: 'Insulation', rule: null }, { id: 'site', name: 'Site', rule: null }],
-	suppliers: [{ id: 'tarn', name: 'Tarn & Slate Supply' }, { id: 'copperline', name: 'Copperline Metals' }, { id: 'marle', name: 'Marle Insulation Depot' }]
+	categories: [
+		{ id: 'steep', name: 'Steep roof', rule: null },
+		{ id: 'rainwater', name: 'Rainwater', rule: { by: 'markup', percent: 4500 } },
+		{ id: 'insulation', name: 'Insulation', rule: null },
+		{ id: 'site', name: 'Site', rule: null }
+	],
+	suppliers: [
+		{ id: 'tarn', name: 'Tarn & Slate Supply' },
+		{ id: 'copperline', name: 'Copperline Metals' },
+		{ id: 'marle', name: 'Marle Insulation Depot' }
+	]
 };
 
 export const DEMO_PASSWORD = 'nickel-yard';
 
 /** id, name, role, crew, skills, color, language, sheet */
 export const PEOPLE = [
-	['imogen', 'Imogen Tarrant', 'owner', null, '', 'slate', 'en', null], ['bastian', 'Bastian Reyle', 'estimator', null, '', 'brass', 'en', null], ['petra', 'Petra Vinter', 'office', null, '', 'plum', 'en', null], ['lowell', 'Lowell Gant', 'bookkeeper', null, '', 'slate', 'en', null],
-	['marco', 'Marco Dunleavy', 'crew lead', 'slate', 'steep, crane', 'teal', 'en', 'steep'], ['teodor', 'Teodor Lunt', 'crew', 'slate', 'steep', 'brass', 'es', 'steep'], ['ines', 'Ines Falk', 'crew', 'slate', 'steep, copper', 'plum', 'en', 'steep'], ['ravi', 'Ravi Sorley', 'crew', 'slate', 'steep', 'slate', 'en', 'steep'],
-	['suki', 'Suki Abara', 'crew lead', 'copper', 'low-slope, welds', 'slate', 'en', 'low'], ['june', 'June Maddox', 'crew', 'copper', 'low-slope', 'teal', 'en', 'low'], ['callum', 'Callum Wray', 'crew', 'copper', 'low-slope', 'brass', 'en', 'low'],
-	['noor', 'Noor Etienne', 'crew lead', 'gutter', 'gutters', 'plum', 'en', 'gutter'], ['hattie', 'Hattie Brandt', 'crew', 'gutter', 'gutters', 'teal', 'en', 'gutter'],
-	['ansel', 'Ansel Wick', 'crew lead', 'upper-marle', 'steep', 'slate', 'en', 'upper'], ['dita', 'Dita Moss', 'crew', 'upper-marle', 'steep', 'brass', 'en', 'upper'], ['pavel', 'Pavel Orme', 'crew', 'upper-marle', 'steep', 'teal', 'en', 'upper']
+	['imogen', 'Imogen Tarrant', 'owner', null, '', 'slate', 'en', null],
+	['bastian', 'Bastian Reyle', 'estimator', null, '', 'brass', 'en', null],
+	['petra', 'Petra Vinter', 'office', null, '', 'plum', 'en', null],
+	['lowell', 'Lowell Gant', 'bookkeeper', null, '', 'slate', 'en', null],
+	['marco', 'Marco Dunleavy', 'crew lead', 'slate', 'steep, crane', 'teal', 'en', 'steep'],
+	['teodor', 'Teodor Lunt', 'crew', 'slate', 'steep', 'brass', 'es', 'steep'],
+	['ines', 'Ines Falk', 'crew', 'slate', 'steep, copper', 'plum', 'en', 'steep'],
+	['ravi', 'Ravi Sorley', 'crew', 'slate', 'steep', 'slate', 'en', 'steep'],
+	['suki', 'Suki Abara', 'crew lead', 'copper', 'low-slope, welds', 'slate', 'en', 'low'],
+	['june', 'June Maddox', 'crew', 'copper', 'low-slope', 'teal', 'en', 'low'],
+	['callum', 'Callum Wray', 'crew', 'copper', 'low-slope', 'brass', 'en', 'low'],
+	['noor', 'Noor Etienne', 'crew lead', 'gutter', 'gutters', 'plum', 'en', 'gutter'],
+	['hattie', 'Hattie Brandt', 'crew', 'gutter', 'gutters', 'teal', 'en', 'gutter'],
+	['ansel', 'Ansel Wick', 'crew lead', 'upper-marle', 'steep', 'slate', 'en', 'upper'],
+	['dita', 'Dita Moss', 'crew', 'upper-marle', 'steep', 'brass', 'en', 'upper'],
+	['pavel', 'Pavel Orme', 'crew', 'upper-marle', 'steep', 'teal', 'en', 'upper']
 ] as const;
 
 const sheet = (members: [string, number, number][], nonBillable: number, margin: number) => ({
-	members: members.map(([label, wage, count]) => ({ label, wage: wage * 10_000, count })), paidHours: 450_000, overtimeHours: 50_000, overtimeMultiplier: 15_000, burden: 1800, nonBillable: nonBillable * 100, overheadPerHour: 142_000, target: { margin: margin * 100 }
+	members: members.map(([label, wage, count]) => ({ label, wage: wage * 10_000, count })),
+	paidHours: 450_000,
+	overtimeHours: 50_000,
+	overtimeMultiplier: 15_000,
+	burden: 1800,
+	nonBillable: nonBillable * 100,
+	overheadPerHour: 142_000,
+	target: { margin: margin * 100 }
 });
 
 export const SHEETS = [
-	{ sheetId: 'steep', name: 'Steep-roof crew', branchId: 'quay', sheet: sheet([['Lead', 34, 1], ['Installer', 26, 2], ['Helper', 20, 1]], 15, 12) },
-	{ sheetId: 'low', name: 'Low-slope crew', branchId: 'quay', sheet: sheet([['Lead', 35, 1], ['Welder', 28, 1], ['Helper', 21, 1]], 15, 14) },
-	{ sheetId: 'gutter', name: 'Gutter crew', branchId: 'quay', sheet: sheet([['Lead', 30, 1], ['Helper', 21, 1]], 22, 15) },
-	{ sheetId: 'upper', name: 'Upper Marle crew', branchId: 'upper', sheet: sheet([['Lead', 32, 1], ['Installer', 24, 2]], 18, 12) }
+	{
+		sheetId: 'steep',
+		name: 'Steep-roof crew',
+		branchId: 'quay',
+		sheet: sheet(
+			[
+				['Lead', 34, 1],
+				['Installer', 26, 2],
+				['Helper', 20, 1]
+			],
+			15,
+			12
+		)
+	},
+	{
+		sheetId: 'low',
+		name: 'Low-slope crew',
+		branchId: 'quay',
+		sheet: sheet(
+			[
+				['Lead', 35, 1],
+				['Welder', 28, 1],
+				['Helper', 21, 1]
+			],
+			15,
+			14
+		)
+	},
+	{
+		sheetId: 'gutter',
+		name: 'Gutter crew',
+		branchId: 'quay',
+		sheet: sheet(
+			[
+				['Lead', 30, 1],
+				['Helper', 21, 1]
+			],
+			22,
+			15
+		)
+	},
+	{
+		sheetId: 'upper',
+		name: 'Upper Marle crew',
+		branchId: 'upper',
+		sheet: sheet(
+			[
+				['Lead', 32, 1],
+				['Installer', 24, 2]
+			],
+			18,
+			12
+		)
+	}
 ];

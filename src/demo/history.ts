@@ -1,9 +1,82 @@
 import { addDays, weekday } from '../lib/core/time';
 import type { Yard } from './yard';
 
-const FIRST = ['Elin', 'Tobias', 'Greta', 'Aron', 'Mabel', 'Silas', 'Nell', 'Jasper', 'Wilma', 'Otis', 'Freya', 'Abel', 'Hedda', 'Rufus', 'Linnea', 'Conrad', 'Ida', 'Magnus', 'Thea', 'Edgar', 'Signe', 'Walter', 'Astrid', 'Hugo', 'Beate', 'Felix', 'Runa', 'Arthur', 'Vera', 'Leif'];
-const LAST = ['Quillfeather', 'Marsh', 'Ostrander', 'Pell', 'Thornquist', 'Varley', 'Brackenridge', 'Sandmoor', 'Ettrick', 'Holm', 'Crane', 'Lindow', 'Wexley', 'Auster', 'Birkett', 'Dray', 'Falkner', 'Garrow', 'Heron', 'Islay', 'Jessop', 'Kestrel', 'Loame', 'Merrin', 'Norcross', 'Oakes', 'Pryor', 'Rowe', 'Selwyn', 'Tarn'];
-const STREETS = ['Spindle Lane', 'Cooper’s Row', 'Gull Street', 'Lantern Hill', 'Mill Rise', 'Ropewalk', 'Chandler Street', 'Saltmarsh Road', 'Bell Yard', 'Weir Street'];
+const FIRST = [
+	'Elin',
+	'Tobias',
+	'Greta',
+	'Aron',
+	'Mabel',
+	'Silas',
+	'Nell',
+	'Jasper',
+	'Wilma',
+	'Otis',
+	'Freya',
+	'Abel',
+	'Hedda',
+	'Rufus',
+	'Linnea',
+	'Conrad',
+	'Ida',
+	'Magnus',
+	'Thea',
+	'Edgar',
+	'Signe',
+	'Walter',
+	'Astrid',
+	'Hugo',
+	'Beate',
+	'Felix',
+	'Runa',
+	'Arthur',
+	'Vera',
+	'Leif'
+];
+const LAST = [
+	'Quillfeather',
+	'Marsh',
+	'Ostrander',
+	'Pell',
+	'Thornquist',
+	'Varley',
+	'Brackenridge',
+	'Sandmoor',
+	'Ettrick',
+	'Holm',
+	'Crane',
+	'Lindow',
+	'Wexley',
+	'Auster',
+	'Birkett',
+	'Dray',
+	'Falkner',
+	'Garrow',
+	'Heron',
+	'Islay',
+	'Jessop',
+	'Kestrel',
+	'Loame',
+	'Merrin',
+	'Norcross',
+	'Oakes',
+	'Pryor',
+	'Rowe',
+	'Selwyn',
+	'Tarn'
+];
+const STREETS = [
+	'Spindle Lane',
+	'Cooper’s Row',
+	'Gull Street',
+	'Lantern Hill',
+	'Mill Rise',
+	'Ropewalk',
+	'Chandler Street',
+	'Saltmarsh Road',
+	'Bell Yard',
+	'Weir Street'
+];
 
 const workday = (day: string): string => {
 	let d = day;
@@ -21,17 +94,42 @@ export function buildHistory(yard: Yard, today: string): void {
 		yard.at(asked, '10:15');
 		const customer = yard.customer(name, 'person', mail, `555 010 ${String(2000 + n * 37)}`, address);
 		const kind = n % 4 === 3 ? 'Gutters' : n % 5 === 4 ? 'Insulation' : 'Re-roof';
-		const job = yard.job(`${address.split(',')[0]}, ${kind.toLowerCase()}`, customer, address, [-47.0 + ((n * 13) % 40) / 1000 - 0.02, -131.0 + ((n * 29) % 50) / 1000 - 0.025], { kindOfWork: kind, source: n % 3 === 0 ? 'Website' : 'Referral' });
+		const job = yard.job(
+			`${address.split(',')[0]}, ${kind.toLowerCase()}`,
+			customer,
+			address,
+			[-47.0 + ((n * 13) % 40) / 1000 - 0.02, -131.0 + ((n * 29) % 50) / 1000 - 0.025],
+			{ kindOfWork: kind, source: n % 3 === 0 ? 'Website' : 'Referral' }
+		);
 		const e = yard.estimate(job);
-		if (kind === 'Gutters') yard.scope(e, 'Gutters', [['typed', { measure: 'length', value: String(80 + n * 3) }], ['count', { count: '4' }]], ['gutters-5']);
-		else if (kind === 'Insulation') yard.scope(e, 'Attic', [['room', { length: String(24 + n), width: '28', height: '6' }]], ['attic-blown']);
+		if (kind === 'Gutters')
+			yard.scope(
+				e,
+				'Gutters',
+				[
+					['typed', { measure: 'length', value: String(80 + n * 3) }],
+					['count', { count: '4' }]
+				],
+				['gutters-5']
+			);
+		else if (kind === 'Insulation')
+			yard.scope(e, 'Attic', [['room', { length: String(24 + n), width: '28', height: '6' }]], ['attic-blown']);
 		else yard.scope(e, 'Main roof', [['roof face', { length: String(34 + n), run: '14', pitch: '8' }, 2]], ['reroof-shingle']);
 		yard.decide(e);
 		yard.at(workday(addDays(asked, 4)), '16:00');
 		const q = yard.issue(e, mail);
 		yard.at(workday(addDays(asked, 9)), '19:30');
 		if (n % 6 === 5) {
-			yard.call(yard.link('quote', q.linkId, q.revisionId), 'quotes.answer', { answer: 'declined', name, signature: '', agreed: false, chosen: [], reason: n % 2 ? 'We waited too long for a date' : 'Another offer was lower', address: '', agent: '' });
+			yard.call(yard.link('quote', q.linkId, q.revisionId), 'quotes.answer', {
+				answer: 'declined',
+				name,
+				signature: '',
+				agreed: false,
+				chosen: [],
+				reason: n % 2 ? 'We waited too long for a date' : 'Another offer was lower',
+				address: '',
+				agent: ''
+			});
 			yard.at(workday(addDays(asked, 10)));
 			yard.call('bastian', 'jobs.move', { jobId: job, stageId: 'lost', reason: n % 2 ? 'Too late' : 'Price' });
 			continue;

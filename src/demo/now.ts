@@ -4,7 +4,7 @@ import type { Yard } from './yard';
 /** The n-th working day from a day on (negative: before). */
 function workday(from: string, n: number): string {
 	let day = from;
-	for (let left = Math.abs(n); left > 0; ) {
+	for (let left = Math.abs(n); left > 0;) {
 		day = addDays(day, Math.sign(n));
 		if (weekday(day) <= 5) left -= 1;
 	}
@@ -19,8 +19,17 @@ export function buildNow(yard: Yard, today: string): void {
 
 	// The library: a large job for a general contractor, under way, over its hours on labor.
 	yard.at(back(60), '09:30');
-	const castellan = yard.customer('Castellan Build Group', 'organization', 'site@castellan.example', '555 010 7100', '40 Foundry Quay, Osselmere');
-	const library = yard.job('Osselmere Library, east wing', castellan, '1 Library Square, Osselmere', site(4, -6), { kindOfWork: 'Low slope', source: 'General contractor' });
+	const castellan = yard.customer(
+		'Castellan Build Group',
+		'organization',
+		'site@castellan.example',
+		'555 010 7100',
+		'40 Foundry Quay, Osselmere'
+	);
+	const library = yard.job('Osselmere Library, east wing', castellan, '1 Library Square, Osselmere', site(4, -6), {
+		kindOfWork: 'Low slope',
+		source: 'General contractor'
+	});
 	const le = yard.estimate(library);
 	yard.scope(le, 'North roof', [['slab', { length: '84', width: '42', depth: '0' }]], ['low-membrane']);
 	yard.scope(le, 'Flat link', [['slab', { length: '38', width: '22', depth: '0' }]], ['low-membrane']);
@@ -30,7 +39,10 @@ export function buildNow(yard: Yard, today: string): void {
 	yard.at(back(45), '11:20');
 	yard.accept(lq, 'Dorian Castellan');
 	yard.at(back(44), '10:00');
-	yard.call('petra', 'jobs.change', { jobId: library, crewNotes: 'Deliveries before 7:30 only. Sign in with the site office; hard hats in the yard. Crane on Mondays.' });
+	yard.call('petra', 'jobs.change', {
+		jobId: library,
+		crewNotes: 'Deliveries before 7:30 only. Sign in with the site office; hard hats in the yard. Crane on Mondays.'
+	});
 	for (let d = 6; d >= 1; d--) {
 		yard.at(back(d), '16:00');
 		for (const p of ['suki', 'callum']) yard.time(p, library, back(d));
@@ -43,8 +55,18 @@ export function buildNow(yard: Yard, today: string): void {
 
 	// The bakery: time and materials, done, not billed; and an older invoice that is late.
 	yard.at(back(70), '08:40');
-	const bakery = yard.customer('Tidd & Marlow Bakery', 'organization', 'marlow@tiddmarlow.example', '555 010 3320', '8 Quay Street, Osselmere', 'Pays late: usually after 26 days. Call Marlow, not Tidd.');
-	const leak = yard.job('Bakery, storm leak', bakery, '8 Quay Street, Osselmere', site(-3, -14), { kindOfWork: 'Repair', source: 'Regular' });
+	const bakery = yard.customer(
+		'Tidd & Marlow Bakery',
+		'organization',
+		'marlow@tiddmarlow.example',
+		'555 010 3320',
+		'8 Quay Street, Osselmere',
+		'Pays late: usually after 26 days. Call Marlow, not Tidd.'
+	);
+	const leak = yard.job('Bakery, storm leak', bakery, '8 Quay Street, Osselmere', site(-3, -14), {
+		kindOfWork: 'Repair',
+		source: 'Regular'
+	});
 	yard.call('petra', 'jobs.win', { jobId: leak });
 	yard.at(addDays(today, -56), '16:00');
 	const leakDay = weekday(addDays(today, -56)) <= 5 ? addDays(today, -56) : addDays(today, -58);
@@ -54,7 +76,10 @@ export function buildNow(yard: Yard, today: string): void {
 	yard.at(addDays(today, -54), '10:00');
 	const late = yard.bill('invoices.costs', { jobId: leak, cutOff: addDays(today, -54) }, 'marlow@tiddmarlow.example');
 	yard.call('petra', 'invoices.promise', { invoiceId: late, day: addDays(today, -2) });
-	const flashing = yard.job('Bakery, flashing', bakery, '8 Quay Street, Osselmere', site(-3, -14), { kindOfWork: 'Repair', source: 'Regular' });
+	const flashing = yard.job('Bakery, flashing', bakery, '8 Quay Street, Osselmere', site(-3, -14), {
+		kindOfWork: 'Repair',
+		source: 'Regular'
+	});
 	yard.at(back(8), '09:00');
 	yard.call('petra', 'jobs.win', { jobId: flashing });
 	for (const d of [5, 4, 3]) {
@@ -68,7 +93,13 @@ export function buildNow(yard: Yard, today: string): void {
 
 	// The school: won, part planned; a phase that nobody has yet.
 	yard.at(back(30), '10:00');
-	const school = yard.customer('St. Brannoc School', 'organization', 'bursar@stbrannoc.example', '555 010 6600', '2 Chapel Hill, Osselmere');
+	const school = yard.customer(
+		'St. Brannoc School',
+		'organization',
+		'bursar@stbrannoc.example',
+		'555 010 6600',
+		'2 Chapel Hill, Osselmere'
+	);
 	const sj = yard.job('St. Brannoc School, east face', school, '2 Chapel Hill, Osselmere', site(12, 9), { source: 'Tender' });
 	const se = yard.estimate(sj);
 	yard.scope(se, 'East face', [['roof face', { length: "96'", run: "22'", pitch: '9' }]], ['reroof-shingle']);
@@ -77,34 +108,77 @@ export function buildNow(yard: Yard, today: string): void {
 	yard.at(back(26), '15:30');
 	const sq = yard.issue(se, 'bursar@stbrannoc.example');
 	yard.at(back(19), '13:10');
-	const west = (yard.app.db.sqlite.prepare("select id from scopes where estimate_id = ? and name = 'West face'").get(se) as { id: string }).id;
+	const west = (yard.app.db.sqlite.prepare("select id from scopes where estimate_id = ? and name = 'West face'").get(se) as { id: string })
+		.id;
 	yard.accept(sq, 'Cornelia Brannoc', [west]);
 	yard.at(back(18), '09:00');
 	yard.bill('invoices.deposit', { jobId: sj, amount: '30%' }, 'bursar@stbrannoc.example');
 
 	// Harbor Row: one quote with options, read three times, no answer.
 	yard.at(back(12), '11:00');
-	const harbor = yard.customer('Harbor Row Homeowners', 'organization', 'mira@harborrow.example', '555 010 9090', 'Harbor Row, Osselmere', 'Mira Solheim decides with the board on Thursdays.');
-	const hj = yard.job('Harbor Row, gutters of 24 houses', harbor, '1 Harbor Row, Osselmere', site(-10, 4), { kindOfWork: 'Gutters', source: 'Website' });
+	const harbor = yard.customer(
+		'Harbor Row Homeowners',
+		'organization',
+		'mira@harborrow.example',
+		'555 010 9090',
+		'Harbor Row, Osselmere',
+		'Mira Solheim decides with the board on Thursdays.'
+	);
+	const hj = yard.job('Harbor Row, gutters of 24 houses', harbor, '1 Harbor Row, Osselmere', site(-10, 4), {
+		kindOfWork: 'Gutters',
+		source: 'Website'
+	});
 	const he = yard.estimate(hj);
-	yard.scope(he, 'Gutters, 24 houses', [['typed', { measure: 'length', value: '64' }, 24], ['count', { count: '3' }, 24]], ['gutters-5']);
+	yard.scope(
+		he,
+		'Gutters, 24 houses',
+		[
+			['typed', { measure: 'length', value: '64' }, 24],
+			['count', { count: '3' }, 24]
+		],
+		['gutters-5']
+	);
 	const guard = yard.scope(he, 'Gutter guards', [['typed', { measure: 'length', value: '64' }, 24]], [], true);
 	yard.call('bastian', 'estimates.add-line', { scopeId: guard, itemId: item('CL-GRD-MSH'), quantity: '1536' });
-	yard.call('bastian', 'estimates.change-scope', { scopeId: guard, wording: 'Mesh guards on every gutter, so that the ladders stay in the van.' });
+	yard.call('bastian', 'estimates.change-scope', {
+		scopeId: guard,
+		wording: 'Mesh guards on every gutter, so that the ladders stay in the van.'
+	});
 	yard.at(back(9), '16:40');
 	const hq = yard.issue(he, 'mira@harborrow.example');
 	yard.call('bastian', 'jobs.move', { jobId: hj, stageId: 'quoted' });
-	for (const [d, t] of [[8, '20:15'], [4, '12:05'], [1, '21:40']] as const) yard.at(back(d), t).call(yard.link('quote', hq.linkId, hq.revisionId), 'quotes.see', { device: 'phone' });
+	for (const [d, t] of [
+		[8, '20:15'],
+		[4, '12:05'],
+		[1, '21:40']
+	] as const)
+		yard.at(back(d), t).call(yard.link('quote', hq.linkId, hq.revisionId), 'quotes.see', { device: 'phone' });
 
 	// Orla Penhallow: the everyday re-roof, being estimated now.
 	yard.at(back(4), '08:50');
 	const orla = yard.customer('Orla Penhallow', 'person', 'orla@penhallow.example', '555 010 2233', '14 Spindle Lane, Osselmere');
-	const oj = yard.job('Penhallow house, new roof', orla, '14 Spindle Lane, Osselmere', site(2, -20), { source: 'Website', wanted: 'The roof is from 1989 and the north side leaks at the chimney. Also gutters, if the price is right.' });
+	const oj = yard.job('Penhallow house, new roof', orla, '14 Spindle Lane, Osselmere', site(2, -20), {
+		source: 'Website',
+		wanted: 'The roof is from 1989 and the north side leaks at the chimney. Also gutters, if the price is right.'
+	});
 	yard.call('bastian', 'jobs.move', { jobId: oj, stageId: 'measuring' });
 	const oe = yard.estimate(oj);
-	yard.call('bastian', 'estimates.write-intro', { estimateId: oe, title: 'New roof for 14 Spindle Lane', intro: 'We strip the old shingles, renew the underlayment and lay a laminated shingle roof, with a 12-year promise on our work.' });
-	yard.scope(oe, 'Main roof, north and south', [['roof face', { length: "48'", run: "20' 3\"", pitch: '8' }, 2]], ['reroof-shingle']);
-	yard.scope(oe, 'Gutters and downspouts', [['typed', { measure: 'length', value: '132' }], ['count', { count: '5' }]], ['gutters-5'], true);
+	yard.call('bastian', 'estimates.write-intro', {
+		estimateId: oe,
+		title: 'New roof for 14 Spindle Lane',
+		intro: 'We strip the old shingles, renew the underlayment and lay a laminated shingle roof, with a 12-year promise on our work.'
+	});
+	yard.scope(oe, 'Main roof, north and south', [['roof face', { length: "48'", run: '20\' 3"', pitch: '8' }, 2]], ['reroof-shingle']);
+	yard.scope(
+		oe,
+		'Gutters and downspouts',
+		[
+			['typed', { measure: 'length', value: '132' }],
+			['count', { count: '5' }]
+		],
+		['gutters-5'],
+		true
+	);
 	yard.scope(oe, 'Attic insulation', [['room', { length: "42'", width: "28'", height: "5'" }]], ['attic-blown'], true);
 
 	// Spindle Lane 3: a quote below margin, and others on the track.
@@ -115,15 +189,41 @@ export function buildNow(yard: Yard, today: string): void {
 	yard.scope(je, 'Porch', [['roof face', { length: "18'", run: "8'", pitch: '4' }]], ['reroof-shingle']);
 	yard.decide(je);
 	yard.call('bastian', 'estimates.set-whole', { estimateId: je, what: 'margin', value: '2%' });
-	const fennick = yard.customer('Fennick Property Care', 'organization', 'desk@fennick.example', '555 010 8181', '22 Ropewalk, Osselmere', '46 sites in a gutter-care season.');
-	yard.job('Fennick, gutter care next season', fennick, '22 Ropewalk, Osselmere', site(7, -11), { kindOfWork: 'Gutters', source: 'Regular' });
+	const fennick = yard.customer(
+		'Fennick Property Care',
+		'organization',
+		'desk@fennick.example',
+		'555 010 8181',
+		'22 Ropewalk, Osselmere',
+		'46 sites in a gutter-care season.'
+	);
+	yard.job('Fennick, gutter care next season', fennick, '22 Ropewalk, Osselmere', site(7, -11), {
+		kindOfWork: 'Gutters',
+		source: 'Regular'
+	});
 
 	planWeeks(yard, today, { library, school: sj, flashing });
 
 	// Leads: one fresh, one that may be a customer already.
 	const public_ = { type: 'public' } as const;
-	yard.at(back(1), '19:12').call(public_, 'leads.receive', { name: 'Tilda Roskilly', mail: 'tilda@roskilly.example', phone: '', address: '27 Gull Street, Osselmere', wanted: 'Two skylights leak since the last storm. Could somebody look this week?', trap: '', openedMs: 45_000 });
-	yard.at(today, '07:48').call(public_, 'leads.receive', { name: 'O. Penhallow', mail: '', phone: '(555) 010-2233', address: '14 Spindle Ln, Osselmere', wanted: 'One more thing: can you look at the shed roof too?', trap: '', openedMs: 61_000 });
+	yard.at(back(1), '19:12').call(public_, 'leads.receive', {
+		name: 'Tilda Roskilly',
+		mail: 'tilda@roskilly.example',
+		phone: '',
+		address: '27 Gull Street, Osselmere',
+		wanted: 'Two skylights leak since the last storm. Could somebody look this week?',
+		trap: '',
+		openedMs: 45_000
+	});
+	yard.at(today, '07:48').call(public_, 'leads.receive', {
+		name: 'O. Penhallow',
+		mail: '',
+		phone: '(555) 010-2233',
+		address: '14 Spindle Ln, Osselmere',
+		wanted: 'One more thing: can you look at the shed roof too?',
+		trap: '',
+		openedMs: 61_000
+	});
 
 	function planWeeks(y: Yard, from: string, ids: { library: string; school: string; flashing: string }): void {
 		y.at(back(1), '15:00');

@@ -5,7 +5,11 @@ import { RECIPES } from './assemblies';
 import { COMPANY, DEMO_PASSWORD, PEOPLE, SHEETS } from './company';
 import type { Yard } from './yard';
 
-const LISTS: [string, string, string][] = [['tarn', 'tarn-and-slate-april.csv', 'steep'], ['copperline', 'copperline.csv', 'rainwater'], ['marle', 'marle-insulation.csv', 'insulation']];
+const LISTS: [string, string, string][] = [
+	['tarn', 'tarn-and-slate-april.csv', 'steep'],
+	['copperline', 'copperline.csv', 'rainwater'],
+	['marle', 'marle-insulation.csv', 'insulation']
+];
 
 /** Company, rates, people, price lists and recipes. */
 export async function setUp(yard: Yard): Promise<void> {
@@ -14,25 +18,66 @@ export async function setUp(yard: Yard): Promise<void> {
 	for (const s of SHEETS) yard.call(system, 'rates.save', { ...s, from: '2024-01-01' });
 	const passwordHash = await hashPassword(DEMO_PASSWORD);
 	for (const [id, name, role, crewId, skills, color, language, sheetId] of PEOPLE)
-		yard.call(system, 'people.add', { id, name, mail: `${id}@pellgrave.example`, role, crewId, skills, color, language, sheetId, passwordHash });
+		yard.call(system, 'people.add', {
+			id,
+			name,
+			mail: `${id}@pellgrave.example`,
+			role,
+			crewId,
+			skills,
+			color,
+			language,
+			sheetId,
+			passwordHash
+		});
 	for (const [supplierId, fileName, categoryId] of LISTS) {
 		const text = decodeText(readFileSync(new URL(`./files/${fileName}`, import.meta.url)));
-		yard.call('petra', 'catalog.import', { supplierId, fileName, text, mapping: guessMapping(readCsv(text)), categoryId, taxCodeId: 'materials' });
+		yard.call('petra', 'catalog.import', {
+			supplierId,
+			fileName,
+			text,
+			mapping: guessMapping(readCsv(text)),
+			categoryId,
+			taxCodeId: 'materials'
+		});
 	}
 	const own = (code: string, name: string, kind: string, unit: string, cost: string) =>
-		yard.call('petra', 'catalog.save-item', { code, name, kind, unit, cost, ruleBy: 'inherit', ruleValue: '', taxCodeId: null, categoryId: 'site', wording: '' });
+		yard.call('petra', 'catalog.save-item', {
+			code,
+			name,
+			kind,
+			unit,
+			cost,
+			ruleBy: 'inherit',
+			ruleValue: '',
+			taxCodeId: null,
+			categoryId: 'site',
+			wording: ''
+		});
 	own('SITE-DUMP', 'Container, 20 yd', 'equipment', 'each', '410');
 	own('SITE-LIFT', 'Roof lift', 'equipment', 'day', '185');
 	own('SITE-PERM', 'Building permit', 'other', 'each', '120');
 	own('SUB-SCAF', 'Scaffold, by Wexcombe', 'subcontract', 'each', '940');
-	const itemId = (code: string): string => (yard.app.db.sqlite.prepare('select id from items where code = ?').get(code) as { id: string }).id;
+	const itemId = (code: string): string =>
+		(yard.app.db.sqlite.prepare('select id from items where code = ?').get(code) as { id: string }).id;
 	for (const r of RECIPES) {
 		const sheetOf = ([title = '', order = '', key = '']: string[]) => ({ tools: title, order, key });
 		yard.call('bastian', 'catalog.save-assembly', {
-			assemblyId: r.id, name: r.name, category: r.category, wording: r.wording, crewSheet: { en: sheetOf(r.crew.en), ...(r.crew.es ? { es: sheetOf(r.crew.es) } : {}) },
+			assemblyId: r.id,
+			name: r.name,
+			category: r.category,
+			wording: r.wording,
+			crewSheet: { en: sheetOf(r.crew.en), ...(r.crew.es ? { es: sheetOf(r.crew.es) } : {}) },
 			parts: r.parts.map(([what, measures, amount, per, waste, step, more = {}]) => ({
-				itemId: what.startsWith('sheet:') ? null : itemId(what), sheetId: what.startsWith('sheet:') ? what.slice(6) : null, name: more.name ?? '', measures,
-				rate: { amount: Math.round(amount * 10_000), per: per * 10_000, waste: waste * 100, step: Math.round(step * 10_000) }, placeholder: more.placeholder ?? '', reminder: more.reminder ?? false, note: more.note ?? '', phase: more.phase ?? ''
+				itemId: what.startsWith('sheet:') ? null : itemId(what),
+				sheetId: what.startsWith('sheet:') ? what.slice(6) : null,
+				name: more.name ?? '',
+				measures,
+				rate: { amount: Math.round(amount * 10_000), per: per * 10_000, waste: waste * 100, step: Math.round(step * 10_000) },
+				placeholder: more.placeholder ?? '',
+				reminder: more.reminder ?? false,
+				note: more.note ?? '',
+				phase: more.phase ?? ''
 			}))
 		});
 	}

@@ -14,7 +14,10 @@ const ZONE = 'America/New_York';
 
 /** Does what people do, by the same commands that the interface calls. */
 export class Yard {
-	constructor(readonly app: App, readonly clock: DemoClock) {}
+	constructor(
+		readonly app: App,
+		readonly clock: DemoClock
+	) {}
 
 	at(day: string, time = '09:00'): this {
 		this.clock.at = instantOf(day, time, ZONE);
@@ -35,12 +38,29 @@ export class Yard {
 		return this.call<{ id: string }>('petra', 'customers.save', { customerId: null, name, kind, mail, phone, address, notes }).id;
 	}
 	job(name: string, customerId: string, address: string, place: [number, number], more: Record<string, unknown> = {}): string {
-		return this.call<{ jobId: string }>('bastian', 'jobs.open', { name, customerId, customerName: '', address, kindOfWork: 'Re-roof', source: 'Referral', wanted: '', lat: place[0], lng: place[1], ...more }).jobId;
+		return this.call<{ jobId: string }>('bastian', 'jobs.open', {
+			name,
+			customerId,
+			customerName: '',
+			address,
+			kindOfWork: 'Re-roof',
+			source: 'Referral',
+			wanted: '',
+			lat: place[0],
+			lng: place[1],
+			...more
+		}).jobId;
 	}
 	estimate(jobId: string): string {
 		return this.call<{ estimateId: string }>('bastian', 'estimates.start', { jobId }).estimateId;
 	}
-	scope(estimateId: string, name: string, shapes: [string, Record<string, string>, number?][], assemblies: string[], option = false): string {
+	scope(
+		estimateId: string,
+		name: string,
+		shapes: [string, Record<string, string>, number?][],
+		assemblies: string[],
+		option = false
+	): string {
 		const { scopeId } = this.call<{ scopeId: string }>('bastian', 'estimates.add-scope', { estimateId, name, option });
 		for (const [kind, typed, times] of shapes) this.call('bastian', 'estimates.put-shape', { scopeId, kind, typed, times: times ?? 1 });
 		for (const assemblyId of assemblies) this.call('bastian', 'estimates.put-assembly', { scopeId, assemblyId });
@@ -48,20 +68,37 @@ export class Yard {
 	}
 	/** Everything still to decide is decided. */
 	decide(estimateId: string, choice = 'Harbor line, weathered brown'): void {
-		const rows = this.app.db.sqlite.prepare("select l.id, l.name from lines l join scopes s on s.id = l.scope_id where s.estimate_id = ? and l.placeholder <> ''").all(estimateId) as { id: string; name: string }[];
+		const rows = this.app.db.sqlite
+			.prepare("select l.id, l.name from lines l join scopes s on s.id = l.scope_id where s.estimate_id = ? and l.placeholder <> ''")
+			.all(estimateId) as { id: string; name: string }[];
 		for (const r of rows) {
 			this.call('bastian', 'estimates.change-line', { lineId: r.id, field: 'placeholder', value: '' });
 			this.call('bastian', 'estimates.change-line', { lineId: r.id, field: 'name', value: `${r.name}, ${choice}` });
 		}
 	}
 	issue(estimateId: string, to: string): { revisionId: string; linkId: string } {
-		return this.call('bastian', 'quotes.issue', { estimateId, to, subject: '', text: 'Thank you for asking us. Your quote is here:\n\n{link}', despite: true });
+		return this.call('bastian', 'quotes.issue', {
+			estimateId,
+			to,
+			subject: '',
+			text: 'Thank you for asking us. Your quote is here:\n\n{link}',
+			despite: true
+		});
 	}
 	link(kind: 'quote' | 'invoice', linkId: string, subjectId: string): Actor {
 		return { type: 'link', linkId, kind, subjectId };
 	}
 	accept(q: { revisionId: string; linkId: string }, name: string, chosen: string[] = []): void {
-		this.call(this.link('quote', q.linkId, q.revisionId), 'quotes.answer', { answer: 'accepted', name, signature: '', agreed: true, chosen, reason: '', address: '203.0.113.7', agent: 'phone' });
+		this.call(this.link('quote', q.linkId, q.revisionId), 'quotes.answer', {
+			answer: 'accepted',
+			name,
+			signature: '',
+			agreed: true,
+			chosen,
+			reason: '',
+			address: '203.0.113.7',
+			agent: 'phone'
+		});
 	}
 	bill(command: string, input: Record<string, unknown>, to: string): string {
 		const { invoiceId } = this.call<{ invoiceId: string }>('petra', command, input);
@@ -74,7 +111,25 @@ export class Yard {
 	time(personId: string, jobId: string, day: string, from = '7:00', to = '15:30', breakMinutes = 30): void {
 		this.call(personId, 'time.add', { jobId, day, from, to, breakMinutes, note: '' });
 	}
-	plan(jobId: string, phase: string, personIds: (string | null)[], from: string, to: string, span: [number, number] | null = null, note = ''): void {
-		this.call('petra', 'plan.add', { jobId, phase, personIds, from, to, start: span?.[0] ?? null, end: span?.[1] ?? null, note, despite: true });
+	plan(
+		jobId: string,
+		phase: string,
+		personIds: (string | null)[],
+		from: string,
+		to: string,
+		span: [number, number] | null = null,
+		note = ''
+	): void {
+		this.call('petra', 'plan.add', {
+			jobId,
+			phase,
+			personIds,
+			from,
+			to,
+			start: span?.[0] ?? null,
+			end: span?.[1] ?? null,
+			note,
+			despite: true
+		});
 	}
 }

@@ -7,7 +7,21 @@ export const DESK = { width: 1280, height: 800 };
 export const PHONE = { width: 390, height: 844, isMobile: true, hasTouch: true };
 
 export const launch = (): Promise<Browser> =>
-	puppeteer.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', headless: true, userDataDir: mkdtempSync(join(tmpdir(), 'ny-chrome-')), args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'], protocolTimeout: 120_000 });
+	puppeteer.launch({
+		executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+		headless: true,
+		userDataDir: mkdtempSync(join(tmpdir(), 'ny-chrome-')),
+		args: [
+			'--no-sandbox',
+			'--disable-gpu',
+			'--disable-quic',
+			'--no-first-run',
+			'--disable-background-networking',
+			'--disable-component-update',
+			'--disable-sync'
+		],
+		protocolTimeout: 120_000
+	});
 
 /** A page of its own person: cookies are not shared with the others. */
 export async function visitor(browser: Browser, size: typeof DESK | typeof PHONE = DESK): Promise<Page> {
@@ -33,17 +47,22 @@ export async function open(page: Page, url: string): Promise<void> {
 }
 
 /** Waits until the page's own script runs. */
-export const hydrated = (page: Page): Promise<unknown> => page.waitForFunction(() => document.documentElement.dataset.ready === 'yes' || document.querySelector('[data-no-script]') !== null);
+export const hydrated = (page: Page): Promise<unknown> =>
+	page.waitForFunction(() => document.documentElement.dataset.ready === 'yes' || document.querySelector('[data-no-script]') !== null);
 
 /** Clicks what a person would read: a button, link, summary or label by its words. */
 export async function press(page: Page, words: string, within = 'body'): Promise<void> {
 	const handle = await page.waitForFunction(
 		(text: string, scope: string) => {
-			const all = [...document.querySelectorAll<HTMLElement>(`${scope} button, ${scope} a, ${scope} summary, ${scope} [role=option]`)].filter((e) => e.checkVisibility?.() !== false);
+			const all = [
+				...document.querySelectorAll<HTMLElement>(`${scope} button, ${scope} a, ${scope} summary, ${scope} [role=option]`)
+			].filter((e) => e.checkVisibility?.() !== false);
 			const read = (e: HTMLElement) => (e.getAttribute('aria-label') ?? e.innerText).trim().replace(/\s+/g, ' ');
 			return all.find((e) => read(e) === text || e.innerText.trim() === text) ?? all.find((e) => read(e).startsWith(text)) ?? null;
 		},
-		{}, words, within
+		{},
+		words,
+		within
 	);
 	const element = handle.asElement();
 	if (!element) throw new Error(`Nothing to press that says “${words}”.`);
@@ -65,5 +84,6 @@ export async function fill(page: Page, selector: string, text: string): Promise<
 	await page.type(selector, text);
 }
 
-export const reads = (page: Page, text: string): Promise<unknown> => page.waitForFunction((t: string) => document.body.innerText.replace(/\s+/g, ' ').includes(t), {}, text);
+export const reads = (page: Page, text: string): Promise<unknown> =>
+	page.waitForFunction((t: string) => document.body.innerText.replace(/\s+/g, ' ').includes(t), {}, text);
 export const bodyText = (page: Page): Promise<string> => page.evaluate(() => document.body.innerText);

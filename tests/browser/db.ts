@@ -7,7 +7,8 @@ export function reader(dataDir: string) {
 	return {
 		row: <T = Record<string, never>>(sql: string, ...args: unknown[]) => db.prepare(sql).get(...args) as T,
 		all: <T = Record<string, never>>(sql: string, ...args: unknown[]) => db.prepare(sql).all(...args) as T[],
-		value: <T = number>(sql: string, ...args: unknown[]) => Object.values((db.prepare(sql).get(...args) as object | undefined) ?? { none: undefined })[0] as T,
+		value: <T = number>(sql: string, ...args: unknown[]) =>
+			Object.values((db.prepare(sql).get(...args) as object | undefined) ?? { none: undefined })[0] as T,
 		close: () => db.close()
 	};
 }

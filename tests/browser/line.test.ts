@@ -42,12 +42,33 @@ const shown = (page: Page, testId: string) => page.$eval(`[data-testid=${testId}
 async function add(page: Page, text: string, kind: string): Promise<void> {
 	await page.waitForFunction(() => document.querySelector('#adder-list') === null);
 	await fill(page, '#adder', text);
-	const found = await page.waitForFunction((k: string) => [...document.querySelectorAll<HTMLElement>('#adder-list [role=option]')].find((o) => (o.lastElementChild as HTMLElement).innerText.startsWith(k)), {}, kind);
+	const found = await page.waitForFunction(
+		(k: string, t: string) =>
+			[...document.querySelectorAll<HTMLElement>('#adder-list [role=option]')].find(
+				(o) => (o.lastElementChild as HTMLElement).innerText.startsWith(k) && o.innerText.toLowerCase().includes(t.toLowerCase())
+			),
+		{},
+		kind,
+		text
+	);
 	await (found.asElement() as ElementHandle<HTMLElement>).evaluate((e) => e.click());
 	await page.waitForFunction(() => (document.querySelector('#adder') as HTMLInputElement).value === '');
 }
+/** Saves the dialog and waits until it is closed. */
+async function save(page: Page): Promise<void> {
+	await press(page, 'Save', 'dialog[open]');
+	await page.waitForFunction(() => !document.querySelector('dialog[open]'));
+}
 async function cell(page: Page, line: string, column: string): Promise<ElementHandle<HTMLElement>> {
-	const found = await page.waitForFunction((l: string, c: string) => [...document.querySelectorAll<HTMLElement>('tbody tr')].find((r) => r.querySelector('[data-column=name]')?.textContent?.includes(l))?.querySelector(`[data-column=${c}]`), {}, line, column);
+	const found = await page.waitForFunction(
+		(l: string, c: string) =>
+			[...document.querySelectorAll<HTMLElement>('tbody tr')]
+				.find((r) => r.querySelector('[data-column=name]')?.textContent?.includes(l))
+				?.querySelector(`[data-column=${c}]`),
+		{},
+		line,
+		column
+	);
 	return found.asElement() as ElementHandle<HTMLElement>;
 }
 const cellText = async (page: Page, line: string, column: string) => (await cell(page, line, column)).evaluate((e) => e.innerText.trim());
@@ -70,8 +91,16 @@ describe('the whole line, from a request to the last payment', () => {
 		await office.waitForFunction(() => location.pathname.startsWith('/jobs/'));
 		jobPath = new URL(office.url()).pathname;
 		await reads(office, 'A new roof on the cottage');
-		const job = db.row<{ customer: string; address: string; wanted: string; meaning: string }>('select c.name customer, s.address, j.wanted, t.meaning from jobs j join customers c on c.id = j.customer_id join sites s on s.id = j.site_id join stages t on t.id = j.stage_id where j.id = ?', jobId());
-		expect(job).toEqual({ customer: 'Orla Penhallow', address: '9 Bell Yard, Osselmere', wanted: 'A new roof on the cottage, and gutters if you can.', meaning: 'bidding' });
+		const job = db.row<{ customer: string; address: string; wanted: string; meaning: string }>(
+			'select c.name customer, s.address, j.wanted, t.meaning from jobs j join customers c on c.id = j.customer_id join sites s on s.id = j.site_id join stages t on t.id = j.stage_id where j.id = ?',
+			jobId()
+		);
+		expect(job).toEqual({
+			customer: 'Orla Penhallow',
+			address: '9 Bell Yard, Osselmere',
+			wanted: 'A new roof on the cottage, and gutters if you can.',
+			meaning: 'bidding'
+		});
 		expect(db.value("select count(*) from customers where mail = 'orla@penhallow.example'")).toBe(1);
 	});
 
@@ -82,7 +111,7 @@ describe('the whole line, from a request to the last payment', () => {
 		await add(estimator, 'Main roof', 'new scope');
 		await press(estimator, 'Add a shape');
 		await fill(estimator, 'input[name=length]', "48'");
-		await fill(estimator, 'input[name=run]', "14' 0\"");
+		await fill(estimator, 'input[name=run]', '14\' 0"');
 		await fill(estimator, 'input[name=pitch]', 'steep');
 		await press(estimator, 'Save', 'dialog[open]');
 		await reads(estimator, '“steep” is not a number');
@@ -90,7 +119,7 @@ describe('the whole line, from a request to the last payment', () => {
 		await fill(estimator, 'input[name=pitch]', '8');
 		await fill(estimator, 'input[name=times]', '2');
 		await reads(estimator, 'area 807.64 sq ft');
-		await press(estimator, 'Save', 'dialog[open]');
+		await save(estimator);
 		await reads(estimator, 'area 1,615.3 sq ft');
 		await add(estimator, 're-roof', 'assembly');
 		await reads(estimator, 'Tear-off, one layer');
@@ -105,7 +134,14 @@ describe('the whole line, from a request to the last payment', () => {
 		await estimator.keyboard.type('60');
 		await estimator.keyboard.press('Enter');
 		await estimator.waitForFunction(() => document.body.innerText.includes('54 60'));
-		expect(JSON.parse(db.value<string>("select override from lines where name = 'Shingle, laminated' and scope_id in (select id from scopes where name = 'Main roof' and estimate_id in (select id from estimates where job_id = ?))", jobId()))).toEqual({ quantity: 600_000, computedThen: 540_000 });
+		expect(
+			JSON.parse(
+				db.value<string>(
+					"select override from lines where name = 'Shingle, laminated' and scope_id in (select id from scopes where name = 'Main roof' and estimate_id in (select id from estimates where job_id = ?))",
+					jobId()
+				)
+			)
+		).toEqual({ quantity: 600_000, computedThen: 540_000 });
 		await press(estimator, 'Undo');
 		await estimator.waitForFunction((p: string) => document.querySelector('[data-testid=price]')?.textContent === p, {}, price);
 
@@ -121,14 +157,19 @@ describe('the whole line, from a request to the last payment', () => {
 		// Copy, rename, change one dimension: everything follows.
 		await press(estimator, 'Copy');
 		await fill(estimator, 'input[name=scope-name]', 'Porch roof');
-		await press(estimator, 'Save', 'dialog[open]');
+		await save(estimator);
 		await estimator.waitForSelector('section[aria-label="Porch roof"]');
 		await press(estimator, 'roof face 1', 'section[aria-label="Porch roof"]');
 		await fill(estimator, 'input[name=length]', '12 ft');
 		await fill(estimator, 'input[name=times]', '1');
-		await press(estimator, 'Save', 'dialog[open]');
+		await save(estimator);
 		await reads(estimator, 'area 201.9 sq ft');
-		expect(db.value('select count(*) from lines l join scopes s on s.id = l.scope_id join estimates e on e.id = s.estimate_id where e.job_id = ?', jobId())).toBe(24);
+		expect(
+			db.value(
+				'select count(*) from lines l join scopes s on s.id = l.scope_id join estimates e on e.id = s.estimate_id where e.job_id = ?',
+				jobId()
+			)
+		).toBe(24);
 
 		// Gutters as an option: offered, and outside the total.
 		const before = await shown(estimator, 'price');
@@ -137,12 +178,12 @@ describe('the whole line, from a request to the last payment', () => {
 		await estimator.select('select[name=kind]', 'run');
 		await fill(estimator, 'input[name=length]', '96');
 		await fill(estimator, 'input[name=spacing]', '8');
-		await press(estimator, 'Save', 'dialog[open]');
+		await save(estimator);
 		await reads(estimator, 'posts 13');
 		await press(estimator, 'Add a shape', 'section[aria-label=Gutters]');
 		await estimator.select('select[name=kind]', 'count');
 		await fill(estimator, 'input[name=count]', '4');
-		await press(estimator, 'Save', 'dialog[open]');
+		await save(estimator);
 		await reads(estimator, 'count 4');
 		await add(estimator, 'seamless gutter', 'assembly');
 		await reads(estimator, 'Hang gutter');
@@ -159,6 +200,7 @@ describe('the whole line, from a request to the last payment', () => {
 		await line.focus();
 		await estimator.keyboard.press('Delete');
 		await until(() => db.value("select count(*) from lines where name = 'Pipe boot' and set_aside = 1"), 'set aside');
+		await estimator.waitForSelector('tr.out');
 		await (await cell(estimator, 'Pipe boot', 'name')).focus();
 		await estimator.keyboard.press('Delete');
 		await until(() => db.value("select count(*) from lines where name = 'Pipe boot' and set_aside = 0"), 'put back');
@@ -174,17 +216,26 @@ describe('the whole line, from a request to the last payment', () => {
 		await press(estimator, 'Freeze and send', 'dialog[open]');
 		await estimator.waitForFunction(() => !location.pathname.endsWith('/estimate'));
 		await reads(estimator, 'not opened yet');
-		const revision = db.row<{ id: string; revision: number; total: number; state: string }>('select r.* from revisions r join quotes q on q.id = r.quote_id where q.job_id = ?', jobId());
+		const revision = db.row<{ id: string; revision: number; total: number; state: string }>(
+			'select r.* from revisions r join quotes q on q.id = r.quote_id where q.job_id = ?',
+			jobId()
+		);
 		expect(revision).toMatchObject({ revision: 1, state: 'open' });
 		await until(() => db.value("select count(*) from outbox where about = ? and state = 'sent'", `job:${jobId()}`), 'mail sent');
 		await open(office, `${base}/yard/outbox`);
 		quoteLink = await office.$eval('a[href*="/q/"]', (a) => (a as HTMLAnchorElement).href);
 		expect(quoteLink).toMatch(/\/q\/[\w-]{43}$/);
-		expect(db.value('select count(*) from links where token_hash = ? or nonce = ?', quoteLink.split('/q/')[1], quoteLink.split('/q/')[1])).toBe(0);
+		expect(
+			db.value('select count(*) from links where token_hash = ? or nonce = ?', quoteLink.split('/q/')[1], quoteLink.split('/q/')[1])
+		).toBe(0);
 		const pdf = await fetch(`${quoteLink}/pdf`);
 		expect(pdf.headers.get('content-type')).toBe('application/pdf');
 		expect(pdf.headers.get('x-robots-tag')).toContain('noindex');
-		expect(Buffer.from(await pdf.arrayBuffer()).subarray(0, 5).toString()).toBe('%PDF-');
+		expect(
+			Buffer.from(await pdf.arrayBuffer())
+				.subarray(0, 5)
+				.toString()
+		).toBe('%PDF-');
 	});
 
 	it('5. and 6. the customer chooses an option on the phone, sees the total move, accepts; the job is won with budget and contract', async () => {
@@ -192,7 +243,11 @@ describe('the whole line, from a request to the last payment', () => {
 		await open(customer, quoteLink);
 		const before = await shown(customer, 'total');
 		await customer.click('input[name=option]');
-		await customer.waitForFunction((t: string) => (document.querySelector('[data-testid=total]') as HTMLElement).innerText !== t, {}, before);
+		await customer.waitForFunction(
+			(t: string) => (document.querySelector('[data-testid=total]') as HTMLElement).innerText !== t,
+			{},
+			before
+		);
 		const total = await shown(customer, 'total');
 		await press(customer, 'Accept and sign', '.act');
 		await fill(customer, 'input[name=name]', 'Orla Penhallow');
@@ -206,7 +261,10 @@ describe('the whole line, from a request to the last payment', () => {
 			(b as HTMLButtonElement).click();
 		});
 		await reads(customer, 'Thank you, Orla Penhallow.');
-		const answer = db.row<{ answer: string; total: number; n: number }>('select a.answer, a.total, count(*) n from answers a join revisions r on r.id = a.revision_id join quotes q on q.id = r.quote_id where q.job_id = ?', jobId());
+		const answer = db.row<{ answer: string; total: number; n: number }>(
+			'select a.answer, a.total, count(*) n from answers a join revisions r on r.id = a.revision_id join quotes q on q.id = r.quote_id where q.job_id = ?',
+			jobId()
+		);
 		expect(answer).toMatchObject({ answer: 'accepted', n: 1 });
 		expect(formatCents(answer.total)).toBe(total);
 		const job = db.row<{ number: number; contract_net: number; contract_tax: number }>('select * from jobs where id = ?', jobId());
@@ -223,19 +281,27 @@ describe('the whole line, from a request to the last payment', () => {
 	it('7. the office drags the phase onto a person, is told of time off before saving, and plans another', async () => {
 		await open(office, `${base}/plan?weeks=2`);
 		const drag = async (from: string, person: string, day: string) => {
-			await office.evaluate((words, who, d) => {
-				const source = [...document.querySelectorAll<HTMLElement>('button.phase')].find((b) => b.innerText.startsWith(words));
-				const target = document.querySelector<HTMLElement>(`button.day[aria-label^="${who}, ${d}"]`);
-				if (!source || !target) throw new Error('nothing to drag');
-				const data = new DataTransfer();
-				const box = target.getBoundingClientRect();
-				const at = { bubbles: true, cancelable: true, dataTransfer: data, clientX: box.left + box.width / 2, clientY: box.top + 4 };
-				source.dispatchEvent(new DragEvent('dragstart', at));
-				target.dispatchEvent(new DragEvent('dragover', at));
-				target.dispatchEvent(new DragEvent('drop', at));
-			}, from, person, day);
+			await office.evaluate(
+				(words, who, d) => {
+					const source = [...document.querySelectorAll<HTMLElement>('button.phase')].find((b) => b.innerText.startsWith(words));
+					const target = document.querySelector<HTMLElement>(`button.day[aria-label^="${who}, ${d}"]`);
+					if (!source || !target) throw new Error('nothing to drag');
+					const data = new DataTransfer();
+					const box = target.getBoundingClientRect();
+					const at = { bubbles: true, cancelable: true, dataTransfer: data, clientX: box.left + box.width / 2, clientY: box.top + 4 };
+					source.dispatchEvent(new DragEvent('dragstart', at));
+					target.dispatchEvent(new DragEvent('dragover', at));
+					target.dispatchEvent(new DragEvent('drop', at));
+				},
+				from,
+				person,
+				day
+			);
 		};
-		const phase = (await office.$$eval('button.phase', (all) => all.map((b) => (b as HTMLElement).innerText))).find((t) => t.startsWith('9 Bell Yard')) ?? '';
+		const phase =
+			(await office.$$eval('button.phase', (all) => all.map((b) => (b as HTMLElement).innerText))).find((t) =>
+				t.startsWith('9 Bell Yard')
+			) ?? '';
 		await drag('9 Bell Yard', 'June Maddox', '2027-04-14');
 		await reads(office, 'Time off from 2027-04-14');
 		await office.select('select[name=person]', 'hattie');
@@ -278,7 +344,9 @@ describe('the whole line, from a request to the last payment', () => {
 		// A program that only calls itself a picture is refused; a real one is kept, re-encoded.
 		const [bad, good] = [join(tmpdir(), 'ny-bad.png'), join(tmpdir(), 'ny-good.png')];
 		writeFileSync(bad, Buffer.from('MZ\x90\0this program cannot be run'));
-		await sharp({ create: { width: 64, height: 48, channels: 3, background: '#1c7266' } }).png().toFile(good);
+		await sharp({ create: { width: 64, height: 48, channels: 3, background: '#1c7266' } })
+			.png()
+			.toFile(good);
 		const input = (await crew.$('input[name=picture]')) as ElementHandle<HTMLInputElement>;
 		await fill(crew, 'textarea[name=note]', 'Deck is sound on the north side.');
 		await input.uploadFile(bad);
@@ -287,7 +355,9 @@ describe('the whole line, from a request to the last payment', () => {
 		expect(await crew.$eval('textarea[name=note]', (e) => (e as HTMLTextAreaElement).value)).toContain('Deck is sound');
 		await input.uploadFile(good);
 		await press(crew, 'Send');
-		await office.waitForFunction(() => document.body.innerText.includes('Deck is sound on the north side.') && document.querySelector('img[src*="/api/files/"]'));
+		await office.waitForFunction(
+			() => document.body.innerText.includes('Deck is sound on the north side.') && document.querySelector('img[src*="/api/files/"]')
+		);
 		expect(db.value('select type from files')).toBe('image/jpeg');
 		await press(crew, 'Clock off');
 		await until(() => db.value("select count(*) from cost_entries where kind = 'labor' and job_id = ?", jobId()), 'labor cost');
@@ -295,9 +365,17 @@ describe('the whole line, from a request to the last payment', () => {
 	});
 
 	it('9. costs: labor at loaded cost, material at catalog cost, what is billed apart stands out', async () => {
-		const labor = db.row<{ quantity: number; cost: number; charge: number; state: string }>("select * from cost_entries where kind = 'labor' and job_id = ?", jobId());
+		const labor = db.row<{ quantity: number; cost: number; charge: number; state: string }>(
+			"select * from cost_entries where kind = 'labor' and job_id = ?",
+			jobId()
+		);
 		const sheet = db.row<{ loaded_cost: number; price: number }>("select * from labor_sheets where id = 'upper'");
-		expect(labor).toMatchObject({ quantity: 27_500, cost: Math.round((165 * sheet.loaded_cost) / 6000), charge: Math.round((165 * sheet.price) / 6000), state: 'absorbed' });
+		expect(labor).toMatchObject({
+			quantity: 27_500,
+			cost: Math.round((165 * sheet.loaded_cost) / 6000),
+			charge: Math.round((165 * sheet.price) / 6000),
+			state: 'absorbed'
+		});
 		expect(db.value("select cost from cost_entries where kind = 'material' and job_id = ?", jobId())).toBe(7680);
 		await open(office, `${base}${jobPath}/costs`);
 		await press(office, 'Bill apart', 'table[aria-label="Cost entries"]');
@@ -361,7 +439,10 @@ describe('the whole line, from a request to the last payment', () => {
 		expect(await shown(office, 'credit')).toBe('25.00');
 		expect(db.value('select sum(total) from invoices where job_id = ?', jobId())).toBeGreaterThanOrEqual(contract - 1);
 		expect(db.value('select sum(total) from invoices where job_id = ?', jobId())).toBeLessThanOrEqual(contract + 1);
-		const overbilled = db.value('select count(*) from contract_lines c where c.job_id = ? and c.amount <> (select coalesce(sum(l.amount), 0) from invoice_lines l join invoices i on i.id = l.invoice_id where l.contract_line_id = c.id and i.voided_at is null)', jobId());
+		const overbilled = db.value(
+			'select count(*) from contract_lines c where c.job_id = ? and c.amount <> (select coalesce(sum(l.amount), 0) from invoice_lines l join invoices i on i.id = l.invoice_id where l.contract_line_id = c.id and i.voided_at is null)',
+			jobId()
+		);
 		expect(overbilled).toBe(0);
 
 		// Time and materials up to today: the credit settles part of it.
@@ -374,7 +455,12 @@ describe('the whole line, from a request to the last payment', () => {
 		await press(office, 'Take money');
 		await press(office, 'Record it');
 		await office.waitForFunction(() => (document.querySelector('[data-testid=open]') as HTMLElement).innerText === '0.00');
-		expect(db.value('select sum(i.total) - (select sum(amount) from payments p where p.job_id = i.job_id) from invoices i where i.job_id = ?', jobId())).toBe(0);
+		expect(
+			db.value(
+				'select sum(i.total) - (select sum(amount) from payments p where p.job_id = i.job_id) from invoices i where i.job_id = ?',
+				jobId()
+			)
+		).toBe(0);
 		await customer.browserContext().close();
 
 		async function issue() {
@@ -387,7 +473,13 @@ describe('the whole line, from a request to the last payment', () => {
 
 	it('11. Today shows what runs and what to decide, by money, each with its action', async () => {
 		await open(office, `${base}/today`);
-		const cards = await office.$$eval('section[aria-labelledby=decide] li', (all) => all.map((l) => ({ amount: (l.querySelector('.amount') as HTMLElement).innerText, words: (l as HTMLElement).innerText, links: l.querySelectorAll('a').length })));
+		const cards = await office.$$eval('section[aria-labelledby=decide] li', (all) =>
+			all.map((l) => ({
+				amount: (l.querySelector('.amount') as HTMLElement).innerText,
+				words: (l as HTMLElement).innerText,
+				links: l.querySelectorAll('a').length
+			}))
+		);
 		const amounts = cards.filter((c) => c.amount !== '—').map((c) => Number(c.amount.replaceAll(',', '')));
 		expect(amounts.length).toBeGreaterThan(2);
 		expect(amounts).toEqual([...amounts].sort((a, b) => b - a));

@@ -27,18 +27,34 @@ let server: ChildProcess | undefined;
 
 /** Builds once when nothing is built, fills the demo company, and serves it on a free port with a clock the tests can move. */
 export async function setup(project: TestProject): Promise<void> {
-	if (!existsSync('build/index.js')) spawnSync('npx', ['vite', 'build', '--logLevel', 'warn'], { stdio: 'inherit', env: { ...process.env, NODE_ENV: 'production' } });
+	if (!existsSync('build/index.js'))
+		spawnSync('npx', ['vite', 'build', '--logLevel', 'warn'], { stdio: 'inherit', env: { ...process.env, NODE_ENV: 'production' } });
 	const dataDir = mkdtempSync(join(tmpdir(), 'ny-test-'));
 	const clockFile = join(dataDir, 'clock');
 	writeFileSync(clockFile, NOW);
 	const port = await freePort();
 	const base = `http://127.0.0.1:${port}`;
-	const env = { ...process.env, NODE_ENV: 'production', NICKEL_DATA: dataDir, NICKEL_NOW: `file:${clockFile}`, PORT: String(port), HOST: '127.0.0.1', ORIGIN: base, NICKEL_LOG: 'error', BODY_SIZE_LIMIT: '80M' };
+	const env = {
+		...process.env,
+		NODE_ENV: 'production',
+		NICKEL_DATA: dataDir,
+		NICKEL_NOW: `file:${clockFile}`,
+		PORT: String(port),
+		HOST: '127.0.0.1',
+		ORIGIN: base,
+		NICKEL_LOG: 'error',
+		BODY_SIZE_LIMIT: '80M'
+	};
 	const demo = spawnSync('npx', ['tsx', 'src/demo/build.ts', '--fresh'], { stdio: 'inherit', env });
 	if (demo.status !== 0) throw new Error('The demo company could not be built.');
 	server = spawn(process.execPath, ['build/index.js'], { stdio: ['ignore', 'ignore', 'inherit'], env });
 	for (let i = 0; ; i++) {
-		if (await fetch(`${base}/healthz`).then((r) => r.ok).catch(() => false)) break;
+		if (
+			await fetch(`${base}/healthz`)
+				.then((r) => r.ok)
+				.catch(() => false)
+		)
+			break;
 		if (i > 300) throw new Error('The server did not answer.');
 		await new Promise((r) => setTimeout(r, 100));
 	}

@@ -19,7 +19,35 @@ beforeAll(async () => {
 	({ yard, app } = await freshYard());
 });
 /** Everything a command could change, but for what is counted apart. */
-const state = () => JSON.stringify(['jobs', 'customers', 'leads', 'scopes', 'lines', 'shapes', 'items', 'revisions', 'answers', 'shifts', 'time_entries', 'cost_entries', 'invoices', 'invoice_lines', 'payments', 'allocations', 'outbox', 'history', 'counters', 'people'].map((t) => [t, app.db.sqlite.prepare(`select count(*) n, total(rowid) s from ${t}`).get(), t === 'counters' ? app.db.sqlite.prepare('select * from counters').all() : 0]));
+const state = () =>
+	JSON.stringify(
+		[
+			'jobs',
+			'customers',
+			'leads',
+			'scopes',
+			'lines',
+			'shapes',
+			'items',
+			'revisions',
+			'answers',
+			'shifts',
+			'time_entries',
+			'cost_entries',
+			'invoices',
+			'invoice_lines',
+			'payments',
+			'allocations',
+			'outbox',
+			'history',
+			'counters',
+			'people'
+		].map((t) => [
+			t,
+			app.db.sqlite.prepare(`select count(*) n, total(rowid) s from ${t}`).get(),
+			t === 'counters' ? app.db.sqlite.prepare('select * from counters').all() : 0
+		])
+	);
 const refusal = (work: () => unknown): Refusal => {
 	try {
 		work();
@@ -31,13 +59,22 @@ const refusal = (work: () => unknown): Refusal => {
 };
 
 describe('access', () => {
-	const actors: Actor[] = [...ROLES.map((role): Actor => ({ type: 'person', id: 'imogen', name: role, role })), { type: 'public' }, { type: 'link', kind: 'quote', linkId: 'x', subjectId: 'x' }, { type: 'link', kind: 'invoice', linkId: 'x', subjectId: 'x' }];
+	const actors: Actor[] = [
+		...ROLES.map((role): Actor => ({ type: 'person', id: 'imogen', name: role, role })),
+		{ type: 'public' },
+		{ type: 'link', kind: 'quote', linkId: 'x', subjectId: 'x' },
+		{ type: 'link', kind: 'invoice', linkId: 'x', subjectId: 'x' }
+	];
 	it('is enforced for every role on every command, before anything else', () => {
 		const before = state();
 		let refused = 0;
 		for (const command of COMMANDS.values())
 			for (const actor of actors) {
-				const expected = actor.type === 'person' ? command.access === 'public' || (!['system', 'quote link', 'invoice link'].includes(command.access) && may(actor.role, command.access as never)) : command.access === 'public' || (actor.type === 'link' && command.access === `${actor.kind} link`);
+				const expected =
+					actor.type === 'person'
+						? command.access === 'public' ||
+							(!['system', 'quote link', 'invoice link'].includes(command.access) && may(actor.role, command.access as never))
+						: command.access === 'public' || (actor.type === 'link' && command.access === `${actor.kind} link`);
 				expect([command.name, actor, allowed(actor, command.access)]).toEqual([command.name, actor, expected]);
 				if (expected) continue;
 				refused += 1;
@@ -48,43 +85,86 @@ describe('access', () => {
 	});
 	it('covers every page and endpoint by a line of the route table', () => {
 		const routes = readdirSync('src/routes', { recursive: true, encoding: 'utf8' }).filter((r) => /\+(page\.svelte|server\.ts)$/.test(r));
-		const paths = routes.map((r) => `/${r}`.replace(/\/\+(page\.svelte|server\.ts)$/, '').replace('/(desk)', '').replace(/\[\w+\]/g, 'x') || '/');
+		const paths = routes.map(
+			(r) =>
+				`/${r}`
+					.replace(/\/\+(page\.svelte|server\.ts)$/, '')
+					.replace('/(desk)', '')
+					.replace(/\[\w+\]/g, 'x') || '/'
+		);
 		expect(paths.length).toBeGreaterThan(40);
 		expect(paths.filter((p) => rightFor(p) === null)).toEqual([]);
 		expect(rightFor('/nowhere')).toBeNull();
 		expect(rightFor('/jobs/x/estimate')).toBe('estimates.see');
 		expect(rightFor('/jobs/x/bill')).toBe('invoices.see');
-		expect(['/today', '/plan', '/bill/ready', '/price/rates', '/know', '/yard/people', '/win/leads'].filter((p) => rightFor(p) === 'public' || may('crew', rightFor(p) as never))).toEqual([]);
+		expect(
+			['/today', '/plan', '/bill/ready', '/price/rates', '/know', '/yard/people', '/win/leads'].filter(
+				(p) => rightFor(p) === 'public' || may('crew', rightFor(p) as never)
+			)
+		).toEqual([]);
 	});
 });
 
 describe('a command', () => {
 	it('refuses garbage in plain words with the field, and changes nothing', () => {
 		const before = state();
-		const e = refusal(() => yard.call('petra', 'leads.enter', { name: ' ', mail: 'nonsense', phone: '', address: '', wanted: '', via: 'phone' }));
+		const e = refusal(() =>
+			yard.call('petra', 'leads.enter', { name: ' ', mail: 'nonsense', phone: '', address: '', wanted: '', via: 'phone' })
+		);
 		expect(e).toBeInstanceOf(BadInput);
 		expect(e.field).toBe('name');
 		expect(state()).toBe(before);
 	});
 	it('survives schema-near garbage on every command: a refusal, never a crash, never a change', () => {
-		const junk = fc.oneof(fc.string(), fc.integer(), fc.double(), fc.boolean(), fc.constant(null), fc.constant('-1'), fc.constant("'; drop table jobs; --"), fc.constant('=1+1'), fc.constant('💥'.repeat(50)), fc.array(fc.string(), { maxLength: 3 }), fc.constant('99999999999999999999'));
+		const junk = fc.oneof(
+			fc.string(),
+			fc.integer(),
+			fc.double(),
+			fc.boolean(),
+			fc.constant(null),
+			fc.constant('-1'),
+			fc.constant("'; drop table jobs; --"),
+			fc.constant('=1+1'),
+			fc.constant('💥'.repeat(50)),
+			fc.array(fc.string(), { maxLength: 3 }),
+			fc.constant('99999999999999999999')
+		);
 		const before = state();
 		for (const command of COMMANDS.values()) {
 			if (['company.set-up', 'files.keep'].includes(command.name)) continue;
 			const fields = Object.keys(command.input.properties);
-			fc.assert(fc.property(fc.array(junk, { minLength: fields.length, maxLength: fields.length }), fc.boolean(), (values, extra) => {
-				const input = Object.fromEntries(fields.map((f, i) => [f, values[i]]));
-				try {
-					app.run(command as never, extra ? { ...input, extra: 1 } : input, command.access === 'quote link' ? { type: 'link', kind: 'quote', linkId: 'x', subjectId: 'x' } : command.access === 'invoice link' ? { type: 'link', kind: 'invoice', linkId: 'x', subjectId: 'x' } : command.access === 'public' || command.access === 'system' ? { type: 'system' } : yard.as('imogen'));
-				} catch (e) {
-					expect(e).toBeInstanceOf(Refusal);
-				}
-			}), { numRuns: 40, seed: 11 });
+			fc.assert(
+				fc.property(fc.array(junk, { minLength: fields.length, maxLength: fields.length }), fc.boolean(), (values, extra) => {
+					const input = Object.fromEntries(fields.map((f, i) => [f, values[i]]));
+					try {
+						app.run(
+							command as never,
+							extra ? { ...input, extra: 1 } : input,
+							command.access === 'quote link'
+								? { type: 'link', kind: 'quote', linkId: 'x', subjectId: 'x' }
+								: command.access === 'invoice link'
+									? { type: 'link', kind: 'invoice', linkId: 'x', subjectId: 'x' }
+									: command.access === 'public' || command.access === 'system'
+										? { type: 'system' }
+										: yard.as('imogen')
+						);
+					} catch (e) {
+						expect(e).toBeInstanceOf(Refusal);
+					}
+				}),
+				{ numRuns: 40, seed: 11 }
+			);
 		}
 		expect(state()).toBe(before);
 	});
 	it('does once what is asked twice with the same key', () => {
-		const enter = () => app.run<{ id: string }>(COMMANDS.get('leads.enter') as never, { name: 'Twice', mail: '', phone: '1', address: '', wanted: '', via: 'phone' }, yard.as('petra'), 'click-1');
+		const enter = () =>
+			app.run<{ id: string }>(
+				COMMANDS.get('leads.enter') as never,
+				{ name: 'Twice', mail: '', phone: '1', address: '', wanted: '', via: 'phone' },
+				yard.as('petra'),
+				'click-1'
+			);
 		expect(enter()).toEqual(enter());
 		expect(count(app, "select count(*) from leads where name = 'Twice'")).toBe(1);
 	});
@@ -104,7 +184,8 @@ describe('a command', () => {
 	});
 	it('refuses a change on an older version with what to do, and keeps the newer one', () => {
 		const id = yard.customer('Versioned', 'person', '', '', '');
-		const save = (name: string, version: number) => yard.call('petra', 'customers.save', { customerId: id, name, kind: 'person', mail: '', phone: '', address: '', notes: '', version });
+		const save = (name: string, version: number) =>
+			yard.call('petra', 'customers.save', { customerId: id, name, kind: 'person', mail: '', phone: '', address: '', notes: '', version });
 		save('First', 1);
 		expect(refusal(() => save('Second', 1))).toBeInstanceOf(Stale);
 		expect(value(app, 'select name from customers where id = ?', id)).toBe('First');
@@ -112,7 +193,11 @@ describe('a command', () => {
 	it('writes who, when and what before and after into history', () => {
 		const { jobId } = wonJob(yard, 'History');
 		yard.call('petra', 'jobs.change', { jobId, crewNotes: 'Mind the dog.' });
-		const row = app.db.sqlite.prepare("select * from history where command = 'jobs.change' order by id desc limit 1").get() as { by_name: string; subject: string; changes: string };
+		const row = app.db.sqlite.prepare("select * from history where command = 'jobs.change' order by id desc limit 1").get() as {
+			by_name: string;
+			subject: string;
+			changes: string;
+		};
 		expect(row).toMatchObject({ by_name: 'Petra Vinter', subject: `job:${jobId}` });
 		const [change] = JSON.parse(row.changes) as { before: { crewNotes: string }; after: { crewNotes: string } }[];
 		expect([change?.before.crewNotes, change?.after.crewNotes]).toEqual(['', 'Mind the dog.']);
@@ -126,46 +211,67 @@ describe('the estimate', () => {
 		const estimateId = yard.estimate(job);
 		const scopeId = yard.scope(estimateId, 'Roof', [['roof face', { length: '40', run: '12', pitch: '6' }]], ['reroof-shingle']);
 		const snapshot = () => JSON.stringify(loadEstimate(app.db.orm, estimateId));
-		const lineIds = () => (app.db.sqlite.prepare('select l.id from lines l join scopes s on s.id = l.scope_id where s.estimate_id = ? order by l.position').all(estimateId) as { id: string }[]).map((l) => l.id);
+		const lineIds = () =>
+			(
+				app.db.sqlite
+					.prepare('select l.id from lines l join scopes s on s.id = l.scope_id where s.estimate_id = ? order by l.position')
+					.all(estimateId) as { id: string }[]
+			).map((l) => l.id);
 		const edits: ((n: number) => void)[] = [
-			(n) => yard.call('bastian', 'estimates.change-line', { lineId: lineIds()[n % lineIds().length], field: 'quantity', value: String(n + 1) }),
+			(n) =>
+				yard.call('bastian', 'estimates.change-line', { lineId: lineIds()[n % lineIds().length], field: 'quantity', value: String(n + 1) }),
 			(n) => yard.call('bastian', 'estimates.change-line', { lineId: lineIds()[n % lineIds().length], field: 'price', value: `${n}.50` }),
 			(n) => yard.call('bastian', 'estimates.change-line', { lineId: lineIds()[n % lineIds().length], field: 'setAside', value: 'true' }),
-			(n) => yard.call('bastian', 'estimates.put-shape', { scopeId, kind: 'slab', typed: { length: String(n + 1), width: '3', depth: '' } }),
+			(n) =>
+				yard.call('bastian', 'estimates.put-shape', { scopeId, kind: 'slab', typed: { length: String(n + 1), width: '3', depth: '' } }),
 			(n) => yard.call('bastian', 'estimates.copy-scope', { scopeId, name: `Copy ${n}` }),
 			(n) => yard.call('bastian', 'estimates.set-whole', { estimateId, what: 'discount', value: `${n % 50}%` }),
 			(n) => yard.call('bastian', 'estimates.set-whole', { estimateId, what: 'total', value: String(5000 + n) }),
 			(n) => yard.call('bastian', 'estimates.move-line', { lineId: lineIds()[n % lineIds().length], by: n % 2 ? 1 : -1 }),
 			(n) => yard.call('bastian', 'estimates.remove-line', { lineId: lineIds()[n % lineIds().length] })
 		];
-		fc.assert(fc.property(fc.array(fc.tuple(fc.nat(edits.length - 1), fc.nat(99)), { minLength: 1, maxLength: 6 }), (sequence) => {
-			const states = [snapshot()];
-			for (const [which, n] of sequence) {
-				edits[which]!(n);
-				states.push(snapshot());
-			}
-			for (let i = sequence.length - 1; i >= 0; i--) {
-				yard.call('bastian', 'estimates.undo', { estimateId });
-				expect(snapshot()).toBe(states[i]);
-			}
-			for (let i = 1; i <= sequence.length; i++) yard.call('bastian', 'estimates.undo', { estimateId, redo: true });
-			expect(snapshot()).toBe(states.at(-1));
-			for (let i = 0; i < sequence.length; i++) yard.call('bastian', 'estimates.undo', { estimateId });
-		}), { numRuns: 15, seed: 3 });
+		fc.assert(
+			fc.property(fc.array(fc.tuple(fc.nat(edits.length - 1), fc.nat(99)), { minLength: 1, maxLength: 6 }), (sequence) => {
+				const states = [snapshot()];
+				for (const [which, n] of sequence) {
+					edits[which]!(n);
+					states.push(snapshot());
+				}
+				for (let i = sequence.length - 1; i >= 0; i--) {
+					yard.call('bastian', 'estimates.undo', { estimateId });
+					expect(snapshot()).toBe(states[i]);
+				}
+				for (let i = 1; i <= sequence.length; i++) yard.call('bastian', 'estimates.undo', { estimateId, redo: true });
+				expect(snapshot()).toBe(states.at(-1));
+				for (let i = 0; i < sequence.length; i++) yard.call('bastian', 'estimates.undo', { estimateId });
+			}),
+			{ numRuns: 15, seed: 3 }
+		);
 	});
 	it('asks when two people change the same cell, and merges different ones', () => {
 		const { estimateId } = wonJob(yard, 'Two hands');
 		const line = loadEstimate(app.db.orm, estimateId)!.scopes[0]!.lines[0]!;
-		const change = (field: string, v: string, seen?: string) => yard.call('bastian', 'estimates.change-line', { lineId: line.id, field, value: v, ...(seen === undefined ? {} : { seen }) });
+		const change = (field: string, v: string, seen?: string) =>
+			yard.call('bastian', 'estimates.change-line', { lineId: line.id, field, value: v, ...(seen === undefined ? {} : { seen }) });
 		change('note', 'mine', line.note);
 		expect(refusal(() => change('note', 'yours', line.note))).toBeInstanceOf(Stale);
 		change('phase', 'Other phase', 'Tear-off');
 		expect(value(app, 'select note from lines where id = ?', line.id)).toBe('mine');
 	});
-	it.each([['quantity', '-3'], ['quantity', '1e9'], ['quantity', '9999999999'], ['price', 'cheap'], ['margin', '100%'], ['cost', '-1'], ['name', '  ']])('refuses %s of %s', (field, v) => {
+	it.each([
+		['quantity', '-3'],
+		['quantity', '1e9'],
+		['quantity', '9999999999'],
+		['price', 'cheap'],
+		['margin', '100%'],
+		['cost', '-1'],
+		['name', '  ']
+	])('refuses %s of %s', (field, v) => {
 		const { estimateId } = wonJob(yard, `Bad ${field}${v}`);
 		const e = loadEstimate(app.db.orm, estimateId)!;
-		expect(refusal(() => yard.call('bastian', 'estimates.change-line', { lineId: e.scopes[0]!.lines[1]!.id, field, value: v })).message).not.toBe('');
+		expect(
+			refusal(() => yard.call('bastian', 'estimates.change-line', { lineId: e.scopes[0]!.lines[1]!.id, field, value: v })).message
+		).not.toBe('');
 		expect(loadEstimate(app.db.orm, estimateId)).toEqual(e);
 	});
 	it('does not go out with a line to decide or below break-even unless meant', () => {
@@ -178,7 +284,9 @@ describe('the estimate', () => {
 		yard.call('bastian', 'estimates.set-whole', { estimateId, what: 'margin', value: '-5%' });
 		expect(refusal(() => issue()).message).toContain('below break-even');
 		issue(true);
-		expect(count(app, "select count(*) from revisions r join quotes q on q.id = r.quote_id where q.job_id = ? and r.state = 'open'", job)).toBe(1);
+		expect(
+			count(app, "select count(*) from revisions r join quotes q on q.id = r.quote_id where q.job_id = ? and r.state = 'open'", job)
+		).toBe(1);
 	});
 	it('keeps every issued revision recomputing to its own figures', () => {
 		const rows = app.db.sqlite.prepare('select frozen from revisions').all() as { frozen: string }[];
@@ -186,7 +294,19 @@ describe('the estimate', () => {
 		expect(rows.every((r) => frozenHolds(JSON.parse(r.frozen) as never))).toBe(true);
 		const { estimateId } = wonJob(yard, 'Later change');
 		const before = computeEstimate(loadEstimate(app.db.orm, estimateId)!).total.price;
-		yard.call('petra', 'catalog.save-item', { itemId: value(app, "select id from items where code = 'TS-SHL-LAM'"), code: 'TS-SHL-LAM', name: 'Shingle, laminated', kind: 'material', unit: 'bundle', cost: '99', ruleBy: 'inherit', ruleValue: '', taxCodeId: 'materials', categoryId: 'steep', wording: '' });
+		yard.call('petra', 'catalog.save-item', {
+			itemId: value(app, "select id from items where code = 'TS-SHL-LAM'"),
+			code: 'TS-SHL-LAM',
+			name: 'Shingle, laminated',
+			kind: 'material',
+			unit: 'bundle',
+			cost: '99',
+			ruleBy: 'inherit',
+			ruleValue: '',
+			taxCodeId: 'materials',
+			categoryId: 'steep',
+			wording: ''
+		});
 		expect(computeEstimate(loadEstimate(app.db.orm, estimateId)!).total.price).toBe(before);
 	});
 });

@@ -18,29 +18,37 @@ beforeAll(async () => {
 const dollars = (cents: number) => (cents / 100).toFixed(2);
 const total = (id: string) => value<number>(app, 'select total from invoices where id = ?', id);
 const open = (id: string) => total(id) - count(app, 'select coalesce(sum(amount), 0) from allocations where invoice_id = ?', id);
-const linkOf = (id: string) => linkActor(app, 'invoice', (linkUrl(app, value<string>(app, 'select id from links where subject_id = ?', id)) ?? '').split('/i/')[1] ?? '')!;
+const linkOf = (id: string) =>
+	linkActor(
+		app,
+		'invoice',
+		(linkUrl(app, value<string>(app, 'select id from links where subject_id = ?', id)) ?? '').split('/i/')[1] ?? ''
+	)!;
 const card = (number: string, amount: string, key = '') => ({ number, amount, key, expiry: '09/29', code: '123' });
 
 describe('billing', () => {
 	it('reaches the contract in any order of steps, to the cent, and never beyond', () => {
 		let n = 0;
-		fc.assert(fc.property(fc.integer({ min: 1, max: 60 }), fc.array(fc.integer({ min: 1, max: 99 }), { maxLength: 4 }), (deposit, steps) => {
-			const { jobId } = wonJob(yard, `Bill ${n++}`);
-			const net = value<number>(app, 'select contract_net from jobs where id = ?', jobId);
-			const tax = value<number>(app, 'select contract_tax from jobs where id = ?', jobId);
-			yard.bill('invoices.deposit', { jobId, amount: `${deposit}%` }, '');
-			for (const p of [...steps].sort((a, b) => a - b)) {
-				try {
-					yard.bill('invoices.contract', { jobId, percent: `${p}%` }, '');
-				} catch (e) {
-					expect(e).toBeInstanceOf(Refusal);
+		fc.assert(
+			fc.property(fc.integer({ min: 1, max: 60 }), fc.array(fc.integer({ min: 1, max: 99 }), { maxLength: 4 }), (deposit, steps) => {
+				const { jobId } = wonJob(yard, `Bill ${n++}`);
+				const net = value<number>(app, 'select contract_net from jobs where id = ?', jobId);
+				const tax = value<number>(app, 'select contract_tax from jobs where id = ?', jobId);
+				yard.bill('invoices.deposit', { jobId, amount: `${deposit}%` }, '');
+				for (const p of [...steps].sort((a, b) => a - b)) {
+					try {
+						yard.bill('invoices.contract', { jobId, percent: `${p}%` }, '');
+					} catch (e) {
+						expect(e).toBeInstanceOf(Refusal);
+					}
 				}
-			}
-			yard.bill('invoices.contract', { jobId, percent: '100%' }, '');
-			expect(count(app, 'select sum(net) from invoices where job_id = ?', jobId)).toBe(net);
-			expect(count(app, 'select sum(tax) from invoices where job_id = ?', jobId)).toBe(tax);
-			expect(() => yard.call('petra', 'invoices.contract', { jobId, percent: '100%' })).toThrow('nothing left');
-		}), { numRuns: 12, seed: 5 });
+				yard.bill('invoices.contract', { jobId, percent: '100%' }, '');
+				expect(count(app, 'select sum(net) from invoices where job_id = ?', jobId)).toBe(net);
+				expect(count(app, 'select sum(tax) from invoices where job_id = ?', jobId)).toBe(tax);
+				expect(() => yard.call('petra', 'invoices.contract', { jobId, percent: '100%' })).toThrow('nothing left');
+			}),
+			{ numRuns: 12, seed: 5 }
+		);
 	});
 	it('bills each cost once, and gives it back when the invoice is voided', () => {
 		const { jobId } = wonJob(yard, 'Extras');
@@ -77,12 +85,16 @@ describe('money in', () => {
 		expect((await payByCard(app, actor, card('4000000000000004', '100'))).state).toBe('paid');
 		expect(total(invoice) - open(invoice)).toBe(10_000);
 		const key = 'one click';
-		await Promise.all([payByCard(app, actor, card('4000000000000001', '50', key)), payByCard(app, actor, card('4000000000000001', '50', key))]);
+		await Promise.all([
+			payByCard(app, actor, card('4000000000000001', '50', key)),
+			payByCard(app, actor, card('4000000000000001', '50', key))
+		]);
 		expect(total(invoice) - open(invoice)).toBe(15_000);
 		expect((await payByCard(app, actor, card('4000000000000003', '25'))).state).toBe('unknown');
 		await expect(payByCard(app, actor, card('4000000000000001', '25'))).rejects.toThrow('on its way');
 		const chargeId = value<string>(app, "select id from charges where state = 'unknown'");
-		const answer = (state: string) => app.run(answerCharge as never, { chargeId, processorId: `P-${chargeId}`, state, message: '' }, { type: 'system' });
+		const answer = (state: string) =>
+			app.run(answerCharge as never, { chargeId, processorId: `P-${chargeId}`, state, message: '' }, { type: 'system' });
 		answer('paid');
 		answer('declined');
 		answer('paid');
@@ -92,18 +104,25 @@ describe('money in', () => {
 		expect(count(app, "select count(*) from stand_in_log where sent like '%4000000000000001%'")).toBe(0);
 	});
 	it('never appears or disappears: payments are allocations and credit', () => {
-		fc.assert(fc.property(fc.array(fc.integer({ min: 1, max: 3_000_000 }), { minLength: 1, maxLength: 5 }), (amounts) => {
-			const { jobId, customerId } = wonJob(yard, `Pay ${amounts.join('-')}`);
-			const first = yard.bill('invoices.deposit', { jobId, amount: '20%' }, '');
-			for (const a of amounts) yard.pay(first, dollars(a), '2027-04-14');
-			const second = yard.bill('invoices.contract', { jobId, percent: '100%' }, '');
-			const paid = amounts.reduce((a, b) => a + b, 0);
-			const used = count(app, 'select coalesce(sum(a.amount), 0) from allocations a join payments p on p.id = a.payment_id where p.customer_id = ?', customerId);
-			expect(count(app, 'select sum(amount) from payments where customer_id = ?', customerId)).toBe(paid);
-			expect(used).toBe(Math.min(paid, total(first) + total(second)));
-			expect(open(first)).toBeGreaterThanOrEqual(0);
-			expect(open(second)).toBeGreaterThanOrEqual(0);
-		}), { numRuns: 12, seed: 8 });
+		fc.assert(
+			fc.property(fc.array(fc.integer({ min: 1, max: 3_000_000 }), { minLength: 1, maxLength: 5 }), (amounts) => {
+				const { jobId, customerId } = wonJob(yard, `Pay ${amounts.join('-')}`);
+				const first = yard.bill('invoices.deposit', { jobId, amount: '20%' }, '');
+				for (const a of amounts) yard.pay(first, dollars(a), '2027-04-14');
+				const second = yard.bill('invoices.contract', { jobId, percent: '100%' }, '');
+				const paid = amounts.reduce((a, b) => a + b, 0);
+				const used = count(
+					app,
+					'select coalesce(sum(a.amount), 0) from allocations a join payments p on p.id = a.payment_id where p.customer_id = ?',
+					customerId
+				);
+				expect(count(app, 'select sum(amount) from payments where customer_id = ?', customerId)).toBe(paid);
+				expect(used).toBe(Math.min(paid, total(first) + total(second)));
+				expect(open(first)).toBeGreaterThanOrEqual(0);
+				expect(open(second)).toBeGreaterThanOrEqual(0);
+			}),
+			{ numRuns: 12, seed: 8 }
+		);
 	});
 });
 
@@ -115,13 +134,30 @@ describe('acceptance', () => {
 		yard.decide(e);
 		return { job, e, q: yard.issue(e, '') };
 	};
-	const send = (q: { revisionId: string; linkId: string }, more: Record<string, unknown> = {}) => yard.call(yard.link('quote', q.linkId, q.revisionId), 'quotes.answer', { answer: 'accepted', name: 'A', signature: '', agreed: true, chosen: [], reason: '', address: '', agent: '', ...more });
+	const send = (q: { revisionId: string; linkId: string }, more: Record<string, unknown> = {}) =>
+		yard.call(yard.link('quote', q.linkId, q.revisionId), 'quotes.answer', {
+			answer: 'accepted',
+			name: 'A',
+			signature: '',
+			agreed: true,
+			chosen: [],
+			reason: '',
+			address: '',
+			agent: '',
+			...more
+		});
 	it('counts once, however often it is sent', () => {
 		const { job, q } = quote('Twice accepted');
 		for (let i = 0; i < 5; i++) send(q, { name: `Device ${i}` });
 		expect(count(app, 'select count(*) from answers where revision_id = ?', q.revisionId)).toBe(1);
 		expect(count(app, 'select count(distinct id) from jobs where id = ? and number is not null', job)).toBe(1);
-		expect(count(app, 'select count(*) from contract_lines where job_id = ?', job)).toBe(count(app, 'select count(*) from lines l join scopes s on s.id = l.scope_id join estimates e on e.id = s.estimate_id where e.job_id = ?', job));
+		expect(count(app, 'select count(*) from contract_lines where job_id = ?', job)).toBe(
+			count(
+				app,
+				'select count(*) from lines l join scopes s on s.id = l.scope_id join estimates e on e.id = s.estimate_id where e.job_id = ?',
+				job
+			)
+		);
 	});
 	it('refuses an older revision, a foreign option, no name, no agreement, a huge signature, a late day', () => {
 		const { e, q } = quote('Revisions');
@@ -160,7 +196,7 @@ describe('letters and documents', () => {
 		const again = await sendDue(app);
 		expect(again).toBe(0);
 		expect(count(app, "select count(*) from outbox where state = 'queued'")).toBe(0);
-		expect(value(app, "select state from outbox where \"to\" = 'nobody@bounce.example'")).toBe('failed');
+		expect(value(app, 'select state from outbox where "to" = \'nobody@bounce.example\'')).toBe('failed');
 	});
 	it('are PDFs with the figures of the record', async () => {
 		const { jobId } = wonJob(yard, 'Paper');

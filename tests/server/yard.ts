@@ -29,5 +29,7 @@ export function wonJob(yard: Yard, name = 'Test roof'): { jobId: string; estimat
 	return { jobId, estimateId, customerId };
 }
 
-export const count = (app: App, sql: string, ...args: unknown[]): number => Object.values(app.db.sqlite.prepare(sql).get(...args) as Record<string, number>)[0] ?? 0;
-export const value = <T>(app: App, sql: string, ...args: unknown[]): T => Object.values((app.db.sqlite.prepare(sql).get(...args) as Record<string, T> | undefined) ?? {})[0] as T;
+export const count = (app: App, sql: string, ...args: unknown[]): number =>
+	Object.values(app.db.sqlite.prepare(sql).get(...args) as Record<string, number>)[0] ?? 0;
+export const value = <T>(app: App, sql: string, ...args: unknown[]): T =>
+	Object.values((app.db.sqlite.prepare(sql).get(...args) as Record<string, T> | undefined) ?? {})[0] as T;

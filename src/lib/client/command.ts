@@ -3,17 +3,41 @@ import { invalidateAll } from '$app/navigation';
 export type Outcome<R> = { ok: true; result: R } | { ok: false; message: string; field: string | null; status: number };
 
 /** Asks the server to do something. Never throws: what went wrong comes back in words, and nothing typed is lost. */
-export async function command<R = unknown>(name: string, input: unknown, options: { refresh?: boolean; key?: string } = {}): Promise<Outcome<R>> {
+export async function command<R = unknown>(
+	name: string,
+	input: unknown,
+	options: { refresh?: boolean; key?: string } = {}
+): Promise<Outcome<R>> {
 	let response: Response;
 	try {
-		response = await fetch(`/api/commands/${name}`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ input, key: options.key ?? crypto.randomUUID() }) });
+		response = await fetch(`/api/commands/${name}`, {
+			method: 'POST',
+			headers: { 'content-type': 'application/json' },
+			body: JSON.stringify({ input, key: options.key ?? crypto.randomUUID() })
+		});
 	} catch {
-		return { ok: false, message: 'The server cannot be reached. What you typed is still here: try again in a moment.', field: null, status: 0 };
+		return {
+			ok: false,
+			message: 'The server cannot be reached. What you typed is still here: try again in a moment.',
+			field: null,
+			status: 0
+		};
 	}
 	const body = (await response.json().catch(() => ({}))) as { result?: R; message?: string; field?: string };
 	if (!response.ok) {
-		if (response.status === 401) return { ok: false, message: 'You were signed out. Sign in again in another tab, then try once more: what you typed is still here.', field: null, status: 401 };
-		return { ok: false, message: body.message ?? 'That did not work. Nothing was changed.', field: body.field ?? null, status: response.status };
+		if (response.status === 401)
+			return {
+				ok: false,
+				message: 'You were signed out. Sign in again in another tab, then try once more: what you typed is still here.',
+				field: null,
+				status: 401
+			};
+		return {
+			ok: false,
+			message: body.message ?? 'That did not work. Nothing was changed.',
+			field: body.field ?? null,
+			status: response.status
+		};
 	}
 	if (options.refresh !== false) await invalidateAll();
 	return { ok: true, result: body.result as R };

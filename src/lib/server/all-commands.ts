@@ -14,5 +14,8 @@ const isCommand = (x: unknown): x is Command => typeof x === 'object' && x !== n
 
 /** Every command by its name. The interface, the demo and tests all come in through here. */
 export const COMMANDS: ReadonlyMap<string, Command> = new Map(
-	[companyCommands, sales, catalog, estimates, quotes, planning, time, billing, receivables, { resendMail }].flatMap((room) => Object.values(room) as unknown[]).filter(isCommand).map((c) => [c.name, c])
+	[companyCommands, sales, catalog, estimates, quotes, planning, time, billing, receivables, { resendMail }]
+		.flatMap((room) => Object.values(room) as unknown[])
+		.filter(isCommand)
+		.map((c) => [c.name, c])
 );

@@ -30,7 +30,10 @@ export function openApp(settings: Settings = readSettings(), clock?: Clock): App
 	const time = clock ?? clockFrom(process.env.NICKEL_NOW, zone());
 	const now = () => time.now();
 	const app: App = {
-		settings, db, clock: time, secret: readSecret(settings.dataDir),
+		settings,
+		db,
+		clock: time,
+		secret: readSecret(settings.dataDir),
 		mail: settings.smtpUrl ? smtpMail(settings.smtpUrl) : standInMail(db, now),
 		cards: standInCards(db, now),
 		poke: () => undefined,

@@ -2,7 +2,9 @@ import { readFileSync } from 'node:fs';
 import { instantOf } from '../core/time';
 
 /** The only place that asks the machine what time it is. Milliseconds since 1970. */
-export interface Clock { now(): number }
+export interface Clock {
+	now(): number;
+}
 
 export const systemClock: Clock = { now: () => Date.now() };
 

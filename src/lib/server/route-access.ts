@@ -2,16 +2,53 @@ import type { Right } from '../core/access';
 
 /** Which right a path needs, by its beginning; the longest match holds. What is not listed is refused. */
 const PATHS: [prefix: string, right: Right | 'public'][] = [
-	['/today', 'today.see'], ['/win/leads', 'leads.see'], ['/win/track', 'jobs.see'], ['/win/quotes', 'estimates.see'], ['/win/customers', 'customers.see'],
-	['/jobs', 'jobs.see'], ['/plan', 'plan.see'], ['/work/jobs', 'jobs.see'], ['/work/costs', 'costs.see'], ['/bill', 'invoices.see'], ['/price/catalog', 'catalog.see'], ['/price/import', 'catalog.change'], ['/price/assemblies', 'catalog.see'], ['/price/rates', 'rates.see'],
-	['/know', 'reports.see'], ['/yard/company', 'company.see'], ['/yard/people', 'company.see'], ['/yard/outbox', 'outbox.see'], ['/yard/stand-ins', 'outbox.see'], ['/yard/account', 'own.account'], ['/field', 'field.see'],
-	['/api/find', 'own.account'], ['/api/items', 'field.see'], ['/api/live', 'own.account'], ['/api/pictures', 'field.record'], ['/api/files', 'field.see'], ['/api/plan-check', 'plan.change'], ['/api/import-preview', 'catalog.change'], ['/api/pdf/quote', 'estimates.see'], ['/api/pdf/invoice', 'invoices.see'],
+	['/today', 'today.see'],
+	['/win/leads', 'leads.see'],
+	['/win/track', 'jobs.see'],
+	['/win/quotes', 'estimates.see'],
+	['/win/customers', 'customers.see'],
+	['/jobs', 'jobs.see'],
+	['/plan', 'plan.see'],
+	['/work/jobs', 'jobs.see'],
+	['/work/costs', 'costs.see'],
+	['/bill', 'invoices.see'],
+	['/price/catalog', 'catalog.see'],
+	['/price/import', 'catalog.change'],
+	['/price/assemblies', 'catalog.see'],
+	['/price/rates', 'rates.see'],
+	['/know', 'reports.see'],
+	['/yard/company', 'company.see'],
+	['/yard/people', 'company.see'],
+	['/yard/outbox', 'outbox.see'],
+	['/yard/stand-ins', 'outbox.see'],
+	['/yard/account', 'own.account'],
+	['/field', 'field.see'],
+	['/api/find', 'own.account'],
+	['/api/items', 'field.see'],
+	['/api/live', 'own.account'],
+	['/api/pictures', 'field.record'],
+	['/api/files', 'field.see'],
+	['/api/plan-check', 'plan.change'],
+	['/api/import-preview', 'catalog.change'],
+	['/api/pdf/quote', 'estimates.see'],
+	['/api/pdf/invoice', 'invoices.see'],
 	// Commands check their own access: customers and the public page come this way too.
-	['/api/commands', 'public'], ['/api/places', 'public'], ['/sign-in', 'public'], ['/sign-out', 'public'], ['/public', 'public'], ['/q', 'public'], ['/i', 'public'], ['/healthz', 'public']
+	['/api/commands', 'public'],
+	['/api/places', 'public'],
+	['/sign-in', 'public'],
+	['/sign-out', 'public'],
+	['/public', 'public'],
+	['/q', 'public'],
+	['/i', 'public'],
+	['/healthz', 'public']
 ];
 const SORTED = [...PATHS].sort((a, b) => b[0].length - a[0].length);
 /** Pages below a job that need more than seeing jobs. */
-const BELOW_JOB: [suffix: string, right: Right][] = [['/estimate', 'estimates.see'], ['/costs', 'costs.see'], ['/bill', 'invoices.see']];
+const BELOW_JOB: [suffix: string, right: Right][] = [
+	['/estimate', 'estimates.see'],
+	['/costs', 'costs.see'],
+	['/bill', 'invoices.see']
+];
 
 /** The right a path needs; null: nobody may see it; 'home': the start page, which sends everyone to their own. */
 export function rightFor(path: string): Right | 'public' | 'home' | null {

@@ -5,5 +5,11 @@ import type { LayoutServerLoad } from './$types';
 
 export const load: LayoutServerLoad = ({ locals }) => {
 	const own = companyOf(app());
-	return { me: { id: locals.signed?.personId ?? '', name: locals.signed?.actor.name ?? '', role: locals.signed?.actor.role ?? ('crew' as const) }, company: { name: own.name, zone: own.zone, system: own.system }, today: todayOf(app()), now: app().clock.now(), tiles: app().settings.mapTiles };
+	return {
+		me: { id: locals.signed?.personId ?? '', name: locals.signed?.actor.name ?? '', role: locals.signed?.actor.role ?? ('crew' as const) },
+		company: { name: own.name, zone: own.zone, system: own.system },
+		today: todayOf(app()),
+		now: app().clock.now(),
+		tiles: app().settings.mapTiles
+	};
 };

@@ -4,4 +4,10 @@ import { running } from '$lib/server/time/queries';
 import { may } from '$lib/core/access';
 import type { LayoutServerLoad } from './$types';
 
-export const load: LayoutServerLoad = ({ locals }) => ({ me: { id: locals.signed?.personId ?? '', name: locals.signed?.actor.name ?? '' }, desk: locals.signed !== null && may(locals.signed.actor.role, 'today.see'), zone: companyOf(app()).zone, running: running(app(), locals.signed?.personId ?? ''), now: app().clock.now() });
+export const load: LayoutServerLoad = ({ locals }) => ({
+	me: { id: locals.signed?.personId ?? '', name: locals.signed?.actor.name ?? '' },
+	desk: locals.signed !== null && may(locals.signed.actor.role, 'today.see'),
+	zone: companyOf(app()).zone,
+	running: running(app(), locals.signed?.personId ?? ''),
+	now: app().clock.now()
+});

@@ -14,18 +14,67 @@
 			stop();
 		};
 	});
-	const places = [{ path: '/field', word: 'My day', icon: Sunrise }, { path: '/field/hours', word: 'Hours', icon: Clock }, { path: '/field/jobs', word: 'Jobs', icon: Hammer }];
+	const places = [
+		{ path: '/field', word: 'My day', icon: Sunrise },
+		{ path: '/field/hours', word: 'Hours', icon: Clock },
+		{ path: '/field/jobs', word: 'Jobs', icon: Hammer }
+	];
 </script>
 
 <svelte:head><title>Field · Nickel Yard</title></svelte:head>
-<header class="head"><strong>{data.me.name}</strong>{#if data.desk}<a class="link ml-auto" href="/today">Desk</a>{:else}<form method="POST" action="/sign-out" class="ml-auto"><button class="link">Sign out</button></form>{/if}</header>
+<header class="head">
+	<strong>{data.me.name}</strong>{#if data.desk}<a class="link ml-auto" href="/today">Desk</a>{:else}<form
+			method="POST"
+			action="/sign-out"
+			class="ml-auto"
+		>
+			<button class="link">Sign out</button>
+		</form>{/if}
+</header>
 <main class="tall">{@render children()}</main>
-<nav aria-label="Places">{#each places as p (p.path)}<a href={p.path} aria-current={page.url.pathname === p.path || (p.path !== '/field' && page.url.pathname.startsWith(p.path)) ? 'page' : undefined}><p.icon size={22} aria-hidden="true" />{p.word}</a>{/each}</nav>
+<nav aria-label="Places">
+	{#each places as p (p.path)}<a
+			href={p.path}
+			aria-current={page.url.pathname === p.path || (p.path !== '/field' && page.url.pathname.startsWith(p.path)) ? 'page' : undefined}
+			><p.icon size={22} aria-hidden="true" />{p.word}</a
+		>{/each}
+</nav>
 
 <style>
-	.head { display: flex; padding: 12px 16px; background: var(--color-base-100); border-bottom: 1px solid var(--line); }
-	main { padding: 14px 16px 90px; max-width: 640px; margin: 0 auto; }
-	nav { position: fixed; bottom: 0; inset-inline: 0; display: grid; grid-template-columns: repeat(3, 1fr); background: var(--color-base-100); border-top: 1px solid var(--line); z-index: 10; }
-	nav a { display: grid; justify-items: center; padding: 8px 0 6px; min-height: 56px; text-decoration: none; color: var(--quiet); font-family: var(--font-figure); font-size: 0.86rem; }
-	nav a[aria-current] { color: var(--color-primary); font-weight: 650; box-shadow: inset 0 3px 0 var(--color-primary); }
+	.head {
+		display: flex;
+		padding: 12px 16px;
+		background: var(--color-base-100);
+		border-bottom: 1px solid var(--line);
+	}
+	main {
+		padding: 14px 16px 90px;
+		max-width: 640px;
+		margin: 0 auto;
+	}
+	nav {
+		position: fixed;
+		bottom: 0;
+		inset-inline: 0;
+		display: grid;
+		grid-template-columns: repeat(3, 1fr);
+		background: var(--color-base-100);
+		border-top: 1px solid var(--line);
+		z-index: 10;
+	}
+	nav a {
+		display: grid;
+		justify-items: center;
+		padding: 8px 0 6px;
+		min-height: 56px;
+		text-decoration: none;
+		color: var(--quiet);
+		font-family: var(--font-figure);
+		font-size: 0.86rem;
+	}
+	nav a[aria-current] {
+		color: var(--color-primary);
+		font-weight: 650;
+		box-shadow: inset 0 3px 0 var(--color-primary);
+	}
 </style>

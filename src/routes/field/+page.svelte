@@ -7,7 +7,8 @@
 	const mine = $derived(data.shifts.filter((s) => s.day === data.today));
 	const later = $derived(data.shifts.filter((s) => s.day !== data.today));
 	const clock = (n: number | null) => (n === null ? '' : `${Math.floor(n / 60)}:${String(n % 60).padStart(2, '0')}`);
-	const dayName = (d: string) => new Date(`${d}T12:00Z`).toLocaleDateString('en-US', { weekday: 'long', month: 'long', day: 'numeric', timeZone: 'UTC' });
+	const dayName = (d: string) =>
+		new Date(`${d}T12:00Z`).toLocaleDateString('en-US', { weekday: 'long', month: 'long', day: 'numeric', timeZone: 'UTC' });
 	async function on(jobId: string) {
 		busy = jobId;
 		const r = await command('time.clock-on', { jobId });
@@ -21,10 +22,31 @@
 <ClockPanel running={data.running} now={data.now} zone={data.zone} />
 {#each mine as s (s.id)}
 	<article class="sheet mb-3 p-4">
-		<div class="flex justify-between"><h2><a href="/field/jobs/{s.jobId}" class="link">{s.job}</a></h2><span class="figure">{s.from === null ? 'whole day' : `${clock(s.from)}–${clock(s.to)}`}</span></div>
+		<div class="flex justify-between">
+			<h2><a href="/field/jobs/{s.jobId}" class="link">{s.job}</a></h2>
+			<span class="figure">{s.from === null ? 'whole day' : `${clock(s.from)}–${clock(s.to)}`}</span>
+		</div>
 		<p class="quiet">{[s.phase, s.note].filter(Boolean).join(' · ')}</p>
-		<p class="mt-1">{s.address ?? 'no address'}</p><p class="quiet">{s.customer}{#if s.phone} · <a class="link" href="tel:{s.phone}">{s.phone}</a>{/if}</p>
-		<div class="mt-3 grid grid-cols-2 gap-3">{#if s.lat !== null}<a class="btn btn-tall" href="geo:{s.lat},{s.lng}?q={s.lat},{s.lng}">Directions</a>{/if}{#if data.running?.jobId !== s.jobId}<button class="btn btn-primary btn-tall" disabled={busy === s.jobId} onclick={() => on(s.jobId)}>Clock on</button>{/if}</div>
+		<p class="mt-1">{s.address ?? 'no address'}</p>
+		<p class="quiet">
+			{s.customer}{#if s.phone}
+				· <a class="link" href="tel:{s.phone}">{s.phone}</a>{/if}
+		</p>
+		<div class="mt-3 grid grid-cols-2 gap-3">
+			{#if s.lat !== null}<a class="btn btn-tall" href="geo:{s.lat},{s.lng}?q={s.lat},{s.lng}">Directions</a
+				>{/if}{#if data.running?.jobId !== s.jobId}<button
+					class="btn btn-primary btn-tall"
+					disabled={busy === s.jobId}
+					onclick={() => on(s.jobId)}>Clock on</button
+				>{/if}
+		</div>
 	</article>
 {:else}<p class="sheet p-4">No shift for you today. Under Jobs you can clock on wherever you are sent.</p>{/each}
-{#if later.length}<h2 class="mt-5 mb-2">Coming</h2><ul class="sheet">{#each later as s (s.id)}<li class="flex justify-between border-b p-3" style="border-color: var(--line)"><a class="link" href="/field/jobs/{s.jobId}">{s.job}</a><span class="quiet">{dayName(s.day).split(',')[0]}{s.from === null ? '' : ` ${clock(s.from)}`}</span></li>{/each}</ul>{/if}
+{#if later.length}<h2 class="mt-5 mb-2">Coming</h2>
+	<ul class="sheet">
+		{#each later as s (s.id)}<li class="flex justify-between border-b p-3" style="border-color: var(--line)">
+				<a class="link" href="/field/jobs/{s.jobId}">{s.job}</a><span class="quiet"
+					>{dayName(s.day).split(',')[0]}{s.from === null ? '' : ` ${clock(s.from)}`}</span
+				>
+			</li>{/each}
+	</ul>{/if}

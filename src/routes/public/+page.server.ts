@@ -12,7 +12,13 @@ const perAddress = new RateLimiterMemory({ points: 10, duration: 3600 });
 export const load: PageServerLoad = () => {
 	const own = companyOf(app());
 	if (!own.settings.publicPage.on) error(404, 'There is nothing at this address.');
-	return { name: own.name, phone: own.phone, intro: own.settings.publicPage.intro, letterhead: own.settings.letterhead, opened: Date.now() };
+	return {
+		name: own.name,
+		phone: own.phone,
+		intro: own.settings.publicPage.intro,
+		letterhead: own.settings.letterhead,
+		opened: Date.now()
+	};
 };
 
 export const actions: Actions = {
@@ -26,7 +32,11 @@ export const actions: Actions = {
 			} catch {
 				throw new Refusal('Many requests came from here in a short time. Please call us instead.');
 			}
-			app().run(receiveLead as never, { ...typed, trap: text('website'), openedMs: Date.now() - Number(text('opened') || 0) }, { type: 'public' });
+			app().run(
+				receiveLead as never,
+				{ ...typed, trap: text('website'), openedMs: Date.now() - Number(text('opened') || 0) },
+				{ type: 'public' }
+			);
 		} catch (e) {
 			if (e instanceof Refusal) return fail(statusOf(e), { ...typed, message: e.message, field: e.field ?? '', sent: false });
 			throw e;

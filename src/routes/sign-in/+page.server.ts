@@ -17,12 +17,24 @@ export const actions: Actions = {
 		const to = String(form.get('to') ?? '');
 		let token: string;
 		try {
-			token = await signIn(app(), mail, String(form.get('password') ?? '').slice(0, 500), getClientAddress(), request.headers.get('user-agent') ?? '');
+			token = await signIn(
+				app(),
+				mail,
+				String(form.get('password') ?? '').slice(0, 500),
+				getClientAddress(),
+				request.headers.get('user-agent') ?? ''
+			);
 		} catch (e) {
 			if (e instanceof Refusal) return fail(422, { mail, message: e.message });
 			throw e;
 		}
-		cookies.set(SESSION_COOKIE, token, { path: '/', httpOnly: true, sameSite: 'lax', secure: url.protocol === 'https:', maxAge: 30 * 24 * 3600 });
+		cookies.set(SESSION_COOKIE, token, {
+			path: '/',
+			httpOnly: true,
+			sameSite: 'lax',
+			secure: url.protocol === 'https:',
+			maxAge: 30 * 24 * 3600
+		});
 		const signed = sessionOf(app(), token);
 		// Only to a path of our own: never to another site.
 		redirect(303, /^\/[a-z]/.test(to) && !to.startsWith('//') ? to : homeOf(signed?.actor.role ?? 'crew'));

@@ -6,7 +6,13 @@
 
 <svelte:head><title>Sign in · Nickel Yard</title></svelte:head>
 <main class="mx-auto mt-[14vh] w-[min(360px,92vw)]">
-	<form method="POST" class="sheet grid gap-3 p-6" use:enhance={() => async ({ update }) => update({ reset: false })}>
+	<form
+		method="POST"
+		class="sheet grid gap-3 p-6"
+		use:enhance={() =>
+			async ({ update }) =>
+				update({ reset: false })}
+	>
 		<h1>Nickel Yard</h1>
 		<input type="hidden" name="to" value={data.to} />
 		<Field label="Mail"><input class="input" name="mail" type="email" autocomplete="username" required value={form?.mail ?? ''} /></Field>

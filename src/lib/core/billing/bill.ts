@@ -5,7 +5,11 @@ import { cents, formatCents, mulDiv, rateOf, split, sum, type Cents, type Percen
 export class BillingError extends Refusal {}
 
 /** A line of the contract and what is billed of it so far. */
-export interface Billable { id: string; amount: Cents; billed: Cents }
+export interface Billable {
+	id: string;
+	amount: Cents;
+	billed: Cents;
+}
 
 /** What can still be billed of a line: between zero and its amount, on the side of its sign. */
 export const leftOf = (line: Billable): Cents => cents(line.amount - line.billed);
@@ -68,6 +72,10 @@ export function partialTax(baseToDate: Cents, taxBefore: Cents, rate: Rate): Cen
 }
 
 /** The charge of a cost entry: labor from billable minutes at the price an hour, anything else cost × (1 + markup). */
-export function chargeOf(entry: { kind: 'labor'; minutes: number; pricePerHour: UnitPrice } | { kind: 'other'; cost: Cents; markup: Percent }): Cents {
-	return entry.kind === 'labor' ? cents(mulDiv(entry.minutes, entry.pricePerHour, 6000)) : cents(mulDiv(entry.cost, 10_000 + entry.markup, 10_000));
+export function chargeOf(
+	entry: { kind: 'labor'; minutes: number; pricePerHour: UnitPrice } | { kind: 'other'; cost: Cents; markup: Percent }
+): Cents {
+	return entry.kind === 'labor'
+		? cents(mulDiv(entry.minutes, entry.pricePerHour, 6000))
+		: cents(mulDiv(entry.cost, 10_000 + entry.markup, 10_000));
 }

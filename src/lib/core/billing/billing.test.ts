@@ -1,7 +1,19 @@
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
 import { cents, percent, rate, sum, unitPrice } from '../money';
-import { billedDeposit, BillingError, chargeOf, checkWithin, depositAmount, partialTax, payApplication, percentOfWhole, percentToDate, spreadOverRest, type Billable } from '.';
+import {
+	billedDeposit,
+	BillingError,
+	chargeOf,
+	checkWithin,
+	depositAmount,
+	partialTax,
+	payApplication,
+	percentOfWhole,
+	percentToDate,
+	spreadOverRest,
+	type Billable
+} from '.';
 
 const line = (amount: number, billed = 0): Billable => ({ id: 'x', amount: cents(amount), billed: cents(billed) });
 
@@ -19,17 +31,23 @@ describe('billing a contract', () => {
 		expect(() => percentOfWhole([line(100, 60)], percent(5000))).toThrow('0.60');
 	});
 	it('reaches the whole in any order of parts', () => {
-		fc.assert(fc.property(fc.array(fc.integer({ min: 0, max: 1e7 }), { minLength: 1, maxLength: 15 }), fc.array(fc.integer({ min: 0, max: 10_000 }), { maxLength: 6 }), (amounts, steps) => {
-			const lines = amounts.map((a) => line(a));
-			for (const p of [...steps].sort((a, b) => a - b).concat(10_000)) {
-				const now = percentOfWhole(lines, percent(p));
-				now.forEach((n, i) => {
-					checkWithin(lines[i]!, n, 'line');
-					lines[i] = line(lines[i]!.amount, lines[i]!.billed + n);
-				});
-			}
-			expect(lines.every((l) => l.billed === l.amount)).toBe(true);
-		}));
+		fc.assert(
+			fc.property(
+				fc.array(fc.integer({ min: 0, max: 1e7 }), { minLength: 1, maxLength: 15 }),
+				fc.array(fc.integer({ min: 0, max: 10_000 }), { maxLength: 6 }),
+				(amounts, steps) => {
+					const lines = amounts.map((a) => line(a));
+					for (const p of [...steps].sort((a, b) => a - b).concat(10_000)) {
+						const now = percentOfWhole(lines, percent(p));
+						now.forEach((n, i) => {
+							checkWithin(lines[i]!, n, 'line');
+							lines[i] = line(lines[i]!.amount, lines[i]!.billed + n);
+						});
+					}
+					expect(lines.every((l) => l.billed === l.amount)).toBe(true);
+				}
+			)
+		);
 	});
 	it('takes deposits within the total', () => {
 		expect(depositAmount(cents(10_001), { by: 'percent', percent: percent(3000) })).toBe(3000);
@@ -37,16 +55,18 @@ describe('billing a contract', () => {
 		expect(sum(billedDeposit(cents(3000), cents(10_000), cents(10_700), [cents(7000), cents(3000)]))).toBe(2804);
 	});
 	it('cumulates the tax of partial invoices to that of the whole', () => {
-		fc.assert(fc.property(fc.array(fc.integer({ min: 0, max: 1e6 }), { minLength: 1, maxLength: 10 }), (parts) => {
-			const r = rate(47_500);
-			let base = 0;
-			let tax = 0;
-			for (const p of parts) {
-				base += p;
-				tax += partialTax(cents(base), cents(tax), r);
-			}
-			expect(tax).toBe(partialTax(cents(base), cents(0), r));
-		}));
+		fc.assert(
+			fc.property(fc.array(fc.integer({ min: 0, max: 1e6 }), { minLength: 1, maxLength: 10 }), (parts) => {
+				const r = rate(47_500);
+				let base = 0;
+				let tax = 0;
+				for (const p of parts) {
+					base += p;
+					tax += partialTax(cents(base), cents(tax), r);
+				}
+				expect(tax).toBe(partialTax(cents(base), cents(0), r));
+			})
+		);
 	});
 	it('charges labor from minutes and the rest by markup', () => {
 		expect(chargeOf({ kind: 'labor', minutes: 75, pricePerHour: unitPrice(602_600) })).toBe(7533);
@@ -57,10 +77,18 @@ describe('billing a contract', () => {
 describe('pay applications', () => {
 	const S = [40_000_00, 25_000_00];
 	const app = (c: number[], m: number[], r: number, due: number[]) =>
-		payApplication(S.map((s, i) => ({ scheduled: cents(s), completed: cents(c[i]!), stored: cents(m[i]!), previousCompleted: cents(0) })), { work: percent(r), stored: percent(r) }, due.map(cents));
+		payApplication(
+			S.map((s, i) => ({ scheduled: cents(s), completed: cents(c[i]!), stored: cents(m[i]!), previousCompleted: cents(0) })),
+			{ work: percent(r), stored: percent(r) },
+			due.map(cents)
+		);
 	it('gives the worked example', () => {
 		expect(app([12_000_00, 5_000_00], [0, 3_000_00], 1000, [])).toMatchObject({ total: 20_000_00, retainage: 2_000_00, due: 18_000_00 });
-		expect(app([30_000_00, 14_000_00], [0, 0], 1000, [18_000_00])).toMatchObject({ retainage: 4_400_00, earned: 39_600_00, due: 21_600_00 });
+		expect(app([30_000_00, 14_000_00], [0, 0], 1000, [18_000_00])).toMatchObject({
+			retainage: 4_400_00,
+			earned: 39_600_00,
+			due: 21_600_00
+		});
 		expect(app(S, [0, 0], 500, [18_000_00, 21_600_00])).toMatchObject({ retainage: 3_250_00, due: 22_150_00 });
 	});
 	it('refuses above the scheduled value', () => {

@@ -17,20 +17,36 @@ describe('job costing', () => {
 		expect(toCome(cents(1000), cents(1400), cents(0))).toBe(0);
 	});
 	it('shows an overrun as a minus', () => {
-		const rows = costTable([{ kind: 'labor', cost: cents(1000), hours: 10_000 }], [{ kind: 'labor', cost: cents(1400), hours: 12_000 }, { kind: 'material', cost: cents(50), hours: 0 }]);
-		expect(rows.map((r) => [r.kind, r.difference])).toEqual([['labor', -400], ['material', -50], ['all', -450]]);
+		const rows = costTable(
+			[{ kind: 'labor', cost: cents(1000), hours: 10_000 }],
+			[
+				{ kind: 'labor', cost: cents(1400), hours: 12_000 },
+				{ kind: 'material', cost: cents(50), hours: 0 }
+			]
+		);
+		expect(rows.map((r) => [r.kind, r.difference])).toEqual([
+			['labor', -400],
+			['material', -50],
+			['all', -450]
+		]);
 	});
 	it('earns by the exact ratio', () => {
 		expect(overUnder(cents(1), cents(3), cents(100), cents(50))).toMatchObject({ earned: 33, over: 17 });
 		expect(overUnder(cents(0), cents(0), cents(100), cents(50)).earned).toBe(0);
 	});
 	it('forecast is never below what was spent', () => {
-		const figure = fc.record({ kind: fc.constantFrom('labor' as const, 'material' as const), cost: fc.integer({ min: 0, max: 1e8 }).map(cents), hours: fc.nat(1e6) });
-		fc.assert(fc.property(fc.array(figure), fc.array(figure), fc.option(fc.integer({ min: 0, max: 10_000 })), (b, a, p) => {
-			for (const r of costTable(b, a, p)) {
-				expect(r.forecast).toBe(r.actual + r.toCome);
-				expect(r.toCome).toBeGreaterThanOrEqual(0);
-			}
-		}));
+		const figure = fc.record({
+			kind: fc.constantFrom('labor' as const, 'material' as const),
+			cost: fc.integer({ min: 0, max: 1e8 }).map(cents),
+			hours: fc.nat(1e6)
+		});
+		fc.assert(
+			fc.property(fc.array(figure), fc.array(figure), fc.option(fc.integer({ min: 0, max: 10_000 })), (b, a, p) => {
+				for (const r of costTable(b, a, p)) {
+					expect(r.forecast).toBe(r.actual + r.toCome);
+					expect(r.toCome).toBeGreaterThanOrEqual(0);
+				}
+			})
+		);
 	});
 });

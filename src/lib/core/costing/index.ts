@@ -1,9 +1,17 @@
 import { cents, mulDiv, ratioOf, type Cents, type Rate } from '../money';
 import { KINDS, type Kind } from '../pricing';
 
-export interface BudgetFigure { kind: Kind; cost: Cents; hours: number }
+export interface BudgetFigure {
+	kind: Kind;
+	cost: Cents;
+	hours: number;
+}
 /** What was spent: hours in ten-thousandths, as in the budget. */
-export interface ActualFigure { kind: Kind; cost: Cents; hours: number }
+export interface ActualFigure {
+	kind: Kind;
+	cost: Cents;
+	hours: number;
+}
 
 export interface CostRow {
 	kind: Kind | 'all';
@@ -27,7 +35,12 @@ export function laborCost(seconds: number, loadedRate: number): Cents {
  * else what is left of the budget. Never below 0.
  * @param percentComplete hundredths of a percent
  */
-export function toCome(budget: Cents, actual: Cents, committed: Cents, more: { typed?: Cents | null; percentComplete?: number | null } = {}): Cents {
+export function toCome(
+	budget: Cents,
+	actual: Cents,
+	committed: Cents,
+	more: { typed?: Cents | null; percentComplete?: number | null } = {}
+): Cents {
 	if (more.typed !== undefined && more.typed !== null) return cents(Math.max(0, more.typed));
 	const p = more.percentComplete ?? 0;
 	if (p >= 1000 && actual > 0) return cents(Math.max(0, mulDiv(actual, 10_000, p) - actual - committed));
@@ -35,7 +48,11 @@ export function toCome(budget: Cents, actual: Cents, committed: Cents, more: { t
 }
 
 /** Sold, used, to come, forecast and difference by kind and in all. Kinds with nothing sold and nothing used are left out. */
-export function costTable(budget: readonly BudgetFigure[], actual: readonly ActualFigure[], percentComplete: number | null = null): CostRow[] {
+export function costTable(
+	budget: readonly BudgetFigure[],
+	actual: readonly ActualFigure[],
+	percentComplete: number | null = null
+): CostRow[] {
 	const rows: CostRow[] = [];
 	for (const kind of KINDS) {
 		const b = budget.filter((x) => x.kind === kind);
@@ -45,29 +62,55 @@ export function costTable(budget: readonly BudgetFigure[], actual: readonly Actu
 		const used = cents(a.reduce((s, x) => s + x.cost, 0));
 		const rest = toCome(sold, used, cents(0), { percentComplete });
 		rows.push({
-			kind, sold, soldHours: b.reduce((s, x) => s + x.hours, 0), actual: used, actualHours: a.reduce((s, x) => s + x.hours, 0),
-			toCome: rest, forecast: cents(used + rest), difference: cents(sold - used - rest)
+			kind,
+			sold,
+			soldHours: b.reduce((s, x) => s + x.hours, 0),
+			actual: used,
+			actualHours: a.reduce((s, x) => s + x.hours, 0),
+			toCome: rest,
+			forecast: cents(used + rest),
+			difference: cents(sold - used - rest)
 		});
 	}
 	const total = (pick: (r: CostRow) => number) => rows.reduce((s, r) => s + pick(r), 0);
 	rows.push({
-		kind: 'all', sold: cents(total((r) => r.sold)), soldHours: total((r) => r.soldHours), actual: cents(total((r) => r.actual)), actualHours: total((r) => r.actualHours),
-		toCome: cents(total((r) => r.toCome)), forecast: cents(total((r) => r.forecast)), difference: cents(total((r) => r.difference))
+		kind: 'all',
+		sold: cents(total((r) => r.sold)),
+		soldHours: total((r) => r.soldHours),
+		actual: cents(total((r) => r.actual)),
+		actualHours: total((r) => r.actualHours),
+		toCome: cents(total((r) => r.toCome)),
+		forecast: cents(total((r) => r.forecast)),
+		difference: cents(total((r) => r.difference))
 	});
 	return rows;
 }
 
 /** Percent complete by cost, and what is billed too much (+) or too little (−) against it. Exact ratio, rounded once. */
-export function overUnder(actual: Cents, forecast: Cents, contract: Cents, billed: Cents): { complete: Rate | null; earned: Cents; over: Cents } {
+export function overUnder(
+	actual: Cents,
+	forecast: Cents,
+	contract: Cents,
+	billed: Cents
+): { complete: Rate | null; earned: Cents; over: Cents } {
 	const earned = forecast === 0 ? cents(0) : cents(mulDiv(actual, contract, forecast));
 	return { complete: ratioOf(actual, forecast), earned, over: cents(billed - earned) };
 }
 
 /** Gross margin (price − cost) ÷ price of jobs, as sold and so far, and the sums in the table's foot. */
-export function costMargins<T extends { contract: number; sold: number; used: number; billed: number }>(jobs: readonly T[]): { jobs: (T & { marginSold: Rate | null; marginNow: Rate | null })[]; all: { contract: Cents; sold: Cents; used: Cents; billed: Cents } } {
+export function costMargins<T extends { contract: number; sold: number; used: number; billed: number }>(
+	jobs: readonly T[]
+): {
+	jobs: (T & { marginSold: Rate | null; marginNow: Rate | null })[];
+	all: { contract: Cents; sold: Cents; used: Cents; billed: Cents };
+} {
 	const total = (pick: (j: T) => number) => cents(jobs.reduce((a, j) => a + pick(j), 0));
 	return {
-		jobs: jobs.map((j) => ({ ...j, marginSold: ratioOf(j.contract - j.sold, j.contract), marginNow: ratioOf(j.contract - j.used, j.contract) })),
+		jobs: jobs.map((j) => ({
+			...j,
+			marginSold: ratioOf(j.contract - j.sold, j.contract),
+			marginNow: ratioOf(j.contract - j.used, j.contract)
+		})),
 		all: { contract: total((j) => j.contract), sold: total((j) => j.sold), used: total((j) => j.used), billed: total((j) => j.billed) }
 	};
 }

@@ -3,13 +3,36 @@ import { computeEstimate } from './compute';
 import type { Estimate } from './model';
 import type { Kind } from '../pricing';
 
-export interface BudgetRow { phase: string; kind: Kind; cost: Cents; hours: number; price: Cents }
-export interface MaterialRow { phase: string; itemId: string | null; name: string; unit: string; quantity: number; cost: Cents }
+export interface BudgetRow {
+	phase: string;
+	kind: Kind;
+	cost: Cents;
+	hours: number;
+	price: Cents;
+}
+export interface MaterialRow {
+	phase: string;
+	itemId: string | null;
+	name: string;
+	unit: string;
+	quantity: number;
+	cost: Cents;
+}
 /** A line of the contract, which invoices bill. */
-export interface ContractLine { lineId: string; scope: string; text: string; amount: Cents; taxCodeId: string | null; phase: string }
+export interface ContractLine {
+	lineId: string;
+	scope: string;
+	text: string;
+	amount: Cents;
+	taxCodeId: string | null;
+	phase: string;
+}
 
 /** What a won job is measured against: cost, hours and price by phase and kind; materials by phase; lines to bill. */
-export function jobBudget(estimate: Estimate, chosen: ReadonlySet<string>): { rows: BudgetRow[]; materials: MaterialRow[]; contract: ContractLine[] } {
+export function jobBudget(
+	estimate: Estimate,
+	chosen: ReadonlySet<string>
+): { rows: BudgetRow[]; materials: MaterialRow[]; contract: ContractLine[] } {
 	const result = computeEstimate(estimate, { chosen });
 	const rows = new Map<string, BudgetRow>();
 	const materials = new Map<string, MaterialRow>();
@@ -23,7 +46,14 @@ export function jobBudget(estimate: Estimate, chosen: ReadonlySet<string>): { ro
 		row.price = (row.price + l.net) as Cents;
 		row.hours += l.hours;
 		rows.set(key, row);
-		contract.push({ lineId: l.line.id, scope: l.scope.name, text: l.line.wording || l.line.name, amount: l.net, taxCodeId: l.line.taxCodeId, phase });
+		contract.push({
+			lineId: l.line.id,
+			scope: l.scope.name,
+			text: l.line.wording || l.line.name,
+			amount: l.net,
+			taxCodeId: l.line.taxCodeId,
+			phase
+		});
 		if (l.line.kind !== 'material' || l.quantity === 0) continue;
 		const mKey = `${phase}\u0000${l.line.itemId ?? l.line.name}`;
 		const m = materials.get(mKey) ?? { phase, itemId: l.line.itemId, name: l.line.name, unit: l.line.unit, quantity: 0, cost: 0 as Cents };

@@ -103,12 +103,35 @@ export function computeEstimate(estimate: Estimate, options: ComputeOptions = {}
 	return collect(scopes, lines, gross, discount);
 }
 
-function computeLines(scope: Scope, scopeState: LineResult['state'], measures: Measures, system: UnitSystem, chosen: ReadonlySet<string> | undefined): LineResult[] {
+function computeLines(
+	scope: Scope,
+	scopeState: LineResult['state'],
+	measures: Measures,
+	system: UnitSystem,
+	chosen: ReadonlySet<string> | undefined
+): LineResult[] {
 	const results: LineResult[] = scope.lines.map((line) => ({
-		line, scope, computed: null, quantity: 0 as Quantity, hours: 0, cost: 0 as Cents, amount: 0 as Cents, discount: 0 as Cents, net: 0 as Cents,
-		overhead: 0 as Cents, breakEven: 0 as Cents, margin: null,
-		state: line.setAside || scopeState === 'aside' ? 'aside' : scopeState === 'option' || (line.option && !chosen?.has(line.id)) ? 'option' : 'in',
-		stale: false, toDecide: line.placeholder !== '', problem: null
+		line,
+		scope,
+		computed: null,
+		quantity: 0 as Quantity,
+		hours: 0,
+		cost: 0 as Cents,
+		amount: 0 as Cents,
+		discount: 0 as Cents,
+		net: 0 as Cents,
+		overhead: 0 as Cents,
+		breakEven: 0 as Cents,
+		margin: null,
+		state:
+			line.setAside || scopeState === 'aside'
+				? 'aside'
+				: scopeState === 'option' || (line.option && !chosen?.has(line.id))
+					? 'option'
+					: 'in',
+		stale: false,
+		toDecide: line.placeholder !== '',
+		problem: null
 	}));
 	const waiting: LineResult[] = [];
 	for (const r of results) {
@@ -182,7 +205,10 @@ function applyDiscount(estimate: Estimate, lines: LineResult[]): { gross: Cents;
 	const wanted = estimate.discount.by === 'amount' ? estimate.discount.amount : percentOf(base, estimate.discount.percent);
 	const discount = cents(Math.max(0, Math.min(wanted, base)));
 	if (discount > 0) {
-		const shares = split(discount, open.map((l) => l.amount));
+		const shares = split(
+			discount,
+			open.map((l) => l.amount)
+		);
 		open.forEach((l, i) => {
 			l.discount = shares[i] ?? cents(0);
 			l.net = cents(l.amount - l.discount);
@@ -220,7 +246,18 @@ function collect(scopes: ScopeResult[], lines: LineResult[], gross: Cents, disco
 	const total = emptySums();
 	const byKind = Object.fromEntries(KINDS.map((k) => [k, emptySums()])) as Record<Kind, Sums>;
 	let optionsOffered = 0;
-	const result: EstimateResult = { scopes, lines, total, byKind, gross, discount, optionsOffered: 0 as Cents, toDecide: [], reminders: [], problems: [] };
+	const result: EstimateResult = {
+		scopes,
+		lines,
+		total,
+		byKind,
+		gross,
+		discount,
+		optionsOffered: 0 as Cents,
+		toDecide: [],
+		reminders: [],
+		problems: []
+	};
 	for (const s of scopes) {
 		if (s.problem) result.problems.push({ scopeId: s.scope.id, lineId: null, text: s.problem });
 		for (const l of s.lines) {

@@ -4,24 +4,79 @@ import { explainText } from '../explain';
 import { fromUnit, NM_PER_FOOT as FT } from '../measure';
 import { cents, percent, quantity, rate, split, sum, unitPrice, type TaxComponent } from '../money';
 import { aLine, anEstimate, aScope, byMeasure, largeEstimate } from './fixtures';
-import { computeEstimate, EstimateError, explainLine, explainTotal, freeze, frozenHolds, jobBudget, optionsOf, quoteTotals, quoteView, setTotal, totalForMargin, type Estimate, type Line } from '.';
+import {
+	computeEstimate,
+	EstimateError,
+	explainLine,
+	explainTotal,
+	freeze,
+	frozenHolds,
+	jobBudget,
+	optionsOf,
+	quoteTotals,
+	quoteView,
+	setTotal,
+	totalForMargin,
+	type Estimate,
+	type Line
+} from '.';
 
 const typed = (measure: 'area' | 'eaves' | 'rakes' | 'ridge', value: number) => ({
-	id: measure, times: 1, subtract: false, figure: { kind: 'typed', measure, value: fromUnit(value, measure === 'area' ? 'area' : 'length', 'imperial') } as const
+	id: measure,
+	times: 1,
+	subtract: false,
+	figure: { kind: 'typed', measure, value: fromUnit(value, measure === 'area' ? 'area' : 'length', 'imperial') } as const
 });
 const roof = [typed('area', 2340), typed('eaves', 96), typed('rakes', 88), typed('ridge', 52)];
-const labor = { kind: 'labor', hoursPerUnit: quantity(10_000), unitCost: unitPrice(388_320), overheadPerHour: unitPrice(142_000), unitPrice: unitPrice(602_600), unit: 'h' } as const;
+const labor = {
+	kind: 'labor',
+	hoursPerUnit: quantity(10_000),
+	unitCost: unitPrice(388_320),
+	overheadPerHour: unitPrice(142_000),
+	unitPrice: unitPrice(602_600),
+	unit: 'h'
+} as const;
 
-const reroof = (): Estimate => anEstimate([
-	aScope('main', [
-		aLine('tear-off', { ...labor, source: byMeasure(['area'], 1, 90, 0, 0.25) }),
-		aLine('shingles', { source: byMeasure(['area'], 3, 100, 10), unitCost: unitPrice(412_000), unitPrice: unitPrice(565_000), placeholder: 'line and color', taxCodeId: 'm' }),
-		aLine('drip edge', { source: byMeasure(['eaves', 'rakes'], 1, 10, 5), unitCost: unitPrice(98_000), unitPrice: unitPrice(140_000), taxCodeId: 'm' }),
-		aLine('nails', { source: { by: 'parent', parentId: 'shingles', ratio: 500, step: 10_000 }, unitCost: unitPrice(300_000), unitPrice: unitPrice(400_000) }),
-		aLine('ridge vent', { source: byMeasure(['ridge'], 0, 4), reminder: true })
-	], { shapes: [...roof] }),
-	aScope('gutters', [aLine('gutter', { source: { by: 'typed', quantity: quantity(1_320_000) }, unitCost: unitPrice(41_000), unitPrice: unitPrice(62_000) })], { option: true })
-]);
+const reroof = (): Estimate =>
+	anEstimate([
+		aScope(
+			'main',
+			[
+				aLine('tear-off', { ...labor, source: byMeasure(['area'], 1, 90, 0, 0.25) }),
+				aLine('shingles', {
+					source: byMeasure(['area'], 3, 100, 10),
+					unitCost: unitPrice(412_000),
+					unitPrice: unitPrice(565_000),
+					placeholder: 'line and color',
+					taxCodeId: 'm'
+				}),
+				aLine('drip edge', {
+					source: byMeasure(['eaves', 'rakes'], 1, 10, 5),
+					unitCost: unitPrice(98_000),
+					unitPrice: unitPrice(140_000),
+					taxCodeId: 'm'
+				}),
+				aLine('nails', {
+					source: { by: 'parent', parentId: 'shingles', ratio: 500, step: 10_000 },
+					unitCost: unitPrice(300_000),
+					unitPrice: unitPrice(400_000)
+				}),
+				aLine('ridge vent', { source: byMeasure(['ridge'], 0, 4), reminder: true })
+			],
+			{ shapes: [...roof] }
+		),
+		aScope(
+			'gutters',
+			[
+				aLine('gutter', {
+					source: { by: 'typed', quantity: quantity(1_320_000) },
+					unitCost: unitPrice(41_000),
+					unitPrice: unitPrice(62_000)
+				})
+			],
+			{ option: true }
+		)
+	]);
 
 describe('an estimate', () => {
 	it('takes quantities from measures, once rounded up, and lets children follow', () => {
@@ -52,7 +107,9 @@ describe('an estimate', () => {
 		expect(computeEstimate(e).lines[1]).toMatchObject({ quantity: 800_000, computed: 990_000, stale: true });
 	});
 	it('adds overhead from hours and from cost by kind, rounded once', () => {
-		const e = anEstimate([aScope('s', [aLine('a', { ...labor, source: { by: 'typed', quantity: quantity(3333) } })])], { overheadPercent: { labor: rate(100_000) } });
+		const e = anEstimate([aScope('s', [aLine('a', { ...labor, source: { by: 'typed', quantity: quantity(3333) } })])], {
+			overheadPercent: { labor: rate(100_000) }
+		});
 		const [l] = computeEstimate(e).lines;
 		expect(l).toMatchObject({ cost: 1294, overhead: Math.round((3333 * 142_000 + 1294 * 100_000) / 1e6) });
 		expect(l!.breakEven).toBe(l!.cost + l!.overhead);
@@ -60,7 +117,10 @@ describe('an estimate', () => {
 	it('says a problem in place and goes on with the rest', () => {
 		const e = reroof();
 		e.scopes[0]!.shapes = [];
-		e.scopes[0]!.lines.push(aLine('x', { source: { by: 'parent', parentId: 'y', ratio: 1, step: 1 } }), aLine('y', { source: { by: 'parent', parentId: 'x', ratio: 1, step: 1 } }));
+		e.scopes[0]!.lines.push(
+			aLine('x', { source: { by: 'parent', parentId: 'y', ratio: 1, step: 1 } }),
+			aLine('y', { source: { by: 'parent', parentId: 'x', ratio: 1, step: 1 } })
+		);
 		const r = computeEstimate(e);
 		expect(r.problems.map((p) => p.text)).toContain('shingles: The scope has no area.');
 		expect(r.problems.filter((p) => p.text.includes('loop'))).toHaveLength(2);
@@ -81,32 +141,61 @@ describe('an estimate', () => {
 
 describe('setting the total', () => {
 	const apply = (e: Estimate, settled: Map<string, number>): Estimate => ({
-		...e, discount: null, scopes: e.scopes.map((s) => ({ ...s, lines: s.lines.map((l): Line => ({ ...l, settled: settled.has(l.id) ? cents(settled.get(l.id)!) : l.settled })) }))
+		...e,
+		discount: null,
+		scopes: e.scopes.map((s) => ({
+			...s,
+			lines: s.lines.map((l): Line => ({ ...l, settled: settled.has(l.id) ? cents(settled.get(l.id)!) : l.settled }))
+		}))
 	});
 	it('reaches the total to the cent with a discount dissolved and locked lines kept', () => {
-		fc.assert(fc.property(fc.array(fc.record({ q: fc.integer({ min: 1, max: 1e6 }), p: fc.integer({ min: 1, max: 1e7 }), locked: fc.boolean() }), { minLength: 1, maxLength: 30 }), fc.integer({ min: 0, max: 9000 }), fc.integer({ min: 0, max: 1e9 }), (rows, discount, wanted) => {
-			const e = anEstimate([aScope('s', rows.map((r, i) => aLine(`l${i}`, { source: { by: 'typed', quantity: quantity(r.q) }, unitPrice: unitPrice(r.p), locked: r.locked })))], { discount: { by: 'percent', percent: percent(discount) } });
-			const before = computeEstimate(e);
-			const locked = sum(before.lines.filter((l) => l.line.locked).map((l) => l.net));
-			const open = before.lines.filter((l) => !l.line.locked);
-			if (wanted < locked) {
-				expect(() => setTotal(e, cents(wanted))).toThrow(EstimateError);
-				return;
-			}
-			if (open.every((l) => l.net === 0)) return;
-			const after = computeEstimate(apply(e, setTotal(e, cents(wanted))));
-			expect(after.total.price).toBe(wanted);
-			expect(sum(after.lines.filter((l) => l.line.locked).map((l) => l.net))).toBe(locked);
-		}));
+		fc.assert(
+			fc.property(
+				fc.array(fc.record({ q: fc.integer({ min: 1, max: 1e6 }), p: fc.integer({ min: 1, max: 1e7 }), locked: fc.boolean() }), {
+					minLength: 1,
+					maxLength: 30
+				}),
+				fc.integer({ min: 0, max: 9000 }),
+				fc.integer({ min: 0, max: 1e9 }),
+				(rows, discount, wanted) => {
+					const e = anEstimate(
+						[
+							aScope(
+								's',
+								rows.map((r, i) =>
+									aLine(`l${i}`, { source: { by: 'typed', quantity: quantity(r.q) }, unitPrice: unitPrice(r.p), locked: r.locked })
+								)
+							)
+						],
+						{ discount: { by: 'percent', percent: percent(discount) } }
+					);
+					const before = computeEstimate(e);
+					const locked = sum(before.lines.filter((l) => l.line.locked).map((l) => l.net));
+					const open = before.lines.filter((l) => !l.line.locked);
+					if (wanted < locked) {
+						expect(() => setTotal(e, cents(wanted))).toThrow(EstimateError);
+						return;
+					}
+					if (open.every((l) => l.net === 0)) return;
+					const after = computeEstimate(apply(e, setTotal(e, cents(wanted))));
+					expect(after.total.price).toBe(wanted);
+					expect(sum(after.lines.filter((l) => l.line.locked).map((l) => l.net))).toBe(locked);
+				}
+			)
+		);
 	});
 	it('to what it is changes no amount', () => {
 		const e = { ...reroof(), discount: { by: 'percent', percent: percent(750) } } as Estimate;
 		const before = computeEstimate(e);
 		const after = computeEstimate(apply(e, setTotal(e, before.total.price)));
-		expect(after.lines.filter((l) => l.state === 'in').map((l) => l.net)).toEqual(before.lines.filter((l) => l.state === 'in').map((l) => l.net));
+		expect(after.lines.filter((l) => l.state === 'in').map((l) => l.net)).toEqual(
+			before.lines.filter((l) => l.state === 'in').map((l) => l.net)
+		);
 	});
 	it('names the least possible figure', () => {
-		const e = anEstimate([aScope('s', [aLine('a', { unitPrice: unitPrice(1_000_000), locked: true }), aLine('b', { unitPrice: unitPrice(1_000_000) })])]);
+		const e = anEstimate([
+			aScope('s', [aLine('a', { unitPrice: unitPrice(1_000_000), locked: true }), aLine('b', { unitPrice: unitPrice(1_000_000) })])
+		]);
 		expect(() => setTotal(e, cents(9_999))).toThrow('100.00');
 	});
 	it('finds the total for a margin', () => {
@@ -119,7 +208,12 @@ describe('setting the total', () => {
 
 const state: TaxComponent = { id: 's', name: 'State', rates: [{ from: '2020-01-01', rate: rate(47_500) }] };
 const county: TaxComponent = { id: 'c', name: 'County', rates: [{ from: '2020-01-01', rate: rate(22_500) }] };
-const tax = { codes: [{ id: 'm', name: 'Materials', componentIds: ['s', 'c'] }], components: [state, county], day: '2027-04-14', exemption: null };
+const tax = {
+	codes: [{ id: 'm', name: 'Materials', componentIds: ['s', 'c'] }],
+	components: [state, county],
+	day: '2027-04-14',
+	exemption: null
+};
 
 describe('a quote', () => {
 	it('taxes materials only, once per component', () => {
@@ -169,15 +263,17 @@ describe('explanations', () => {
 
 describe('totals', () => {
 	it('are the sums of their parts for any estimate', () => {
-		fc.assert(fc.property(fc.integer({ min: 1, max: 6 }), fc.integer({ min: 1, max: 12 }), fc.integer({ min: 1, max: 200 }), (s, n, length) => {
-			const e = largeEstimate(s, n);
-			const f = e.scopes[0]!.shapes[0]!.figure;
-			if (f.kind === 'roof face') f.length = length * FT;
-			const r = computeEstimate(e);
-			expect(sum(r.scopes.map((x) => x.price))).toBe(r.total.price);
-			expect(sum(Object.values(r.byKind).map((x) => x.price))).toBe(r.total.price);
-			expect(sum(r.lines.map((l) => l.breakEven))).toBe(r.total.breakEven);
-		}));
+		fc.assert(
+			fc.property(fc.integer({ min: 1, max: 6 }), fc.integer({ min: 1, max: 12 }), fc.integer({ min: 1, max: 200 }), (s, n, length) => {
+				const e = largeEstimate(s, n);
+				const f = e.scopes[0]!.shapes[0]!.figure;
+				if (f.kind === 'roof face') f.length = length * FT;
+				const r = computeEstimate(e);
+				expect(sum(r.scopes.map((x) => x.price))).toBe(r.total.price);
+				expect(sum(Object.values(r.byKind).map((x) => x.price))).toBe(r.total.price);
+				expect(sum(r.lines.map((l) => l.breakEven))).toBe(r.total.breakEven);
+			})
+		);
 	});
 	it('split by the money core', () => {
 		expect(sum(split(cents(-7), [3, 4]))).toBe(-7);

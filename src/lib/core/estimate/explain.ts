@@ -10,13 +10,20 @@ export function shapeWords(shape: Shape, system: UnitSystem): string {
 	const len = (nm: number) => formatLength(nm, system);
 	const own = (() => {
 		switch (f.kind) {
-			case 'roof face': return `${len(f.length)} along the eave × ${len(f.run)} run, pitch ${f.pitch} in 12`;
-			case 'roof triangle': return `base ${len(f.base)}, run ${len(f.run)}, pitch ${f.pitch} in 12`;
-			case 'room': return `${len(f.length)} × ${len(f.width)}, ${len(f.height)} high${f.openings.length ? `, ${f.openings.length} openings` : ''}`;
-			case 'slab': return `${len(f.length)} × ${len(f.width)}${f.depth ? `, ${len(f.depth)} deep` : ''}`;
-			case 'run': return `${len(f.length)}, ${len(f.height)} high, posts every ${len(f.spacing)}${f.gates.length ? `, ${f.gates.length} gates` : ''}${f.closed ? ', closed' : ''}`;
-			case 'count': return String(f.n);
-			case 'typed': return `${fixed(toUnit(f.value, MEASURES[f.measure], system), 2)} ${unitName(MEASURES[f.measure], system)}`;
+			case 'roof face':
+				return `${len(f.length)} along the eave × ${len(f.run)} run, pitch ${f.pitch} in 12`;
+			case 'roof triangle':
+				return `base ${len(f.base)}, run ${len(f.run)}, pitch ${f.pitch} in 12`;
+			case 'room':
+				return `${len(f.length)} × ${len(f.width)}, ${len(f.height)} high${f.openings.length ? `, ${f.openings.length} openings` : ''}`;
+			case 'slab':
+				return `${len(f.length)} × ${len(f.width)}${f.depth ? `, ${len(f.depth)} deep` : ''}`;
+			case 'run':
+				return `${len(f.length)}, ${len(f.height)} high, posts every ${len(f.spacing)}${f.gates.length ? `, ${f.gates.length} gates` : ''}${f.closed ? ', closed' : ''}`;
+			case 'count':
+				return String(f.n);
+			case 'typed':
+				return `${fixed(toUnit(f.value, MEASURES[f.measure], system), 2)} ${unitName(MEASURES[f.measure], system)}`;
 		}
 	})();
 	return `${shape.subtract ? 'less ' : ''}${own}${shape.times > 1 ? ` × ${shape.times}` : ''}`;
@@ -29,7 +36,9 @@ function explainMeasure(scope: ScopeResult, names: readonly (keyof typeof MEASUR
 		steps: scope.scope.shapes.flatMap((s) => {
 			try {
 				const own = measureOf(figureMeasures(s.figure), names, system);
-				return own === null ? [] : [step(s.figure.kind, fixed(own * s.times * (s.subtract ? -1 : 1), 2), { formula: shapeWords(s, system) })];
+				return own === null
+					? []
+					: [step(s.figure.kind, fixed(own * s.times * (s.subtract ? -1 : 1), 2), { formula: shapeWords(s, system) })];
 			} catch {
 				return [];
 			}
@@ -54,9 +63,15 @@ export function explainQuantity(estimate: Estimate, result: EstimateResult, l: L
 	}
 	if (l.line.override) {
 		if (l.computed !== null) steps.unshift(step('Computed', formatQuantity(l.computed), { formula: computed }));
-		return step(`Quantity of ${l.line.name}`, `${formatQuantity(l.quantity)} ${l.line.unit}`, { formula: 'typed over the computed quantity', steps });
+		return step(`Quantity of ${l.line.name}`, `${formatQuantity(l.quantity)} ${l.line.unit}`, {
+			formula: 'typed over the computed quantity',
+			steps
+		});
 	}
-	return step(`Quantity of ${l.line.name}`, `${formatQuantity(l.quantity)} ${l.line.unit}`, { formula: source.by === 'typed' ? 'typed' : computed, steps });
+	return step(`Quantity of ${l.line.name}`, `${formatQuantity(l.quantity)} ${l.line.unit}`, {
+		formula: source.by === 'typed' ? 'typed' : computed,
+		steps
+	});
 }
 
 /** The steps behind a line's amount, break-even and margin. */
@@ -64,7 +79,10 @@ export function explainLine(estimate: Estimate, result: EstimateResult, l: LineR
 	const amount =
 		l.line.settled !== null
 			? step('Amount', formatCents(l.amount), { formula: 'settled when the total was set' })
-			: step('Amount', formatCents(l.amount), { formula: `${formatQuantity(l.quantity)} × ${formatUnitPrice(l.line.unitPrice)}`, steps: [explainPrice(l)] });
+			: step('Amount', formatCents(l.amount), {
+					formula: `${formatQuantity(l.quantity)} × ${formatUnitPrice(l.line.unitPrice)}`,
+					steps: [explainPrice(l)]
+				});
 	return step(l.line.name, formatCents(l.net), {
 		formula: l.discount ? `${formatCents(l.amount)} − ${formatCents(l.discount)} discount` : 'amount',
 		...(l.line.itemId ? { source: `/price/catalog/${l.line.itemId}` } : l.line.sheetId ? { source: `/price/rates/${l.line.sheetId}` } : {}),
@@ -85,9 +103,13 @@ function explainPrice(l: LineResult): Step {
 	const { rule } = l.line;
 	const cost = formatUnitPrice(l.line.unitCost);
 	const formula =
-		rule.by === 'markup' ? `${cost} × (1 + ${formatPercent(rule.percent)}), to the cent`
-		: rule.by === 'margin' ? `break-even of a unit ÷ (1 − ${formatPercent(rule.percent)}), to the cent`
-		: rule.by === 'fixed' ? 'fixed' : 'from the rate sheet or the catalog';
+		rule.by === 'markup'
+			? `${cost} × (1 + ${formatPercent(rule.percent)}), to the cent`
+			: rule.by === 'margin'
+				? `break-even of a unit ÷ (1 − ${formatPercent(rule.percent)}), to the cent`
+				: rule.by === 'fixed'
+					? 'fixed'
+					: 'from the rate sheet or the catalog';
 	return step('Unit price', formatUnitPrice(l.line.unitPrice), { formula });
 }
 
@@ -97,18 +119,38 @@ export type TotalName = 'cost' | 'overhead' | 'breakEven' | 'price' | 'profit' |
 export function explainTotal(estimate: Estimate, result: EstimateResult, name: TotalName): Step {
 	const t = result.total;
 	const scopes = (value: (s: ScopeResult) => number, state: ScopeResult['state'] = 'in') =>
-		result.scopes.filter((s) => s.state === state).map((s) => step(s.scope.name, formatCents(value(s)), {
-			steps: s.lines.filter((l) => l.state === state).map((l) => explainLine(estimate, result, l))
-		}));
+		result.scopes
+			.filter((s) => s.state === state)
+			.map((s) =>
+				step(s.scope.name, formatCents(value(s)), {
+					steps: s.lines.filter((l) => l.state === state).map((l) => explainLine(estimate, result, l))
+				})
+			);
 	switch (name) {
-		case 'cost': return step('Cost', formatCents(t.cost), { formula: 'sum of the lines', steps: scopes((s) => s.cost) });
-		case 'overhead': return step('Overhead to carry', formatCents(t.overhead), { formula: 'sum of the lines', steps: scopes((s) => s.overhead) });
-		case 'breakEven': return step('Break-even', formatCents(t.breakEven), { formula: `${formatCents(t.cost)} + ${formatCents(t.overhead)}`, steps: [explainTotal(estimate, result, 'cost'), explainTotal(estimate, result, 'overhead')] });
-		case 'price': return step('Price', formatCents(t.price), {
-			formula: result.discount ? `${formatCents(result.gross)} − ${formatCents(result.discount)} discount` : 'sum of the lines that count', steps: scopes((s) => s.price)
-		});
-		case 'profit': return step('Profit', formatCents(t.profit), { formula: `${formatCents(t.price)} − ${formatCents(t.breakEven)}` });
-		case 'margin': return step('Margin', formatRate(t.margin, 2), { formula: `${formatCents(t.profit)} ÷ ${formatCents(t.price)}` });
-		case 'optionsOffered': return step('Options offered', formatCents(result.optionsOffered), { formula: 'outside the total until chosen', steps: scopes((s) => s.price, 'option') });
+		case 'cost':
+			return step('Cost', formatCents(t.cost), { formula: 'sum of the lines', steps: scopes((s) => s.cost) });
+		case 'overhead':
+			return step('Overhead to carry', formatCents(t.overhead), { formula: 'sum of the lines', steps: scopes((s) => s.overhead) });
+		case 'breakEven':
+			return step('Break-even', formatCents(t.breakEven), {
+				formula: `${formatCents(t.cost)} + ${formatCents(t.overhead)}`,
+				steps: [explainTotal(estimate, result, 'cost'), explainTotal(estimate, result, 'overhead')]
+			});
+		case 'price':
+			return step('Price', formatCents(t.price), {
+				formula: result.discount
+					? `${formatCents(result.gross)} − ${formatCents(result.discount)} discount`
+					: 'sum of the lines that count',
+				steps: scopes((s) => s.price)
+			});
+		case 'profit':
+			return step('Profit', formatCents(t.profit), { formula: `${formatCents(t.price)} − ${formatCents(t.breakEven)}` });
+		case 'margin':
+			return step('Margin', formatRate(t.margin, 2), { formula: `${formatCents(t.profit)} ÷ ${formatCents(t.price)}` });
+		case 'optionsOffered':
+			return step('Options offered', formatCents(result.optionsOffered), {
+				formula: 'outside the total until chosen',
+				steps: scopes((s) => s.price, 'option')
+			});
 	}
 }

@@ -27,16 +27,23 @@ export function quoteTotals(result: EstimateResult, tax: TaxSetting): QuoteTotal
 
 /** Ids of everything a customer may choose in an estimate: option scopes, and option lines of scopes that count. */
 export function optionsOf(estimate: Estimate): { id: string; name: string; scopeId: string; line: boolean }[] {
-	return estimate.scopes.filter((s) => !s.setAside).flatMap((s) => [
-		...(s.option ? [{ id: s.id, name: s.name, scopeId: s.id, line: false }] : []),
-		...s.lines.filter((l) => l.option && !l.setAside).map((l) => ({ id: l.id, name: l.wording || l.name, scopeId: s.id, line: true }))
-	]);
+	return estimate.scopes
+		.filter((s) => !s.setAside)
+		.flatMap((s) => [
+			...(s.option ? [{ id: s.id, name: s.name, scopeId: s.id, line: false }] : []),
+			...s.lines.filter((l) => l.option && !l.setAside).map((l) => ({ id: l.id, name: l.wording || l.name, scopeId: s.id, line: true }))
+		]);
 }
 
 /** The document a customer sees: no cost, no margin, hidden lines folded into their scope. */
 export interface QuoteView {
 	scopes: {
-		id: string; name: string; wording: string; option: boolean; chosen: boolean; amount: Cents;
+		id: string;
+		name: string;
+		wording: string;
+		option: boolean;
+		chosen: boolean;
+		amount: Cents;
 		lines: { id: string; text: string; quantity: number; unit: string; amount: Cents; option: boolean; chosen: boolean }[];
 	}[];
 	totals: QuoteTotals;
@@ -50,13 +57,29 @@ export interface QuoteView {
 export function quoteView(estimate: Estimate, chosen: ReadonlySet<string>, tax: TaxSetting): QuoteView {
 	const result = computeEstimate(estimate, { chosen });
 	return {
-		scopes: result.scopes.filter((s) => s.state !== 'aside').map((s) => ({
-			id: s.scope.id, name: s.scope.name, wording: s.scope.wording, option: s.scope.option, chosen: chosen.has(s.scope.id),
-			amount: cents(s.lines.filter((l) => l.state !== 'aside' && !(l.line.option && !chosen.has(l.line.id))).reduce((a, l) => a + l.amount, 0)),
-			lines: s.lines.filter((l) => l.state !== 'aside' && !l.line.hidden).map((l) => ({
-				id: l.line.id, text: l.line.wording || l.line.name, quantity: l.quantity, unit: l.line.unit, amount: l.amount, option: l.line.option, chosen: chosen.has(l.line.id)
-			}))
-		})),
+		scopes: result.scopes
+			.filter((s) => s.state !== 'aside')
+			.map((s) => ({
+				id: s.scope.id,
+				name: s.scope.name,
+				wording: s.scope.wording,
+				option: s.scope.option,
+				chosen: chosen.has(s.scope.id),
+				amount: cents(
+					s.lines.filter((l) => l.state !== 'aside' && !(l.line.option && !chosen.has(l.line.id))).reduce((a, l) => a + l.amount, 0)
+				),
+				lines: s.lines
+					.filter((l) => l.state !== 'aside' && !l.line.hidden)
+					.map((l) => ({
+						id: l.line.id,
+						text: l.line.wording || l.line.name,
+						quantity: l.quantity,
+						unit: l.line.unit,
+						amount: l.amount,
+						option: l.line.option,
+						chosen: chosen.has(l.line.id)
+					}))
+			})),
 		totals: quoteTotals(result, tax),
 		discount: result.discount
 	};

@@ -16,7 +16,10 @@ export function setTotal(estimate: Estimate, total: Cents): Map<string, Cents> {
 	const rest = cents(total - locked);
 	if (rest !== 0 && open.every((l) => l.net === 0)) throw new EstimateError('No unlocked line has a price to spread the total over.');
 	const settled = new Map<string, Cents>();
-	const shares = split(rest, open.map((l) => l.net));
+	const shares = split(
+		rest,
+		open.map((l) => l.net)
+	);
 	open.forEach((l, i) => settled.set(l.line.id, shares[i] ?? cents(0)));
 	// Without its discount a locked line would jump back: it keeps what it has after the discount.
 	for (const l of lines) if (l.line.locked && l.discount !== 0) settled.set(l.line.id, l.net);

@@ -1,9 +1,25 @@
-export interface Party { id: string; name: string; mail: string; phone: string; address: string }
-export interface Likeness { id: string; score: number; reasons: string[] }
+export interface Party {
+	id: string;
+	name: string;
+	mail: string;
+	phone: string;
+	address: string;
+}
+export interface Likeness {
+	id: string;
+	score: number;
+	reasons: string[];
+}
 
 /** The 3-letter pieces of a text: lower case, without accents and punctuation, two spaces before and one after each word. */
 export function pieces(text: string): Set<string> {
-	const words = text.normalize('NFD').replace(/[\u0300-\u036f]/g, '').toLowerCase().replace(/[^a-z0-9\s]/g, '').split(/\s+/).filter(Boolean);
+	const words = text
+		.normalize('NFD')
+		.replace(/[\u0300-\u036f]/g, '')
+		.toLowerCase()
+		.replace(/[^a-z0-9\s]/g, '')
+		.split(/\s+/)
+		.filter(Boolean);
 	const set = new Set<string>();
 	for (const w of words) {
 		const padded = `  ${w} `;
@@ -44,7 +60,10 @@ export function likely(of: Omit<Party, 'id'>, among: readonly Party[]): Likeness
 			score = Math.max(score, 90);
 			reasons.push('same phone');
 		}
-		for (const [what, a, b] of [['name', of.name, p.name], ['address', of.address, p.address]] as const) {
+		for (const [what, a, b] of [
+			['name', of.name, p.name],
+			['address', of.address, p.address]
+		] as const) {
 			const s = similarity(a, b);
 			if (s >= 0.6) {
 				score = Math.max(score, Math.round(s * 80));

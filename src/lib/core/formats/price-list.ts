@@ -5,8 +5,18 @@ export type Field = (typeof FIELDS)[number];
 /** Which column (from 0) holds what; -1 when the list has none. */
 export type Mapping = Record<Field, number> & { headerRow: number };
 
-export interface PriceRow { row: number; code: string; name: string; unit: string; cost: UnitPrice }
-export interface Rejected { row: number; text: string; reason: string }
+export interface PriceRow {
+	row: number;
+	code: string;
+	name: string;
+	unit: string;
+	cost: UnitPrice;
+}
+export interface Rejected {
+	row: number;
+	text: string;
+	reason: string;
+}
 
 const HEADINGS: Record<Field, RegExp> = {
 	code: /^(item|article|product|part|stock|sku|our|supplier)?\s*(code|no\.?|number|nr\.?|ref(erence)?|sku|#)$|^(code|sku|item|article)$/i,
@@ -26,7 +36,9 @@ export function guessMapping(rows: readonly (readonly string[])[]): Mapping {
 		const m: Mapping = { headerRow, code: -1, name: -1, unit: -1, cost: -1 };
 		let hits = 0;
 		for (const f of FIELDS) {
-			const at = cells.findIndex((c, i) => HEADINGS[f].test(c.trim()) && !Object.values({ code: m.code, name: m.name, unit: m.unit, cost: m.cost }).includes(i));
+			const at = cells.findIndex(
+				(c, i) => HEADINGS[f].test(c.trim()) && !Object.values({ code: m.code, name: m.name, unit: m.unit, cost: m.cost }).includes(i)
+			);
 			m[f] = at;
 			if (at >= 0) hits += 1;
 		}
@@ -80,7 +92,13 @@ export function readPriceList(rows: readonly (readonly string[])[], mapping: Map
 	return { prices, rejected };
 }
 
-export interface Known { id: string; code: string; name: string; unit: string; cost: UnitPrice }
+export interface Known {
+	id: string;
+	code: string;
+	name: string;
+	unit: string;
+	cost: UnitPrice;
+}
 export interface Comparison {
 	fresh: PriceRow[];
 	changed: { row: PriceRow; known: Known }[];

@@ -11,9 +11,22 @@ export const NM_PER_METRE = 1_000_000_000;
 export class LengthError extends Refusal {}
 
 const UNITS: Record<string, number> = {
-	"'": NM_PER_FOOT, '′': NM_PER_FOOT, '’': NM_PER_FOOT, ft: NM_PER_FOOT, foot: NM_PER_FOOT, feet: NM_PER_FOOT,
-	'"': NM_PER_INCH, '″': NM_PER_INCH, '”': NM_PER_INCH, in: NM_PER_INCH, inch: NM_PER_INCH, inches: NM_PER_INCH,
-	yd: 3 * NM_PER_FOOT, m: NM_PER_METRE, cm: 10_000_000, mm: 1_000_000
+	"'": NM_PER_FOOT,
+	'′': NM_PER_FOOT,
+	'’': NM_PER_FOOT,
+	ft: NM_PER_FOOT,
+	foot: NM_PER_FOOT,
+	feet: NM_PER_FOOT,
+	'"': NM_PER_INCH,
+	'″': NM_PER_INCH,
+	'”': NM_PER_INCH,
+	in: NM_PER_INCH,
+	inch: NM_PER_INCH,
+	inches: NM_PER_INCH,
+	yd: 3 * NM_PER_FOOT,
+	m: NM_PER_METRE,
+	cm: 10_000_000,
+	mm: 1_000_000
 };
 
 /**
@@ -23,7 +36,11 @@ const UNITS: Record<string, number> = {
  * @throws LengthError
  */
 export function parseLength(text: string, system: UnitSystem): Nanometres {
-	const s = text.trim().toLowerCase().replace(/(\d),(?=\d{3}(\D|$))/g, '$1').replace(/''/g, '"');
+	const s = text
+		.trim()
+		.toLowerCase()
+		.replace(/(\d),(?=\d{3}(\D|$))/g, '$1')
+		.replace(/''/g, '"');
 	if (s === '') throw new LengthError('Type a length.');
 	if (/[-−–]/.test(s)) throw new LengthError(`A length cannot be negative or a range: “${text.trim()}”.`);
 	const token = /(?:(\d+)\s+(\d+)\/(\d+)|(\d+)\/(\d+)|(\d+(?:\.\d+)?|\.\d+))\s*(feet|foot|ft|inches|inch|in|yd|mm|cm|m|['′’"″”])?\.?\s*/y;
@@ -34,18 +51,25 @@ export function parseLength(text: string, system: UnitSystem): Nanometres {
 	while (token.lastIndex < s.length) {
 		const m = token.exec(s);
 		if (!m) throw new LengthError(`“${text.trim()}” is not a length. Type it like ${system === 'imperial' ? '12\' 6"' : '3.8 m'}.`);
-		const value = m[1] !== undefined ? [Number(m[1]) * Number(m[3]) + Number(m[2]), Number(m[3])] : m[4] !== undefined ? [Number(m[4]), Number(m[5])] : decimal(m[6] ?? '');
+		const value =
+			m[1] !== undefined
+				? [Number(m[1]) * Number(m[3]) + Number(m[2]), Number(m[3])]
+				: m[4] !== undefined
+					? [Number(m[4]), Number(m[5])]
+					: decimal(m[6] ?? '');
 		const [n = 0, d = 1] = value;
 		if (d === 0) throw new LengthError(`“${text.trim()}” divides by zero.`);
 		const unit = m[7];
 		if (!unit) bare += 1;
 		const scale = unit ? (UNITS[unit] ?? NM_PER_FOOT) : system === 'imperial' ? NM_PER_FOOT : NM_PER_METRE;
-		if (unit && scale >= smallest) throw new LengthError(`“${text.trim()}” is unclear: the parts must go from the larger unit to the smaller.`);
+		if (unit && scale >= smallest)
+			throw new LengthError(`“${text.trim()}” is unclear: the parts must go from the larger unit to the smaller.`);
 		smallest = Math.min(smallest, scale);
 		total += (n * scale) / d;
 		parts += 1;
 	}
-	if (parts > 2 || (bare > 0 && parts > 1)) throw new LengthError(`“${text.trim()}” is unclear. Add the units, like ${system === 'imperial' ? '12\' 6"' : '3 m 80 cm'}.`);
+	if (parts > 2 || (bare > 0 && parts > 1))
+		throw new LengthError(`“${text.trim()}” is unclear. Add the units, like ${system === 'imperial' ? '12\' 6"' : '3 m 80 cm'}.`);
 	const nm = Math.round(total);
 	if (!Number.isSafeInteger(nm) || nm > 100_000 * NM_PER_METRE) throw new LengthError(`“${text.trim()}” is longer than 100 km.`);
 	return nm;

@@ -1,13 +1,37 @@
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
-import { figureMeasures, formatLength, fromUnit, LengthError, NM_PER_FOOT as FT, NM_PER_INCH as IN, parseLength, scopeMeasures, ShapeError, slopeFactor, toUnit, type Shape } from '.';
+import {
+	figureMeasures,
+	formatLength,
+	fromUnit,
+	LengthError,
+	NM_PER_FOOT as FT,
+	NM_PER_INCH as IN,
+	parseLength,
+	scopeMeasures,
+	ShapeError,
+	slopeFactor,
+	toUnit,
+	type Shape
+} from '.';
 
 const sqft = (nm2: number | undefined) => toUnit(nm2 ?? NaN, 'area', 'imperial');
 const ft = (nm: number | undefined) => toUnit(nm ?? NaN, 'length', 'imperial');
 const one = (figure: Shape['figure'], more: Partial<Shape> = {}): Shape => ({ figure, times: 1, subtract: false, ...more });
 
 describe('typed lengths', () => {
-	it.each([[`12' 6"`, 12.5], ['12.5 ft', 12.5], ['12ft 6in', 12.5], [`12' 6 1/2"`, 12 + 6.5 / 12], ['48', 48], [`6"`, 0.5], ['1/2 in', 0.5 / 12], ['1,200', 1200], ['12 ′ 6 ″', 12.5], ["12'6''", 12.5]])('reads %s', (text, feet) => {
+	it.each([
+		[`12' 6"`, 12.5],
+		['12.5 ft', 12.5],
+		['12ft 6in', 12.5],
+		[`12' 6 1/2"`, 12 + 6.5 / 12],
+		['48', 48],
+		[`6"`, 0.5],
+		['1/2 in', 0.5 / 12],
+		['1,200', 1200],
+		['12 ′ 6 ″', 12.5],
+		["12'6''", 12.5]
+	])('reads %s', (text, feet) => {
 		expect(parseLength(text, 'imperial')).toBe(Math.round(feet * FT));
 	});
 	it('reads metric, and a bare number in the company’s unit', () => {
@@ -22,10 +46,12 @@ describe('typed lengths', () => {
 		expect(parseLength('1/64 in', 'imperial') * 64).toBe(IN);
 	});
 	it('shows what it reads', () => {
-		fc.assert(fc.property(fc.integer({ min: 0, max: 200_000 }), (sixteenths) => {
-			const nm = (sixteenths * IN) / 16;
-			expect(parseLength(formatLength(nm, 'imperial'), 'imperial')).toBe(nm);
-		}));
+		fc.assert(
+			fc.property(fc.integer({ min: 0, max: 200_000 }), (sixteenths) => {
+				const nm = (sixteenths * IN) / 16;
+				expect(parseLength(formatLength(nm, 'imperial'), 'imperial')).toBe(nm);
+			})
+		);
 		expect(formatLength(12.5 * FT, 'imperial')).toBe(`12' 6"`);
 		expect(formatLength(3_800_000_000, 'metric')).toBe('3.8 m');
 	});
@@ -50,17 +76,30 @@ describe('shapes', () => {
 		expect(ft(m.hips)).toBeCloseTo(2 * Math.sqrt(432), 9);
 	});
 	it('room with a door and a window', () => {
-		const m = figureMeasures({ kind: 'room', length: 12 * FT, width: 10 * FT, height: 8 * FT, openings: [{ width: 3 * FT, height: 7 * FT, door: true }, { width: 4 * FT, height: 3 * FT, door: false }] });
+		const m = figureMeasures({
+			kind: 'room',
+			length: 12 * FT,
+			width: 10 * FT,
+			height: 8 * FT,
+			openings: [
+				{ width: 3 * FT, height: 7 * FT, door: true },
+				{ width: 4 * FT, height: 3 * FT, door: false }
+			]
+		});
 		expect(sqft(m.walls)).toBeCloseTo(352 - 33, 9);
 		expect(ft(m['perimeter less doors'])).toBeCloseTo(41, 9);
 		expect(sqft(m.ceiling)).toBeCloseTo(120, 9);
 	});
 	it('refuses openings larger than the walls, with both figures', () => {
-		expect(() => figureMeasures({ kind: 'room', length: FT, width: FT, height: FT, openings: [{ width: 5 * FT, height: 5 * FT, door: false }] })).toThrow('25.0 sq ft');
+		expect(() =>
+			figureMeasures({ kind: 'room', length: FT, width: FT, height: FT, openings: [{ width: 5 * FT, height: 5 * FT, door: false }] })
+		).toThrow('25.0 sq ft');
 	});
 	it('slab', () => {
 		const m = figureMeasures({ kind: 'slab', length: 10 * FT, width: 8 * FT, depth: FT / 2 });
-		expect([sqft(m.area), ft(m.perimeter), toUnit(m.volume ?? 0, 'volume', 'imperial')].map((n) => Math.round(n * 1e6) / 1e6)).toEqual([80, 36, 40]);
+		expect([sqft(m.area), ft(m.perimeter), toUnit(m.volume ?? 0, 'volume', 'imperial')].map((n) => Math.round(n * 1e6) / 1e6)).toEqual([
+			80, 36, 40
+		]);
 	});
 	const run = (gates: { width: number; position: number | null }[], closed = false, sharedEnds: 0 | 1 | 2 = 0) =>
 		figureMeasures({ kind: 'run', length: 100 * FT, height: 6 * FT, spacing: 8 * FT, closed, gates, sharedEnds });
@@ -78,9 +117,19 @@ describe('shapes', () => {
 		expect(run([{ width: 4 * FT, position: 20 * FT }], true)).toMatchObject({ bays: 12, posts: 13 });
 	});
 	it('refuses gates that overlap, overflow or are placed only in part', () => {
-		expect(() => run([{ width: 4 * FT, position: 0 }, { width: 4 * FT, position: 2 * FT }])).toThrow('overlap');
+		expect(() =>
+			run([
+				{ width: 4 * FT, position: 0 },
+				{ width: 4 * FT, position: 2 * FT }
+			])
+		).toThrow('overlap');
 		expect(() => run([{ width: 4 * FT, position: 98 * FT }])).toThrow('beyond');
-		expect(() => run([{ width: 4 * FT, position: 0 }, { width: 4 * FT, position: null }])).toThrow('every gate');
+		expect(() =>
+			run([
+				{ width: 4 * FT, position: 0 },
+				{ width: 4 * FT, position: null }
+			])
+		).toThrow('every gate');
 		expect(() => run([{ width: 101 * FT, position: null }])).toThrow(ShapeError);
 	});
 	it('sums, multiplies and takes off, lengths only where ticked', () => {
@@ -97,12 +146,20 @@ describe('shapes', () => {
 		expect(() => figureMeasures({ kind: 'count', n: -1 })).toThrow(ShapeError);
 	});
 	it('n times a shape is n times its measures', () => {
-		fc.assert(fc.property(fc.integer({ min: 1, max: 500 }), fc.integer({ min: 1, max: 500 }), fc.integer({ min: 1, max: 20 }), fc.integer({ min: 0, max: 24 }), (l, r, n, pitch) => {
-			const figure = { kind: 'roof face', length: l * FT, run: r * FT, pitch, ridge: true } as const;
-			const many = scopeMeasures([one(figure, { times: n })]);
-			const again = scopeMeasures(Array.from({ length: n }, () => one(figure)));
-			expect(many.area! / again.area!).toBeCloseTo(1, 9);
-		}));
+		fc.assert(
+			fc.property(
+				fc.integer({ min: 1, max: 500 }),
+				fc.integer({ min: 1, max: 500 }),
+				fc.integer({ min: 1, max: 20 }),
+				fc.integer({ min: 0, max: 24 }),
+				(l, r, n, pitch) => {
+					const figure = { kind: 'roof face', length: l * FT, run: r * FT, pitch, ridge: true } as const;
+					const many = scopeMeasures([one(figure, { times: n })]);
+					const again = scopeMeasures(Array.from({ length: n }, () => one(figure)));
+					expect(many.area! / again.area!).toBeCloseTo(1, 9);
+				}
+			)
+		);
 	});
 	it('converts units there and back', () => {
 		expect(toUnit(fromUnit(2340, 'area', 'imperial'), 'area', 'imperial')).toBeCloseTo(2340, 9);

@@ -4,16 +4,36 @@ import type { Dimension } from './units';
 
 /** The measures that shapes give, with what kind of number each is. */
 export const MEASURES = {
-	area: 'area', eaves: 'length', rakes: 'length', ridge: 'length', hips: 'length',
-	walls: 'area', ceiling: 'area', floor: 'area', perimeter: 'length', 'perimeter less doors': 'length',
-	volume: 'volume', length: 'length', posts: 'count', bays: 'count', gates: 'count', count: 'count'
+	area: 'area',
+	eaves: 'length',
+	rakes: 'length',
+	ridge: 'length',
+	hips: 'length',
+	walls: 'area',
+	ceiling: 'area',
+	floor: 'area',
+	perimeter: 'length',
+	'perimeter less doors': 'length',
+	volume: 'volume',
+	length: 'length',
+	posts: 'count',
+	bays: 'count',
+	gates: 'count',
+	count: 'count'
 } as const satisfies Record<string, Dimension>;
 export type MeasureName = keyof typeof MEASURES;
 /** Values in nanometres to the power of the measure's dimension. */
 export type Measures = Partial<Record<MeasureName, number>>;
 
-export interface Opening { width: Nanometres; height: Nanometres; door: boolean }
-export interface Gate { width: Nanometres; position: Nanometres | null }
+export interface Opening {
+	width: Nanometres;
+	height: Nanometres;
+	door: boolean;
+}
+export interface Gate {
+	width: Nanometres;
+	position: Nanometres | null;
+}
 
 export type Figure =
 	| { kind: 'roof face'; length: Nanometres; run: Nanometres; pitch: number; ridge: boolean; shared?: ('eaves' | 'rakes' | 'ridge')[] }
@@ -69,14 +89,16 @@ export function figureMeasures(f: Figure): Measures {
 				hips: 2 * Math.sqrt((f.base / 2) ** 2 + f.run ** 2 + ((f.run * f.pitch) / 12) ** 2) * half('hips')
 			};
 		}
-		case 'room': return room(f);
+		case 'room':
+			return room(f);
 		case 'slab': {
 			positive(f.length, 'The length');
 			positive(f.width, 'The width');
 			notNegative(f.depth, 'The depth');
 			return { area: f.length * f.width, perimeter: 2 * (f.length + f.width), volume: f.length * f.width * f.depth };
 		}
-		case 'run': return run(f);
+		case 'run':
+			return run(f);
 		case 'count': {
 			if (!Number.isFinite(f.n) || f.n < 0) throw new ShapeError('A count cannot be negative.');
 			return { count: f.n };
@@ -102,14 +124,16 @@ function room(f: Extract<Figure, { kind: 'room' }>): Measures {
 	}
 	const perimeter = 2 * (f.length + f.width);
 	const gross = perimeter * f.height;
-	if (openings > gross)
-		throw new ShapeError(`The openings (${squareFeet(openings)}) are larger than the walls (${squareFeet(gross)}).`);
+	if (openings > gross) throw new ShapeError(`The openings (${squareFeet(openings)}) are larger than the walls (${squareFeet(gross)}).`);
 	if (doors > perimeter) throw new ShapeError('The doors are wider than the room is around.');
 	// A shared wall counts half as an edge; its wall area stays whole.
 	const shared = (f.sharedLengths ?? 0) / 2;
 	return {
-		walls: gross - openings, ceiling: f.length * f.width, floor: f.length * f.width,
-		perimeter: perimeter - shared, 'perimeter less doors': perimeter - shared - doors
+		walls: gross - openings,
+		ceiling: f.length * f.width,
+		floor: f.length * f.width,
+		perimeter: perimeter - shared,
+		'perimeter less doors': perimeter - shared - doors
 	};
 }
 
@@ -128,9 +152,7 @@ function run(f: Extract<Figure, { kind: 'run' }>): Measures {
 	const stretches = placed > 0 ? placedStretches(f) : evenStretches(f, gateWidth);
 	let bays = 0;
 	for (const s of stretches) bays += ceilTolerant(s / f.spacing);
-	const posts = f.closed
-		? bays + f.gates.length
-		: bays + stretches.length - f.sharedEnds;
+	const posts = f.closed ? bays + f.gates.length : bays + stretches.length - f.sharedEnds;
 	return { length: f.length, area: (f.length - gateWidth) * f.height, posts: Math.max(0, posts), bays, gates: f.gates.length };
 }
 
@@ -146,7 +168,8 @@ function placedStretches(f: Extract<Figure, { kind: 'run' }>): number[] {
 	let at = 0;
 	for (const g of gates) {
 		if (g.from < at) throw new ShapeError('Two gates overlap.');
-		if (g.to > f.length) throw new ShapeError(`A gate ends beyond the run (${formatLength(g.to, 'imperial')} of ${formatLength(f.length, 'imperial')}).`);
+		if (g.to > f.length)
+			throw new ShapeError(`A gate ends beyond the run (${formatLength(g.to, 'imperial')} of ${formatLength(f.length, 'imperial')}).`);
 		stretches.push(g.from - at);
 		at = g.to;
 	}
@@ -164,7 +187,8 @@ function placedStretches(f: Extract<Figure, { kind: 'run' }>): number[] {
 export function scopeMeasures(shapes: readonly Shape[]): Measures {
 	const total: Measures = {};
 	for (const s of shapes) {
-		if (!Number.isInteger(s.times) || s.times < 1 || s.times > 10_000) throw new ShapeError('A shape counts a whole number of times, from 1 to 10,000.');
+		if (!Number.isInteger(s.times) || s.times < 1 || s.times > 10_000)
+			throw new ShapeError('A shape counts a whole number of times, from 1 to 10,000.');
 		const one = figureMeasures(s.figure);
 		for (const [name, value] of Object.entries(one) as [MeasureName, number][]) {
 			if (s.subtract && MEASURES[name] === 'length' && !s.subtractLengths) continue;

@@ -27,12 +27,38 @@ export function parseFigure(kind: ShapeKind, typed: TypedShape, system: UnitSyst
 	const yes = (f: string): boolean => /^(yes|y|true|on|1)$/i.test(text(f));
 	const figure = ((): Figure => {
 		switch (kind) {
-			case 'roof face': return { kind, length: len('length'), run: len('run'), pitch: number(text('pitch'), 'pitch'), ridge: text('ridge') === '' || yes('ridge') };
-			case 'roof triangle': return { kind, base: len('base'), run: len('run'), pitch: number(text('pitch'), 'pitch') };
-			case 'room': return { kind, length: len('length'), width: len('width'), height: len('height'), openings: inField('openings', () => parseOpenings(text('openings'), system)) };
-			case 'slab': return { kind, length: len('length'), width: len('width'), depth: len('depth', '0') };
-			case 'run': return { kind, length: len('length'), height: len('height', '0'), spacing: len('spacing'), closed: yes('closed'), gates: inField('gates', () => parseGates(text('gates'), system)), sharedEnds: 0 };
-			case 'count': return { kind, n: number(text('count'), 'count') };
+			case 'roof face':
+				return {
+					kind,
+					length: len('length'),
+					run: len('run'),
+					pitch: number(text('pitch'), 'pitch'),
+					ridge: text('ridge') === '' || yes('ridge')
+				};
+			case 'roof triangle':
+				return { kind, base: len('base'), run: len('run'), pitch: number(text('pitch'), 'pitch') };
+			case 'room':
+				return {
+					kind,
+					length: len('length'),
+					width: len('width'),
+					height: len('height'),
+					openings: inField('openings', () => parseOpenings(text('openings'), system))
+				};
+			case 'slab':
+				return { kind, length: len('length'), width: len('width'), depth: len('depth', '0') };
+			case 'run':
+				return {
+					kind,
+					length: len('length'),
+					height: len('height', '0'),
+					spacing: len('spacing'),
+					closed: yes('closed'),
+					gates: inField('gates', () => parseGates(text('gates'), system)),
+					sharedEnds: 0
+				};
+			case 'count':
+				return { kind, n: number(text('count'), 'count') };
 			case 'typed': {
 				const measure = text('measure') as MeasureName;
 				if (!Object.hasOwn(MEASURES, measure)) throw new Refusal('Choose what is measured.', 'measure');
@@ -78,4 +104,8 @@ export function parseGates(text: string, system: UnitSystem): Gate[] {
 	});
 }
 
-const list = (text: string): string[] => text.split(/[,;]/).map((s) => s.trim()).filter(Boolean);
+const list = (text: string): string[] =>
+	text
+		.split(/[,;]/)
+		.map((s) => s.trim())
+		.filter(Boolean);

@@ -11,7 +11,10 @@ export class TypedNumberError extends Refusal {}
  * @throws TypedNumberError
  */
 export function parseScaled(text: string, decimals: number, what = 'This'): number {
-	let s = text.trim().replace(/[\u00a0\u2009\u202f]/g, ' ').replace(/\u2212/g, '-');
+	let s = text
+		.trim()
+		.replace(/[\u00a0\u2009\u202f]/g, ' ')
+		.replace(/\u2212/g, '-');
 	if (s === '') throw new TypedNumberError(`${what} is empty.`);
 	let negative = false;
 	const inBrackets = /^\((.*)\)$/.exec(s);
@@ -25,7 +28,8 @@ export function parseScaled(text: string, decimals: number, what = 'This'): numb
 		s = s.replace(/^-\s*|\s*-$/g, '');
 	}
 	s = s.replace(/^[$€£]\s*/, '');
-	if (!/^(\d{1,3}([ ,']\d{3})+|\d+)?(\.\d*)?$/.test(s) || !/\d/.test(s)) throw new TypedNumberError(`${what} is not a number: “${text.trim()}”.`);
+	if (!/^(\d{1,3}([ ,']\d{3})+|\d+)?(\.\d*)?$/.test(s) || !/\d/.test(s))
+		throw new TypedNumberError(`${what} is not a number: “${text.trim()}”.`);
 	const [whole = '', fraction = ''] = s.replace(/[ ,']/g, '').split('.');
 	const kept = fraction.replace(/0+$/, '');
 	if (kept.length > decimals) throw new TypedNumberError(`${what} has more than ${decimals} decimals.`);
@@ -41,8 +45,7 @@ export const parseUnitPrice = (text: string, what = 'The price'): UnitPrice => u
 /** Typed quantity, up to four decimals. */
 export const parseQuantity = (text: string, what = 'The quantity'): Quantity => quantity(parseScaled(text, 4, what));
 /** Typed percentage, with or without the sign, up to two decimals. */
-export const parsePercent = (text: string, what = 'The percentage'): Percent =>
-	percent(parseScaled(text.replace(/\s*%\s*$/, ''), 2, what));
+export const parsePercent = (text: string, what = 'The percentage'): Percent => percent(parseScaled(text.replace(/\s*%\s*$/, ''), 2, what));
 
 /**
  * Typed duration: "2h 15", "2:15", "2.25", "2,5 h", "45m", "45 min". A bare number is hours.

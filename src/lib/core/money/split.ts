@@ -16,7 +16,10 @@ export function split(amount: Cents, weights: readonly number[]): Cents[] {
 	// Credits have negative lines: only the proportions count, so weights of one sign on either side are the same.
 	if (weights.some((w) => w < 0)) {
 		if (weights.some((w) => w > 0)) return splitMixed(amount, weights);
-		return split(amount, weights.map((w) => -w));
+		return split(
+			amount,
+			weights.map((w) => -w)
+		);
 	}
 	if (amount < 0) return split(cents(-amount), weights).map((part) => cents(part === 0 ? 0 : -part));
 	const total = weights.reduce((a, w) => a + BigInt(w), 0n);

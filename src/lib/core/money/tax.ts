@@ -93,7 +93,11 @@ export function taxTotal(taxes: readonly ComponentTax[]): Cents {
  * Tax inside a tax-inclusive gross amount: per component round(gross × rᵢ ÷ (1 + Σr)).
  * @param freed the components an exempt customer does not pay; the customer pays the net and the others.
  */
-export function taxInside(gross: Cents, rates: readonly Rate[], freed: readonly boolean[] = []): { taxes: Cents[]; net: Cents; pays: Cents } {
+export function taxInside(
+	gross: Cents,
+	rates: readonly Rate[],
+	freed: readonly boolean[] = []
+): { taxes: Cents[]; net: Cents; pays: Cents } {
 	const all = rates.reduce((a, r) => a + r, 0);
 	const taxes = rates.map((r) => cents(Math.sign(gross) * roundDiv(Math.abs(gross) * r, 1_000_000 + all)));
 	const net = cents(gross - sum(taxes));

@@ -1,7 +1,11 @@
 import { addDays, weekday, type Day } from '../time';
 
 /** Minutes from midnight; a working day from–to with its unpaid breaks. */
-export interface WorkingDay { from: number; to: number; breaks: { from: number; to: number }[] }
+export interface WorkingDay {
+	from: number;
+	to: number;
+	breaks: { from: number; to: number }[];
+}
 /** By weekday, Monday = 1; a missing one is free. */
 export type WorkingHours = Partial<Record<number, WorkingDay>>;
 

@@ -1,13 +1,40 @@
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
 import { addDays, weekday } from '../time';
-import { checkShift, conflictsOf, endAfterWorkingDays, holidayOn, holidaysOf, loadOf, paidMinutes, plannedMinutes, ShiftError, workingDaysFrom, type HolidayRule, type PersonCalendar, type Shift, type WorkingHours } from '.';
+import {
+	checkShift,
+	conflictsOf,
+	endAfterWorkingDays,
+	holidayOn,
+	holidaysOf,
+	loadOf,
+	paidMinutes,
+	plannedMinutes,
+	ShiftError,
+	workingDaysFrom,
+	type HolidayRule,
+	type PersonCalendar,
+	type Shift,
+	type WorkingHours
+} from '.';
 
 const day = { from: 420, to: 930, breaks: [{ from: 690, to: 720 }] };
 const hours: WorkingHours = { 1: day, 2: day, 3: day, 4: day, 5: day };
-const holidays: HolidayRule[] = [{ by: 'date', month: 7, day: 4, observed: true, name: 'Founders' }, { by: 'nth', month: 5, weekday: 1, nth: -1, name: 'Harbor Day' }, { by: 'single', date: '2027-04-16', name: 'Regatta' }];
+const holidays: HolidayRule[] = [
+	{ by: 'date', month: 7, day: 4, observed: true, name: 'Founders' },
+	{ by: 'nth', month: 5, weekday: 1, nth: -1, name: 'Harbor Day' },
+	{ by: 'single', date: '2027-04-16', name: 'Regatta' }
+];
 const c: PersonCalendar = { hours, holidays, timeOff: [{ personId: 'june', from: '2027-04-14', to: '2027-04-15', note: '' }] };
-const shift = (id: string, more: Partial<Shift> = {}): Shift => ({ id, personId: 'marco', jobId: 'library', day: '2027-04-14', from: null, to: null, ...more });
+const shift = (id: string, more: Partial<Shift> = {}): Shift => ({
+	id,
+	personId: 'marco',
+	jobId: 'library',
+	day: '2027-04-14',
+	from: null,
+	to: null,
+	...more
+});
 
 describe('the calendar', () => {
 	it('knows yearly, nth and observed holidays', () => {
@@ -24,11 +51,13 @@ describe('the calendar', () => {
 		expect(() => workingDaysFrom('2027-04-14', 1, {}, [])).toThrow(RangeError);
 	});
 	it('never plans on a day off', () => {
-		fc.assert(fc.property(fc.integer({ min: 0, max: 700 }), fc.integer({ min: 1, max: 60 }), (start, n) => {
-			const days = workingDaysFrom(addDays('2027-01-01', start), n, hours, holidays);
-			expect(days).toHaveLength(n);
-			expect(days.every((d) => weekday(d) <= 5 && holidayOn(holidays, d) === null)).toBe(true);
-		}));
+		fc.assert(
+			fc.property(fc.integer({ min: 0, max: 700 }), fc.integer({ min: 1, max: 60 }), (start, n) => {
+				const days = workingDaysFrom(addDays('2027-01-01', start), n, hours, holidays);
+				expect(days).toHaveLength(n);
+				expect(days.every((d) => weekday(d) <= 5 && holidayOn(holidays, d) === null)).toBe(true);
+			})
+		);
 	});
 });
 
@@ -41,7 +70,11 @@ describe('shifts', () => {
 		expect(plannedMinutes(shift('a'), c)).toBe(480);
 	});
 	it('say every overlap, and what else is against them', () => {
-		const others = [shift('b', { from: 780, to: 900, jobId: 'quay' }), shift('c', { personId: 'ines' }), shift('d', { from: 900, to: 930 })];
+		const others = [
+			shift('b', { from: 780, to: 900, jobId: 'quay' }),
+			shift('c', { personId: 'ines' }),
+			shift('d', { from: 900, to: 930 })
+		];
 		const found = conflictsOf(shift('a'), others, c, (j) => j);
 		expect(found.map((f) => f.withId)).toEqual(['b', 'd']);
 		expect(found[0]!.text).toContain('quay 13:00–15:00');
@@ -67,15 +100,24 @@ describe('shifts', () => {
 	});
 	it('give load and gaps', () => {
 		const load = loadOf('marco', ['2027-04-14', '2027-04-15'], [shift('a', { from: 420, to: 780 })], c);
-		expect(load).toEqual({ planned: 330, paid: 960, gaps: [{ day: '2027-04-14', minutes: 150 }, { day: '2027-04-15', minutes: 480 }] });
+		expect(load).toEqual({
+			planned: 330,
+			paid: 960,
+			gaps: [
+				{ day: '2027-04-14', minutes: 150 },
+				{ day: '2027-04-15', minutes: 480 }
+			]
+		});
 	});
 	it('overlap is mutual', () => {
 		const minute = fc.integer({ min: 0, max: 1439 });
-		fc.assert(fc.property(minute, minute, minute, minute, (a, b, x, y) => {
-			const s = shift('s', { from: Math.min(a, b), to: Math.max(a, b) + 1 });
-			const t = shift('t', { from: Math.min(x, y), to: Math.max(x, y) + 1 });
-			const hit = (p: Shift, q: Shift) => conflictsOf(p, [q], c).some((f) => f.kind === 'overlap');
-			expect(hit(s, t)).toBe(hit(t, s));
-		}));
+		fc.assert(
+			fc.property(minute, minute, minute, minute, (a, b, x, y) => {
+				const s = shift('s', { from: Math.min(a, b), to: Math.max(a, b) + 1 });
+				const t = shift('t', { from: Math.min(x, y), to: Math.max(x, y) + 1 });
+				const hit = (p: Shift, q: Shift) => conflictsOf(p, [q], c).some((f) => f.kind === 'overlap');
+				expect(hit(s, t)).toBe(hit(t, s));
+			})
+		);
 	});
 });

@@ -11,8 +11,17 @@ export interface Shift {
 	from: number | null;
 	to: number | null;
 }
-export interface TimeOff { personId: string; from: Day; to: Day; note: string }
-export interface PersonCalendar { hours: WorkingHours; holidays: readonly HolidayRule[]; timeOff: readonly TimeOff[] }
+export interface TimeOff {
+	personId: string;
+	from: Day;
+	to: Day;
+	note: string;
+}
+export interface PersonCalendar {
+	hours: WorkingHours;
+	holidays: readonly HolidayRule[];
+	timeOff: readonly TimeOff[];
+}
 
 export interface Conflict {
 	shiftId: string;
@@ -69,28 +78,55 @@ const when = (s: Shift): string => (s.from === null || s.to === null ? 'whole da
  * Everything that speaks against a shift: every overlap with another of the same person, then the first of holiday,
  * time off, outside working hours. A night shift conflicts with the next day's time off, not with its holiday.
  */
-export function conflictsOf(s: Shift, others: readonly Shift[], c: PersonCalendar, names: (jobId: string) => string = (id) => id): Conflict[] {
+export function conflictsOf(
+	s: Shift,
+	others: readonly Shift[],
+	c: PersonCalendar,
+	names: (jobId: string) => string = (id) => id
+): Conflict[] {
 	if (!s.personId) return [];
 	const found: Conflict[] = [];
 	const [from, to] = span(s, s.day);
 	for (const o of others) {
 		if (o.id === s.id || o.personId !== s.personId) continue;
 		const [a, b] = span(o, s.day);
-		if (a < to && b > from) found.push({ shiftId: s.id, kind: 'overlap', withId: o.id, text: `Booked twice on ${s.day}: ${names(s.jobId)} ${when(s)} and ${names(o.jobId)} ${when(o)}` });
+		if (a < to && b > from)
+			found.push({
+				shiftId: s.id,
+				kind: 'overlap',
+				withId: o.id,
+				text: `Booked twice on ${s.day}: ${names(s.jobId)} ${when(s)} and ${names(o.jobId)} ${when(o)}`
+			});
 	}
 	const holiday = holidayOn(c.holidays, s.day);
 	const off = offOn(s.personId, s.day, c.timeOff) ?? (to > 1440 ? offOn(s.personId, addDays(s.day, 1), c.timeOff) : null);
 	const w = c.hours[weekday(s.day)];
 	if (holiday) found.push({ shiftId: s.id, kind: 'holiday', withId: null, text: `${s.day} is ${holiday}` });
-	else if (off) found.push({ shiftId: s.id, kind: 'time off', withId: null, text: `Time off from ${off.from} to ${off.to}${off.note ? ` (${off.note})` : ''}` });
+	else if (off)
+		found.push({
+			shiftId: s.id,
+			kind: 'time off',
+			withId: null,
+			text: `Time off from ${off.from} to ${off.to}${off.note ? ` (${off.note})` : ''}`
+		});
 	else if (!w) found.push({ shiftId: s.id, kind: 'outside working hours', withId: null, text: `${s.day} is not a working day` });
 	else if (s.from !== null && s.to !== null && (s.from < w.from || s.to > w.to))
-		found.push({ shiftId: s.id, kind: 'outside working hours', withId: null, text: `${when(s)} is outside working hours (${clock(w.from)}–${clock(w.to)})` });
+		found.push({
+			shiftId: s.id,
+			kind: 'outside working hours',
+			withId: null,
+			text: `${when(s)} is outside working hours (${clock(w.from)}–${clock(w.to)})`
+		});
 	return found;
 }
 
 /** Load of a person over days: planned and paid minutes, and the gap by day (paid without a shift). */
-export function loadOf(personId: string, days: readonly Day[], shifts: readonly Shift[], c: PersonCalendar): { planned: number; paid: number; gaps: { day: Day; minutes: number }[] } {
+export function loadOf(
+	personId: string,
+	days: readonly Day[],
+	shifts: readonly Shift[],
+	c: PersonCalendar
+): { planned: number; paid: number; gaps: { day: Day; minutes: number }[] } {
 	let planned = 0;
 	let paid = 0;
 	const gaps: { day: Day; minutes: number }[] = [];

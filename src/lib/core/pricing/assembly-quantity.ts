@@ -48,7 +48,10 @@ export function partQuantity(measure: number, part: PartRate): Quantity {
 export function pooledQuantity(parts: readonly { measure: number; part: PartRate }[]): Quantity {
 	const step = parts[0]?.part.step ?? 0;
 	if (parts.some((p) => p.part.step !== step)) throw new PartError('Only parts with the same step can be pooled.');
-	return roundUpToStep(parts.reduce((a, p) => a + neededOf(p.measure, p.part), 0), step);
+	return roundUpToStep(
+		parts.reduce((a, p) => a + neededOf(p.measure, p.part), 0),
+		step
+	);
 }
 
 /** A child line's quantity: the parent's final quantity × ratio (ten-thousandths), re-rounded to the child's step. */

@@ -36,12 +36,22 @@ export interface LaborRate {
 
 /** Raised when a rate sheet cannot give a rate. `field` names the input at fault. */
 export class SheetError extends Refusal {
-	constructor(message: string, override readonly field: string) {
+	constructor(
+		message: string,
+		override readonly field: string
+	) {
 		super(message, field);
 	}
 }
 
-interface Chain { average: Exact; premium: Exact; paid: Exact; burdened: Exact; loaded: Exact; breakEven: Exact }
+interface Chain {
+	average: Exact;
+	premium: Exact;
+	paid: Exact;
+	burdened: Exact;
+	loaded: Exact;
+	breakEven: Exact;
+}
 
 function chain(s: LaborSheet): Chain {
 	const heads = s.members.reduce((a, m) => a + m.count, 0);
@@ -49,7 +59,8 @@ function chain(s: LaborSheet): Chain {
 	if (s.members.some((m) => m.wage < 0)) throw new SheetError('A wage cannot be negative.', 'members');
 	if (s.members.some((m) => m.count < 0)) throw new SheetError('A head count cannot be negative.', 'members');
 	if (s.paidHours <= 0) throw new SheetError('The paid hours a week must be more than 0.', 'paidHours');
-	if (s.overtimeHours < 0 || s.overtimeHours > s.paidHours) throw new SheetError('Overtime cannot be more than the paid hours.', 'overtimeHours');
+	if (s.overtimeHours < 0 || s.overtimeHours > s.paidHours)
+		throw new SheetError('Overtime cannot be more than the paid hours.', 'overtimeHours');
 	if (s.overtimeMultiplier < 10_000) throw new SheetError('The overtime multiplier must be 1 or more.', 'overtimeMultiplier');
 	if (s.nonBillable < 0 || s.nonBillable >= 10_000) throw new SheetError('Non-billable time must be below 100 %.', 'nonBillable');
 	if (s.burden < 0) throw new SheetError('The burden cannot be negative.', 'burden');
@@ -104,7 +115,9 @@ export function explainLaborRate(s: LaborSheet, source?: string): Step {
 		...(source ? { source } : {}),
 		steps: [
 			step('Average wage', formatUnitPrice(r.averageWage), { formula: `(${wage}) ÷ ${s.members.reduce((a, m) => a + m.count, 0)}` }),
-			step('Overtime premium', formatRate(r.overtimePremium, 4), { formula: `${formatQuantity(s.overtimeHours)} h × (${s.overtimeMultiplier / 10_000} − 1) ÷ ${formatQuantity(s.paidHours)} h` }),
+			step('Overtime premium', formatRate(r.overtimePremium, 4), {
+				formula: `${formatQuantity(s.overtimeHours)} h × (${s.overtimeMultiplier / 10_000} − 1) ÷ ${formatQuantity(s.paidHours)} h`
+			}),
 			step('Paid cost', formatUnitPrice(r.paidCost), { formula: 'average wage × (1 + overtime premium)' }),
 			step('Burdened cost', formatUnitPrice(r.burdenedCost), { formula: `paid cost × (1 + ${formatPercent(s.burden)})` }),
 			step('Loaded cost', formatUnitPrice(r.loadedCost), { formula: `burdened cost ÷ (1 − ${formatPercent(s.nonBillable)} non-billable)` }),

@@ -8,10 +8,7 @@ export type Kind = (typeof KINDS)[number];
 
 /** How a unit price comes about. `inherit` asks the next in the chain: line → item → category → company default of the kind. */
 export type PriceRule =
-	| { by: 'inherit' }
-	| { by: 'markup'; percent: Percent }
-	| { by: 'margin'; percent: Percent }
-	| { by: 'fixed'; price: UnitPrice };
+	{ by: 'inherit' } | { by: 'markup'; percent: Percent } | { by: 'margin'; percent: Percent } | { by: 'fixed'; price: UnitPrice };
 
 /** The first rule of the chain that does not inherit. @throws PriceError when all inherit */
 export function ruleThatHolds(...chain: (PriceRule | null | undefined)[]): Exclude<PriceRule, { by: 'inherit' }> {
@@ -30,7 +27,8 @@ export function unitPriceOf(
 	breakEven: UnitPrice,
 	options: { fine?: boolean; group?: Percent; groupOnFixed?: boolean } = {}
 ): UnitPrice {
-	const base = rule.by === 'fixed' ? rule.price : rule.by === 'markup' ? priceByMarkup(cost, rule.percent) : priceByMargin(breakEven, rule.percent);
+	const base =
+		rule.by === 'fixed' ? rule.price : rule.by === 'markup' ? priceByMarkup(cost, rule.percent) : priceByMargin(breakEven, rule.percent);
 	const applies = options.group !== undefined && (rule.by !== 'fixed' || options.groupOnFixed);
 	const grouped = applies ? (mulDiv(base, options.group ?? 10_000, 10_000) as UnitPrice) : base;
 	return rule.by === 'fixed' && !applies ? grouped : roundPrice(grouped, options.fine);

@@ -3,19 +3,51 @@ import fc from 'fast-check';
 import { cents, percent, quantity, unitPrice } from '../money';
 import { explainText } from '../explain';
 import {
-	billableHours, breakEvenSales, childQuantity, equipmentCost, explainLaborRate, laborRate, partQuantity, PartError, pooledQuantity, recoverByDollars, recoverByHours, recoverSplit,
-	ruleThatHolds, SheetError, unitPriceOf, type LaborSheet, type PartRate
+	billableHours,
+	breakEvenSales,
+	childQuantity,
+	equipmentCost,
+	explainLaborRate,
+	laborRate,
+	partQuantity,
+	PartError,
+	pooledQuantity,
+	recoverByDollars,
+	recoverByHours,
+	recoverSplit,
+	ruleThatHolds,
+	SheetError,
+	unitPriceOf,
+	type LaborSheet,
+	type PartRate
 } from '.';
 
 const sheet: LaborSheet = {
-	members: [{ label: 'Lead', wage: unitPrice(340_000), count: 1 }, { label: 'Installer', wage: unitPrice(260_000), count: 2 }, { label: 'Helper', wage: unitPrice(200_000), count: 1 }],
-	paidHours: 450_000, overtimeHours: 50_000, overtimeMultiplier: 15_000, burden: percent(1800), nonBillable: percent(1500),
-	overheadPerHour: unitPrice(142_000), target: { margin: percent(1200) }
+	members: [
+		{ label: 'Lead', wage: unitPrice(340_000), count: 1 },
+		{ label: 'Installer', wage: unitPrice(260_000), count: 2 },
+		{ label: 'Helper', wage: unitPrice(200_000), count: 1 }
+	],
+	paidHours: 450_000,
+	overtimeHours: 50_000,
+	overtimeMultiplier: 15_000,
+	burden: percent(1800),
+	nonBillable: percent(1500),
+	overheadPerHour: unitPrice(142_000),
+	target: { margin: percent(1200) }
 };
 
 describe('labor rate sheet', () => {
 	it('gives the worked example', () => {
-		expect(laborRate(sheet)).toMatchObject({ averageWage: 265_000, overtimePremium: 55_556, paidCost: 279_722, burdenedCost: 330_072, loadedCost: 388_320, breakEven: 530_320, price: 602_600 });
+		expect(laborRate(sheet)).toMatchObject({
+			averageWage: 265_000,
+			overtimePremium: 55_556,
+			paidCost: 279_722,
+			burdenedCost: 330_072,
+			loadedCost: 388_320,
+			breakEven: 530_320,
+			price: 602_600
+		});
 	});
 	it('gives the margin of a typed price and says what is below break-even', () => {
 		expect(laborRate({ ...sheet, target: { price: unitPrice(580_000) } }).margin).toBe(85_655);
@@ -28,8 +60,14 @@ describe('labor rate sheet', () => {
 		expect(part.burdenedCost).toBe(279_722 + 47_700);
 	});
 	it.each<[string, Partial<LaborSheet>]>([
-		['members', { members: [] }], ['paidHours', { paidHours: 0 }], ['overtimeHours', { overtimeHours: 450_001 }], ['nonBillable', { nonBillable: percent(10_000) }],
-		['members', { members: [{ label: '', wage: unitPrice(-1), count: 1 }] }], ['price', { target: { price: unitPrice(0) } }], ['price', { target: { price: unitPrice(150) } }], ['margin', { target: { margin: percent(10_000) } }]
+		['members', { members: [] }],
+		['paidHours', { paidHours: 0 }],
+		['overtimeHours', { overtimeHours: 450_001 }],
+		['nonBillable', { nonBillable: percent(10_000) }],
+		['members', { members: [{ label: '', wage: unitPrice(-1), count: 1 }] }],
+		['price', { target: { price: unitPrice(0) } }],
+		['price', { target: { price: unitPrice(150) } }],
+		['margin', { target: { margin: percent(10_000) } }]
 	])('refuses at %s', (field, change) => {
 		try {
 			laborRate({ ...sheet, ...change });
@@ -48,7 +86,15 @@ describe('labor rate sheet', () => {
 
 describe('equipment and overhead', () => {
 	it('gives the worked hourly cost', () => {
-		const s = { purchase: unitPrice(620_000_000), resale: unitPrice(140_000_000), lifeHours: 6000, fixedPerYear: unitPrice(42_000_000), hoursPerYear: 900, fuelPerHour: unitPrice(95_000), upkeepPerHour: unitPrice(32_500) };
+		const s = {
+			purchase: unitPrice(620_000_000),
+			resale: unitPrice(140_000_000),
+			lifeHours: 6000,
+			fixedPerYear: unitPrice(42_000_000),
+			hoursPerYear: 900,
+			fuelPerHour: unitPrice(95_000),
+			upkeepPerHour: unitPrice(32_500)
+		};
 		expect(equipmentCost(s)).toBe(254_167);
 		expect(equipmentCost(s, 8)).toBe(2_033_333);
 		expect(() => equipmentCost({ ...s, lifeHours: 0 })).toThrow(SheetError);
@@ -80,12 +126,22 @@ describe('price rules', () => {
 	});
 });
 
-const part = (amount: number, per: number, waste = 0, step = 1): PartRate => ({ amount: amount * 10_000, per: per * 10_000, waste: percent(waste * 100), step: step * 10_000 });
+const part = (amount: number, per: number, waste = 0, step = 1): PartRate => ({
+	amount: amount * 10_000,
+	per: per * 10_000,
+	waste: percent(waste * 100),
+	step: step * 10_000
+});
 
 describe('assembly quantities', () => {
 	it.each<[string, number, PartRate, number]>([
-		['tear-off', 2340, part(1, 90, 0, 0.25), 26], ['shingles', 2340, part(3, 100, 10), 78], ['underlayment', 2340, part(1, 400, 8), 7], ['eave membrane', 96, part(1, 65), 2],
-		['drip edge', 96 + 88, part(1, 10, 5), 20], ['container', 2340, part(1, 2000), 2], ['ridge cap', 52, part(1, 33), 2]
+		['tear-off', 2340, part(1, 90, 0, 0.25), 26],
+		['shingles', 2340, part(3, 100, 10), 78],
+		['underlayment', 2340, part(1, 400, 8), 7],
+		['eave membrane', 96, part(1, 65), 2],
+		['drip edge', 96 + 88, part(1, 10, 5), 20],
+		['container', 2340, part(1, 2000), 2],
+		['ridge cap', 52, part(1, 33), 2]
 	])('%s of the worked example', (_, measure, p, expected) => {
 		expect(partQuantity(measure, p)).toBe(expected * 10_000);
 	});
@@ -96,20 +152,38 @@ describe('assembly quantities', () => {
 		expect(partQuantity(0, part(1, 100))).toBe(0);
 	});
 	it('pools with waste per part and one rounding', () => {
-		expect(pooledQuantity([{ measure: 50, part: part(1, 100, 10) }, { measure: 30, part: part(1, 100) }])).toBe(10_000);
-		expect(() => pooledQuantity([{ measure: 1, part: part(1, 1) }, { measure: 1, part: part(1, 1, 0, 2) }])).toThrow(PartError);
+		expect(
+			pooledQuantity([
+				{ measure: 50, part: part(1, 100, 10) },
+				{ measure: 30, part: part(1, 100) }
+			])
+		).toBe(10_000);
+		expect(() =>
+			pooledQuantity([
+				{ measure: 1, part: part(1, 1) },
+				{ measure: 1, part: part(1, 1, 0, 2) }
+			])
+		).toThrow(PartError);
 	});
 	it('follows the parent', () => {
 		expect(childQuantity(quantity(780_000), 500, 10_000)).toBe(40_000);
 		expect(() => childQuantity(quantity(1), -1, 1)).toThrow(PartError);
 	});
 	it('never buys too little, and never a whole step too much', () => {
-		fc.assert(fc.property(fc.double({ min: 0.01, max: 1e5, noNaN: true }), fc.integer({ min: 1, max: 500 }), fc.integer({ min: 1, max: 500 }), fc.integer({ min: 0, max: 50 }), (measure, amount, per, waste) => {
-			const q = partQuantity(measure, part(amount, per, waste)) / 10_000;
-			const exactly = (measure / per) * amount * (1 + waste / 100);
-			expect(q).toBeGreaterThanOrEqual(exactly * (1 - 1e-8));
-			expect(q).toBeLessThan(exactly * (1 + 1e-8) + 1 + 1e-6);
-		}));
+		fc.assert(
+			fc.property(
+				fc.double({ min: 0.01, max: 1e5, noNaN: true }),
+				fc.integer({ min: 1, max: 500 }),
+				fc.integer({ min: 1, max: 500 }),
+				fc.integer({ min: 0, max: 50 }),
+				(measure, amount, per, waste) => {
+					const q = partQuantity(measure, part(amount, per, waste)) / 10_000;
+					const exactly = (measure / per) * amount * (1 + waste / 100);
+					expect(q).toBeGreaterThanOrEqual(exactly * (1 - 1e-8));
+					expect(q).toBeLessThan(exactly * (1 + 1e-8) + 1 + 1e-6);
+				}
+			)
+		);
 	});
 	it('refuses a rate per nothing', () => {
 		expect(() => partQuantity(1, { ...part(1, 1), per: 0 })).toThrow(PartError);

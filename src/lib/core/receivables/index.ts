@@ -1,14 +1,28 @@
 import { cents, mulDiv, sum, type Cents, type Percent } from '../money';
 import { daysBetween, type Day } from '../time';
 
-export interface OpenInvoice { id: string; number: number; jobId: string; due: Day; open: Cents }
-export interface Allocation { invoiceId: string; amount: Cents }
+export interface OpenInvoice {
+	id: string;
+	number: number;
+	jobId: string;
+	due: Day;
+	open: Cents;
+}
+export interface Allocation {
+	invoiceId: string;
+	amount: Cents;
+}
 
 /**
  * What a payment settles: the invoices it names, then the same job's, then the customer's, by due day and number.
  * The rest is credit.
  */
-export function allocate(amount: Cents, invoices: readonly OpenInvoice[], named: readonly string[] = [], jobId: string | null = null): { allocations: Allocation[]; credit: Cents } {
+export function allocate(
+	amount: Cents,
+	invoices: readonly OpenInvoice[],
+	named: readonly string[] = [],
+	jobId: string | null = null
+): { allocations: Allocation[]; credit: Cents } {
 	const rank = (i: OpenInvoice): number => (named.includes(i.id) ? 0 : jobId !== null && i.jobId === jobId ? 1 : 2);
 	const order = invoices.filter((i) => i.open > 0).sort((a, b) => rank(a) - rank(b) || a.due.localeCompare(b.due) || a.number - b.number);
 	const allocations: Allocation[] = [];
@@ -42,8 +56,14 @@ export function ageOf(due: Day, today: Day): Age {
 }
 
 /** Open amounts by age; credit stands in its own column and is never netted. */
-export function aging(invoices: readonly { due: Day; open: Cents }[], credit: Cents, today: Day): Record<Age, Cents> & { credit: Cents; open: Cents } {
-	const byAge = Object.fromEntries(AGES.map((a) => [a, sum(invoices.filter((i) => ageOf(i.due, today) === a).map((i) => i.open))])) as Record<Age, Cents>;
+export function aging(
+	invoices: readonly { due: Day; open: Cents }[],
+	credit: Cents,
+	today: Day
+): Record<Age, Cents> & { credit: Cents; open: Cents } {
+	const byAge = Object.fromEntries(
+		AGES.map((a) => [a, sum(invoices.filter((i) => ageOf(i.due, today) === a).map((i) => i.open))])
+	) as Record<Age, Cents>;
 	return { ...byAge, credit, open: sum(invoices.map((i) => i.open)) };
 }
 
@@ -53,5 +73,11 @@ export function aging(invoices: readonly { due: Day; open: Cents }[], credit: Ce
  * @param openByDay the end-of-day open amount of each day since the due day
  */
 export function lateCharge(openByDay: readonly Cents[], graceDays: number, yearly: Percent): Cents {
-	return cents(mulDiv(openByDay.slice(graceDays).reduce((a, b) => a + b, 0), yearly, 3_650_000));
+	return cents(
+		mulDiv(
+			openByDay.slice(graceDays).reduce((a, b) => a + b, 0),
+			yearly,
+			3_650_000
+		)
+	);
 }

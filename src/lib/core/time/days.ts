@@ -11,7 +11,8 @@ export const weekday = (day: Day): number => Temporal.PlainDate.from(day).dayOfW
 /** The Monday of a day's week. */
 export const mondayOf = (day: Day): Day => addDays(day, 1 - weekday(day));
 /** Whole days from a to b; negative when b is before a. */
-export const daysBetween = (a: Day, b: Day): number => Temporal.PlainDate.from(a).until(Temporal.PlainDate.from(b), { largestUnit: 'days' }).days;
+export const daysBetween = (a: Day, b: Day): number =>
+	Temporal.PlainDate.from(a).until(Temporal.PlainDate.from(b), { largestUnit: 'days' }).days;
 /** The last day of a day's month. */
 export const monthEnd = (day: Day): Day => {
 	const d = Temporal.PlainDate.from(day);
@@ -33,7 +34,10 @@ export function wallTime(epochMs: number, zone: string): { day: Day; time: strin
 
 /** Raised for a typed wall time that does not exist or comes twice. */
 export class WallTimeError extends Refusal {
-	constructor(message: string, readonly twice: boolean) {
+	constructor(
+		message: string,
+		readonly twice: boolean
+	) {
 		super(message);
 	}
 }

@@ -1,5 +1,8 @@
 /** How billable minutes are rounded: per entry, up to the step, at least the minimum. */
-export interface BillingStep { step: number; minimum: number }
+export interface BillingStep {
+	step: number;
+	minimum: number;
+}
 
 /**
  * Billable minutes = max(minimum, ⌈minutes ÷ step⌉ × step). An entry of 0 bills 0. Seconds count until here.
@@ -11,7 +14,11 @@ export function billableMinutes(seconds: number, rule: BillingStep): number {
 	return Math.max(rule.minimum, Math.ceil(seconds / 60 / step) * step);
 }
 
-export interface Span { id: string; start: number; end: number | null }
+export interface Span {
+	id: string;
+	start: number;
+	end: number | null;
+}
 
 /** Ids of the spans of one person that overlap this one. Touching ends are free; a running entry has no end yet. */
 export function overlapping(span: Span, others: readonly Span[], now: number): string[] {

@@ -1,6 +1,19 @@
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
-import { addDays, billableMinutes, daysBetween, instantOf, isDay, mondayOf, monthEnd, overlapping, wallTime, WallTimeError, weekday, workedSeconds } from '.';
+import {
+	addDays,
+	billableMinutes,
+	daysBetween,
+	instantOf,
+	isDay,
+	mondayOf,
+	monthEnd,
+	overlapping,
+	wallTime,
+	WallTimeError,
+	weekday,
+	workedSeconds
+} from '.';
 
 const zone = 'America/New_York';
 
@@ -14,9 +27,11 @@ describe('days', () => {
 		expect([isDay('2027-02-29'), isDay('2028-02-29'), isDay('tomorrow')]).toEqual([false, true, false]);
 	});
 	it('go there and back', () => {
-		fc.assert(fc.property(fc.integer({ min: -5000, max: 5000 }), (n) => {
-			expect(daysBetween('2027-01-01', addDays('2027-01-01', n))).toBe(n);
-		}));
+		fc.assert(
+			fc.property(fc.integer({ min: -5000, max: 5000 }), (n) => {
+				expect(daysBetween('2027-01-01', addDays('2027-01-01', n))).toBe(n);
+			})
+		);
 	});
 });
 
@@ -42,7 +57,10 @@ describe('time entries', () => {
 		expect(billableMinutes(60 * 60 + 1, { step: 15, minimum: 0 })).toBe(75);
 	});
 	it('touch without overlapping', () => {
-		const others = [{ id: 'a', start: 0, end: 10 }, { id: 'b', start: 20, end: null }];
+		const others = [
+			{ id: 'a', start: 0, end: 10 },
+			{ id: 'b', start: 20, end: null }
+		];
 		expect(overlapping({ id: 'x', start: 10, end: 20 }, others, 30)).toEqual([]);
 		expect(overlapping({ id: 'x', start: 5, end: 25 }, others, 30)).toEqual(['a', 'b']);
 	});

@@ -6,23 +6,62 @@ import { allocations, contractLines, costEntries, invoiceLines, invoices, paymen
 
 /** The lines of a job's contract with what is billed of each: on every invoice that is not void, drafts too, so that nothing can be billed twice. */
 export function contractOf(db: Orm, jobId: string): (Billable & { text: string; scope: string; taxCodeId: string | null })[] {
-	const billed = db.select({ id: invoiceLines.contractLineId, amount: sql<number>`sum(${invoiceLines.amount})` }).from(invoiceLines).innerJoin(invoices, eq(invoices.id, invoiceLines.invoiceId))
-		.where(and(eq(invoices.jobId, jobId), isNull(invoices.voidedAt))).groupBy(invoiceLines.contractLineId).all();
+	const billed = db
+		.select({ id: invoiceLines.contractLineId, amount: sql<number>`sum(${invoiceLines.amount})` })
+		.from(invoiceLines)
+		.innerJoin(invoices, eq(invoices.id, invoiceLines.invoiceId))
+		.where(and(eq(invoices.jobId, jobId), isNull(invoices.voidedAt)))
+		.groupBy(invoiceLines.contractLineId)
+		.all();
 	const byLine = new Map(billed.map((b) => [b.id, b.amount]));
-	return db.select().from(contractLines).where(eq(contractLines.jobId, jobId)).orderBy(asc(contractLines.position)).all()
-		.map((l) => ({ id: l.id, amount: cents(l.amount), billed: cents(byLine.get(l.id) ?? 0), text: l.text, scope: l.scope, taxCodeId: l.taxCodeId }));
+	return db
+		.select()
+		.from(contractLines)
+		.where(eq(contractLines.jobId, jobId))
+		.orderBy(asc(contractLines.position))
+		.all()
+		.map((l) => ({
+			id: l.id,
+			amount: cents(l.amount),
+			billed: cents(byLine.get(l.id) ?? 0),
+			text: l.text,
+			scope: l.scope,
+			taxCodeId: l.taxCodeId
+		}));
 }
 
 /** Cost entries that wait to be billed, up to a day. */
 export const costsToBill = (db: Orm, jobId: string, cutOff: string) =>
-	db.select().from(costEntries).where(and(eq(costEntries.jobId, jobId), eq(costEntries.state, 'to bill'), sql`${costEntries.day} <= ${cutOff}`)).orderBy(asc(costEntries.day)).all();
+	db
+		.select()
+		.from(costEntries)
+		.where(and(eq(costEntries.jobId, jobId), eq(costEntries.state, 'to bill'), sql`${costEntries.day} <= ${cutOff}`))
+		.orderBy(asc(costEntries.day))
+		.all();
 
 export const paidOf = (db: Orm, invoiceId: string): Cents =>
-	cents(db.select({ n: sql<number>`coalesce(sum(${allocations.amount}), 0)` }).from(allocations).where(eq(allocations.invoiceId, invoiceId)).get()?.n ?? 0);
+	cents(
+		db
+			.select({ n: sql<number>`coalesce(sum(${allocations.amount}), 0)` })
+			.from(allocations)
+			.where(eq(allocations.invoiceId, invoiceId))
+			.get()?.n ?? 0
+	);
 
 /** Money of a customer that settles no invoice yet. */
 export function creditOf(db: Orm, customerId: string): Cents {
-	const paid = db.select({ n: sql<number>`coalesce(sum(${payments.amount}), 0)` }).from(payments).where(eq(payments.customerId, customerId)).get()?.n ?? 0;
-	const used = db.select({ n: sql<number>`coalesce(sum(${allocations.amount}), 0)` }).from(allocations).innerJoin(payments, eq(payments.id, allocations.paymentId)).where(eq(payments.customerId, customerId)).get()?.n ?? 0;
+	const paid =
+		db
+			.select({ n: sql<number>`coalesce(sum(${payments.amount}), 0)` })
+			.from(payments)
+			.where(eq(payments.customerId, customerId))
+			.get()?.n ?? 0;
+	const used =
+		db
+			.select({ n: sql<number>`coalesce(sum(${allocations.amount}), 0)` })
+			.from(allocations)
+			.innerJoin(payments, eq(payments.id, allocations.paymentId))
+			.where(eq(payments.customerId, customerId))
+			.get()?.n ?? 0;
 	return cents(paid - used);
 }

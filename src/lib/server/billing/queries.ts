@@ -8,14 +8,39 @@ import { linkFor } from '../quotes/links';
 import { creditOf, paidOf } from './load';
 
 const paidSql = sql<number>`(select coalesce(sum(a.amount), 0) from allocations a where a.invoice_id = invoices.id)`;
-export const todayOf = (app: App): string => wallTime(app.clock.now(), app.db.orm.select({ zone: company.zone }).from(company).get()?.zone ?? 'UTC').day;
+export const todayOf = (app: App): string =>
+	wallTime(app.clock.now(), app.db.orm.select({ zone: company.zone }).from(company).get()?.zone ?? 'UTC').day;
 
-const withState = <T extends { issuedAt: number | null; voidedAt: number | null; total: number; paid: number }>(i: T) => ({ ...i, state: invoiceState({ issued: i.issuedAt !== null, voided: i.voidedAt !== null, total: cents(i.total), paid: cents(i.paid) }) });
+const withState = <T extends { issuedAt: number | null; voidedAt: number | null; total: number; paid: number }>(i: T) => ({
+	...i,
+	state: invoiceState({ issued: i.issuedAt !== null, voided: i.voidedAt !== null, total: cents(i.total), paid: cents(i.paid) })
+});
 
 export function invoiceList(app: App, which: string) {
 	const today = todayOf(app);
-	const rows = app.db.orm.select({ id: invoices.id, number: invoices.number, title: invoices.title, total: invoices.total, issuedAt: invoices.issuedAt, voidedAt: invoices.voidedAt, day: invoices.day, due: invoices.due, promise: invoices.promise, jobId: invoices.jobId, job: jobs.name, customer: customers.name, paid: paidSql })
-		.from(invoices).innerJoin(jobs, eq(jobs.id, invoices.jobId)).innerJoin(customers, eq(customers.id, invoices.customerId)).orderBy(desc(invoices.number)).limit(1000).all().map(withState);
+	const rows = app.db.orm
+		.select({
+			id: invoices.id,
+			number: invoices.number,
+			title: invoices.title,
+			total: invoices.total,
+			issuedAt: invoices.issuedAt,
+			voidedAt: invoices.voidedAt,
+			day: invoices.day,
+			due: invoices.due,
+			promise: invoices.promise,
+			jobId: invoices.jobId,
+			job: jobs.name,
+			customer: customers.name,
+			paid: paidSql
+		})
+		.from(invoices)
+		.innerJoin(jobs, eq(jobs.id, invoices.jobId))
+		.innerJoin(customers, eq(customers.id, invoices.customerId))
+		.orderBy(desc(invoices.number))
+		.limit(1000)
+		.all()
+		.map(withState);
 	if (which === 'open') return rows.filter((r) => r.state === 'issued' || r.state === 'part paid');
 	if (which === 'overdue') return rows.filter((r) => (r.state === 'issued' || r.state === 'part paid') && (r.due ?? '') < today);
 	return which === 'draft' ? rows.filter((r) => r.state === 'draft') : rows;
@@ -23,29 +48,98 @@ export function invoiceList(app: App, which: string) {
 
 /** Who owes what, how late. */
 export function agingToday(app: App) {
-	const open = app.db.orm.select({ due: invoices.due, open: sql<number>`${invoices.total} - ${paidSql}` }).from(invoices).where(and(isNotNull(invoices.issuedAt), isNull(invoices.voidedAt))).all().filter((i) => i.open > 0).map((i) => ({ due: i.due ?? '9999-12-31', open: cents(i.open) }));
-	const credit = app.db.orm.select({ n: sql<number>`(select coalesce(sum(amount), 0) from payments) - (select coalesce(sum(amount), 0) from allocations)` }).from(company).get()?.n ?? 0;
+	const open = app.db.orm
+		.select({ due: invoices.due, open: sql<number>`${invoices.total} - ${paidSql}` })
+		.from(invoices)
+		.where(and(isNotNull(invoices.issuedAt), isNull(invoices.voidedAt)))
+		.all()
+		.filter((i) => i.open > 0)
+		.map((i) => ({ due: i.due ?? '9999-12-31', open: cents(i.open) }));
+	const credit =
+		app.db.orm
+			.select({ n: sql<number>`(select coalesce(sum(amount), 0) from payments) - (select coalesce(sum(amount), 0) from allocations)` })
+			.from(company)
+			.get()?.n ?? 0;
 	return aging(open, cents(credit), todayOf(app));
 }
 
 export function invoiceDetail(app: App, id: string) {
 	const db = app.db.orm;
-	const row = db.select({ invoice: invoices, customer: customers, job: { id: jobs.id, name: jobs.name, number: jobs.number }, site: sites.address }).from(invoices).innerJoin(customers, eq(customers.id, invoices.customerId)).innerJoin(jobs, eq(jobs.id, invoices.jobId)).leftJoin(sites, eq(sites.id, jobs.siteId)).where(eq(invoices.id, id)).get();
+	const row = db
+		.select({ invoice: invoices, customer: customers, job: { id: jobs.id, name: jobs.name, number: jobs.number }, site: sites.address })
+		.from(invoices)
+		.innerJoin(customers, eq(customers.id, invoices.customerId))
+		.innerJoin(jobs, eq(jobs.id, invoices.jobId))
+		.leftJoin(sites, eq(sites.id, jobs.siteId))
+		.where(eq(invoices.id, id))
+		.get();
 	if (!row) return null;
 	const paid = paidOf(db, id);
 	return {
-		...row, paid, open: cents(row.invoice.voidedAt ? 0 : row.invoice.total - paid), state: withState({ ...row.invoice, paid }).state, link: linkFor(app, 'invoice', id), credit: creditOf(db, row.customer.id),
-		lines: db.select().from(invoiceLines).where(eq(invoiceLines.invoiceId, id)).orderBy(asc(invoiceLines.position)).all(), payments: db.select({ id: payments.id, day: payments.day, method: payments.method, reference: payments.reference, amount: allocations.amount, whole: payments.amount }).from(allocations).innerJoin(payments, eq(payments.id, allocations.paymentId)).where(eq(allocations.invoiceId, id)).orderBy(asc(payments.at)).all(),
+		...row,
+		paid,
+		open: cents(row.invoice.voidedAt ? 0 : row.invoice.total - paid),
+		state: withState({ ...row.invoice, paid }).state,
+		link: linkFor(app, 'invoice', id),
+		credit: creditOf(db, row.customer.id),
+		lines: db.select().from(invoiceLines).where(eq(invoiceLines.invoiceId, id)).orderBy(asc(invoiceLines.position)).all(),
+		payments: db
+			.select({
+				id: payments.id,
+				day: payments.day,
+				method: payments.method,
+				reference: payments.reference,
+				amount: allocations.amount,
+				whole: payments.amount
+			})
+			.from(allocations)
+			.innerJoin(payments, eq(payments.id, allocations.paymentId))
+			.where(eq(allocations.invoiceId, id))
+			.orderBy(asc(payments.at))
+			.all(),
 		charge: db.select().from(charges).where(eq(charges.invoiceId, id)).orderBy(desc(charges.at)).limit(1).get() ?? null
 	};
 }
 
 /** What is ready to bill: jobs with costs that wait, and contracts with something left. */
 export function readyToBill(app: App) {
-	return app.db.orm.select({ id: jobs.id, number: jobs.number, name: jobs.name, customer: customers.name, contract: jobs.contractNet, doneAt: jobs.doneAt, toBill: sql<number>`(select coalesce(sum(charge), 0) from cost_entries c where c.job_id = jobs.id and c.state = 'to bill')`, billed: sql<number>`(select coalesce(sum(net), 0) from invoices i where i.job_id = jobs.id and i.voided_at is null and i.kind <> 'time and materials')` })
-		.from(jobs).innerJoin(customers, eq(customers.id, jobs.customerId)).where(sql`${jobs.number} is not null and ${jobs.stageId} in (select id from stages where meaning in ('ready', 'under way', 'finished'))`).orderBy(desc(jobs.doneAt)).all()
-		.map((j) => ({ ...j, left: Math.max(0, (j.contract ?? 0) - j.billed) })).filter((j) => j.toBill > 0 || j.left > 0).sort((a, b) => b.toBill + (b.doneAt ? b.left : 0) - a.toBill - (a.doneAt ? a.left : 0));
+	return app.db.orm
+		.select({
+			id: jobs.id,
+			number: jobs.number,
+			name: jobs.name,
+			customer: customers.name,
+			contract: jobs.contractNet,
+			doneAt: jobs.doneAt,
+			toBill: sql<number>`(select coalesce(sum(charge), 0) from cost_entries c where c.job_id = jobs.id and c.state = 'to bill')`,
+			billed: sql<number>`(select coalesce(sum(net), 0) from invoices i where i.job_id = jobs.id and i.voided_at is null and i.kind <> 'time and materials')`
+		})
+		.from(jobs)
+		.innerJoin(customers, eq(customers.id, jobs.customerId))
+		.where(
+			sql`${jobs.number} is not null and ${jobs.stageId} in (select id from stages where meaning in ('ready', 'under way', 'finished'))`
+		)
+		.orderBy(desc(jobs.doneAt))
+		.all()
+		.map((j) => ({ ...j, left: Math.max(0, (j.contract ?? 0) - j.billed) }))
+		.filter((j) => j.toBill > 0 || j.left > 0)
+		.sort((a, b) => b.toBill + (b.doneAt ? b.left : 0) - a.toBill - (a.doneAt ? a.left : 0));
 }
 
 export const moneyIn = (app: App) =>
-	app.db.orm.select({ id: payments.id, day: payments.day, method: payments.method, amount: payments.amount, reference: payments.reference, customer: customers.name, customerId: customers.id, used: sql<number>`(select coalesce(sum(a.amount), 0) from allocations a where a.payment_id = payments.id)` }).from(payments).innerJoin(customers, eq(customers.id, payments.customerId)).orderBy(desc(payments.at)).limit(500).all();
+	app.db.orm
+		.select({
+			id: payments.id,
+			day: payments.day,
+			method: payments.method,
+			amount: payments.amount,
+			reference: payments.reference,
+			customer: customers.name,
+			customerId: customers.id,
+			used: sql<number>`(select coalesce(sum(a.amount), 0) from allocations a where a.payment_id = payments.id)`
+		})
+		.from(payments)
+		.innerJoin(customers, eq(customers.id, payments.customerId))
+		.orderBy(desc(payments.at))
+		.limit(500)
+		.all();

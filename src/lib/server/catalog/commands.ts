@@ -32,12 +32,27 @@ function positive(n: UnitPrice, field: string): UnitPrice {
 }
 
 export const saveItem = defineCommand({
-	name: 'catalog.save-item', access: 'catalog.change',
-	input: Type.Object({
-		itemId: Type.Optional(Id), code: Type.String({ minLength: 1, maxLength: 60 }), name: Name, kind: KindInput, unit: Type.String({ minLength: 1, maxLength: 20 }), cost: Typed,
-		ruleBy: Type.Union([Type.Literal('inherit'), Type.Literal('markup'), Type.Literal('margin'), Type.Literal('fixed')]), ruleValue: Typed, taxCodeId: Type.Union([Id, Type.Null()]), categoryId: Type.Union([Id, Type.Null()]), wording: Text(1000),
-		supplierId: Type.Optional(Type.Union([Id, Type.Null()])), setAside: Type.Optional(Type.Boolean()), version: Version
-	}, strict),
+	name: 'catalog.save-item',
+	access: 'catalog.change',
+	input: Type.Object(
+		{
+			itemId: Type.Optional(Id),
+			code: Type.String({ minLength: 1, maxLength: 60 }),
+			name: Name,
+			kind: KindInput,
+			unit: Type.String({ minLength: 1, maxLength: 20 }),
+			cost: Typed,
+			ruleBy: Type.Union([Type.Literal('inherit'), Type.Literal('markup'), Type.Literal('margin'), Type.Literal('fixed')]),
+			ruleValue: Typed,
+			taxCodeId: Type.Union([Id, Type.Null()]),
+			categoryId: Type.Union([Id, Type.Null()]),
+			wording: Text(1000),
+			supplierId: Type.Optional(Type.Union([Id, Type.Null()])),
+			setAside: Type.Optional(Type.Boolean()),
+			version: Version
+		},
+		strict
+	),
 	run(ctx, { itemId, cost, ruleBy, ruleValue, version, ...fields }) {
 		const unitCost = readField('cost', () => positive(parseUnitPrice(cost, 'The cost'), 'cost'));
 		const row = { ...fields, cost: unitCost, rule: readField('ruleValue', () => readRule(ruleBy, ruleValue)) };
@@ -58,51 +73,135 @@ function readField<T>(field: string, read: () => T): T {
 	}
 }
 
-const MappingInput = Type.Object({ headerRow: Type.Integer({ minimum: -1, maximum: 1000 }), code: Type.Integer({ minimum: -1, maximum: 300 }), name: Type.Integer({ minimum: -1, maximum: 300 }), unit: Type.Integer({ minimum: -1, maximum: 300 }), cost: Type.Integer({ minimum: -1, maximum: 300 }) }, strict);
+const MappingInput = Type.Object(
+	{
+		headerRow: Type.Integer({ minimum: -1, maximum: 1000 }),
+		code: Type.Integer({ minimum: -1, maximum: 300 }),
+		name: Type.Integer({ minimum: -1, maximum: 300 }),
+		unit: Type.Integer({ minimum: -1, maximum: 300 }),
+		cost: Type.Integer({ minimum: -1, maximum: 300 })
+	},
+	strict
+);
 
 /** Applies a supplier's price list: new items are added, changed ones updated, the rest left; the mapping is remembered. */
 export const importPrices = defineCommand({
-	name: 'catalog.import', access: 'catalog.change',
-	input: Type.Object({ supplierId: Id, fileName: Text(200), text: Type.String({ maxLength: 60_000_000 }), mapping: MappingInput, categoryId: Type.Union([Id, Type.Null()]), taxCodeId: Type.Union([Id, Type.Null()]) }, strict),
+	name: 'catalog.import',
+	access: 'catalog.change',
+	input: Type.Object(
+		{
+			supplierId: Id,
+			fileName: Text(200),
+			text: Type.String({ maxLength: 60_000_000 }),
+			mapping: MappingInput,
+			categoryId: Type.Union([Id, Type.Null()]),
+			taxCodeId: Type.Union([Id, Type.Null()])
+		},
+		strict
+	),
 	run(ctx, i) {
 		const supplier = ctx.get(suppliers, i.supplierId, 'This supplier');
 		const mapping: Mapping = i.mapping;
 		for (const f of ['code', 'name', 'cost'] as const) if (mapping[f] < 0) throw new Refusal('Say which column holds this.', f);
 		const { prices, rejected } = readPriceList(readCsv(i.text), mapping);
 		if (prices.length === 0) throw new Refusal('No row of this list can be read. Check the columns and the heading row.', 'mapping');
-		const known = ctx.db.select({ id: items.id, code: items.code, name: items.name, unit: items.unit, cost: items.cost, supplierId: items.supplierId }).from(items).all();
+		const known = ctx.db
+			.select({ id: items.id, code: items.code, name: items.name, unit: items.unit, cost: items.cost, supplierId: items.supplierId })
+			.from(items)
+			.all();
 		const own = known.filter((k) => k.supplierId === supplier.id).map((k) => ({ ...k, cost: k.cost as UnitPrice }));
 		const taken = new Set(known.filter((k) => k.supplierId !== supplier.id).map((k) => k.code.toLowerCase()));
 		const c = comparePriceList(prices, own);
-		for (const row of c.fresh.filter((r) => taken.has(r.code.toLowerCase()))) rejected.push({ row: row.row, text: `${row.code} · ${row.name}`, reason: 'Another supplier’s item, or one of your own, has this code.' });
+		for (const row of c.fresh.filter((r) => taken.has(r.code.toLowerCase())))
+			rejected.push({
+				row: row.row,
+				text: `${row.code} · ${row.name}`,
+				reason: 'Another supplier’s item, or one of your own, has this code.'
+			});
 		const fresh = c.fresh.filter((r) => !taken.has(r.code.toLowerCase()));
 		const importId = newId();
-		ctx.db.insert(imports).values({ id: importId, supplierId: supplier.id, fileName: i.fileName, at: ctx.now, byName: ctx.who.name, added: fresh.length, changed: c.changed.length, unchanged: c.unchanged.length, rejected: rejected.slice(0, 2000) }).run();
-		applyPrices(ctx.db, { importId, supplierId: supplier.id, categoryId: i.categoryId, taxCodeId: i.taxCodeId, at: ctx.now }, fresh, c.changed);
+		ctx.db
+			.insert(imports)
+			.values({
+				id: importId,
+				supplierId: supplier.id,
+				fileName: i.fileName,
+				at: ctx.now,
+				byName: ctx.who.name,
+				added: fresh.length,
+				changed: c.changed.length,
+				unchanged: c.unchanged.length,
+				rejected: rejected.slice(0, 2000)
+			})
+			.run();
+		applyPrices(
+			ctx.db,
+			{ importId, supplierId: supplier.id, categoryId: i.categoryId, taxCodeId: i.taxCodeId, at: ctx.now },
+			fresh,
+			c.changed
+		);
 		ctx.db.update(suppliers).set({ mapping }).where(eq(suppliers.id, supplier.id)).run();
-		ctx.happened(`supplier:${supplier.id}`, `${i.fileName}: ${fresh.length} new, ${c.changed.length} changed, ${c.unchanged.length} unchanged, ${rejected.length} rejected`, 'catalog');
+		ctx.happened(
+			`supplier:${supplier.id}`,
+			`${i.fileName}: ${fresh.length} new, ${c.changed.length} changed, ${c.unchanged.length} unchanged, ${rejected.length} rejected`,
+			'catalog'
+		);
 		return { importId, added: fresh.length, changed: c.changed.length, unchanged: c.unchanged.length, rejected: rejected.length };
 	}
 });
 
 /** What an import would do, without doing it. */
-export function previewImport(text: string, mapping: Mapping, own: { id: string; code: string; name: string; unit: string; cost: UnitPrice }[]) {
+export function previewImport(
+	text: string,
+	mapping: Mapping,
+	own: { id: string; code: string; name: string; unit: string; cost: UnitPrice }[]
+) {
 	const { prices, rejected } = readPriceList(readCsv(text), mapping);
 	return { ...comparePriceList(prices, own), rejected };
 }
 export { decodeText };
 
-const RateInput = Type.Object({ amount: Type.Integer({ minimum: 0, maximum: 1e12 }), per: Type.Integer({ minimum: 1, maximum: 1e12 }), waste: Type.Integer({ minimum: 0, maximum: 100_000 }), step: Type.Integer({ minimum: 0, maximum: 1e12 }) }, strict);
-const PartInput = Type.Object({
-	itemId: Type.Union([Id, Type.Null()]), sheetId: Type.Union([Id, Type.Null()]), name: Text(200), measures: Type.Array(Type.Union((Object.keys(MEASURES) as MeasureName[]).map((m) => Type.Literal(m))), { minItems: 1, maxItems: 4 }), rate: RateInput,
-	placeholder: Text(200), reminder: Type.Boolean(), note: Text(500), phase: Text(80)
-}, strict);
+const RateInput = Type.Object(
+	{
+		amount: Type.Integer({ minimum: 0, maximum: 1e12 }),
+		per: Type.Integer({ minimum: 1, maximum: 1e12 }),
+		waste: Type.Integer({ minimum: 0, maximum: 100_000 }),
+		step: Type.Integer({ minimum: 0, maximum: 1e12 })
+	},
+	strict
+);
+const PartInput = Type.Object(
+	{
+		itemId: Type.Union([Id, Type.Null()]),
+		sheetId: Type.Union([Id, Type.Null()]),
+		name: Text(200),
+		measures: Type.Array(Type.Union((Object.keys(MEASURES) as MeasureName[]).map((m) => Type.Literal(m))), { minItems: 1, maxItems: 4 }),
+		rate: RateInput,
+		placeholder: Text(200),
+		reminder: Type.Boolean(),
+		note: Text(500),
+		phase: Text(80)
+	},
+	strict
+);
 const CrewSheetInput = Type.Object({ tools: Text(2000), order: Text(4000), key: Text(2000) }, strict);
 
 /** Saves an assembly with its parts in the order in which they are used. */
 export const saveAssembly = defineCommand({
-	name: 'catalog.save-assembly', access: 'catalog.change',
-	input: Type.Object({ assemblyId: Type.Optional(Id), name: Name, category: Text(80), wording: Text(4000), crewSheet: Type.Object({ en: Type.Optional(CrewSheetInput), es: Type.Optional(CrewSheetInput) }, strict), parts: Type.Array(PartInput, { minItems: 1, maxItems: 100 }), version: Version }, strict),
+	name: 'catalog.save-assembly',
+	access: 'catalog.change',
+	input: Type.Object(
+		{
+			assemblyId: Type.Optional(Id),
+			name: Name,
+			category: Text(80),
+			wording: Text(4000),
+			crewSheet: Type.Object({ en: Type.Optional(CrewSheetInput), es: Type.Optional(CrewSheetInput) }, strict),
+			parts: Type.Array(PartInput, { minItems: 1, maxItems: 100 }),
+			version: Version
+		},
+		strict
+	),
 	run(ctx, { assemblyId, parts: typed, version, ...fields }) {
 		const known = assemblyId ? ctx.find(assemblies, assemblyId) : undefined;
 		typed.forEach((p, n) => {
@@ -111,9 +210,16 @@ export const saveAssembly = defineCommand({
 			if (p.sheetId) ctx.get(laborSheets, p.sheetId, `The rate sheet of part ${n + 1}`);
 			partQuantity(100, p.rate as PartRate);
 		});
-		const a = known ? ctx.update(assemblies, known.id, fields as never, version) : ctx.insert(assemblies, { id: assemblyId ?? newId(), ...(fields as { name: string; category: string; wording: string; crewSheet: never }) });
+		const a = known
+			? ctx.update(assemblies, known.id, fields as never, version)
+			: ctx.insert(assemblies, {
+					id: assemblyId ?? newId(),
+					...(fields as { name: string; category: string; wording: string; crewSheet: never })
+				});
 		for (const old of ctx.db.select().from(parts).where(eq(parts.assemblyId, a.id)).all()) ctx.remove(parts, old.id);
-		typed.forEach((p, position) => ctx.insert(parts, { id: newId(), assemblyId: a.id, position, ...p, rate: { ...p.rate, waste: percent(p.rate.waste) } }));
+		typed.forEach((p, position) =>
+			ctx.insert(parts, { id: newId(), assemblyId: a.id, position, ...p, rate: { ...p.rate, waste: percent(p.rate.waste) } })
+		);
 		ctx.happened(`assembly:${a.id}`, `Assembly ${a.name} saved`, 'catalog');
 		return { id: a.id };
 	}

@@ -32,7 +32,12 @@ export class Context {
 	subject = '';
 	text = '';
 
-	constructor(readonly db: Orm, readonly actor: Actor, readonly now: number, readonly zone: string) {}
+	constructor(
+		readonly db: Orm,
+		readonly actor: Actor,
+		readonly now: number,
+		readonly zone: string
+	) {}
 
 	/** Today in the company's zone. */
 	get today(): Day {
@@ -52,7 +57,11 @@ export class Context {
 	}
 
 	find<T extends Table>(table: T, id: string): Row<T> | undefined {
-		return this.db.select().from(table as SQLiteTable).where(eq(table.id, id)).get() as Row<T> | undefined;
+		return this.db
+			.select()
+			.from(table as SQLiteTable)
+			.where(eq(table.id, id))
+			.get() as Row<T> | undefined;
 	}
 
 	/** @throws Missing with the words given */
@@ -63,7 +72,11 @@ export class Context {
 	}
 
 	insert<T extends Table>(table: T, row: NewRow<T>): Row<T> {
-		const after = this.db.insert(table).values(row as never).returning().get() as Row<T>;
+		const after = this.db
+			.insert(table)
+			.values(row as never)
+			.returning()
+			.get() as Row<T>;
 		this.changes.push({ table: getTableName(table), id: (after as { id: string }).id, before: null, after: plain(after) });
 		return after;
 	}
@@ -78,10 +91,17 @@ export class Context {
 		const version = (before as { version?: number }).version;
 		if (expected !== undefined && version !== undefined && version !== expected) {
 			const fields = Object.keys(patch).filter((k) => k !== 'version');
-			throw new Stale(`Somebody else changed this meanwhile (${fields.join(', ')}). What you typed is still here: look at the new state and save again.`);
+			throw new Stale(
+				`Somebody else changed this meanwhile (${fields.join(', ')}). What you typed is still here: look at the new state and save again.`
+			);
 		}
 		const next = version === undefined ? patch : { ...patch, version: version + 1 };
-		const after = this.db.update(table).set(next as never).where(eq(table.id, id)).returning().get() as Row<T>;
+		const after = this.db
+			.update(table)
+			.set(next as never)
+			.where(eq(table.id, id))
+			.returning()
+			.get() as Row<T>;
 		this.changes.push({ table: getTableName(table), id, before: plain(before), after: plain(after) });
 		return after;
 	}
@@ -96,15 +116,33 @@ export class Context {
 	nextNumber(series: 'job' | 'quote' | 'invoice'): number {
 		const row = this.db.select().from(counters).where(eq(counters.id, series)).get();
 		const number = row?.next ?? 1001;
-		if (row) this.db.update(counters).set({ next: number + 1 }).where(eq(counters.id, series)).run();
-		else this.db.insert(counters).values({ id: series, next: number + 1 }).run();
+		if (row)
+			this.db
+				.update(counters)
+				.set({ next: number + 1 })
+				.where(eq(counters.id, series))
+				.run();
+		else
+			this.db
+				.insert(counters)
+				.values({ id: series, next: number + 1 })
+				.run();
 		return number;
 	}
 
 	/** Puts a mail in the outbox. `{link}` in the text becomes the customer's link when it is sent or shown. */
 	mail(m: { to: string; subject: string; text: string; linkId?: string; about: string }): void {
 		if (!m.to.includes('@')) return;
-		this.insert(outbox, { id: newId(), to: m.to, subject: m.subject, text: m.text, linkId: m.linkId ?? null, about: m.about, createdAt: this.now, dueAt: this.now });
+		this.insert(outbox, {
+			id: newId(),
+			to: m.to,
+			subject: m.subject,
+			text: m.text,
+			linkId: m.linkId ?? null,
+			about: m.about,
+			createdAt: this.now,
+			dueAt: this.now
+		});
 		this.topics.add('outbox');
 	}
 }
@@ -112,6 +150,7 @@ export class Context {
 /** Rows as they are kept in history: pictures and hashes are left out. */
 function plain(row: object): Record<string, unknown> {
 	const kept: Record<string, unknown> = {};
-	for (const [k, v] of Object.entries(row)) kept[k] = Buffer.isBuffer(v) || k === 'passwordHash' || k === 'tokenHash' || k === 'signature' ? undefined : v;
+	for (const [k, v] of Object.entries(row))
+		kept[k] = Buffer.isBuffer(v) || k === 'passwordHash' || k === 'tokenHash' || k === 'signature' ? undefined : v;
 	return kept;
 }

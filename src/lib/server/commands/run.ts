@@ -13,7 +13,11 @@ import { validate } from './validate';
 /** The disk is full, the file is locked or cannot be written: nothing was saved, trying again may help. */
 export class CannotSave extends Refusal {}
 
-export interface Runner { db: Db; clock: Clock; afterCommit: () => void }
+export interface Runner {
+	db: Db;
+	clock: Clock;
+	afterCommit: () => void;
+}
 
 /** Whether an actor may use what asks for this access. */
 export function allowed(actor: Actor, access: Access): boolean {
@@ -49,9 +53,16 @@ export function runCommand<R>(runner: Runner, command: Command<never, R>, input:
 		const result = c.run(ctx, input as never, actor) as R;
 		if (ctx.text !== '') {
 			const who = ctx.who;
-			orm.insert(history).values({ at: now, byId: who.id, byName: who.name, command: c.name, subject: ctx.subject, text: ctx.text, changes: ctx.changes }).run();
+			orm
+				.insert(history)
+				.values({ at: now, byId: who.id, byName: who.name, command: c.name, subject: ctx.subject, text: ctx.text, changes: ctx.changes })
+				.run();
 		}
-		if (doneId) orm.insert(done).values({ id: doneId, command: c.name, result: JSON.stringify(result ?? null), at: now }).run();
+		if (doneId)
+			orm
+				.insert(done)
+				.values({ id: doneId, command: c.name, result: JSON.stringify(result ?? null), at: now })
+				.run();
 		topics.push(...ctx.topics);
 		return result;
 	});
@@ -70,11 +81,19 @@ function translate(e: unknown, command: string): unknown {
 	if (e instanceof Refusal) return e;
 	if (e instanceof RangeError) return new Refusal(e.message);
 	const code = (e as { code?: string }).code ?? '';
-	if (/^SQLITE_(BUSY|LOCKED)/.test(code)) return new CannotSave('The company’s file is in use by something else. Nothing was saved: try again in a moment.');
-	if (/^SQLITE_(FULL|IOERR|READONLY|CANTOPEN)/.test(code)) return new CannotSave('The disk is full or cannot be written. Nothing was saved: make room and try again.');
+	if (/^SQLITE_(BUSY|LOCKED)/.test(code))
+		return new CannotSave('The company’s file is in use by something else. Nothing was saved: try again in a moment.');
+	if (/^SQLITE_(FULL|IOERR|READONLY|CANTOPEN)/.test(code))
+		return new CannotSave('The disk is full or cannot be written. Nothing was saved: make room and try again.');
 	if (/^SQLITE_CONSTRAINT/.test(code)) {
 		log.warn({ command, code }, 'constraint');
-		return new Refusal(code === 'SQLITE_CONSTRAINT_FOREIGNKEY' ? 'This belongs to something that is not there, or something else still needs it.' : code === 'SQLITE_CONSTRAINT_UNIQUE' ? 'There is one like this already.' : 'A value is outside what is possible.');
+		return new Refusal(
+			code === 'SQLITE_CONSTRAINT_FOREIGNKEY'
+				? 'This belongs to something that is not there, or something else still needs it.'
+				: code === 'SQLITE_CONSTRAINT_UNIQUE'
+					? 'There is one like this already.'
+					: 'A value is outside what is possible.'
+		);
 	}
 	return e;
 }

@@ -3,7 +3,8 @@ import { Ajv, type ErrorObject, type ValidateFunction } from 'ajv';
 import formatsModule from 'ajv-formats';
 import { Refusal } from '../../core/refusal';
 
-const addFormats = ((formatsModule as unknown as { default?: typeof formatsModule.default }).default ?? formatsModule) as typeof formatsModule.default;
+const addFormats = ((formatsModule as unknown as { default?: typeof formatsModule.default }).default ??
+	formatsModule) as typeof formatsModule.default;
 const ajv = new Ajv({ allErrors: false, useDefaults: true, coerceTypes: false, removeAdditional: false });
 addFormats(ajv);
 
@@ -29,13 +30,21 @@ function fieldOf(e: ErrorObject): string {
 
 function message(e: ErrorObject): string {
 	switch (e.keyword) {
-		case 'required': return 'This is needed.';
-		case 'minLength': return 'This is needed.';
-		case 'maxLength': return `This is too long (at most ${(e.params as { limit: number }).limit} characters).`;
-		case 'minimum': return `This must be at least ${(e.params as { limit: number }).limit}.`;
-		case 'maximum': return `This must be at most ${(e.params as { limit: number }).limit}.`;
-		case 'format': return (e.params as { format: string }).format === 'email' ? 'This is not a mail address.' : 'This is not written as it should be.';
-		case 'additionalProperties': return 'There is a field that is not known here.';
-		default: return 'This is not written as it should be.';
+		case 'required':
+			return 'This is needed.';
+		case 'minLength':
+			return 'This is needed.';
+		case 'maxLength':
+			return `This is too long (at most ${(e.params as { limit: number }).limit} characters).`;
+		case 'minimum':
+			return `This must be at least ${(e.params as { limit: number }).limit}.`;
+		case 'maximum':
+			return `This must be at most ${(e.params as { limit: number }).limit}.`;
+		case 'format':
+			return (e.params as { format: string }).format === 'email' ? 'This is not a mail address.' : 'This is not written as it should be.';
+		case 'additionalProperties':
+			return 'There is a field that is not known here.';
+		default:
+			return 'This is not written as it should be.';
 	}
 }

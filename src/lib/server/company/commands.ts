@@ -5,23 +5,62 @@ import { ROLES } from '../../core/access';
 import { Refusal } from '../../core/refusal';
 import { defineCommand } from '../commands';
 import { DayText, Id, Name, strict, Text, Version } from '../commands/inputs';
-import { branches, categories, company, crews, laborSheets, people, sessions, stages, suppliers, taxCodes, taxComponents, timeOff, type CompanySettings } from '../db/schema';
+import {
+	branches,
+	categories,
+	company,
+	crews,
+	laborSheets,
+	people,
+	sessions,
+	stages,
+	suppliers,
+	taxCodes,
+	taxComponents,
+	timeOff,
+	type CompanySettings
+} from '../db/schema';
 import { newId } from '../ids';
 
 const Anything = Type.Unsafe<never>(Type.Any());
 
 /** The first command of a company: who it is, its week, its stages, taxes and defaults. */
 export const setUpCompany = defineCommand({
-	name: 'company.set-up', access: 'system',
+	name: 'company.set-up',
+	access: 'system',
 	input: Type.Object({
-		name: Name, zone: Name, mail: Text(200), phone: Text(60), address: Text(300), hours: Anything, holidays: Anything, settings: Anything,
-		stages: Type.Array(Type.Object({ id: Id, track: Type.Union([Type.Literal('winning'), Type.Literal('doing')]), name: Name, meaning: Anything })),
-		branches: Type.Array(Type.Object({ id: Id, name: Name, address: Text(300), lat: Type.Number(), lng: Type.Number() })), crews: Type.Array(Type.Object({ id: Id, name: Name })),
-		taxComponents: Anything, taxCodes: Anything, categories: Anything, suppliers: Type.Array(Type.Object({ id: Id, name: Name }))
+		name: Name,
+		zone: Name,
+		mail: Text(200),
+		phone: Text(60),
+		address: Text(300),
+		hours: Anything,
+		holidays: Anything,
+		settings: Anything,
+		stages: Type.Array(
+			Type.Object({ id: Id, track: Type.Union([Type.Literal('winning'), Type.Literal('doing')]), name: Name, meaning: Anything })
+		),
+		branches: Type.Array(Type.Object({ id: Id, name: Name, address: Text(300), lat: Type.Number(), lng: Type.Number() })),
+		crews: Type.Array(Type.Object({ id: Id, name: Name })),
+		taxComponents: Anything,
+		taxCodes: Anything,
+		categories: Anything,
+		suppliers: Type.Array(Type.Object({ id: Id, name: Name }))
 	}),
 	run(ctx, i) {
 		if (ctx.db.select().from(company).get()) throw new Refusal('The company is set up already.');
-		ctx.insert(company, { id: 'company', name: i.name, zone: i.zone, system: 'imperial', mail: i.mail, phone: i.phone, address: i.address, hours: i.hours, holidays: i.holidays, settings: i.settings });
+		ctx.insert(company, {
+			id: 'company',
+			name: i.name,
+			zone: i.zone,
+			system: 'imperial',
+			mail: i.mail,
+			phone: i.phone,
+			address: i.address,
+			hours: i.hours,
+			holidays: i.holidays,
+			settings: i.settings
+		});
 		i.stages.forEach((s, position) => ctx.insert(stages, { ...s, position }));
 		for (const b of i.branches) ctx.insert(branches, b);
 		i.crews.forEach((c, position) => ctx.insert(crews, { ...c, position }));
@@ -34,16 +73,35 @@ export const setUpCompany = defineCommand({
 });
 
 export const changeCompany = defineCommand({
-	name: 'company.change', access: 'company.change',
-	input: Type.Object({
-		name: Name, mail: Text(200), phone: Text(60), address: Text(300), terms: Text(4000), footer: Text(300), intro: Text(1000), publicPage: Type.Boolean(), depositPercent: Type.Integer({ minimum: 0, maximum: 10_000 }),
-		paymentDays: Type.Integer({ minimum: 0, maximum: 365 }), quoteDays: Type.Integer({ minimum: 1, maximum: 365 }), version: Version
-	}, strict),
+	name: 'company.change',
+	access: 'company.change',
+	input: Type.Object(
+		{
+			name: Name,
+			mail: Text(200),
+			phone: Text(60),
+			address: Text(300),
+			terms: Text(4000),
+			footer: Text(300),
+			intro: Text(1000),
+			publicPage: Type.Boolean(),
+			depositPercent: Type.Integer({ minimum: 0, maximum: 10_000 }),
+			paymentDays: Type.Integer({ minimum: 0, maximum: 365 }),
+			quoteDays: Type.Integer({ minimum: 1, maximum: 365 }),
+			version: Version
+		},
+		strict
+	),
 	run(ctx, i) {
 		const now = ctx.get(company, 'company', 'The company');
 		const settings: CompanySettings = {
-			...now.settings, terms: i.terms, letterhead: { ...now.settings.letterhead, footer: i.footer }, publicPage: { on: i.publicPage, intro: i.intro },
-			deposit: { by: 'percent', percent: i.depositPercent }, paymentDays: i.paymentDays, quoteDays: i.quoteDays
+			...now.settings,
+			terms: i.terms,
+			letterhead: { ...now.settings.letterhead, footer: i.footer },
+			publicPage: { on: i.publicPage, intro: i.intro },
+			deposit: { by: 'percent', percent: i.depositPercent },
+			paymentDays: i.paymentDays,
+			quoteDays: i.quoteDays
 		};
 		ctx.update(company, 'company', { name: i.name, mail: i.mail, phone: i.phone, address: i.address, settings }, i.version);
 		ctx.happened('company', 'Company settings changed');
@@ -51,11 +109,23 @@ export const changeCompany = defineCommand({
 });
 
 export const addPerson = defineCommand({
-	name: 'people.add', access: 'people.change',
-	input: Type.Object({
-		id: Type.Optional(Id), name: Name, mail: Type.String({ format: 'email' }), role: Type.Union(ROLES.map((r) => Type.Literal(r))), crewId: Type.Union([Id, Type.Null()]), skills: Text(200), color: Text(20), language: Text(5),
-		sheetId: Type.Union([Id, Type.Null()]), passwordHash: Type.String({ pattern: '^\\$argon2id\\$' })
-	}, strict),
+	name: 'people.add',
+	access: 'people.change',
+	input: Type.Object(
+		{
+			id: Type.Optional(Id),
+			name: Name,
+			mail: Type.String({ format: 'email' }),
+			role: Type.Union(ROLES.map((r) => Type.Literal(r))),
+			crewId: Type.Union([Id, Type.Null()]),
+			skills: Text(200),
+			color: Text(20),
+			language: Text(5),
+			sheetId: Type.Union([Id, Type.Null()]),
+			passwordHash: Type.String({ pattern: '^\\$argon2id\\$' })
+		},
+		strict
+	),
 	run(ctx, i) {
 		const person = ctx.insert(people, { ...i, id: i.id ?? newId(), mail: i.mail.toLowerCase() });
 		ctx.happened(`person:${person.id}`, `${i.name} joined as ${i.role}`, 'people');
@@ -64,12 +134,28 @@ export const addPerson = defineCommand({
 });
 
 export const changePerson = defineCommand({
-	name: 'people.change', access: 'people.change',
-	input: Type.Object({ personId: Id, role: Type.Union(ROLES.map((r) => Type.Literal(r))), crewId: Type.Union([Id, Type.Null()]), active: Type.Boolean(), version: Version }, strict),
+	name: 'people.change',
+	access: 'people.change',
+	input: Type.Object(
+		{
+			personId: Id,
+			role: Type.Union(ROLES.map((r) => Type.Literal(r))),
+			crewId: Type.Union([Id, Type.Null()]),
+			active: Type.Boolean(),
+			version: Version
+		},
+		strict
+	),
 	run(ctx, i) {
 		const p = ctx.get(people, i.personId, 'This person');
-		const owners = ctx.db.select().from(people).where(eq(people.role, 'owner')).all().filter((o) => o.active);
-		if (p.role === 'owner' && owners.length === 1 && (i.role !== 'owner' || !i.active)) throw new Refusal('The last owner cannot be taken away.', 'role');
+		const owners = ctx.db
+			.select()
+			.from(people)
+			.where(eq(people.role, 'owner'))
+			.all()
+			.filter((o) => o.active);
+		if (p.role === 'owner' && owners.length === 1 && (i.role !== 'owner' || !i.active))
+			throw new Refusal('The last owner cannot be taken away.', 'role');
 		ctx.update(people, p.id, { role: i.role, crewId: i.crewId, active: i.active }, i.version);
 		if (!i.active) ctx.db.delete(sessions).where(eq(sessions.personId, p.id)).run();
 		ctx.happened(`person:${p.id}`, `${p.name} is ${i.active ? i.role : 'not active any more'}`, 'people');
@@ -77,7 +163,8 @@ export const changePerson = defineCommand({
 });
 
 export const addTimeOff = defineCommand({
-	name: 'time-off.add', access: 'plan.change',
+	name: 'time-off.add',
+	access: 'plan.change',
 	input: Type.Object({ personId: Id, from: DayText, to: DayText, note: Text(200) }, strict),
 	run(ctx, i) {
 		if (i.to < i.from) throw new Refusal('The last day is before the first.', 'to');
@@ -88,7 +175,8 @@ export const addTimeOff = defineCommand({
 });
 
 export const removeTimeOff = defineCommand({
-	name: 'time-off.remove', access: 'plan.change',
+	name: 'time-off.remove',
+	access: 'plan.change',
 	input: Type.Object({ timeOffId: Id }, strict),
 	run(ctx, i) {
 		const t = ctx.get(timeOff, i.timeOffId, 'This time off');
@@ -97,22 +185,47 @@ export const removeTimeOff = defineCommand({
 	}
 });
 
-const sheetShape = Type.Object({
-	members: Type.Array(Type.Object({ label: Text(80), wage: Type.Integer({ minimum: 0 }), count: Type.Integer({ minimum: 0, maximum: 1000 }) }, strict), { maxItems: 50 }),
-	paidHours: Type.Integer(), overtimeHours: Type.Integer(), overtimeMultiplier: Type.Integer(), burden: Type.Integer(), nonBillable: Type.Integer(), overheadPerHour: Type.Integer({ minimum: 0 }),
-	target: Type.Union([Type.Object({ margin: Type.Integer() }, strict), Type.Object({ price: Type.Integer() }, strict)])
-}, strict);
+const sheetShape = Type.Object(
+	{
+		members: Type.Array(
+			Type.Object({ label: Text(80), wage: Type.Integer({ minimum: 0 }), count: Type.Integer({ minimum: 0, maximum: 1000 }) }, strict),
+			{ maxItems: 50 }
+		),
+		paidHours: Type.Integer(),
+		overtimeHours: Type.Integer(),
+		overtimeMultiplier: Type.Integer(),
+		burden: Type.Integer(),
+		nonBillable: Type.Integer(),
+		overheadPerHour: Type.Integer({ minimum: 0 }),
+		target: Type.Union([Type.Object({ margin: Type.Integer() }, strict), Type.Object({ price: Type.Integer() }, strict)])
+	},
+	strict
+);
 
 /** Saves a labor rate sheet; its rates are computed here and handed on as stored integers. */
 export const saveLaborSheet = defineCommand({
-	name: 'rates.save', access: 'rates.change',
-	input: Type.Object({ sheetId: Type.Optional(Id), name: Name, from: DayText, branchId: Type.Union([Id, Type.Null()]), sheet: sheetShape, version: Version }, strict),
+	name: 'rates.save',
+	access: 'rates.change',
+	input: Type.Object(
+		{ sheetId: Type.Optional(Id), name: Name, from: DayText, branchId: Type.Union([Id, Type.Null()]), sheet: sheetShape, version: Version },
+		strict
+	),
 	run(ctx, i) {
 		const sheet = i.sheet as unknown as LaborSheet;
 		const rate = laborRate(sheet);
-		const row = { name: i.name, from: i.from, branchId: i.branchId, sheet, loadedCost: rate.loadedCost, overheadPerHour: sheet.overheadPerHour, price: rate.price };
+		const row = {
+			name: i.name,
+			from: i.from,
+			branchId: i.branchId,
+			sheet,
+			loadedCost: rate.loadedCost,
+			overheadPerHour: sheet.overheadPerHour,
+			price: rate.price
+		};
 		const exists = i.sheetId ? ctx.find(laborSheets, i.sheetId) : undefined;
-		const id = exists ? ctx.update(laborSheets, exists.id, row, i.version).id : ctx.insert(laborSheets, { id: i.sheetId ?? newId(), ...row }).id;
+		const id = exists
+			? ctx.update(laborSheets, exists.id, row, i.version).id
+			: ctx.insert(laborSheets, { id: i.sheetId ?? newId(), ...row }).id;
 		ctx.happened(`rates:${id}`, `Rate sheet ${i.name} saved`, 'rates');
 		return { id };
 	}

@@ -6,7 +6,10 @@ import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
 import * as schema from './schema';
 
 export type Orm = BetterSQLite3Database<typeof schema>;
-export interface Db { sqlite: Database.Database; orm: Orm }
+export interface Db {
+	sqlite: Database.Database;
+	orm: Orm;
+}
 
 /** Opens a company's file (WAL, foreign keys, busy timeout) and brings it forward to the newest schema. */
 export function openDatabase(file: string, migrationsDir: string): Db {

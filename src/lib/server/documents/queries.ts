@@ -9,27 +9,67 @@ import { revisions } from '../db/schema';
 
 function letterheadOf(app: App) {
 	const own = companyOf(app);
-	return { name: own.name, color: own.settings.letterhead.color, line: own.settings.letterhead.line, footer: own.settings.letterhead.footer, contact: `${own.address}\n${own.phone}\n${own.mail}` };
+	return {
+		name: own.name,
+		color: own.settings.letterhead.color,
+		line: own.settings.letterhead.line,
+		footer: own.settings.letterhead.footer,
+		contact: `${own.address}\n${own.phone}\n${own.mail}`
+	};
 }
 
 /** The PDF of a revision; null when there is none. */
-export async function quoteDocument(app: App, revisionId: string, chosen: string[] | null = null): Promise<{ name: string; bytes: Buffer } | null> {
+export async function quoteDocument(
+	app: App,
+	revisionId: string,
+	chosen: string[] | null = null
+): Promise<{ name: string; bytes: Buffer } | null> {
 	const q = customerQuote(app, revisionId, chosen);
 	const issued = app.db.orm.select({ at: revisions.issuedAt }).from(revisions).where(eq(revisions.id, revisionId)).get();
 	if (!q || !issued) return null;
-	const bytes = await quotePdf({ letterhead: letterheadOf(app), number: q.number, revision: q.revision, day: wallTime(issued.at, q.zone).day, validUntil: q.validUntil, ...q.header, view: q.view, accepted: q.answer?.answer === 'accepted' ? { name: q.answer.name, day: wallTime(q.answer.at, q.zone).day } : null });
+	const bytes = await quotePdf({
+		letterhead: letterheadOf(app),
+		number: q.number,
+		revision: q.revision,
+		day: wallTime(issued.at, q.zone).day,
+		validUntil: q.validUntil,
+		...q.header,
+		view: q.view,
+		accepted: q.answer?.answer === 'accepted' ? { name: q.answer.name, day: wallTime(q.answer.at, q.zone).day } : null
+	});
 	return { name: `Quote-${q.number}-${q.revision}.pdf`, bytes };
 }
 
 export async function invoiceDocument(app: App, invoiceId: string): Promise<{ name: string; bytes: Buffer } | null> {
 	const d = invoiceDetail(app, invoiceId);
 	if (!d) return null;
-	const bytes = await invoicePdf({ letterhead: letterheadOf(app), number: d.invoice.number, day: d.invoice.day ?? '', due: d.invoice.due ?? '', customer: d.customer.name, address: d.customer.address, job: `${d.job.name}${d.site ? `, ${d.site}` : ''}`, title: d.invoice.title, lines: d.lines, net: d.invoice.net, taxes: d.invoice.taxes, total: d.invoice.total, paid: d.paid, void: d.invoice.voidedAt !== null });
+	const bytes = await invoicePdf({
+		letterhead: letterheadOf(app),
+		number: d.invoice.number,
+		day: d.invoice.day ?? '',
+		due: d.invoice.due ?? '',
+		customer: d.customer.name,
+		address: d.customer.address,
+		job: `${d.job.name}${d.site ? `, ${d.site}` : ''}`,
+		title: d.invoice.title,
+		lines: d.lines,
+		net: d.invoice.net,
+		taxes: d.invoice.taxes,
+		total: d.invoice.total,
+		paid: d.paid,
+		void: d.invoice.voidedAt !== null
+	});
 	return { name: `Invoice-${d.invoice.number ?? 'draft'}.pdf`, bytes };
 }
 
 /** A PDF as a response, or a 404 in words. */
 export function pdfResponse(doc: { name: string; bytes: Buffer } | null): Response {
 	if (!doc) return new Response('There is no such document.', { status: 404 });
-	return new Response(new Uint8Array(doc.bytes), { headers: { 'content-type': 'application/pdf', 'content-disposition': `inline; filename="${doc.name}"`, 'cache-control': 'private, no-store' } });
+	return new Response(new Uint8Array(doc.bytes), {
+		headers: {
+			'content-type': 'application/pdf',
+			'content-disposition': `inline; filename="${doc.name}"`,
+			'cache-control': 'private, no-store'
+		}
+	});
 }

@@ -18,7 +18,11 @@ const MOST_LINES = 5000;
 
 function done(ctx: Context, estimateId: string, text: string): void {
 	const e = ctx.get(estimates, estimateId, 'This estimate');
-	ctx.db.update(estimates).set({ version: e.version + 1 }).where(eq(estimates.id, e.id)).run();
+	ctx.db
+		.update(estimates)
+		.set({ version: e.version + 1 })
+		.where(eq(estimates.id, e.id))
+		.run();
 	dropRedo(ctx, estimateId);
 	ctx.db.update(jobs).set({ touchedAt: ctx.now }).where(eq(jobs.id, e.jobId)).run();
 	ctx.happened(`estimate:${estimateId}`, text, `job:${e.jobId}`);
@@ -26,23 +30,51 @@ function done(ctx: Context, estimateId: string, text: string): void {
 
 const scopeOf = (ctx: Context, id: string) => ctx.get(scopes, id, 'This scope');
 const nextPosition = (ctx: Context, table: typeof lines | typeof shapes, scopeId: string): number =>
-	(ctx.db.select({ n: max(table.position) }).from(table).where(eq(table.scopeId, scopeId)).get()?.n ?? 0) + 1;
+	(ctx.db
+		.select({ n: max(table.position) })
+		.from(table)
+		.where(eq(table.scopeId, scopeId))
+		.get()?.n ?? 0) + 1;
 
 export const addScope = defineCommand({
-	name: 'estimates.add-scope', access: 'estimates.change',
+	name: 'estimates.add-scope',
+	access: 'estimates.change',
 	input: Type.Object({ estimateId: Id, name: Name, wording: Type.Optional(Text()), option: Type.Optional(Type.Boolean()) }, strict),
 	run(ctx, i) {
 		ctx.get(estimates, i.estimateId, 'This estimate');
-		const position = (ctx.db.select({ n: max(scopes.position) }).from(scopes).where(eq(scopes.estimateId, i.estimateId)).get()?.n ?? 0) + 1;
-		const scope = ctx.insert(scopes, { id: newId(), estimateId: i.estimateId, position, name: i.name, wording: i.wording ?? '', option: i.option ?? false });
+		const position =
+			(ctx.db
+				.select({ n: max(scopes.position) })
+				.from(scopes)
+				.where(eq(scopes.estimateId, i.estimateId))
+				.get()?.n ?? 0) + 1;
+		const scope = ctx.insert(scopes, {
+			id: newId(),
+			estimateId: i.estimateId,
+			position,
+			name: i.name,
+			wording: i.wording ?? '',
+			option: i.option ?? false
+		});
 		done(ctx, i.estimateId, `Scope ${i.name} added`);
 		return { scopeId: scope.id };
 	}
 });
 
 export const changeScope = defineCommand({
-	name: 'estimates.change-scope', access: 'estimates.change',
-	input: Type.Object({ scopeId: Id, name: Type.Optional(Name), wording: Type.Optional(Text()), option: Type.Optional(Type.Boolean()), setAside: Type.Optional(Type.Boolean()), move: Type.Optional(Type.Union([Type.Literal(-1), Type.Literal(1)])) }, strict),
+	name: 'estimates.change-scope',
+	access: 'estimates.change',
+	input: Type.Object(
+		{
+			scopeId: Id,
+			name: Type.Optional(Name),
+			wording: Type.Optional(Text()),
+			option: Type.Optional(Type.Boolean()),
+			setAside: Type.Optional(Type.Boolean()),
+			move: Type.Optional(Type.Union([Type.Literal(-1), Type.Literal(1)]))
+		},
+		strict
+	),
 	run(ctx, { scopeId, move, ...patch }) {
 		const scope = scopeOf(ctx, scopeId);
 		if (Object.keys(patch).length > 0) ctx.update(scopes, scope.id, patch);
@@ -64,20 +96,35 @@ function swap(ctx: Context, table: typeof scopes | typeof lines, all: { id: stri
 
 /** Copies a scope with its shapes and lines; what hangs on a line in it hangs on the copy's own line. */
 export const copyScope = defineCommand({
-	name: 'estimates.copy-scope', access: 'estimates.change',
+	name: 'estimates.copy-scope',
+	access: 'estimates.change',
 	input: Type.Object({ scopeId: Id, name: Name }, strict),
 	run(ctx, i) {
 		const scope = scopeOf(ctx, i.scopeId);
-		const position = (ctx.db.select({ n: max(scopes.position) }).from(scopes).where(eq(scopes.estimateId, scope.estimateId)).get()?.n ?? 0) + 1;
+		const position =
+			(ctx.db
+				.select({ n: max(scopes.position) })
+				.from(scopes)
+				.where(eq(scopes.estimateId, scope.estimateId))
+				.get()?.n ?? 0) + 1;
 		const copy = ctx.insert(scopes, { ...scope, id: newId(), name: i.name, position });
-		for (const s of ctx.db.select().from(shapes).where(eq(shapes.scopeId, scope.id)).all()) ctx.insert(shapes, { ...s, id: newId(), scopeId: copy.id });
+		for (const s of ctx.db.select().from(shapes).where(eq(shapes.scopeId, scope.id)).all())
+			ctx.insert(shapes, { ...s, id: newId(), scopeId: copy.id });
 		const recipeIds = new Map<string, string>();
-		for (const r of ctx.db.select().from(recipes).where(eq(recipes.scopeId, scope.id)).all()) recipeIds.set(r.id, ctx.insert(recipes, { ...r, id: newId(), scopeId: copy.id }).id);
+		for (const r of ctx.db.select().from(recipes).where(eq(recipes.scopeId, scope.id)).all())
+			recipeIds.set(r.id, ctx.insert(recipes, { ...r, id: newId(), scopeId: copy.id }).id);
 		const rows = ctx.db.select().from(lines).where(eq(lines.scopeId, scope.id)).all();
 		const ids = new Map(rows.map((l) => [l.id, newId()]));
 		for (const l of rows) {
 			const source = l.source.by === 'parent' ? { ...l.source, parentId: ids.get(l.source.parentId) ?? l.source.parentId } : l.source;
-			ctx.insert(lines, { ...l, id: ids.get(l.id) ?? newId(), scopeId: copy.id, source, settled: null, recipeId: l.recipeId ? (recipeIds.get(l.recipeId) ?? null) : null });
+			ctx.insert(lines, {
+				...l,
+				id: ids.get(l.id) ?? newId(),
+				scopeId: copy.id,
+				source,
+				settled: null,
+				recipeId: l.recipeId ? (recipeIds.get(l.recipeId) ?? null) : null
+			});
 		}
 		done(ctx, scope.estimateId, `Scope ${scope.name} copied as ${i.name}`);
 		return { scopeId: copy.id };
@@ -85,7 +132,8 @@ export const copyScope = defineCommand({
 });
 
 export const removeScope = defineCommand({
-	name: 'estimates.remove-scope', access: 'estimates.change',
+	name: 'estimates.remove-scope',
+	access: 'estimates.change',
 	input: Type.Object({ scopeId: Id }, strict),
 	run(ctx, i) {
 		const scope = scopeOf(ctx, i.scopeId);
@@ -99,13 +147,32 @@ export const removeScope = defineCommand({
 
 /** Adds a shape or changes one, from what was typed. */
 export const putShape = defineCommand({
-	name: 'estimates.put-shape', access: 'estimates.change',
-	input: Type.Object({ scopeId: Id, shapeId: Type.Optional(Id), kind: Type.Union((Object.keys(SHAPE_FIELDS) as ShapeKind[]).map((k) => Type.Literal(k))), typed: Type.Record(Type.String({ maxLength: 20 }), Type.String({ maxLength: 400 })), times: Type.Optional(Type.Integer({ minimum: 1, maximum: 10_000 })), subtract: Type.Optional(Type.Boolean()), subtractLengths: Type.Optional(Type.Boolean()) }, strict),
+	name: 'estimates.put-shape',
+	access: 'estimates.change',
+	input: Type.Object(
+		{
+			scopeId: Id,
+			shapeId: Type.Optional(Id),
+			kind: Type.Union((Object.keys(SHAPE_FIELDS) as ShapeKind[]).map((k) => Type.Literal(k))),
+			typed: Type.Record(Type.String({ maxLength: 20 }), Type.String({ maxLength: 400 })),
+			times: Type.Optional(Type.Integer({ minimum: 1, maximum: 10_000 })),
+			subtract: Type.Optional(Type.Boolean()),
+			subtractLengths: Type.Optional(Type.Boolean())
+		},
+		strict
+	),
 	run(ctx, i) {
 		const scope = scopeOf(ctx, i.scopeId);
 		const system = ctx.db.select({ system: company.system }).from(company).get()?.system ?? 'imperial';
-		const row = { figure: parseFigure(i.kind, i.typed, system), times: i.times ?? 1, subtract: i.subtract ?? false, subtractLengths: i.subtractLengths ?? false };
-		const shape = i.shapeId ? ctx.update(shapes, i.shapeId, row) : ctx.insert(shapes, { id: newId(), scopeId: scope.id, position: nextPosition(ctx, shapes, scope.id), ...row });
+		const row = {
+			figure: parseFigure(i.kind, i.typed, system),
+			times: i.times ?? 1,
+			subtract: i.subtract ?? false,
+			subtractLengths: i.subtractLengths ?? false
+		};
+		const shape = i.shapeId
+			? ctx.update(shapes, i.shapeId, row)
+			: ctx.insert(shapes, { id: newId(), scopeId: scope.id, position: nextPosition(ctx, shapes, scope.id), ...row });
 		if (shape.scopeId !== scope.id) throw new Refusal('This shape belongs to another scope.');
 		done(ctx, scope.estimateId, `${scope.name}: ${i.kind} ${i.shapeId ? 'changed' : 'added'}`);
 		return { shapeId: shape.id };
@@ -113,7 +180,8 @@ export const putShape = defineCommand({
 });
 
 export const removeShape = defineCommand({
-	name: 'estimates.remove-shape', access: 'estimates.change',
+	name: 'estimates.remove-shape',
+	access: 'estimates.change',
 	input: Type.Object({ shapeId: Id }, strict),
 	run(ctx, i) {
 		const shape = ctx.get(shapes, i.shapeId, 'This shape');
@@ -130,17 +198,46 @@ function checkRoom(ctx: Context, scopeId: string): void {
 function itemLine(ctx: Context, itemId: string) {
 	const item = ctx.get(items, itemId, 'This item');
 	const { price } = priceItem(ctx.db, item);
-	return { kind: item.kind, name: item.name, wording: item.wording, unit: item.unit, unitCost: item.cost, rule: { by: 'inherit' } as PriceRule, unitPrice: price, fine: item.fine, taxCodeId: item.taxCodeId, itemId: item.id, hoursPerUnit: 0, overheadPerHour: 0, sheetId: null };
+	return {
+		kind: item.kind,
+		name: item.name,
+		wording: item.wording,
+		unit: item.unit,
+		unitCost: item.cost,
+		rule: { by: 'inherit' } as PriceRule,
+		unitPrice: price,
+		fine: item.fine,
+		taxCodeId: item.taxCodeId,
+		itemId: item.id,
+		hoursPerUnit: 0,
+		overheadPerHour: 0,
+		sheetId: null
+	};
 }
 
 function laborLine(ctx: Context, sheetId: string, name?: string) {
 	const sheet = ctx.get(laborSheets, sheetId, 'This rate sheet');
-	return { kind: 'labor' as Kind, name: name || sheet.name, wording: '', unit: 'h', unitCost: sheet.loadedCost, rule: { by: 'inherit' } as PriceRule, unitPrice: sheet.price, fine: false, taxCodeId: null, itemId: null, hoursPerUnit: 10_000, overheadPerHour: sheet.overheadPerHour, sheetId: sheet.id };
+	return {
+		kind: 'labor' as Kind,
+		name: name || sheet.name,
+		wording: '',
+		unit: 'h',
+		unitCost: sheet.loadedCost,
+		rule: { by: 'inherit' } as PriceRule,
+		unitPrice: sheet.price,
+		fine: false,
+		taxCodeId: null,
+		itemId: null,
+		hoursPerUnit: 10_000,
+		overheadPerHour: sheet.overheadPerHour,
+		sheetId: sheet.id
+	};
 }
 
 /** Puts an assembly on a scope: one line for each part, quantities from the scope's measures. */
 export const putAssembly = defineCommand({
-	name: 'estimates.put-assembly', access: 'estimates.change',
+	name: 'estimates.put-assembly',
+	access: 'estimates.change',
 	input: Type.Object({ scopeId: Id, assemblyId: Id }, strict),
 	run(ctx, i) {
 		const scope = scopeOf(ctx, i.scopeId);
@@ -151,7 +248,17 @@ export const putAssembly = defineCommand({
 		for (const p of ctx.db.select().from(parts).where(eq(parts.assemblyId, assembly.id)).orderBy(asc(parts.position)).all()) {
 			const base = p.itemId ? itemLine(ctx, p.itemId) : laborLine(ctx, p.sheetId ?? '', p.name);
 			ctx.insert(lines, {
-				id: newId(), scopeId: scope.id, position: position++, ...base, name: p.name || base.name, source: { by: 'measure', measures: p.measures, rate: p.rate }, placeholder: p.placeholder, reminder: p.reminder, note: p.note, phase: p.phase, recipeId: recipe.id
+				id: newId(),
+				scopeId: scope.id,
+				position: position++,
+				...base,
+				name: p.name || base.name,
+				source: { by: 'measure', measures: p.measures, rate: p.rate },
+				placeholder: p.placeholder,
+				reminder: p.reminder,
+				note: p.note,
+				phase: p.phase,
+				recipeId: recipe.id
 			});
 		}
 		if (scope.wording === '' && assembly.wording !== '') ctx.update(scopes, scope.id, { wording: assembly.wording });
@@ -161,19 +268,58 @@ export const putAssembly = defineCommand({
 
 /** Adds a line by hand: a catalog item, hours of a rate sheet, or free text and price. */
 export const addLine = defineCommand({
-	name: 'estimates.add-line', access: 'estimates.change',
-	input: Type.Object({ scopeId: Id, itemId: Type.Optional(Id), sheetId: Type.Optional(Id), name: Type.Optional(Name), kind: Type.Optional(Type.Union(KINDS.map((k) => Type.Literal(k)))), quantity: Type.Optional(Typed), unit: Type.Optional(Type.String({ minLength: 1, maxLength: 20 })), cost: Type.Optional(Typed), price: Type.Optional(Typed), option: Type.Optional(Type.Boolean()), phase: Type.Optional(Text(80)) }, strict),
+	name: 'estimates.add-line',
+	access: 'estimates.change',
+	input: Type.Object(
+		{
+			scopeId: Id,
+			itemId: Type.Optional(Id),
+			sheetId: Type.Optional(Id),
+			name: Type.Optional(Name),
+			kind: Type.Optional(Type.Union(KINDS.map((k) => Type.Literal(k)))),
+			quantity: Type.Optional(Typed),
+			unit: Type.Optional(Type.String({ minLength: 1, maxLength: 20 })),
+			cost: Type.Optional(Typed),
+			price: Type.Optional(Typed),
+			option: Type.Optional(Type.Boolean()),
+			phase: Type.Optional(Text(80))
+		},
+		strict
+	),
 	run(ctx, i) {
 		const scope = scopeOf(ctx, i.scopeId);
 		checkRoom(ctx, scope.id);
 		const q = i.quantity === undefined ? quantity(10_000) : readQuantity(i.quantity);
 		if (!i.itemId && !i.sheetId && !i.name) throw new Refusal('Say what this line is.', 'name');
-		const base = i.itemId ? itemLine(ctx, i.itemId) : i.sheetId ? laborLine(ctx, i.sheetId, i.name) : {
-			kind: (i.kind ?? 'other') as Kind, name: i.name ?? '', wording: '', unit: i.unit ?? 'each', unitCost: i.cost === undefined ? 0 : atLeastZero(parseUnitPrice(i.cost, 'The cost'), 'cost'), rule: { by: 'fixed', price: unitPrice(0) } as PriceRule,
-			unitPrice: i.price === undefined ? 0 : parseUnitPrice(i.price), fine: false, taxCodeId: null, itemId: null, hoursPerUnit: 0, overheadPerHour: 0, sheetId: null
-		};
+		const base = i.itemId
+			? itemLine(ctx, i.itemId)
+			: i.sheetId
+				? laborLine(ctx, i.sheetId, i.name)
+				: {
+						kind: (i.kind ?? 'other') as Kind,
+						name: i.name ?? '',
+						wording: '',
+						unit: i.unit ?? 'each',
+						unitCost: i.cost === undefined ? 0 : atLeastZero(parseUnitPrice(i.cost, 'The cost'), 'cost'),
+						rule: { by: 'fixed', price: unitPrice(0) } as PriceRule,
+						unitPrice: i.price === undefined ? 0 : parseUnitPrice(i.price),
+						fine: false,
+						taxCodeId: null,
+						itemId: null,
+						hoursPerUnit: 0,
+						overheadPerHour: 0,
+						sheetId: null
+					};
 		if (base.rule.by === 'fixed') base.rule = { by: 'fixed', price: unitPrice(base.unitPrice) };
-		const line = ctx.insert(lines, { id: newId(), scopeId: scope.id, position: nextPosition(ctx, lines, scope.id), ...base, source: { by: 'typed', quantity: q }, option: i.option ?? false, phase: i.phase ?? '' });
+		const line = ctx.insert(lines, {
+			id: newId(),
+			scopeId: scope.id,
+			position: nextPosition(ctx, lines, scope.id),
+			...base,
+			source: { by: 'typed', quantity: q },
+			option: i.option ?? false,
+			phase: i.phase ?? ''
+		});
 		done(ctx, scope.estimateId, `${line.name} added to ${scope.name}`);
 		return { lineId: line.id };
 	}
@@ -190,7 +336,26 @@ const atLeastZero = <T extends number>(n: T, field: string): T => {
 	return n;
 };
 
-const LINE_FIELDS = ['quantity', 'name', 'wording', 'unit', 'cost', 'price', 'margin', 'markup', 'placeholder', 'note', 'phase', 'option', 'setAside', 'hidden', 'locked', 'discountable', 'tax', 'parent'] as const;
+const LINE_FIELDS = [
+	'quantity',
+	'name',
+	'wording',
+	'unit',
+	'cost',
+	'price',
+	'margin',
+	'markup',
+	'placeholder',
+	'note',
+	'phase',
+	'option',
+	'setAside',
+	'hidden',
+	'locked',
+	'discountable',
+	'tax',
+	'parent'
+] as const;
 type LineField = (typeof LINE_FIELDS)[number];
 
 /**
@@ -198,12 +363,22 @@ type LineField = (typeof LINE_FIELDS)[number];
  * cell meanwhile it is said, and nothing is lost; other cells of the line merge.
  */
 export const changeLine = defineCommand({
-	name: 'estimates.change-line', access: 'estimates.change',
-	input: Type.Object({ lineId: Id, field: Type.Union(LINE_FIELDS.map((f) => Type.Literal(f))), value: Type.String({ maxLength: 2000 }), seen: Type.Optional(Type.String({ maxLength: 2000 })) }, strict),
+	name: 'estimates.change-line',
+	access: 'estimates.change',
+	input: Type.Object(
+		{
+			lineId: Id,
+			field: Type.Union(LINE_FIELDS.map((f) => Type.Literal(f))),
+			value: Type.String({ maxLength: 2000 }),
+			seen: Type.Optional(Type.String({ maxLength: 2000 }))
+		},
+		strict
+	),
 	run(ctx, i) {
 		const line = ctx.get(lines, i.lineId, 'This line');
 		const scope = scopeOf(ctx, line.scopeId);
-		if (i.seen !== undefined && i.seen !== cellOf(line, i.field)) throw new Stale('Somebody else changed this cell meanwhile. Look at it and type again if you still want to.', i.field);
+		if (i.seen !== undefined && i.seen !== cellOf(line, i.field))
+			throw new Stale('Somebody else changed this cell meanwhile. Look at it and type again if you still want to.', i.field);
 		const patch = patchOf(ctx, scope.estimateId, line, i.field, i.value);
 		// What is typed into quantity or price counts again; an amount settled for the whole no longer does.
 		if (['quantity', 'price', 'margin', 'markup', 'cost'].includes(i.field)) patch.settled = null;
@@ -215,12 +390,20 @@ export const changeLine = defineCommand({
 /** What stands in a cell, for comparing with what a person saw. */
 export function cellOf(line: LineRow, field: LineField): string {
 	switch (field) {
-		case 'quantity': return JSON.stringify([line.override, line.source.by === 'typed' ? line.source.quantity : null]);
-		case 'cost': return String(line.unitCost);
-		case 'price': case 'margin': case 'markup': return String(line.unitPrice);
-		case 'tax': return line.taxCodeId ?? '';
-		case 'parent': return line.source.by === 'parent' ? line.source.parentId : '';
-		default: return String(line[field]);
+		case 'quantity':
+			return JSON.stringify([line.override, line.source.by === 'typed' ? line.source.quantity : null]);
+		case 'cost':
+			return String(line.unitCost);
+		case 'price':
+		case 'margin':
+		case 'markup':
+			return String(line.unitPrice);
+		case 'tax':
+			return line.taxCodeId ?? '';
+		case 'parent':
+			return line.source.by === 'parent' ? line.source.parentId : '';
+		default:
+			return String(line[field]);
 	}
 }
 
@@ -228,13 +411,25 @@ function patchOf(ctx: Context, estimateId: string, line: LineRow, field: LineFie
 	const text = value.trim();
 	const yes = text === 'true';
 	switch (field) {
-		case 'quantity': return quantityPatch(ctx, estimateId, line, text);
-		case 'name': case 'unit':
+		case 'quantity':
+			return quantityPatch(ctx, estimateId, line, text);
+		case 'name':
+		case 'unit':
 			if (text === '') throw new Refusal('This is needed.', field);
 			return { [field]: text.slice(0, field === 'unit' ? 20 : 200) };
-		case 'wording': case 'placeholder': case 'note': case 'phase': return { [field]: text };
-		case 'option': case 'setAside': case 'hidden': case 'locked': case 'discountable': return { [field]: yes };
-		case 'tax': return { taxCodeId: text || null };
+		case 'wording':
+		case 'placeholder':
+		case 'note':
+		case 'phase':
+			return { [field]: text };
+		case 'option':
+		case 'setAside':
+		case 'hidden':
+		case 'locked':
+		case 'discountable':
+			return { [field]: yes };
+		case 'tax':
+			return { taxCodeId: text || null };
 		case 'cost': {
 			const unitCost = atLeastZero(parseUnitPrice(text, 'The cost'), 'cost');
 			return { unitCost, ...repriced(ctx, { ...line, unitCost }) };
@@ -243,7 +438,8 @@ function patchOf(ctx: Context, estimateId: string, line: LineRow, field: LineFie
 			const price = parseUnitPrice(text);
 			return { rule: { by: 'fixed', price }, unitPrice: price };
 		}
-		case 'margin': case 'markup': {
+		case 'margin':
+		case 'markup': {
 			const rule = { by: field, percent: parsePercent(text) } as Exclude<PriceRule, { by: 'inherit' }>;
 			return { rule, ...repriced(ctx, { ...line, rule }) };
 		}
@@ -252,7 +448,8 @@ function patchOf(ctx: Context, estimateId: string, line: LineRow, field: LineFie
 			const [parentId = '', ratio = '1'] = text.split('×').map((s) => s.trim());
 			const parent = ctx.get(lines, parentId, 'That line');
 			if (parent.scopeId !== line.scopeId) throw new Refusal('A line can only hang on one of the same scope.', field);
-			for (let at: LineRow | undefined = parent; at; at = at.source.by === 'parent' ? ctx.find(lines, at.source.parentId) : undefined) if (at.id === line.id) throw new Refusal('These lines would hang on each other in a loop.', field);
+			for (let at: LineRow | undefined = parent; at; at = at.source.by === 'parent' ? ctx.find(lines, at.source.parentId) : undefined)
+				if (at.id === line.id) throw new Refusal('These lines would hang on each other in a loop.', field);
 			return { source: { by: 'parent', parentId, ratio: readQuantity(ratio), step: 10_000 } };
 		}
 	}
@@ -266,7 +463,9 @@ function repriced(ctx: Context, line: LineRow): Partial<LineRow> {
 		const item = line.itemId ? ctx.find(items, line.itemId) : undefined;
 		return item ? { unitPrice: priceItem(ctx.db, { ...item, cost: line.unitCost }).price } : {};
 	}
-	const overhead = breakEvenOf(line.unitCost, line.kind, settings?.overheadPercent ?? {}) + Math.round((line.hoursPerUnit * line.overheadPerHour) / 10_000);
+	const overhead =
+		breakEvenOf(line.unitCost, line.kind, settings?.overheadPercent ?? {}) +
+		Math.round((line.hoursPerUnit * line.overheadPerHour) / 10_000);
 	return { unitPrice: unitPriceOf(rule, unitPrice(line.unitCost), unitPrice(overhead), { fine: line.fine }) };
 }
 
@@ -280,7 +479,8 @@ function quantityPatch(ctx: Context, estimateId: string, line: LineRow, text: st
 }
 
 export const moveLine = defineCommand({
-	name: 'estimates.move-line', access: 'estimates.change',
+	name: 'estimates.move-line',
+	access: 'estimates.change',
 	input: Type.Object({ lineId: Id, by: Type.Union([Type.Literal(-1), Type.Literal(1)]) }, strict),
 	run(ctx, i) {
 		const line = ctx.get(lines, i.lineId, 'This line');
@@ -290,7 +490,8 @@ export const moveLine = defineCommand({
 });
 
 export const removeLine = defineCommand({
-	name: 'estimates.remove-line', access: 'estimates.change',
+	name: 'estimates.remove-line',
+	access: 'estimates.change',
 	input: Type.Object({ lineId: Id }, strict),
 	run(ctx, i) {
 		const line = ctx.get(lines, i.lineId, 'This line');
@@ -301,15 +502,24 @@ export const removeLine = defineCommand({
 
 /** Sets the whole: a total, a margin, or a discount on the discountable lines. */
 export const setWhole = defineCommand({
-	name: 'estimates.set-whole', access: 'estimates.change',
-	input: Type.Object({ estimateId: Id, what: Type.Union([Type.Literal('total'), Type.Literal('margin'), Type.Literal('discount')]), value: Typed }, strict),
+	name: 'estimates.set-whole',
+	access: 'estimates.change',
+	input: Type.Object(
+		{ estimateId: Id, what: Type.Union([Type.Literal('total'), Type.Literal('margin'), Type.Literal('discount')]), value: Typed },
+		strict
+	),
 	run(ctx, i) {
 		const row = ctx.get(estimates, i.estimateId, 'This estimate');
 		const estimate = loadEstimate(ctx.db, row.id);
 		if (!estimate) return;
 		if (i.what === 'discount') {
 			const text = i.value.trim();
-			const discount = text === '' || text === '0' ? null : text.endsWith('%') ? { by: 'percent' as const, percent: within(parsePercent(text)) } : { by: 'amount' as const, amount: notNegative(parseCents(text)) };
+			const discount =
+				text === '' || text === '0'
+					? null
+					: text.endsWith('%')
+						? { by: 'percent' as const, percent: within(parsePercent(text)) }
+						: { by: 'amount' as const, amount: notNegative(parseCents(text)) };
 			ctx.update(estimates, row.id, { discount });
 			done(ctx, row.id, text === '' ? 'Discount taken off' : `Discount ${text}`);
 			return;
@@ -333,7 +543,8 @@ const notNegative = (c: Cents): Cents => {
 
 /** Takes the last change back, or makes the one taken back again. Works after a reload: the history is the memory. */
 export const undoRedo = defineCommand({
-	name: 'estimates.undo', access: 'estimates.change',
+	name: 'estimates.undo',
+	access: 'estimates.change',
 	input: Type.Object({ estimateId: Id, redo: Type.Optional(Type.Boolean()) }, strict),
 	run(ctx, i) {
 		const { last, next } = undoState(ctx, i.estimateId);
@@ -342,15 +553,32 @@ export const undoRedo = defineCommand({
 		turnBack(ctx, target.changes, i.redo ? 'after' : 'before');
 		ctx.db.update(history).set({ undone: !i.redo }).where(eq(history.id, target.id)).run();
 		const e = ctx.get(estimates, i.estimateId, 'This estimate');
-		ctx.db.update(estimates).set({ version: e.version + 1 }).where(eq(estimates.id, e.id)).run();
-		ctx.db.insert(history).values({ at: ctx.now, byId: ctx.who.id, byName: ctx.who.name, command: 'estimates.undo', subject: `estimate:${i.estimateId}`, text: `${i.redo ? 'Again' : 'Taken back'}: ${target.text}`, changes: [], undoOf: target.id }).run();
+		ctx.db
+			.update(estimates)
+			.set({ version: e.version + 1 })
+			.where(eq(estimates.id, e.id))
+			.run();
+		ctx.db
+			.insert(history)
+			.values({
+				at: ctx.now,
+				byId: ctx.who.id,
+				byName: ctx.who.name,
+				command: 'estimates.undo',
+				subject: `estimate:${i.estimateId}`,
+				text: `${i.redo ? 'Again' : 'Taken back'}: ${target.text}`,
+				changes: [],
+				undoOf: target.id
+			})
+			.run();
 		ctx.topics.add(`estimate:${i.estimateId}`);
 		return { text: target.text };
 	}
 });
 
 export const writeIntro = defineCommand({
-	name: 'estimates.write-intro', access: 'estimates.change',
+	name: 'estimates.write-intro',
+	access: 'estimates.change',
 	input: Type.Object({ estimateId: Id, title: Name, intro: Text() }, strict),
 	run(ctx, i) {
 		ctx.update(estimates, i.estimateId, { title: i.title, intro: i.intro });

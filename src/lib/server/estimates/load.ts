@@ -15,10 +15,22 @@ export function loadEstimate(db: Orm, estimateId: string): Estimate | null {
 	const linesOf = group(lineRows);
 	const shapesOf = group(shapeRows);
 	return {
-		system: own?.system ?? 'imperial', overheadPercent: own?.settings.overheadPercent ?? {}, discount: estimate.discount,
+		system: own?.system ?? 'imperial',
+		overheadPercent: own?.settings.overheadPercent ?? {},
+		discount: estimate.discount,
 		scopes: scopeRows.map((s) => ({
-			id: s.id, name: s.name, wording: s.wording, option: s.option, setAside: s.setAside,
-			shapes: (shapesOf.get(s.id) ?? []).map(({ id, figure, times, subtract, subtractLengths }) => ({ id, figure, times, subtract, subtractLengths })),
+			id: s.id,
+			name: s.name,
+			wording: s.wording,
+			option: s.option,
+			setAside: s.setAside,
+			shapes: (shapesOf.get(s.id) ?? []).map(({ id, figure, times, subtract, subtractLengths }) => ({
+				id,
+				figure,
+				times,
+				subtract,
+				subtractLengths
+			})),
 			lines: (linesOf.get(s.id) ?? []).map(toLine)
 		}))
 	};

@@ -15,12 +15,29 @@ export function bench(app: App, jobId: string) {
 	const estimate = loadEstimate(db, row.id);
 	if (!estimate) return null;
 	const job = db.select({ customerId: jobs.customerId, number: jobs.number }).from(jobs).where(eq(jobs.id, jobId)).get();
-	const exemption = job ? (db.select({ e: customers.exemption }).from(customers).where(and(eq(customers.id, job.customerId))).get()?.e ?? null) : null;
+	const exemption = job
+		? (db
+				.select({ e: customers.exemption })
+				.from(customers)
+				.where(and(eq(customers.id, job.customerId)))
+				.get()?.e ?? null)
+		: null;
 	const { last, next } = undoState({ db }, row.id);
 	const own = companyOf(app);
 	const customer = customerOfJob(app, jobId);
 	return {
-		id: row.id, title: row.title, intro: row.intro, estimate, won: job?.number != null, undo: last?.text ?? null, redo: next?.text ?? null, tax: { codes: db.select().from(taxCodes).all(), components: db.select().from(taxComponents).all(), day: todayOf(app), exemption },
-		letter: { to: customer?.mail ?? '', subject: `${row.title}: your quote from ${own.name}`, text: `Dear ${customer?.name ?? 'customer'},\n\nthank you for asking us. Your quote is ready: you can read it, choose options and accept it here:\n\n{link}\n\nIf anything is unclear, call us: ${own.phone}.\n\n${own.name}` }
+		id: row.id,
+		title: row.title,
+		intro: row.intro,
+		estimate,
+		won: (job?.number ?? null) !== null,
+		undo: last?.text ?? null,
+		redo: next?.text ?? null,
+		tax: { codes: db.select().from(taxCodes).all(), components: db.select().from(taxComponents).all(), day: todayOf(app), exemption },
+		letter: {
+			to: customer?.mail ?? '',
+			subject: `${row.title}: your quote from ${own.name}`,
+			text: `Dear ${customer?.name ?? 'customer'},\n\nthank you for asking us. Your quote is ready: you can read it, choose options and accept it here:\n\n{link}\n\nIf anything is unclear, call us: ${own.phone}.\n\n${own.name}`
+		}
 	};
 }

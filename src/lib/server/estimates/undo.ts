@@ -10,14 +10,30 @@ const TABLES: Record<string, SQLiteTable & { id: SQLiteColumn }> = { estimates, 
 export function undoState(ctx: Pick<Context, 'db'>, estimateId: string) {
 	const subject = `estimate:${estimateId}`;
 	const own = and(eq(history.subject, subject), isNull(history.undoOf));
-	const last = ctx.db.select().from(history).where(and(own, eq(history.undone, false))).orderBy(desc(history.id)).limit(1).get();
-	const next = ctx.db.select().from(history).where(and(own, eq(history.undone, true), gt(history.id, last?.id ?? 0))).orderBy(asc(history.id)).limit(1).get();
+	const last = ctx.db
+		.select()
+		.from(history)
+		.where(and(own, eq(history.undone, false)))
+		.orderBy(desc(history.id))
+		.limit(1)
+		.get();
+	const next = ctx.db
+		.select()
+		.from(history)
+		.where(and(own, eq(history.undone, true), gt(history.id, last?.id ?? 0)))
+		.orderBy(asc(history.id))
+		.limit(1)
+		.get();
 	return { last, next };
 }
 
 /** What was taken back cannot be done again once something new was done. */
 export function dropRedo(ctx: Pick<Context, 'db'>, estimateId: string): void {
-	ctx.db.update(history).set({ undoOf: -1 }).where(and(eq(history.subject, `estimate:${estimateId}`), eq(history.undone, true), isNull(history.undoOf))).run();
+	ctx.db
+		.update(history)
+		.set({ undoOf: -1 })
+		.where(and(eq(history.subject, `estimate:${estimateId}`), eq(history.undone, true), isNull(history.undoOf)))
+		.run();
 }
 
 /** Puts the rows of a change back to before (undo) or after (redo). Refused when somebody changed them since. */

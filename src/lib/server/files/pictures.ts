@@ -11,12 +11,20 @@ export async function readPicture(bytes: Buffer): Promise<{ bytes: Buffer; thumb
 	try {
 		const image = sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'error' });
 		const meta = await image.metadata();
-		if (!['jpeg', 'png', 'webp', 'heif', 'gif', 'tiff'].includes(meta.format ?? '')) throw new Refusal('This is not a picture we can read. JPEG, PNG and WebP work.', 'picture');
-		const full = await image.rotate().resize({ width: 2000, height: 2000, fit: 'inside', withoutEnlargement: true }).jpeg({ quality: 82 }).toBuffer({ resolveWithObject: true });
+		if (!['jpeg', 'png', 'webp', 'heif', 'gif', 'tiff'].includes(meta.format ?? ''))
+			throw new Refusal('This is not a picture we can read. JPEG, PNG and WebP work.', 'picture');
+		const full = await image
+			.rotate()
+			.resize({ width: 2000, height: 2000, fit: 'inside', withoutEnlargement: true })
+			.jpeg({ quality: 82 })
+			.toBuffer({ resolveWithObject: true });
 		const thumb = await sharp(full.data).resize({ width: 320, height: 320, fit: 'cover' }).jpeg({ quality: 75 }).toBuffer();
 		return { bytes: full.data, thumb, width: full.info.width, height: full.info.height };
 	} catch (e) {
 		if (e instanceof Refusal) throw e;
-		throw new Refusal(/pixel limit/i.test((e as Error).message) ? 'The picture has more than 60 megapixels.' : 'This is not a picture, or it is damaged.', 'picture');
+		throw new Refusal(
+			/pixel limit/i.test((e as Error).message) ? 'The picture has more than 60 megapixels.' : 'This is not a picture, or it is damaged.',
+			'picture'
+		);
 	}
 }

@@ -3,7 +3,29 @@ import { costTable, overUnder } from '../../core/costing';
 import { cents } from '../../core/money';
 import type { App } from '../app';
 import { contractOf } from '../billing/load';
-import { answers, budgetRows, company, costEntries, customers, estimates, fieldNotes, history, invoices, jobMaterials, jobs, leads, people, phases, quotes, revisions, shifts, sites, stages, timeEntries, views } from '../db/schema';
+import {
+	answers,
+	budgetRows,
+	company,
+	costEntries,
+	customers,
+	estimates,
+	fieldNotes,
+	history,
+	invoices,
+	jobMaterials,
+	jobs,
+	leads,
+	people,
+	phases,
+	quotes,
+	revisions,
+	shifts,
+	sites,
+	stages,
+	timeEntries,
+	views
+} from '../db/schema';
 import { linkFor } from '../quotes/links';
 
 export const companyOf = (app: App) => {
@@ -14,8 +36,15 @@ export const companyOf = (app: App) => {
 
 /** A job with who and where. */
 export function jobHead(app: App, id: string) {
-	const row = app.db.orm.select({ job: jobs, customer: customers, site: sites, stage: stages, person: { id: people.id, name: people.name } }).from(jobs).innerJoin(customers, eq(customers.id, jobs.customerId)).innerJoin(stages, eq(stages.id, jobs.stageId))
-		.leftJoin(sites, eq(sites.id, jobs.siteId)).leftJoin(people, eq(people.id, jobs.personId)).where(eq(jobs.id, id)).get();
+	const row = app.db.orm
+		.select({ job: jobs, customer: customers, site: sites, stage: stages, person: { id: people.id, name: people.name } })
+		.from(jobs)
+		.innerJoin(customers, eq(customers.id, jobs.customerId))
+		.innerJoin(stages, eq(stages.id, jobs.stageId))
+		.leftJoin(sites, eq(sites.id, jobs.siteId))
+		.leftJoin(people, eq(people.id, jobs.personId))
+		.where(eq(jobs.id, id))
+		.get();
 	return row ?? null;
 }
 
@@ -24,16 +53,34 @@ export function threadOf(app: App, id: string) {
 	const db = app.db.orm;
 	const job = db.select().from(jobs).where(eq(jobs.id, id)).get();
 	if (!job) return [];
-	const revision = db.select({ at: revisions.issuedAt, total: revisions.total }).from(revisions).innerJoin(quotes, eq(quotes.id, revisions.quoteId)).where(eq(quotes.jobId, id)).orderBy(desc(revisions.issuedAt)).limit(1).get();
+	const revision = db
+		.select({ at: revisions.issuedAt, total: revisions.total })
+		.from(revisions)
+		.innerJoin(quotes, eq(quotes.id, revisions.quoteId))
+		.where(eq(quotes.jobId, id))
+		.orderBy(desc(revisions.issuedAt))
+		.limit(1)
+		.get();
 	const shift = db.select({ day: shifts.day }).from(shifts).where(eq(shifts.jobId, id)).orderBy(asc(shifts.day)).limit(1).get();
-	const money = db.select({ billed: sql<number>`coalesce(sum(${invoices.total}), 0)`, paid: sql<number>`coalesce(sum((select coalesce(sum(a.amount), 0) from allocations a where a.invoice_id = invoices.id)), 0)`, at: sql<number | null>`max(${invoices.issuedAt})` })
-		.from(invoices).where(and(eq(invoices.jobId, id), isNotNull(invoices.issuedAt), isNull(invoices.voidedAt))).get();
+	const money = db
+		.select({
+			billed: sql<number>`coalesce(sum(${invoices.total}), 0)`,
+			paid: sql<number>`coalesce(sum((select coalesce(sum(a.amount), 0) from allocations a where a.invoice_id = invoices.id)), 0)`,
+			at: sql<number | null>`max(${invoices.issuedAt})`
+		})
+		.from(invoices)
+		.where(and(eq(invoices.jobId, id), isNotNull(invoices.issuedAt), isNull(invoices.voidedAt)))
+		.get();
 	const day = (ms: number | null | undefined) => (ms ? new Date(ms).toISOString().slice(0, 10) : null);
 	const billed = money?.billed ?? 0;
 	const contract = (job.contractNet ?? 0) + (job.contractTax ?? 0);
 	return [
-		{ name: 'asked', day: day(job.askedAt), amount: null, done: true }, { name: 'quoted', day: day(revision?.at), amount: revision?.total ?? null, done: revision !== undefined }, { name: 'won', day: day(job.wonAt), amount: job.number !== null ? contract : null, done: job.number !== null },
-		{ name: 'planned', day: shift?.day ?? null, amount: null, done: shift !== undefined }, { name: 'done', day: day(job.doneAt), amount: null, done: job.doneAt !== null }, { name: 'billed', day: day(money?.at), amount: billed || null, done: billed > 0 && (contract === 0 || billed >= contract) },
+		{ name: 'asked', day: day(job.askedAt), amount: null, done: true },
+		{ name: 'quoted', day: day(revision?.at), amount: revision?.total ?? null, done: revision !== undefined },
+		{ name: 'won', day: day(job.wonAt), amount: job.number !== null ? contract : null, done: job.number !== null },
+		{ name: 'planned', day: shift?.day ?? null, amount: null, done: shift !== undefined },
+		{ name: 'done', day: day(job.doneAt), amount: null, done: job.doneAt !== null },
+		{ name: 'billed', day: day(money?.at), amount: billed || null, done: billed > 0 && (contract === 0 || billed >= contract) },
 		{ name: 'paid', day: null, amount: money?.paid || null, done: billed > 0 && (money?.paid ?? 0) >= billed && billed >= contract }
 	];
 }
@@ -44,13 +91,36 @@ export function jobCosts(app: App, id: string) {
 	const job = db.select().from(jobs).where(eq(jobs.id, id)).get();
 	const budget = db.select().from(budgetRows).where(eq(budgetRows.jobId, id)).all();
 	const entries = db.select().from(costEntries).where(eq(costEntries.jobId, id)).orderBy(desc(costEntries.day)).all();
-	const running = db.select({ id: timeEntries.id, name: people.name, startedAt: timeEntries.startedAt }).from(timeEntries).innerJoin(people, eq(people.id, timeEntries.personId)).where(and(eq(timeEntries.jobId, id), isNull(timeEntries.endedAt))).all();
+	const running = db
+		.select({ id: timeEntries.id, name: people.name, startedAt: timeEntries.startedAt })
+		.from(timeEntries)
+		.innerJoin(people, eq(people.id, timeEntries.personId))
+		.where(and(eq(timeEntries.jobId, id), isNull(timeEntries.endedAt)))
+		.all();
 	const actual = entries.map((e) => ({ kind: e.kind, cost: cents(e.cost), hours: e.kind === 'labor' ? e.quantity : 0 }));
-	const table = costTable(budget.map((b) => ({ kind: b.kind, cost: cents(b.cost), hours: b.hours })), actual, job?.percentComplete ?? null);
+	const table = costTable(
+		budget.map((b) => ({ kind: b.kind, cost: cents(b.cost), hours: b.hours })),
+		actual,
+		job?.percentComplete ?? null
+	);
 	const all = table.at(-1);
-	const billed = cents(db.select({ n: sql<number>`coalesce(sum(${invoices.net}), 0)` }).from(invoices).where(and(eq(invoices.jobId, id), isNotNull(invoices.issuedAt), isNull(invoices.voidedAt))).get()?.n ?? 0);
+	const billed = cents(
+		db
+			.select({ n: sql<number>`coalesce(sum(${invoices.net}), 0)` })
+			.from(invoices)
+			.where(and(eq(invoices.jobId, id), isNotNull(invoices.issuedAt), isNull(invoices.voidedAt)))
+			.get()?.n ?? 0
+	);
 	const toBill = entries.filter((e) => e.state === 'to bill').reduce((a, e) => a + e.charge, 0);
-	return { table, entries, running, billed, toBill, contract: job?.contractNet ?? 0, earned: overUnder(all?.actual ?? cents(0), all?.forecast ?? cents(0), cents(job?.contractNet ?? 0), billed) };
+	return {
+		table,
+		entries,
+		running,
+		billed,
+		toBill,
+		contract: job?.contractNet ?? 0,
+		earned: overUnder(all?.actual ?? cents(0), all?.forecast ?? cents(0), cents(job?.contractNet ?? 0), billed)
+	};
 }
 
 /** Everything the job page shows. */
@@ -59,55 +129,239 @@ export function jobPage(app: App, id: string) {
 	const head = jobHead(app, id);
 	if (!head) return null;
 	const estimate = db.select({ id: estimates.id }).from(estimates).where(eq(estimates.jobId, id)).get();
-	const revs = db.select({ id: revisions.id, revision: revisions.revision, number: quotes.number, state: revisions.state, total: revisions.total, issuedAt: revisions.issuedAt, validUntil: revisions.validUntil, seen: sql<number>`(select count(*) from views where views.subject_id = ${revisions.id})`, firstSeen: sql<number | null>`(select min(at) from views where views.subject_id = ${revisions.id})`, lastSeen: sql<number | null>`(select max(at) from views where views.subject_id = ${revisions.id})` })
-		.from(revisions).innerJoin(quotes, eq(quotes.id, revisions.quoteId)).where(eq(quotes.jobId, id)).orderBy(desc(revisions.revision)).all().map((r) => ({ ...r, link: linkFor(app, 'quote', r.id), answer: db.select().from(answers).where(eq(answers.revisionId, r.id)).get() ?? null }));
+	const revs = db
+		.select({
+			id: revisions.id,
+			revision: revisions.revision,
+			number: quotes.number,
+			state: revisions.state,
+			total: revisions.total,
+			issuedAt: revisions.issuedAt,
+			validUntil: revisions.validUntil,
+			seen: sql<number>`(select count(*) from views where views.subject_id = ${revisions.id})`,
+			firstSeen: sql<number | null>`(select min(at) from views where views.subject_id = ${revisions.id})`,
+			lastSeen: sql<number | null>`(select max(at) from views where views.subject_id = ${revisions.id})`
+		})
+		.from(revisions)
+		.innerJoin(quotes, eq(quotes.id, revisions.quoteId))
+		.where(eq(quotes.jobId, id))
+		.orderBy(desc(revisions.revision))
+		.all()
+		.map((r) => ({
+			...r,
+			link: linkFor(app, 'quote', r.id),
+			answer: db.select().from(answers).where(eq(answers.revisionId, r.id)).get() ?? null
+		}));
 	return {
-		...head, estimateId: estimate?.id ?? null, revisions: revs, thread: threadOf(app, id), costs: jobCosts(app, id), materials: db.select().from(jobMaterials).where(eq(jobMaterials.jobId, id)).all(), phases: db.select().from(phases).where(eq(phases.jobId, id)).orderBy(asc(phases.position)).all(),
-		planned: db.select({ n: sql<number>`count(*)`, first: sql<string | null>`min(day)`, last: sql<string | null>`max(day)` }).from(shifts).where(eq(shifts.jobId, id)).get(),
-		notes: notesOf(app, id), contract: contractOf(db, id), invoices: invoicesOfJob(app, id),
-		history: db.select({ id: history.id, at: history.at, byName: history.byName, text: history.text }).from(history).where(eq(history.subject, `job:${id}`)).orderBy(desc(history.id)).limit(40).all(), stages: db.select().from(stages).orderBy(asc(stages.track), asc(stages.position)).all()
+		...head,
+		estimateId: estimate?.id ?? null,
+		revisions: revs,
+		thread: threadOf(app, id),
+		costs: jobCosts(app, id),
+		materials: db.select().from(jobMaterials).where(eq(jobMaterials.jobId, id)).all(),
+		phases: db.select().from(phases).where(eq(phases.jobId, id)).orderBy(asc(phases.position)).all(),
+		planned: db
+			.select({ n: sql<number>`count(*)`, first: sql<string | null>`min(day)`, last: sql<string | null>`max(day)` })
+			.from(shifts)
+			.where(eq(shifts.jobId, id))
+			.get(),
+		notes: notesOf(app, id),
+		contract: contractOf(db, id),
+		invoices: invoicesOfJob(app, id),
+		history: db
+			.select({ id: history.id, at: history.at, byName: history.byName, text: history.text })
+			.from(history)
+			.where(eq(history.subject, `job:${id}`))
+			.orderBy(desc(history.id))
+			.limit(40)
+			.all(),
+		stages: db.select().from(stages).orderBy(asc(stages.track), asc(stages.position)).all()
 	};
 }
 
 export const notesOf = (app: App, jobId: string) =>
-	app.db.orm.select({ id: fieldNotes.id, at: fieldNotes.at, text: fieldNotes.text, fileId: fieldNotes.fileId, by: people.name }).from(fieldNotes).innerJoin(people, eq(people.id, fieldNotes.personId)).where(eq(fieldNotes.jobId, jobId)).orderBy(desc(fieldNotes.at)).limit(60).all();
+	app.db.orm
+		.select({ id: fieldNotes.id, at: fieldNotes.at, text: fieldNotes.text, fileId: fieldNotes.fileId, by: people.name })
+		.from(fieldNotes)
+		.innerJoin(people, eq(people.id, fieldNotes.personId))
+		.where(eq(fieldNotes.jobId, jobId))
+		.orderBy(desc(fieldNotes.at))
+		.limit(60)
+		.all();
 
 export const invoicesOfJob = (app: App, jobId: string) =>
-	app.db.orm.select({ id: invoices.id, number: invoices.number, title: invoices.title, total: invoices.total, issuedAt: invoices.issuedAt, voidedAt: invoices.voidedAt, due: invoices.due, paid: sql<number>`(select coalesce(sum(a.amount), 0) from allocations a where a.invoice_id = invoices.id)` }).from(invoices).where(eq(invoices.jobId, jobId)).orderBy(desc(invoices.number)).all();
+	app.db.orm
+		.select({
+			id: invoices.id,
+			number: invoices.number,
+			title: invoices.title,
+			total: invoices.total,
+			issuedAt: invoices.issuedAt,
+			voidedAt: invoices.voidedAt,
+			due: invoices.due,
+			paid: sql<number>`(select coalesce(sum(a.amount), 0) from allocations a where a.invoice_id = invoices.id)`
+		})
+		.from(invoices)
+		.where(eq(invoices.jobId, jobId))
+		.orderBy(desc(invoices.number))
+		.all();
 
 /** The winning track: cards by stage, with their money. The newest estimate or quote gives the figure. */
 export function track(app: App) {
 	const db = app.db.orm;
 	const columns = db.select().from(stages).where(eq(stages.track, 'winning')).orderBy(asc(stages.position)).all();
-	const cards = db.select({ id: jobs.id, name: jobs.name, stageId: jobs.stageId, customer: customers.name, touchedAt: jobs.touchedAt, decisionDay: jobs.decisionDay, kindOfWork: jobs.kindOfWork, expected: jobs.expected, person: people.name, quoted: sql<number | null>`(select r.total from revisions r join quotes q on q.id = r.quote_id where q.job_id = jobs.id order by r.issued_at desc limit 1)` })
-		.from(jobs).innerJoin(customers, eq(customers.id, jobs.customerId)).innerJoin(stages, eq(stages.id, jobs.stageId)).leftJoin(people, eq(people.id, jobs.personId)).where(and(eq(stages.track, 'winning'), isNull(jobs.number))).orderBy(desc(jobs.touchedAt)).limit(500).all();
+	const cards = db
+		.select({
+			id: jobs.id,
+			name: jobs.name,
+			stageId: jobs.stageId,
+			customer: customers.name,
+			touchedAt: jobs.touchedAt,
+			decisionDay: jobs.decisionDay,
+			kindOfWork: jobs.kindOfWork,
+			expected: jobs.expected,
+			person: people.name,
+			quoted: sql<
+				number | null
+			>`(select r.total from revisions r join quotes q on q.id = r.quote_id where q.job_id = jobs.id order by r.issued_at desc limit 1)`
+		})
+		.from(jobs)
+		.innerJoin(customers, eq(customers.id, jobs.customerId))
+		.innerJoin(stages, eq(stages.id, jobs.stageId))
+		.leftJoin(people, eq(people.id, jobs.personId))
+		.where(and(eq(stages.track, 'winning'), isNull(jobs.number)))
+		.orderBy(desc(jobs.touchedAt))
+		.limit(500)
+		.all();
 	return { columns, cards };
 }
 
 export function jobList(app: App, meaning: string, text: string, limit = 400) {
 	const q = `%${text.replace(/[%_]/g, '')}%`;
-	return app.db.orm.select({ id: jobs.id, number: jobs.number, name: jobs.name, customer: customers.name, stage: stages.name, meaning: stages.meaning, contract: jobs.contractNet, wonAt: jobs.wonAt, kindOfWork: jobs.kindOfWork, used: sql<number>`(select coalesce(sum(cost), 0) from cost_entries c where c.job_id = jobs.id)`, sold: sql<number>`(select coalesce(sum(cost), 0) from budget_rows b where b.job_id = jobs.id)`, billed: sql<number>`(select coalesce(sum(net), 0) from invoices i where i.job_id = jobs.id and i.issued_at is not null and i.voided_at is null)` })
-		.from(jobs).innerJoin(customers, eq(customers.id, jobs.customerId)).innerJoin(stages, eq(stages.id, jobs.stageId)).where(and(isNotNull(jobs.number), meaning ? sql`${stages.meaning} = ${meaning}` : undefined, text ? sql`(${jobs.name} like ${q} or ${customers.name} like ${q} or ${jobs.number} = ${Number(text) || -1})` : undefined)).orderBy(desc(jobs.touchedAt)).limit(limit).all();
+	return app.db.orm
+		.select({
+			id: jobs.id,
+			number: jobs.number,
+			name: jobs.name,
+			customer: customers.name,
+			stage: stages.name,
+			meaning: stages.meaning,
+			contract: jobs.contractNet,
+			wonAt: jobs.wonAt,
+			kindOfWork: jobs.kindOfWork,
+			used: sql<number>`(select coalesce(sum(cost), 0) from cost_entries c where c.job_id = jobs.id)`,
+			sold: sql<number>`(select coalesce(sum(cost), 0) from budget_rows b where b.job_id = jobs.id)`,
+			billed: sql<number>`(select coalesce(sum(net), 0) from invoices i where i.job_id = jobs.id and i.issued_at is not null and i.voided_at is null)`
+		})
+		.from(jobs)
+		.innerJoin(customers, eq(customers.id, jobs.customerId))
+		.innerJoin(stages, eq(stages.id, jobs.stageId))
+		.where(
+			and(
+				isNotNull(jobs.number),
+				meaning ? sql`${stages.meaning} = ${meaning}` : undefined,
+				text ? sql`(${jobs.name} like ${q} or ${customers.name} like ${q} or ${jobs.number} = ${Number(text) || -1})` : undefined
+			)
+		)
+		.orderBy(desc(jobs.touchedAt))
+		.limit(limit)
+		.all();
 }
 
 export function leadInbox(app: App, state: string) {
-	return app.db.orm.select().from(leads).where(state === 'all' ? undefined : sql`${leads.state} = ${state}`).orderBy(desc(leads.receivedAt)).limit(200).all();
+	return app.db.orm
+		.select()
+		.from(leads)
+		.where(state === 'all' ? undefined : sql`${leads.state} = ${state}`)
+		.orderBy(desc(leads.receivedAt))
+		.limit(200)
+		.all();
 }
-export const parties = (app: App) => app.db.orm.select({ id: customers.id, name: customers.name, mail: customers.mail, phone: customers.phone, address: customers.address }).from(customers).all();
-export const customerList = (app: App) => app.db.orm.select({ id: customers.id, name: customers.name, kind: customers.kind, mail: customers.mail, phone: customers.phone, address: customers.address, jobs: sql<number>`(select count(*) from jobs where jobs.customer_id = customers.id)` }).from(customers).orderBy(asc(customers.name)).limit(2000).all();
+export const parties = (app: App) =>
+	app.db.orm
+		.select({ id: customers.id, name: customers.name, mail: customers.mail, phone: customers.phone, address: customers.address })
+		.from(customers)
+		.all();
+export const customerList = (app: App) =>
+	app.db.orm
+		.select({
+			id: customers.id,
+			name: customers.name,
+			kind: customers.kind,
+			mail: customers.mail,
+			phone: customers.phone,
+			address: customers.address,
+			jobs: sql<number>`(select count(*) from jobs where jobs.customer_id = customers.id)`
+		})
+		.from(customers)
+		.orderBy(asc(customers.name))
+		.limit(2000)
+		.all();
 
 export function customerPage(app: App, id: string) {
 	const db = app.db.orm;
 	const customer = db.select().from(customers).where(eq(customers.id, id)).get();
 	if (!customer) return null;
 	return {
-		customer, sites: db.select().from(sites).where(eq(sites.customerId, id)).all(), jobs: db.select({ id: jobs.id, name: jobs.name, number: jobs.number, stage: stages.name, contract: jobs.contractNet }).from(jobs).innerJoin(stages, eq(stages.id, jobs.stageId)).where(eq(jobs.customerId, id)).orderBy(desc(jobs.touchedAt)).all(),
-		invoices: db.select({ id: invoices.id, number: invoices.number, title: invoices.title, total: invoices.total, due: invoices.due, issuedAt: invoices.issuedAt, voidedAt: invoices.voidedAt, paid: sql<number>`(select coalesce(sum(a.amount), 0) from allocations a where a.invoice_id = invoices.id)` }).from(invoices).where(eq(invoices.customerId, id)).orderBy(desc(invoices.number)).all()
+		customer,
+		sites: db.select().from(sites).where(eq(sites.customerId, id)).all(),
+		jobs: db
+			.select({ id: jobs.id, name: jobs.name, number: jobs.number, stage: stages.name, contract: jobs.contractNet })
+			.from(jobs)
+			.innerJoin(stages, eq(stages.id, jobs.stageId))
+			.where(eq(jobs.customerId, id))
+			.orderBy(desc(jobs.touchedAt))
+			.all(),
+		invoices: db
+			.select({
+				id: invoices.id,
+				number: invoices.number,
+				title: invoices.title,
+				total: invoices.total,
+				due: invoices.due,
+				issuedAt: invoices.issuedAt,
+				voidedAt: invoices.voidedAt,
+				paid: sql<number>`(select coalesce(sum(a.amount), 0) from allocations a where a.invoice_id = invoices.id)`
+			})
+			.from(invoices)
+			.where(eq(invoices.customerId, id))
+			.orderBy(desc(invoices.number))
+			.all()
 	};
 }
 
 export const quoteList = (app: App, state: string) =>
-	app.db.orm.select({ id: revisions.id, jobId: quotes.jobId, number: quotes.number, revision: revisions.revision, name: jobs.name, customer: customers.name, total: revisions.total, state: revisions.state, issuedAt: revisions.issuedAt, validUntil: revisions.validUntil, seen: sql<number>`(select count(*) from views where views.subject_id = revisions.id)`, lastSeen: sql<number | null>`(select max(at) from views where views.subject_id = revisions.id)` })
-		.from(revisions).innerJoin(quotes, eq(quotes.id, revisions.quoteId)).innerJoin(jobs, eq(jobs.id, quotes.jobId)).innerJoin(customers, eq(customers.id, jobs.customerId)).where(state ? sql`${revisions.state} = ${state}` : undefined).orderBy(desc(revisions.issuedAt)).limit(500).all();
-export const viewsOf = (app: App, subjectId: string) => app.db.orm.select().from(views).where(eq(views.subjectId, subjectId)).orderBy(desc(views.at)).limit(50).all();
-export const phaseHours = (app: App) => app.db.orm.select({ jobId: phases.jobId, name: phases.name, hours: phases.hours, job: jobs.name, number: jobs.number }).from(phases).innerJoin(jobs, eq(jobs.id, phases.jobId)).innerJoin(stages, eq(stages.id, jobs.stageId)).where(sql`${stages.meaning} in ('ready', 'under way')`).orderBy(asc(phases.jobId), asc(phases.position)).all();
+	app.db.orm
+		.select({
+			id: revisions.id,
+			jobId: quotes.jobId,
+			number: quotes.number,
+			revision: revisions.revision,
+			name: jobs.name,
+			customer: customers.name,
+			total: revisions.total,
+			state: revisions.state,
+			issuedAt: revisions.issuedAt,
+			validUntil: revisions.validUntil,
+			seen: sql<number>`(select count(*) from views where views.subject_id = revisions.id)`,
+			lastSeen: sql<number | null>`(select max(at) from views where views.subject_id = revisions.id)`
+		})
+		.from(revisions)
+		.innerJoin(quotes, eq(quotes.id, revisions.quoteId))
+		.innerJoin(jobs, eq(jobs.id, quotes.jobId))
+		.innerJoin(customers, eq(customers.id, jobs.customerId))
+		.where(state ? sql`${revisions.state} = ${state}` : undefined)
+		.orderBy(desc(revisions.issuedAt))
+		.limit(500)
+		.all();
+export const viewsOf = (app: App, subjectId: string) =>
+	app.db.orm.select().from(views).where(eq(views.subjectId, subjectId)).orderBy(desc(views.at)).limit(50).all();
+export const phaseHours = (app: App) =>
+	app.db.orm
+		.select({ jobId: phases.jobId, name: phases.name, hours: phases.hours, job: jobs.name, number: jobs.number })
+		.from(phases)
+		.innerJoin(jobs, eq(jobs.id, phases.jobId))
+		.innerJoin(stages, eq(stages.id, jobs.stageId))
+		.where(sql`${stages.meaning} in ('ready', 'under way')`)
+		.orderBy(asc(phases.jobId), asc(phases.position))
+		.all();

@@ -33,9 +33,21 @@ export function daysOf(db: Orm, from: Day, to: Day): Day[] {
 	return days.length > 0 ? days : [from];
 }
 
-const Plan = { jobId: Id, phase: Text(80), personIds: Type.Array(Type.Union([Id, Type.Null()]), { minItems: 1, maxItems: 60 }), from: DayText, to: DayText, start: Minute, end: Minute, note: Text(500) };
+const Plan = {
+	jobId: Id,
+	phase: Text(80),
+	personIds: Type.Array(Type.Union([Id, Type.Null()]), { minItems: 1, maxItems: 60 }),
+	from: DayText,
+	to: DayText,
+	start: Minute,
+	end: Minute,
+	note: Text(500)
+};
 
-function wantedShifts(db: Orm, i: { jobId: string; personIds: (string | null)[]; from: Day; to: Day; start: number | null; end: number | null }): Shift[] {
+function wantedShifts(
+	db: Orm,
+	i: { jobId: string; personIds: (string | null)[]; from: Day; to: Day; start: number | null; end: number | null }
+): Shift[] {
 	if (i.to < i.from) throw new Refusal('The last day is before the first.', 'to');
 	checkShift({ from: i.start, to: i.end });
 	const days = daysOf(db, i.from, i.to);
@@ -43,18 +55,27 @@ function wantedShifts(db: Orm, i: { jobId: string; personIds: (string | null)[];
 }
 
 /** What would be planned and what speaks against it; saves nothing. */
-export function checkPlan(app: App, i: Parameters<typeof wantedShifts>[1], without: readonly string[] = []): { shifts: number; conflicts: Conflict[] } {
+export function checkPlan(
+	app: App,
+	i: Parameters<typeof wantedShifts>[1],
+	without: readonly string[] = []
+): { shifts: number; conflicts: Conflict[] } {
 	const wanted = wantedShifts(app.db.orm, i);
 	return { shifts: wanted.length, conflicts: conflictsAgainst(app.db.orm, wanted, without) };
 }
 
 function refuseConflicts(conflicts: readonly Conflict[], despite: boolean | undefined): void {
-	if (conflicts.length > 0 && !despite) throw new Refusal(`${conflicts[0]?.text}${conflicts.length > 1 ? `, and ${conflicts.length - 1} more` : ''}. Plan it all the same if that is meant.`, 'despite');
+	if (conflicts.length > 0 && !despite)
+		throw new Refusal(
+			`${conflicts[0]?.text}${conflicts.length > 1 ? `, and ${conflicts.length - 1} more` : ''}. Plan it all the same if that is meant.`,
+			'despite'
+		);
 }
 
 /** Puts people on a job for a stretch of days. Conflicts are said before saving; whoever knows better saves all the same. */
 export const addShifts = defineCommand({
-	name: 'plan.add', access: 'plan.change',
+	name: 'plan.add',
+	access: 'plan.change',
 	input: Type.Object({ ...Plan, despite: Type.Optional(Type.Boolean()) }, strict),
 	run(ctx, i) {
 		const job = wonJob(ctx, i.jobId);
@@ -76,7 +97,12 @@ function wonJob(ctx: Context, jobId: string) {
 	return job;
 }
 
-interface Move { shifts: { id: string }[]; byDays?: number; personId?: string | null; span?: { start: number | null; end: number | null } }
+interface Move {
+	shifts: { id: string }[];
+	byDays?: number;
+	personId?: string | null;
+	span?: { start: number | null; end: number | null };
+}
 
 /** Where shifts would stand after a move. @throws Missing */
 export function movedShifts(db: Orm, i: Move): { wanted: Shift[]; without: string[]; rows: (typeof shifts.$inferSelect)[] } {
@@ -86,14 +112,31 @@ export function movedShifts(db: Orm, i: Move): { wanted: Shift[]; without: strin
 		if (!row) throw new Missing('This shift is not there any more.');
 		return row;
 	});
-	const wanted = rows.map((r) => ({ id: r.id, jobId: r.jobId, personId: i.personId === undefined ? r.personId : i.personId, day: i.byDays ? addDays(r.day, i.byDays) : r.day, from: i.span ? i.span.start : r.from, to: i.span ? i.span.end : r.to }));
+	const wanted = rows.map((r) => ({
+		id: r.id,
+		jobId: r.jobId,
+		personId: i.personId === undefined ? r.personId : i.personId,
+		day: i.byDays ? addDays(r.day, i.byDays) : r.day,
+		from: i.span ? i.span.start : r.from,
+		to: i.span ? i.span.end : r.to
+	}));
 	return { wanted, without: rows.map((r) => r.id), rows };
 }
 
 /** Moves shifts by days, to another person, or changes from–to. All of them or none. */
 export const moveShifts = defineCommand({
-	name: 'plan.move', access: 'plan.change',
-	input: Type.Object({ shifts: Type.Array(Type.Object({ id: Id, version: Version }, strict), { minItems: 1, maxItems: 200 }), byDays: Type.Optional(Type.Integer({ minimum: -400, maximum: 400 })), personId: Type.Optional(Type.Union([Id, Type.Null()])), span: Type.Optional(Type.Object({ start: Minute, end: Minute }, strict)), despite: Type.Optional(Type.Boolean()) }, strict),
+	name: 'plan.move',
+	access: 'plan.change',
+	input: Type.Object(
+		{
+			shifts: Type.Array(Type.Object({ id: Id, version: Version }, strict), { minItems: 1, maxItems: 200 }),
+			byDays: Type.Optional(Type.Integer({ minimum: -400, maximum: 400 })),
+			personId: Type.Optional(Type.Union([Id, Type.Null()])),
+			span: Type.Optional(Type.Object({ start: Minute, end: Minute }, strict)),
+			despite: Type.Optional(Type.Boolean())
+		},
+		strict
+	),
 	run(ctx, i) {
 		if (i.personId) ctx.get(people, i.personId, 'This person');
 		const { wanted, without, rows } = movedShifts(ctx.db, i);
@@ -104,7 +147,8 @@ export const moveShifts = defineCommand({
 });
 
 export const removeShifts = defineCommand({
-	name: 'plan.remove', access: 'plan.change',
+	name: 'plan.remove',
+	access: 'plan.change',
 	input: Type.Object({ shiftIds: Type.Array(Id, { minItems: 1, maxItems: 200 }) }, strict),
 	run(ctx, i) {
 		const rows = i.shiftIds.map((id) => ctx.get(shifts, id, 'This shift'));

@@ -7,17 +7,35 @@ import { company, jobs, shifts, timeOff } from '../db/schema';
 /** The calendar that holds for people: the company's week and holidays, and time off within days. */
 export function calendar(db: Orm, from: Day, to: Day): PersonCalendar {
 	const own = db.select().from(company).get();
-	const off = db.select().from(timeOff).where(and(lte(timeOff.from, to), gte(timeOff.to, from))).all();
+	const off = db
+		.select()
+		.from(timeOff)
+		.where(and(lte(timeOff.from, to), gte(timeOff.to, from)))
+		.all();
 	return { hours: own?.hours ?? {}, holidays: own?.holidays ?? [], timeOff: off };
 }
 
 /** Shifts of days, with those of the day before and after, whose nights may reach in. */
-export function shiftsAround(db: Orm, from: Day, to: Day, personIds?: readonly string[]): (Shift & { phase: string; note: string; version: number })[] {
+export function shiftsAround(
+	db: Orm,
+	from: Day,
+	to: Day,
+	personIds?: readonly string[]
+): (Shift & { phase: string; note: string; version: number })[] {
 	const within = and(gte(shifts.day, addDays(from, -1)), lte(shifts.day, addDays(to, 1)));
-	return db.select().from(shifts).where(personIds ? and(within, or(inArray(shifts.personId, [...personIds]))) : within).orderBy(asc(shifts.day), asc(shifts.from)).all();
+	return db
+		.select()
+		.from(shifts)
+		.where(personIds ? and(within, or(inArray(shifts.personId, [...personIds]))) : within)
+		.orderBy(asc(shifts.day), asc(shifts.from))
+		.all();
 }
 
-export const jobName = (db: Orm) => (id: string): string => jobLabel(db, id).name;
+export const jobName =
+	(db: Orm) =>
+	(id: string): string =>
+		jobLabel(db, id).name;
 
 /** Name and number of a job, for boards. */
-export const jobLabel = (db: Orm, id: string): { name: string; number: number | null } => db.select({ name: jobs.name, number: jobs.number }).from(jobs).where(eq(jobs.id, id)).get() ?? { name: 'another job', number: null };
+export const jobLabel = (db: Orm, id: string): { name: string; number: number | null } =>
+	db.select({ name: jobs.name, number: jobs.number }).from(jobs).where(eq(jobs.id, id)).get() ?? { name: 'another job', number: null };

@@ -15,7 +15,22 @@ export function board(app: App, from: Day, weeks: number) {
 	for (let d = from; d <= to; d = addDays(d, 1)) if (own.hours[new Date(`${d}T12:00Z`).getUTCDay() || 7]) days.push(d);
 	const c = calendar(db, from, to);
 	const around = shiftsAround(db, from, to);
-	const staff = db.select({ id: people.id, name: people.name, role: people.role, crewId: people.crewId, skills: people.skills, color: people.color, crew: crews.name, crewPosition: crews.position }).from(people).innerJoin(crews, eq(crews.id, people.crewId)).where(eq(people.active, true)).orderBy(asc(crews.position), sql`case when ${people.role} = 'crew lead' then 0 else 1 end`, asc(people.name)).all();
+	const staff = db
+		.select({
+			id: people.id,
+			name: people.name,
+			role: people.role,
+			crewId: people.crewId,
+			skills: people.skills,
+			color: people.color,
+			crew: crews.name,
+			crewPosition: crews.position
+		})
+		.from(people)
+		.innerJoin(crews, eq(crews.id, people.crewId))
+		.where(eq(people.active, true))
+		.orderBy(asc(crews.position), sql`case when ${people.role} = 'crew lead' then 0 else 1 end`, asc(people.name))
+		.all();
 	const labels = new Map<string, ReturnType<typeof jobLabel>>();
 	const label = (id: string) => {
 		const known = labels.get(id) ?? jobLabel(db, id);
@@ -26,13 +41,25 @@ export function board(app: App, from: Day, weeks: number) {
 	const conflicts: Record<string, Conflict[]> = {};
 	const byPerson = new Map<string, typeof around>();
 	for (const s of around) if (s.personId) byPerson.set(s.personId, [...(byPerson.get(s.personId) ?? []), s]);
-	for (const s of around) if (s.personId && s.day >= from && s.day <= to) {
-		const found = conflictsOf(s, byPerson.get(s.personId) ?? [], c, nameOf);
-		if (found.length > 0) conflicts[s.id] = found;
-	}
-	const shown = around.filter((s) => s.day >= from && s.day <= to).map((s) => ({ ...s, job: nameOf(s.jobId), number: label(s.jobId).number, minutes: plannedMinutes(s, c) }));
+	for (const s of around)
+		if (s.personId && s.day >= from && s.day <= to) {
+			const found = conflictsOf(s, byPerson.get(s.personId) ?? [], c, nameOf);
+			if (found.length > 0) conflicts[s.id] = found;
+		}
+	const shown = around
+		.filter((s) => s.day >= from && s.day <= to)
+		.map((s) => ({ ...s, job: nameOf(s.jobId), number: label(s.jobId).number, minutes: plannedMinutes(s, c) }));
 	return {
-		from, to, days, staff: staff.map((p) => ({ ...p, load: loadOf(p.id, days, byPerson.get(p.id) ?? [], c) })), shifts: shown, conflicts, timeOff: c.timeOff, holidays: days.filter((d) => own.holidays.length > 0 && loadOf('', [d], [], { ...c, timeOff: [] }).paid === 0), workday: own.hours[1] ?? { from: 420, to: 930, breaks: [] }, unmanned: unmanned(app)
+		from,
+		to,
+		days,
+		staff: staff.map((p) => ({ ...p, load: loadOf(p.id, days, byPerson.get(p.id) ?? [], c) })),
+		shifts: shown,
+		conflicts,
+		timeOff: c.timeOff,
+		holidays: days.filter((d) => own.holidays.length > 0 && loadOf('', [d], [], { ...c, timeOff: [] }).paid === 0),
+		workday: own.hours[1] ?? { from: 420, to: 930, breaks: [] },
+		unmanned: unmanned(app)
 	};
 }
 
@@ -41,11 +68,40 @@ export function unmanned(app: App) {
 	const open = phaseHours(app);
 	if (open.length === 0) return [];
 	const ids = [...new Set(open.map((p) => p.jobId))];
-	const rows = app.db.orm.select({ id: shifts.id, jobId: shifts.jobId, phase: shifts.phase, personId: shifts.personId, day: shifts.day, from: shifts.from, to: shifts.to }).from(shifts).where(inArray(shifts.jobId, ids)).all();
+	const rows = app.db.orm
+		.select({
+			id: shifts.id,
+			jobId: shifts.jobId,
+			phase: shifts.phase,
+			personId: shifts.personId,
+			day: shifts.day,
+			from: shifts.from,
+			to: shifts.to
+		})
+		.from(shifts)
+		.where(inArray(shifts.jobId, ids))
+		.all();
 	const c = { ...calendar(app.db.orm, '0000-01-01', '9999-12-31') };
 	const planned = new Map<string, number>();
-	for (const s of rows) if (s.personId) planned.set(`${s.jobId} ${s.phase}`, (planned.get(`${s.jobId} ${s.phase}`) ?? 0) + plannedMinutes(s, c));
-	return open.map((p) => ({ jobId: p.jobId, job: p.job, number: p.number, phase: p.name, soldMinutes: Math.round((p.hours * 60) / 10_000), leftMinutes: Math.round((p.hours * 60) / 10_000) - (planned.get(`${p.jobId} ${p.name}`) ?? 0) })).filter((p) => p.leftMinutes >= 30);
+	for (const s of rows)
+		if (s.personId) planned.set(`${s.jobId} ${s.phase}`, (planned.get(`${s.jobId} ${s.phase}`) ?? 0) + plannedMinutes(s, c));
+	return open
+		.map((p) => ({
+			jobId: p.jobId,
+			job: p.job,
+			number: p.number,
+			phase: p.name,
+			soldMinutes: Math.round((p.hours * 60) / 10_000),
+			leftMinutes: Math.round((p.hours * 60) / 10_000) - (planned.get(`${p.jobId} ${p.name}`) ?? 0)
+		}))
+		.filter((p) => p.leftMinutes >= 30);
 }
 
-export const plannableJobs = (app: App) => app.db.orm.select({ id: jobs.id, name: jobs.name, number: jobs.number }).from(jobs).where(and(sql`${jobs.number} is not null`, sql`${jobs.stageId} in (select id from stages where meaning in ('ready', 'under way'))`)).orderBy(asc(jobs.name)).limit(300).all();
+export const plannableJobs = (app: App) =>
+	app.db.orm
+		.select({ id: jobs.id, name: jobs.name, number: jobs.number })
+		.from(jobs)
+		.where(and(sql`${jobs.number} is not null`, sql`${jobs.stageId} in (select id from stages where meaning in ('ready', 'under way'))`))
+		.orderBy(asc(jobs.name))
+		.limit(300)
+		.all();

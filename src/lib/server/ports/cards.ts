@@ -1,14 +1,28 @@
 import type { Db } from '../db/open';
 import { standInLog } from '../db/schema';
 
-export interface CardRequest { chargeId: string; amount: number; number: string; expiry: string; code: string }
-export interface CardAnswer { chargeId: string; processorId: string; state: 'paid' | 'declined' | 'unknown'; message: string }
+export interface CardRequest {
+	chargeId: string;
+	amount: number;
+	number: string;
+	expiry: string;
+	code: string;
+}
+export interface CardAnswer {
+	chargeId: string;
+	processorId: string;
+	state: 'paid' | 'declined' | 'unknown';
+	message: string;
+}
 
 /**
  * Takes money by card. Answers come to `onAnswer`, perhaps late, twice, or after a time-out: whoever listens settles a charge
  * by its id, once. The number of the card goes through and is kept nowhere.
  */
-export interface CardPort { readonly name: string; charge(request: CardRequest, onAnswer: (answer: CardAnswer) => void): Promise<void> }
+export interface CardPort {
+	readonly name: string;
+	charge(request: CardRequest, onAnswer: (answer: CardAnswer) => void): Promise<void>;
+}
 
 export const TEST_CARDS = [
 	{ number: '4000 0000 0000 0001', what: 'succeeds' },
@@ -43,7 +57,12 @@ export function standInCards(db: Db, now: () => number, laterMs = 1500): CardPor
 				onAnswer(paid);
 			} else {
 				note(sent, 'declined');
-				onAnswer({ chargeId: r.chargeId, processorId: '', state: 'declined', message: 'The card was declined. Nothing was taken: try another card.' });
+				onAnswer({
+					chargeId: r.chargeId,
+					processorId: '',
+					state: 'declined',
+					message: 'The card was declined. Nothing was taken: try another card.'
+				});
 			}
 			await Promise.resolve();
 		}

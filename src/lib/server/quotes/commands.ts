@@ -6,7 +6,20 @@ import { Refusal } from '../../core/refusal';
 import { addDays } from '../../core/time';
 import { defineCommand, type Actor, type Context } from '../commands';
 import { Id, MailOrEmpty, strict, Text } from '../commands/inputs';
-import { answers, company, customers, estimates, jobs, people, quotes, revisions, sites, taxCodes, taxComponents, views } from '../db/schema';
+import {
+	answers,
+	company,
+	customers,
+	estimates,
+	jobs,
+	people,
+	quotes,
+	revisions,
+	sites,
+	taxCodes,
+	taxComponents,
+	views
+} from '../db/schema';
 import { loadEstimate } from '../estimates/load';
 import { hashOf, newId } from '../ids';
 import { winJob } from '../jobs/win';
@@ -14,8 +27,12 @@ import { makeLink } from './links';
 
 /** Freezes the estimate as the next revision of the job's quote, gives it its number and mails the link. */
 export const issueQuote = defineCommand({
-	name: 'quotes.issue', access: 'quotes.issue',
-	input: Type.Object({ estimateId: Id, to: MailOrEmpty, subject: Text(200), text: Text(8000), despite: Type.Optional(Type.Boolean()) }, strict),
+	name: 'quotes.issue',
+	access: 'quotes.issue',
+	input: Type.Object(
+		{ estimateId: Id, to: MailOrEmpty, subject: Text(200), text: Text(8000), despite: Type.Optional(Type.Boolean()) },
+		strict
+	),
 	run(ctx, i) {
 		const row = ctx.get(estimates, i.estimateId, 'This estimate');
 		const estimate = loadEstimate(ctx.db, row.id);
@@ -25,31 +42,87 @@ export const issueQuote = defineCommand({
 		const result = computeEstimate(estimate);
 		if (result.problems[0]) throw new Refusal(`Before it goes out: ${result.problems[0].text}`);
 		if (result.lines.every((l) => l.state === 'aside')) throw new Refusal('There is nothing on this estimate yet.');
-		if (result.toDecide.length > 0) throw new Refusal(`Before it goes out: ${result.toDecide.length} line${result.toDecide.length > 1 ? 's' : ''} still to decide (${result.toDecide[0]?.line.name}).`);
-		if (result.total.profit < 0 && !i.despite) throw new Refusal(`This price is ${formatCents(-result.total.profit)} below break-even. Issue it all the same if that is meant.`, 'despite');
+		if (result.toDecide.length > 0)
+			throw new Refusal(
+				`Before it goes out: ${result.toDecide.length} line${result.toDecide.length > 1 ? 's' : ''} still to decide (${result.toDecide[0]?.line.name}).`
+			);
+		if (result.total.profit < 0 && !i.despite)
+			throw new Refusal(
+				`This price is ${formatCents(-result.total.profit)} below break-even. Issue it all the same if that is meant.`,
+				'despite'
+			);
 		const own = ctx.get(company, 'company', 'The company');
 		const customer = ctx.get(customers, job.customerId, 'The customer');
 		const site = job.siteId ? ctx.find(sites, job.siteId) : undefined;
-		const tax = { codes: ctx.db.select().from(taxCodes).all(), components: ctx.db.select().from(taxComponents).all(), day: ctx.today, exemption: customer.exemption };
+		const tax = {
+			codes: ctx.db.select().from(taxCodes).all(),
+			components: ctx.db.select().from(taxComponents).all(),
+			day: ctx.today,
+			exemption: customer.exemption
+		};
 		const frozen = freeze(estimate, tax);
 		let quote = ctx.db.select().from(quotes).where(eq(quotes.jobId, job.id)).get();
 		quote ??= ctx.insert(quotes, { id: newId(), number: ctx.nextNumber('quote'), jobId: job.id, estimateId: row.id, createdAt: ctx.now });
-		for (const old of ctx.db.select().from(revisions).where(and(eq(revisions.quoteId, quote.id), eq(revisions.state, 'open'))).all()) ctx.db.update(revisions).set({ state: 'replaced' }).where(eq(revisions.id, old.id)).run();
-		const number = (ctx.db.select({ n: max(revisions.revision) }).from(revisions).where(eq(revisions.quoteId, quote.id)).get()?.n ?? 0) + 1;
-		const header = { title: row.title, customer: customer.name, site: site?.address ?? '', intro: row.intro, terms: own.settings.terms, company: own.name, by: ctx.who.name };
+		for (const old of ctx.db
+			.select()
+			.from(revisions)
+			.where(and(eq(revisions.quoteId, quote.id), eq(revisions.state, 'open')))
+			.all())
+			ctx.db.update(revisions).set({ state: 'replaced' }).where(eq(revisions.id, old.id)).run();
+		const number =
+			(ctx.db
+				.select({ n: max(revisions.revision) })
+				.from(revisions)
+				.where(eq(revisions.quoteId, quote.id))
+				.get()?.n ?? 0) + 1;
+		const header = {
+			title: row.title,
+			customer: customer.name,
+			site: site?.address ?? '',
+			intro: row.intro,
+			terms: own.settings.terms,
+			company: own.name,
+			by: ctx.who.name
+		};
 		const text = JSON.stringify({ header, frozen });
-		const revision = { id: newId(), quoteId: quote.id, revision: number, issuedAt: ctx.now, issuedBy: ctx.who.name, validUntil: addDays(ctx.today, own.settings.quoteDays), header, frozen, hash: hashOf(text), net: frozen.totals.net, tax: frozen.totals.tax, total: frozen.totals.total };
+		const revision = {
+			id: newId(),
+			quoteId: quote.id,
+			revision: number,
+			issuedAt: ctx.now,
+			issuedBy: ctx.who.name,
+			validUntil: addDays(ctx.today, own.settings.quoteDays),
+			header,
+			frozen,
+			hash: hashOf(text),
+			net: frozen.totals.net,
+			tax: frozen.totals.tax,
+			total: frozen.totals.total
+		};
 		ctx.db.insert(revisions).values(revision).run();
 		const linkId = makeLink(ctx, 'quote', revision.id);
-		ctx.mail({ to: i.to, subject: i.subject || `Quote ${quote.number} from ${own.name}`, text: i.text.includes('{link}') ? i.text : `${i.text}\n\n{link}`, linkId, about: `job:${job.id}` });
+		ctx.mail({
+			to: i.to,
+			subject: i.subject || `Quote ${quote.number} from ${own.name}`,
+			text: i.text.includes('{link}') ? i.text : `${i.text}\n\n{link}`,
+			linkId,
+			about: `job:${job.id}`
+		});
 		ctx.update(jobs, job.id, { touchedAt: ctx.now });
-		ctx.happened(`job:${job.id}`, `Quote ${quote.number}, revision ${number} issued: ${formatCents(frozen.totals.total)}`, 'track', 'today', `estimate:${row.id}`);
+		ctx.happened(
+			`job:${job.id}`,
+			`Quote ${quote.number}, revision ${number} issued: ${formatCents(frozen.totals.total)}`,
+			'track',
+			'today',
+			`estimate:${row.id}`
+		);
 		return { quoteNumber: quote.number, revision: number, revisionId: revision.id, linkId };
 	}
 });
 
 export const withdrawQuote = defineCommand({
-	name: 'quotes.withdraw', access: 'quotes.issue',
+	name: 'quotes.withdraw',
+	access: 'quotes.issue',
 	input: Type.Object({ revisionId: Id }, strict),
 	run(ctx, i) {
 		const r = ctx.get(revisions, i.revisionId, 'This quote');
@@ -62,7 +135,8 @@ export const withdrawQuote = defineCommand({
 
 /** A customer opened the page. The company's own people are not counted; that is decided where the page is served. */
 export const seeQuote = defineCommand({
-	name: 'quotes.see', access: 'quote link',
+	name: 'quotes.see',
+	access: 'quote link',
 	input: Type.Object({ device: Text(40) }, strict),
 	run(ctx, i, actor) {
 		const r = revisionOf(ctx, actor);
@@ -82,33 +156,79 @@ const Signature = Type.String({ maxLength: 300_000, pattern: '^(|data:image/png;
 
 /** The customer accepts with options and a signature, or declines with a reason. One answer, however often it is sent. */
 export const answerQuote = defineCommand({
-	name: 'quotes.answer', access: 'quote link',
-	input: Type.Object({ answer: Type.Union([Type.Literal('accepted'), Type.Literal('declined')]), name: Text(200), signature: Signature, agreed: Type.Boolean(), chosen: Type.Array(Id, { maxItems: 500, uniqueItems: true }), reason: Text(1000), address: Text(100), agent: Text(300) }, strict),
+	name: 'quotes.answer',
+	access: 'quote link',
+	input: Type.Object(
+		{
+			answer: Type.Union([Type.Literal('accepted'), Type.Literal('declined')]),
+			name: Text(200),
+			signature: Signature,
+			agreed: Type.Boolean(),
+			chosen: Type.Array(Id, { maxItems: 500, uniqueItems: true }),
+			reason: Text(1000),
+			address: Text(100),
+			agent: Text(300)
+		},
+		strict
+	),
 	run(ctx, i, actor) {
 		const r = revisionOf(ctx, actor);
-		return recordAnswer(ctx, r, { answer: i.answer, name: i.name, signature: i.signature, agreed: i.agreed, chosen: i.chosen, reason: i.reason, address: i.address, agent: i.agent, byHand: false });
+		return recordAnswer(ctx, r, {
+			answer: i.answer,
+			name: i.name,
+			signature: i.signature,
+			agreed: i.agreed,
+			chosen: i.chosen,
+			reason: i.reason,
+			address: i.address,
+			agent: i.agent,
+			byHand: false
+		});
 	}
 });
 
 /** Acceptance on paper, recorded by the office. */
 export const acceptByHand = defineCommand({
-	name: 'quotes.accept-by-hand', access: 'quotes.accept-by-hand',
+	name: 'quotes.accept-by-hand',
+	access: 'quotes.accept-by-hand',
 	input: Type.Object({ revisionId: Id, name: Text(200), chosen: Type.Array(Id, { maxItems: 500 }) }, strict),
 	run(ctx, i) {
 		const r = ctx.get(revisions, i.revisionId, 'This quote');
-		return recordAnswer(ctx, r, { answer: 'accepted', name: i.name, signature: '', agreed: true, chosen: i.chosen, reason: '', address: '', agent: `by hand, ${ctx.who.name}`, byHand: true });
+		return recordAnswer(ctx, r, {
+			answer: 'accepted',
+			name: i.name,
+			signature: '',
+			agreed: true,
+			chosen: i.chosen,
+			reason: '',
+			address: '',
+			agent: `by hand, ${ctx.who.name}`,
+			byHand: true
+		});
 	}
 });
 
-interface Answer { answer: 'accepted' | 'declined'; name: string; signature: string; agreed: boolean; chosen: string[]; reason: string; address: string; agent: string; byHand: boolean }
+interface Answer {
+	answer: 'accepted' | 'declined';
+	name: string;
+	signature: string;
+	agreed: boolean;
+	chosen: string[];
+	reason: string;
+	address: string;
+	agent: string;
+	byHand: boolean;
+}
 
 function recordAnswer(ctx: Context, r: typeof revisions.$inferSelect, a: Answer) {
 	const earlier = ctx.db.select().from(answers).where(eq(answers.revisionId, r.id)).get();
 	if (earlier) return { answer: earlier.answer, total: earlier.total };
-	if (r.state === 'replaced') throw new Refusal('A newer revision of this quote has replaced this one. Please use the link in the latest mail.');
+	if (r.state === 'replaced')
+		throw new Refusal('A newer revision of this quote has replaced this one. Please use the link in the latest mail.');
 	if (r.state === 'withdrawn') throw new Refusal('This quote was withdrawn. Please call us.');
 	if (r.state !== 'open') throw new Refusal('This quote is answered already.');
-	if (r.validUntil < ctx.today && a.answer === 'accepted' && !a.byHand) throw new Refusal(`This quote was valid until ${r.validUntil}. Please ask us for a fresh one.`);
+	if (r.validUntil < ctx.today && a.answer === 'accepted' && !a.byHand)
+		throw new Refusal(`This quote was valid until ${r.validUntil}. Please ask us for a fresh one.`);
 	const quote = ctx.get(quotes, r.quoteId, 'This quote');
 	const job = ctx.get(jobs, quote.jobId, 'This job');
 	const offered = new Set(optionsOf(r.frozen.estimate).map((o) => o.id));
@@ -119,11 +239,29 @@ function recordAnswer(ctx: Context, r: typeof revisions.$inferSelect, a: Answer)
 		if (a.name.trim() === '') throw new Refusal('Please type your name.', 'name');
 		if (!a.agreed) throw new Refusal('Please tick that you agree to the terms.', 'agreed');
 	} else if (a.reason.trim() === '') throw new Refusal('Please tell us why; a word is enough.', 'reason');
-	ctx.insert(answers, { id: newId(), revisionId: r.id, answer: a.answer, name: a.name.trim(), signature: a.signature, chosen: a.chosen, reason: a.reason.trim(), at: ctx.now, address: a.address, agent: a.agent, total: totals.total });
+	ctx.insert(answers, {
+		id: newId(),
+		revisionId: r.id,
+		answer: a.answer,
+		name: a.name.trim(),
+		signature: a.signature,
+		chosen: a.chosen,
+		reason: a.reason.trim(),
+		at: ctx.now,
+		address: a.address,
+		agent: a.agent,
+		total: totals.total
+	});
 	ctx.db.update(revisions).set({ state: a.answer }).where(eq(revisions.id, r.id)).run();
 	if (a.answer === 'accepted') {
 		const number = winJob(ctx, job, r.frozen.estimate, chosen, totals);
-		ctx.happened(`job:${job.id}`, `Quote ${quote.number} accepted by ${a.name.trim()}: ${formatCents(totals.total)}; job ${number}`, 'track', 'today', 'plan');
+		ctx.happened(
+			`job:${job.id}`,
+			`Quote ${quote.number} accepted by ${a.name.trim()}: ${formatCents(totals.total)}; job ${number}`,
+			'track',
+			'today',
+			'plan'
+		);
 	} else {
 		ctx.update(jobs, job.id, { touchedAt: ctx.now });
 		ctx.happened(`job:${job.id}`, `Quote ${quote.number} declined: ${a.reason.trim()}`, 'track', 'today');
@@ -133,7 +271,17 @@ function recordAnswer(ctx: Context, r: typeof revisions.$inferSelect, a: Answer)
 }
 
 function tellPersonInCharge(ctx: Context, job: typeof jobs.$inferSelect, number: number, a: Answer, total: number): void {
-	const person = job.personId ? ctx.find(people, job.personId) : ctx.db.select().from(people).where(eq(people.role, 'owner')).orderBy(desc(people.name)).get();
+	const person = job.personId
+		? ctx.find(people, job.personId)
+		: ctx.db.select().from(people).where(eq(people.role, 'owner')).orderBy(desc(people.name)).get();
 	if (!person || a.byHand) return;
-	ctx.mail({ to: person.mail, subject: `Quote ${number} ${a.answer}: ${job.name}`, text: a.answer === 'accepted' ? `${a.name} accepted quote ${number} at ${formatCents(total)}.` : `Quote ${number} was declined: ${a.reason}`, about: `job:${job.id}` });
+	ctx.mail({
+		to: person.mail,
+		subject: `Quote ${number} ${a.answer}: ${job.name}`,
+		text:
+			a.answer === 'accepted'
+				? `${a.name} accepted quote ${number} at ${formatCents(total)}.`
+				: `Quote ${number} was declined: ${a.reason}`,
+		about: `job:${job.id}`
+	});
 }

@@ -1,8 +1,15 @@
 import { and, eq } from 'drizzle-orm';
-import type { App } from '../app';
+import type { Db } from '../db/open';
+import type { Settings } from '../settings';
 import type { Actor, Context } from '../commands';
 import { links } from '../db/schema';
 import { hashToken, linkToken, newId, newToken } from '../ids';
+
+/** What this room needs of the application. */
+interface Host {
+	db: Db;
+	settings: Pick<Settings, 'origin'>;
+}
 
 let secretOf: () => Buffer = () => {
 	throw new Error('The server’s secret is not set.');
@@ -16,26 +23,37 @@ export function useSecret(secret: () => Buffer): void {
 export function makeLink(ctx: Context, kind: 'quote' | 'invoice', subjectId: string): string {
 	const nonce = newToken();
 	const id = newId();
-	ctx.db.insert(links).values({ id, kind, subjectId, nonce, tokenHash: hashToken(linkToken(secretOf(), nonce)), createdAt: ctx.now }).run();
+	ctx.db
+		.insert(links)
+		.values({ id, kind, subjectId, nonce, tokenHash: hashToken(linkToken(secretOf(), nonce)), createdAt: ctx.now })
+		.run();
 	return id;
 }
 
 /** The address of a link, for mails and for the outbox. */
-export function linkUrl(app: App, linkId: string): string | null {
+export function linkUrl(app: Host, linkId: string): string | null {
 	const link = app.db.orm.select().from(links).where(eq(links.id, linkId)).get();
 	return link ? `${app.settings.origin}/${link.kind === 'quote' ? 'q' : 'i'}/${linkToken(secretOf(), link.nonce)}` : null;
 }
 
 /** The address of the newest link to a record. */
-export function linkFor(app: App, kind: 'quote' | 'invoice', subjectId: string): string | null {
-	const link = app.db.orm.select().from(links).where(and(eq(links.kind, kind), eq(links.subjectId, subjectId))).get();
+export function linkFor(app: Host, kind: 'quote' | 'invoice', subjectId: string): string | null {
+	const link = app.db.orm
+		.select()
+		.from(links)
+		.where(and(eq(links.kind, kind), eq(links.subjectId, subjectId)))
+		.get();
 	return link ? linkUrl(app, link.id) : null;
 }
 
 /** Who holds this token, or null for one that is unknown or revoked. Looked up by its hash only. */
-export function linkActor(app: App, kind: 'quote' | 'invoice', token: string): Extract<Actor, { type: 'link' }> | null {
+export function linkActor(app: Host, kind: 'quote' | 'invoice', token: string): Extract<Actor, { type: 'link' }> | null {
 	if (!/^[\w-]{43}$/.test(token)) return null;
-	const link = app.db.orm.select().from(links).where(eq(links.tokenHash, hashToken(token))).get();
+	const link = app.db.orm
+		.select()
+		.from(links)
+		.where(eq(links.tokenHash, hashToken(token)))
+		.get();
 	if (!link || link.revoked || link.kind !== kind) return null;
 	return { type: 'link', linkId: link.id, kind, subjectId: link.subjectId };
 }

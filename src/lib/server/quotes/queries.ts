@@ -6,18 +6,45 @@ import { answers, company, jobs, quotes, revisions, customers } from '../db/sche
 /** A revision as its customer sees it, with some options chosen. Frozen figures; no cost leaves the server. */
 export function customerQuote(app: App, revisionId: string, chosen: readonly string[] | null) {
 	const db = app.db.orm;
-	const row = db.select({ r: revisions, number: quotes.number, jobId: quotes.jobId }).from(revisions).innerJoin(quotes, eq(quotes.id, revisions.quoteId)).where(eq(revisions.id, revisionId)).get();
+	const row = db
+		.select({ r: revisions, number: quotes.number, jobId: quotes.jobId })
+		.from(revisions)
+		.innerJoin(quotes, eq(quotes.id, revisions.quoteId))
+		.where(eq(revisions.id, revisionId))
+		.get();
 	const own = db.select().from(company).get();
 	if (!row || !own) return null;
 	const { r } = row;
 	const answer = db.select().from(answers).where(eq(answers.revisionId, r.id)).get() ?? null;
 	const picked = new Set(answer ? answer.chosen : (chosen ?? []));
 	return {
-		number: row.number, revision: r.revision, state: r.state, validUntil: r.validUntil, header: r.header, letterhead: own.settings.letterhead, company: { name: own.name, phone: own.phone, mail: own.mail },
-		answer: answer && { answer: answer.answer, name: answer.name, at: answer.at, total: answer.total, reason: answer.reason }, view: quoteView(r.frozen.estimate, picked, r.frozen.tax), zone: own.zone, jobId: row.jobId
+		number: row.number,
+		revision: r.revision,
+		state: r.state,
+		validUntil: r.validUntil,
+		header: r.header,
+		letterhead: own.settings.letterhead,
+		company: { name: own.name, phone: own.phone, mail: own.mail },
+		answer: answer && { answer: answer.answer, name: answer.name, at: answer.at, total: answer.total, reason: answer.reason },
+		view: quoteView(r.frozen.estimate, picked, r.frozen.tax),
+		zone: own.zone,
+		jobId: row.jobId
 	};
 }
 
-
-export const lastRevision = (app: App, jobId: string) => app.db.orm.select({ id: revisions.id }).from(revisions).innerJoin(quotes, eq(quotes.id, revisions.quoteId)).where(eq(quotes.jobId, jobId)).orderBy(desc(revisions.issuedAt)).limit(1).get() ?? null;
-export const customerOfJob = (app: App, jobId: string) => app.db.orm.select({ name: customers.name, mail: customers.mail }).from(jobs).innerJoin(customers, eq(customers.id, jobs.customerId)).where(eq(jobs.id, jobId)).get() ?? null;
+export const lastRevision = (app: App, jobId: string) =>
+	app.db.orm
+		.select({ id: revisions.id })
+		.from(revisions)
+		.innerJoin(quotes, eq(quotes.id, revisions.quoteId))
+		.where(eq(quotes.jobId, jobId))
+		.orderBy(desc(revisions.issuedAt))
+		.limit(1)
+		.get() ?? null;
+export const customerOfJob = (app: App, jobId: string) =>
+	app.db.orm
+		.select({ name: customers.name, mail: customers.mail })
+		.from(jobs)
+		.innerJoin(customers, eq(customers.id, jobs.customerId))
+		.where(eq(jobs.id, jobId))
+		.get() ?? null;

@@ -11,8 +11,18 @@ import { settle } from './settle';
 
 /** Money that came in by check, cash or transfer. */
 export const recordPayment = defineCommand({
-	name: 'payments.record', access: 'payments.record',
-	input: Type.Object({ invoiceId: Id, amount: Typed, method: Type.Union([Type.Literal('check'), Type.Literal('cash'), Type.Literal('transfer')]), reference: Text(200), day: DayText }, strict),
+	name: 'payments.record',
+	access: 'payments.record',
+	input: Type.Object(
+		{
+			invoiceId: Id,
+			amount: Typed,
+			method: Type.Union([Type.Literal('check'), Type.Literal('cash'), Type.Literal('transfer')]),
+			reference: Text(200),
+			day: DayText
+		},
+		strict
+	),
 	run(ctx, i) {
 		const invoice = ctx.get(invoices, i.invoiceId, 'This invoice');
 		if (invoice.issuedAt === null || invoice.voidedAt !== null) throw new Refusal('Money is taken on an issued invoice.');
@@ -20,24 +30,37 @@ export const recordPayment = defineCommand({
 		if (amount <= 0) throw new Refusal('The amount must be more than 0.', 'amount');
 		if (i.day > ctx.today) throw new Refusal('The day is ahead of today.', 'day');
 		const credit = take(ctx, invoice, amount, { method: i.method, reference: i.reference, day: i.day, processorId: null });
-		ctx.happened(`invoice:${invoice.id}`, `${formatCents(amount)} by ${i.method}${credit > 0 ? `, ${formatCents(cents(credit))} of it credit` : ''}`, 'invoices', 'today', `job:${invoice.jobId}`);
+		ctx.happened(
+			`invoice:${invoice.id}`,
+			`${formatCents(amount)} by ${i.method}${credit > 0 ? `, ${formatCents(cents(credit))} of it credit` : ''}`,
+			'invoices',
+			'today',
+			`job:${invoice.jobId}`
+		);
 		return { credit };
 	}
 });
 
-function take(ctx: Context, invoice: typeof invoices.$inferSelect, amount: number, p: { method: 'card' | 'check' | 'cash' | 'transfer'; reference: string; day: string; processorId: string | null }): number {
+function take(
+	ctx: Context,
+	invoice: typeof invoices.$inferSelect,
+	amount: number,
+	p: { method: 'card' | 'check' | 'cash' | 'transfer'; reference: string; day: string; processorId: string | null }
+): number {
 	const payment = ctx.insert(payments, { id: newId(), customerId: invoice.customerId, jobId: invoice.jobId, at: ctx.now, amount, ...p });
 	return settle(ctx, payment.id, amount, invoice.customerId, [invoice.id], invoice.jobId);
 }
 
 /** A customer asks to pay by card. One charge at a time: while an answer is awaited, a second click asks nothing. */
 export const askCharge = defineCommand({
-	name: 'charges.ask', access: 'invoice link',
+	name: 'charges.ask',
+	access: 'invoice link',
 	input: Type.Object({ amount: Typed, last4: Type.String({ pattern: '^\\d{0,4}$' }) }, strict),
 	run(ctx, i, actor) {
 		if (actor.type !== 'link') throw new Refusal('This needs the link from the mail.');
 		const invoice = ctx.get(invoices, actor.subjectId, 'This invoice');
-		if (invoice.voidedAt !== null || invoice.issuedAt === null) throw new Refusal('This invoice was withdrawn. Nothing is to be paid on it.');
+		if (invoice.voidedAt !== null || invoice.issuedAt === null)
+			throw new Refusal('This invoice was withdrawn. Nothing is to be paid on it.');
 		const open = invoice.total - paidOf(ctx.db, invoice.id);
 		if (open <= 0) throw new Refusal('This invoice is paid. Thank you!');
 		const amount = parseCents(i.amount);
@@ -45,7 +68,10 @@ export const askCharge = defineCommand({
 		if (amount > open) throw new Refusal(`Only ${formatCents(cents(open))} is left to pay.`, 'amount');
 		const earlier = ctx.db.select().from(charges).where(eq(charges.invoiceId, invoice.id)).all();
 		const waiting = earlier.find((c) => c.state === 'asked' || c.state === 'unknown');
-		if (waiting) throw new Refusal('A payment is on its way already. Please wait until we know whether it went through, so that nothing is paid twice.');
+		if (waiting)
+			throw new Refusal(
+				'A payment is on its way already. Please wait until we know whether it went through, so that nothing is paid twice.'
+			);
 		const charge = ctx.insert(charges, { id: newId(), invoiceId: invoice.id, amount, state: 'asked', at: ctx.now, last4: i.last4 });
 		ctx.happened(`invoice:${invoice.id}`, `Card payment of ${formatCents(amount)} begun`);
 		return { chargeId: charge.id, amount };
@@ -54,14 +80,35 @@ export const askCharge = defineCommand({
 
 /** The processor's answer. It may come late, twice or out of order: a charge that is paid stays paid, and is taken once. */
 export const answerCharge = defineCommand({
-	name: 'charges.answer', access: 'system',
-	input: Type.Object({ chargeId: Id, processorId: Text(100), state: Type.Union([Type.Literal('paid'), Type.Literal('declined'), Type.Literal('unknown')]), message: Text(300) }, strict),
+	name: 'charges.answer',
+	access: 'system',
+	input: Type.Object(
+		{
+			chargeId: Id,
+			processorId: Text(100),
+			state: Type.Union([Type.Literal('paid'), Type.Literal('declined'), Type.Literal('unknown')]),
+			message: Text(300)
+		},
+		strict
+	),
 	run(ctx, i) {
 		const charge = ctx.get(charges, i.chargeId, 'This charge');
 		if (charge.state === 'paid' || charge.state === i.state) return;
 		ctx.update(charges, charge.id, { state: i.state, message: i.message });
 		const invoice = ctx.get(invoices, charge.invoiceId, 'This invoice');
-		if (i.state === 'paid') take(ctx, invoice, charge.amount, { method: 'card', reference: `card ending ${charge.last4}`, day: ctx.today, processorId: i.processorId });
-		ctx.happened(`invoice:${invoice.id}`, i.state === 'paid' ? `${formatCents(cents(charge.amount))} paid by card` : `Card payment ${i.state}`, 'invoices', 'today', `job:${invoice.jobId}`);
+		if (i.state === 'paid')
+			take(ctx, invoice, charge.amount, {
+				method: 'card',
+				reference: `card ending ${charge.last4}`,
+				day: ctx.today,
+				processorId: i.processorId
+			});
+		ctx.happened(
+			`invoice:${invoice.id}`,
+			i.state === 'paid' ? `${formatCents(cents(charge.amount))} paid by card` : `Card payment ${i.state}`,
+			'invoices',
+			'today',
+			`job:${invoice.jobId}`
+		);
 	}
 });

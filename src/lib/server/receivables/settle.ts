@@ -8,9 +8,19 @@ import { newId } from '../ids';
 
 /** The invoices of a customer with something left to pay. */
 export function openInvoices(db: Orm, customerId: string): OpenInvoice[] {
-	return db.select({ id: invoices.id, number: invoices.number, jobId: invoices.jobId, due: invoices.due, open: sql<number>`${invoices.total} - coalesce((select sum(a.amount) from allocations a where a.invoice_id = invoices.id), 0)` })
-		.from(invoices).where(and(eq(invoices.customerId, customerId), isNotNull(invoices.issuedAt), isNull(invoices.voidedAt))).all()
-		.map((i) => ({ id: i.id, number: i.number ?? 0, jobId: i.jobId, due: i.due ?? '9999-12-31', open: cents(i.open) })).filter((i) => i.open > 0);
+	return db
+		.select({
+			id: invoices.id,
+			number: invoices.number,
+			jobId: invoices.jobId,
+			due: invoices.due,
+			open: sql<number>`${invoices.total} - coalesce((select sum(a.amount) from allocations a where a.invoice_id = invoices.id), 0)`
+		})
+		.from(invoices)
+		.where(and(eq(invoices.customerId, customerId), isNotNull(invoices.issuedAt), isNull(invoices.voidedAt)))
+		.all()
+		.map((i) => ({ id: i.id, number: i.number ?? 0, jobId: i.jobId, due: i.due ?? '9999-12-31', open: cents(i.open) }))
+		.filter((i) => i.open > 0);
 }
 
 /** Allocates a payment to invoices by the rule of the core; what is left stays as credit. */
@@ -22,7 +32,15 @@ export function settle(ctx: Context, paymentId: string, amount: number, customer
 
 /** Uses what a customer has paid too much, oldest payment first, for what is open. */
 export function settleWithCredit(ctx: Context, customerId: string): void {
-	const rows = ctx.db.select({ id: payments.id, jobId: payments.jobId, left: sql<number>`${payments.amount} - coalesce((select sum(a.amount) from allocations a where a.payment_id = payments.id), 0)` })
-		.from(payments).where(eq(payments.customerId, customerId)).orderBy(asc(payments.at)).all();
+	const rows = ctx.db
+		.select({
+			id: payments.id,
+			jobId: payments.jobId,
+			left: sql<number>`${payments.amount} - coalesce((select sum(a.amount) from allocations a where a.payment_id = payments.id), 0)`
+		})
+		.from(payments)
+		.where(eq(payments.customerId, customerId))
+		.orderBy(asc(payments.at))
+		.all();
 	for (const p of rows) if (p.left > 0) settle(ctx, p.id, p.left, customerId, [], p.jobId);
 }

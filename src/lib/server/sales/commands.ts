@@ -12,12 +12,22 @@ const leadFields = { name: Name, mail: MailOrEmpty, phone: Text(60), address: Te
 
 /** A request from the company's public page. A filled trap field or a form sent in under two seconds is taken for spam and dropped without a word. */
 export const receiveLead = defineCommand({
-	name: 'leads.receive', access: 'public',
+	name: 'leads.receive',
+	access: 'public',
 	input: Type.Object({ ...leadFields, trap: Text(200), openedMs: Type.Number() }, strict),
 	run(ctx, i) {
 		if (i.trap !== '' || i.openedMs < 2000) return { taken: false };
 		if (i.mail === '' && i.phone.trim() === '') throw new Refusal('Give a mail address or a phone number, so that we can answer.', 'mail');
-		const lead = ctx.insert(leads, { id: newId(), receivedAt: ctx.now, via: 'form', name: i.name, mail: i.mail, phone: i.phone, address: i.address, wanted: i.wanted });
+		const lead = ctx.insert(leads, {
+			id: newId(),
+			receivedAt: ctx.now,
+			via: 'form',
+			name: i.name,
+			mail: i.mail,
+			phone: i.phone,
+			address: i.address,
+			wanted: i.wanted
+		});
 		ctx.happened(`lead:${lead.id}`, `Request from ${i.name}`, 'leads', 'today');
 		return { taken: true };
 	}
@@ -25,7 +35,8 @@ export const receiveLead = defineCommand({
 
 /** A request that came by phone or mail and is typed in. */
 export const enterLead = defineCommand({
-	name: 'leads.enter', access: 'leads.handle',
+	name: 'leads.enter',
+	access: 'leads.handle',
 	input: Type.Object({ ...leadFields, via: Type.Union([Type.Literal('phone'), Type.Literal('mail')]) }, strict),
 	run(ctx, i) {
 		const lead = ctx.insert(leads, { id: newId(), receivedAt: ctx.now, ...i });
@@ -35,7 +46,8 @@ export const enterLead = defineCommand({
 });
 
 export const declineLead = defineCommand({
-	name: 'leads.not-for-us', access: 'leads.handle',
+	name: 'leads.not-for-us',
+	access: 'leads.handle',
 	input: Type.Object({ leadId: Id, back: Type.Optional(Type.Boolean()) }, strict),
 	run(ctx, i) {
 		const lead = ctx.get(leads, i.leadId, 'This request');
@@ -51,31 +63,72 @@ export const firstStage = (ctx: Context, meaning: (typeof stages.$inferSelect)['
 	return stage;
 };
 
-interface NewJob { name: string; customerId: string; siteId: string | null; kindOfWork: string; source: string; wanted: string; personId: string | null; branchId?: string | null; askedAt?: number }
+interface NewJob {
+	name: string;
+	customerId: string;
+	siteId: string | null;
+	kindOfWork: string;
+	source: string;
+	wanted: string;
+	personId: string | null;
+	branchId?: string | null;
+	askedAt?: number;
+}
 
 export function openJobFor(ctx: Context, j: NewJob) {
 	return ctx.insert(jobs, {
-		id: newId(), name: j.name, customerId: j.customerId, siteId: j.siteId, stageId: firstStage(ctx, 'bidding').id, kindOfWork: j.kindOfWork, source: j.source, wanted: j.wanted, personId: j.personId, branchId: j.branchId ?? null,
-		decisionDay: monthEnd(ctx.today), askedAt: j.askedAt ?? ctx.now, touchedAt: ctx.now
+		id: newId(),
+		name: j.name,
+		customerId: j.customerId,
+		siteId: j.siteId,
+		stageId: firstStage(ctx, 'bidding').id,
+		kindOfWork: j.kindOfWork,
+		source: j.source,
+		wanted: j.wanted,
+		personId: j.personId,
+		branchId: j.branchId ?? null,
+		decisionDay: monthEnd(ctx.today),
+		askedAt: j.askedAt ?? ctx.now,
+		touchedAt: ctx.now
 	});
 }
 
 /** One step from a request to a job on the winning track, with customer, site and wording carried over. */
 export const openJobFromLead = defineCommand({
-	name: 'leads.open-job', access: 'leads.handle',
+	name: 'leads.open-job',
+	access: 'leads.handle',
 	input: Type.Object({ leadId: Id, customerId: Type.Union([Id, Type.Null()]), jobName: Type.Optional(Name), kindOfWork: Text(80) }, strict),
 	run(ctx, i) {
 		const lead = ctx.get(leads, i.leadId, 'This request');
 		if (lead.jobId) return { jobId: lead.jobId };
 		const customer = i.customerId
 			? ctx.get(customers, i.customerId, 'This customer')
-			: ctx.insert(customers, { id: newId(), name: lead.name, mail: lead.mail, phone: lead.phone, address: lead.address, createdAt: ctx.now });
+			: ctx.insert(customers, {
+					id: newId(),
+					name: lead.name,
+					mail: lead.mail,
+					phone: lead.phone,
+					address: lead.address,
+					createdAt: ctx.now
+				});
 		// What is known is never typed twice: a same address of that customer is the same site.
-		const same = ctx.db.select().from(sites).where(and(eq(sites.customerId, customer.id), eq(sites.address, lead.address))).get();
-		const site = lead.address.trim() === '' ? null : (same ?? ctx.insert(sites, { id: newId(), customerId: customer.id, address: lead.address }));
+		const same = ctx.db
+			.select()
+			.from(sites)
+			.where(and(eq(sites.customerId, customer.id), eq(sites.address, lead.address)))
+			.get();
+		const site =
+			lead.address.trim() === '' ? null : (same ?? ctx.insert(sites, { id: newId(), customerId: customer.id, address: lead.address }));
 		const job = openJobFor(ctx, {
-			name: i.jobName ?? (site ? `${site.address.split(',')[0]}, ${i.kindOfWork || 'work'}` : `${customer.name}, ${i.kindOfWork || 'work'}`), customerId: customer.id, siteId: site?.id ?? null, kindOfWork: i.kindOfWork,
-			source: lead.via === 'form' ? 'Website' : lead.via === 'mail' ? 'Mail' : 'Phone', wanted: lead.wanted, personId: ctx.actor.type === 'person' ? ctx.actor.id : null, askedAt: lead.receivedAt
+			name:
+				i.jobName ?? (site ? `${site.address.split(',')[0]}, ${i.kindOfWork || 'work'}` : `${customer.name}, ${i.kindOfWork || 'work'}`),
+			customerId: customer.id,
+			siteId: site?.id ?? null,
+			kindOfWork: i.kindOfWork,
+			source: lead.via === 'form' ? 'Website' : lead.via === 'mail' ? 'Mail' : 'Phone',
+			wanted: lead.wanted,
+			personId: ctx.actor.type === 'person' ? ctx.actor.id : null,
+			askedAt: lead.receivedAt
 		});
 		ctx.update(leads, lead.id, { state: 'handled', jobId: job.id });
 		ctx.happened(`job:${job.id}`, `Opened from a request by ${lead.name}`, 'leads', 'track', 'today');
@@ -85,32 +138,89 @@ export const openJobFromLead = defineCommand({
 
 /** Opens a job with almost nothing: a name and a customer, new or known. */
 export const openJob = defineCommand({
-	name: 'jobs.open', access: 'jobs.change',
-	input: Type.Object({ name: Name, customerId: Type.Union([Id, Type.Null()]), customerName: Text(200), address: Text(300), kindOfWork: Text(80), source: Text(80), wanted: Text(4000), personId: Type.Optional(Id), branchId: Type.Optional(Id), lat: Type.Optional(Type.Number({ minimum: -90, maximum: 90 })), lng: Type.Optional(Type.Number({ minimum: -180, maximum: 180 })) }, strict),
+	name: 'jobs.open',
+	access: 'jobs.change',
+	input: Type.Object(
+		{
+			name: Name,
+			customerId: Type.Union([Id, Type.Null()]),
+			customerName: Text(200),
+			address: Text(300),
+			kindOfWork: Text(80),
+			source: Text(80),
+			wanted: Text(4000),
+			personId: Type.Optional(Id),
+			branchId: Type.Optional(Id),
+			lat: Type.Optional(Type.Number({ minimum: -90, maximum: 90 })),
+			lng: Type.Optional(Type.Number({ minimum: -180, maximum: 180 }))
+		},
+		strict
+	),
 	run(ctx, i) {
 		if (!i.customerId && i.customerName.trim() === '') throw new Refusal('Say who the customer is.', 'customerName');
-		const customer = i.customerId ? ctx.get(customers, i.customerId, 'This customer') : ctx.insert(customers, { id: newId(), name: i.customerName.trim(), address: i.address, createdAt: ctx.now });
+		const customer = i.customerId
+			? ctx.get(customers, i.customerId, 'This customer')
+			: ctx.insert(customers, { id: newId(), name: i.customerName.trim(), address: i.address, createdAt: ctx.now });
 		const address = i.address.trim();
-		const same = ctx.db.select().from(sites).where(and(eq(sites.customerId, customer.id), eq(sites.address, address))).get();
-		const site = address === '' ? null : (same ?? ctx.insert(sites, { id: newId(), customerId: customer.id, address, lat: i.lat ?? null, lng: i.lng ?? null }));
-		const job = openJobFor(ctx, { name: i.name, customerId: customer.id, siteId: site?.id ?? null, kindOfWork: i.kindOfWork, source: i.source, wanted: i.wanted, personId: i.personId ?? (ctx.actor.type === 'person' ? ctx.actor.id : null), branchId: i.branchId ?? null });
+		const same = ctx.db
+			.select()
+			.from(sites)
+			.where(and(eq(sites.customerId, customer.id), eq(sites.address, address)))
+			.get();
+		const site =
+			address === ''
+				? null
+				: (same ?? ctx.insert(sites, { id: newId(), customerId: customer.id, address, lat: i.lat ?? null, lng: i.lng ?? null }));
+		const job = openJobFor(ctx, {
+			name: i.name,
+			customerId: customer.id,
+			siteId: site?.id ?? null,
+			kindOfWork: i.kindOfWork,
+			source: i.source,
+			wanted: i.wanted,
+			personId: i.personId ?? (ctx.actor.type === 'person' ? ctx.actor.id : null),
+			branchId: i.branchId ?? null
+		});
 		ctx.happened(`job:${job.id}`, `Job ${i.name} opened`, 'track', 'today');
 		return { jobId: job.id };
 	}
 });
 
 export const changeJob = defineCommand({
-	name: 'jobs.change', access: 'jobs.change',
-	input: Type.Object({
-		jobId: Id, version: Version, name: Type.Optional(Name), kindOfWork: Type.Optional(Text(80)), source: Type.Optional(Text(80)), wanted: Type.Optional(Text(4000)), crewNotes: Type.Optional(Text(4000)), decisionDay: Type.Optional(Type.Union([DayText, Type.Literal('')])), expected: Type.Optional(Typed),
-		personId: Type.Optional(Id), percentComplete: Type.Optional(Type.Union([Type.Integer({ minimum: 0, maximum: 10_000 }), Type.Null()]))
-	}, strict),
+	name: 'jobs.change',
+	access: 'jobs.change',
+	input: Type.Object(
+		{
+			jobId: Id,
+			version: Version,
+			name: Type.Optional(Name),
+			kindOfWork: Type.Optional(Text(80)),
+			source: Type.Optional(Text(80)),
+			wanted: Type.Optional(Text(4000)),
+			crewNotes: Type.Optional(Text(4000)),
+			decisionDay: Type.Optional(Type.Union([DayText, Type.Literal('')])),
+			expected: Type.Optional(Typed),
+			personId: Type.Optional(Id),
+			percentComplete: Type.Optional(Type.Union([Type.Integer({ minimum: 0, maximum: 10_000 }), Type.Null()]))
+		},
+		strict
+	),
 	run(ctx, { jobId, version, decisionDay, expected, ...rest }) {
 		const job = ctx.get(jobs, jobId, 'This job');
 		if (rest.personId) ctx.get(people, rest.personId, 'This person');
-		ctx.update(jobs, job.id, {
-			...rest, ...(decisionDay !== undefined ? { decisionDay: decisionDay || null } : {}), ...(expected !== undefined ? { expected: expected.trim() === '' ? null : nonNegative(parseCents(expected, 'The expected amount'), 'expected') } : {}), touchedAt: ctx.now
-		}, version);
+		ctx.update(
+			jobs,
+			job.id,
+			{
+				...rest,
+				...(decisionDay !== undefined ? { decisionDay: decisionDay || null } : {}),
+				...(expected !== undefined
+					? { expected: expected.trim() === '' ? null : nonNegative(parseCents(expected, 'The expected amount'), 'expected') }
+					: {}),
+				touchedAt: ctx.now
+			},
+			version
+		);
 		ctx.happened(`job:${job.id}`, 'Job changed', 'track', 'today');
 	}
 });
@@ -122,47 +232,83 @@ const nonNegative = (n: number, field: string): number => {
 
 /** Moves a job along its track. Won by hand gives it its number; lost asks why. */
 export const moveJob = defineCommand({
-	name: 'jobs.move', access: 'jobs.change',
+	name: 'jobs.move',
+	access: 'jobs.change',
 	input: Type.Object({ jobId: Id, stageId: Id, reason: Type.Optional(Text(400)), version: Version }, strict),
 	run(ctx, i) {
 		const job = ctx.get(jobs, i.jobId, 'This job');
 		const stage = ctx.get(stages, i.stageId, 'This stage');
 		const from = ctx.get(stages, job.stageId, 'Its stage');
 		if (stage.id === from.id) return;
-		if (stage.meaning === 'won' || (stage.track === 'doing' && job.number === null)) throw new Refusal('A job is won by an accepted quote, or with “Won without a quote” on the job.');
+		if (stage.meaning === 'won' || (stage.track === 'doing' && job.number === null))
+			throw new Refusal('A job is won by an accepted quote, or with “Won without a quote” on the job.');
 		if (job.number !== null && stage.track === 'winning') throw new Refusal('A won job stays on the doing track.');
 		if (stage.meaning === 'lost' && !i.reason?.trim()) throw new Refusal('Say why it was lost; it feeds the reports.', 'reason');
-		ctx.update(jobs, job.id, { stageId: stage.id, lostReason: stage.meaning === 'lost' ? (i.reason ?? '') : '', touchedAt: ctx.now, ...(stage.meaning === 'finished' ? { doneAt: ctx.now } : {}) }, i.version);
+		ctx.update(
+			jobs,
+			job.id,
+			{
+				stageId: stage.id,
+				lostReason: stage.meaning === 'lost' ? (i.reason ?? '') : '',
+				touchedAt: ctx.now,
+				...(stage.meaning === 'finished' ? { doneAt: ctx.now } : {})
+			},
+			i.version
+		);
 		ctx.happened(`job:${job.id}`, `${from.name} → ${stage.name}${i.reason ? `: ${i.reason}` : ''}`, 'track', 'today', 'plan');
 	}
 });
 
 /** Work that starts on a word, billed by time and materials: won without a quote. */
 export const winByHand = defineCommand({
-	name: 'jobs.win', access: 'quotes.accept-by-hand',
+	name: 'jobs.win',
+	access: 'quotes.accept-by-hand',
 	input: Type.Object({ jobId: Id }, strict),
 	run(ctx, i) {
 		const job = ctx.get(jobs, i.jobId, 'This job');
 		if (job.number !== null) return { number: job.number };
 		const number = ctx.nextNumber('job');
-		ctx.update(jobs, job.id, { number, wonAt: ctx.now, stageId: firstStage(ctx, 'ready').id, contractNet: 0, contractTax: 0, touchedAt: ctx.now });
+		ctx.update(jobs, job.id, {
+			number,
+			wonAt: ctx.now,
+			stageId: firstStage(ctx, 'ready').id,
+			contractNet: 0,
+			contractTax: 0,
+			touchedAt: ctx.now
+		});
 		ctx.happened(`job:${job.id}`, `Won without a quote, to be billed by time and materials; job ${number}`, 'track', 'today', 'plan');
 		return { number };
 	}
 });
 
 export const saveCustomer = defineCommand({
-	name: 'customers.save', access: 'customers.change',
-	input: Type.Object({ customerId: Type.Union([Id, Type.Null()]), name: Name, kind: Type.Union([Type.Literal('person'), Type.Literal('organization')]), mail: MailOrEmpty, phone: Text(60), address: Text(300), notes: Text(4000), version: Version }, strict),
+	name: 'customers.save',
+	access: 'customers.change',
+	input: Type.Object(
+		{
+			customerId: Type.Union([Id, Type.Null()]),
+			name: Name,
+			kind: Type.Union([Type.Literal('person'), Type.Literal('organization')]),
+			mail: MailOrEmpty,
+			phone: Text(60),
+			address: Text(300),
+			notes: Text(4000),
+			version: Version
+		},
+		strict
+	),
 	run(ctx, { customerId, version, ...fields }) {
-		const row = customerId ? ctx.update(customers, customerId, fields, version) : ctx.insert(customers, { id: newId(), ...fields, createdAt: ctx.now });
+		const row = customerId
+			? ctx.update(customers, customerId, fields, version)
+			: ctx.insert(customers, { id: newId(), ...fields, createdAt: ctx.now });
 		ctx.happened(`customer:${row.id}`, customerId ? 'Customer changed' : `Customer ${row.name} added`, 'customers');
 		return { id: row.id };
 	}
 });
 
 export const startEstimate = defineCommand({
-	name: 'estimates.start', access: 'estimates.change',
+	name: 'estimates.start',
+	access: 'estimates.change',
 	input: Type.Object({ jobId: Id }, strict),
 	run(ctx, i) {
 		const job = ctx.get(jobs, i.jobId, 'This job');

@@ -3,7 +3,11 @@ import type { App } from '../app';
 import { searchItems } from '../catalog/queries';
 import { ftsQuery } from './fts';
 
-export interface Found { kind: string; label: string; path: string }
+export interface Found {
+	kind: string;
+	label: string;
+	path: string;
+}
 const PATHS: Record<string, { right: Right; path: (ref: string) => string }> = {
 	customer: { right: 'customers.see', path: (r) => `/win/customers/${r}` },
 	job: { right: 'jobs.see', path: (r) => `/jobs/${r}` },
@@ -15,12 +19,17 @@ const PATHS: Record<string, { right: Right; path: (ref: string) => string }> = {
 export function findAnything(app: App, text: string, role: Role): Found[] {
 	const query = ftsQuery(text);
 	if (!query) return [];
-	const rows = app.db.sqlite.prepare('select kind, ref, text from find_fts where find_fts match ? order by rank limit 24').all(query) as { kind: string; ref: string; text: string }[];
+	const rows = app.db.sqlite.prepare('select kind, ref, text from find_fts where find_fts match ? order by rank limit 24').all(query) as {
+		kind: string;
+		ref: string;
+		text: string;
+	}[];
 	const found: Found[] = [];
 	for (const r of rows) {
 		const place = PATHS[r.kind];
 		if (place && may(role, place.right)) found.push({ kind: r.kind, label: r.text.trim(), path: place.path(r.ref) });
 	}
-	if (may(role, 'catalog.see')) for (const i of searchItems(app, text, 6)) found.push({ kind: 'item', label: `${i.code} ${i.name}`, path: `/price/catalog/${i.id}` });
+	if (may(role, 'catalog.see'))
+		for (const i of searchItems(app, text, 6)) found.push({ kind: 'item', label: `${i.code} ${i.name}`, path: `/price/catalog/${i.id}` });
 	return found;
 }

@@ -21,7 +21,9 @@ function self(ctx: Context): string {
 
 function sheetOf(ctx: Context, personId: string) {
 	const person = ctx.get(people, personId, 'This person');
-	const sheet = person.sheetId ? ctx.find(laborSheets, person.sheetId) : ctx.db.select().from(laborSheets).where(eq(laborSheets.setAside, false)).get();
+	const sheet = person.sheetId
+		? ctx.find(laborSheets, person.sheetId)
+		: ctx.db.select().from(laborSheets).where(eq(laborSheets.setAside, false)).get();
 	if (!sheet) throw new Refusal('There is no rate sheet for this person. Ask the office.');
 	return sheet;
 }
@@ -35,8 +37,16 @@ function workJob(ctx: Context, jobId: string) {
 /** Labor becomes a cost of its job at the loaded rate, charged by billable minutes; overlaps of the person are marked on both. */
 function settleEntry(ctx: Context, entry: Entry): void {
 	const end = entry.endedAt ?? ctx.now;
-	const near = ctx.db.select().from(timeEntries).where(and(eq(timeEntries.personId, entry.personId), gte(timeEntries.startedAt, entry.startedAt - 36 * 3_600_000))).all();
-	const hits = overlapping({ id: entry.id, start: entry.startedAt, end }, near.map((n) => ({ id: n.id, start: n.startedAt, end: n.endedAt })), ctx.now);
+	const near = ctx.db
+		.select()
+		.from(timeEntries)
+		.where(and(eq(timeEntries.personId, entry.personId), gte(timeEntries.startedAt, entry.startedAt - 36 * 3_600_000)))
+		.all();
+	const hits = overlapping(
+		{ id: entry.id, start: entry.startedAt, end },
+		near.map((n) => ({ id: n.id, start: n.startedAt, end: n.endedAt })),
+		ctx.now
+	);
 	for (const id of hits) if (!ctx.find(timeEntries, id)?.conflict) ctx.update(timeEntries, id, { conflict: true });
 	if (hits.length > 0 && !entry.conflict) ctx.update(timeEntries, entry.id, { conflict: true });
 	if (!entry.jobId) return;
@@ -46,14 +56,26 @@ function settleEntry(ctx: Context, entry: Entry): void {
 	const minutes = billableMinutes(seconds, own.settings.billingStep);
 	const person = ctx.get(people, entry.personId, 'This person');
 	ctx.insert(costEntries, {
-		id: newId(), jobId: entry.jobId, kind: 'labor', name: person.name, timeEntryId: entry.id, personId: person.id, day: wallTime(entry.startedAt, entry.zone).day, quantity: Math.round((seconds * 10_000) / 3600), unit: 'h', unitCost: entry.loadedCost,
-		cost: laborCost(seconds, entry.loadedCost), charge: chargeOf({ kind: 'labor', minutes, pricePerHour: unitPrice(entry.price) }), state: job.contractNet ? 'absorbed' : 'to bill'
+		id: newId(),
+		jobId: entry.jobId,
+		kind: 'labor',
+		name: person.name,
+		timeEntryId: entry.id,
+		personId: person.id,
+		day: wallTime(entry.startedAt, entry.zone).day,
+		quantity: Math.round((seconds * 10_000) / 3600),
+		unit: 'h',
+		unitCost: entry.loadedCost,
+		cost: laborCost(seconds, entry.loadedCost),
+		charge: chargeOf({ kind: 'labor', minutes, pricePerHour: unitPrice(entry.price) }),
+		state: job.contractNet ? 'absorbed' : 'to bill'
 	});
 	beginWork(ctx, entry.jobId);
 }
 
 export const clockOn = defineCommand({
-	name: 'time.clock-on', access: 'field.record',
+	name: 'time.clock-on',
+	access: 'field.record',
 	input: Type.Object({ jobId: Id }, strict),
 	run(ctx, i) {
 		const personId = self(ctx);
@@ -62,22 +84,41 @@ export const clockOn = defineCommand({
 		if (running?.jobId === job.id) return { entryId: running.id };
 		if (running) settleEntry(ctx, ctx.update(timeEntries, running.id, { endedAt: ctx.now }));
 		const sheet = sheetOf(ctx, personId);
-		const entry = ctx.insert(timeEntries, { id: newId(), personId, jobId: job.id, startedAt: ctx.now, zone: ctx.zone, sheetId: sheet.id, loadedCost: sheet.loadedCost, price: sheet.price });
+		const entry = ctx.insert(timeEntries, {
+			id: newId(),
+			personId,
+			jobId: job.id,
+			startedAt: ctx.now,
+			zone: ctx.zone,
+			sheetId: sheet.id,
+			loadedCost: sheet.loadedCost,
+			price: sheet.price
+		});
 		ctx.happened(`job:${job.id}`, `${ctx.who.name} clocked on`, 'field', 'today', 'plan');
 		return { entryId: entry.id };
 	}
 });
 
 export const runningOf = (ctx: Pick<Context, 'db'>, personId: string): Entry | undefined =>
-	ctx.db.select().from(timeEntries).where(and(eq(timeEntries.personId, personId), isNull(timeEntries.endedAt))).orderBy(desc(timeEntries.startedAt)).get();
+	ctx.db
+		.select()
+		.from(timeEntries)
+		.where(and(eq(timeEntries.personId, personId), isNull(timeEntries.endedAt)))
+		.orderBy(desc(timeEntries.startedAt))
+		.get();
 
 export const clockOff = defineCommand({
-	name: 'time.clock-off', access: 'field.record',
+	name: 'time.clock-off',
+	access: 'field.record',
 	input: Type.Object({ note: Text(500), breakMinutes: Type.Integer({ minimum: 0, maximum: 600 }) }, strict),
 	run(ctx, i) {
 		const running = runningOf(ctx, self(ctx));
 		if (!running) throw new Refusal('No clock is running.');
-		const entry = ctx.update(timeEntries, running.id, { endedAt: Math.max(ctx.now, running.startedAt), note: i.note, breakMinutes: i.breakMinutes });
+		const entry = ctx.update(timeEntries, running.id, {
+			endedAt: Math.max(ctx.now, running.startedAt),
+			note: i.note,
+			breakMinutes: i.breakMinutes
+		});
 		settleEntry(ctx, entry);
 		ctx.happened(`job:${entry.jobId}`, `${ctx.who.name} clocked off`, 'field', 'today', 'costs');
 		return { entryId: entry.id };
@@ -86,21 +127,58 @@ export const clockOff = defineCommand({
 
 /** Time that was forgotten, typed as from and to of a day. In the office an overlap is refused. */
 export const addTime = defineCommand({
-	name: 'time.add', access: 'field.record',
-	input: Type.Object({ personId: Type.Optional(Id), jobId: Id, day: DayText, from: Type.String({ pattern: '^([01]?\\d|2[0-3]):[0-5]\\d$' }), to: Type.String({ pattern: '^([01]?\\d|2[0-3]):[0-5]\\d$' }), breakMinutes: Type.Integer({ minimum: 0, maximum: 600 }), note: Text(500), which: Type.Optional(Type.Union([Type.Literal('first'), Type.Literal('second')])) }, strict),
+	name: 'time.add',
+	access: 'field.record',
+	input: Type.Object(
+		{
+			personId: Type.Optional(Id),
+			jobId: Id,
+			day: DayText,
+			from: Type.String({ pattern: '^([01]?\\d|2[0-3]):[0-5]\\d$' }),
+			to: Type.String({ pattern: '^([01]?\\d|2[0-3]):[0-5]\\d$' }),
+			breakMinutes: Type.Integer({ minimum: 0, maximum: 600 }),
+			note: Text(500),
+			which: Type.Optional(Type.Union([Type.Literal('first'), Type.Literal('second')]))
+		},
+		strict
+	),
 	run(ctx, i, actor) {
 		const personId = i.personId ?? self(ctx);
 		const other = actor.type === 'person' && personId !== actor.id;
-		if (other && actor.type === 'person' && !['owner', 'office'].includes(actor.role)) throw new Refusal('Only the office adds time for others.');
+		if (other && actor.type === 'person' && !['owner', 'office'].includes(actor.role))
+			throw new Refusal('Only the office adds time for others.');
 		const job = workJob(ctx, i.jobId);
 		const start = instantOf(i.day, i.from.padStart(5, '0'), ctx.zone, i.which);
 		const end = instantOf(i.day, i.to.padStart(5, '0'), ctx.zone, i.which);
 		if (end <= start) throw new Refusal('The end must be after the start.', 'to');
 		if (start > ctx.now) throw new Refusal('Time cannot be booked ahead.', 'from');
-		const near = ctx.db.select().from(timeEntries).where(and(eq(timeEntries.personId, personId), gte(timeEntries.startedAt, start - 36 * 3_600_000))).all();
-		if (overlapping({ id: '', start, end }, near.map((n) => ({ id: n.id, start: n.startedAt, end: n.endedAt })), ctx.now).length > 0) throw new Refusal('This overlaps time that is booked already.', 'from');
+		const near = ctx.db
+			.select()
+			.from(timeEntries)
+			.where(and(eq(timeEntries.personId, personId), gte(timeEntries.startedAt, start - 36 * 3_600_000)))
+			.all();
+		if (
+			overlapping(
+				{ id: '', start, end },
+				near.map((n) => ({ id: n.id, start: n.startedAt, end: n.endedAt })),
+				ctx.now
+			).length > 0
+		)
+			throw new Refusal('This overlaps time that is booked already.', 'from');
 		const sheet = sheetOf(ctx, personId);
-		const entry = ctx.insert(timeEntries, { id: newId(), personId, jobId: job.id, startedAt: start, endedAt: end, zone: ctx.zone, breakMinutes: i.breakMinutes, note: i.note, sheetId: sheet.id, loadedCost: sheet.loadedCost, price: sheet.price });
+		const entry = ctx.insert(timeEntries, {
+			id: newId(),
+			personId,
+			jobId: job.id,
+			startedAt: start,
+			endedAt: end,
+			zone: ctx.zone,
+			breakMinutes: i.breakMinutes,
+			note: i.note,
+			sheetId: sheet.id,
+			loadedCost: sheet.loadedCost,
+			price: sheet.price
+		});
 		settleEntry(ctx, entry);
 		ctx.happened(`job:${job.id}`, `${i.from}–${i.to} on ${i.day} added`, 'field', 'costs');
 		return { entryId: entry.id };
@@ -109,7 +187,8 @@ export const addTime = defineCommand({
 
 /** Material that was used, from the catalog, at catalog cost. */
 export const useMaterial = defineCommand({
-	name: 'costs.use-material', access: 'field.record',
+	name: 'costs.use-material',
+	access: 'field.record',
 	input: Type.Object({ jobId: Id, itemId: Id, quantity: Typed }, strict),
 	run(ctx, i) {
 		const job = workJob(ctx, i.jobId);
@@ -119,8 +198,20 @@ export const useMaterial = defineCommand({
 		const own = ctx.get(company, 'company', 'The company');
 		const cost = lineAmount(quantity(q), unitPrice(item.cost));
 		const entry = ctx.insert(costEntries, {
-			id: newId(), jobId: job.id, kind: item.kind, name: item.name, itemId: item.id, personId: ctx.actor.type === 'person' ? ctx.actor.id : null, day: ctx.today, quantity: q, unit: item.unit, unitCost: item.cost, cost,
-			charge: chargeOf({ kind: 'other', cost, markup: percent(own.settings.materialMarkup) }), taxCodeId: item.taxCodeId, state: job.contractNet ? 'absorbed' : 'to bill'
+			id: newId(),
+			jobId: job.id,
+			kind: item.kind,
+			name: item.name,
+			itemId: item.id,
+			personId: ctx.actor.type === 'person' ? ctx.actor.id : null,
+			day: ctx.today,
+			quantity: q,
+			unit: item.unit,
+			unitCost: item.cost,
+			cost,
+			charge: chargeOf({ kind: 'other', cost, markup: percent(own.settings.materialMarkup) }),
+			taxCodeId: item.taxCodeId,
+			state: job.contractNet ? 'absorbed' : 'to bill'
 		});
 		beginWork(ctx, job.id);
 		ctx.happened(`job:${job.id}`, `${item.name} used`, 'field', 'costs');
@@ -130,21 +221,38 @@ export const useMaterial = defineCommand({
 
 /** A cost typed by the office: a subcontractor's bill, a permit, a machine. */
 export const addCost = defineCommand({
-	name: 'costs.add', access: 'costs.change',
-	input: Type.Object({ jobId: Id, kind: Type.Union(KINDS.filter((k) => k !== 'labor').map((k) => Type.Literal(k))), name: Name, day: DayText, cost: Typed }, strict),
+	name: 'costs.add',
+	access: 'costs.change',
+	input: Type.Object(
+		{ jobId: Id, kind: Type.Union(KINDS.filter((k) => k !== 'labor').map((k) => Type.Literal(k))), name: Name, day: DayText, cost: Typed },
+		strict
+	),
 	run(ctx, i) {
 		const job = workJob(ctx, i.jobId);
 		const cost = parseCents(i.cost, 'The cost');
 		if (cost <= 0) throw new Refusal('The cost must be more than 0.', 'cost');
 		const own = ctx.get(company, 'company', 'The company');
-		ctx.insert(costEntries, { id: newId(), jobId: job.id, kind: i.kind, name: i.name, day: i.day, quantity: 10_000, unit: 'each', unitCost: cost * 100, cost: cents(cost), charge: chargeOf({ kind: 'other', cost, markup: percent(own.settings.materialMarkup) }), state: job.contractNet ? 'absorbed' : 'to bill' });
+		ctx.insert(costEntries, {
+			id: newId(),
+			jobId: job.id,
+			kind: i.kind,
+			name: i.name,
+			day: i.day,
+			quantity: 10_000,
+			unit: 'each',
+			unitCost: cost * 100,
+			cost: cents(cost),
+			charge: chargeOf({ kind: 'other', cost, markup: percent(own.settings.materialMarkup) }),
+			state: job.contractNet ? 'absorbed' : 'to bill'
+		});
 		ctx.happened(`job:${job.id}`, `${i.name}: cost added`, 'costs', 'today');
 	}
 });
 
 /** Whether a cost is billed apart or lies within the contract. */
 export const markCost = defineCommand({
-	name: 'costs.mark', access: 'costs.change',
+	name: 'costs.mark',
+	access: 'costs.change',
 	input: Type.Object({ costId: Id, state: Type.Union([Type.Literal('to bill'), Type.Literal('absorbed')]), version: Version }, strict),
 	run(ctx, i) {
 		const cost = ctx.get(costEntries, i.costId, 'This cost');
@@ -155,7 +263,8 @@ export const markCost = defineCommand({
 });
 
 export const addNote = defineCommand({
-	name: 'field.note', access: 'field.record',
+	name: 'field.note',
+	access: 'field.record',
 	input: Type.Object({ jobId: Id, text: Text(2000), fileId: Type.Union([Id, Type.Null()]) }, strict),
 	run(ctx, i) {
 		const job = ctx.get(jobs, i.jobId, 'This job');
@@ -167,10 +276,24 @@ export const addNote = defineCommand({
 
 /** A picture that was checked and re-encoded already. */
 export const keepPicture = defineCommand({
-	name: 'files.keep', access: 'field.record',
-	input: Type.Object({ width: Type.Integer(), height: Type.Integer(), bytes: Type.Unsafe<Buffer>(Type.Any()), thumb: Type.Unsafe<Buffer>(Type.Any()) }),
+	name: 'files.keep',
+	access: 'field.record',
+	input: Type.Object({
+		width: Type.Integer(),
+		height: Type.Integer(),
+		bytes: Type.Unsafe<Buffer>(Type.Any()),
+		thumb: Type.Unsafe<Buffer>(Type.Any())
+	}),
 	run(ctx, i) {
-		const file = ctx.insert(files, { id: newId(), type: 'image/jpeg', width: i.width, height: i.height, bytes: i.bytes, thumb: i.thumb, createdAt: ctx.now });
+		const file = ctx.insert(files, {
+			id: newId(),
+			type: 'image/jpeg',
+			width: i.width,
+			height: i.height,
+			bytes: i.bytes,
+			thumb: i.thumb,
+			createdAt: ctx.now
+		});
 		return { fileId: file.id };
 	}
 });

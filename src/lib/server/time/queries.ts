@@ -3,17 +3,39 @@ import { may } from '../../core/access';
 import { addDays, wallTime } from '../../core/time';
 import type { App } from '../app';
 import type { Actor } from '../commands';
-import { assemblies, company, costEntries, customers, jobMaterials, jobs, lines, people, phases, quotes, recipes, scopes, shifts, sites, timeEntries, type CrewSheet } from '../db/schema';
+import {
+	assemblies,
+	company,
+	costEntries,
+	customers,
+	jobMaterials,
+	jobs,
+	people,
+	phases,
+	quotes,
+	recipes,
+	scopes,
+	shifts,
+	sites,
+	timeEntries,
+	type CrewSheet
+} from '../db/schema';
 import { notesOf } from '../jobs/queries';
 import { runningOf } from './commands';
 
-const today = (app: App): string => wallTime(app.clock.now(), app.db.orm.select({ zone: company.zone }).from(company).get()?.zone ?? 'UTC').day;
+const today = (app: App): string =>
+	wallTime(app.clock.now(), app.db.orm.select({ zone: company.zone }).from(company).get()?.zone ?? 'UTC').day;
 
 /** The running clock of a person. */
 export function running(app: App, personId: string) {
 	const entry = runningOf({ db: app.db.orm }, personId);
 	if (!entry) return null;
-	return { id: entry.id, jobId: entry.jobId, startedAt: entry.startedAt, job: entry.jobId ? (app.db.orm.select({ name: jobs.name }).from(jobs).where(eq(jobs.id, entry.jobId)).get()?.name ?? '') : '' };
+	return {
+		id: entry.id,
+		jobId: entry.jobId,
+		startedAt: entry.startedAt,
+		job: entry.jobId ? (app.db.orm.select({ name: jobs.name }).from(jobs).where(eq(jobs.id, entry.jobId)).get()?.name ?? '') : ''
+	};
 }
 
 /** My day and the next ones: my shifts with where and who. */
@@ -21,35 +43,131 @@ export function myDays(app: App, personId: string) {
 	const from = today(app);
 	return {
 		today: from,
-		shifts: app.db.orm.select({ id: shifts.id, day: shifts.day, from: shifts.from, to: shifts.to, note: shifts.note, phase: shifts.phase, jobId: jobs.id, job: jobs.name, address: sites.address, lat: sites.lat, lng: sites.lng, customer: customers.name, phone: customers.phone })
-			.from(shifts).innerJoin(jobs, eq(jobs.id, shifts.jobId)).innerJoin(customers, eq(customers.id, jobs.customerId)).leftJoin(sites, eq(sites.id, jobs.siteId)).where(and(eq(shifts.personId, personId), gte(shifts.day, from), lt(shifts.day, addDays(from, 8)))).orderBy(asc(shifts.day), asc(shifts.from)).all()
+		shifts: app.db.orm
+			.select({
+				id: shifts.id,
+				day: shifts.day,
+				from: shifts.from,
+				to: shifts.to,
+				note: shifts.note,
+				phase: shifts.phase,
+				jobId: jobs.id,
+				job: jobs.name,
+				address: sites.address,
+				lat: sites.lat,
+				lng: sites.lng,
+				customer: customers.name,
+				phone: customers.phone
+			})
+			.from(shifts)
+			.innerJoin(jobs, eq(jobs.id, shifts.jobId))
+			.innerJoin(customers, eq(customers.id, jobs.customerId))
+			.leftJoin(sites, eq(sites.id, jobs.siteId))
+			.where(and(eq(shifts.personId, personId), gte(shifts.day, from), lt(shifts.day, addDays(from, 8))))
+			.orderBy(asc(shifts.day), asc(shifts.from))
+			.all()
 	};
 }
 
 /** A job as the crew needs it: where, what to know, what to bring, how. No price is in it. */
 export function fieldJob(app: App, jobId: string, language: string) {
 	const db = app.db.orm;
-	const row = db.select({ id: jobs.id, name: jobs.name, number: jobs.number, crewNotes: jobs.crewNotes, address: sites.address, access: sites.access, lat: sites.lat, lng: sites.lng, customer: customers.name, phone: customers.phone }).from(jobs).innerJoin(customers, eq(customers.id, jobs.customerId)).leftJoin(sites, eq(sites.id, jobs.siteId)).where(eq(jobs.id, jobId)).get();
+	const row = db
+		.select({
+			id: jobs.id,
+			name: jobs.name,
+			number: jobs.number,
+			crewNotes: jobs.crewNotes,
+			address: sites.address,
+			access: sites.access,
+			lat: sites.lat,
+			lng: sites.lng,
+			customer: customers.name,
+			phone: customers.phone
+		})
+		.from(jobs)
+		.innerJoin(customers, eq(customers.id, jobs.customerId))
+		.leftJoin(sites, eq(sites.id, jobs.siteId))
+		.where(eq(jobs.id, jobId))
+		.get();
 	if (!row || row.number === null) return null;
-	const used = db.selectDistinct({ id: assemblies.id, name: assemblies.name, sheet: assemblies.crewSheet }).from(assemblies).innerJoin(recipes, eq(recipes.assemblyId, assemblies.id)).innerJoin(scopes, eq(scopes.id, recipes.scopeId)).innerJoin(quotes, eq(quotes.estimateId, scopes.estimateId)).where(eq(quotes.jobId, jobId)).all();
+	const used = db
+		.selectDistinct({ id: assemblies.id, name: assemblies.name, sheet: assemblies.crewSheet })
+		.from(assemblies)
+		.innerJoin(recipes, eq(recipes.assemblyId, assemblies.id))
+		.innerJoin(scopes, eq(scopes.id, recipes.scopeId))
+		.innerJoin(quotes, eq(quotes.estimateId, scopes.estimateId))
+		.where(eq(quotes.jobId, jobId))
+		.all();
 	return {
-		...row, sheets: used.map((u) => ({ name: u.name, sheet: (u.sheet[language as 'en'] ?? u.sheet.en) as CrewSheet | undefined })), phases: db.select({ name: phases.name, hours: phases.hours }).from(phases).where(eq(phases.jobId, jobId)).orderBy(asc(phases.position)).all(),
-		materials: db.select({ phase: jobMaterials.phase, itemId: jobMaterials.itemId, name: jobMaterials.name, unit: jobMaterials.unit, quantity: jobMaterials.quantity }).from(jobMaterials).where(eq(jobMaterials.jobId, jobId)).all(),
-		used: db.select({ id: costEntries.id, name: costEntries.name, quantity: costEntries.quantity, unit: costEntries.unit, day: costEntries.day }).from(costEntries).where(and(eq(costEntries.jobId, jobId), eq(costEntries.kind, 'material'))).orderBy(desc(costEntries.day)).limit(30).all(), notes: notesOf(app, jobId)
+		...row,
+		sheets: used.map((u) => ({ name: u.name, sheet: (u.sheet[language as 'en'] ?? u.sheet.en) as CrewSheet | undefined })),
+		phases: db
+			.select({ name: phases.name, hours: phases.hours })
+			.from(phases)
+			.where(eq(phases.jobId, jobId))
+			.orderBy(asc(phases.position))
+			.all(),
+		materials: db
+			.select({
+				phase: jobMaterials.phase,
+				itemId: jobMaterials.itemId,
+				name: jobMaterials.name,
+				unit: jobMaterials.unit,
+				quantity: jobMaterials.quantity
+			})
+			.from(jobMaterials)
+			.where(eq(jobMaterials.jobId, jobId))
+			.all(),
+		used: db
+			.select({ id: costEntries.id, name: costEntries.name, quantity: costEntries.quantity, unit: costEntries.unit, day: costEntries.day })
+			.from(costEntries)
+			.where(and(eq(costEntries.jobId, jobId), eq(costEntries.kind, 'material')))
+			.orderBy(desc(costEntries.day))
+			.limit(30)
+			.all(),
+		notes: notesOf(app, jobId)
 	};
 }
 
 export const fieldJobs = (app: App) =>
-	app.db.orm.select({ id: jobs.id, name: jobs.name, number: jobs.number, address: sites.address }).from(jobs).leftJoin(sites, eq(sites.id, jobs.siteId)).where(sql`${jobs.number} is not null and ${jobs.stageId} in (select id from stages where meaning in ('ready', 'under way'))`).orderBy(asc(jobs.name)).limit(200).all();
+	app.db.orm
+		.select({ id: jobs.id, name: jobs.name, number: jobs.number, address: sites.address })
+		.from(jobs)
+		.leftJoin(sites, eq(sites.id, jobs.siteId))
+		.where(sql`${jobs.number} is not null and ${jobs.stageId} in (select id from stages where meaning in ('ready', 'under way'))`)
+		.orderBy(asc(jobs.name))
+		.limit(200)
+		.all();
 
 /** My own time of the last two weeks. */
 export function myHours(app: App, personId: string) {
-	return app.db.orm.select({ id: timeEntries.id, startedAt: timeEntries.startedAt, endedAt: timeEntries.endedAt, breakMinutes: timeEntries.breakMinutes, zone: timeEntries.zone, note: timeEntries.note, conflict: timeEntries.conflict, job: jobs.name }).from(timeEntries).leftJoin(jobs, eq(jobs.id, timeEntries.jobId))
-		.where(and(eq(timeEntries.personId, personId), gte(timeEntries.startedAt, app.clock.now() - 14 * 86_400_000))).orderBy(desc(timeEntries.startedAt)).all();
+	return app.db.orm
+		.select({
+			id: timeEntries.id,
+			startedAt: timeEntries.startedAt,
+			endedAt: timeEntries.endedAt,
+			breakMinutes: timeEntries.breakMinutes,
+			zone: timeEntries.zone,
+			note: timeEntries.note,
+			conflict: timeEntries.conflict,
+			job: jobs.name
+		})
+		.from(timeEntries)
+		.leftJoin(jobs, eq(jobs.id, timeEntries.jobId))
+		.where(and(eq(timeEntries.personId, personId), gte(timeEntries.startedAt, app.clock.now() - 14 * 86_400_000)))
+		.orderBy(desc(timeEntries.startedAt))
+		.all();
 }
 
 /** Who is on the clock now, for the office. */
 export const onTheClock = (app: App) =>
-	app.db.orm.select({ personId: people.id, name: people.name, jobId: timeEntries.jobId, job: jobs.name, startedAt: timeEntries.startedAt }).from(timeEntries).innerJoin(people, eq(people.id, timeEntries.personId)).leftJoin(jobs, eq(jobs.id, timeEntries.jobId)).where(isNull(timeEntries.endedAt)).all();
+	app.db.orm
+		.select({ personId: people.id, name: people.name, jobId: timeEntries.jobId, job: jobs.name, startedAt: timeEntries.startedAt })
+		.from(timeEntries)
+		.innerJoin(people, eq(people.id, timeEntries.personId))
+		.leftJoin(jobs, eq(jobs.id, timeEntries.jobId))
+		.where(isNull(timeEntries.endedAt))
+		.all();
 
 export const maySeePrices = (actor: Actor): boolean => actor.type === 'person' && may(actor.role, 'costs.see');

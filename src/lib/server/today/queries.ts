@@ -7,9 +7,18 @@ import { board } from '../planning/queries';
 import { onTheClock } from '../time/queries';
 import { mondayOf } from '../../core/time';
 
-export interface Decision { id: string; amount: number | null; mark: 'ring' | 'half' | 'done' | 'wait' | 'need'; title: string; detail: string; action: string; path: string }
+export interface Decision {
+	id: string;
+	amount: number | null;
+	mark: 'ring' | 'half' | 'done' | 'wait' | 'need';
+	title: string;
+	detail: string;
+	action: string;
+	path: string;
+}
 
-const dayWords = (day: string): string => new Date(`${day}T12:00Z`).toLocaleDateString('en-US', { weekday: 'long', month: 'short', day: 'numeric', timeZone: 'UTC' });
+const dayWords = (day: string): string =>
+	new Date(`${day}T12:00Z`).toLocaleDateString('en-US', { weekday: 'long', month: 'short', day: 'numeric', timeZone: 'UTC' });
 const ago = (now: number, then: number): string => {
 	const h = Math.round((now - then) / 3_600_000);
 	return h < 1 ? 'just now' : h < 24 ? `${h} h ago` : `${Math.round(h / 24)} days ago`;
@@ -21,19 +30,92 @@ export function decisions(app: App): Decision[] {
 	const now = app.clock.now();
 	const today = todayOf(app);
 	const list: Decision[] = [];
-	const open = db.select({ id: revisions.id, jobId: quotes.jobId, number: quotes.number, total: revisions.total, name: jobs.name, until: revisions.validUntil, issuedAt: revisions.issuedAt, seen: sql<number>`(select count(*) from views where views.subject_id = revisions.id)`, last: sql<number | null>`(select max(at) from views where views.subject_id = revisions.id)` })
-		.from(revisions).innerJoin(quotes, eq(quotes.id, revisions.quoteId)).innerJoin(jobs, eq(jobs.id, quotes.jobId)).where(eq(revisions.state, 'open')).limit(200).all();
+	const open = db
+		.select({
+			id: revisions.id,
+			jobId: quotes.jobId,
+			number: quotes.number,
+			total: revisions.total,
+			name: jobs.name,
+			until: revisions.validUntil,
+			issuedAt: revisions.issuedAt,
+			seen: sql<number>`(select count(*) from views where views.subject_id = revisions.id)`,
+			last: sql<number | null>`(select max(at) from views where views.subject_id = revisions.id)`
+		})
+		.from(revisions)
+		.innerJoin(quotes, eq(quotes.id, revisions.quoteId))
+		.innerJoin(jobs, eq(jobs.id, quotes.jobId))
+		.where(eq(revisions.state, 'open'))
+		.limit(200)
+		.all();
 	for (const q of open) {
 		const expired = q.until < today;
-		list.push({ id: `quote:${q.id}`, amount: q.total, mark: expired ? 'need' : 'wait', title: `${q.name}: ${expired ? `expired ${dayWords(q.until)}` : q.seen === 0 ? 'not opened yet' : `read ${q.seen === 1 ? 'once' : `${q.seen} times`}, no answer`}`, detail: `Quote ${q.number}, issued ${ago(now, q.issuedAt)}${q.last ? ` · last seen ${ago(now, q.last)}` : ''}`, action: expired ? 'Renew' : 'Follow up', path: `/jobs/${q.jobId}` });
+		list.push({
+			id: `quote:${q.id}`,
+			amount: q.total,
+			mark: expired ? 'need' : 'wait',
+			title: `${q.name}: ${expired ? `expired ${dayWords(q.until)}` : q.seen === 0 ? 'not opened yet' : `read ${q.seen === 1 ? 'once' : `${q.seen} times`}, no answer`}`,
+			detail: `Quote ${q.number}, issued ${ago(now, q.issuedAt)}${q.last ? ` · last seen ${ago(now, q.last)}` : ''}`,
+			action: expired ? 'Renew' : 'Follow up',
+			path: `/jobs/${q.jobId}`
+		});
 	}
 	for (const j of readyToBill(app)) {
-		if (j.toBill > 0) list.push({ id: `bill:${j.id}`, amount: j.toBill, mark: 'ring', title: `${j.name}: time and materials not billed`, detail: `${j.customer}${j.doneAt ? ' · finished' : ' · under way'}`, action: 'Bill it', path: `/jobs/${j.id}/bill` });
-		if (j.doneAt && j.left > 0) list.push({ id: `rest:${j.id}`, amount: j.left, mark: 'ring', title: `${j.name}: finished, not fully billed`, detail: `${j.customer} · contract`, action: 'Bill it', path: `/jobs/${j.id}/bill` });
+		if (j.toBill > 0)
+			list.push({
+				id: `bill:${j.id}`,
+				amount: j.toBill,
+				mark: 'ring',
+				title: `${j.name}: time and materials not billed`,
+				detail: `${j.customer}${j.doneAt ? ' · finished' : ' · under way'}`,
+				action: 'Bill it',
+				path: `/jobs/${j.id}/bill`
+			});
+		if (j.doneAt && j.left > 0)
+			list.push({
+				id: `rest:${j.id}`,
+				amount: j.left,
+				mark: 'ring',
+				title: `${j.name}: finished, not fully billed`,
+				detail: `${j.customer} · contract`,
+				action: 'Bill it',
+				path: `/jobs/${j.id}/bill`
+			});
 	}
-	const late = db.select({ id: invoices.id, number: invoices.number, due: invoices.due, promise: invoices.promise, customer: customers.name, open: sql<number>`${invoices.total} - (select coalesce(sum(a.amount), 0) from allocations a where a.invoice_id = invoices.id)` }).from(invoices).innerJoin(customers, eq(customers.id, invoices.customerId)).where(and(isNotNull(invoices.issuedAt), isNull(invoices.voidedAt), lt(invoices.due, today))).all();
-	for (const i of late) if (i.open > 0) list.push({ id: `late:${i.id}`, amount: i.open, mark: 'need', title: `${i.customer}: ${daysBetween(i.due ?? today, today)} days late`, detail: `Invoice ${i.number}${i.promise ? ` · promised for ${dayWords(i.promise)}${i.promise < today ? ', not kept' : ''}` : ''}`, action: 'Collect', path: `/bill/invoices/${i.id}` });
-	for (const l of db.select().from(leads).where(eq(leads.state, 'new')).orderBy(asc(leads.receivedAt)).limit(50).all()) list.push({ id: `lead:${l.id}`, amount: null, mark: 'need', title: `${l.name} asks: ${l.wanted.slice(0, 70)}${l.wanted.length > 70 ? '…' : ''}`, detail: `${l.via === 'form' ? 'From the website' : `By ${l.via}`} · ${ago(now, l.receivedAt)}`, action: 'Open a job', path: `/win/leads#${l.id}` });
+	const late = db
+		.select({
+			id: invoices.id,
+			number: invoices.number,
+			due: invoices.due,
+			promise: invoices.promise,
+			customer: customers.name,
+			open: sql<number>`${invoices.total} - (select coalesce(sum(a.amount), 0) from allocations a where a.invoice_id = invoices.id)`
+		})
+		.from(invoices)
+		.innerJoin(customers, eq(customers.id, invoices.customerId))
+		.where(and(isNotNull(invoices.issuedAt), isNull(invoices.voidedAt), lt(invoices.due, today)))
+		.all();
+	for (const i of late)
+		if (i.open > 0)
+			list.push({
+				id: `late:${i.id}`,
+				amount: i.open,
+				mark: 'need',
+				title: `${i.customer}: ${daysBetween(i.due ?? today, today)} days late`,
+				detail: `Invoice ${i.number}${i.promise ? ` · promised for ${dayWords(i.promise)}${i.promise < today ? ', not kept' : ''}` : ''}`,
+				action: 'Collect',
+				path: `/bill/invoices/${i.id}`
+			});
+	for (const l of db.select().from(leads).where(eq(leads.state, 'new')).orderBy(asc(leads.receivedAt)).limit(50).all())
+		list.push({
+			id: `lead:${l.id}`,
+			amount: null,
+			mark: 'need',
+			title: `${l.name} asks: ${l.wanted.slice(0, 70)}${l.wanted.length > 70 ? '…' : ''}`,
+			detail: `${l.via === 'form' ? 'From the website' : `By ${l.via}`} · ${ago(now, l.receivedAt)}`,
+			action: 'Open a job',
+			path: `/win/leads#${l.id}`
+		});
 	const week = board(app, mondayOf(today), 2);
 	const told = new Set<string>();
 	for (const [shiftId, found] of Object.entries(week.conflicts)) {
@@ -42,11 +124,28 @@ export function decisions(app: App): Decision[] {
 		const first = found[0];
 		if (!shift || !person || !first || shift.day < today || told.has(`${person.id} ${shift.day}`)) continue;
 		told.add(`${person.id} ${shift.day}`);
-		list.push({ id: `conflict:${shiftId}`, amount: null, mark: 'need', title: `${person.name.split(' ')[0]} ${first.kind === 'overlap' ? 'is booked twice' : `is planned on ${first.kind === 'time off' ? 'time off' : first.kind}`} on ${dayWords(shift.day)}`, detail: first.text, action: 'Settle', path: `/plan?from=${mondayOf(shift.day)}` });
+		list.push({
+			id: `conflict:${shiftId}`,
+			amount: null,
+			mark: 'need',
+			title: `${person.name.split(' ')[0]} ${first.kind === 'overlap' ? 'is booked twice' : `is planned on ${first.kind === 'time off' ? 'time off' : first.kind}`} on ${dayWords(shift.day)}`,
+			detail: first.text,
+			action: 'Settle',
+			path: `/plan?from=${mondayOf(shift.day)}`
+		});
 	}
 	const left = new Map<string, { job: string; minutes: number }>();
 	for (const u of week.unmanned) left.set(u.jobId, { job: u.job, minutes: (left.get(u.jobId)?.minutes ?? 0) + u.leftMinutes });
-	for (const [jobId, u] of left) list.push({ id: `unmanned:${jobId}`, amount: null, mark: 'half', title: `${u.job}: ${Math.round(u.minutes / 60)} h sold with nobody on them`, detail: 'Won and not fully planned', action: 'Plan', path: '/plan' });
+	for (const [jobId, u] of left)
+		list.push({
+			id: `unmanned:${jobId}`,
+			amount: null,
+			mark: 'half',
+			title: `${u.job}: ${Math.round(u.minutes / 60)} h sold with nobody on them`,
+			detail: 'Won and not fully planned',
+			action: 'Plan',
+			path: '/plan'
+		});
 	return list.sort((a, b) => (b.amount ?? -1) - (a.amount ?? -1));
 }
 
@@ -55,6 +154,31 @@ export function onSite(app: App) {
 	const db = app.db.orm;
 	const today = todayOf(app);
 	const week = board(app, mondayOf(today), 1);
-	const places = db.selectDistinct({ jobId: jobs.id, job: jobs.name, lat: sites.lat, lng: sites.lng, people: sql<number>`count(distinct ${shifts.personId})` }).from(shifts).innerJoin(jobs, eq(jobs.id, shifts.jobId)).innerJoin(sites, eq(sites.id, jobs.siteId)).where(and(gte(shifts.day, today), lt(shifts.day, addDays(today, 1)))).groupBy(jobs.id).all();
-	return { today, workday: week.workday, staff: week.staff.map((p) => ({ id: p.id, name: p.name, off: week.timeOff.some((t) => t.personId === p.id && t.from <= today && today <= t.to), gap: p.load.gaps.find((g) => g.day === today)?.minutes ?? 0, shifts: week.shifts.filter((s) => s.personId === p.id && s.day === today) })), places, clocks: onTheClock(app) };
+	const places = db
+		.selectDistinct({
+			jobId: jobs.id,
+			job: jobs.name,
+			lat: sites.lat,
+			lng: sites.lng,
+			people: sql<number>`count(distinct ${shifts.personId})`
+		})
+		.from(shifts)
+		.innerJoin(jobs, eq(jobs.id, shifts.jobId))
+		.innerJoin(sites, eq(sites.id, jobs.siteId))
+		.where(and(gte(shifts.day, today), lt(shifts.day, addDays(today, 1))))
+		.groupBy(jobs.id)
+		.all();
+	return {
+		today,
+		workday: week.workday,
+		staff: week.staff.map((p) => ({
+			id: p.id,
+			name: p.name,
+			off: week.timeOff.some((t) => t.personId === p.id && t.from <= today && today <= t.to),
+			gap: p.load.gaps.find((g) => g.day === today)?.minutes ?? 0,
+			shifts: week.shifts.filter((s) => s.personId === p.id && s.day === today)
+		})),
+		places,
+		clocks: onTheClock(app)
+	};
 }

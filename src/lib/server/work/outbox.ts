@@ -20,23 +20,43 @@ export async function sendDue(app: App): Promise<number> {
 	const from = app.db.orm.select({ mail: company.mail }).from(company).get()?.mail ?? 'office@localhost';
 	let sent = 0;
 	for (;;) {
-		const row = app.db.orm.select().from(outbox).where(and(eq(outbox.state, 'queued'), lte(outbox.dueAt, app.clock.now()))).orderBy(asc(outbox.dueAt)).limit(1).get();
+		const row = app.db.orm
+			.select()
+			.from(outbox)
+			.where(and(eq(outbox.state, 'queued'), lte(outbox.dueAt, app.clock.now())))
+			.orderBy(asc(outbox.dueAt))
+			.limit(1)
+			.get();
 		if (!row) return sent;
 		try {
 			const message = await app.mail.send({ from, to: row.to, subject: row.subject, text: letterText(app, row) });
-			app.db.orm.update(outbox).set({ state: 'sent', sentAt: app.clock.now(), attempts: row.attempts + 1, message }).where(eq(outbox.id, row.id)).run();
+			app.db.orm
+				.update(outbox)
+				.set({ state: 'sent', sentAt: app.clock.now(), attempts: row.attempts + 1, message })
+				.where(eq(outbox.id, row.id))
+				.run();
 			sent += 1;
 		} catch (e) {
 			const attempts = row.attempts + 1;
 			log.warn({ attempts }, 'mail not delivered');
-			app.db.orm.update(outbox).set({ state: attempts >= TRIES || /^5\d\d/.test((e as Error).message) ? 'failed' : 'queued', attempts, message: (e as Error).message.slice(0, 300), dueAt: app.clock.now() + 60_000 * 2 ** attempts }).where(eq(outbox.id, row.id)).run();
+			app.db.orm
+				.update(outbox)
+				.set({
+					state: attempts >= TRIES || /^5\d\d/.test((e as Error).message) ? 'failed' : 'queued',
+					attempts,
+					message: (e as Error).message.slice(0, 300),
+					dueAt: app.clock.now() + 60_000 * 2 ** attempts
+				})
+				.where(eq(outbox.id, row.id))
+				.run();
 		}
 		live.publish(['outbox']);
 	}
 }
 
 export const resendMail = defineCommand({
-	name: 'outbox.resend', access: 'quotes.issue',
+	name: 'outbox.resend',
+	access: 'quotes.issue',
 	input: Type.Object({ mailId: Id }, strict),
 	run(ctx, i) {
 		const row = ctx.get(outbox, i.mailId, 'This mail');

@@ -4,8 +4,36 @@
 	import { barsOf, type Bar } from './layout';
 	import { jobTone } from './tones';
 
-	interface Props { label: string; personId: string | null; days: string[]; shifts: Bar['shifts']; conflicts: Record<string, Conflict[]>; off?: (day: string) => boolean; gaps?: { day: string; minutes: number }[]; ondropday: (personId: string | null, day: string) => void; ondragbar: (bar: Bar) => void; onbar: (bar: Bar) => void; onstretch: (bar: Bar, day: string) => void; onday: (personId: string | null, day: string) => void; editable: boolean }
-	let { label, personId, days, shifts, conflicts, off = () => false, gaps = [], ondropday, ondragbar, onbar, onstretch, onday, editable }: Props = $props();
+	interface Props {
+		label: string;
+		personId: string | null;
+		days: string[];
+		shifts: Bar['shifts'];
+		conflicts: Record<string, Conflict[]>;
+		off?: (day: string) => boolean;
+		gaps?: { day: string; minutes: number }[];
+		ondropday: (personId: string | null, day: string) => void;
+		ondragbar: (bar: Bar) => void;
+		onbar: (bar: Bar) => void;
+		onstretch: (bar: Bar, day: string) => void;
+		onday: (personId: string | null, day: string) => void;
+		editable: boolean;
+	}
+	let {
+		label,
+		personId,
+		days,
+		shifts,
+		conflicts,
+		off = () => false,
+		gaps = [],
+		ondropday,
+		ondragbar,
+		onbar,
+		onstretch,
+		onday,
+		editable
+	}: Props = $props();
 	const bars = $derived(barsOf(shifts, days, (id) => (conflicts[id]?.length ?? 0) > 0));
 	const lanes = $derived(Math.max(1, ...bars.map((b) => b.lane + 1)));
 	let stretching: { bar: Bar; day: number } | null = $state(null);
@@ -28,39 +56,178 @@
 		const day = s ? days[s.day] : undefined;
 		if (s && day && s.day > s.bar.last) onstretch(s.bar, day);
 	}
-	const title = (b: Bar) => [b.shifts[0]?.job, b.shifts[0]?.phase, b.shifts[0]?.note, ...b.shifts.flatMap((s) => conflicts[s.id]?.map((c) => c.text) ?? [])].filter(Boolean).join('\n');
+	const title = (b: Bar) =>
+		[b.shifts[0]?.job, b.shifts[0]?.phase, b.shifts[0]?.note, ...b.shifts.flatMap((s) => conflicts[s.id]?.map((c) => c.text) ?? [])]
+			.filter(Boolean)
+			.join('\n');
 </script>
 
 <div class="days" bind:this={grid} style:--days={days.length} style:height="{lanes * 38 + 4}px" role="group" aria-label="Days of {label}">
 	{#each days as d, n (d)}
-		<button type="button" class="day" class:week={n % 5 === 0 && n > 0} class:over={over === n} class:off={off(d)} style:left="{(n / days.length) * 100}%" aria-label="{label}, {d}{off(d) ? ', time off' : ''}" disabled={!editable} onclick={() => onday(personId, d)} ondragover={(e) => { e.preventDefault(); over = n; }} ondragleave={() => (over = -1)} ondrop={(e) => { e.preventDefault(); over = -1; ondropday(personId, days[dayAt(e.clientX)] ?? d); }}>{#if off(d)}<span>time off</span>{/if}</button>
+		<button
+			type="button"
+			class="day"
+			class:week={n % 5 === 0 && n > 0}
+			class:over={over === n}
+			class:off={off(d)}
+			style:left="{(n / days.length) * 100}%"
+			aria-label="{label}, {d}{off(d) ? ', time off' : ''}"
+			disabled={!editable}
+			onclick={() => onday(personId, d)}
+			ondragover={(e) => {
+				e.preventDefault();
+				over = n;
+			}}
+			ondragleave={() => (over = -1)}
+			ondrop={(e) => {
+				e.preventDefault();
+				over = -1;
+				ondropday(personId, days[dayAt(e.clientX)] ?? d);
+			}}
+			>{#if off(d)}<span>time off</span>{/if}</button
+		>
 	{/each}
-	{#each gaps as g (g.day)}{@const n = days.indexOf(g.day)}{#if n >= 0 && g.minutes < 480 && g.minutes > 0}<span class="gap" style:left="calc({((n + 0.42) / days.length) * 100}% + 2px)" style:width="calc({(0.58 / days.length) * 100}% - 6px)">gap {formatMinutes(g.minutes)}</span>{/if}{/each}
+	{#each gaps as g (g.day)}{@const n = days.indexOf(g.day)}{#if n >= 0 && g.minutes < 480 && g.minutes > 0}<span
+				class="gap"
+				style:left="calc({((n + 0.42) / days.length) * 100}% + 2px)"
+				style:width="calc({(0.58 / days.length) * 100}% - 6px)">gap {formatMinutes(g.minutes)}</span
+			>{/if}{/each}
 	{#each bars as b (b.key)}
 		{@const bad = b.shifts.some((s) => (conflicts[s.id]?.length ?? 0) > 0)}
 		{@const last = stretching?.bar === b ? stretching.day : b.last}
 		{@const part = b.shifts[0]?.from !== null}
-		<div class="bar" class:bad class:nobody={personId === null} role="button" tabindex="0" draggable={editable} style:--tone={jobTone(b.shifts[0]?.number ?? null)} style:left="calc({((b.first + (part && (b.shifts[0]?.from ?? 0) > 660 ? 0.5 : 0)) / days.length) * 100}% + 2px)" style:width="calc({((last - b.first + (part && b.first === last ? 0.5 : 1)) / days.length) * 100}% - 5px)" style:top="{b.lane * 38 + 3}px" title={title(b)} aria-label="{b.shifts[0]?.job}, {label}, {b.shifts[0]?.day}{bad ? ', conflict' : ''}" ondragstart={() => ondragbar(b)} onclick={() => onbar(b)} onkeydown={(e) => { if (e.key === 'Enter' || e.key === ' ') { e.preventDefault(); onbar(b); } }}>
-			<strong>{bad && b.shifts.some((s) => conflicts[s.id]?.some((c) => c.kind === 'overlap')) ? 'booked twice' : b.shifts[0]?.job}</strong><span>{bad ? b.shifts[0]?.job : [b.shifts[0]?.phase, formatMinutes(b.shifts.reduce((a, s) => a + s.minutes, 0))].filter(Boolean).join(' · ')}</span>
-			{#if editable}<span class="grip" role="presentation" onpointerdown={(e) => pull(e, b)} onpointermove={(e) => { if (stretching) stretching = { ...stretching, day: Math.max(b.first, dayAt(e.clientX)) }; }} onpointerup={release}></span>{/if}
+		<div
+			class="bar"
+			class:bad
+			class:nobody={personId === null}
+			role="button"
+			tabindex="0"
+			draggable={editable}
+			style:--tone={jobTone(b.shifts[0]?.number ?? null)}
+			style:left="calc({((b.first + (part && (b.shifts[0]?.from ?? 0) > 660 ? 0.5 : 0)) / days.length) * 100}% + 2px)"
+			style:width="calc({((last - b.first + (part && b.first === last ? 0.5 : 1)) / days.length) * 100}% - 5px)"
+			style:top="{b.lane * 38 + 3}px"
+			title={title(b)}
+			aria-label="{b.shifts[0]?.job}, {label}, {b.shifts[0]?.day}{bad ? ', conflict' : ''}"
+			ondragstart={() => ondragbar(b)}
+			onclick={() => onbar(b)}
+			onkeydown={(e) => {
+				if (e.key === 'Enter' || e.key === ' ') {
+					e.preventDefault();
+					onbar(b);
+				}
+			}}
+		>
+			<strong>{bad && b.shifts.some((s) => conflicts[s.id]?.some((c) => c.kind === 'overlap')) ? 'booked twice' : b.shifts[0]?.job}</strong
+			><span
+				>{bad
+					? b.shifts[0]?.job
+					: [b.shifts[0]?.phase, formatMinutes(b.shifts.reduce((a, s) => a + s.minutes, 0))].filter(Boolean).join(' · ')}</span
+			>
+			{#if editable}<span
+					class="grip"
+					role="presentation"
+					onpointerdown={(e) => pull(e, b)}
+					onpointermove={(e) => {
+						if (stretching) stretching = { ...stretching, day: Math.max(b.first, dayAt(e.clientX)) };
+					}}
+					onpointerup={release}
+				></span>{/if}
 		</div>
 	{/each}
 </div>
 
 <style>
-	.days { position: relative; }
-	.day { position: absolute; top: 0; bottom: 0; width: calc(100% / var(--days)); border-left: 1px solid color-mix(in oklab, var(--line) 55%, transparent); font-size: 0.86rem; color: var(--quiet); text-align: left; padding-left: 8px; }
-	.day.week { border-left: 2px solid var(--line); }
-	.day.over { background: color-mix(in oklab, var(--color-primary) 14%, transparent); }
-	.day.off { background: var(--hatch); }
-	.day.off span { background: var(--color-base-100); color: var(--color-base-content); padding: 0 4px; }
-	.bar { position: absolute; height: 34px; padding: 2px 8px; border-radius: 2px; background: color-mix(in oklab, var(--tone) 15%, var(--color-base-100)); border-left: 4px solid var(--tone); overflow: hidden; cursor: grab; display: grid; align-content: center; line-height: 1.2; }
-	.bar strong, .bar > span { white-space: nowrap; overflow: hidden; text-overflow: ellipsis; font-family: var(--font-figure); font-size: 0.9rem; font-stretch: 88%; }
-	.bar strong { font-weight: 600; }
-	.bar > span { font-size: 0.8rem; color: var(--quiet); }
-	.bar.nobody { background: var(--color-base-100); border: 1px solid var(--tone); border-left-width: 4px; }
-	.bar.bad { border: 2px solid var(--color-error); }
-	.bar.bad strong { color: var(--color-error); }
-	.grip { position: absolute; right: 0; top: 0; bottom: 0; width: 8px; cursor: ew-resize; touch-action: none; }
-	.gap { position: absolute; top: 4px; height: 32px; border: 1px dashed var(--color-warning); color: var(--color-warning); font-size: 0.82rem; padding: 0 5px; line-height: 30px; white-space: nowrap; overflow: hidden; pointer-events: none; font-family: var(--font-figure); font-stretch: 80%; }
+	.days {
+		position: relative;
+	}
+	.day {
+		position: absolute;
+		top: 0;
+		bottom: 0;
+		width: calc(100% / var(--days));
+		border-left: 1px solid color-mix(in oklab, var(--line) 55%, transparent);
+		font-size: 0.86rem;
+		color: var(--quiet);
+		text-align: left;
+		padding-left: 8px;
+	}
+	.day.week {
+		border-left: 2px solid var(--line);
+	}
+	.day.over {
+		background: color-mix(in oklab, var(--color-primary) 14%, transparent);
+	}
+	.day.off {
+		background: var(--hatch);
+	}
+	.day.off span {
+		background: var(--color-base-100);
+		color: var(--color-base-content);
+		padding: 0 4px;
+	}
+	.bar {
+		position: absolute;
+		height: 34px;
+		padding: 2px 8px;
+		border-radius: 2px;
+		background: color-mix(in oklab, var(--tone) 15%, var(--color-base-100));
+		border-left: 4px solid var(--tone);
+		overflow: hidden;
+		cursor: grab;
+		display: grid;
+		align-content: center;
+		line-height: 1.2;
+	}
+	.bar strong,
+	.bar > span {
+		white-space: nowrap;
+		overflow: hidden;
+		text-overflow: ellipsis;
+		font-family: var(--font-figure);
+		font-size: 0.9rem;
+		font-stretch: 88%;
+	}
+	.bar strong {
+		font-weight: 600;
+	}
+	.bar > span {
+		font-size: 0.8rem;
+		color: var(--quiet);
+	}
+	.bar.nobody {
+		background: var(--color-base-100);
+		border: 1px solid var(--tone);
+		border-left-width: 4px;
+	}
+	.bar.bad {
+		border: 2px solid var(--color-error);
+	}
+	.bar.bad strong {
+		color: var(--color-error);
+	}
+	.grip {
+		position: absolute;
+		right: 0;
+		top: 0;
+		bottom: 0;
+		width: 8px;
+		cursor: ew-resize;
+		touch-action: none;
+	}
+	.gap {
+		position: absolute;
+		top: 4px;
+		height: 32px;
+		border: 1px dashed var(--color-warning);
+		color: var(--color-warning);
+		font-size: 0.82rem;
+		padding: 0 5px;
+		line-height: 30px;
+		white-space: nowrap;
+		overflow: hidden;
+		pointer-events: none;
+		font-family: var(--font-figure);
+		font-stretch: 80%;
+	}
 </style>

@@ -1,6 +1,12 @@
 import type { Shift } from '$lib/core/planning';
 
-export interface Bar { key: string; shifts: (Shift & { job: string; number: number | null; minutes: number; phase: string; note: string; version: number })[]; first: number; last: number; lane: number }
+export interface Bar {
+	key: string;
+	shifts: (Shift & { job: string; number: number | null; minutes: number; phase: string; note: string; version: number })[];
+	first: number;
+	last: number;
+	lane: number;
+}
 
 type Shown = Bar['shifts'][number];
 
@@ -11,14 +17,26 @@ export function barsOf(shifts: readonly Shown[], days: readonly string[], broken
 	const sorted = [...shifts].filter((s) => at.has(s.day)).sort((a, b) => a.day.localeCompare(b.day) || (a.from ?? 0) - (b.from ?? 0));
 	for (const s of sorted) {
 		const day = at.get(s.day) ?? 0;
-		const before = bars.find((b) => b.last === day - 1 && day % 5 !== 0 && b.shifts[0]?.jobId === s.jobId && b.shifts[0].phase === s.phase && b.shifts[0].from === s.from && b.shifts[0].to === s.to && !broken(s.id) && !b.shifts.some((x) => broken(x.id)));
+		const before = bars.find(
+			(b) =>
+				b.last === day - 1 &&
+				day % 5 !== 0 &&
+				b.shifts[0]?.jobId === s.jobId &&
+				b.shifts[0].phase === s.phase &&
+				b.shifts[0].from === s.from &&
+				b.shifts[0].to === s.to &&
+				!broken(s.id) &&
+				!b.shifts.some((x) => broken(x.id))
+		);
 		if (before) {
 			before.shifts.push(s);
 			before.last = day;
 		} else bars.push({ key: s.id, shifts: [s], first: day, last: day, lane: 0 });
 	}
 	for (const b of bars) {
-		const taken = bars.filter((o) => o !== b && bars.indexOf(o) < bars.indexOf(b) && o.first <= b.last && o.last >= b.first).map((o) => o.lane);
+		const taken = bars
+			.filter((o) => o !== b && bars.indexOf(o) < bars.indexOf(b) && o.first <= b.last && o.last >= b.first)
+			.map((o) => o.lane);
 		while (taken.includes(b.lane)) b.lane += 1;
 	}
 	return bars;

@@ -3,7 +3,12 @@
 	import { command } from '$lib/client/command';
 	/** One field that finds assemblies, items and labor, or takes what is typed as a new scope or a free line. */
 	let { estimateId, scopes }: { estimateId: string; scopes: { id: string; name: string }[] } = $props();
-	interface Choice { key: string; kind: string; label: string; run: () => Promise<unknown> }
+	interface Choice {
+		key: string;
+		kind: string;
+		label: string;
+		run: () => Promise<unknown>;
+	}
 	let text = $state('');
 	let target = $state('');
 	let rows: Choice[] = $state([]);
@@ -14,21 +19,57 @@
 	const scopeId = $derived(scopes.some((s) => s.id === target) ? target : (scopes.at(-1)?.id ?? ''));
 	const onto = (name: string, input: Record<string, unknown>) => () => command(name, { scopeId, ...input });
 
-	async function look() {
+	/** The search under way: Enter waits for it, so that nothing is taken that belongs to half a word. */
+	let looking: Promise<void> = Promise.resolve();
+	const look = () => (looking = search());
+	async function search() {
 		const mine = ++asked;
 		problem = '';
 		open = text.trim() !== '';
 		const r = await fetch(`/api/items?q=${encodeURIComponent(text)}`).catch(() => null);
 		if (mine !== asked || !r?.ok) return;
-		const found = (await r.json()) as { items: { id: string; code: string; name: string; unit: string; cost: number }[]; assemblies: { id: string; name: string; category: string }[]; sheets: { id: string; name: string; price: number }[] };
+		const found = (await r.json()) as {
+			items: { id: string; code: string; name: string; unit: string; cost: number }[];
+			assemblies: { id: string; name: string; category: string }[];
+			sheets: { id: string; name: string; price: number }[];
+		};
 		const typed = text.trim();
-		const fresh: Choice[] = typed ? [{ key: 'scope', kind: 'new scope', label: typed, run: () => command('estimates.add-scope', { estimateId, name: typed }) }] : [];
-		rows = !scopeId ? fresh : [
-			...found.assemblies.map((a) => ({ key: a.id, kind: `assembly, ${a.category}`, label: a.name, run: onto('estimates.put-assembly', { assemblyId: a.id }) })),
-			...found.items.map((i) => ({ key: i.id, kind: `${i.code}, ${formatUnitPrice(i.cost)} a ${i.unit}`, label: i.name, run: onto('estimates.add-line', { itemId: i.id }) })),
-			...found.sheets.map((s) => ({ key: s.id, kind: `labor, ${formatUnitPrice(s.price)} an hour`, label: s.name, run: onto('estimates.add-line', { sheetId: s.id }) })), ...fresh,
-			...(typed ? [{ key: 'free', kind: 'free line', label: typed, run: onto('estimates.add-line', { name: typed, kind: 'other' }) }] : [])
-		];
+		const fresh: Choice[] = typed
+			? [{ key: 'scope', kind: 'new scope', label: typed, run: () => command('estimates.add-scope', { estimateId, name: text.trim() }) }]
+			: [];
+		rows = !scopeId
+			? fresh
+			: [
+					...found.assemblies.map((a) => ({
+						key: a.id,
+						kind: `assembly, ${a.category}`,
+						label: a.name,
+						run: onto('estimates.put-assembly', { assemblyId: a.id })
+					})),
+					...found.items.map((i) => ({
+						key: i.id,
+						kind: `${i.code}, ${formatUnitPrice(i.cost)} a ${i.unit}`,
+						label: i.name,
+						run: onto('estimates.add-line', { itemId: i.id })
+					})),
+					...found.sheets.map((s) => ({
+						key: s.id,
+						kind: `labor, ${formatUnitPrice(s.price)} an hour`,
+						label: s.name,
+						run: onto('estimates.add-line', { sheetId: s.id })
+					})),
+					...fresh,
+					...(typed
+						? [
+								{
+									key: 'free',
+									kind: 'free line',
+									label: typed,
+									run: () => command('estimates.add-line', { scopeId, name: text.trim(), kind: 'other' })
+								}
+							]
+						: [])
+				];
 		at = 0;
 	}
 	async function take(c: Choice | undefined) {
@@ -43,7 +84,7 @@
 	function keys(e: KeyboardEvent) {
 		if (e.key === 'ArrowDown') at = Math.min(at + 1, rows.length - 1);
 		else if (e.key === 'ArrowUp') at = Math.max(0, at - 1);
-		else if (e.key === 'Enter') void take(rows[at]);
+		else if (e.key === 'Enter') void looking.then(() => take(rows[at]));
 		else if (e.key === 'Escape') open = false;
 		else return;
 		e.preventDefault();
@@ -51,25 +92,86 @@
 </script>
 
 <div class="adder no-print">
-	<span aria-hidden="true">＋</span>
-	<input id="adder" placeholder="Add a scope, an assembly or an item — start typing" aria-label="Add a scope, an assembly or an item" bind:value={text} oninput={look} onfocus={look} onkeydown={keys} role="combobox" aria-expanded={open} aria-controls="adder-list" autocomplete="off" />
-	{#if scopes.length > 1}<label class="quiet">onto <select class="select" value={scopeId} onchange={(e) => (target = e.currentTarget.value)} aria-label="Scope to add to">{#each scopes as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</select></label>{/if}
+	<span aria-hidden="true">+</span>
+	<input
+		id="adder"
+		placeholder="Add a scope, an assembly or an item — start typing"
+		aria-label="Add a scope, an assembly or an item"
+		bind:value={text}
+		oninput={look}
+		onfocus={look}
+		onkeydown={keys}
+		role="combobox"
+		aria-expanded={open}
+		aria-controls="adder-list"
+		autocomplete="off"
+	/>
+	{#if scopes.length > 1}<label class="quiet"
+			>onto <select class="select" value={scopeId} onchange={(e) => (target = e.currentTarget.value)} aria-label="Scope to add to"
+				>{#each scopes as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</select
+			></label
+		>{/if}
 	{#if open}<ul id="adder-list" class="sheet" role="listbox" aria-label="What can be added">
-		{#each rows as r, i (r.key)}
-			<!-- svelte-ignore a11y_click_events_have_key_events -->
-			<li role="option" aria-selected={i === at} onclick={() => take(r)}><span>{r.label}</span><span class="quiet">{r.kind}</span></li>
-		{/each}
-	</ul>{/if}
+			{#each rows as r, i (r.key)}
+				<!-- svelte-ignore a11y_click_events_have_key_events -->
+				<li role="option" aria-selected={i === at} onclick={() => take(r)}><span>{r.label}</span><span class="quiet">{r.kind}</span></li>
+			{/each}
+		</ul>{/if}
 </div>
 {#if problem}<p class="problem" role="alert">{problem}</p>{/if}
 
 <style>
-	.adder { position: relative; display: flex; align-items: center; gap: 10px; height: 38px; padding: 0 12px; border: 1px dashed color-mix(in oklab, var(--color-base-content) 30%, transparent); border-radius: 4px; margin-top: 10px; }
-	#adder { flex: 1; height: 100%; background: none; outline-offset: 3px; }
-	#adder::placeholder { color: var(--quiet); opacity: 1; }
-	label { display: flex; align-items: center; gap: 6px; white-space: nowrap; }
-	label .select { width: 190px; height: 26px; min-height: 26px; }
-	ul { position: absolute; left: 0; right: 0; bottom: 42px; max-height: 320px; overflow: auto; z-index: 10; box-shadow: 0 6px 24px rgb(0 0 0 / 0.12); }
-	li { display: flex; justify-content: space-between; gap: 1rem; padding: 5px 12px; cursor: pointer; }
-	li[aria-selected='true'] { background: var(--color-base-200); box-shadow: inset 3px 0 0 var(--color-primary); }
+	.adder {
+		position: relative;
+		display: flex;
+		align-items: center;
+		gap: 10px;
+		height: 38px;
+		padding: 0 12px;
+		border: 1px dashed color-mix(in oklab, var(--color-base-content) 30%, transparent);
+		border-radius: 4px;
+		margin-top: 10px;
+	}
+	#adder {
+		flex: 1;
+		height: 100%;
+		background: none;
+		outline-offset: 3px;
+	}
+	#adder::placeholder {
+		color: var(--quiet);
+		opacity: 1;
+	}
+	label {
+		display: flex;
+		align-items: center;
+		gap: 6px;
+		white-space: nowrap;
+	}
+	label .select {
+		width: 190px;
+		height: 26px;
+		min-height: 26px;
+	}
+	ul {
+		position: absolute;
+		left: 0;
+		right: 0;
+		bottom: 42px;
+		max-height: 320px;
+		overflow: auto;
+		z-index: 10;
+		box-shadow: 0 6px 24px rgb(0 0 0 / 0.12);
+	}
+	li {
+		display: flex;
+		justify-content: space-between;
+		gap: 1rem;
+		padding: 5px 12px;
+		cursor: pointer;
+	}
+	li[aria-selected='true'] {
+		background: var(--color-base-200);
+		box-shadow: inset 3px 0 0 var(--color-primary);
+	}
 </style>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { flushSync } from 'svelte';
 	import { explainLine, type Estimate, type EstimateResult, type LineResult, type ScopeResult } from '$lib/core/estimate';
 	import { MEASURES, toUnit, unitName, type MeasureName, type Shape } from '$lib/core/measure';
 	import { fixed, formatCents, formatQuantity } from '$lib/core/money';
@@ -7,7 +8,16 @@
 	import { cellText, cellTyped, COLUMNS, type Column } from './columns';
 	import Figure from './Figure.svelte';
 
-	interface Props { estimate: Estimate; result: EstimateResult; scope: ScopeResult; onchange: (lineId: string, field: string, value: string) => Promise<string | null>; onscope: (act: 'copy' | 'rename' | 'option' | 'aside' | 'remove' | 'wording' | 'up' | 'down') => void; onshape: (shape: (Shape & { id: string }) | null) => void; onunshape: (id: string) => void; online: (act: 'up' | 'down' | 'remove', lineId: string) => void }
+	interface Props {
+		estimate: Estimate;
+		result: EstimateResult;
+		scope: ScopeResult;
+		onchange: (lineId: string, field: string, value: string) => Promise<string | null>;
+		onscope: (act: 'copy' | 'rename' | 'option' | 'aside' | 'remove' | 'wording' | 'up' | 'down') => void;
+		onshape: (shape: (Shape & { id: string }) | null) => void;
+		onunshape: (id: string) => void;
+		online: (act: 'up' | 'down' | 'remove', lineId: string) => void;
+	}
 	let { estimate, result, scope, onchange, onscope, onshape, onunshape, online }: Props = $props();
 	let at: { row: number; col: number } = $state({ row: 0, col: 0 });
 	let editing: { row: number; col: number; text: string } | null = $state(null);
@@ -22,11 +32,11 @@
 		if (!c?.edit) return;
 		editing = { row: at.row, col, text: text ?? cellTyped(l, c.key) };
 		problem = null;
-		requestAnimationFrame(() => {
-			const input = body?.querySelector<HTMLInputElement>('input.cell');
-			input?.focus();
-			if (text === undefined) input?.select();
-		});
+		// At once, not with the next frame: the next key of a quick typist belongs to this field.
+		flushSync();
+		const input = body?.querySelector<HTMLInputElement>('input.cell');
+		input?.focus();
+		if (text === undefined) input?.select();
 	}
 	async function commit(l: LineResult, go: [number, number] = [0, 0]) {
 		if (!editing) return;
@@ -47,7 +57,10 @@
 		move(go[0], go[1]);
 	}
 	function move(rows: number, cols: number) {
-		at = { row: Math.max(0, Math.min(scope.lines.length - 1, at.row + rows)), col: Math.max(0, Math.min(COLUMNS.length - 1, at.col + cols)) };
+		at = {
+			row: Math.max(0, Math.min(scope.lines.length - 1, at.row + rows)),
+			col: Math.max(0, Math.min(COLUMNS.length - 1, at.col + cols))
+		};
 		focusCell();
 	}
 	function keys(e: KeyboardEvent, l: LineResult) {
@@ -80,46 +93,138 @@
 <section class="sheet scope" class:aside={scope.state === 'aside'} aria-label={scope.scope.name}>
 	<header>
 		<Figure shape={scope.scope.shapes[0]} />
-		<button type="button" class="fold" aria-expanded={!folded} aria-label="Fold {scope.scope.name}" onclick={() => (folded = !folded)}><h2>{scope.scope.name}</h2></button>
-		{#each measures.slice(0, 5) as [name, value] (name)}<span class="chip">{name} {fixed(toUnit(value, MEASURES[name], estimate.system), MEASURES[name] === 'count' ? 0 : 1)} {unitName(MEASURES[name], estimate.system)}</span>{/each}
+		<button type="button" class="fold" aria-expanded={!folded} aria-label="Fold {scope.scope.name}" onclick={() => (folded = !folded)}
+			><h2>{scope.scope.name}</h2></button
+		>
+		{#each measures.slice(0, 5) as [name, value] (name)}<span class="chip"
+				>{name}
+				{fixed(toUnit(value, MEASURES[name], estimate.system), MEASURES[name] === 'count' ? 0 : 1)}
+				{unitName(MEASURES[name], estimate.system)}</span
+			>{/each}
 		{#if scope.scope.option}<span class="chip chip-wait"><Mark kind="wait" label="option" /></span>{/if}
 		{#if scope.state === 'aside'}<span class="chip chip-wait">set aside</span>{/if}
 		<strong class="figure total">{formatCents(scope.price)}</strong>
 	</header>
 	{#if scope.problem}<p class="problem px-3 pb-2" role="alert">{scope.problem}</p>{/if}
 	<div class="tools no-print">
-		{#each scope.scope.shapes as s, i (s.id)}<span class="shape"><button type="button" class="link" onclick={() => onshape(s)}>{s.subtract ? 'less ' : ''}{s.figure.kind} {i + 1}{s.times > 1 ? ` ×${s.times}` : ''}</button><button type="button" class="quiet" aria-label="Remove {s.figure.kind} {i + 1}" onclick={() => onunshape(s.id)}>×</button></span>{/each}
+		{#each scope.scope.shapes as s, i (s.id)}<span class="shape"
+				><button type="button" class="link" onclick={() => onshape(s)}
+					>{s.subtract ? 'less ' : ''}{s.figure.kind} {i + 1}{s.times > 1 ? ` ×${s.times}` : ''}</button
+				><button type="button" class="quiet" aria-label="Remove {s.figure.kind} {i + 1}" onclick={() => onunshape(s.id)}>×</button></span
+			>{/each}
 		<button type="button" class="link" onclick={() => onshape(null)}>Add a shape</button><span class="sep"></span>
-		<button type="button" class="link" onclick={() => onscope('rename')}>Rename</button><button type="button" class="link" onclick={() => onscope('wording')}>Wording</button><button type="button" class="link" onclick={() => onscope('copy')}>Copy</button><button type="button" class="link" onclick={() => onscope('option')}>{scope.scope.option ? 'No option' : 'Make an option'}</button><button type="button" class="link" onclick={() => onscope('aside')}>{scope.scope.setAside ? 'Put back' : 'Set aside'}</button>
-		<button type="button" class="link" aria-label="Move {scope.scope.name} up" onclick={() => onscope('up')}>↑</button><button type="button" class="link" aria-label="Move {scope.scope.name} down" onclick={() => onscope('down')}>↓</button><button type="button" class="link" onclick={() => onscope('remove')}>Delete</button>
+		<button type="button" class="link" onclick={() => onscope('rename')}>Rename</button><button
+			type="button"
+			class="link"
+			onclick={() => onscope('wording')}>Wording</button
+		><button type="button" class="link" onclick={() => onscope('copy')}>Copy</button><button
+			type="button"
+			class="link"
+			onclick={() => onscope('option')}>{scope.scope.option ? 'No option' : 'Make an option'}</button
+		><button type="button" class="link" onclick={() => onscope('aside')}>{scope.scope.setAside ? 'Put back' : 'Set aside'}</button>
+		<button type="button" class="link" aria-label="Move {scope.scope.name} up" onclick={() => onscope('up')}>↑</button><button
+			type="button"
+			class="link"
+			aria-label="Move {scope.scope.name} down"
+			onclick={() => onscope('down')}>↓</button
+		><button type="button" class="link" onclick={() => onscope('remove')}>Delete</button>
 	</div>
 	{#if !folded}
 		<table class="grid-table" role="grid" aria-label="Lines of {scope.scope.name}">
-			<colgroup><col /><col style="width: 86px" /><col style="width: 66px" /><col style="width: 62px" /><col style="width: 76px" /><col style="width: 78px" /><col style="width: 70px" /><col style="width: 92px" /><col style="width: 38px" /></colgroup>
-			<thead><tr>{#each COLUMNS as c (c.key)}<th class:num={c.num} scope="col">{c.head}</th>{/each}<th scope="col"><span class="sr-only">More</span></th></tr></thead>
+			<colgroup
+				><col /><col style="width: 86px" /><col style="width: 66px" /><col style="width: 62px" /><col style="width: 76px" /><col
+					style="width: 78px"
+				/><col style="width: 70px" /><col style="width: 92px" /><col style="width: 38px" /></colgroup
+			>
+			<thead
+				><tr
+					>{#each COLUMNS as c (c.key)}<th class:num={c.num} scope="col">{c.head}</th>{/each}<th scope="col"
+						><span class="sr-only">More</span></th
+					></tr
+				></thead
+			>
 			<tbody bind:this={body}>
 				{#each scope.lines as l, row (l.line.id)}
 					<tr class:out={l.state === 'aside'} title={l.line.note}>
 						{#each COLUMNS as c, col (c.key)}
-							<!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
-							<td class:num={c.num} class:calc={c.key === 'quantity' && l.computed !== null} role="gridcell" data-cell="{row}-{col}" data-column={c.key} tabindex={at.row === row && at.col === col ? 0 : -1} onfocus={() => (at = { row, col })} onkeydown={(e) => keys(e, l)} ondblclick={() => begin(l, col)}>
-								{#if editing?.row === row && editing.col === col}<input class="cell" class:num={c.num} aria-label="{c.head} of {l.line.name}" bind:value={editing.text} onkeydown={(e) => typing(e, l)} onblur={() => { if (editing && !problem) void commit(l); }} />
-								{:else if c.key === 'name'}<span class="name">{#if l.line.source.by === 'parent'}<span class="quiet">↳ </span>{/if}{l.line.name}{#if l.line.placeholder}{" — "}<button type="button" class="decide" tabindex="-1" onclick={() => { at = { row, col }; begin(l, col, `${l.line.name}, `); }}>{l.line.placeholder}</button>{/if}{#if l.line.option}<span class="chip chip-wait">option</span>{/if}{#if l.line.hidden}<span class="quiet"> hidden</span>{/if}</span>
-								{:else if c.key === 'quantity' && l.line.override}<span class:stale={l.stale} title={l.stale ? 'The measures give another quantity now than when this was typed' : 'Typed over the computed quantity'}><s class="quiet">{formatQuantity(l.computed ?? 0)}</s> {cellText(l, c.key)}{#if l.stale}<Mark kind="need" />{/if}</span>
-								{:else if c.key === 'amount'}<How label={cellText(l, c.key)} steps={() => explainLine(estimate, result, l)} about="the amount of {l.line.name}" />
+							<td
+								class:num={c.num}
+								class:calc={c.key === 'quantity' && l.computed !== null}
+								role="gridcell"
+								data-cell="{row}-{col}"
+								data-column={c.key}
+								tabindex={at.row === row && at.col === col ? 0 : -1}
+								onfocus={() => (at = { row, col })}
+								onkeydown={(e) => keys(e, l)}
+								ondblclick={() => begin(l, col)}
+							>
+								{#if editing?.row === row && editing.col === col}<input
+										class="cell"
+										class:num={c.num}
+										aria-label="{c.head} of {l.line.name}"
+										bind:value={editing.text}
+										onkeydown={(e) => typing(e, l)}
+										onblur={() => {
+											if (editing && !problem) void commit(l);
+										}}
+									/>
+								{:else if c.key === 'name'}<span class="name"
+										>{#if l.line.source.by === 'parent'}<span class="quiet">↳ </span>{/if}{l.line.name}{#if l.line.placeholder}&nbsp;— <button
+												type="button"
+												class="decide"
+												tabindex="-1"
+												onclick={() => {
+													at = { row, col };
+													begin(l, col, `${l.line.name}, `);
+												}}>{l.line.placeholder}</button
+											>{/if}{#if l.line.option}<span class="chip chip-wait">option</span>{/if}{#if l.line.hidden}<span class="quiet">
+												hidden</span
+											>{/if}</span
+									>
+								{:else if c.key === 'quantity' && l.line.override}<span
+										class:stale={l.stale}
+										title={l.stale ? 'The measures give another quantity now than when this was typed' : 'Typed over the computed quantity'}
+										><s class="quiet">{formatQuantity(l.computed ?? 0)}</s>
+										{cellText(l, c.key)}{#if l.stale}<Mark kind="need" />{/if}</span
+									>
+								{:else if c.key === 'amount'}<How
+										label={cellText(l, c.key)}
+										steps={() => explainLine(estimate, result, l)}
+										about="the amount of {l.line.name}"
+									/>
 								{:else}<span class:quiet={price(c.key, l)}>{cellText(l, c.key)}</span>{/if}
 							</td>
 						{/each}
 						<td class="more">
-							<details><summary aria-label="More for {l.line.name}">⋯</summary><div class="sheet menu">
-								{#if l.line.placeholder}<button type="button" onclick={() => onchange(l.line.id, 'placeholder', '')}>Decided as it is</button>{/if}
-								<button type="button" onclick={() => onchange(l.line.id, 'setAside', String(!l.line.setAside))}>{l.line.setAside ? 'Put back' : 'Set aside'}</button><button type="button" onclick={() => onchange(l.line.id, 'option', String(!l.line.option))}>{l.line.option ? 'No option' : 'Make an option'}</button><button type="button" onclick={() => onchange(l.line.id, 'hidden', String(!l.line.hidden))}>{l.line.hidden ? 'Show to the customer' : 'Hide from the customer'}</button><button type="button" onclick={() => onchange(l.line.id, 'locked', String(!l.line.locked))}>{l.line.locked ? 'Unlock' : 'Lock'}</button>
-								{#if l.line.override}<button type="button" onclick={() => onchange(l.line.id, 'quantity', '')}>Back to {formatQuantity(l.computed ?? 0)}</button>{/if}
-								<button type="button" onclick={() => online('up', l.line.id)}>Move up</button><button type="button" onclick={() => online('down', l.line.id)}>Move down</button><button type="button" onclick={() => online('remove', l.line.id)}>Delete</button>
-							</div></details>
+							<details>
+								<summary aria-label="More for {l.line.name}">⋯</summary>
+								<div class="sheet menu">
+									{#if l.line.placeholder}<button type="button" onclick={() => onchange(l.line.id, 'placeholder', '')}
+											>Decided as it is</button
+										>{/if}
+									<button type="button" onclick={() => onchange(l.line.id, 'setAside', String(!l.line.setAside))}
+										>{l.line.setAside ? 'Put back' : 'Set aside'}</button
+									><button type="button" onclick={() => onchange(l.line.id, 'option', String(!l.line.option))}
+										>{l.line.option ? 'No option' : 'Make an option'}</button
+									><button type="button" onclick={() => onchange(l.line.id, 'hidden', String(!l.line.hidden))}
+										>{l.line.hidden ? 'Show to the customer' : 'Hide from the customer'}</button
+									><button type="button" onclick={() => onchange(l.line.id, 'locked', String(!l.line.locked))}
+										>{l.line.locked ? 'Unlock' : 'Lock'}</button
+									>
+									{#if l.line.override}<button type="button" onclick={() => onchange(l.line.id, 'quantity', '')}
+											>Back to {formatQuantity(l.computed ?? 0)}</button
+										>{/if}
+									<button type="button" onclick={() => online('up', l.line.id)}>Move up</button><button
+										type="button"
+										onclick={() => online('down', l.line.id)}>Move down</button
+									><button type="button" onclick={() => online('remove', l.line.id)}>Delete</button>
+								</div>
+							</details>
 						</td>
 					</tr>
-					{#if problem?.row === row || l.problem}<tr><td colspan="9"><span class="problem" role="alert">{problem?.row === row ? problem.text : l.problem}</span></td></tr>{/if}
+					{#if problem?.row === row || l.problem}<tr
+							><td colspan="9"><span class="problem" role="alert">{problem?.row === row ? problem.text : l.problem}</span></td></tr
+						>{/if}
 				{:else}<tr><td colspan="9" class="quiet">No lines yet: add a shape, then put an assembly on it below.</td></tr>{/each}
 			</tbody>
 		</table>
@@ -127,30 +232,123 @@
 </section>
 
 <style>
-	.scope { margin-bottom: 10px; }
-	.aside { opacity: 0.75; }
-	header { display: flex; flex-wrap: wrap; align-items: center; gap: 8px; padding: 8px 12px; min-height: 48px; }
-	.fold { cursor: pointer; text-align: left; }
-	.total { margin-left: auto; }
-	.tools { display: flex; flex-wrap: wrap; gap: 3px 12px; padding: 0 12px 7px; font-size: 0.88rem; border-bottom: 1px solid var(--line); }
-	.tools .link { text-decoration: none; }
-	.tools .link:hover { text-decoration: underline; }
-	.sep { width: 1px; background: var(--line); }
-	.shape { display: inline-flex; gap: 3px; }
-	table { table-layout: fixed; }
-	td { position: relative; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-	td.more { overflow: visible; text-align: right; font-size: 0.88rem; }
-	td:focus { outline: 2px solid var(--color-primary); outline-offset: -2px; }
-	.calc { color: var(--color-info); }
-	.decide { color: var(--color-warning); font-weight: 600; cursor: pointer; }
-	.stale { color: var(--color-error); }
-	.out { color: var(--quiet); text-decoration: line-through; }
-	td :global(.how) { color: inherit; text-decoration: none; }
-	td:hover :global(.how) { text-decoration: underline dotted; }
-	.cell { position: absolute; inset: 0; width: 100%; padding: 0 0.65rem; background: var(--color-base-100); border: 2px solid var(--color-primary); font: inherit; outline: none; }
-	details { display: inline-block; }
-	summary { list-style: none; cursor: pointer; padding: 0 6px; }
-	.menu { position: absolute; right: 6px; top: 26px; z-index: 12; display: grid; min-width: 190px; box-shadow: 0 6px 24px rgb(0 0 0 / 0.14); }
-	.menu button { text-align: left; padding: 6px 12px; cursor: pointer; }
-	.menu button:hover, .menu button:focus-visible { background: var(--color-base-200); }
+	.scope {
+		margin-bottom: 10px;
+	}
+	.aside {
+		opacity: 0.75;
+	}
+	header {
+		display: flex;
+		flex-wrap: wrap;
+		align-items: center;
+		gap: 8px;
+		padding: 8px 12px;
+		min-height: 48px;
+	}
+	.fold {
+		cursor: pointer;
+		text-align: left;
+	}
+	.total {
+		margin-left: auto;
+	}
+	.tools {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 3px 12px;
+		padding: 0 12px 7px;
+		font-size: 0.88rem;
+		border-bottom: 1px solid var(--line);
+	}
+	.tools .link {
+		text-decoration: none;
+	}
+	.tools .link:hover {
+		text-decoration: underline;
+	}
+	.sep {
+		width: 1px;
+		background: var(--line);
+	}
+	.shape {
+		display: inline-flex;
+		gap: 3px;
+	}
+	table {
+		table-layout: fixed;
+	}
+	td {
+		position: relative;
+		overflow: hidden;
+		text-overflow: ellipsis;
+		white-space: nowrap;
+	}
+	td.more {
+		overflow: visible;
+		text-align: right;
+		font-size: 0.88rem;
+	}
+	td:focus {
+		outline: 2px solid var(--color-primary);
+		outline-offset: -2px;
+	}
+	.calc {
+		color: var(--color-info);
+	}
+	.decide {
+		color: var(--color-warning);
+		font-weight: 600;
+		cursor: pointer;
+	}
+	.stale {
+		color: var(--color-error);
+	}
+	.out {
+		color: var(--quiet);
+		text-decoration: line-through;
+	}
+	td :global(.how) {
+		color: inherit;
+		text-decoration: none;
+	}
+	td:hover :global(.how) {
+		text-decoration: underline dotted;
+	}
+	.cell {
+		position: absolute;
+		inset: 0;
+		width: 100%;
+		padding: 0 0.65rem;
+		background: var(--color-base-100);
+		border: 2px solid var(--color-primary);
+		font: inherit;
+		outline: none;
+	}
+	details {
+		display: inline-block;
+	}
+	summary {
+		list-style: none;
+		cursor: pointer;
+		padding: 0 6px;
+	}
+	.menu {
+		position: absolute;
+		right: 6px;
+		top: 26px;
+		z-index: 12;
+		display: grid;
+		min-width: 190px;
+		box-shadow: 0 6px 24px rgb(0 0 0 / 0.14);
+	}
+	.menu button {
+		text-align: left;
+		padding: 6px 12px;
+		cursor: pointer;
+	}
+	.menu button:hover,
+	.menu button:focus-visible {
+		background: var(--color-base-200);
+	}
 </style>

@@ -4,7 +4,11 @@
 	import { formatMinutes } from '$lib/core/money';
 	import Field from './Field.svelte';
 	/** The running clock with clock off, or nothing. */
-	let { running, now, zone }: { running: { id: string; jobId: string | null; startedAt: number; job: string } | null; now: number; zone: string } = $props();
+	let {
+		running,
+		now,
+		zone
+	}: { running: { id: string; jobId: string | null; startedAt: number; job: string } | null; now: number; zone: string } = $props();
 	let passed = $state(0);
 	let note = $state('');
 	let pause = $state('0');
@@ -26,9 +30,22 @@
 
 {#if running}
 	<section class="sheet p-4 mb-4" aria-label="Running clock">
-		<p class="quiet">On the clock since {new Date(running.startedAt).toLocaleTimeString('en-US', { hour: '2-digit', minute: '2-digit', hour12: false, timeZone: zone })}</p>
-		<p class="figure text-xl font-bold">{running.job} <span class="quiet font-normal">{formatMinutes(Math.floor((now + passed - running.startedAt) / 60_000))}</span></p>
-		<div class="mt-2 grid grid-cols-[1fr_110px] gap-3"><Field label="Note"><input class="input" bind:value={note} /></Field><Field label="Break, min"><input class="input" inputmode="numeric" bind:value={pause} /></Field></div>
+		<p class="quiet">
+			On the clock since {new Date(running.startedAt).toLocaleTimeString('en-US', {
+				hour: '2-digit',
+				minute: '2-digit',
+				hour12: false,
+				timeZone: zone
+			})}
+		</p>
+		<p class="figure text-xl font-bold">
+			{running.job} <span class="quiet font-normal">{formatMinutes(Math.floor((now + passed - running.startedAt) / 60_000))}</span>
+		</p>
+		<div class="mt-2 grid grid-cols-[1fr_110px] gap-3">
+			<Field label="Note"><input class="input" bind:value={note} /></Field><Field label="Break, min"
+				><input class="input" inputmode="numeric" bind:value={pause} /></Field
+			>
+		</div>
 		{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
 		<button class="btn btn-primary btn-tall mt-3 w-full" disabled={busy} onclick={off}>Clock off</button>
 	</section>

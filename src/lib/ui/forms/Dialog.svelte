@@ -1,7 +1,25 @@
 <script lang="ts">
 	import type { Snippet } from 'svelte';
 	/** A sheet over the page. Escape and Cancel leave everything as it was; Ctrl+Enter saves. */
-	let { open = $bindable(), title, save = 'Save', onsave, busy = false, problem = '', children, danger = false }: { open: boolean; title: string; save?: string; onsave: () => void; busy?: boolean; problem?: string; children: Snippet; danger?: boolean } = $props();
+	let {
+		open = $bindable(),
+		title,
+		save = 'Save',
+		onsave,
+		busy = false,
+		problem = '',
+		children,
+		danger = false
+	}: {
+		open: boolean;
+		title: string;
+		save?: string;
+		onsave: () => void;
+		busy?: boolean;
+		problem?: string;
+		children: Snippet;
+		danger?: boolean;
+	} = $props();
 	let dialog: HTMLDialogElement | undefined = $state();
 	$effect(() => {
 		if (open && !dialog?.open) dialog?.showModal();
@@ -15,17 +33,43 @@
 
 <dialog bind:this={dialog} class="sheet" aria-label={title} onclose={() => (open = false)}>
 	<!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
-	<form onsubmit={submit} onkeydown={(e) => { if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) submit(e); }}>
+	<form
+		onsubmit={submit}
+		onkeydown={(e) => {
+			if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) submit(e);
+		}}
+	>
 		<h2>{title}</h2>
 		<div class="body">{@render children()}</div>
 		{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
-		<footer><button type="button" class="btn" onclick={() => (open = false)}>Cancel</button><button class="btn {danger ? 'btn-error' : 'btn-primary'}" disabled={busy}>{save}</button></footer>
+		<footer>
+			<button type="button" class="btn" onclick={() => (open = false)}>Cancel</button><button
+				class="btn {danger ? 'btn-error' : 'btn-primary'}"
+				disabled={busy}>{save}</button
+			>
+		</footer>
 	</form>
 </dialog>
 
 <style>
-	dialog { width: min(540px, 94vw); max-height: 90vh; padding: 16px; color: inherit; }
-	dialog::backdrop { background: rgb(20 25 25 / 0.35); }
-	.body { display: grid; gap: 10px; margin: 12px 0; }
-	footer { display: flex; justify-content: flex-end; gap: 8px; margin-top: 12px; }
+	dialog {
+		width: min(540px, 94vw);
+		max-height: 90vh;
+		padding: 16px;
+		color: inherit;
+	}
+	dialog::backdrop {
+		background: rgb(20 25 25 / 0.35);
+	}
+	.body {
+		display: grid;
+		gap: 10px;
+		margin: 12px 0;
+	}
+	footer {
+		display: flex;
+		justify-content: flex-end;
+		gap: 8px;
+		margin-top: 12px;
+	}
 </style>

@@ -1,13 +1,73 @@
 <script lang="ts">
 	import Field from './Field.svelte';
 	/** The fields of a catalog item. */
-	export interface ItemTyped { code: string; name: string; kind: string; unit: string; cost: string; ruleBy: string; ruleValue: string; taxCodeId: string | null; categoryId: string | null; wording: string; setAside?: boolean }
-	let { typed = $bindable(), field, problem, taxCodes, categories }: { typed: ItemTyped; field: string; problem: string; taxCodes: { id: string; name: string }[]; categories: { id: string; name: string }[] } = $props();
+	export interface ItemTyped {
+		code: string;
+		name: string;
+		kind: string;
+		unit: string;
+		cost: string;
+		ruleBy: string;
+		ruleValue: string;
+		taxCodeId: string | null;
+		categoryId: string | null;
+		wording: string;
+		setAside?: boolean;
+	}
+	let {
+		typed = $bindable(),
+		field,
+		problem,
+		taxCodes,
+		categories
+	}: {
+		typed: ItemTyped;
+		field: string;
+		problem: string;
+		taxCodes: { id: string; name: string }[];
+		categories: { id: string; name: string }[];
+	} = $props();
 	const at = (f: string) => (field === f ? problem : '');
 </script>
 
-<div class="grid grid-cols-[140px_1fr] gap-3"><Field label="Code" problem={at('code')}><input class="input" bind:value={typed.code} required /></Field><Field label="Name" problem={at('name')}><input class="input" bind:value={typed.name} required /></Field></div>
-<div class="grid grid-cols-3 gap-3"><Field label="Kind"><select class="select" bind:value={typed.kind}><option>material</option><option>equipment</option><option>subcontract</option><option>other</option><option>labor</option></select></Field><Field label="Unit" problem={at('unit')}><input class="input" bind:value={typed.unit} required /></Field><Field label="Cost" problem={at('cost')}><input class="input" bind:value={typed.cost} required /></Field></div>
-<div class="grid grid-cols-2 gap-3"><Field label="Price"><select class="select" bind:value={typed.ruleBy}><option value="inherit">as its category or kind</option><option value="markup">markup on cost</option><option value="margin">margin on break-even</option><option value="fixed">fixed</option></select></Field>{#if typed.ruleBy !== 'inherit'}<Field label={typed.ruleBy === 'fixed' ? 'Price' : 'Percent'} problem={at('ruleValue')}><input class="input" bind:value={typed.ruleValue} required /></Field>{/if}</div>
-<div class="grid grid-cols-2 gap-3"><Field label="Tax"><select class="select" bind:value={typed.taxCodeId}><option value={null}>none</option>{#each taxCodes as t (t.id)}<option value={t.id}>{t.name}</option>{/each}</select></Field><Field label="Category"><select class="select" bind:value={typed.categoryId}><option value={null}>none</option>{#each categories as c (c.id)}<option value={c.id}>{c.name}</option>{/each}</select></Field></div>
-<Field label="What the customer reads" hint="empty: the name"><textarea class="textarea" rows="2" bind:value={typed.wording}></textarea></Field>
+<div class="grid grid-cols-[140px_1fr] gap-3">
+	<Field label="Code" problem={at('code')}><input class="input" bind:value={typed.code} required /></Field><Field
+		label="Name"
+		problem={at('name')}><input class="input" bind:value={typed.name} required /></Field
+	>
+</div>
+<div class="grid grid-cols-3 gap-3">
+	<Field label="Kind"
+		><select class="select" bind:value={typed.kind}
+			><option>material</option><option>equipment</option><option>subcontract</option><option>other</option><option>labor</option></select
+		></Field
+	><Field label="Unit" problem={at('unit')}><input class="input" bind:value={typed.unit} required /></Field><Field
+		label="Cost"
+		problem={at('cost')}><input class="input" bind:value={typed.cost} required /></Field
+	>
+</div>
+<div class="grid grid-cols-2 gap-3">
+	<Field label="Price"
+		><select class="select" bind:value={typed.ruleBy}
+			><option value="inherit">as its category or kind</option><option value="markup">markup on cost</option><option value="margin"
+				>margin on break-even</option
+			><option value="fixed">fixed</option></select
+		></Field
+	>{#if typed.ruleBy !== 'inherit'}<Field label={typed.ruleBy === 'fixed' ? 'Price' : 'Percent'} problem={at('ruleValue')}
+			><input class="input" bind:value={typed.ruleValue} required /></Field
+		>{/if}
+</div>
+<div class="grid grid-cols-2 gap-3">
+	<Field label="Tax"
+		><select class="select" bind:value={typed.taxCodeId}
+			><option value={null}>none</option>{#each taxCodes as t (t.id)}<option value={t.id}>{t.name}</option>{/each}</select
+		></Field
+	><Field label="Category"
+		><select class="select" bind:value={typed.categoryId}
+			><option value={null}>none</option>{#each categories as c (c.id)}<option value={c.id}>{c.name}</option>{/each}</select
+		></Field
+	>
+</div>
+<Field label="What the customer reads" hint="empty: the name"
+	><textarea class="textarea" rows="2" bind:value={typed.wording}></textarea></Field
+>

@@ -24,10 +24,31 @@
 	});
 </script>
 
-<div class="pad"><canvas bind:this={canvas} aria-label="Draw your signature here, if you like"></canvas><button type="button" class="link" onclick={() => clear()}>Clear</button></div>
+<div class="pad">
+	<canvas bind:this={canvas} aria-label="Draw your signature here, if you like"></canvas><button
+		type="button"
+		class="link"
+		onclick={() => clear()}>Clear</button
+	>
+</div>
 
 <style>
-	.pad { position: relative; }
-	canvas { width: 100%; height: 130px; background: #fff; border: 1px solid var(--line); border-radius: 4px; touch-action: none; }
-	button { position: absolute; right: 8px; top: 6px; font-size: 0.85rem; color: #1c7266; }
+	.pad {
+		position: relative;
+	}
+	canvas {
+		width: 100%;
+		height: 130px;
+		background: #fff;
+		border: 1px solid var(--line);
+		border-radius: 4px;
+		touch-action: none;
+	}
+	button {
+		position: absolute;
+		right: 8px;
+		top: 6px;
+		font-size: 0.85rem;
+		color: #1c7266;
+	}
 </style>

@@ -2,7 +2,15 @@
 	import { onMount } from 'svelte';
 	import 'leaflet/dist/leaflet.css';
 	/** The town from our own outlines, with places on it. Leaflet is only loaded in the browser. */
-	let { places, tiles = null, label = 'Where' }: { places: { lat: number | null; lng: number | null; text: string; n?: number; path?: string }[]; tiles?: string | null; label?: string } = $props();
+	let {
+		places,
+		tiles = null,
+		label = 'Where'
+	}: {
+		places: { lat: number | null; lng: number | null; text: string; n?: number; path?: string }[];
+		tiles?: string | null;
+		label?: string;
+	} = $props();
 	let box: HTMLDivElement | undefined = $state();
 	onMount(() => {
 		let remove = () => {};
@@ -16,11 +24,29 @@
 			if (tiles) L.tileLayer(tiles).addTo(map);
 			else {
 				const town = await fetch('/town.geojson').then((r) => r.json());
-				L.geoJSON(town, { style: (f) => ({ water: { color: tone('--color-base-300'), weight: 1, fillColor: '#8fb0c4', fillOpacity: 0.32 }, street: { color: tone('--color-base-300'), weight: 3 }, bridge: { color: tone('--color-neutral'), weight: 3 }, quarter: { color: tone('--color-base-300'), weight: 1, dashArray: '3 4', fillOpacity: 0.04 } })[f?.properties.kind as string] ?? {}, interactive: false }).addTo(map);
+				L.geoJSON(town, {
+					style: (f) =>
+						({
+							water: { color: tone('--color-base-300'), weight: 1, fillColor: '#8fb0c4', fillOpacity: 0.32 },
+							street: { color: tone('--color-base-300'), weight: 3 },
+							bridge: { color: tone('--color-neutral'), weight: 3 },
+							quarter: { color: tone('--color-base-300'), weight: 1, dashArray: '3 4', fillOpacity: 0.04 }
+						})[f?.properties.kind as string] ?? {},
+					interactive: false
+				}).addTo(map);
 			}
 			const known = places.filter((p) => p.lat !== null && p.lng !== null);
-			for (const p of known) L.marker([p.lat ?? 0, p.lng ?? 0], { title: p.text, alt: p.text, icon: L.divIcon({ className: 'pin', html: `<span>${Number(p.n) || ''}</span>`, iconSize: [24, 24] }) }).addTo(map).bindTooltip(p.text).on('click', () => p.path && (location.href = p.path));
-			if (known.length > 0) map.fitBounds(L.latLngBounds(known.map((p) => [p.lat ?? 0, p.lng ?? 0])).pad(0.35), { maxZoom: 14, animate: false });
+			for (const p of known)
+				L.marker([p.lat ?? 0, p.lng ?? 0], {
+					title: p.text,
+					alt: p.text,
+					icon: L.divIcon({ className: 'pin', html: `<span>${Number(p.n) || ''}</span>`, iconSize: [24, 24] })
+				})
+					.addTo(map)
+					.bindTooltip(p.text)
+					.on('click', () => p.path && (location.href = p.path));
+			if (known.length > 0)
+				map.fitBounds(L.latLngBounds(known.map((p) => [p.lat ?? 0, p.lng ?? 0])).pad(0.35), { maxZoom: 14, animate: false });
 			else map.setView([-47, -131], 12);
 		})();
 		return () => remove();
@@ -30,7 +56,25 @@
 <div class="map sheet" bind:this={box} role="region" aria-label={label}></div>
 
 <style>
-	.map { height: 226px; background: var(--color-base-100); z-index: 0; }
-	.map :global(.pin span) { display: grid; place-items: center; width: 24px; height: 24px; border-radius: 50%; background: var(--color-primary); color: var(--color-primary-content); font: 600 12px var(--font-figure); border: 2px solid var(--color-base-100); box-shadow: 0 0 0 1px var(--color-primary); }
-	.map :global(.leaflet-bar a) { color: var(--color-base-content); background: var(--color-base-100); }
+	.map {
+		height: 226px;
+		background: var(--color-base-100);
+		z-index: 0;
+	}
+	.map :global(.pin span) {
+		display: grid;
+		place-items: center;
+		width: 24px;
+		height: 24px;
+		border-radius: 50%;
+		background: var(--color-primary);
+		color: var(--color-primary-content);
+		font: 600 12px var(--font-figure);
+		border: 2px solid var(--color-base-100);
+		box-shadow: 0 0 0 1px var(--color-primary);
+	}
+	.map :global(.leaflet-bar a) {
+		color: var(--color-base-content);
+		background: var(--color-base-100);
+	}
 </style>

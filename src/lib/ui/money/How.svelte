@@ -7,19 +7,58 @@
 	let tree: Step | null = $state(null);
 </script>
 
-<button type="button" class="how" aria-label="How {about} came about" onclick={() => { tree = steps(); dialog?.showModal(); }}>{label}</button>
+<button
+	type="button"
+	class="how"
+	aria-label="How {about} came about"
+	onclick={() => {
+		tree = steps();
+		dialog?.showModal();
+	}}>{label}</button
+>
 <dialog bind:this={dialog} class="sheet" aria-label="How {about} came about" onclose={() => (tree = null)}>
 	{#if tree}
-		<header><h2>{tree.label}</h2><span class="figure">{tree.result}</span><form method="dialog"><button class="btn">Close</button></form></header>
+		<header>
+			<h2>{tree.label}</h2>
+			<span class="figure">{tree.result}</span>
+			<form method="dialog"><button class="btn">Close</button></form>
+		</header>
 		<div class="tree"><Steps step={tree} depth={0} /></div>
 	{/if}
 </dialog>
 
 <style>
-	.how { color: var(--color-primary); text-decoration: underline dotted; text-underline-offset: 3px; cursor: pointer; font: inherit; }
-	dialog { width: min(680px, 94vw); max-height: 84vh; padding: 0; color: inherit; }
-	dialog::backdrop { background: rgb(20 25 25 / 0.35); }
-	header { display: flex; gap: 1rem; align-items: center; padding: 0.8rem 1rem; border-bottom: 1px solid var(--line); position: sticky; top: 0; background: var(--color-base-100); }
-	header .figure { font-weight: 700; margin-left: auto; }
-	.tree { padding: 0.5rem 1rem 1rem; }
+	.how {
+		color: var(--color-primary);
+		text-decoration: underline dotted;
+		text-underline-offset: 3px;
+		cursor: pointer;
+		font: inherit;
+	}
+	dialog {
+		width: min(680px, 94vw);
+		max-height: 84vh;
+		padding: 0;
+		color: inherit;
+	}
+	dialog::backdrop {
+		background: rgb(20 25 25 / 0.35);
+	}
+	header {
+		display: flex;
+		gap: 1rem;
+		align-items: center;
+		padding: 0.8rem 1rem;
+		border-bottom: 1px solid var(--line);
+		position: sticky;
+		top: 0;
+		background: var(--color-base-100);
+	}
+	header .figure {
+		font-weight: 700;
+		margin-left: auto;
+	}
+	.tree {
+		padding: 0.5rem 1rem 1rem;
+	}
 </style>

@@ -5,15 +5,28 @@
 	import { PLACES } from './places';
 	/** Finds any record and runs any command, from everywhere: Ctrl/⌘ K. */
 	let { role }: { role: Role } = $props();
-	interface Row { kind: string; label: string; path: string }
+	interface Row {
+		kind: string;
+		label: string;
+		path: string;
+	}
 	let dialog: HTMLDialogElement | undefined = $state();
 	let text = $state('');
 	let found: Row[] = $state([]);
 	let at = $state(0);
 	let asked = 0;
 	const doing = $derived<Row[]>([
-		...(may(role, 'jobs.change') ? [{ kind: 'do', label: 'New job', path: '/win/track?new=1' }, { kind: 'do', label: 'Type in a request', path: '/win/leads?new=1' }] : []),
-		...PLACES.flatMap((p) => p.pages.filter(([, , r]) => may(role, r)).map(([path, word]) => ({ kind: 'go', label: p.word === word ? word : `${p.word}: ${word}`, path })))
+		...(may(role, 'jobs.change')
+			? [
+					{ kind: 'do', label: 'New job', path: '/win/track?new=1' },
+					{ kind: 'do', label: 'Type in a request', path: '/win/leads?new=1' }
+				]
+			: []),
+		...PLACES.flatMap((p) =>
+			p.pages
+				.filter(([, , r]) => may(role, r))
+				.map(([path, word]) => ({ kind: 'go', label: p.word === word ? word : `${p.word}: ${word}`, path }))
+		)
 	]);
 	const words = $derived(text.toLowerCase().split(/\s+/).filter(Boolean));
 	const rows = $derived([...found, ...doing.filter((d) => words.every((w) => d.label.toLowerCase().includes(w)))].slice(0, 24));
@@ -55,25 +68,68 @@
 		if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'k') {
 			e.preventDefault();
 			open();
-		} else if (e.key.toLowerCase() === 'n' && !e.ctrlKey && !e.metaKey && !e.altKey && !(e.target as HTMLElement).closest('input,textarea,select,dialog,[contenteditable],[role=grid]') && may(role, 'jobs.change')) void goto('/win/track?new=1');
+		} else if (
+			e.key.toLowerCase() === 'n' &&
+			!e.ctrlKey &&
+			!e.metaKey &&
+			!e.altKey &&
+			!(e.target as HTMLElement).closest('input,textarea,select,dialog,[contenteditable],[role=grid]') &&
+			may(role, 'jobs.change')
+		)
+			void goto('/win/track?new=1');
 	}
 </script>
 
 <svelte:window onkeydown={everywhere} />
 <dialog bind:this={dialog} class="sheet" aria-label="Find or do">
-	<input class="input" placeholder="Customer, job, quote, invoice, item — or what to do" aria-label="Find or do" bind:value={text} oninput={look} onkeydown={keys} role="combobox" aria-expanded="true" aria-controls="found" aria-activedescendant={rows[at] ? `found-${at}` : undefined} autocomplete="off" />
+	<input
+		class="input"
+		placeholder="Customer, job, quote, invoice, item — or what to do"
+		aria-label="Find or do"
+		bind:value={text}
+		oninput={look}
+		onkeydown={keys}
+		role="combobox"
+		aria-expanded="true"
+		aria-controls="found"
+		aria-activedescendant={rows[at] ? `found-${at}` : undefined}
+		autocomplete="off"
+	/>
 	<ul id="found" role="listbox" aria-label="Found">
 		{#each rows as r, i (`${r.kind}${r.path}${r.label}`)}
 			<!-- svelte-ignore a11y_click_events_have_key_events -->
-			<li id="found-{i}" role="option" aria-selected={i === at} onclick={() => take(r)}><span>{r.label}</span><span class="quiet">{r.kind}</span></li>
+			<li id="found-{i}" role="option" aria-selected={i === at} onclick={() => take(r)}>
+				<span>{r.label}</span><span class="quiet">{r.kind}</span>
+			</li>
 		{:else}<li class="quiet" role="option" aria-selected="false">Nothing found.</li>{/each}
 	</ul>
 </dialog>
 
 <style>
-	dialog { width: min(560px, 94vw); margin-top: 12vh; padding: 10px; color: inherit; }
-	dialog::backdrop { background: rgb(20 25 25 / 0.35); }
-	ul { margin-top: 8px; max-height: 50vh; overflow: auto; }
-	li { display: flex; justify-content: space-between; gap: 1rem; padding: 5px 8px; cursor: pointer; border-radius: 3px; }
-	li[aria-selected='true'] { background: var(--color-base-200); box-shadow: inset 3px 0 0 var(--color-primary); }
+	dialog {
+		width: min(560px, 94vw);
+		margin-top: 12vh;
+		padding: 10px;
+		color: inherit;
+	}
+	dialog::backdrop {
+		background: rgb(20 25 25 / 0.35);
+	}
+	ul {
+		margin-top: 8px;
+		max-height: 50vh;
+		overflow: auto;
+	}
+	li {
+		display: flex;
+		justify-content: space-between;
+		gap: 1rem;
+		padding: 5px 8px;
+		cursor: pointer;
+		border-radius: 3px;
+	}
+	li[aria-selected='true'] {
+		background: var(--color-base-200);
+		box-shadow: inset 3px 0 0 var(--color-primary);
+	}
 </style>

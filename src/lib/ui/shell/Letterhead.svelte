@@ -6,14 +6,39 @@
 
 <header style:background={color}><div><strong>{name}</strong><span>{line}</span></div></header>
 <main>{@render children()}</main>
-<footer><p>{footer}</p><p>The company sees when this page was opened and what was chosen. No cookies of others, no tracking.</p></footer>
+<footer>
+	<p>{footer}</p>
+	<p>The company sees when this page was opened and what was chosen. No cookies of others, no tracking.</p>
+</footer>
 
 <style>
-	:global(html) { font-size: 16px; }
-	header { color: #fff; padding: 16px 18px; }
-	header div, main, footer { max-width: 680px; margin: 0 auto; }
-	header strong { display: block; font-family: var(--font-figure); font-size: 1.1rem; }
-	header span { font-size: 0.93rem; }
-	main { padding: 18px 18px 130px; }
-	footer { padding: 0 18px 120px; font-size: 0.82rem; color: var(--quiet); }
+	:global(html) {
+		font-size: 16px;
+	}
+	header {
+		color: #fff;
+		padding: 16px 18px;
+	}
+	header div,
+	main,
+	footer {
+		max-width: 680px;
+		margin: 0 auto;
+	}
+	header strong {
+		display: block;
+		font-family: var(--font-figure);
+		font-size: 1.1rem;
+	}
+	header span {
+		font-size: 0.93rem;
+	}
+	main {
+		padding: 18px 18px 130px;
+	}
+	footer {
+		padding: 0 18px 120px;
+		font-size: 0.82rem;
+		color: var(--quiet);
+	}
 </style>

@@ -17,15 +17,60 @@
 </ol>
 
 <style>
-	ol { display: flex; padding: 10px 18px 8px; background: var(--color-base-100); border-bottom: 1px solid var(--line); overflow-x: auto; }
-	li { flex: 1; min-width: 96px; position: relative; padding-top: 18px; font-size: 0.93rem; }
-	li::before { content: ''; position: absolute; top: 5px; left: 6px; right: -6px; height: 2px; background: var(--line); }
-	li:last-child::before { display: none; }
-	li.done::before { background: var(--color-primary); }
-	.dot { position: absolute; top: 0; left: 0; width: 12px; height: 12px; border-radius: 50%; border: 2px solid var(--line); background: var(--color-base-100); }
-	.done .dot { background: var(--color-primary); border-color: var(--color-primary); }
-	.next .dot { border-color: var(--color-primary); }
-	.next .name { font-weight: 700; }
-	.name { margin-right: 0.35rem; }
-	.quiet { font-size: 0.86rem; white-space: nowrap; }
+	ol {
+		display: flex;
+		padding: 10px 18px 8px;
+		background: var(--color-base-100);
+		border-bottom: 1px solid var(--line);
+		overflow-x: auto;
+	}
+	li {
+		flex: 1;
+		min-width: 96px;
+		position: relative;
+		padding-top: 18px;
+		font-size: 0.93rem;
+	}
+	li::before {
+		content: '';
+		position: absolute;
+		top: 5px;
+		left: 6px;
+		right: -6px;
+		height: 2px;
+		background: var(--line);
+	}
+	li:last-child::before {
+		display: none;
+	}
+	li.done::before {
+		background: var(--color-primary);
+	}
+	.dot {
+		position: absolute;
+		top: 0;
+		left: 0;
+		width: 12px;
+		height: 12px;
+		border-radius: 50%;
+		border: 2px solid var(--line);
+		background: var(--color-base-100);
+	}
+	.done .dot {
+		background: var(--color-primary);
+		border-color: var(--color-primary);
+	}
+	.next .dot {
+		border-color: var(--color-primary);
+	}
+	.next .name {
+		font-weight: 700;
+	}
+	.name {
+		margin-right: 0.35rem;
+	}
+	.quiet {
+		font-size: 0.86rem;
+		white-space: nowrap;
+	}
 </style>

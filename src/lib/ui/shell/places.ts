@@ -3,14 +3,59 @@ import type { Right } from '$lib/core/access';
 /** The eight places of the desk, each with its pages. What a role may not see is left out. */
 export const PLACES: { word: string; icon: string; pages: [path: string, word: string, right: Right][] }[] = [
 	{ word: 'Today', icon: 'sunrise', pages: [['/today', 'Today', 'today.see']] },
-	{ word: 'Win', icon: 'handshake', pages: [['/win/leads', 'Leads', 'leads.see'], ['/win/track', 'Winning track', 'jobs.see'], ['/win/quotes', 'Quotes', 'estimates.see'], ['/win/customers', 'Customers', 'customers.see']] },
+	{
+		word: 'Win',
+		icon: 'handshake',
+		pages: [
+			['/win/leads', 'Leads', 'leads.see'],
+			['/win/track', 'Winning track', 'jobs.see'],
+			['/win/quotes', 'Quotes', 'estimates.see'],
+			['/win/customers', 'Customers', 'customers.see']
+		]
+	},
 	{ word: 'Plan', icon: 'calendar', pages: [['/plan', 'Board', 'plan.see']] },
-	{ word: 'Work', icon: 'hammer', pages: [['/work/jobs', 'Jobs', 'jobs.see'], ['/work/costs', 'Costs', 'costs.see'], ['/field', 'Field', 'field.see']] },
-	{ word: 'Bill', icon: 'receipt', pages: [['/bill/ready', 'Ready to bill', 'invoices.see'], ['/bill/invoices', 'Invoices', 'invoices.see'], ['/bill/money-in', 'Money in', 'invoices.see']] },
-	{ word: 'Price', icon: 'ruler', pages: [['/price/catalog', 'Catalog', 'catalog.see'], ['/price/import', 'Price lists', 'catalog.change'], ['/price/assemblies', 'Assemblies', 'catalog.see'], ['/price/rates', 'Rate sheets', 'rates.see']] },
+	{
+		word: 'Work',
+		icon: 'hammer',
+		pages: [
+			['/work/jobs', 'Jobs', 'jobs.see'],
+			['/work/costs', 'Costs', 'costs.see'],
+			['/field', 'Field', 'field.see']
+		]
+	},
+	{
+		word: 'Bill',
+		icon: 'receipt',
+		pages: [
+			['/bill/ready', 'Ready to bill', 'invoices.see'],
+			['/bill/invoices', 'Invoices', 'invoices.see'],
+			['/bill/money-in', 'Money in', 'invoices.see']
+		]
+	},
+	{
+		word: 'Price',
+		icon: 'ruler',
+		pages: [
+			['/price/catalog', 'Catalog', 'catalog.see'],
+			['/price/import', 'Price lists', 'catalog.change'],
+			['/price/assemblies', 'Assemblies', 'catalog.see'],
+			['/price/rates', 'Rate sheets', 'rates.see']
+		]
+	},
 	{ word: 'Know', icon: 'chart', pages: [['/know', 'Sold and used', 'reports.see']] },
-	{ word: 'Yard', icon: 'warehouse', pages: [['/yard/company', 'Company', 'company.see'], ['/yard/people', 'People', 'company.see'], ['/yard/outbox', 'Outbox', 'outbox.see'], ['/yard/stand-ins', 'Stand-ins', 'outbox.see'], ['/yard/account', 'My account', 'own.account']] }
+	{
+		word: 'Yard',
+		icon: 'warehouse',
+		pages: [
+			['/yard/company', 'Company', 'company.see'],
+			['/yard/people', 'People', 'company.see'],
+			['/yard/outbox', 'Outbox', 'outbox.see'],
+			['/yard/stand-ins', 'Stand-ins', 'outbox.see'],
+			['/yard/account', 'My account', 'own.account']
+		]
+	}
 ];
 
 /** The pages beside a page, as its place lists them. */
-export const pagesOf = (word: string): [string, string][] => (PLACES.find((p) => p.word === word)?.pages ?? []).map(([path, name]) => [path, name]);
+export const pagesOf = (word: string): [string, string][] =>
+	(PLACES.find((p) => p.word === word)?.pages ?? []).map(([path, name]) => [path, name]);

@@ -9,5 +9,11 @@ export const load: PageServerLoad = ({ url, locals }) => {
 	const asked = url.searchParams.get('from') ?? '';
 	const weeks = [1, 2, 4].find((n) => String(n) === url.searchParams.get('weeks')) ?? 2;
 	const from = mondayOf(isDay(asked) ? asked : todayOf(app()));
-	return { board: board(app(), from, weeks), weeks, jobs: plannableJobs(app()), mayPlan: locals.signed !== null && may(locals.signed.actor.role, 'plan.change'), live: ['plan'] };
+	return {
+		board: board(app(), from, weeks),
+		weeks,
+		jobs: plannableJobs(app()),
+		mayPlan: locals.signed !== null && may(locals.signed.actor.role, 'plan.change'),
+		live: ['plan']
+	};
 };

@@ -3,4 +3,5 @@ import { app } from '$lib/server/app';
 import { findAnything } from '$lib/server/search/queries';
 import type { RequestHandler } from './$types';
 
-export const GET: RequestHandler = ({ url, locals }) => json(locals.signed ? findAnything(app(), (url.searchParams.get('q') ?? '').slice(0, 100), locals.signed.actor.role) : []);
+export const GET: RequestHandler = ({ url, locals }) =>
+	json(locals.signed ? findAnything(app(), (url.searchParams.get('q') ?? '').slice(0, 100), locals.signed.actor.role) : []);

@@ -8,9 +8,23 @@ import type { RequestHandler } from './$types';
 export const GET: RequestHandler = ({ url, locals }) => {
 	const text = (url.searchParams.get('q') ?? '').slice(0, 100);
 	const sees = locals.signed !== null && may(locals.signed.actor.role, 'estimates.see');
-	const items = searchItems(app(), text, 12).map((i) => ({ id: i.id, code: i.code, name: i.name, unit: i.unit, ...(sees ? { cost: i.cost } : {}) }));
+	const items = searchItems(app(), text, 12).map((i) => ({
+		id: i.id,
+		code: i.code,
+		name: i.name,
+		unit: i.unit,
+		...(sees ? { cost: i.cost } : {})
+	}));
 	if (!sees || url.searchParams.get('only') === 'items') return json({ items, assemblies: [], sheets: [] });
 	const words = text.toLowerCase().split(/\s+/).filter(Boolean);
 	const hit = (s: string) => words.every((w) => s.toLowerCase().includes(w));
-	return json({ items, assemblies: allAssemblies(app()).filter((a) => hit(`${a.name} ${a.category}`)).slice(0, 12), sheets: laborSheetsToday(app()).filter((s) => hit(`${s.name} labor hours`)).map((s) => ({ id: s.id, name: s.name, price: s.price })) });
+	return json({
+		items,
+		assemblies: allAssemblies(app())
+			.filter((a) => hit(`${a.name} ${a.category}`))
+			.slice(0, 12),
+		sheets: laborSheetsToday(app())
+			.filter((s) => hit(`${s.name} labor hours`))
+			.map((s) => ({ id: s.id, name: s.name, price: s.price }))
+	});
 };

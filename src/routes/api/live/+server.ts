@@ -27,5 +27,7 @@ export const GET: RequestHandler = ({ request }) => {
 		},
 		cancel: () => stop()
 	});
-	return new Response(stream.pipeThrough(new TextEncoderStream()), { headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store' } });
+	return new Response(stream.pipeThrough(new TextEncoderStream()), {
+		headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store' }
+	});
 };

@@ -7,7 +7,8 @@ import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = ({ request, locals }) =>
 	answer(async () => {
-		if (Number(request.headers.get('content-length') ?? 0) > MOST_BYTES + 10_000) throw new BadInput('The picture is larger than 20 MB.', 'picture');
+		if (Number(request.headers.get('content-length') ?? 0) > MOST_BYTES + 10_000)
+			throw new BadInput('The picture is larger than 20 MB.', 'picture');
 		const form = await request.formData().catch(() => null);
 		const file = form?.get('picture');
 		if (!(file instanceof File) || !locals.signed) throw new BadInput('Choose a picture.', 'picture');

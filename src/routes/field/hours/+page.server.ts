@@ -3,4 +3,8 @@ import { todayOf } from '$lib/server/billing/queries';
 import { fieldJobs, myHours } from '$lib/server/time/queries';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ locals }) => ({ entries: myHours(app(), locals.signed?.personId ?? ''), jobs: fieldJobs(app()), today: todayOf(app()) });
+export const load: PageServerLoad = ({ locals }) => ({
+	entries: myHours(app(), locals.signed?.personId ?? ''),
+	jobs: fieldJobs(app()),
+	today: todayOf(app())
+});

@@ -6,4 +6,10 @@
 
 <h1 class="mb-3">Jobs</h1>
 <input class="input mb-3" placeholder="Find a job" aria-label="Find a job" bind:value={text} />
-<ul class="grid gap-2">{#each shown as j (j.id)}<li><a class="sheet block p-4 no-underline" href="/field/jobs/{j.id}"><strong>{j.name}</strong><br /><span class="quiet">{j.number} · {j.address ?? ''}</span></a></li>{:else}<li class="sheet p-4">No job fits.</li>{/each}</ul>
+<ul class="grid gap-2">
+	{#each shown as j (j.id)}<li>
+			<a class="sheet block p-4 no-underline" href="/field/jobs/{j.id}"
+				><strong>{j.name}</strong><br /><span class="quiet">{j.number} · {j.address ?? ''}</span></a
+			>
+		</li>{:else}<li class="sheet p-4">No job fits.</li>{/each}
+</ul>

@@ -15,8 +15,23 @@ export const load: PageServerLoad = ({ params }) => {
 	if (!d) error(404, 'This link does not work (any more). Please use the one in our latest mail, or call us.');
 	const own = companyOf(app());
 	return {
-		token: params.token, number: d.invoice.number, title: d.invoice.title, due: d.invoice.due, net: d.invoice.net, taxes: d.invoice.taxes, total: d.invoice.total, paid: d.paid, open: d.open, state: d.state, customer: d.customer.name, job: d.job.name,
-		lines: d.lines.map((l) => ({ id: l.id, text: l.text, amount: l.amount })), charge: d.charge && { state: d.charge.state, message: d.charge.message }, letterhead: own.settings.letterhead, company: { name: own.name, phone: own.phone }, testCards: app().cards.name === 'stand-in processor' ? TEST_CARDS : []
+		token: params.token,
+		number: d.invoice.number,
+		title: d.invoice.title,
+		due: d.invoice.due,
+		net: d.invoice.net,
+		taxes: d.invoice.taxes,
+		total: d.invoice.total,
+		paid: d.paid,
+		open: d.open,
+		state: d.state,
+		customer: d.customer.name,
+		job: d.job.name,
+		lines: d.lines.map((l) => ({ id: l.id, text: l.text, amount: l.amount })),
+		charge: d.charge && { state: d.charge.state, message: d.charge.message },
+		letterhead: own.settings.letterhead,
+		company: { name: own.name, phone: own.phone },
+		testCards: app().cards.name === 'stand-in processor' ? TEST_CARDS : []
 	};
 };
 
@@ -27,9 +42,20 @@ export const actions: Actions = {
 		const form = await request.formData();
 		const text = (name: string) => String(form.get(name) ?? '').slice(0, 100);
 		try {
-			return { field: '', amount: text('amount'), ...(await payByCard(app(), actor, { amount: text('amount'), number: text('number'), expiry: text('expiry'), code: text('code'), key: text('key') })) };
+			return {
+				field: '',
+				amount: text('amount'),
+				...(await payByCard(app(), actor, {
+					amount: text('amount'),
+					number: text('number'),
+					expiry: text('expiry'),
+					code: text('code'),
+					key: text('key')
+				}))
+			};
 		} catch (e) {
-			if (e instanceof Refusal) return fail(statusOf(e), { state: 'refused' as const, amount: text('amount'), message: e.message, field: e.field ?? '' });
+			if (e instanceof Refusal)
+				return fail(statusOf(e), { state: 'refused' as const, amount: text('amount'), message: e.message, field: e.field ?? '' });
 			throw e;
 		}
 	}

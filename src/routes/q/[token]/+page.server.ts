@@ -7,7 +7,8 @@ import { linkActor } from '$lib/server/quotes/links';
 import { customerQuote } from '$lib/server/quotes/queries';
 import type { Actions, PageServerLoad } from './$types';
 
-const device = (agent: string): string => (/tablet|ipad/i.test(agent) ? 'tablet' : /mobile|android|iphone/i.test(agent) ? 'phone' : 'computer');
+const device = (agent: string): string =>
+	/tablet|ipad/i.test(agent) ? 'tablet' : /mobile|android|iphone/i.test(agent) ? 'phone' : 'computer';
 
 export const load: PageServerLoad = ({ params, url, locals, request, isDataRequest }) => {
 	const actor = linkActor(app(), 'quote', params.token);
@@ -16,7 +17,8 @@ export const load: PageServerLoad = ({ params, url, locals, request, isDataReque
 	const quote = customerQuote(app(), actor.subjectId, chosen);
 	if (!quote) error(404, 'This quote is not there any more.');
 	// The company's own looks do not count, nor does moving an option about.
-	if (!locals.signed && chosen === null && !isDataRequest && quote.state !== 'replaced') app().run(seeQuote as never, { device: device(request.headers.get('user-agent') ?? '') }, actor);
+	if (!locals.signed && chosen === null && !isDataRequest && quote.state !== 'replaced')
+		app().run(seeQuote as never, { device: device(request.headers.get('user-agent') ?? '') }, actor);
 	return { ...quote, token: params.token, now: app().clock.now() };
 };
 
@@ -27,7 +29,19 @@ const answer = async (event: Parameters<NonNullable<Actions['accept']>>[0], kind
 	const text = (name: string) => String(form.get(name) ?? '');
 	const typed = { name: text('name'), reason: text('reason') };
 	try {
-		app().run(answerQuote as never, { answer: kind, ...typed, signature: text('signature'), agreed: form.get('agreed') === 'on', chosen: form.getAll('option').map(String), address: event.getClientAddress(), agent: (event.request.headers.get('user-agent') ?? '').slice(0, 300) }, actor);
+		app().run(
+			answerQuote as never,
+			{
+				answer: kind,
+				...typed,
+				signature: text('signature'),
+				agreed: form.get('agreed') === 'on',
+				chosen: form.getAll('option').map(String),
+				address: event.getClientAddress(),
+				agent: (event.request.headers.get('user-agent') ?? '').slice(0, 300)
+			},
+			actor
+		);
 	} catch (e) {
 		if (e instanceof Refusal) return fail(statusOf(e), { ...typed, kind, message: e.message, field: e.field ?? '' });
 		throw e;

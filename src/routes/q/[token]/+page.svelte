@@ -14,9 +14,21 @@
 	const open = $derived(data.state === 'open');
 	const included = $derived(data.view.scopes.filter((s) => !s.option));
 	const offered = $derived(data.view.scopes.filter((s) => s.option));
-	const chosen = $derived([...offered.filter((s) => s.chosen).map((s) => s.id), ...data.view.scopes.flatMap((s) => s.lines.filter((l) => l.option && l.chosen).map((l) => l.id))]);
-	const day = (d: string) => new Date(`${d}T12:00Z`).toLocaleDateString('en-US', { month: 'long', day: 'numeric', year: 'numeric', timeZone: 'UTC' });
-	const when = (ms: number) => new Date(ms).toLocaleString('en-US', { month: 'long', day: 'numeric', year: 'numeric', hour: '2-digit', minute: '2-digit', timeZone: data.zone });
+	const chosen = $derived([
+		...offered.filter((s) => s.chosen).map((s) => s.id),
+		...data.view.scopes.flatMap((s) => s.lines.filter((l) => l.option && l.chosen).map((l) => l.id))
+	]);
+	const day = (d: string) =>
+		new Date(`${d}T12:00Z`).toLocaleDateString('en-US', { month: 'long', day: 'numeric', year: 'numeric', timeZone: 'UTC' });
+	const when = (ms: number) =>
+		new Date(ms).toLocaleString('en-US', {
+			month: 'long',
+			day: 'numeric',
+			year: 'numeric',
+			hour: '2-digit',
+			minute: '2-digit',
+			timeZone: data.zone
+		});
 	/** The server reckons the total for the choice; without JavaScript the button beside the options does the same. */
 	function pick() {
 		if (!options) return;
@@ -26,9 +38,19 @@
 </script>
 
 <svelte:head><title>Quote {data.number} · {data.company.name}</title><meta name="robots" content="noindex, nofollow" /></svelte:head>
-<Letterhead name={data.company.name} line="Quote {data.number}, revision {data.revision} · for {data.header.customer}" color={data.letterhead.color} footer={data.letterhead.footer}>
-	{#if data.answer?.answer === 'accepted'}<p class="notice" role="status"><strong>Thank you, {data.answer.name}.</strong> You accepted this quote on {when(data.answer.at)} at {formatCents(data.answer.total)}. We call you about the date.</p>
-	{:else if data.answer}<p class="notice" role="status">You declined this quote on {when(data.answer.at)}. Thank you for telling us. If it was a mistake, call {data.company.phone}.</p>
+<Letterhead
+	name={data.company.name}
+	line="Quote {data.number}, revision {data.revision} · for {data.header.customer}"
+	color={data.letterhead.color}
+	footer={data.letterhead.footer}
+>
+	{#if data.answer?.answer === 'accepted'}<p class="notice" role="status">
+			<strong>Thank you, {data.answer.name}.</strong> You accepted this quote on {when(data.answer.at)} at {formatCents(data.answer.total)}.
+			We call you about the date.
+		</p>
+	{:else if data.answer}<p class="notice" role="status">
+			You declined this quote on {when(data.answer.at)}. Thank you for telling us. If it was a mistake, call {data.company.phone}.
+		</p>
 	{:else if data.state === 'replaced'}<p class="notice">There is a newer revision of this quote. Please use the link in our latest mail.</p>
 	{:else if data.state === 'withdrawn'}<p class="notice">This quote was withdrawn. Please call us: {data.company.phone}.</p>{/if}
 	<h1>{data.header.title}</h1>
@@ -37,59 +59,205 @@
 	<form method="GET" bind:this={options} onchange={pick}>
 		<input type="hidden" name="pick" value="1" />
 		{#each included as s (s.id)}
-			<section class="sheet card"><div class="line"><h2>{s.name}</h2><strong class="figure">{formatCents(s.amount)}</strong></div>{#if s.wording}<p class="quiet">{s.wording}</p>{/if}
-				{#each s.lines.filter((l) => l.option) as l (l.id)}<label class="option"><input type="checkbox" class="checkbox" name="option" value={l.id} checked={l.chosen} disabled={!open} /><span class="line"><span>{l.text}</span><span class="figure">{formatCents(l.amount)}</span></span></label>{/each}
+			<section class="sheet card">
+				<div class="line">
+					<h2>{s.name}</h2>
+					<strong class="figure">{formatCents(s.amount)}</strong>
+				</div>
+				{#if s.wording}<p class="quiet">{s.wording}</p>{/if}
+				{#each s.lines.filter((l) => l.option) as l (l.id)}<label class="option"
+						><input type="checkbox" class="checkbox" name="option" value={l.id} checked={l.chosen} disabled={!open} /><span class="line"
+							><span>{l.text}</span><span class="figure">{formatCents(l.amount)}</span></span
+						></label
+					>{/each}
 			</section>
 		{/each}
 		{#if offered.length}
 			<h2 class="mt-5 mb-1">{open ? 'Add if you like' : 'Options'}</h2>
-			{#each offered as s (s.id)}<label class="sheet card pickable" class:chosen={s.chosen}><input type="checkbox" class="checkbox" name="option" value={s.id} checked={s.chosen} disabled={!open} /><span class="grow"><span class="line"><strong>{s.name}</strong><strong class="figure">{formatCents(s.amount)}</strong></span>{#if s.wording}<span class="quiet">{s.wording}</span>{/if}</span></label>{/each}
+			{#each offered as s (s.id)}<label class="sheet card pickable" class:chosen={s.chosen}
+					><input type="checkbox" class="checkbox" name="option" value={s.id} checked={s.chosen} disabled={!open} /><span class="grow"
+						><span class="line"><strong>{s.name}</strong><strong class="figure">{formatCents(s.amount)}</strong></span>{#if s.wording}<span
+								class="quiet">{s.wording}</span
+							>{/if}</span
+					></label
+				>{/each}
 			{#if open}<noscript><button class="btn mt-2">Show the total with these</button></noscript>{/if}
 		{/if}
 	</form>
 	<dl>
-		{#if data.view.discount}<div><dt>Discount</dt><dd class="figure">−{formatCents(data.view.discount)}</dd></div>{/if}
-		<div><dt>Work and materials</dt><dd class="figure">{formatCents(t.net)}</dd></div>
-		{#each t.taxes as x (x.componentId)}<div class="quiet"><dt>{x.name}</dt><dd class="figure">{formatCents(x.tax)}</dd></div>{/each}
-		<div class="total"><dt>Total</dt><dd class="figure" data-testid="total">{formatCents(t.total)}</dd></div>
+		{#if data.view.discount}<div>
+				<dt>Discount</dt>
+				<dd class="figure">−{formatCents(data.view.discount)}</dd>
+			</div>{/if}
+		<div>
+			<dt>Work and materials</dt>
+			<dd class="figure">{formatCents(t.net)}</dd>
+		</div>
+		{#each t.taxes as x (x.componentId)}<div class="quiet">
+				<dt>{x.name}</dt>
+				<dd class="figure">{formatCents(x.tax)}</dd>
+			</div>{/each}
+		<div class="total">
+			<dt>Total</dt>
+			<dd class="figure" data-testid="total">{formatCents(t.total)}</dd>
+		</div>
 	</dl>
-	<p class="mt-3"><a class="link" href="/q/{data.token}/pdf?{chosen.map((c) => `option=${c}`).join('&')}" data-sveltekit-reload>The quote as PDF</a></p>
-	<details class="mt-4"><summary>Terms</summary><p class="quiet mt-1">{data.header.terms}</p></details>
+	<p class="mt-3">
+		<a class="link" href="/q/{data.token}/pdf?{chosen.map((c) => `option=${c}`).join('&')}" data-sveltekit-reload>The quote as PDF</a>
+	</p>
+	<details class="mt-4">
+		<summary>Terms</summary>
+		<p class="quiet mt-1">{data.header.terms}</p>
+	</details>
 
 	{#if open}
-		<details class="sheet card mt-5" id="sign" bind:open={signing}><summary><strong>Accept and sign</strong></summary>
-			<form method="POST" action="?/accept" class="tall mt-3 grid gap-3" use:enhance={({ cancel }) => { if (busy) return cancel(); busy = true; return async ({ update }) => { await update({ reset: false }); busy = false; }; }}>
+		<details class="sheet card mt-5" id="sign" bind:open={signing}>
+			<summary><strong>Accept and sign</strong></summary>
+			<form
+				method="POST"
+				action="?/accept"
+				class="tall mt-3 grid gap-3"
+				use:enhance={({ cancel }) => {
+					if (busy) return cancel();
+					busy = true;
+					return async ({ update }) => {
+						await update({ reset: false });
+						busy = false;
+					};
+				}}
+			>
 				{#each chosen as c (c)}<input type="hidden" name="option" value={c} />{/each}
-				<p>You accept quote {data.number} at <strong class="figure">{formatCents(t.total)}</strong>{chosen.length ? `, with ${chosen.length} option${chosen.length > 1 ? 's' : ''}` : ''}.</p>
-				<label><span class="quiet">Your name</span><input class="input" name="name" autocomplete="name" value={form?.kind === 'accepted' ? form.name : ''} required />{#if form?.field === 'name'}<span class="problem" role="alert">{form.message}</span>{/if}</label>
+				<p>
+					You accept quote {data.number} at <strong class="figure">{formatCents(t.total)}</strong>{chosen.length
+						? `, with ${chosen.length} option${chosen.length > 1 ? 's' : ''}`
+						: ''}.
+				</p>
+				<label
+					><span class="quiet">Your name</span><input
+						class="input"
+						name="name"
+						autocomplete="name"
+						value={form?.kind === 'accepted' ? form.name : ''}
+						required
+					/>{#if form?.field === 'name'}<span class="problem" role="alert">{form.message}</span>{/if}</label
+				>
 				{#if signing}<SignaturePad bind:value={signature} />{/if}<input type="hidden" name="signature" value={signature} />
-				<label class="flex items-start gap-2"><input type="checkbox" class="checkbox mt-1" name="agreed" /> I agree to the terms above.</label>
+				<label class="flex items-start gap-2"
+					><input type="checkbox" class="checkbox mt-1" name="agreed" /> I agree to the terms above.</label
+				>
 				{#if form?.kind === 'accepted' && form.message && form.field !== 'name'}<p class="problem" role="alert">{form.message}</p>{/if}
 				<button class="btn btn-primary btn-tall" disabled={busy}>Accept the quote</button>
 			</form>
 		</details>
-		<details class="sheet card" bind:open={declining}><summary>Not for us</summary>
-			<form method="POST" action="?/decline" class="tall mt-3 grid gap-3" use:enhance={() => async ({ update }) => update({ reset: false })}><label><span class="quiet">Why? A word is enough.</span><input class="input" name="reason" value={form?.kind === 'declined' ? form.reason : ''} /></label>{#if form?.kind === 'declined' && form.message}<p class="problem" role="alert">{form.message}</p>{/if}<button class="btn btn-tall">Decline</button></form>
+		<details class="sheet card" bind:open={declining}>
+			<summary>Not for us</summary>
+			<form
+				method="POST"
+				action="?/decline"
+				class="tall mt-3 grid gap-3"
+				use:enhance={() =>
+					async ({ update }) =>
+						update({ reset: false })}
+			>
+				<label
+					><span class="quiet">Why? A word is enough.</span><input
+						class="input"
+						name="reason"
+						value={form?.kind === 'declined' ? form.reason : ''}
+					/></label
+				>{#if form?.kind === 'declined' && form.message}<p class="problem" role="alert">{form.message}</p>{/if}<button class="btn btn-tall"
+					>Decline</button
+				>
+			</form>
 		</details>
-		<div class="act"><span><strong class="figure">{formatCents(t.total)}</strong><span class="quiet">valid until {day(data.validUntil)}</span></span><a class="btn btn-primary btn-tall" href="#sign" onclick={() => (signing = true)}>Accept and sign</a></div>
+		<div class="act">
+			<span><strong class="figure">{formatCents(t.total)}</strong><span class="quiet">valid until {day(data.validUntil)}</span></span><a
+				class="btn btn-primary btn-tall"
+				href="#sign"
+				onclick={() => (signing = true)}>Accept and sign</a
+			>
+		</div>
 	{/if}
 </Letterhead>
 
 <style>
-	h1 { font-size: 1.35rem; }
-	.card { display: block; padding: 14px; margin-top: 10px; }
-	.pickable { display: flex; gap: 14px; cursor: pointer; }
-	.chosen { border-color: var(--color-primary); box-shadow: inset 0 0 0 1px var(--color-primary); }
-	.grow { flex: 1; }
-	.grow .quiet { display: block; }
-	.line { display: flex; justify-content: space-between; gap: 12px; flex: 1; }
-	.option { display: flex; gap: 10px; margin-top: 8px; }
-	dl { margin-top: 16px; }
-	dl div { display: flex; justify-content: space-between; padding: 3px 0; }
-	.total { font-weight: 700; font-size: 1.2rem; border-top: 1px solid var(--line); margin-top: 4px; padding-top: 6px; }
-	.notice { background: var(--color-base-100); border-left: 4px solid var(--color-primary); padding: 12px 14px; margin-bottom: 16px; }
-	summary { cursor: pointer; min-height: 28px; }
-	.act { position: fixed; inset-inline: 0; bottom: 0; display: flex; justify-content: space-between; align-items: center; gap: 12px; padding: 12px 18px; background: var(--color-base-100); border-top: 1px solid var(--line); }
-	.act strong { display: block; font-size: 1.35rem; line-height: 1.2; }
-	.act .quiet { font-size: 0.86rem; }
+	h1 {
+		font-size: 1.35rem;
+	}
+	.card {
+		display: block;
+		padding: 14px;
+		margin-top: 10px;
+	}
+	.pickable {
+		display: flex;
+		gap: 14px;
+		cursor: pointer;
+	}
+	.chosen {
+		border-color: var(--color-primary);
+		box-shadow: inset 0 0 0 1px var(--color-primary);
+	}
+	.grow {
+		flex: 1;
+	}
+	.grow .quiet {
+		display: block;
+	}
+	.line {
+		display: flex;
+		justify-content: space-between;
+		gap: 12px;
+		flex: 1;
+	}
+	.option {
+		display: flex;
+		gap: 10px;
+		margin-top: 8px;
+	}
+	dl {
+		margin-top: 16px;
+	}
+	dl div {
+		display: flex;
+		justify-content: space-between;
+		padding: 3px 0;
+	}
+	.total {
+		font-weight: 700;
+		font-size: 1.2rem;
+		border-top: 1px solid var(--line);
+		margin-top: 4px;
+		padding-top: 6px;
+	}
+	.notice {
+		background: var(--color-base-100);
+		border-left: 4px solid var(--color-primary);
+		padding: 12px 14px;
+		margin-bottom: 16px;
+	}
+	summary {
+		cursor: pointer;
+		min-height: 28px;
+	}
+	.act {
+		position: fixed;
+		inset-inline: 0;
+		bottom: 0;
+		display: flex;
+		justify-content: space-between;
+		align-items: center;
+		gap: 12px;
+		padding: 12px 18px;
+		background: var(--color-base-100);
+		border-top: 1px solid var(--line);
+	}
+	.act strong {
+		display: block;
+		font-size: 1.35rem;
+		line-height: 1.2;
+	}
+	.act .quiet {
+		font-size: 0.86rem;
+	}
 </style>

@@ -20,37 +20,106 @@ export interface CompanySettings {
 }
 
 export const company = sqliteTable('company', {
-	id: id(), name: text('name').notNull(), zone: text('zone').notNull(), system: text('system', { enum: ['imperial', 'metric'] }).notNull(),
-	mail: words('mail'), phone: words('phone'), address: words('address'),
-	hours: text('hours', { mode: 'json' }).$type<WorkingHours>().notNull(), holidays: text('holidays', { mode: 'json' }).$type<HolidayRule[]>().notNull(),
-	settings: text('settings', { mode: 'json' }).$type<CompanySettings>().notNull(), version: version()
+	id: id(),
+	name: text('name').notNull(),
+	zone: text('zone').notNull(),
+	system: text('system', { enum: ['imperial', 'metric'] }).notNull(),
+	mail: words('mail'),
+	phone: words('phone'),
+	address: words('address'),
+	hours: text('hours', { mode: 'json' }).$type<WorkingHours>().notNull(),
+	holidays: text('holidays', { mode: 'json' }).$type<HolidayRule[]>().notNull(),
+	settings: text('settings', { mode: 'json' }).$type<CompanySettings>().notNull(),
+	version: version()
 });
 
-export const branches = sqliteTable('branches', { id: id(), name: text('name').notNull(), address: words('address'), lat: real('lat'), lng: real('lng') });
+export const branches = sqliteTable('branches', {
+	id: id(),
+	name: text('name').notNull(),
+	address: words('address'),
+	lat: real('lat'),
+	lng: real('lng')
+});
 
 export const crews = sqliteTable('crews', { id: id(), name: text('name').notNull(), position: integer('position').notNull().default(0) });
 
-export const people = sqliteTable('people', {
-	id: id(), name: text('name').notNull(), mail: text('mail').notNull(), role: text('role', { enum: ['owner', 'office', 'estimator', 'crew lead', 'crew', 'bookkeeper'] }).notNull(),
-	crewId: ref('crew_id').references(() => crews.id), skills: words('skills'), color: text('color').notNull().default('slate'), language: text('language').notNull().default('en'),
-	passwordHash: text('password_hash').notNull(), active: integer('active', { mode: 'boolean' }).notNull().default(true), sheetId: ref('sheet_id').references(() => laborSheets.id), version: version()
-}, (t) => [uniqueIndex('people_mail').on(t.mail)]);
+export const people = sqliteTable(
+	'people',
+	{
+		id: id(),
+		name: text('name').notNull(),
+		mail: text('mail').notNull(),
+		role: text('role', { enum: ['owner', 'office', 'estimator', 'crew lead', 'crew', 'bookkeeper'] }).notNull(),
+		crewId: ref('crew_id').references(() => crews.id),
+		skills: words('skills'),
+		color: text('color').notNull().default('slate'),
+		language: text('language').notNull().default('en'),
+		passwordHash: text('password_hash').notNull(),
+		active: integer('active', { mode: 'boolean' }).notNull().default(true),
+		sheetId: ref('sheet_id').references(() => laborSheets.id),
+		version: version()
+	},
+	(t) => [uniqueIndex('people_mail').on(t.mail)]
+);
 
-export const sessions = sqliteTable('sessions', {
-	id: id(), tokenHash: text('token_hash').notNull(), personId: ref('person_id').notNull().references(() => people.id), createdAt: instant('created_at').notNull(),
-	seenAt: instant('seen_at').notNull(), expiresAt: instant('expires_at').notNull(), agent: words('agent')
-}, (t) => [uniqueIndex('sessions_token').on(t.tokenHash), index('sessions_person').on(t.personId)]);
+export const sessions = sqliteTable(
+	'sessions',
+	{
+		id: id(),
+		tokenHash: text('token_hash').notNull(),
+		personId: ref('person_id')
+			.notNull()
+			.references(() => people.id),
+		createdAt: instant('created_at').notNull(),
+		seenAt: instant('seen_at').notNull(),
+		expiresAt: instant('expires_at').notNull(),
+		agent: words('agent')
+	},
+	(t) => [uniqueIndex('sessions_token').on(t.tokenHash), index('sessions_person').on(t.personId)]
+);
 
-export const laborSheets = sqliteTable('labor_sheets', {
-	id: id(), name: text('name').notNull(), branchId: ref('branch_id').references(() => branches.id), from: day('from_day').notNull(), sheet: text('sheet', { mode: 'json' }).$type<LaborSheet>().notNull(),
-	loadedCost: integer('loaded_cost').notNull(), overheadPerHour: integer('overhead_per_hour').notNull(), price: integer('price').notNull(), setAside: flag('set_aside'), version: version()
-}, (t) => [check('labor_sheets_money', sql`${t.loadedCost} >= 0 and ${t.price} > 0`)]);
+export const laborSheets = sqliteTable(
+	'labor_sheets',
+	{
+		id: id(),
+		name: text('name').notNull(),
+		branchId: ref('branch_id').references(() => branches.id),
+		from: day('from_day').notNull(),
+		sheet: text('sheet', { mode: 'json' }).$type<LaborSheet>().notNull(),
+		loadedCost: integer('loaded_cost').notNull(),
+		overheadPerHour: integer('overhead_per_hour').notNull(),
+		price: integer('price').notNull(),
+		setAside: flag('set_aside'),
+		version: version()
+	},
+	(t) => [check('labor_sheets_money', sql`${t.loadedCost} >= 0 and ${t.price} > 0`)]
+);
 
-export const taxComponents = sqliteTable('tax_components', { id: id(), name: text('name').notNull(), rates: text('rates', { mode: 'json' }).$type<{ from: string; rate: Rate }[]>().notNull() });
-export const taxCodes = sqliteTable('tax_codes', { id: id(), name: text('name').notNull(), componentIds: text('component_ids', { mode: 'json' }).$type<string[]>().notNull() });
+export const taxComponents = sqliteTable('tax_components', {
+	id: id(),
+	name: text('name').notNull(),
+	rates: text('rates', { mode: 'json' }).$type<{ from: string; rate: Rate }[]>().notNull()
+});
+export const taxCodes = sqliteTable('tax_codes', {
+	id: id(),
+	name: text('name').notNull(),
+	componentIds: text('component_ids', { mode: 'json' }).$type<string[]>().notNull()
+});
 
-export const timeOff = sqliteTable('time_off', {
-	id: id(), personId: ref('person_id').notNull().references(() => people.id), from: day('from_day').notNull(), to: day('to_day').notNull(), note: words('note')
-}, (t) => [index('time_off_person').on(t.personId, t.from), check('time_off_order', sql`${t.from} <= ${t.to}`)]);
+export const timeOff = sqliteTable(
+	'time_off',
+	{
+		id: id(),
+		personId: ref('person_id')
+			.notNull()
+			.references(() => people.id),
+		from: day('from_day').notNull(),
+		to: day('to_day').notNull(),
+		note: words('note')
+	},
+	(t) => [index('time_off_person').on(t.personId, t.from), check('time_off_order', sql`${t.from} <= ${t.to}`)]
+);
 
-export const counters = sqliteTable('counters', { id: id(), next: integer('next').notNull() }, (t) => [check('counters_positive', sql`${t.next} > 0`)]);
+export const counters = sqliteTable('counters', { id: id(), next: integer('next').notNull() }, (t) => [
+	check('counters_positive', sql`${t.next} > 0`)
+]);

@@ -5,27 +5,118 @@ import { customers, jobs } from './sales';
 import { contractLines, costEntries } from './work';
 import { cents, day, id, instant, ref, version, words } from './columns';
 
-export const invoices = sqliteTable('invoices', {
-	id: id(), number: integer('number'), jobId: ref('job_id').notNull().references(() => jobs.id), customerId: ref('customer_id').notNull().references(() => customers.id),
-	kind: text('kind', { enum: ['deposit', 'contract', 'time and materials'] }).notNull(), title: text('title').notNull(), issuedAt: instant('issued_at'), day: day('day'), due: day('due'), voidedAt: instant('voided_at'),
-	net: cents('net').notNull(), taxes: text('taxes', { mode: 'json' }).$type<ComponentTax[]>().notNull(), tax: cents('tax').notNull(), total: cents('total').notNull(), onAccount: cents('on_account').notNull().default(0), promise: day('promise'), version: version()
-}, (t) => [uniqueIndex('invoices_number').on(t.number), index('invoices_job').on(t.jobId), index('invoices_customer').on(t.customerId), index('invoices_due').on(t.due), check('invoices_total', sql`${t.net} + ${t.tax} = ${t.total} and ${t.total} >= 0`)]);
+export const invoices = sqliteTable(
+	'invoices',
+	{
+		id: id(),
+		number: integer('number'),
+		jobId: ref('job_id')
+			.notNull()
+			.references(() => jobs.id),
+		customerId: ref('customer_id')
+			.notNull()
+			.references(() => customers.id),
+		kind: text('kind', { enum: ['deposit', 'contract', 'time and materials'] }).notNull(),
+		title: text('title').notNull(),
+		issuedAt: instant('issued_at'),
+		day: day('day'),
+		due: day('due'),
+		voidedAt: instant('voided_at'),
+		net: cents('net').notNull(),
+		taxes: text('taxes', { mode: 'json' }).$type<ComponentTax[]>().notNull(),
+		tax: cents('tax').notNull(),
+		total: cents('total').notNull(),
+		onAccount: cents('on_account').notNull().default(0),
+		promise: day('promise'),
+		version: version()
+	},
+	(t) => [
+		uniqueIndex('invoices_number').on(t.number),
+		index('invoices_job').on(t.jobId),
+		index('invoices_customer').on(t.customerId),
+		index('invoices_due').on(t.due),
+		check('invoices_total', sql`${t.net} + ${t.tax} = ${t.total} and ${t.total} >= 0`)
+	]
+);
 
-export const invoiceLines = sqliteTable('invoice_lines', {
-	id: id(), invoiceId: ref('invoice_id').notNull().references(() => invoices.id), position: integer('position').notNull(), text: text('text').notNull(), quantity: integer('quantity'), unit: words('unit'), amount: cents('amount').notNull(), taxCodeId: ref('tax_code_id'),
-	contractLineId: ref('contract_line_id').references(() => contractLines.id), costEntryId: ref('cost_entry_id').references(() => costEntries.id)
-}, (t) => [index('invoice_lines_invoice').on(t.invoiceId, t.position), index('invoice_lines_contract').on(t.contractLineId), index('invoice_lines_cost').on(t.costEntryId)]);
+export const invoiceLines = sqliteTable(
+	'invoice_lines',
+	{
+		id: id(),
+		invoiceId: ref('invoice_id')
+			.notNull()
+			.references(() => invoices.id),
+		position: integer('position').notNull(),
+		text: text('text').notNull(),
+		quantity: integer('quantity'),
+		unit: words('unit'),
+		amount: cents('amount').notNull(),
+		taxCodeId: ref('tax_code_id'),
+		contractLineId: ref('contract_line_id').references(() => contractLines.id),
+		costEntryId: ref('cost_entry_id').references(() => costEntries.id)
+	},
+	(t) => [
+		index('invoice_lines_invoice').on(t.invoiceId, t.position),
+		index('invoice_lines_contract').on(t.contractLineId),
+		index('invoice_lines_cost').on(t.costEntryId)
+	]
+);
 
-export const payments = sqliteTable('payments', {
-	id: id(), customerId: ref('customer_id').notNull().references(() => customers.id), jobId: ref('job_id').references(() => jobs.id), at: instant('at').notNull(), day: day('day').notNull(), method: text('method', { enum: ['card', 'check', 'cash', 'transfer', 'on account'] }).notNull(), amount: cents('amount').notNull(),
-	reference: words('reference'), processorId: text('processor_id')
-}, (t) => [uniqueIndex('payments_processor').on(t.processorId), index('payments_customer').on(t.customerId), index('payments_day').on(t.day), check('payments_amount', sql`${t.amount} <> 0`)]);
+export const payments = sqliteTable(
+	'payments',
+	{
+		id: id(),
+		customerId: ref('customer_id')
+			.notNull()
+			.references(() => customers.id),
+		jobId: ref('job_id').references(() => jobs.id),
+		at: instant('at').notNull(),
+		day: day('day').notNull(),
+		method: text('method', { enum: ['card', 'check', 'cash', 'transfer', 'on account'] }).notNull(),
+		amount: cents('amount').notNull(),
+		reference: words('reference'),
+		processorId: text('processor_id')
+	},
+	(t) => [
+		uniqueIndex('payments_processor').on(t.processorId),
+		index('payments_customer').on(t.customerId),
+		index('payments_day').on(t.day),
+		check('payments_amount', sql`${t.amount} <> 0`)
+	]
+);
 
-export const allocations = sqliteTable('allocations', {
-	id: id(), paymentId: ref('payment_id').notNull().references(() => payments.id), invoiceId: ref('invoice_id').notNull().references(() => invoices.id), amount: cents('amount').notNull()
-}, (t) => [index('allocations_payment').on(t.paymentId), index('allocations_invoice').on(t.invoiceId), check('allocations_amount', sql`${t.amount} <> 0`)]);
+export const allocations = sqliteTable(
+	'allocations',
+	{
+		id: id(),
+		paymentId: ref('payment_id')
+			.notNull()
+			.references(() => payments.id),
+		invoiceId: ref('invoice_id')
+			.notNull()
+			.references(() => invoices.id),
+		amount: cents('amount').notNull()
+	},
+	(t) => [
+		index('allocations_payment').on(t.paymentId),
+		index('allocations_invoice').on(t.invoiceId),
+		check('allocations_amount', sql`${t.amount} <> 0`)
+	]
+);
 
 /** One attempt to take money by card; the answer of the processor settles it, however often and late it comes. */
-export const charges = sqliteTable('charges', {
-	id: id(), invoiceId: ref('invoice_id').notNull().references(() => invoices.id), amount: cents('amount').notNull(), state: text('state', { enum: ['asked', 'paid', 'declined', 'unknown'] }).notNull(), message: words('message'), at: instant('at').notNull(), last4: words('last4')
-}, (t) => [index('charges_invoice').on(t.invoiceId), check('charges_amount', sql`${t.amount} > 0`)]);
+export const charges = sqliteTable(
+	'charges',
+	{
+		id: id(),
+		invoiceId: ref('invoice_id')
+			.notNull()
+			.references(() => invoices.id),
+		amount: cents('amount').notNull(),
+		state: text('state', { enum: ['asked', 'paid', 'declined', 'unknown'] }).notNull(),
+		message: words('message'),
+		at: instant('at').notNull(),
+		last4: words('last4')
+	},
+	(t) => [index('charges_invoice').on(t.invoiceId), check('charges_amount', sql`${t.amount} > 0`)]
+);

@@ -5,55 +5,203 @@ import type { Frozen } from '../../../core/estimate';
 import { branches, people } from './company';
 import { cents, day, flag, id, instant, ref, version, words } from './columns';
 
-export const customers = sqliteTable('customers', {
-	id: id(), name: text('name').notNull(), kind: text('kind', { enum: ['person', 'organization'] }).notNull().default('person'), mail: words('mail'), phone: words('phone'), address: words('address'),
-	notes: words('notes'), exemption: text('exemption', { mode: 'json' }).$type<Exemption>(), createdAt: instant('created_at').notNull(), version: version()
-}, (t) => [index('customers_name').on(t.name), index('customers_mail').on(t.mail)]);
+export const customers = sqliteTable(
+	'customers',
+	{
+		id: id(),
+		name: text('name').notNull(),
+		kind: text('kind', { enum: ['person', 'organization'] })
+			.notNull()
+			.default('person'),
+		mail: words('mail'),
+		phone: words('phone'),
+		address: words('address'),
+		notes: words('notes'),
+		exemption: text('exemption', { mode: 'json' }).$type<Exemption>(),
+		createdAt: instant('created_at').notNull(),
+		version: version()
+	},
+	(t) => [index('customers_name').on(t.name), index('customers_mail').on(t.mail)]
+);
 
-export const sites = sqliteTable('sites', {
-	id: id(), customerId: ref('customer_id').notNull().references(() => customers.id), address: text('address').notNull(), lat: real('lat'), lng: real('lng'), access: words('access'), version: version()
-}, (t) => [index('sites_customer').on(t.customerId)]);
+export const sites = sqliteTable(
+	'sites',
+	{
+		id: id(),
+		customerId: ref('customer_id')
+			.notNull()
+			.references(() => customers.id),
+		address: text('address').notNull(),
+		lat: real('lat'),
+		lng: real('lng'),
+		access: words('access'),
+		version: version()
+	},
+	(t) => [index('sites_customer').on(t.customerId)]
+);
 
-export const leads = sqliteTable('leads', {
-	id: id(), receivedAt: instant('received_at').notNull(), via: text('via', { enum: ['form', 'phone', 'mail'] }).notNull(), name: text('name').notNull(), mail: words('mail'), phone: words('phone'),
-	address: words('address'), wanted: words('wanted'), state: text('state', { enum: ['new', 'handled', 'not for us'] }).notNull().default('new'), jobId: ref('job_id').references(() => jobs.id), version: version()
-}, (t) => [index('leads_state').on(t.state, t.receivedAt)]);
+export const leads = sqliteTable(
+	'leads',
+	{
+		id: id(),
+		receivedAt: instant('received_at').notNull(),
+		via: text('via', { enum: ['form', 'phone', 'mail'] }).notNull(),
+		name: text('name').notNull(),
+		mail: words('mail'),
+		phone: words('phone'),
+		address: words('address'),
+		wanted: words('wanted'),
+		state: text('state', { enum: ['new', 'handled', 'not for us'] })
+			.notNull()
+			.default('new'),
+		jobId: ref('job_id').references(() => jobs.id),
+		version: version()
+	},
+	(t) => [index('leads_state').on(t.state, t.receivedAt)]
+);
 
 export const stages = sqliteTable('stages', {
-	id: id(), track: text('track', { enum: ['winning', 'doing'] }).notNull(), name: text('name').notNull(),
-	meaning: text('meaning', { enum: ['bidding', 'won', 'lost', 'ready', 'under way', 'finished', 'closed'] }).notNull(), position: integer('position').notNull()
+	id: id(),
+	track: text('track', { enum: ['winning', 'doing'] }).notNull(),
+	name: text('name').notNull(),
+	meaning: text('meaning', { enum: ['bidding', 'won', 'lost', 'ready', 'under way', 'finished', 'closed'] }).notNull(),
+	position: integer('position').notNull()
 });
 
-export const jobs = sqliteTable('jobs', {
-	id: id(), name: text('name').notNull(), number: integer('number'), customerId: ref('customer_id').notNull().references(() => customers.id), siteId: ref('site_id').references(() => sites.id),
-	stageId: ref('stage_id').notNull().references(() => stages.id), kindOfWork: words('kind_of_work'), source: words('source'), personId: ref('person_id').references(() => people.id), branchId: ref('branch_id').references(() => branches.id),
-	wanted: words('wanted'), crewNotes: words('crew_notes'), decisionDay: day('decision_day'), expected: cents('expected'), lostReason: words('lost_reason'),
-	askedAt: instant('asked_at').notNull(), touchedAt: instant('touched_at').notNull(), wonAt: instant('won_at'), doneAt: instant('done_at'),
-	contractNet: cents('contract_net'), contractTax: cents('contract_tax'), percentComplete: integer('percent_complete'), version: version()
-}, (t) => [uniqueIndex('jobs_number').on(t.number), index('jobs_stage').on(t.stageId, t.touchedAt), index('jobs_customer').on(t.customerId), index('jobs_touched').on(t.touchedAt), check('jobs_won', sql`${t.number} is null or ${t.wonAt} is not null`)]);
+export const jobs = sqliteTable(
+	'jobs',
+	{
+		id: id(),
+		name: text('name').notNull(),
+		number: integer('number'),
+		customerId: ref('customer_id')
+			.notNull()
+			.references(() => customers.id),
+		siteId: ref('site_id').references(() => sites.id),
+		stageId: ref('stage_id')
+			.notNull()
+			.references(() => stages.id),
+		kindOfWork: words('kind_of_work'),
+		source: words('source'),
+		personId: ref('person_id').references(() => people.id),
+		branchId: ref('branch_id').references(() => branches.id),
+		wanted: words('wanted'),
+		crewNotes: words('crew_notes'),
+		decisionDay: day('decision_day'),
+		expected: cents('expected'),
+		lostReason: words('lost_reason'),
+		askedAt: instant('asked_at').notNull(),
+		touchedAt: instant('touched_at').notNull(),
+		wonAt: instant('won_at'),
+		doneAt: instant('done_at'),
+		contractNet: cents('contract_net'),
+		contractTax: cents('contract_tax'),
+		percentComplete: integer('percent_complete'),
+		version: version()
+	},
+	(t) => [
+		uniqueIndex('jobs_number').on(t.number),
+		index('jobs_stage').on(t.stageId, t.touchedAt),
+		index('jobs_customer').on(t.customerId),
+		index('jobs_touched').on(t.touchedAt),
+		check('jobs_won', sql`${t.number} is null or ${t.wonAt} is not null`)
+	]
+);
 
-export const quotes = sqliteTable('quotes', {
-	id: id(), number: integer('number').notNull(), jobId: ref('job_id').notNull().references(() => jobs.id), estimateId: text('estimate_id').notNull(), createdAt: instant('created_at').notNull()
-}, (t) => [uniqueIndex('quotes_number').on(t.number), index('quotes_job').on(t.jobId)]);
+export const quotes = sqliteTable(
+	'quotes',
+	{
+		id: id(),
+		number: integer('number').notNull(),
+		jobId: ref('job_id')
+			.notNull()
+			.references(() => jobs.id),
+		estimateId: text('estimate_id').notNull(),
+		createdAt: instant('created_at').notNull()
+	},
+	(t) => [uniqueIndex('quotes_number').on(t.number), index('quotes_job').on(t.jobId)]
+);
 
-export interface RevisionHeader { title: string; customer: string; site: string; intro: string; terms: string; company: string; by: string }
+export interface RevisionHeader {
+	title: string;
+	customer: string;
+	site: string;
+	intro: string;
+	terms: string;
+	company: string;
+	by: string;
+}
 
-export const revisions = sqliteTable('revisions', {
-	id: id(), quoteId: ref('quote_id').notNull().references(() => quotes.id), revision: integer('revision').notNull(), issuedAt: instant('issued_at').notNull(), issuedBy: words('issued_by'), validUntil: day('valid_until').notNull(),
-	header: text('header', { mode: 'json' }).$type<RevisionHeader>().notNull(), frozen: text('frozen', { mode: 'json' }).$type<Frozen>().notNull(), hash: text('hash').notNull(),
-	net: cents('net').notNull(), tax: cents('tax').notNull(), total: cents('total').notNull(), state: text('state', { enum: ['open', 'accepted', 'declined', 'replaced', 'withdrawn'] }).notNull().default('open')
-}, (t) => [uniqueIndex('revisions_number').on(t.quoteId, t.revision), index('revisions_state').on(t.state, t.issuedAt), check('revisions_total', sql`${t.net} + ${t.tax} = ${t.total}`)]);
+export const revisions = sqliteTable(
+	'revisions',
+	{
+		id: id(),
+		quoteId: ref('quote_id')
+			.notNull()
+			.references(() => quotes.id),
+		revision: integer('revision').notNull(),
+		issuedAt: instant('issued_at').notNull(),
+		issuedBy: words('issued_by'),
+		validUntil: day('valid_until').notNull(),
+		header: text('header', { mode: 'json' }).$type<RevisionHeader>().notNull(),
+		frozen: text('frozen', { mode: 'json' }).$type<Frozen>().notNull(),
+		hash: text('hash').notNull(),
+		net: cents('net').notNull(),
+		tax: cents('tax').notNull(),
+		total: cents('total').notNull(),
+		state: text('state', { enum: ['open', 'accepted', 'declined', 'replaced', 'withdrawn'] })
+			.notNull()
+			.default('open')
+	},
+	(t) => [
+		uniqueIndex('revisions_number').on(t.quoteId, t.revision),
+		index('revisions_state').on(t.state, t.issuedAt),
+		check('revisions_total', sql`${t.net} + ${t.tax} = ${t.total}`)
+	]
+);
 
-export const answers = sqliteTable('answers', {
-	id: id(), revisionId: ref('revision_id').notNull().references(() => revisions.id), answer: text('answer', { enum: ['accepted', 'declined'] }).notNull(), name: words('name'), signature: words('signature'), chosen: text('chosen', { mode: 'json' }).$type<string[]>().notNull(),
-	reason: words('reason'), at: instant('at').notNull(), address: words('address'), agent: words('agent'), total: cents('total').notNull()
-}, (t) => [uniqueIndex('answers_revision').on(t.revisionId)]);
+export const answers = sqliteTable(
+	'answers',
+	{
+		id: id(),
+		revisionId: ref('revision_id')
+			.notNull()
+			.references(() => revisions.id),
+		answer: text('answer', { enum: ['accepted', 'declined'] }).notNull(),
+		name: words('name'),
+		signature: words('signature'),
+		chosen: text('chosen', { mode: 'json' }).$type<string[]>().notNull(),
+		reason: words('reason'),
+		at: instant('at').notNull(),
+		address: words('address'),
+		agent: words('agent'),
+		total: cents('total').notNull()
+	},
+	(t) => [uniqueIndex('answers_revision').on(t.revisionId)]
+);
 
 /** A link for a customer. Only the hash of the token is kept. */
-export const links = sqliteTable('links', {
-	id: id(), tokenHash: text('token_hash').notNull(), nonce: text('nonce').notNull(), kind: text('kind', { enum: ['quote', 'invoice'] }).notNull(), subjectId: text('subject_id').notNull(), createdAt: instant('created_at').notNull(), revoked: flag('revoked')
-}, (t) => [uniqueIndex('links_token').on(t.tokenHash), index('links_subject').on(t.subjectId)]);
+export const links = sqliteTable(
+	'links',
+	{
+		id: id(),
+		tokenHash: text('token_hash').notNull(),
+		nonce: text('nonce').notNull(),
+		kind: text('kind', { enum: ['quote', 'invoice'] }).notNull(),
+		subjectId: text('subject_id').notNull(),
+		createdAt: instant('created_at').notNull(),
+		revoked: flag('revoked')
+	},
+	(t) => [uniqueIndex('links_token').on(t.tokenHash), index('links_subject').on(t.subjectId)]
+);
 
-export const views = sqliteTable('views', {
-	id: id(), subjectId: text('subject_id').notNull(), at: instant('at').notNull(), device: words('device')
-}, (t) => [index('views_subject').on(t.subjectId, t.at)]);
+export const views = sqliteTable(
+	'views',
+	{
+		id: id(),
+		subjectId: text('subject_id').notNull(),
+		at: instant('at').notNull(),
+		device: words('device')
+	},
+	(t) => [index('views_subject').on(t.subjectId, t.at)]
+);

@@ -5,43 +5,179 @@ import { people } from './company';
 import { jobs } from './sales';
 import { cents, day, flag, id, instant, ref, version, words } from './columns';
 
-export const budgetRows = sqliteTable('budget_rows', {
-	id: id(), jobId: ref('job_id').notNull().references(() => jobs.id), phase: text('phase').notNull(), kind: text('kind').$type<Kind>().notNull(), cost: cents('cost').notNull(), hours: integer('hours').notNull(), price: cents('price').notNull()
-}, (t) => [index('budget_rows_job').on(t.jobId)]);
+export const budgetRows = sqliteTable(
+	'budget_rows',
+	{
+		id: id(),
+		jobId: ref('job_id')
+			.notNull()
+			.references(() => jobs.id),
+		phase: text('phase').notNull(),
+		kind: text('kind').$type<Kind>().notNull(),
+		cost: cents('cost').notNull(),
+		hours: integer('hours').notNull(),
+		price: cents('price').notNull()
+	},
+	(t) => [index('budget_rows_job').on(t.jobId)]
+);
 
-export const jobMaterials = sqliteTable('job_materials', {
-	id: id(), jobId: ref('job_id').notNull().references(() => jobs.id), phase: text('phase').notNull(), itemId: ref('item_id'), name: text('name').notNull(), unit: text('unit').notNull(), quantity: integer('quantity').notNull(), cost: cents('cost').notNull()
-}, (t) => [index('job_materials_job').on(t.jobId)]);
+export const jobMaterials = sqliteTable(
+	'job_materials',
+	{
+		id: id(),
+		jobId: ref('job_id')
+			.notNull()
+			.references(() => jobs.id),
+		phase: text('phase').notNull(),
+		itemId: ref('item_id'),
+		name: text('name').notNull(),
+		unit: text('unit').notNull(),
+		quantity: integer('quantity').notNull(),
+		cost: cents('cost').notNull()
+	},
+	(t) => [index('job_materials_job').on(t.jobId)]
+);
 
 /** The lines a job is billed by. */
-export const contractLines = sqliteTable('contract_lines', {
-	id: id(), jobId: ref('job_id').notNull().references(() => jobs.id), position: integer('position').notNull(), scope: text('scope').notNull(), text: text('text').notNull(), amount: cents('amount').notNull(), taxCodeId: ref('tax_code_id'), phase: words('phase')
-}, (t) => [index('contract_lines_job').on(t.jobId, t.position)]);
+export const contractLines = sqliteTable(
+	'contract_lines',
+	{
+		id: id(),
+		jobId: ref('job_id')
+			.notNull()
+			.references(() => jobs.id),
+		position: integer('position').notNull(),
+		scope: text('scope').notNull(),
+		text: text('text').notNull(),
+		amount: cents('amount').notNull(),
+		taxCodeId: ref('tax_code_id'),
+		phase: words('phase')
+	},
+	(t) => [index('contract_lines_job').on(t.jobId, t.position)]
+);
 
-export const phases = sqliteTable('phases', {
-	id: id(), jobId: ref('job_id').notNull().references(() => jobs.id), name: text('name').notNull(), hours: integer('hours').notNull(), position: integer('position').notNull()
-}, (t) => [index('phases_job').on(t.jobId)]);
+export const phases = sqliteTable(
+	'phases',
+	{
+		id: id(),
+		jobId: ref('job_id')
+			.notNull()
+			.references(() => jobs.id),
+		name: text('name').notNull(),
+		hours: integer('hours').notNull(),
+		position: integer('position').notNull()
+	},
+	(t) => [index('phases_job').on(t.jobId)]
+);
 
-export const shifts = sqliteTable('shifts', {
-	id: id(), personId: ref('person_id').references(() => people.id), jobId: ref('job_id').notNull().references(() => jobs.id), phase: words('phase'), day: day('day').notNull(), from: integer('from_minute'), to: integer('to_minute'), note: words('note'), version: version()
-}, (t) => [index('shifts_day').on(t.day), index('shifts_person').on(t.personId, t.day), index('shifts_job').on(t.jobId, t.day), check('shifts_span', sql`(${t.from} is null) = (${t.to} is null) and (${t.from} is null or (${t.from} between 0 and 1439 and ${t.to} > ${t.from} and ${t.to} <= 2160))`)]);
+export const shifts = sqliteTable(
+	'shifts',
+	{
+		id: id(),
+		personId: ref('person_id').references(() => people.id),
+		jobId: ref('job_id')
+			.notNull()
+			.references(() => jobs.id),
+		phase: words('phase'),
+		day: day('day').notNull(),
+		from: integer('from_minute'),
+		to: integer('to_minute'),
+		note: words('note'),
+		version: version()
+	},
+	(t) => [
+		index('shifts_day').on(t.day),
+		index('shifts_person').on(t.personId, t.day),
+		index('shifts_job').on(t.jobId, t.day),
+		check(
+			'shifts_span',
+			sql`(${t.from} is null) = (${t.to} is null) and (${t.from} is null or (${t.from} between 0 and 1439 and ${t.to} > ${t.from} and ${t.to} <= 2160))`
+		)
+	]
+);
 
-export const timeEntries = sqliteTable('time_entries', {
-	id: id(), personId: ref('person_id').notNull().references(() => people.id), jobId: ref('job_id').references(() => jobs.id), startedAt: instant('started_at').notNull(), endedAt: instant('ended_at'), zone: text('zone').notNull(), breakMinutes: integer('break_minutes').notNull().default(0),
-	note: words('note'), sheetId: ref('sheet_id'), loadedCost: integer('loaded_cost').notNull(), price: integer('price').notNull(), conflict: flag('conflict'), version: version()
-}, (t) => [index('time_entries_person').on(t.personId, t.startedAt), index('time_entries_job').on(t.jobId, t.startedAt), index('time_entries_running').on(t.endedAt), check('time_entries_order', sql`${t.endedAt} is null or ${t.endedAt} >= ${t.startedAt}`)]);
+export const timeEntries = sqliteTable(
+	'time_entries',
+	{
+		id: id(),
+		personId: ref('person_id')
+			.notNull()
+			.references(() => people.id),
+		jobId: ref('job_id').references(() => jobs.id),
+		startedAt: instant('started_at').notNull(),
+		endedAt: instant('ended_at'),
+		zone: text('zone').notNull(),
+		breakMinutes: integer('break_minutes').notNull().default(0),
+		note: words('note'),
+		sheetId: ref('sheet_id'),
+		loadedCost: integer('loaded_cost').notNull(),
+		price: integer('price').notNull(),
+		conflict: flag('conflict'),
+		version: version()
+	},
+	(t) => [
+		index('time_entries_person').on(t.personId, t.startedAt),
+		index('time_entries_job').on(t.jobId, t.startedAt),
+		index('time_entries_running').on(t.endedAt),
+		check('time_entries_order', sql`${t.endedAt} is null or ${t.endedAt} >= ${t.startedAt}`)
+	]
+);
 
-export const costEntries = sqliteTable('cost_entries', {
-	id: id(), jobId: ref('job_id').notNull().references(() => jobs.id), kind: text('kind').$type<Kind>().notNull(), name: text('name').notNull(), itemId: ref('item_id'), timeEntryId: ref('time_entry_id').references(() => timeEntries.id), personId: ref('person_id').references(() => people.id),
-	day: day('day').notNull(), quantity: integer('quantity').notNull(), unit: text('unit').notNull(), unitCost: integer('unit_cost').notNull(), cost: cents('cost').notNull(), charge: cents('charge').notNull(), taxCodeId: ref('tax_code_id'),
-	state: text('state', { enum: ['to bill', 'billed', 'absorbed'] }).notNull().default('to bill'), version: version()
-}, (t) => [index('cost_entries_job').on(t.jobId, t.day), index('cost_entries_time').on(t.timeEntryId), index('cost_entries_state').on(t.state)]);
+export const costEntries = sqliteTable(
+	'cost_entries',
+	{
+		id: id(),
+		jobId: ref('job_id')
+			.notNull()
+			.references(() => jobs.id),
+		kind: text('kind').$type<Kind>().notNull(),
+		name: text('name').notNull(),
+		itemId: ref('item_id'),
+		timeEntryId: ref('time_entry_id').references(() => timeEntries.id),
+		personId: ref('person_id').references(() => people.id),
+		day: day('day').notNull(),
+		quantity: integer('quantity').notNull(),
+		unit: text('unit').notNull(),
+		unitCost: integer('unit_cost').notNull(),
+		cost: cents('cost').notNull(),
+		charge: cents('charge').notNull(),
+		taxCodeId: ref('tax_code_id'),
+		state: text('state', { enum: ['to bill', 'billed', 'absorbed'] })
+			.notNull()
+			.default('to bill'),
+		version: version()
+	},
+	(t) => [
+		index('cost_entries_job').on(t.jobId, t.day),
+		index('cost_entries_time').on(t.timeEntryId),
+		index('cost_entries_state').on(t.state)
+	]
+);
 
-export const fieldNotes = sqliteTable('field_notes', {
-	id: id(), jobId: ref('job_id').notNull().references(() => jobs.id), personId: ref('person_id').notNull().references(() => people.id), at: instant('at').notNull(), text: words('text'), fileId: ref('file_id').references(() => files.id)
-}, (t) => [index('field_notes_job').on(t.jobId, t.at), index('field_notes_at').on(t.at)]);
+export const fieldNotes = sqliteTable(
+	'field_notes',
+	{
+		id: id(),
+		jobId: ref('job_id')
+			.notNull()
+			.references(() => jobs.id),
+		personId: ref('person_id')
+			.notNull()
+			.references(() => people.id),
+		at: instant('at').notNull(),
+		text: words('text'),
+		fileId: ref('file_id').references(() => files.id)
+	},
+	(t) => [index('field_notes_job').on(t.jobId, t.at), index('field_notes_at').on(t.at)]
+);
 
 /** Pictures, re-encoded on arrival; kept in the same file so that a backup is whole. */
 export const files = sqliteTable('files', {
-	id: id(), type: text('type').notNull(), width: integer('width').notNull(), height: integer('height').notNull(), bytes: blob('bytes', { mode: 'buffer' }).notNull(), thumb: blob('thumb', { mode: 'buffer' }).notNull(), createdAt: instant('created_at').notNull()
+	id: id(),
+	type: text('type').notNull(),
+	width: integer('width').notNull(),
+	height: integer('height').notNull(),
+	bytes: blob('bytes', { mode: 'buffer' }).notNull(),
+	thumb: blob('thumb', { mode: 'buffer' }).notNull(),
+	createdAt: instant('created_at').notNull()
 });

@@ -2,4 +2,9 @@ import { app } from '$lib/server/app';
 import { agingToday, invoiceList } from '$lib/server/billing/queries';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ url }) => ({ which: url.searchParams.get('which') ?? 'open', invoices: invoiceList(app(), url.searchParams.get('which') ?? 'open'), aging: agingToday(app()), live: ['invoices'] });
+export const load: PageServerLoad = ({ url }) => ({
+	which: url.searchParams.get('which') ?? 'open',
+	invoices: invoiceList(app(), url.searchParams.get('which') ?? 'open'),
+	aging: agingToday(app()),
+	live: ['invoices']
+});

@@ -8,5 +8,14 @@ export const load: PageServerLoad = ({ params, locals }) => {
 	const job = jobPage(app(), params.id);
 	const role = locals.signed?.actor.role;
 	if (!job || !role) error(404, 'This job is not there any more.');
-	return { ...job, can: { change: may(role, 'jobs.change'), estimate: may(role, 'estimates.see'), bill: may(role, 'invoices.see'), hand: may(role, 'quotes.accept-by-hand') }, live: [`job:${params.id}`, 'field', 'costs', 'invoices'] };
+	return {
+		...job,
+		can: {
+			change: may(role, 'jobs.change'),
+			estimate: may(role, 'estimates.see'),
+			bill: may(role, 'invoices.see'),
+			hand: may(role, 'quotes.accept-by-hand')
+		},
+		live: [`job:${params.id}`, 'field', 'costs', 'invoices']
+	};
 };

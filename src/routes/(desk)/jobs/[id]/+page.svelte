@@ -41,48 +41,171 @@
 	}
 </script>
 
-<Page title={data.job.name} sub="{data.customer.name} · {data.site?.address ?? 'no site yet'}{data.person ? ` · ${data.person.name}` : ''}{won ? ` · job ${data.job.number}` : ''}" pages={jobPages(data.job.id)} current="/jobs/{data.job.id}" wide>
+<Page
+	title={data.job.name}
+	sub="{data.customer.name} · {data.site?.address ?? 'no site yet'}{data.person ? ` · ${data.person.name}` : ''}{won
+		? ` · job ${data.job.number}`
+		: ''}"
+	pages={jobPages(data.job.id)}
+	current="/jobs/{data.job.id}"
+	wide
+>
 	{#snippet actions()}
-		{#if !won && data.can.estimate}<button class="btn btn-primary" onclick={begin}>{data.estimateId ? 'Open the estimate' : 'Start the estimate'}</button>{/if}
+		{#if !won && data.can.estimate}<button class="btn btn-primary" onclick={begin}
+				>{data.estimateId ? 'Open the estimate' : 'Start the estimate'}</button
+			>{/if}
 		{#if won && data.can.bill}<a class="btn btn-primary" href="/jobs/{data.job.id}/bill">Bill</a>{/if}
 	{/snippet}
 	<ThreadStrip steps={data.thread} />
 	{#if said}<p class="problem p-3" role="alert">{said}</p>{/if}
 	<div class="grid gap-4 p-[18px] lg:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">
 		<div class="grid content-start gap-4">
-			{#if data.job.wanted}<section class="sheet p-4"><h2>What is wanted</h2><p class="mt-1">{data.job.wanted}</p></section>{/if}
-			<section class="sheet"><h2 class="p-3">Quotes</h2>
+			{#if data.job.wanted}<section class="sheet p-4">
+					<h2>What is wanted</h2>
+					<p class="mt-1">{data.job.wanted}</p>
+				</section>{/if}
+			<section class="sheet">
+				<h2 class="p-3">Quotes</h2>
 				{#each data.revisions as r (r.id)}
 					<div class="flex flex-wrap items-center gap-x-4 gap-y-1 border-t p-3" style="border-color: var(--line)">
-						<strong class="figure">{r.number}-{r.revision}</strong><Mark kind={marks[r.state]} label={r.state} /><span class="figure">{formatCents(r.answer?.total ?? r.total)}</span>
-						<span class="quiet">issued {showInstant(r.issuedAt, zone)} · {r.seen === 0 ? 'not opened yet' : `first seen ${showInstant(r.firstSeen, zone)}, ${r.seen === 1 ? 'once' : `${r.seen} times`}, last ${showInstant(r.lastSeen, zone)}`}</span>
-						<span class="ml-auto flex gap-3"><a class="link" href="/api/pdf/quote/{r.id}">PDF</a>{#if r.link && (r.state === 'open' || r.state === 'accepted')}<a class="link" href={r.link}>Customer’s page</a>{/if}{#if r.state === 'open' && data.can.hand}<button class="link" onclick={() => { handing = r.id; signer = data.customer.name; }}>Accepted on paper</button><button class="link" onclick={() => act('quotes.withdraw', { revisionId: r.id })}>Withdraw</button>{/if}</span>
-						{#if r.answer}<p class="w-full">{r.answer.answer === 'accepted' ? `Accepted by ${r.answer.name} on ${showInstant(r.answer.at, zone)}${r.answer.chosen.length ? `, with ${r.answer.chosen.length} option${r.answer.chosen.length > 1 ? 's' : ''}` : ''}` : `Declined on ${showInstant(r.answer.at, zone)}: ${r.answer.reason}`}</p>{/if}
+						<strong class="figure">{r.number}-{r.revision}</strong><Mark kind={marks[r.state]} label={r.state} /><span class="figure"
+							>{formatCents(r.answer?.total ?? r.total)}</span
+						>
+						<span class="quiet"
+							>issued {showInstant(r.issuedAt, zone)} · {r.seen === 0
+								? 'not opened yet'
+								: `first seen ${showInstant(r.firstSeen, zone)}, ${r.seen === 1 ? 'once' : `${r.seen} times`}, last ${showInstant(r.lastSeen, zone)}`}</span
+						>
+						<span class="ml-auto flex gap-3"
+							><a class="link" href="/api/pdf/quote/{r.id}">PDF</a>{#if r.link && (r.state === 'open' || r.state === 'accepted')}<a
+									class="link"
+									href={r.link}>Customer’s page</a
+								>{/if}{#if r.state === 'open' && data.can.hand}<button
+									class="link"
+									onclick={() => {
+										handing = r.id;
+										signer = data.customer.name;
+									}}>Accepted on paper</button
+								><button class="link" onclick={() => act('quotes.withdraw', { revisionId: r.id })}>Withdraw</button>{/if}</span
+						>
+						{#if r.answer}<p class="w-full">
+								{r.answer.answer === 'accepted'
+									? `Accepted by ${r.answer.name} on ${showInstant(r.answer.at, zone)}${r.answer.chosen.length ? `, with ${r.answer.chosen.length} option${r.answer.chosen.length > 1 ? 's' : ''}` : ''}`
+									: `Declined on ${showInstant(r.answer.at, zone)}: ${r.answer.reason}`}
+							</p>{/if}
 					</div>
-				{:else}<p class="quiet px-3 pb-3">Nothing issued yet.{#if !won} The quote goes out from the estimate.{/if}</p>{/each}
-				{#if !won && data.can.hand}<p class="border-t p-3" style="border-color: var(--line)"><button class="link" onclick={() => act('jobs.win', { jobId: data.job.id })}>Won without a quote</button> <span class="quiet">— starts on a word, billed by time and materials</span></p>{/if}
+				{:else}<p class="quiet px-3 pb-3">
+						Nothing issued yet.{#if !won}
+							The quote goes out from the estimate.{/if}
+					</p>{/each}
+				{#if !won && data.can.hand}<p class="border-t p-3" style="border-color: var(--line)">
+						<button class="link" onclick={() => act('jobs.win', { jobId: data.job.id })}>Won without a quote</button>
+						<span class="quiet">— starts on a word, billed by time and materials</span>
+					</p>{/if}
 			</section>
-			<section class="sheet p-4"><h2>From the field</h2>
-				{#each data.costs.running as t (t.id)}<p class="mt-1"><Mark kind="half" label="{t.name} on the clock since {showInstant(t.startedAt, zone)}" /></p>{/each}
-				<ul class="mt-2 grid gap-2">{#each data.notes as n (n.id)}<li class="flex gap-3">{#if n.fileId}<a href="/api/files/{n.fileId}"><img class="h-20 w-20 object-cover" src="/api/files/{n.fileId}?small" alt="From {n.by}" /></a>{/if}<div><span class="quiet">{n.by}, {showInstant(n.at, zone)}</span><p>{n.text}</p></div></li>{:else}<li class="quiet">Notes and pictures from the crew appear here as they are made.</li>{/each}</ul>
+			<section class="sheet p-4">
+				<h2>From the field</h2>
+				{#each data.costs.running as t (t.id)}<p class="mt-1">
+						<Mark kind="half" label="{t.name} on the clock since {showInstant(t.startedAt, zone)}" />
+					</p>{/each}
+				<ul class="mt-2 grid gap-2">
+					{#each data.notes as n (n.id)}<li class="flex gap-3">
+							{#if n.fileId}<a href="/api/files/{n.fileId}"
+									><img class="h-20 w-20 object-cover" src="/api/files/{n.fileId}?small" alt="From {n.by}" /></a
+								>{/if}
+							<div>
+								<span class="quiet">{n.by}, {showInstant(n.at, zone)}</span>
+								<p>{n.text}</p>
+							</div>
+						</li>{:else}<li class="quiet">Notes and pictures from the crew appear here as they are made.</li>{/each}
+				</ul>
 			</section>
-			<section class="sheet p-4"><h2>History</h2><ul class="mt-1">{#each data.history as h (h.id)}<li class="flex gap-3 py-[3px]"><span class="quiet w-28 flex-none">{showInstant(h.at, zone)}</span><span>{h.text}</span><span class="quiet ml-auto">{h.byName}</span></li>{/each}</ul></section>
+			<section class="sheet p-4">
+				<h2>History</h2>
+				<ul class="mt-1">
+					{#each data.history as h (h.id)}<li class="flex gap-3 py-[3px]">
+							<span class="quiet w-28 flex-none">{showInstant(h.at, zone)}</span><span>{h.text}</span><span class="quiet ml-auto"
+								>{h.byName}</span
+							>
+						</li>{/each}
+				</ul>
+			</section>
 		</div>
 		<div class="grid content-start gap-4">
 			{#if won}
-				<section class="sheet p-4"><h2 class="mb-3">Money and hours</h2>
-					{#if labor}<p class="mb-1 flex justify-between"><span>Hours</span><span class="figure">{formatQuantity(labor.actualHours)} of {formatQuantity(labor.soldHours)}</span></p><Waterline kind="used" cost={Math.min(labor.actualHours, labor.soldHours)} breakEven={labor.soldHours} price={labor.actualHours} words={['used', 'sold', 'over']} label="Hours used {formatQuantity(labor.actualHours)} of {formatQuantity(labor.soldHours)} sold" height={14} />{/if}
-					{#if all}<p class="mt-3 mb-1 flex justify-between"><span>Cost</span><span class="figure">{formatCents(all.actual)} of {formatCents(all.sold)}</span></p>{/if}
-					<p class="flex justify-between"><span>Contract, net</span><span class="figure">{formatCents(data.job.contractNet ?? 0)}</span></p><p class="flex justify-between"><span>Billed, net</span><span class="figure">{formatCents(data.costs.billed)}</span></p>
-					{#if data.costs.toBill > 0}<p class="flex justify-between"><Mark kind="need" label="Not billed" /><strong class="figure">{formatCents(data.costs.toBill)}</strong></p>{/if}
+				<section class="sheet p-4">
+					<h2 class="mb-3">Money and hours</h2>
+					{#if labor}<p class="mb-1 flex justify-between">
+							<span>Hours</span><span class="figure">{formatQuantity(labor.actualHours)} of {formatQuantity(labor.soldHours)}</span>
+						</p>
+						<Waterline
+							kind="used"
+							cost={Math.min(labor.actualHours, labor.soldHours)}
+							breakEven={labor.soldHours}
+							price={labor.actualHours}
+							words={['used', 'sold', 'over']}
+							label="Hours used {formatQuantity(labor.actualHours)} of {formatQuantity(labor.soldHours)} sold"
+							height={14}
+						/>{/if}
+					{#if all}<p class="mt-3 mb-1 flex justify-between">
+							<span>Cost</span><span class="figure">{formatCents(all.actual)} of {formatCents(all.sold)}</span>
+						</p>{/if}
+					<p class="flex justify-between"><span>Contract, net</span><span class="figure">{formatCents(data.job.contractNet ?? 0)}</span></p>
+					<p class="flex justify-between"><span>Billed, net</span><span class="figure">{formatCents(data.costs.billed)}</span></p>
+					{#if data.costs.toBill > 0}<p class="flex justify-between">
+							<Mark kind="need" label="Not billed" /><strong class="figure">{formatCents(data.costs.toBill)}</strong>
+						</p>{/if}
 				</section>
-				<section class="sheet p-4"><h2>Plan</h2>{#if data.planned?.n}<p>{data.planned.n} shifts, {showDay(data.planned.first)} to {showDay(data.planned.last)}</p>{:else}<p class="quiet">Nobody is planned yet.</p>{/if}
-					<ul class="mt-1">{#each data.phases as p (p.id)}<li class="flex justify-between"><span>{p.name}</span><span class="figure">{formatMinutes((p.hours * 60) / 10000)}</span></li>{/each}</ul><a class="link" href="/plan">To the plan board</a></section>
-				<section class="sheet p-4"><h2>Materials by phase</h2><table class="mt-1 w-full"><tbody>{#each data.materials as m (m.id)}<tr><td class="quiet pr-2 align-top">{m.phase}</td><td>{m.name}</td><td class="figure text-right whitespace-nowrap">{formatQuantity(m.quantity)} {m.unit}</td></tr>{:else}<tr><td class="quiet">No materials sold.</td></tr>{/each}</tbody></table></section>
+				<section class="sheet p-4">
+					<h2>Plan</h2>
+					{#if data.planned?.n}<p>{data.planned.n} shifts, {showDay(data.planned.first)} to {showDay(data.planned.last)}</p>{:else}<p
+							class="quiet"
+						>
+							Nobody is planned yet.
+						</p>{/if}
+					<ul class="mt-1">
+						{#each data.phases as p (p.id)}<li class="flex justify-between">
+								<span>{p.name}</span><span class="figure">{formatMinutes((p.hours * 60) / 10000)}</span>
+							</li>{/each}
+					</ul>
+					<a class="link" href="/plan">To the plan board</a>
+				</section>
+				<section class="sheet p-4">
+					<h2>Materials by phase</h2>
+					<table class="mt-1 w-full">
+						<tbody
+							>{#each data.materials as m (m.id)}<tr
+									><td class="quiet pr-2 align-top">{m.phase}</td><td>{m.name}</td><td class="figure text-right whitespace-nowrap"
+										>{formatQuantity(m.quantity)} {m.unit}</td
+									></tr
+								>{:else}<tr><td class="quiet">No materials sold.</td></tr>{/each}</tbody
+						>
+					</table>
+				</section>
 			{/if}
-			<section class="sheet p-4"><h2>Customer</h2><p><a class="link" href="/win/customers/{data.customer.id}">{data.customer.name}</a></p><p class="quiet">{[data.customer.mail, data.customer.phone].filter(Boolean).join(' · ')}</p>{#if data.customer.notes}<p class="mt-1">{data.customer.notes}</p>{/if}</section>
-			<section class="sheet p-4"><Field label="What the crew must know"><textarea class="textarea" rows="3" bind:value={crewNotes} disabled={!data.can.change}></textarea></Field>{#if data.can.change}<button class="btn mt-2" onclick={() => act('jobs.change', { jobId: data.job.id, crewNotes })}>Save</button>{/if}</section>
-			{#if data.can.change}<section class="sheet p-4"><Field label="Stage"><select class="select" value={data.job.stageId} onchange={(e) => act('jobs.move', { jobId: data.job.id, stageId: e.currentTarget.value, reason: 'moved on the job page' })}>{#each data.stages.filter((s) => s.track === (won ? 'doing' : 'winning')) as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</select></Field></section>{/if}
+			<section class="sheet p-4">
+				<h2>Customer</h2>
+				<p><a class="link" href="/win/customers/{data.customer.id}">{data.customer.name}</a></p>
+				<p class="quiet">{[data.customer.mail, data.customer.phone].filter(Boolean).join(' · ')}</p>
+				{#if data.customer.notes}<p class="mt-1">{data.customer.notes}</p>{/if}
+			</section>
+			<section class="sheet p-4">
+				<Field label="What the crew must know"
+					><textarea class="textarea" rows="3" bind:value={crewNotes} disabled={!data.can.change}></textarea></Field
+				>{#if data.can.change}<button class="btn mt-2" onclick={() => act('jobs.change', { jobId: data.job.id, crewNotes })}>Save</button
+					>{/if}
+			</section>
+			{#if data.can.change}<section class="sheet p-4">
+					<Field label="Stage"
+						><select
+							class="select"
+							value={data.job.stageId}
+							onchange={(e) => act('jobs.move', { jobId: data.job.id, stageId: e.currentTarget.value, reason: 'moved on the job page' })}
+							>{#each data.stages.filter((s) => s.track === (won ? 'doing' : 'winning')) as s (s.id)}<option value={s.id}>{s.name}</option
+								>{/each}</select
+						></Field
+					>
+				</section>{/if}
 		</div>
 	</div>
 </Page>

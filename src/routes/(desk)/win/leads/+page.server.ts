@@ -7,5 +7,17 @@ export const load: PageServerLoad = ({ url }) => {
 	const state = url.searchParams.get('state') ?? 'new';
 	const leads = leadInbox(app(), state);
 	const known = leads.some((l) => l.state === 'new') ? parties(app()) : [];
-	return { state, leads: leads.map((l) => ({ ...l, likely: l.state === 'new' ? likely(l, known).slice(0, 3).map((d) => ({ ...d, party: known.find((k) => k.id === d.id) })) : [] })), live: ['leads'] };
+	return {
+		state,
+		leads: leads.map((l) => ({
+			...l,
+			likely:
+				l.state === 'new'
+					? likely(l, known)
+							.slice(0, 3)
+							.map((d) => ({ ...d, party: known.find((k) => k.id === d.id) }))
+					: []
+		})),
+		live: ['leads']
+	};
 };

@@ -29,7 +29,11 @@
 	}
 	async function open(leadId: string, customerId: string | null) {
 		busy = leadId;
-		const r = await command<{ jobId: string }>('leads.open-job', { leadId, customerId, kindOfWork: kinds[leadId] ?? 'Re-roof' }, { key: `open-${leadId}`, refresh: false });
+		const r = await command<{ jobId: string }>(
+			'leads.open-job',
+			{ leadId, customerId, kindOfWork: kinds[leadId] ?? 'Re-roof' },
+			{ key: `open-${leadId}`, refresh: false }
+		);
 		busy = '';
 		if (r.ok) await goto(`/jobs/${r.result.jobId}`);
 		else problem = r.message;
@@ -43,38 +47,81 @@
 
 <Page title="Leads" sub="Requests as they arrived, before anyone decided on them" pages={pagesOf('Win')} current="/win/leads">
 	{#snippet actions()}<button class="btn btn-primary" onclick={() => (typing = true)}>Type in a request</button>{/snippet}
-	<nav class="mb-3 flex gap-4" aria-label="Which">{#each [['new', 'New'], ['handled', 'Handled'], ['not for us', 'Not for us'], ['all', 'All']] as [key, word] (key)}<a class="link" aria-current={data.state === key} class:font-bold={data.state === key} href="?state={key}">{word}</a>{/each}</nav>
+	<nav class="mb-3 flex gap-4" aria-label="Which">
+		{#each [['new', 'New'], ['handled', 'Handled'], ['not for us', 'Not for us'], ['all', 'All']] as [key, word] (key)}<a
+				class="link"
+				aria-current={data.state === key}
+				class:font-bold={data.state === key}
+				href="?state={key}">{word}</a
+			>{/each}
+	</nav>
 	{#if problem && !typing}<p class="problem mb-2" role="alert">{problem}</p>{/if}
 	<ul class="grid gap-2">
 		{#each data.leads as l (l.id)}
 			<li class="sheet p-4" id={l.id}>
-				<div class="flex flex-wrap items-baseline gap-3"><h2>{l.name}</h2><span class="quiet">{l.via === 'form' ? 'website' : l.via} · {showInstant(l.receivedAt, data.company.zone)}</span><span class="ml-auto"><Mark kind={l.state === 'new' ? 'need' : l.state === 'handled' ? 'done' : 'ring'} label={l.state} /></span></div>
+				<div class="flex flex-wrap items-baseline gap-3">
+					<h2>{l.name}</h2>
+					<span class="quiet">{l.via === 'form' ? 'website' : l.via} · {showInstant(l.receivedAt, data.company.zone)}</span><span
+						class="ml-auto"><Mark kind={l.state === 'new' ? 'need' : l.state === 'handled' ? 'done' : 'ring'} label={l.state} /></span
+					>
+				</div>
 				<p class="quiet">{[l.address, l.mail, l.phone].filter(Boolean).join(' · ')}</p>
 				<p class="my-2 max-w-[80ch]">{l.wanted}</p>
 				{#if l.state === 'new'}
 					{#each l.likely as d (d.id)}
-						<div class="likely"><Mark kind="wait" /><span>May be <strong>{d.party?.name}</strong>, {d.party?.address} <span class="quiet">({d.reasons.join(', ')})</span></span><button class="btn" disabled={busy === l.id} onclick={() => open(l.id, d.id)}>Yes, open a job for {d.party?.name}</button></div>
+						<div class="likely">
+							<Mark kind="wait" /><span
+								>May be <strong>{d.party?.name}</strong>, {d.party?.address} <span class="quiet">({d.reasons.join(', ')})</span></span
+							><button class="btn" disabled={busy === l.id} onclick={() => open(l.id, d.id)}>Yes, open a job for {d.party?.name}</button>
+						</div>
 					{/each}
 					<div class="mt-2 flex flex-wrap items-center gap-2">
-						<label class="flex items-center gap-2"><span class="quiet">Kind of work</span><select class="select w-36" bind:value={kinds[l.id]}>{#each ['Re-roof', 'Repair', 'Gutters', 'Low slope', 'Insulation'] as k (k)}<option>{k}</option>{/each}</select></label>
-						<button class="btn {l.likely.length ? '' : 'btn-primary'}" disabled={busy === l.id} onclick={() => open(l.id, null)}>Open a job{l.likely.length ? ' for a new customer' : ''}</button>
+						<label class="flex items-center gap-2"
+							><span class="quiet">Kind of work</span><select class="select w-36" bind:value={kinds[l.id]}
+								>{#each ['Re-roof', 'Repair', 'Gutters', 'Low slope', 'Insulation'] as k (k)}<option>{k}</option>{/each}</select
+							></label
+						>
+						<button class="btn {l.likely.length ? '' : 'btn-primary'}" disabled={busy === l.id} onclick={() => open(l.id, null)}
+							>Open a job{l.likely.length ? ' for a new customer' : ''}</button
+						>
 						<button class="btn btn-ghost" onclick={() => decline(l.id)}>Not for us</button>
 					</div>
 				{:else if l.jobId}<a class="link" href="/jobs/{l.jobId}">To the job</a>
 				{:else}<button class="btn" onclick={() => decline(l.id, true)}>Back into the inbox</button>{/if}
 			</li>
-		{:else}<li class="sheet p-6">{data.state === 'new' ? 'No new requests. They come from the form on your public page, or you type them in after a call.' : 'Nothing here.'}</li>{/each}
+		{:else}<li class="sheet p-6">
+				{data.state === 'new'
+					? 'No new requests. They come from the form on your public page, or you type them in after a call.'
+					: 'Nothing here.'}
+			</li>{/each}
 	</ul>
 </Page>
 <Dialog bind:open={typing} title="A request by phone or mail" save="Put in the inbox" onsave={enter} {problem}>
 	<Field label="Name" problem={at('name')}><input class="input" bind:value={typed.name} required /></Field>
-	<div class="grid grid-cols-2 gap-3"><Field label="Mail" problem={at('mail')}><input class="input" bind:value={typed.mail} /></Field><Field label="Phone"><input class="input" bind:value={typed.phone} /></Field></div>
+	<div class="grid grid-cols-2 gap-3">
+		<Field label="Mail" problem={at('mail')}><input class="input" bind:value={typed.mail} /></Field><Field label="Phone"
+			><input class="input" bind:value={typed.phone} /></Field
+		>
+	</div>
 	<Field label="Site address"><input class="input" bind:value={typed.address} /></Field>
 	<Field label="What is wanted"><textarea class="textarea" rows="3" bind:value={typed.wanted}></textarea></Field>
-	<Field label="It came by"><select class="select" bind:value={typed.via}><option value="phone">phone</option><option value="mail">mail</option></select></Field>
+	<Field label="It came by"
+		><select class="select" bind:value={typed.via}><option value="phone">phone</option><option value="mail">mail</option></select></Field
+	>
 </Dialog>
 
 <style>
-	.likely { display: flex; flex-wrap: wrap; align-items: center; gap: 8px; padding: 6px 10px; margin-bottom: 6px; background: color-mix(in oklab, var(--color-accent) 12%, var(--color-base-100)); border-left: 3px solid var(--color-accent); }
-	.likely .btn { margin-left: auto; }
+	.likely {
+		display: flex;
+		flex-wrap: wrap;
+		align-items: center;
+		gap: 8px;
+		padding: 6px 10px;
+		margin-bottom: 6px;
+		background: color-mix(in oklab, var(--color-accent) 12%, var(--color-base-100));
+		border-left: 3px solid var(--color-accent);
+	}
+	.likely .btn {
+		margin-left: auto;
+	}
 </style>

@@ -3,4 +3,8 @@ import { app } from '$lib/server/app';
 import { companyOf } from '$lib/server/jobs/queries';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ locals }) => ({ own: companyOf(app()), mayChange: locals.signed !== null && may(locals.signed.actor.role, 'company.change'), live: ['company'] });
+export const load: PageServerLoad = ({ locals }) => ({
+	own: companyOf(app()),
+	mayChange: locals.signed !== null && may(locals.signed.actor.role, 'company.change'),
+	live: ['company']
+});

@@ -17,5 +17,22 @@
 
 <Page title="Outbox" sub="Every mail the program sends, by {data.port}" pages={pagesOf('Yard')} current="/yard/outbox">
 	{#if said}<p class="problem mb-2" role="alert">{said}</p>{/if}
-	<ul class="grid gap-2">{#each data.letters as m (m.id)}<li class="sheet"><details><summary class="flex cursor-pointer items-center gap-4 p-3"><Mark kind={marks[m.state]} label={m.state} /><strong>{m.subject}</strong><span class="quiet">to {m.to}</span><span class="quiet ml-auto">{showInstant(m.createdAt, data.company.zone)}</span></summary><div class="p-4 pt-0"><p class="whitespace-pre-wrap">{#each parts(m.text) as part, n (n)}{#if n % 2}<a class="link break-all" href={part}>{part}</a>{:else}{part}{/if}{/each}</p><p class="quiet mt-3">{m.attempts} tr{m.attempts === 1 ? 'y' : 'ies'}, {m.message}</p><button class="btn mt-2" onclick={() => again(m.id)}>Send again</button></div></details></li>{:else}<li class="sheet p-6">Nothing was sent yet.</li>{/each}</ul>
+	<ul class="grid gap-2">
+		{#each data.letters as m (m.id)}<li class="sheet">
+				<details>
+					<summary class="flex cursor-pointer items-center gap-4 p-3"
+						><Mark kind={marks[m.state]} label={m.state} /><strong>{m.subject}</strong><span class="quiet">to {m.to}</span><span
+							class="quiet ml-auto">{showInstant(m.createdAt, data.company.zone)}</span
+						></summary
+					>
+					<div class="p-4 pt-0">
+						<p class="whitespace-pre-wrap">
+							{#each parts(m.text) as part, n (n)}{#if n % 2}<a class="link break-all" href={part}>{part}</a>{:else}{part}{/if}{/each}
+						</p>
+						<p class="quiet mt-3">{m.attempts} tr{m.attempts === 1 ? 'y' : 'ies'}, {m.message}</p>
+						<button class="btn mt-2" onclick={() => again(m.id)}>Send again</button>
+					</div>
+				</details>
+			</li>{:else}<li class="sheet p-6">Nothing was sent yet.</li>{/each}
+	</ul>
 </Page>

@@ -14,7 +14,15 @@
 	let found: { id: string; name: string; unit: string }[] = $state([]);
 	let item: { id: string; name: string; unit: string } | null = $state(null);
 	let quantity = $state('');
-	const show = (ms: number) => new Date(ms).toLocaleString('en-US', { month: 'short', day: 'numeric', hour: '2-digit', minute: '2-digit', hour12: false, timeZone: data.zone });
+	const show = (ms: number) =>
+		new Date(ms).toLocaleString('en-US', {
+			month: 'short',
+			day: 'numeric',
+			hour: '2-digit',
+			minute: '2-digit',
+			hour12: false,
+			timeZone: data.zone
+		});
 
 	async function run(name: string, input: Record<string, unknown>): Promise<boolean> {
 		busy = true;
@@ -41,7 +49,11 @@
 			const r = await fetch('/api/pictures', { method: 'POST', body }).catch(() => null);
 			busy = false;
 			const answer = (await r?.json().catch(() => ({}))) as { result?: { fileId: string }; message?: string } | undefined;
-			if (!r?.ok || !answer?.result) return void ([problem, field] = [answer?.message ?? 'No reception: the note and the picture are still here. Try again.', 'picture']);
+			if (!r?.ok || !answer?.result)
+				return void ([problem, field] = [
+					answer?.message ?? 'No reception: the note and the picture are still here. Try again.',
+					'picture'
+				]);
 			fileId = answer.result.fileId;
 		}
 		if (await run('field.note', { text: note, fileId })) [note, picture] = ['', undefined];
@@ -50,33 +62,91 @@
 
 <p><a class="link" href="/field">‹ My day</a></p>
 <h1 class="mt-1">{j.name}</h1>
-<p>{j.address ?? ''} {#if j.lat !== null}<a class="link" href="geo:{j.lat},{j.lng}?q={j.lat},{j.lng}">Directions</a>{/if}</p>
-<p class="quiet mb-3">{j.customer}{#if j.phone} · <a class="link" href="tel:{j.phone}">{j.phone}</a>{/if}</p>
+<p>
+	{j.address ?? ''}
+	{#if j.lat !== null}<a class="link" href="geo:{j.lat},{j.lng}?q={j.lat},{j.lng}">Directions</a>{/if}
+</p>
+<p class="quiet mb-3">
+	{j.customer}{#if j.phone}
+		· <a class="link" href="tel:{j.phone}">{j.phone}</a>{/if}
+</p>
 {#if j.crewNotes || j.access}<p class="sheet mb-3 p-4" style="border-left: 4px solid var(--color-accent)">{j.crewNotes} {j.access}</p>{/if}
 {#if problem && !field}<p class="problem mb-2" role="alert">{problem}</p>{/if}
 <ClockPanel running={data.running} now={data.now} zone={data.zone} />
-{#if data.running?.jobId !== j.id}<button class="btn btn-primary btn-tall mb-4 w-full" disabled={busy} onclick={() => run('time.clock-on', {})}>Clock on{data.running ? ' here' : ''}</button>{/if}
+{#if data.running?.jobId !== j.id}<button
+		class="btn btn-primary btn-tall mb-4 w-full"
+		disabled={busy}
+		onclick={() => run('time.clock-on', {})}>Clock on{data.running ? ' here' : ''}</button
+	>{/if}
 
-<details class="sheet mb-3 p-4" open><summary class="font-bold">Crew sheet</summary>
-	<ul class="mt-2">{#each j.phases as p (p.name)}<li class="flex justify-between"><span>{p.name}</span><span class="figure">{formatMinutes((p.hours * 60) / 10000)}</span></li>{/each}</ul>
-	{#each j.sheets as s (s.name)}{#if s.sheet}<h2 class="mt-3">{s.name}</h2><p><span class="quiet">Bring:</span> {s.sheet.tools}</p><p><span class="quiet">How:</span> {s.sheet.order}</p><p><span class="quiet">Mind:</span> {s.sheet.key}</p>{/if}{/each}
-	{#if j.materials.length}<h2 class="mt-3">Materials, in the order of use</h2><ul>{#each j.materials as m, n (n)}<li class="flex justify-between gap-3"><span>{m.name} <span class="quiet">{m.phase}</span></span><span class="figure whitespace-nowrap">{formatQuantity(m.quantity)} {m.unit}</span></li>{/each}</ul>{/if}
+<details class="sheet mb-3 p-4" open>
+	<summary class="font-bold">Crew sheet</summary>
+	<ul class="mt-2">
+		{#each j.phases as p (p.name)}<li class="flex justify-between">
+				<span>{p.name}</span><span class="figure">{formatMinutes((p.hours * 60) / 10000)}</span>
+			</li>{/each}
+	</ul>
+	{#each j.sheets as s (s.name)}{#if s.sheet}<h2 class="mt-3">{s.name}</h2>
+			<p><span class="quiet">Bring:</span> {s.sheet.tools}</p>
+			<p><span class="quiet">How:</span> {s.sheet.order}</p>
+			<p><span class="quiet">Mind:</span> {s.sheet.key}</p>{/if}{/each}
+	{#if j.materials.length}<h2 class="mt-3">Materials, in the order of use</h2>
+		<ul>
+			{#each j.materials as m, n (n)}<li class="flex justify-between gap-3">
+					<span>{m.name} <span class="quiet">{m.phase}</span></span><span class="figure whitespace-nowrap"
+						>{formatQuantity(m.quantity)} {m.unit}</span
+					>
+				</li>{/each}
+		</ul>{/if}
 </details>
 
-<section class="sheet mb-3 p-4" aria-labelledby="used"><h2 id="used">Material used</h2>
-	{#if item}<p class="my-2 flex justify-between"><strong>{item.name}</strong><button class="link" onclick={() => (item = null)}>another</button></p>
+<section class="sheet mb-3 p-4" aria-labelledby="used">
+	<h2 id="used">Material used</h2>
+	{#if item}<p class="my-2 flex justify-between">
+			<strong>{item.name}</strong><button class="link" onclick={() => (item = null)}>another</button>
+		</p>
 	{:else}
-		<div class="my-2 flex flex-wrap gap-2">{#each j.materials.filter((m) => m.itemId).slice(0, 6) as m, n (n)}<button class="btn" onclick={() => (item = { id: m.itemId ?? '', name: m.name, unit: m.unit })}>{m.name}</button>{/each}</div>
-		<Field label="Find in the catalog" problem={field === 'item' ? problem : ''}><input class="input" bind:value={find} oninput={look} /></Field>
-		<ul>{#each found as f (f.id)}<li><button class="w-full py-2 text-left" onclick={() => (item = f)}>{f.name}</button></li>{/each}</ul>
+		<div class="my-2 flex flex-wrap gap-2">
+			{#each j.materials.filter((m) => m.itemId).slice(0, 6) as m, n (n)}<button
+					class="btn"
+					onclick={() => (item = { id: m.itemId ?? '', name: m.name, unit: m.unit })}>{m.name}</button
+				>{/each}
+		</div>
+		<Field label="Find in the catalog" problem={field === 'item' ? problem : ''}
+			><input class="input" bind:value={find} oninput={look} /></Field
+		>
+		<ul>
+			{#each found as f (f.id)}<li><button class="w-full py-2 text-left" onclick={() => (item = f)}>{f.name}</button></li>{/each}
+		</ul>
 	{/if}
-	<div class="mt-2 grid grid-cols-[1fr_130px] items-end gap-3"><Field label="How much{item ? `, ${item.unit}` : ''}" problem={field === 'quantity' ? problem : ''}><input class="input" name="quantity" inputmode="decimal" bind:value={quantity} /></Field><button class="btn btn-tall" disabled={busy} onclick={use}>Add</button></div>
-	<ul class="mt-2">{#each j.used as u (u.id)}<li class="flex justify-between"><span>{u.name}</span><span class="figure">{formatQuantity(u.quantity)} {u.unit}</span></li>{/each}</ul>
+	<div class="mt-2 grid grid-cols-[1fr_130px] items-end gap-3">
+		<Field label="How much{item ? `, ${item.unit}` : ''}" problem={field === 'quantity' ? problem : ''}
+			><input class="input" name="quantity" inputmode="decimal" bind:value={quantity} /></Field
+		><button class="btn btn-tall" disabled={busy} onclick={use}>Add</button>
+	</div>
+	<ul class="mt-2">
+		{#each j.used as u (u.id)}<li class="flex justify-between">
+				<span>{u.name}</span><span class="figure">{formatQuantity(u.quantity)} {u.unit}</span>
+			</li>{/each}
+	</ul>
 </section>
 
-<section class="sheet p-4" aria-labelledby="notes"><h2 id="notes">Note or picture</h2>
-	<Field label="Note" problem={field === 'text' ? problem : ''}><textarea class="textarea" rows="2" name="note" bind:value={note}></textarea></Field>
-	<Field label="Picture" problem={field === 'picture' ? problem : ''}><input type="file" name="picture" accept="image/*" capture="environment" bind:files={picture} /></Field>
+<section class="sheet p-4" aria-labelledby="notes">
+	<h2 id="notes">Note or picture</h2>
+	<Field label="Note" problem={field === 'text' ? problem : ''}
+		><textarea class="textarea" rows="2" name="note" bind:value={note}></textarea></Field
+	>
+	<Field label="Picture" problem={field === 'picture' ? problem : ''}
+		><input type="file" name="picture" accept="image/*" capture="environment" bind:files={picture} /></Field
+	>
 	<button class="btn btn-tall mt-2 w-full" disabled={busy} onclick={send}>Send</button>
-	<ul class="mt-3 grid gap-3">{#each j.notes as n (n.id)}<li class="flex gap-3">{#if n.fileId}<img class="h-16 w-16 object-cover" src="/api/files/{n.fileId}?small" alt="From {n.by}" />{/if}<div><span class="quiet">{n.by}, {show(n.at)}</span><p>{n.text}</p></div></li>{/each}</ul>
+	<ul class="mt-3 grid gap-3">
+		{#each j.notes as n (n.id)}<li class="flex gap-3">
+				{#if n.fileId}<img class="h-16 w-16 object-cover" src="/api/files/{n.fileId}?small" alt="From {n.by}" />{/if}
+				<div>
+					<span class="quiet">{n.by}, {show(n.at)}</span>
+					<p>{n.text}</p>
+				</div>
+			</li>{/each}
+	</ul>
 </section>

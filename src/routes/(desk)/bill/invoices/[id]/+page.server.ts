@@ -8,5 +8,13 @@ export const load: PageServerLoad = ({ params }) => {
 	const found = invoiceDetail(app(), params.id);
 	if (!found) error(404, 'This invoice is not there any more.');
 	const own = companyOf(app());
-	return { ...found, letter: { to: found.customer.mail, subject: `Invoice from ${own.name}: ${found.job.name}`, text: `Dear ${found.customer.name},\n\nplease find our invoice here; you can pay it by card on the page:\n\n{link}\n\nThank you.\n\n${own.name}` }, live: [`invoice:${params.id}`, 'invoices'] };
+	return {
+		...found,
+		letter: {
+			to: found.customer.mail,
+			subject: `Invoice from ${own.name}: ${found.job.name}`,
+			text: `Dear ${found.customer.name},\n\nplease find our invoice here; you can pay it by card on the page:\n\n{link}\n\nThank you.\n\n${own.name}`
+		},
+		live: [`invoice:${params.id}`, 'invoices']
+	};
 };

@@ -42,28 +42,170 @@
 	}
 </script>
 
-<Page title={i.number ? `Invoice ${i.number}` : 'Draft invoice'} sub="{data.customer.name} · {data.job.name}" pages={pagesOf('Bill')} current="/bill/invoices">
+<Page
+	title={i.number ? `Invoice ${i.number}` : 'Draft invoice'}
+	sub="{data.customer.name} · {data.job.name}"
+	pages={pagesOf('Bill')}
+	current="/bill/invoices"
+>
 	{#snippet actions()}
 		<a class="btn" href="/api/pdf/invoice/{i.id}">PDF</a>
-		{#if data.state === 'draft'}<button class="btn" onclick={discard}>Discard</button><button class="btn btn-primary" onclick={() => start('issue')}>Issue</button>
+		{#if data.state === 'draft'}<button class="btn" onclick={discard}>Discard</button><button
+				class="btn btn-primary"
+				onclick={() => start('issue')}>Issue</button
+			>
 		{:else if data.open > 0}<button class="btn btn-primary" onclick={() => start('pay')}>Take money</button>{/if}
 	{/snippet}
 	{#if problem && !doing}<p class="problem mb-2" role="alert">{problem}</p>{/if}
 	<div class="grid gap-4 lg:grid-cols-[minmax(0,1fr)_300px]">
-		<div class="sheet p-5"><div class="flex justify-between"><h2>{i.title}</h2><Mark kind={marks[data.state]} label={data.state} /></div><p class="quiet mb-3"><a class="link" href="/jobs/{data.job.id}/bill">{data.job.name}</a>{data.site ? `, ${data.site}` : ''}{i.due ? ` · due ${showDay(i.due)}` : ''}{i.promise ? ` · promised for ${showDay(i.promise)}` : ''}</p>
-			<table class="grid-table"><thead><tr><th>What</th><th class="num">Quantity</th><th class="num">Amount</th></tr></thead><tbody>{#each data.lines as l (l.id)}<tr><td>{l.text}</td><td class="num">{l.quantity === null ? '' : `${formatQuantity(l.quantity)} ${l.unit}`}</td><td class="num">{formatCents(l.amount)}</td></tr>{/each}</tbody></table>
-			{#if data.payments.length}<h2 class="mt-5 mb-1">Payments</h2><table class="grid-table"><tbody>{#each data.payments as p (p.id)}<tr><td>{showDay(p.day)}</td><td>{p.method} {p.reference}</td><td class="num">{formatCents(p.amount)}{p.amount !== p.whole ? ` of ${formatCents(p.whole)}` : ''}</td></tr>{/each}</tbody></table>{/if}
+		<div class="sheet p-5">
+			<div class="flex justify-between">
+				<h2>{i.title}</h2>
+				<Mark kind={marks[data.state]} label={data.state} />
+			</div>
+			<p class="quiet mb-3">
+				<a class="link" href="/jobs/{data.job.id}/bill">{data.job.name}</a>{data.site ? `, ${data.site}` : ''}{i.due
+					? ` · due ${showDay(i.due)}`
+					: ''}{i.promise ? ` · promised for ${showDay(i.promise)}` : ''}
+			</p>
+			<table class="grid-table">
+				<thead><tr><th>What</th><th class="num">Quantity</th><th class="num">Amount</th></tr></thead><tbody
+					>{#each data.lines as l (l.id)}<tr
+							><td>{l.text}</td><td class="num">{l.quantity === null ? '' : `${formatQuantity(l.quantity)} ${l.unit}`}</td><td class="num"
+								>{formatCents(l.amount)}</td
+							></tr
+						>{/each}</tbody
+				>
+			</table>
+			{#if data.payments.length}<h2 class="mt-5 mb-1">Payments</h2>
+				<table class="grid-table">
+					<tbody
+						>{#each data.payments as p (p.id)}<tr
+								><td>{showDay(p.day)}</td><td>{p.method} {p.reference}</td><td class="num"
+									>{formatCents(p.amount)}{p.amount !== p.whole ? ` of ${formatCents(p.whole)}` : ''}</td
+								></tr
+							>{/each}</tbody
+					>
+				</table>{/if}
 		</div>
-		<aside class="sheet h-fit p-4" aria-label="Tally"><h2 class="mb-2">Tally</h2><Waterline kind="load" cost={0} breakEven={i.total} price={data.paid} words={['paid', 'total', '']} label="{formatCents(data.paid)} paid of {formatCents(i.total)}" />
-			<dl class="mt-2 grid gap-1"><div class="flex justify-between"><dt>Net</dt><dd class="figure">{formatCents(i.net)}</dd></div>{#each i.taxes as t (t.componentId)}<div class="flex justify-between"><dt>{t.name} <span class="quiet">{formatRate(t.rate, 2)}</span></dt><dd class="figure">{formatCents(t.tax)}</dd></div>{/each}<div class="flex justify-between border-t pt-1 text-lg font-bold" style="border-color: var(--line)"><dt>Total</dt><dd class="figure">{formatCents(i.total)}</dd></div><div class="flex justify-between"><dt>Paid</dt><dd class="figure">{formatCents(data.paid)}</dd></div><div class="flex justify-between font-bold"><dt>Open</dt><dd class="figure" data-testid="open">{formatCents(data.open)}</dd></div>{#if data.credit > 0}<div class="flex justify-between"><dt>Customer’s credit</dt><dd class="figure" data-testid="credit">{formatCents(data.credit)}</dd></div>{/if}</dl>
-			{#if data.charge && data.charge.state !== 'paid'}<p class="mt-3"><Mark kind={data.charge.state === 'declined' ? 'need' : 'wait'} label="Card: {data.charge.state}" /></p>{/if}
-			<div class="mt-3 grid justify-items-start gap-1">{#if data.link && data.state !== 'void'}<a class="link" href={data.link}>Customer’s page</a>{/if}{#if data.state === 'issued' || data.state === 'part paid'}<button class="link" onclick={() => start('promise')}>Note a promise</button>{/if}{#if data.state !== 'draft' && data.state !== 'void'}<button class="link" onclick={() => start('void')}>Void</button>{/if}</div>
+		<aside class="sheet h-fit p-4" aria-label="Tally">
+			<h2 class="mb-2">Tally</h2>
+			<Waterline
+				kind="load"
+				cost={0}
+				breakEven={i.total}
+				price={data.paid}
+				words={['paid', 'total', '']}
+				label="{formatCents(data.paid)} paid of {formatCents(i.total)}"
+			/>
+			<dl class="mt-2 grid gap-1">
+				<div class="flex justify-between">
+					<dt>Net</dt>
+					<dd class="figure">{formatCents(i.net)}</dd>
+				</div>
+				{#each i.taxes as t (t.componentId)}<div class="flex justify-between">
+						<dt>{t.name} <span class="quiet">{formatRate(t.rate, 2)}</span></dt>
+						<dd class="figure">{formatCents(t.tax)}</dd>
+					</div>{/each}
+				<div class="flex justify-between border-t pt-1 text-lg font-bold" style="border-color: var(--line)">
+					<dt>Total</dt>
+					<dd class="figure">{formatCents(i.total)}</dd>
+				</div>
+				<div class="flex justify-between">
+					<dt>Paid</dt>
+					<dd class="figure">{formatCents(data.paid)}</dd>
+				</div>
+				<div class="flex justify-between font-bold">
+					<dt>Open</dt>
+					<dd class="figure" data-testid="open">{formatCents(data.open)}</dd>
+				</div>
+				{#if data.credit > 0}<div class="flex justify-between">
+						<dt>Customer’s credit</dt>
+						<dd class="figure" data-testid="credit">{formatCents(data.credit)}</dd>
+					</div>{/if}
+			</dl>
+			{#if data.charge && data.charge.state !== 'paid'}<p class="mt-3">
+					<Mark kind={data.charge.state === 'declined' ? 'need' : 'wait'} label="Card: {data.charge.state}" />
+				</p>{/if}
+			<div class="mt-3 grid justify-items-start gap-1">
+				{#if data.link && data.state !== 'void'}<a class="link" href={data.link}>Customer’s page</a
+					>{/if}{#if data.state === 'issued' || data.state === 'part paid'}<button class="link" onclick={() => start('promise')}
+						>Note a promise</button
+					>{/if}{#if data.state !== 'draft' && data.state !== 'void'}<button class="link" onclick={() => start('void')}>Void</button>{/if}
+			</div>
 		</aside>
 	</div>
 </Page>
-<Dialog bind:open={() => doing === 'issue', (v) => { if (!v) doing = null; }} title="Issue the invoice" save="Issue and send" {busy} {problem} onsave={() => act('invoices.issue', letter)}><Field label="To" problem={field === 'to' ? problem : ''}><input class="input" name="to" bind:value={letter.to} /></Field><Field label="Subject"><input class="input" bind:value={letter.subject} /></Field><Field label="Mail"><textarea class="textarea" rows="8" bind:value={letter.text}></textarea></Field></Dialog>
-<Dialog bind:open={() => doing === 'pay', (v) => { if (!v) doing = null; }} title="Take money" save="Record it" {busy} problem={field ? '' : problem} onsave={() => act('payments.record', pay)}>
-	<Field label="Amount" hint="More than is open becomes the customer’s credit." problem={field === 'amount' ? problem : ''}><input class="input" name="amount" bind:value={pay.amount} /></Field><div class="grid grid-cols-2 gap-3"><Field label="By"><select class="select" name="method" bind:value={pay.method}><option>check</option><option>cash</option><option>transfer</option></select></Field><Field label="Day" problem={field === 'day' ? problem : ''}><input class="input" type="date" bind:value={pay.day} /></Field></div><Field label="Reference"><input class="input" bind:value={pay.reference} /></Field>
+<Dialog
+	bind:open={
+		() => doing === 'issue',
+		(v) => {
+			if (!v) doing = null;
+		}
+	}
+	title="Issue the invoice"
+	save="Issue and send"
+	{busy}
+	{problem}
+	onsave={() => act('invoices.issue', letter)}
+	><Field label="To" problem={field === 'to' ? problem : ''}><input class="input" name="to" bind:value={letter.to} /></Field><Field
+		label="Subject"><input class="input" bind:value={letter.subject} /></Field
+	><Field label="Mail"><textarea class="textarea" rows="8" bind:value={letter.text}></textarea></Field></Dialog
+>
+<Dialog
+	bind:open={
+		() => doing === 'pay',
+		(v) => {
+			if (!v) doing = null;
+		}
+	}
+	title="Take money"
+	save="Record it"
+	{busy}
+	problem={field ? '' : problem}
+	onsave={() => act('payments.record', pay)}
+>
+	<Field label="Amount" hint="More than is open becomes the customer’s credit." problem={field === 'amount' ? problem : ''}
+		><input class="input" name="amount" bind:value={pay.amount} /></Field
+	>
+	<div class="grid grid-cols-2 gap-3">
+		<Field label="By"
+			><select class="select" name="method" bind:value={pay.method}
+				><option>check</option><option>cash</option><option>transfer</option></select
+			></Field
+		><Field label="Day" problem={field === 'day' ? problem : ''}><input class="input" type="date" bind:value={pay.day} /></Field>
+	</div>
+	<Field label="Reference"><input class="input" bind:value={pay.reference} /></Field>
 </Dialog>
-<Dialog bind:open={() => doing === 'void', (v) => { if (!v) doing = null; }} title="Void invoice {i.number}" save="Void it" danger {busy} {problem} onsave={() => act('invoices.void', { reason: text })}><p>What it billed ({formatCents(i.net)} net) can be billed again; {formatCents(data.paid)} paid on it becomes the customer’s credit. The number stays used.</p><Field label="Why"><input class="input" bind:value={text} required /></Field></Dialog>
-<Dialog bind:open={() => doing === 'promise', (v) => { if (!v) doing = null; }} title="Promised for" {busy} {problem} onsave={() => act('invoices.promise', { day: text })}><Field label="Day"><input class="input" type="date" bind:value={text} /></Field></Dialog>
+<Dialog
+	bind:open={
+		() => doing === 'void',
+		(v) => {
+			if (!v) doing = null;
+		}
+	}
+	title="Void invoice {i.number}"
+	save="Void it"
+	danger
+	{busy}
+	{problem}
+	onsave={() => act('invoices.void', { reason: text })}
+	><p>
+		What it billed ({formatCents(i.net)} net) can be billed again; {formatCents(data.paid)} paid on it becomes the customer’s credit. The number
+		stays used.
+	</p>
+	<Field label="Why"><input class="input" bind:value={text} required /></Field></Dialog
+>
+<Dialog
+	bind:open={
+		() => doing === 'promise',
+		(v) => {
+			if (!v) doing = null;
+		}
+	}
+	title="Promised for"
+	{busy}
+	{problem}
+	onsave={() => act('invoices.promise', { day: text })}
+	><Field label="Day"><input class="input" type="date" bind:value={text} /></Field></Dialog
+>

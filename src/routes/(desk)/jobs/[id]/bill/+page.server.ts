@@ -4,4 +4,10 @@ import { todayOf } from '$lib/server/billing/queries';
 import { companyOf, invoicesOfJob } from '$lib/server/jobs/queries';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ params }) => ({ contract: contractOf(app().db.orm, params.id), costs: costsToBill(app().db.orm, params.id, todayOf(app())), invoices: invoicesOfJob(app(), params.id), deposit: companyOf(app()).settings.deposit.percent, live: [`job:${params.id}`, 'invoices', 'costs'] });
+export const load: PageServerLoad = ({ params }) => ({
+	contract: contractOf(app().db.orm, params.id),
+	costs: costsToBill(app().db.orm, params.id, todayOf(app())),
+	invoices: invoicesOfJob(app(), params.id),
+	deposit: companyOf(app()).settings.deposit.percent,
+	live: [`job:${params.id}`, 'invoices', 'costs']
+});

@@ -3,4 +3,8 @@ import { app } from '$lib/server/app';
 import { jobCosts } from '$lib/server/jobs/queries';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ params, locals }) => ({ costs: jobCosts(app(), params.id), mayChange: locals.signed !== null && may(locals.signed.actor.role, 'costs.change'), live: [`job:${params.id}`, 'costs', 'field'] });
+export const load: PageServerLoad = ({ params, locals }) => ({
+	costs: jobCosts(app(), params.id),
+	mayChange: locals.signed !== null && may(locals.signed.actor.role, 'costs.change'),
+	live: [`job:${params.id}`, 'costs', 'field']
+});

@@ -35,35 +35,151 @@
 	}
 </script>
 
-<Page title={data.head.job.name} sub="Costs · {data.head.customer.name}" pages={jobPages(data.head.job.id)} current="/jobs/{data.head.job.id}/costs" wide>
-	{#snippet actions()}{#if data.mayChange && data.head.job.number !== null}<button class="btn btn-primary" onclick={() => (adding = true)}>Add a cost</button>{/if}{/snippet}
+<Page
+	title={data.head.job.name}
+	sub="Costs · {data.head.customer.name}"
+	pages={jobPages(data.head.job.id)}
+	current="/jobs/{data.head.job.id}/costs"
+	wide
+>
+	{#snippet actions()}{#if data.mayChange && data.head.job.number !== null}<button class="btn btn-primary" onclick={() => (adding = true)}
+				>Add a cost</button
+			>{/if}{/snippet}
 	<ThreadStrip steps={data.thread} />
 	<div class="grid gap-4 p-[18px] lg:grid-cols-[minmax(0,1fr)_300px]">
 		<div class="grid content-start gap-4">
 			{#if problem && !adding}<p class="problem" role="alert">{problem}</p>{/if}
-			<div class="sheet overflow-x-auto"><table class="grid-table" aria-label="Sold and used by kind">
-				<thead><tr><th>Kind</th><th class="num">Sold</th><th class="num">Used</th><th class="num">To come</th><th class="num">Forecast</th><th class="num">Difference</th><th class="num">Hours used / sold</th><th style="width: 22%">Used against sold</th></tr></thead>
-				<tbody>{#each data.costs.table as r (r.kind)}<tr class:font-bold={r.kind === 'all'}><td>{WORDS[r.kind]}</td><td class="num">{formatCents(r.sold)}</td><td class="num">{formatCents(r.actual)}</td><td class="num">{formatCents(r.toCome)}</td><td class="num">{formatCents(r.forecast)}</td>
-					<td class="num" class:problem={r.difference < 0}><How label={formatCents(r.difference)} about="the difference" steps={() => step(`${WORDS[r.kind]}: difference`, formatCents(r.difference), { formula: `${formatCents(r.sold)} − ${formatCents(r.forecast)}`, steps: [step('Forecast', formatCents(r.forecast), { formula: `${formatCents(r.actual)} used + ${formatCents(r.toCome)} to come` })] })} /></td>
-					<td class="num">{r.soldHours || r.actualHours ? `${formatQuantity(r.actualHours)} / ${formatQuantity(r.soldHours)}` : ''}</td><td><Waterline kind="used" cost={Math.min(r.actual, r.sold)} breakEven={r.sold} price={r.actual} words={['', '', '']} height={12} label="{formatCents(r.actual)} used of {formatCents(r.sold)} sold" /></td></tr>{/each}</tbody>
-			</table></div>
-			<div class="sheet overflow-x-auto"><table class="grid-table" aria-label="Cost entries">
-				<thead><tr><th>Day</th><th>Kind</th><th>What</th><th class="num">Quantity</th><th class="num">Cost</th><th class="num">Charge</th><th>State</th><th></th></tr></thead>
-				<tbody>{#each data.costs.entries as e (e.id)}<tr><td>{showDay(e.day)}</td><td>{WORDS[e.kind]}</td><td>{e.name}</td><td class="num">{formatQuantity(e.quantity)} {e.unit}</td><td class="num">{formatCents(e.cost)}</td><td class="num">{formatCents(e.charge)}</td><td><Mark kind={e.state === 'to bill' ? 'need' : e.state === 'billed' ? 'done' : 'ring'} label={e.state === 'absorbed' ? 'in the contract' : e.state} /></td><td>{#if data.mayChange && e.state !== 'billed'}<button class="link" onclick={() => mark(e.id, e.state === 'to bill' ? 'absorbed' : 'to bill')}>{e.state === 'to bill' ? 'In the contract' : 'Bill apart'}</button>{/if}</td></tr>{:else}<tr><td colspan="8">Nothing spent yet. Hours come from the clock, materials from the crew, bills from the office.</td></tr>{/each}</tbody>
-			</table></div>
+			<div class="sheet overflow-x-auto">
+				<table class="grid-table" aria-label="Sold and used by kind">
+					<thead
+						><tr
+							><th>Kind</th><th class="num">Sold</th><th class="num">Used</th><th class="num">To come</th><th class="num">Forecast</th><th
+								class="num">Difference</th
+							><th class="num">Hours used / sold</th><th style="width: 22%">Used against sold</th></tr
+						></thead
+					>
+					<tbody
+						>{#each data.costs.table as r (r.kind)}<tr class:font-bold={r.kind === 'all'}
+								><td>{WORDS[r.kind]}</td><td class="num">{formatCents(r.sold)}</td><td class="num">{formatCents(r.actual)}</td><td
+									class="num">{formatCents(r.toCome)}</td
+								><td class="num">{formatCents(r.forecast)}</td>
+								<td class="num" class:problem={r.difference < 0}
+									><How
+										label={formatCents(r.difference)}
+										about="the difference"
+										steps={() =>
+											step(`${WORDS[r.kind]}: difference`, formatCents(r.difference), {
+												formula: `${formatCents(r.sold)} − ${formatCents(r.forecast)}`,
+												steps: [
+													step('Forecast', formatCents(r.forecast), {
+														formula: `${formatCents(r.actual)} used + ${formatCents(r.toCome)} to come`
+													})
+												]
+											})}
+									/></td
+								>
+								<td class="num"
+									>{r.soldHours || r.actualHours ? `${formatQuantity(r.actualHours)} / ${formatQuantity(r.soldHours)}` : ''}</td
+								><td
+									><Waterline
+										kind="used"
+										cost={Math.min(r.actual, r.sold)}
+										breakEven={r.sold}
+										price={r.actual}
+										words={['', '', '']}
+										height={12}
+										label="{formatCents(r.actual)} used of {formatCents(r.sold)} sold"
+									/></td
+								></tr
+							>{/each}</tbody
+					>
+				</table>
+			</div>
+			<div class="sheet overflow-x-auto">
+				<table class="grid-table" aria-label="Cost entries">
+					<thead
+						><tr
+							><th>Day</th><th>Kind</th><th>What</th><th class="num">Quantity</th><th class="num">Cost</th><th class="num">Charge</th><th
+								>State</th
+							><th></th></tr
+						></thead
+					>
+					<tbody
+						>{#each data.costs.entries as e (e.id)}<tr
+								><td>{showDay(e.day)}</td><td>{WORDS[e.kind]}</td><td>{e.name}</td><td class="num">{formatQuantity(e.quantity)} {e.unit}</td
+								><td class="num">{formatCents(e.cost)}</td><td class="num">{formatCents(e.charge)}</td><td
+									><Mark
+										kind={e.state === 'to bill' ? 'need' : e.state === 'billed' ? 'done' : 'ring'}
+										label={e.state === 'absorbed' ? 'in the contract' : e.state}
+									/></td
+								><td
+									>{#if data.mayChange && e.state !== 'billed'}<button
+											class="link"
+											onclick={() => mark(e.id, e.state === 'to bill' ? 'absorbed' : 'to bill')}
+											>{e.state === 'to bill' ? 'In the contract' : 'Bill apart'}</button
+										>{/if}</td
+								></tr
+							>{:else}<tr
+								><td colspan="8">Nothing spent yet. Hours come from the clock, materials from the crew, bills from the office.</td></tr
+							>{/each}</tbody
+					>
+				</table>
+			</div>
 		</div>
-		<aside class="sheet h-fit p-4" aria-label="Tally"><h2>Tally</h2>
+		<aside class="sheet h-fit p-4" aria-label="Tally">
+			<h2>Tally</h2>
 			<dl class="mt-2 grid gap-1">
-				<div class="flex justify-between"><dt>Contract, net</dt><dd class="figure">{formatCents(data.costs.contract)}</dd></div><div class="flex justify-between"><dt>Complete, by cost</dt><dd class="figure">{formatRate(data.costs.earned.complete)}</dd></div><div class="flex justify-between"><dt>Earned</dt><dd class="figure">{formatCents(data.costs.earned.earned)}</dd></div><div class="flex justify-between"><dt>Billed, net</dt><dd class="figure">{formatCents(data.costs.billed)}</dd></div>
-				<div class="flex justify-between font-bold"><dt>{data.costs.earned.over < 0 ? 'Billed too little' : 'Billed ahead'}</dt><dd class="figure" class:problem={data.costs.earned.over < 0}>{formatCents(Math.abs(data.costs.earned.over))}</dd></div>
-				{#if data.costs.toBill > 0}<div class="mt-2 flex justify-between font-bold"><dt><Mark kind="need" label="Not billed" /></dt><dd class="figure" data-testid="not-billed">{formatCents(data.costs.toBill)}</dd></div>{/if}
+				<div class="flex justify-between">
+					<dt>Contract, net</dt>
+					<dd class="figure">{formatCents(data.costs.contract)}</dd>
+				</div>
+				<div class="flex justify-between">
+					<dt>Complete, by cost</dt>
+					<dd class="figure">{formatRate(data.costs.earned.complete)}</dd>
+				</div>
+				<div class="flex justify-between">
+					<dt>Earned</dt>
+					<dd class="figure">{formatCents(data.costs.earned.earned)}</dd>
+				</div>
+				<div class="flex justify-between">
+					<dt>Billed, net</dt>
+					<dd class="figure">{formatCents(data.costs.billed)}</dd>
+				</div>
+				<div class="flex justify-between font-bold">
+					<dt>{data.costs.earned.over < 0 ? 'Billed too little' : 'Billed ahead'}</dt>
+					<dd class="figure" class:problem={data.costs.earned.over < 0}>{formatCents(Math.abs(data.costs.earned.over))}</dd>
+				</div>
+				{#if data.costs.toBill > 0}<div class="mt-2 flex justify-between font-bold">
+						<dt><Mark kind="need" label="Not billed" /></dt>
+						<dd class="figure" data-testid="not-billed">{formatCents(data.costs.toBill)}</dd>
+					</div>{/if}
 			</dl>
-			{#if data.mayChange}<form class="mt-4" onsubmit={(e) => { e.preventDefault(); void savePercent(); }}><Field label="Percent complete, as you see it" hint="Used from 10 % on; empty: what is left of the budget"><input class="input" bind:value={percent} inputmode="decimal" /></Field></form>{/if}
+			{#if data.mayChange}<form
+					class="mt-4"
+					onsubmit={(e) => {
+						e.preventDefault();
+						void savePercent();
+					}}
+				>
+					<Field label="Percent complete, as you see it" hint="Used from 10 % on; empty: what is left of the budget"
+						><input class="input" bind:value={percent} inputmode="decimal" /></Field
+					>
+				</form>{/if}
 		</aside>
 	</div>
 </Page>
 <Dialog bind:open={adding} title="A cost on this job" onsave={add} problem={field ? '' : problem}>
-	<Field label="Kind"><select class="select" bind:value={typed.kind}><option value="subcontract">subcontract</option><option value="material">material</option><option value="equipment">equipment</option><option value="other">other</option></select></Field>
+	<Field label="Kind"
+		><select class="select" bind:value={typed.kind}
+			><option value="subcontract">subcontract</option><option value="material">material</option><option value="equipment">equipment</option
+			><option value="other">other</option></select
+		></Field
+	>
 	<Field label="What" problem={field === 'name' ? problem : ''}><input class="input" bind:value={typed.name} required /></Field>
-	<div class="grid grid-cols-2 gap-3"><Field label="Day"><input class="input" type="date" bind:value={typed.day} /></Field><Field label="Cost" problem={field === 'cost' ? problem : ''}><input class="input" bind:value={typed.cost} required /></Field></div>
+	<div class="grid grid-cols-2 gap-3">
+		<Field label="Day"><input class="input" type="date" bind:value={typed.day} /></Field><Field
+			label="Cost"
+			problem={field === 'cost' ? problem : ''}><input class="input" bind:value={typed.cost} required /></Field
+		>
+	</div>
 </Dialog>

@@ -7,5 +7,9 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = ({ params, locals }) => {
 	const found = bench(app(), params.id);
 	if (!found) redirect(303, `/jobs/${params.id}`);
-	return { bench: found, mayIssue: locals.signed !== null && may(locals.signed.actor.role, 'quotes.issue'), live: [`estimate:${found.id}`] };
+	return {
+		bench: found,
+		mayIssue: locals.signed !== null && may(locals.signed.actor.role, 'quotes.issue'),
+		live: [`estimate:${found.id}`]
+	};
 };

@@ -49,7 +49,10 @@
 	}
 	async function saveName() {
 		if (!naming) return;
-		const wrong = naming.what === 'copy' ? await act('estimates.copy-scope', { scopeId: naming.scopeId, name: text }) : await act('estimates.change-scope', { scopeId: naming.scopeId, [naming.what === 'rename' ? 'name' : 'wording']: text });
+		const wrong =
+			naming.what === 'copy'
+				? await act('estimates.copy-scope', { scopeId: naming.scopeId, name: text })
+				: await act('estimates.change-scope', { scopeId: naming.scopeId, [naming.what === 'rename' ? 'name' : 'wording']: text });
 		if (wrong) problem = wrong;
 		else naming = null;
 	}
@@ -94,40 +97,135 @@
 </script>
 
 <svelte:window onkeydown={keys} />
-<Page title={data.head.job.name} sub="{data.head.customer.name} · {data.head.site?.address ?? ''}{data.head.person ? ` · bid by ${data.head.person.name}` : ''}" pages={jobPages(data.head.job.id)} current="/jobs/{data.head.job.id}/estimate" wide>
+<Page
+	title={data.head.job.name}
+	sub="{data.head.customer.name} · {data.head.site?.address ?? ''}{data.head.person ? ` · bid by ${data.head.person.name}` : ''}"
+	pages={jobPages(data.head.job.id)}
+	current="/jobs/{data.head.job.id}/estimate"
+	wide
+>
 	{#snippet actions()}
-		<button class="btn" disabled={!b.undo} title={b.undo ?? ''} onclick={() => act('estimates.undo', { estimateId: b.id })}>Undo</button><button class="btn" disabled={!b.redo} title={b.redo ?? ''} onclick={() => act('estimates.undo', { estimateId: b.id, redo: true })}>Redo</button>
+		<button class="btn" disabled={!b.undo} title={b.undo ?? ''} onclick={() => act('estimates.undo', { estimateId: b.id })}>Undo</button
+		><button class="btn" disabled={!b.redo} title={b.redo ?? ''} onclick={() => act('estimates.undo', { estimateId: b.id, redo: true })}
+			>Redo</button
+		>
 		{#if data.mayIssue && !b.won}<button class="btn btn-primary" onclick={startIssue}>Issue quote</button>{/if}
 	{/snippet}
 	<ThreadStrip steps={data.thread} />
 	<div class="bench">
 		<div class="scopes">
 			{#if said}<p class="problem mb-2" role="alert">{said}</p>{/if}
-			{#if b.won}<p class="sheet mb-2 p-3">This job is won: what was sold stays as it was accepted. Changes here do not touch the contract.</p>{/if}
+			{#if b.won}<p class="sheet mb-2 p-3">
+					This job is won: what was sold stays as it was accepted. Changes here do not touch the contract.
+				</p>{/if}
 			{#each result.scopes as s (s.scope.id)}
-				<ScopeGrid estimate={b.estimate} {result} scope={s} onchange={change} onscope={(what) => scopeAct(s.scope.id, what)} onshape={(shape) => { shaping = { scopeId: s.scope.id, shape }; shapeOpen = true; }} onunshape={(shapeId) => act('estimates.remove-shape', { shapeId })} online={(what, lineId) => act(what === 'remove' ? 'estimates.remove-line' : 'estimates.move-line', what === 'remove' ? { lineId } : { lineId, by: what === 'up' ? -1 : 1 })} />
-			{:else}<div class="sheet p-6"><h2>An empty estimate</h2><p class="mt-1">Begin with a scope: a part the customer would name, like “Main roof” or “Gutters”. Type its name below and choose “new scope”.</p></div>{/each}
+				<ScopeGrid
+					estimate={b.estimate}
+					{result}
+					scope={s}
+					onchange={change}
+					onscope={(what) => scopeAct(s.scope.id, what)}
+					onshape={(shape) => {
+						shaping = { scopeId: s.scope.id, shape };
+						shapeOpen = true;
+					}}
+					onunshape={(shapeId) => act('estimates.remove-shape', { shapeId })}
+					online={(what, lineId) =>
+						act(
+							what === 'remove' ? 'estimates.remove-line' : 'estimates.move-line',
+							what === 'remove' ? { lineId } : { lineId, by: what === 'up' ? -1 : 1 }
+						)}
+				/>
+			{:else}<div class="sheet p-6">
+					<h2>An empty estimate</h2>
+					<p class="mt-1">
+						Begin with a scope: a part the customer would name, like “Main roof” or “Gutters”. Type its name below and choose “new scope”.
+					</p>
+				</div>{/each}
 			<Adder estimateId={b.id} scopes={result.scopes.map((s) => ({ id: s.scope.id, name: s.scope.name }))} />
 		</div>
-		<Tally estimate={b.estimate} {result} tax={b.tax} onset={(what) => { setting = what; text = ''; problem = ''; }} />
+		<Tally
+			estimate={b.estimate}
+			{result}
+			tax={b.tax}
+			onset={(what) => {
+				setting = what;
+				text = '';
+				problem = '';
+			}}
+		/>
 	</div>
 </Page>
-{#if shaping && shapeOpen}<ShapeDialog bind:open={shapeOpen} scopeId={shaping.scopeId} shape={shaping.shape} system={b.estimate.system} />{/if}
-<Dialog bind:open={() => naming !== null, (v) => { if (!v) naming = null; }} title={naming?.what === 'copy' ? 'Copy the scope' : naming?.what === 'rename' ? 'Rename the scope' : 'What the customer reads'} onsave={saveName} {problem}>
-	{#if naming?.what === 'wording'}<Field label="Wording"><textarea class="textarea" rows="6" bind:value={text}></textarea></Field>{:else}<Field label="Name"><input class="input" name="scope-name" bind:value={text} /></Field>{/if}
+{#if shaping && shapeOpen}<ShapeDialog
+		bind:open={shapeOpen}
+		scopeId={shaping.scopeId}
+		shape={shaping.shape}
+		system={b.estimate.system}
+	/>{/if}
+<Dialog
+	bind:open={
+		() => naming !== null,
+		(v) => {
+			if (!v) naming = null;
+		}
+	}
+	title={naming?.what === 'copy' ? 'Copy the scope' : naming?.what === 'rename' ? 'Rename the scope' : 'What the customer reads'}
+	onsave={saveName}
+	{problem}
+>
+	{#if naming?.what === 'wording'}<Field label="Wording"><textarea class="textarea" rows="6" bind:value={text}></textarea></Field
+		>{:else}<Field label="Name"><input class="input" name="scope-name" bind:value={text} /></Field>{/if}
 </Dialog>
-<Dialog bind:open={() => setting !== null, (v) => { if (!v) setting = null; }} title={setting === 'discount' ? 'Discount' : setting === 'margin' ? 'Set the margin' : 'Set the total'} onsave={saveWhole} {problem}>
-	<Field label={setting === 'discount' ? 'Amount, or percent with %' : setting === 'margin' ? 'Margin on break-even' : 'Total before tax'} hint={preview}><input class="input" name="whole" bind:value={text} placeholder={setting === 'total' ? formatCents(result.total.price) : '12%'} /></Field>
+<Dialog
+	bind:open={
+		() => setting !== null,
+		(v) => {
+			if (!v) setting = null;
+		}
+	}
+	title={setting === 'discount' ? 'Discount' : setting === 'margin' ? 'Set the margin' : 'Set the total'}
+	onsave={saveWhole}
+	{problem}
+>
+	<Field
+		label={setting === 'discount' ? 'Amount, or percent with %' : setting === 'margin' ? 'Margin on break-even' : 'Total before tax'}
+		hint={preview}
+		><input
+			class="input"
+			name="whole"
+			bind:value={text}
+			placeholder={setting === 'total' ? formatCents(result.total.price) : '12%'}
+		/></Field
+	>
 </Dialog>
 <Dialog bind:open={issuing} title="Issue the quote" save="Freeze and send" onsave={issue} {busy} {problem}>
 	<Field label="To"><input class="input" name="to" bind:value={letter.to} placeholder="nobody: only freeze it" /></Field>
 	<Field label="Subject"><input class="input" bind:value={letter.subject} /></Field>
-	<Field label="Mail" hint={'{link} becomes the customer’s own link.'}><textarea class="textarea" rows="9" bind:value={letter.text}></textarea></Field>
-	{#if result.total.profit < 0}<label class="flex items-center gap-2"><input type="checkbox" class="checkbox" bind:checked={despite} /> It is meant to go out {formatCents(-result.total.profit)} below break-even</label>{/if}
+	<Field label="Mail" hint={'{link} becomes the customer’s own link.'}
+		><textarea class="textarea" rows="9" bind:value={letter.text}></textarea></Field
+	>
+	{#if result.total.profit < 0}<label class="flex items-center gap-2"
+			><input type="checkbox" class="checkbox" bind:checked={despite} /> It is meant to go out {formatCents(-result.total.profit)} below break-even</label
+		>{/if}
 </Dialog>
 
 <style>
-	.bench { display: grid; grid-template-columns: minmax(0, 1fr) 292px; min-height: calc(100vh - 150px); }
-	.scopes { padding: 12px 14px 60px 18px; min-width: 0; }
-	@media (max-width: 900px) { .bench { grid-template-columns: 1fr; } .scopes { padding-bottom: 120px; overflow-x: auto; } }
+	.bench {
+		display: grid;
+		grid-template-columns: minmax(0, 1fr) 292px;
+		min-height: calc(100vh - 150px);
+	}
+	.scopes {
+		padding: 12px 14px 60px 18px;
+		min-width: 0;
+	}
+	@media (max-width: 900px) {
+		.bench {
+			grid-template-columns: 1fr;
+		}
+		.scopes {
+			padding-bottom: 120px;
+			overflow-x: auto;
+		}
+	}
 </style>

@@ -7,5 +7,9 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = ({ params, locals }) => {
 	const found = customerPage(app(), params.id);
 	if (!found) error(404, 'This customer is not there any more.');
-	return { ...found, invoices: locals.signed && may(locals.signed.actor.role, 'invoices.see') ? found.invoices : [], live: [`customer:${params.id}`] };
+	return {
+		...found,
+		invoices: locals.signed && may(locals.signed.actor.role, 'invoices.see') ? found.invoices : [],
+		live: [`customer:${params.id}`]
+	};
 };

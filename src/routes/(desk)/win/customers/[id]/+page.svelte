@@ -7,7 +7,16 @@
 	import { showDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
 	let { data } = $props();
-	let typed = $state(untrack(() => ({ name: data.customer.name, kind: data.customer.kind, mail: data.customer.mail, phone: data.customer.phone, address: data.customer.address, notes: data.customer.notes })));
+	let typed = $state(
+		untrack(() => ({
+			name: data.customer.name,
+			kind: data.customer.kind,
+			mail: data.customer.mail,
+			phone: data.customer.phone,
+			address: data.customer.address,
+			notes: data.customer.notes
+		}))
+	);
 	let said = $state('');
 	let field = $state('');
 	async function save() {
@@ -18,9 +27,19 @@
 
 <Page title={data.customer.name} sub={data.customer.address} pages={pagesOf('Win')} current="/win/customers">
 	<div class="grid gap-4 lg:grid-cols-[360px_minmax(0,1fr)]">
-		<form class="sheet grid content-start gap-3 p-4" onsubmit={(e) => { e.preventDefault(); void save(); }}>
+		<form
+			class="sheet grid content-start gap-3 p-4"
+			onsubmit={(e) => {
+				e.preventDefault();
+				void save();
+			}}
+		>
 			<Field label="Name"><input class="input" bind:value={typed.name} required /></Field>
-			<Field label="Kind"><select class="select" bind:value={typed.kind}><option value="person">person</option><option value="organization">organization</option></select></Field>
+			<Field label="Kind"
+				><select class="select" bind:value={typed.kind}
+					><option value="person">person</option><option value="organization">organization</option></select
+				></Field
+			>
 			<Field label="Mail" problem={field === 'mail' ? said : ''}><input class="input" bind:value={typed.mail} /></Field>
 			<Field label="Phone"><input class="input" bind:value={typed.phone} /></Field>
 			<Field label="Address"><input class="input" bind:value={typed.address} /></Field>
@@ -29,8 +48,32 @@
 			<button class="btn btn-primary justify-self-start">Save</button>
 		</form>
 		<div class="grid content-start gap-4">
-			<section class="sheet"><h2 class="p-3">Jobs</h2><table class="grid-table"><tbody>{#each data.jobs as j (j.id)}<tr><td><a class="link" href="/jobs/{j.id}">{j.name}</a></td><td>{j.number ?? ''}</td><td>{j.stage}</td><td class="num">{j.contract ? formatCents(j.contract) : ''}</td></tr>{:else}<tr><td>No jobs yet.</td></tr>{/each}</tbody></table></section>
-			{#if data.invoices.length}<section class="sheet"><h2 class="p-3">Invoices</h2><table class="grid-table"><tbody>{#each data.invoices as i (i.id)}<tr><td><a class="link" href="/bill/invoices/{i.id}">{i.number ?? 'draft'} {i.title}</a></td><td>{i.due ? `due ${showDay(i.due)}` : ''}</td><td class="num">{formatCents(i.total)}</td><td class="num">{i.voidedAt ? 'void' : i.paid >= i.total ? 'paid' : `${formatCents(i.total - i.paid)} open`}</td></tr>{/each}</tbody></table></section>{/if}
+			<section class="sheet">
+				<h2 class="p-3">Jobs</h2>
+				<table class="grid-table">
+					<tbody
+						>{#each data.jobs as j (j.id)}<tr
+								><td><a class="link" href="/jobs/{j.id}">{j.name}</a></td><td>{j.number ?? ''}</td><td>{j.stage}</td><td class="num"
+									>{j.contract ? formatCents(j.contract) : ''}</td
+								></tr
+							>{:else}<tr><td>No jobs yet.</td></tr>{/each}</tbody
+					>
+				</table>
+			</section>
+			{#if data.invoices.length}<section class="sheet">
+					<h2 class="p-3">Invoices</h2>
+					<table class="grid-table">
+						<tbody
+							>{#each data.invoices as i (i.id)}<tr
+									><td><a class="link" href="/bill/invoices/{i.id}">{i.number ?? 'draft'} {i.title}</a></td><td
+										>{i.due ? `due ${showDay(i.due)}` : ''}</td
+									><td class="num">{formatCents(i.total)}</td><td class="num"
+										>{i.voidedAt ? 'void' : i.paid >= i.total ? 'paid' : `${formatCents(i.total - i.paid)} open`}</td
+									></tr
+								>{/each}</tbody
+						>
+					</table>
+				</section>{/if}
 		</div>
 	</div>
 </Page>

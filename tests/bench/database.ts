@@ -1,0 +1,113 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { randomUUID } from 'node:crypto';
+import { openApp, type App } from '../../src/lib/server/app';
+import { searchItems } from '../../src/lib/server/catalog/queries';
+import { ftsQuery } from '../../src/lib/server/search/fts';
+import { readSettings } from '../../src/lib/server/settings';
+import { setUp } from '../../src/demo/set-up';
+import { DemoClock, Yard } from '../../src/demo/yard';
+import { grew, median, note, time } from './measure';
+
+const WORDS = [
+	'shingle',
+	'membrane',
+	'flashing',
+	'gutter',
+	'hanger',
+	'vent',
+	'coping',
+	'fastener',
+	'sealant',
+	'board',
+	'copper',
+	'zinc',
+	'steel',
+	'aluminum',
+	'grey',
+	'brown',
+	'black',
+	'white'
+];
+const rowName = (i: number) => `${WORDS[i % 18]} ${WORDS[(i * 7 + 3) % 18]} ${i % 97} in`;
+const csv = (n: number, price = 1) =>
+	[
+		'Code,Name,Unit,Price',
+		...Array.from({ length: n }, (_, i) => `B-${i},${rowName(i)},each,"${(1 + (i % 500) + price).toFixed(2)}"`)
+	].join('\n');
+const mapping = { headerRow: 0, code: 0, name: 1, unit: 2, cost: 3 };
+
+async function fresh(): Promise<{ app: App; yard: Yard }> {
+	const clock = new DemoClock(Date.now());
+	const app = openApp(readSettings({ NICKEL_DATA: mkdtempSync(join(tmpdir(), 'ny-bench-')) }), clock);
+	const yard = new Yard(app, clock);
+	await setUp(yard);
+	return { app, yard };
+}
+
+async function importing(n: number): Promise<number> {
+	const text = csv(n);
+	const times: number[] = [];
+	for (let i = 0; i < 3; i++) {
+		const { app, yard } = await fresh();
+		const start = performance.now();
+		yard.call('petra', 'catalog.import', { supplierId: 'tarn', fileName: 'bench.csv', text, mapping, categoryId: null, taxCodeId: null });
+		times.push(performance.now() - start);
+		app.db.sqlite.close();
+	}
+	return median(times);
+}
+
+/** The same rows into the same tables by hand-written inserts, in one transaction. */
+async function raw(n: number): Promise<number> {
+	const rows = Array.from(
+		{ length: n },
+		(_, i) => [randomUUID(), `B-${i}`, rowName(i), 'material', 'each', 10_000 * (2 + (i % 500)), '{"by":"inherit"}', 'tarn'] as const
+	);
+	const times: number[] = [];
+	for (let i = 0; i < 3; i++) {
+		const { app } = await fresh();
+		const item = app.db.sqlite.prepare(
+			'insert into items (id, code, name, kind, unit, cost, rule, supplier_id) values (?, ?, ?, ?, ?, ?, ?, ?)'
+		);
+		const cost = app.db.sqlite.prepare('insert into item_costs (item_id, at, after) values (?, 0, ?)');
+		const start = performance.now();
+		app.db.sqlite.transaction(() => {
+			for (const r of rows) {
+				item.run(...r);
+				cost.run(r[0], r[5]);
+			}
+		})();
+		times.push(performance.now() - start);
+		app.db.sqlite.close();
+	}
+	return median(times);
+}
+
+export async function databaseBench(): Promise<void> {
+	const [small, large] = [await importing(5_000), await importing(50_000)];
+	note('import of price rows', '50,000 rows', large, 'raw inserts of the same rows', await raw(50_000), 3);
+	grew('import of price rows', small, large);
+	const search = async (n: number): Promise<[number, number]> => {
+		const { app, yard } = await fresh();
+		yard.call('petra', 'catalog.import', {
+			supplierId: 'tarn',
+			fileName: 'bench.csv',
+			text: csv(n),
+			mapping,
+			categoryId: null,
+			taxCodeId: null
+		});
+		const texts = ['shi', 'shingle gr', 'memb', 'B-4999', 'gutter 12', 'vent bl', 'cop'];
+		const query = app.db.sqlite.prepare('select i.* from items_fts f join items i on i.rowid = f.rowid where items_fts match ? limit 50');
+		const own = time(() => texts.forEach((t) => searchItems(app, t, 50)), 15);
+		const reference = time(() => texts.forEach((t) => query.all(ftsQuery(t))), 15);
+		app.db.sqlite.close();
+		return [own / texts.length, reference / texts.length];
+	};
+	const [few] = await search(10_000);
+	const [own, reference] = await search(100_000);
+	note('search as you type', '100,000 items', own, 'raw full-text query', reference, 3);
+	grew('search as you type', few, own);
+}

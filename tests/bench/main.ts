@@ -1,0 +1,11 @@
+import { writeFileSync } from 'node:fs';
+import { coreBench } from './core';
+import { databaseBench } from './database';
+import { pagesBench } from './pages';
+import { print } from './measure';
+
+coreBench();
+await databaseBench();
+await pagesBench();
+writeFileSync('bench-results.json', `${JSON.stringify(print(), null, '\t')}\n`);
+process.exit(0);

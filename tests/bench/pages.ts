@@ -1,0 +1,151 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import Database from 'better-sqlite3';
+import { buildDemo } from '../../src/demo/build';
+import { linkUrl } from '../../src/lib/server/quotes/links';
+import { readSettings } from '../../src/lib/server/settings';
+import { launch, PHONE, signIn, visitor } from '../browser/chrome';
+// @ts-expect-error a plain script
+import { serve } from '../../scripts/lib.mjs';
+import { grew, note, p95 } from './measure';
+
+/** Copies of the demo's old jobs, with what hangs on them, until there are n: for the size of the file only. */
+function growJobs(file: string, n: number): void {
+	const db = new Database(file);
+	const have = (db.prepare('select count(*) n from jobs').get() as { n: number }).n;
+	const columns = (t: string) => (db.prepare(`pragma table_info(${t})`).all() as { name: string }[]).map((c) => c.name);
+	db.pragma('foreign_keys = OFF');
+	db.transaction(() => {
+		const closed = (db.prepare("select id from jobs where stage_id = 'closed'").all() as { id: string }[]).map((r) => r.id);
+		for (let i = have; i < n; i++) {
+			const source = closed[i % closed.length] ?? '';
+			const id = `copy${i}`;
+			const copy = (t: string, where: string, change: Record<string, string>) => {
+				const cols = columns(t);
+				db.prepare(
+					`insert into ${t} (${cols.map((c) => `"${c}"`).join(',')}) select ${cols.map((c) => change[c] ?? `"${c}"`).join(',')} from ${t} where ${where}`
+				).run(source);
+			};
+			copy('jobs', 'id = ?', { id: `'${id}'`, number: String(100_000 + i), touched_at: `touched_at - ${i}` });
+			for (const t of ['budget_rows', 'cost_entries', 'contract_lines'])
+				copy(t, 'job_id = ?', { id: `id || '${id}'`, job_id: `'${id}'`, ...(t === 'cost_entries' ? { time_entry_id: 'null' } : {}) });
+			copy('invoices', 'job_id = ?', { id: `id || '${id}'`, job_id: `'${id}'`, number: String(100_000 + i) });
+			copy('allocations', 'invoice_id in (select id from invoices where job_id = ?)', {
+				id: `id || '${id}'`,
+				invoice_id: `invoice_id || '${id}'`
+			});
+		}
+	})();
+	db.close();
+}
+
+async function pages(jobs: number): Promise<Map<string, number>> {
+	const data = mkdtempSync(join(tmpdir(), 'ny-pages-'));
+	const port = 4800 + Math.floor(Math.random() * 1000);
+	const base = `http://127.0.0.1:${port}`;
+	process.env.NICKEL_NOW = '2027-04-14T09:20';
+	const settings = readSettings({ NICKEL_DATA: data, NICKEL_ORIGIN: base });
+	const app = await buildDemo(settings);
+	const penhallow = app.db.sqlite
+		.prepare("select j.id, e.id estimate from jobs j join estimates e on e.job_id = j.id where j.name like 'Penhallow%'")
+		.get() as { id: string; estimate: string };
+	const scopes = app.db.sqlite.prepare('select id from scopes where estimate_id = ?').all(penhallow.estimate) as { id: string }[];
+	const { COMMANDS } = await import('../../src/lib/server/all-commands');
+	const owner = { type: 'person', id: 'imogen', name: 'Imogen Tarrant', role: 'owner' } as const;
+	for (let i = 0; i < 280; i++)
+		app.run(
+			COMMANDS.get('estimates.add-line') as never,
+			{ scopeId: scopes[i % scopes.length]?.id, name: `Line ${i}`, price: '10', quantity: '2' },
+			owner
+		);
+	const invoice = (app.db.sqlite.prepare('select id from invoices order by number desc limit 1').get() as { id: string }).id;
+	const link =
+		linkUrl(
+			app,
+			(
+				app.db.sqlite.prepare("select l.id from links l join revisions r on r.id = l.subject_id where r.state = 'open' limit 1").get() as {
+					id: string;
+				}
+			).id
+		) ?? '';
+	const fieldJob = (app.db.sqlite.prepare("select id from jobs where name like 'St. Brannoc%'").get() as { id: string }).id;
+	app.db.sqlite.close();
+	growJobs(settings.databaseFile, jobs);
+	const server = await serve(port, { NICKEL_DATA: data, NICKEL_NOW: '2027-04-14T09:20', NICKEL_LOG: 'silent' });
+	const browser = await launch();
+	const page = await visitor(browser);
+	await signIn(page, base, 'imogen');
+	const cookie = (await page.browserContext().cookies()).map((c) => `${c.name}=${c.value}`).join('; ');
+	const times = new Map<string, number>();
+	const get = async (path: string, n = 60): Promise<number> => {
+		const all: number[] = [];
+		for (let i = 0; i < n + 8; i++) {
+			const start = performance.now();
+			const r = await fetch(base + path, { headers: { cookie } });
+			await r.text();
+			if (r.status !== 200) throw new Error(`${path}: ${r.status}`);
+			if (i >= 8) all.push(performance.now() - start);
+		}
+		return p95(all);
+	};
+	for (const [name, path] of [
+		['empty page', '/yard/account'],
+		['Today', '/today'],
+		['job', `/jobs/${penhallow.id}`],
+		['estimate of 300 lines', `/jobs/${penhallow.id}/estimate`],
+		['board week', '/plan?weeks=1'],
+		['invoice', `/bill/invoices/${invoice}`]
+	] as const)
+		times.set(name, await get(path));
+	if (jobs > 5000) {
+		await weight('quote page', link, null, 90);
+		await weight('field job page', `${base}/field/jobs/${fieldJob}`, 'marco', 120);
+	}
+	await browser.close();
+	server.kill('SIGTERM');
+	return times;
+
+	/** JavaScript a page loads, gzipped, and its largest paint with a four times slower processor. */
+	async function weight(name: string, url: string, who: string | null, goal: number): Promise<void> {
+		const p = await visitor(browser, PHONE);
+		if (who) await signIn(p, base, who);
+		const client = await p.createCDPSession();
+		await client.send('Network.setCacheDisabled', { cacheDisabled: true });
+		await client.send('Emulation.setCPUThrottlingRate', { rate: 4 });
+		const scripts: Promise<number>[] = [];
+		p.on('response', (r) => {
+			if (r.request().resourceType() === 'script' || r.url().endsWith('.js'))
+				scripts.push(
+					r
+						.buffer()
+						.then((b) => gzipSync(b).length)
+						.catch(() => 0)
+				);
+		});
+		await p.goto(url, { waitUntil: 'load' });
+		await new Promise((r) => setTimeout(r, 2000));
+		const bytes = (await Promise.all(scripts)).reduce((a, b) => a + b, 0);
+		const paint = await p.evaluate(
+			() =>
+				new Promise<number>((resolve) =>
+					new PerformanceObserver((l) => resolve(l.getEntries().at(-1)?.startTime ?? 0)).observe({
+						type: 'largest-contentful-paint',
+						buffered: true
+					})
+				)
+		);
+		note(`${name}: JavaScript, kB gzip`, `${scripts.length} files`, bytes / 1000, 'kB allowed', goal, 1);
+		note(`${name}: largest paint`, '4 × slower processor', paint, 'ms allowed', 1500, 1);
+		await p.close();
+	}
+}
+
+export async function pagesBench(): Promise<void> {
+	const small = await pages(1_000);
+	const large = await pages(10_000);
+	const empty = large.get('empty page') ?? 1;
+	for (const [name, ms] of large) if (name !== 'empty page') note(`page ${name}, p95`, '10,000 jobs', ms, 'empty page', empty, 6);
+	for (const [name, ms] of large) if (name !== 'empty page') grew(`page ${name}`, small.get(name) ?? 1, ms);
+}

@@ -1,0 +1,270 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Browser, ElementHandle, Page } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { bodyText, DESK, fill, launch, open, PHONE, press, reads, signIn, visitor } from './chrome';
+import { reader, until } from './db';
+
+const base = inject('base');
+const db = reader(inject('dataDir'));
+let browser: Browser;
+const people: Record<string, Page> = {};
+const as = async (who: string): Promise<Page> => {
+	people[who] ??= await visitor(browser);
+	const page = people[who];
+	if (page.url() === 'about:blank') await signIn(page, base, who);
+	return page;
+};
+const axe = readFileSync('node_modules/axe-core/axe.min.js', 'utf8');
+const id = (sql: string) => db.value<string>(sql);
+
+beforeAll(async () => {
+	browser = await launch();
+});
+afterAll(async () => {
+	await browser.close();
+	db.close();
+});
+
+describe('3. a price list', () => {
+	const list = (price: string) =>
+		[
+			'Marle Insulation Depot,,',
+			'Spring list,,',
+			',,',
+			'Ref,Product,Net price',
+			'MI-BLW-CEL,Blown cellulose,$18.90',
+			`MI-NEW-1,"Net, bird",${price}`,
+			',,',
+			'Accessories,,',
+			'MI-BAD,No price,ask',
+			`MI-HAT-COV,Hatch cover,"$1,058.00"`
+		].join('\n');
+	async function preview(page: Page, text: string | Buffer, name = 'list.csv'): Promise<void> {
+		const file = join(tmpdir(), name);
+		writeFileSync(file, text);
+		await open(page, `${base}/price/import`);
+		await page.select('select[name=supplier]', 'marle');
+		await ((await page.$('input[name=file]')) as ElementHandle<HTMLInputElement>).uploadFile(file);
+		await press(page, 'Look at it');
+	}
+	it('is seen before it is applied, and says new, changed, unchanged and rejected; again it changes nothing', async () => {
+		const page = await as('petra');
+		const items = db.value('select count(*) from items');
+		await preview(page, list('4.20'));
+		await reads(page, '1 new · 1 changed · 1 unchanged · 2 rejected');
+		await reads(page, 'The price is not a number: “ask”.');
+		expect(await page.$eval('select[name=headerRow]', (e) => (e as HTMLSelectElement).value)).toBe('3');
+		expect(db.value('select count(*) from items')).toBe(items);
+		await press(page, 'Apply 2 changes');
+		await reads(page, '1 added, 1 changed, 1 unchanged, 2 rejected.');
+		expect(db.value("select cost from items where code = 'MI-HAT-COV'")).toBe(10_580_000);
+		await preview(page, list('4.20'));
+		await reads(page, '0 new · 0 changed · 3 unchanged · 2 rejected');
+		expect(await page.$eval('button.ml-auto', (b) => (b as HTMLButtonElement).disabled)).toBe(true);
+	});
+	it('of another kind, or with a million columns, is refused in place', async () => {
+		const page = await as('petra');
+		await preview(page, Buffer.from([0x4d, 0x5a, 0, 0, 1, 2]), 'program.csv');
+		await reads(page, 'This is not a text file');
+		await preview(page, `a${','.repeat(400)}\nb`, 'wide.csv');
+		await reads(page, 'more than 200 columns');
+	});
+});
+
+describe('refusals', () => {
+	it('a wrong password is refused in words, and the mail stays typed', async () => {
+		const page = await visitor(browser);
+		await open(page, `${base}/sign-in`);
+		await fill(page, 'input[name=mail]', 'petra@pellgrave.example');
+		await fill(page, 'input[name=password]', 'wrong');
+		await press(page, 'Sign in');
+		await reads(page, 'do not belong together');
+		expect(await page.$eval('input[name=mail]', (e) => (e as HTMLInputElement).value)).toBe('petra@pellgrave.example');
+	});
+	it('a crew member sees no prices, no desk, no money', async () => {
+		const page = await as('ines');
+		expect(new URL(page.url()).pathname).toBe('/field');
+		for (const path of [
+			'/today',
+			'/bill/invoices',
+			'/price/rates',
+			`/jobs/${id("select id from jobs where name like 'St. Brannoc%'")}/estimate`,
+			'/yard/people'
+		])
+			expect((await page.goto(base + path))?.status()).toBe(403);
+		const job = id("select id from jobs where name like 'St. Brannoc%'");
+		const text = await (await page.goto(`${base}/field/jobs/${job}/__data.json`))?.text();
+		expect(text).not.toMatch(/unitCost|unitPrice|contractNet|loadedCost|"cost"/);
+	});
+	it('a dead link says what to do, and a page of another site can change nothing', async () => {
+		const page = await visitor(browser, PHONE);
+		expect((await page.goto(`${base}/q/${'x'.repeat(43)}`))?.status()).toBe(404);
+		expect(await bodyText(page)).toContain('call us');
+		const forged = await fetch(`${base}/api/commands/leads.enter`, {
+			method: 'POST',
+			headers: { 'content-type': 'application/json', origin: 'https://elsewhere.example' },
+			body: '{}'
+		});
+		expect(forged.status).toBe(403);
+		const form = await fetch(`${base}/public`, {
+			method: 'POST',
+			headers: { origin: 'https://elsewhere.example', 'content-type': 'application/x-www-form-urlencoded' },
+			body: 'name=X'
+		});
+		expect(form.status).toBe(403);
+	});
+	it('a signed-out session while typing loses nothing', async () => {
+		const page = await visitor(browser);
+		await signIn(page, base, 'petra');
+		await open(page, `${base}/win/leads`);
+		await press(page, 'Type in a request');
+		await fill(page, 'dialog[open] input', 'Somebody on the phone');
+		await page.browserContext().deleteCookie(...(await page.browserContext().cookies()));
+		await press(page, 'Put in the inbox');
+		await reads(page, 'You were signed out');
+		expect(await page.$eval('dialog[open] input', (e) => (e as HTMLInputElement).value)).toBe('Somebody on the phone');
+		expect(db.value("select count(*) from leads where name = 'Somebody on the phone'")).toBe(0);
+	});
+	it('a quote can be read, reckoned and accepted without JavaScript', async () => {
+		const office = await as('petra');
+		await open(office, `${base}/jobs/${id("select id from jobs where name like 'Harbor Row%'")}`);
+		const link = await office.$eval('a[href*="/q/"]', (a) => (a as HTMLAnchorElement).href);
+		const page = await visitor(browser, PHONE);
+		await page.setJavaScriptEnabled(false);
+		await page.goto(link);
+		const before = await page.$eval('[data-testid=total]', (e) => e.textContent);
+		await page.click('input[name=option]');
+		await Promise.all([page.waitForNavigation(), page.click('noscript button')]);
+		expect(await page.$eval('[data-testid=total]', (e) => e.textContent)).not.toBe(before);
+		await page.click('#sign summary');
+		await page.type('input[name=name]', 'Mira Solheim');
+		await page.click('input[name=agreed]');
+		await Promise.all([page.waitForNavigation(), page.click('form[action="?/accept"] button.btn-primary')]);
+		expect(await page.$eval('[role=status]', (e) => e.textContent)).toContain('Thank you, Mira Solheim');
+		await until(() => db.value("select count(*) from answers where name = 'Mira Solheim' and answer = 'accepted'") === 1, 'accepted');
+		expect(JSON.parse(id("select chosen from answers where name = 'Mira Solheim'"))).toHaveLength(1);
+	});
+	it('finds any record from everywhere with the keyboard', async () => {
+		const page = await as('petra');
+		await open(page, `${base}/today`);
+		await page.keyboard.down('Control');
+		await page.keyboard.press('k');
+		await page.keyboard.up('Control');
+		await page.keyboard.type('fennick');
+		await page.waitForFunction(() =>
+			[...document.querySelectorAll('#found li')].some((l) => l.textContent?.includes('Fennick Property Care'))
+		);
+		await page.keyboard.press('Enter');
+		await page.waitForFunction(() => location.pathname !== '/today');
+		await reads(page, 'Fennick');
+	});
+	it('garbage at every endpoint is no 500 and changes nothing', async () => {
+		const page = await as('imogen');
+		const cookie = (await page.browserContext().cookies()).map((c) => `${c.name}=${c.value}`).join('; ');
+		const counts = () =>
+			JSON.stringify(
+				['jobs', 'leads', 'customers', 'lines', 'invoices', 'payments', 'shifts', 'items'].map((t) => db.value(`select count(*) from ${t}`))
+			);
+		const before = counts();
+		const bodies = [
+			'',
+			'{',
+			'null',
+			'[]',
+			'{"input":null}',
+			'{"input":{"jobId":{"$ne":1}}}',
+			'{"input":"x"}',
+			`{"input":{"name":"${'x'.repeat(100_000)}"}}`,
+			'{"input":{},"key":5}'
+		];
+		const paths = [
+			'/api/commands/nothing',
+			'/api/commands/jobs.open',
+			'/api/commands/estimates.add-line',
+			'/api/commands/invoices.issue',
+			'/api/plan-check',
+			'/api/import-preview',
+			'/api/pictures'
+		];
+		const statuses = new Set<number>();
+		for (const path of paths)
+			for (const body of bodies)
+				statuses.add((await fetch(base + path, { method: 'POST', headers: { 'content-type': 'application/json', cookie }, body })).status);
+		for (const path of [
+			'/api/find?q=%00%22*',
+			'/api/items?q=%27%22--',
+			'/api/files/../../etc',
+			'/api/pdf/quote/x',
+			'/api/pdf/invoice/%20',
+			'/plan?from=never&weeks=99',
+			'/jobs/%00',
+			'/win/quotes?state=%27',
+			'/q/%2e%2e',
+			'/i/x/pdf',
+			'/bill/invoices/x'
+		])
+			statuses.add((await fetch(base + path, { headers: { cookie }, redirect: 'manual' })).status);
+		expect([...statuses].filter((s) => s >= 500)).toEqual([]);
+		expect(counts()).toBe(before);
+	});
+	it('scripts come only from us', async () => {
+		const policy = (await fetch(`${base}/public`)).headers.get('content-security-policy') ?? '';
+		const scripts = policy.split(';').find((p) => p.trim().startsWith('script-src')) ?? '';
+		expect(scripts).toContain("'self'");
+		expect(scripts).not.toMatch(/unsafe-inline|unsafe-eval/);
+	});
+});
+
+describe('axe finds nothing serious', () => {
+	const job = () => id("select id from jobs where name like 'St. Brannoc%'");
+	const views: [string, string, () => string, typeof DESK | typeof PHONE][] = [
+		['Today', 'petra', () => '/today', DESK],
+		['leads', 'petra', () => '/win/leads', DESK],
+		['track', 'petra', () => '/win/track', DESK],
+		['quotes', 'petra', () => '/win/quotes', DESK],
+		['job', 'petra', () => `/jobs/${job()}`, DESK],
+		['estimate', 'petra', () => `/jobs/${id("select id from jobs where name like 'Penhallow%'")}/estimate`, DESK],
+		['costs', 'petra', () => `/jobs/${job()}/costs`, DESK],
+		['billing', 'petra', () => `/jobs/${job()}/bill`, DESK],
+		['plan', 'petra', () => '/plan', DESK],
+		['invoices', 'petra', () => '/bill/invoices', DESK],
+		['invoice', 'petra', () => `/bill/invoices/${id('select id from invoices limit 1')}`, DESK],
+		['catalog', 'petra', () => '/price/catalog', DESK],
+		['assembly', 'petra', () => '/price/assemblies/reroof-shingle', DESK],
+		['price list', 'petra', () => '/price/import', DESK],
+		['rates', 'imogen', () => '/price/rates/steep', DESK],
+		['reports', 'imogen', () => '/know', DESK],
+		['people', 'imogen', () => '/yard/people', DESK],
+		['company', 'imogen', () => '/yard/company', DESK],
+		['outbox', 'petra', () => '/yard/outbox', DESK],
+		['my day', 'ines', () => '/field', PHONE],
+		['field job', 'ines', () => `/field/jobs/${job()}`, PHONE],
+		['hours', 'ines', () => '/field/hours', PHONE],
+		['request form', '', () => '/public', PHONE]
+	];
+	it.each(views)('%s', async (_, who, path, size) => {
+		const page = who ? await as(who) : await visitor(browser, size);
+		await page.setViewport(size);
+		await open(page, base + path());
+		await page.evaluate(axe);
+		const found = await page.evaluate(async () => {
+			const result = await (
+				window as unknown as {
+					axe: { run(o: object): Promise<{ violations: { id: string; impact: string; nodes: { html: string }[] }[] }> };
+				}
+			).axe.run({ resultTypes: ['violations'] });
+			return result.violations
+				.filter((v) => v.impact === 'serious' || v.impact === 'critical')
+				.map(
+					(v) =>
+						`${v.id}: ${v.nodes
+							.slice(0, 2)
+							.map((n) => n.html.slice(0, 160))
+							.join(' | ')}`
+				);
+		});
+		expect(found).toEqual([]);
+	});
+});

@@ -1,0 +1,84 @@
+import { spawn } from 'node:child_process';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import Database from 'better-sqlite3';
+import { build } from 'esbuild';
+import { describe, expect, it } from 'vitest';
+import { checkFile, backup, restore } from '$lib/server/db/backup';
+import { openApp } from '$lib/server/app';
+import { readSettings } from '$lib/server/settings';
+import { count, freshYard } from './yard';
+
+describe('killed at any moment', () => {
+	it('200 times: no acknowledged command is lost, numbers have no gaps, the file is whole', async () => {
+		const { app, dir } = await freshYard();
+		app.db.sqlite.close();
+		const script = join('.tmp', 'writer.mjs');
+		await build({
+			entryPoints: ['tests/server/writer.ts'],
+			outfile: script,
+			bundle: true,
+			platform: 'node',
+			format: 'esm',
+			packages: 'external',
+			logLevel: 'error'
+		});
+		const acknowledged = new Map<string, number>();
+		for (let round = 0; round < 200; round++) {
+			await new Promise<void>((resolve, reject) => {
+				const child = spawn(process.execPath, [script, String(round)], {
+					stdio: ['ignore', 'pipe', 'inherit'],
+					env: { ...process.env, NICKEL_DATA: dir }
+				});
+				let rest = '';
+				let killing = false;
+				child.stdout.on('data', (chunk: Buffer) => {
+					rest += chunk.toString();
+					const lines = rest.split('\n');
+					rest = lines.pop() ?? '';
+					for (const l of lines) acknowledged.set(l.split(' ')[0] ?? '', Number(l.split(' ')[1]));
+					if (!killing) setTimeout(() => child.kill('SIGKILL'), Math.floor(Math.random() * 20));
+					killing = true;
+				});
+				child.on('error', reject);
+				child.on('exit', () => resolve());
+			});
+		}
+		expect(() => checkFile(join(dir, 'company.sqlite'))).not.toThrow();
+		const db = new Database(join(dir, 'company.sqlite'), { readonly: true });
+		const saved = new Map(
+			(db.prepare('select id, number from jobs where number is not null').all() as { id: string; number: number }[]).map((r) => [
+				r.id,
+				r.number
+			])
+		);
+		expect(acknowledged.size).toBeGreaterThan(200);
+		expect([...acknowledged].filter(([id, n]) => saved.get(id) !== n)).toEqual([]);
+		// Numbers without gaps or doubles, each with its history entry.
+		expect([...saved.values()].sort((a, b) => a - b)).toEqual([...saved].map((_, i) => 1001 + i));
+		expect((db.prepare("select count(*) n from history where command = 'jobs.win'").get() as { n: number }).n).toBe(saved.size);
+		db.close();
+	}, 240_000);
+});
+
+describe('a backup', () => {
+	it('is taken while the file is in use, and restores to what was there', async () => {
+		const { yard, app, dir } = await freshYard();
+		yard.customer('Before the backup', 'person', '', '', '');
+		const copy = join(mkdtempSync(join(tmpdir(), 'ny-backup-')), 'copy.sqlite');
+		await backup(join(dir, 'company.sqlite'), copy);
+		yard.customer('After the backup', 'person', '', '', '');
+		app.db.sqlite.close();
+		restore(copy, join(dir, 'company.sqlite'));
+		const again = openApp(readSettings({ NICKEL_DATA: dir }));
+		expect(count(again, "select count(*) from customers where name = 'Before the backup'")).toBe(1);
+		expect(count(again, "select count(*) from customers where name = 'After the backup'")).toBe(0);
+		again.db.sqlite.close();
+	});
+	it('that is damaged is refused', async () => {
+		const bad = join(mkdtempSync(join(tmpdir(), 'ny-backup-')), 'bad.sqlite');
+		(await import('node:fs')).writeFileSync(bad, 'SQLite format 3\0 and then nothing of the kind'.repeat(100));
+		expect(() => restore(bad, join(tmpdir(), 'ny-never.sqlite'))).toThrow();
+	});
+});
