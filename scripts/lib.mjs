@@ -1,7 +1,12 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, readFileSync, statSync } from 'node:fs';
 
-/** Runs a command with its output shown; stops the script when it fails. */
+/**
+ * Runs a command with its output shown; stops the script when it fails.
+ * @param {string} command
+ * @param {string[]} args
+ * @param {Record<string, string | undefined>} [env]
+ */
 export function run(command, args, env = {}) {
 	const done = spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, ...env } });
 	if (done.status !== 0) process.exit(done.status ?? 1);
@@ -15,13 +20,14 @@ export function install() {
 
 /** Where Debian's Chromium is; installs it when it is missing and this user may. */
 export function chromium() {
-	const paths = [process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'].filter(Boolean);
+	const paths = [process.env.CHROMIUM ?? '', '/usr/bin/chromium', '/usr/bin/chromium-browser'].filter((p) => p !== '');
 	const found = () => paths.find((p) => existsSync(p));
 	if (!found()) {
 		console.log('Chromium is missing: installing Debian’s package.');
-		const sudo = process.getuid?.() === 0 ? [] : ['sudo', '-n'];
+		const root = process.getuid?.() === 0;
+		/** @param {string[]} args */
 		const apt = (...args) =>
-			spawnSync([...sudo, 'apt-get'][0], [...sudo.slice(1), ...(sudo.length ? ['apt-get'] : []), ...args], {
+			spawnSync(root ? 'apt-get' : 'sudo', root ? args : ['-n', 'apt-get', ...args], {
 				stdio: 'inherit',
 				env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
 			});
@@ -42,7 +48,11 @@ export function build() {
 	run('npx', ['vite', 'build', '--logLevel', 'warn'], { NODE_ENV: 'production' });
 }
 
-/** Starts the built server; resolves when it answers. */
+/**
+ * Starts the built server; resolves when it answers.
+ * @param {number} port
+ * @param {Record<string, string | undefined>} [env]
+ */
 export async function serve(port, env = {}) {
 	const server = spawn(process.execPath, ['build/index.js'], {
 		stdio: ['ignore', 'inherit', 'inherit'],

@@ -7,7 +7,6 @@ import { buildDemo } from '../../src/demo/build';
 import { linkUrl } from '../../src/lib/server/quotes/links';
 import { readSettings } from '../../src/lib/server/settings';
 import { launch, PHONE, signIn, visitor } from '../browser/chrome';
-// @ts-expect-error a plain script
 import { serve } from '../../scripts/lib.mjs';
 import { grew, note, p95 } from './measure';
 

@@ -4,7 +4,6 @@ import { join } from 'node:path';
 import { spawnSync } from 'node:child_process';
 import { DESK, launch, open, PHONE, signIn, visitor } from './chrome';
 import Database from 'better-sqlite3';
-// @ts-expect-error a plain script
 import { serve } from '../../scripts/lib.mjs';
 
 const NOW = '2027-04-14T09:20';

@@ -1,18 +1,41 @@
 import { invalidateAll } from '$app/navigation';
 
-/** Refreshes the page when something on it changed elsewhere. Waits a moment, so that a burst is one refresh. @returns stop */
+/**
+ * Refreshes the page when something on it changed elsewhere. Waits a moment, so that a burst is one refresh. A page that is
+ * left closes its stream at once: a browser keeps only a few connections to one host, and old pages would use them up.
+ * @returns stop
+ */
 export function followLive(topics: () => readonly string[]): () => void {
-	const source = new EventSource('/api/live');
+	let source: EventSource | null = null;
 	let timer: ReturnType<typeof setTimeout> | undefined;
-	source.addEventListener('change', (e) => {
-		const changed = JSON.parse((e as MessageEvent<string>).data) as string[];
-		const wanted = topics();
-		if (!changed.some((c) => wanted.includes(c))) return;
+	const refresh = () => {
 		clearTimeout(timer);
 		timer = setTimeout(() => void invalidateAll(), 150);
-	});
-	return () => {
+	};
+	const open = () => {
+		source = new EventSource('/api/live');
+		source.addEventListener('change', (e) => {
+			const changed = JSON.parse((e as MessageEvent<string>).data) as string[];
+			const wanted = topics();
+			if (changed.some((c) => wanted.includes(c))) refresh();
+		});
+	};
+	const close = () => {
 		clearTimeout(timer);
-		source.close();
+		source?.close();
+		source = null;
+	};
+	const shown = (e: PageTransitionEvent) => {
+		if (!e.persisted) return;
+		open();
+		refresh();
+	};
+	open();
+	window.addEventListener('pagehide', close);
+	window.addEventListener('pageshow', shown);
+	return () => {
+		window.removeEventListener('pagehide', close);
+		window.removeEventListener('pageshow', shown);
+		close();
 	};
 }

@@ -1,17 +1,23 @@
-import { EventEmitter } from 'node:events';
-
 /** Tells open screens what changed. Topics are record paths like job:ID, or places like plan, leads, outbox. */
 class Live {
-	readonly #emitter = new EventEmitter().setMaxListeners(0);
+	readonly #listeners = new Set<(topics: readonly string[]) => void>();
 	readonly #closers = new Set<() => void>();
 
 	publish(topics: readonly string[]): void {
-		if (topics.length > 0) this.#emitter.emit('change', topics);
+		if (topics.length === 0) return;
+		for (const listener of [...this.#listeners]) {
+			try {
+				listener(topics);
+			} catch {
+				// A screen that is gone must not keep the news from the others, nor fail the command that made it.
+				this.#listeners.delete(listener);
+			}
+		}
 	}
 
 	subscribe(listener: (topics: readonly string[]) => void): () => void {
-		this.#emitter.on('change', listener);
-		return () => this.#emitter.off('change', listener);
+		this.#listeners.add(listener);
+		return () => this.#listeners.delete(listener);
 	}
 
 	/** Open streams are ended by us at shutdown, or it would hang until its time-out. */

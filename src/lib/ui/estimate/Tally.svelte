@@ -94,7 +94,7 @@
 		</dl>
 		<h2 class="mt-4">Before it goes out</h2>
 		<ul>
-			{#each result.problems as p (p.text)}<li><Mark kind="need" /> {p.text}</li>{/each}
+			{#each result.problems as p (`${p.scopeId} ${p.lineId} ${p.text}`)}<li><Mark kind="need" /> {p.text}</li>{/each}
 			<li>
 				{#if result.toDecide.length}<Mark
 						kind="need"

@@ -96,7 +96,7 @@
 		autocomplete="off"
 	/>
 	<ul id="found" role="listbox" aria-label="Found">
-		{#each rows as r, i (`${r.kind}${r.path}${r.label}`)}
+		{#each rows as r, i (i)}
 			<!-- svelte-ignore a11y_click_events_have_key_events -->
 			<li id="found-{i}" role="option" aria-selected={i === at} onclick={() => take(r)}>
 				<span>{r.label}</span><span class="quiet">{r.kind}</span>

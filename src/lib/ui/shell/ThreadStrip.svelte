@@ -68,6 +68,7 @@
 	}
 	.name {
 		margin-right: 0.35rem;
+		display: block;
 	}
 	.quiet {
 		font-size: 0.86rem;

@@ -69,7 +69,7 @@
 			.then(async (r) => {
 				if (mine !== asked) return;
 				const answer = (await r.json()) as { result?: { conflicts: { text: string }[] }; message?: string };
-				against = r.ok ? (answer.result?.conflicts.map((c) => c.text) ?? []) : [answer.message ?? ''];
+				against = r.ok ? [...new Set(answer.result?.conflicts.map((c) => c.text))] : [answer.message ?? ''];
 			})
 			.catch(() => undefined);
 	});
