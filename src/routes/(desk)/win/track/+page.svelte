@@ -14,6 +14,7 @@
 	const cards = $derived(
 		data.cards.filter((c) => words.every((w) => `${c.name} ${c.customer} ${c.kindOfWork} ${c.person ?? ''}`.toLowerCase().includes(w)))
 	);
+	const bidding = $derived(cards.filter((c) => data.columns.find((s) => s.id === c.stageId)?.meaning === 'bidding'));
 	const worth = (c: { quoted: number | null; expected: number | null }) => c.quoted ?? c.expected ?? 0;
 	const days = (ms: number) => Math.floor((data.now - ms) / 86_400_000);
 	let opening = $state(page.url.searchParams.get('new') === '1');
@@ -70,7 +71,7 @@
 
 <Page
 	title="Winning track"
-	sub="{cards.length} jobs, {formatCents(cards.reduce((a, c) => a + worth(c), 0))}"
+	sub="{bidding.length} jobs to win, {formatCents(bidding.reduce((a, c) => a + worth(c), 0))}"
 	pages={pagesOf('Win')}
 	current="/win/track"
 >
@@ -111,10 +112,10 @@
 						<strong>{c.name}</strong><span class="quiet">{c.customer}</span>
 						<span class="foot"
 							><span class="figure">{worth(c) ? formatCents(worth(c)) : 'no figure yet'}</span><span
-								class={days(c.touchedAt) > 7 ? 'problem' : 'quiet'}>{days(c.touchedAt) === 0 ? 'today' : `${days(c.touchedAt)} d ago`}</span
+								class={days(c.touchedAt) > 7 && col.meaning === 'bidding' ? 'problem' : 'quiet'}>{days(c.touchedAt) === 0 ? 'today' : `${days(c.touchedAt)} d ago`}</span
 							></span
 						>
-						{#if c.decisionDay}<span class="quiet">decides {showDay(c.decisionDay)}</span>{/if}
+						{#if c.decisionDay && col.meaning === 'bidding'}<span class="quiet">decides {showDay(c.decisionDay)}</span>{/if}
 					</a>
 				{:else}<p class="quiet none">Nothing here. Drag a card, or press Alt+→ on one.</p>{/each}
 				{#if own.length > 60}<p class="quiet none">{own.length - 60} more: filter to see them.</p>{/if}
