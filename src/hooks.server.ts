@@ -58,7 +58,6 @@ export const handle: Handle = async ({ event, resolve }) => {
 	response.headers.set('permissions-policy', 'camera=(self), geolocation=(), microphone=()');
 	if (path.startsWith('/q/') || path.startsWith('/i/')) {
 		response.headers.set('x-robots-tag', 'noindex, nofollow');
-		response.headers.set('referrer-policy', 'no-referrer');
 		response.headers.set('cache-control', 'no-store');
 	}
 	if (event.locals.signed && !response.headers.has('cache-control')) response.headers.set('cache-control', 'private, no-cache');

@@ -206,7 +206,7 @@ describe('the whole line, from a request to the last payment', () => {
 		await until(() => db.value("select count(*) from lines where name = 'Pipe boot' and set_aside = 0"), 'put back');
 
 		// Every number has its how.
-		await press(estimator, 'How the price came about');
+		await press(estimator, 'how?: how the price came about');
 		await reads(estimator, 'sum of the lines that count');
 		await press(estimator, 'Close', 'dialog[open]');
 	});
@@ -314,8 +314,8 @@ describe('the whole line, from a request to the last payment', () => {
 		await until(() => db.value("select count(*) from shifts where person_id = 'hattie' and job_id = ?", jobId()) === 3, 'three shifts');
 		expect(phase).not.toBe('');
 		// Stretch by adding a day, then move the whole to a colleague.
-		await office.waitForSelector('[aria-label^="9 Bell Yard"][aria-label*="Hattie"]');
-		await office.$eval('[aria-label^="9 Bell Yard"][aria-label*="Hattie"]', (e) => (e as HTMLElement).click());
+		await office.waitForSelector('[data-bar="Hattie Brandt: 9 Bell Yard, Re-roof"]');
+		await office.$eval('[data-bar="Hattie Brandt: 9 Bell Yard, Re-roof"]', (e) => (e as HTMLElement).click());
 		await office.waitForSelector('dialog[open] select[name=person]');
 		await office.select('select[name=person]', 'pavel');
 		await press(office, 'Plan', 'dialog[open] footer');

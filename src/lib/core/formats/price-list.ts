@@ -5,6 +5,7 @@ export type Field = (typeof FIELDS)[number];
 /** Which column (from 0) holds what; -1 when the list has none. */
 export type Mapping = Record<Field, number> & { headerRow: number };
 
+/** A row that can be read; the unit is empty when the list has none. */
 export interface PriceRow {
 	row: number;
 	code: string;
@@ -81,7 +82,7 @@ export function readPriceList(rows: readonly (readonly string[])[], mapping: Map
 				if (cost < 0) reject('The price is negative.');
 				else {
 					seen.set(code.toLowerCase(), row);
-					prices.push({ row, code, name: name.slice(0, 200), unit: (unit || 'each').slice(0, 20), cost });
+					prices.push({ row, code, name: name.slice(0, 200), unit: unit.slice(0, 20), cost });
 				}
 			} catch (e) {
 				if (!(e instanceof TypedNumberError || e instanceof RangeError)) throw e;
@@ -110,8 +111,10 @@ export interface Comparison {
 export function comparePriceList(prices: readonly PriceRow[], known: readonly Known[]): Comparison {
 	const byCode = new Map(known.map((k) => [k.code.toLowerCase(), k]));
 	const result: Comparison = { fresh: [], changed: [], unchanged: [], missing: [] };
-	for (const row of prices) {
-		const k = byCode.get(row.code.toLowerCase());
+	for (const given of prices) {
+		const k = byCode.get(given.code.toLowerCase());
+		// A list without units says nothing about them: what is known stays.
+		const row = given.unit === '' ? { ...given, unit: k?.unit ?? 'each' } : given;
 		if (!k) result.fresh.push(row);
 		else {
 			byCode.delete(row.code.toLowerCase());

@@ -97,7 +97,14 @@ export function invoiceDetail(app: App, id: string) {
 			.where(eq(allocations.invoiceId, id))
 			.orderBy(asc(payments.at))
 			.all(),
-		charge: db.select().from(charges).where(eq(charges.invoiceId, id)).orderBy(desc(charges.at), sql`charges.rowid desc`).limit(1).get() ?? null
+		charge:
+			db
+				.select()
+				.from(charges)
+				.where(eq(charges.invoiceId, id))
+				.orderBy(desc(charges.at), sql`charges.rowid desc`)
+				.limit(1)
+				.get() ?? null
 	};
 }
 

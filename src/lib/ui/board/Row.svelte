@@ -108,7 +108,7 @@
 			style:width="calc({((last - b.first + (part && b.first === last ? 0.5 : 1)) / days.length) * 100}% - 5px)"
 			style:top="{b.lane * 38 + 3}px"
 			title={title(b)}
-			aria-label="{b.shifts[0]?.job}, {label}, {b.shifts[0]?.day}{bad ? ', conflict' : ''}"
+			data-bar="{label}: {b.shifts[0]?.job}"
 			ondragstart={() => ondragbar(b)}
 			onclick={() => onbar(b)}
 			onkeydown={(e) => {

@@ -10,7 +10,7 @@
 <button
 	type="button"
 	class="how"
-	aria-label="How {about} came about"
+	aria-label="{label}: how {about} came about"
 	onclick={() => {
 		tree = steps();
 		dialog?.showModal();

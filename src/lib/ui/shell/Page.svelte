@@ -26,7 +26,7 @@
 		<h1>{title}</h1>
 		{#if sub}<p class="quiet">{sub}</p>{/if}
 	</div>
-	<button type="button" class="find no-print" onclick={() => window.dispatchEvent(new CustomEvent('ny:find'))} aria-label="Find or do"
+	<button type="button" class="find no-print" onclick={() => window.dispatchEvent(new CustomEvent('ny:find'))}
 		>Find or do <kbd>Ctrl K</kbd></button
 	>
 	<div class="actions no-print">{@render actions?.()}</div>

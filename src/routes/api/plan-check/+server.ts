@@ -7,7 +7,7 @@ import type { RequestHandler } from './$types';
 /** What would speak against a plan, before it is saved. */
 export const POST: RequestHandler = ({ request }) =>
 	answer(async () => {
-		const body = (await readJson(request)) as { add?: unknown; move?: unknown };
+		const body = ((await readJson(request)) ?? {}) as { add?: unknown; move?: unknown };
 		if (body.move) {
 			validate(moveShifts.input, body.move);
 			const { wanted, without } = movedShifts(app().db.orm, body.move as never);

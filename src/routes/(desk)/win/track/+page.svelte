@@ -112,7 +112,8 @@
 						<strong>{c.name}</strong><span class="quiet">{c.customer}</span>
 						<span class="foot"
 							><span class="figure">{worth(c) ? formatCents(worth(c)) : 'no figure yet'}</span><span
-								class={days(c.touchedAt) > 7 && col.meaning === 'bidding' ? 'problem' : 'quiet'}>{days(c.touchedAt) === 0 ? 'today' : `${days(c.touchedAt)} d ago`}</span
+								class={days(c.touchedAt) > 7 && col.meaning === 'bidding' ? 'problem' : 'quiet'}
+								>{days(c.touchedAt) === 0 ? 'today' : `${days(c.touchedAt)} d ago`}</span
 							></span
 						>
 						{#if c.decisionDay && col.meaning === 'bidding'}<span class="quiet">decides {showDay(c.decisionDay)}</span>{/if}
