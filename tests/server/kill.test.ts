@@ -21,30 +21,36 @@ describe('killed at any moment', () => {
 			bundle: true,
 			platform: 'node',
 			format: 'esm',
-			packages: 'external',
+			external: ['better-sqlite3', 'pino', '@node-rs/argon2', 'sharp', 'pdfmake', 'nodemailer'],
+			// One file starts three times as fast as a thousand.
+			banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },
 			logLevel: 'error'
 		});
 		const acknowledged = new Map<string, number>();
-		for (let round = 0; round < 200; round++) {
-			await new Promise<void>((resolve, reject) => {
-				const child = spawn(process.execPath, [script, String(round)], {
-					stdio: ['ignore', 'pipe', 'inherit'],
-					env: { ...process.env, NICKEL_DATA: dir }
+		// Two processes at once write into the same file, so that numbers are also fought over.
+		const lane = async (rounds: number[]) => {
+			for (const round of rounds)
+				await new Promise<void>((resolve, reject) => {
+					const child = spawn(process.execPath, [script, String(round)], {
+						stdio: ['ignore', 'pipe', 'inherit'],
+						env: { ...process.env, NICKEL_DATA: dir }
+					});
+					let rest = '';
+					let killing = false;
+					child.stdout.on('data', (chunk: Buffer) => {
+						rest += chunk.toString();
+						const lines = rest.split('\n');
+						rest = lines.pop() ?? '';
+						for (const l of lines) acknowledged.set(l.split(' ')[0] ?? '', Number(l.split(' ')[1]));
+						if (!killing) setTimeout(() => child.kill('SIGKILL'), Math.floor(Math.random() * 20));
+						killing = true;
+					});
+					child.on('error', reject);
+					child.on('exit', () => resolve());
 				});
-				let rest = '';
-				let killing = false;
-				child.stdout.on('data', (chunk: Buffer) => {
-					rest += chunk.toString();
-					const lines = rest.split('\n');
-					rest = lines.pop() ?? '';
-					for (const l of lines) acknowledged.set(l.split(' ')[0] ?? '', Number(l.split(' ')[1]));
-					if (!killing) setTimeout(() => child.kill('SIGKILL'), Math.floor(Math.random() * 20));
-					killing = true;
-				});
-				child.on('error', reject);
-				child.on('exit', () => resolve());
-			});
-		}
+		};
+		const rounds = Array.from({ length: 200 }, (_, i) => i);
+		await Promise.all([lane(rounds.filter((r) => r % 2 === 0)), lane(rounds.filter((r) => r % 2 === 1))]);
 		expect(() => checkFile(join(dir, 'company.sqlite'))).not.toThrow();
 		const db = new Database(join(dir, 'company.sqlite'), { readonly: true });
 		const saved = new Map(
