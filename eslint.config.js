@@ -5,7 +5,7 @@ import ts from 'typescript-eslint';
 import svelteConfig from './svelte.config.js';
 
 export default ts.config(
-	{ ignores: ['node_modules', 'build', '.svelte-kit', 'data', 'drizzle', '.dependency-cruiser.cjs'] },
+	{ ignores: ['node_modules', 'build', '.svelte-kit', 'data', '.tmp', 'drizzle', '.dependency-cruiser.cjs'] },
 	...ts.configs.recommended,
 	...svelte.configs.recommended,
 	prettier,
