@@ -144,7 +144,7 @@ CREATE TABLE `jobs` (
 	`person_id` text,
 	`branch_id` text,
 	`wanted` text DEFAULT '' NOT NULL,
-	`crew_notes` text DEFAULT '' NOT NULL,
+	`crew_brief` text DEFAULT '' NOT NULL,
 	`decision_day` text,
 	`expected` integer,
 	`lost_reason` text DEFAULT '' NOT NULL,

@@ -41,7 +41,7 @@ export function buildNow(yard: Yard, today: string): void {
 	yard.at(back(44), '10:00');
 	yard.call('petra', 'jobs.change', {
 		jobId: library,
-		crewNotes: 'Deliveries before 7:30 only. Sign in with the site office; hard hats in the yard. Crane on Mondays.'
+		crewBrief: 'Deliveries before 7:30 only. Sign in with the site office; hard hats in the yard. Crane on Mondays.'
 	});
 	for (let d = 6; d >= 1; d--) {
 		yard.at(back(d), '16:00');

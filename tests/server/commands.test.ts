@@ -192,15 +192,15 @@ describe('a command', () => {
 	});
 	it('writes who, when and what before and after into history', () => {
 		const { jobId } = wonJob(yard, 'History');
-		yard.call('petra', 'jobs.change', { jobId, crewNotes: 'Mind the dog.' });
+		yard.call('petra', 'jobs.change', { jobId, crewBrief: 'Mind the dog.' });
 		const row = app.db.sqlite.prepare("select * from history where command = 'jobs.change' order by id desc limit 1").get() as {
 			by_name: string;
 			subject: string;
 			changes: string;
 		};
 		expect(row).toMatchObject({ by_name: 'Petra Vinter', subject: `job:${jobId}` });
-		const [change] = JSON.parse(row.changes) as { before: { crewNotes: string }; after: { crewNotes: string } }[];
-		expect([change?.before.crewNotes, change?.after.crewNotes]).toEqual(['', 'Mind the dog.']);
+		const [change] = JSON.parse(row.changes) as { before: { crewBrief: string }; after: { crewBrief: string } }[];
+		expect([change?.before.crewBrief, change?.after.crewBrief]).toEqual(['', 'Mind the dog.']);
 	});
 });
 

@@ -197,7 +197,7 @@ export const changeJob = defineCommand({
 			kindOfWork: Type.Optional(Text(80)),
 			source: Type.Optional(Text(80)),
 			wanted: Type.Optional(Text(4000)),
-			crewNotes: Type.Optional(Text(4000)),
+			crewBrief: Type.Optional(Text(4000)),
 			decisionDay: Type.Optional(Type.Union([DayText, Type.Literal('')])),
 			expected: Type.Optional(Typed),
 			personId: Type.Optional(Id),

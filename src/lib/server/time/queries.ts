@@ -77,7 +77,7 @@ export function fieldJob(app: App, jobId: string, language: string) {
 			id: jobs.id,
 			name: jobs.name,
 			number: jobs.number,
-			crewNotes: jobs.crewNotes,
+			crewBrief: jobs.crewBrief,
 			address: sites.address,
 			access: sites.access,
 			lat: sites.lat,

@@ -86,7 +86,7 @@ export const jobs = sqliteTable(
 		personId: ref('person_id').references(() => people.id),
 		branchId: ref('branch_id').references(() => branches.id),
 		wanted: words('wanted'),
-		crewNotes: words('crew_notes'),
+		crewBrief: words('crew_brief'),
 		decisionDay: day('decision_day'),
 		expected: cents('expected'),
 		lostReason: words('lost_reason'),

@@ -14,7 +14,7 @@
 	let { data } = $props();
 	const won = $derived(data.job.number !== null);
 	const zone = $derived(data.company.zone);
-	let crewNotes = $state(untrack(() => data.job.crewNotes));
+	let crewBrief = $state(untrack(() => data.job.crewBrief));
 	let said = $state('');
 	let handing: string | null = $state(null);
 	let signer = $state('');
@@ -191,8 +191,8 @@
 			</section>
 			<section class="sheet p-4">
 				<Field label="What the crew must know"
-					><textarea class="textarea" rows="3" bind:value={crewNotes} disabled={!data.can.change}></textarea></Field
-				>{#if data.can.change}<button class="btn mt-2" onclick={() => act('jobs.change', { jobId: data.job.id, crewNotes })}>Save</button
+					><textarea class="textarea" rows="3" bind:value={crewBrief} disabled={!data.can.change}></textarea></Field
+				>{#if data.can.change}<button class="btn mt-2" onclick={() => act('jobs.change', { jobId: data.job.id, crewBrief })}>Save</button
 					>{/if}
 			</section>
 			{#if data.can.change}<section class="sheet p-4">

@@ -70,7 +70,7 @@
 	{j.customer}{#if j.phone}
 		· <a class="link" href="tel:{j.phone}">{j.phone}</a>{/if}
 </p>
-{#if j.crewNotes || j.access}<p class="sheet mb-3 p-4" style="border-left: 4px solid var(--color-accent)">{j.crewNotes} {j.access}</p>{/if}
+{#if j.crewBrief || j.access}<p class="sheet mb-3 p-4" style="border-left: 4px solid var(--color-accent)">{j.crewBrief} {j.access}</p>{/if}
 {#if problem && !field}<p class="problem mb-2" role="alert">{problem}</p>{/if}
 <ClockPanel running={data.running} now={data.now} zone={data.zone} />
 {#if data.running?.jobId !== j.id}<button

@@ -183,3 +183,9 @@
 		>
 	</div>
 </Dialog>
+
+<style>
+	.problem :global(.how) {
+		color: var(--color-error);
+	}
+</style>
