@@ -20,7 +20,15 @@ const report = '.tmp/report.json';
 rmSync(report, { force: true });
 const tests = spawnSync(
 	'npx',
-	['vitest', 'run', '--no-file-parallelism', '--reporter=default', '--reporter=json', `--outputFile.json=${report}`, ...process.argv.slice(2)],
+	[
+		'vitest',
+		'run',
+		'--no-file-parallelism',
+		'--reporter=default',
+		'--reporter=json',
+		`--outputFile.json=${report}`,
+		...process.argv.slice(2)
+	],
 	{ stdio: 'inherit', env: { ...process.env, CHROMIUM: browser, NICKEL_LOG: 'silent' } }
 );
 const { numPassedTests, numFailedTests, numTotalTests } = JSON.parse(readFileSync(report, 'utf8'));
