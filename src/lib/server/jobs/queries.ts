@@ -24,7 +24,6 @@ import {
 	sites,
 	stages,
 	timeEntries,
-	views
 } from '../db/schema';
 import { linkFor } from '../quotes/links';
 
@@ -354,8 +353,6 @@ export const quoteList = (app: App, state: string) =>
 		.orderBy(desc(revisions.issuedAt))
 		.limit(500)
 		.all();
-export const viewsOf = (app: App, subjectId: string) =>
-	app.db.orm.select().from(views).where(eq(views.subjectId, subjectId)).orderBy(desc(views.at)).limit(50).all();
 export const phaseHours = (app: App) =>
 	app.db.orm
 		.select({ jobId: phases.jobId, name: phases.name, hours: phases.hours, job: jobs.name, number: jobs.number })

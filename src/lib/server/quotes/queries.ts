@@ -1,4 +1,4 @@
-import { desc, eq } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import { quoteView } from '../../core/estimate';
 import type { App } from '../app';
 import { answers, company, jobs, quotes, revisions, customers } from '../db/schema';
@@ -32,15 +32,6 @@ export function customerQuote(app: App, revisionId: string, chosen: readonly str
 	};
 }
 
-export const lastRevision = (app: App, jobId: string) =>
-	app.db.orm
-		.select({ id: revisions.id })
-		.from(revisions)
-		.innerJoin(quotes, eq(quotes.id, revisions.quoteId))
-		.where(eq(quotes.jobId, jobId))
-		.orderBy(desc(revisions.issuedAt))
-		.limit(1)
-		.get() ?? null;
 export const customerOfJob = (app: App, jobId: string) =>
 	app.db.orm
 		.select({ name: customers.name, mail: customers.mail })

@@ -1,8 +1,6 @@
 import { and, asc, desc, eq, gte, isNull, lt, sql } from 'drizzle-orm';
-import { may } from '../../core/access';
 import { addDays, wallTime } from '../../core/time';
 import type { App } from '../app';
-import type { Actor } from '../commands';
 import {
 	assemblies,
 	company,
@@ -169,5 +167,3 @@ export const onTheClock = (app: App) =>
 		.leftJoin(jobs, eq(jobs.id, timeEntries.jobId))
 		.where(isNull(timeEntries.endedAt))
 		.all();
-
-export const maySeePrices = (actor: Actor): boolean => actor.type === 'person' && may(actor.role, 'costs.see');

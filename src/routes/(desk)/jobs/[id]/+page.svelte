@@ -200,7 +200,7 @@
 						><select
 							class="select"
 							value={data.job.stageId}
-							onchange={(e) => act('jobs.move', { jobId: data.job.id, stageId: e.currentTarget.value, reason: 'moved on the job page' })}
+							onchange={(e) => act('jobs.move', { jobId: data.job.id, stageId: e.currentTarget.value })}
 							>{#each data.stages.filter((s) => s.track === (won ? 'doing' : 'winning')) as s (s.id)}<option value={s.id}>{s.name}</option
 								>{/each}</select
 						></Field
