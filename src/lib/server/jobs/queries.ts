@@ -23,7 +23,7 @@ import {
 	shifts,
 	sites,
 	stages,
-	timeEntries,
+	timeEntries
 } from '../db/schema';
 import { linkFor } from '../quotes/links';
 
