@@ -4,3 +4,4 @@ export * from './set-total';
 export * from './explain';
 export * from './quote';
 export * from './budget';
+export * from './cells';

@@ -34,14 +34,21 @@ export function holidaysOf(rules: readonly HolidayRule[], year: number): Map<Day
 	return days;
 }
 
+/** Years worked out before, by the list of rules they came from: a board asks for the same few thousands of times. Lists are never changed in place. */
+const known = new WeakMap<readonly HolidayRule[], Map<number, Map<Day, string>>>();
+
+function yearOf(rules: readonly HolidayRule[], year: number): Map<Day, string> {
+	const years = known.get(rules) ?? new Map<number, Map<Day, string>>();
+	known.set(rules, years);
+	const days = years.get(year) ?? holidaysOf(rules, year);
+	years.set(year, days);
+	return days;
+}
+
 /** The holiday on a day, or null. Looks into the neighboring years too, for what is observed across New Year. */
 export function holidayOn(rules: readonly HolidayRule[], day: Day): string | null {
 	const year = Number(day.slice(0, 4));
-	for (const y of [year, year + 1, year - 1]) {
-		const name = holidaysOf(rules, y).get(day);
-		if (name) return name;
-	}
-	return null;
+	return yearOf(rules, year).get(day) ?? yearOf(rules, year + 1).get(day) ?? yearOf(rules, year - 1).get(day) ?? null;
 }
 
 const iso = (y: number, m: number, d: number): Day => `${y}-${String(m).padStart(2, '0')}-${String(d).padStart(2, '0')}`;

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
+import { Temporal } from 'temporal-polyfill';
 import {
 	addDays,
 	billableMinutes,
@@ -25,6 +26,22 @@ describe('days', () => {
 		expect(daysBetween('2027-03-13', '2027-03-15')).toBe(2);
 		expect(monthEnd('2027-02-03')).toBe('2027-02-28');
 		expect([isDay('2027-02-29'), isDay('2028-02-29'), isDay('tomorrow')]).toEqual([false, true, false]);
+	});
+	it('agree with the calendar of the language on any day', () => {
+		fc.assert(
+			fc.property(
+				fc.integer({ min: 1, max: 9998 }),
+				fc.integer({ min: 1, max: 366 }),
+				fc.integer({ min: -800, max: 800 }),
+				(year, nth, n) => {
+					const day = Temporal.PlainDate.from({ year, month: 1, day: 1 }).add({ days: nth - 1 });
+					const later = day.add({ days: n });
+					fc.pre(later.year >= 1 && later.year <= 9999);
+					expect(addDays(day.toString(), n)).toBe(later.toString());
+					expect(weekday(day.toString())).toBe(day.dayOfWeek);
+				}
+			)
+		);
 	});
 	it('go there and back', () => {
 		fc.assert(

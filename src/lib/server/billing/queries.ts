@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, isNotNull, isNull, lt, sql } from 'drizzle-orm';
 import { cents } from '../../core/money';
 import { aging, invoiceState } from '../../core/receivables';
 import type { App } from '../app';
@@ -7,7 +7,8 @@ import { wallTime } from '../../core/time';
 import { linkFor } from '../quotes/links';
 import { creditOf, paidOf } from './load';
 
-const paidSql = sql<number>`(select coalesce(sum(a.amount), 0) from allocations a where a.invoice_id = invoices.id)`;
+/** In the words of the index of open invoices. */
+export const isOpen = sql`issued_at is not null and voided_at is null and total > paid`;
 export const todayOf = (app: App): string =>
 	wallTime(app.clock.now(), app.db.orm.select({ zone: company.zone }).from(company).get()?.zone ?? 'UTC').day;
 
@@ -16,9 +17,9 @@ const withState = <T extends { issuedAt: number | null; voidedAt: number | null;
 	state: invoiceState({ issued: i.issuedAt !== null, voided: i.voidedAt !== null, total: cents(i.total), paid: cents(i.paid) })
 });
 
+/** Invoices by state, newest first. The state is decided in the query, so that an old open one is never cut off by newer paid ones. */
 export function invoiceList(app: App, which: string) {
-	const today = todayOf(app);
-	const rows = app.db.orm
+	return app.db.orm
 		.select({
 			id: invoices.id,
 			number: invoices.number,
@@ -32,28 +33,33 @@ export function invoiceList(app: App, which: string) {
 			jobId: invoices.jobId,
 			job: jobs.name,
 			customer: customers.name,
-			paid: paidSql
+			paid: invoices.paid
 		})
 		.from(invoices)
 		.innerJoin(jobs, eq(jobs.id, invoices.jobId))
 		.innerJoin(customers, eq(customers.id, invoices.customerId))
+		.where(
+			which === 'open'
+				? isOpen
+				: which === 'overdue'
+					? and(isOpen, lt(invoices.due, todayOf(app)))
+					: which === 'draft'
+						? isNull(invoices.issuedAt)
+						: undefined
+		)
 		.orderBy(desc(invoices.number))
-		.limit(1000)
+		.limit(5000)
 		.all()
 		.map(withState);
-	if (which === 'open') return rows.filter((r) => r.state === 'issued' || r.state === 'part paid');
-	if (which === 'overdue') return rows.filter((r) => (r.state === 'issued' || r.state === 'part paid') && (r.due ?? '') < today);
-	return which === 'draft' ? rows.filter((r) => r.state === 'draft') : rows;
 }
 
 /** Who owes what, how late. */
 export function agingToday(app: App) {
 	const open = app.db.orm
-		.select({ due: invoices.due, open: sql<number>`${invoices.total} - ${paidSql}` })
+		.select({ due: invoices.due, open: sql<number>`${invoices.total} - ${invoices.paid}` })
 		.from(invoices)
-		.where(and(isNotNull(invoices.issuedAt), isNull(invoices.voidedAt)))
+		.where(isOpen)
 		.all()
-		.filter((i) => i.open > 0)
 		.map((i) => ({ due: i.due ?? '9999-12-31', open: cents(i.open) }));
 	const credit =
 		app.db.orm
@@ -148,5 +154,5 @@ export const moneyIn = (app: App) =>
 		.from(payments)
 		.innerJoin(customers, eq(customers.id, payments.customerId))
 		.orderBy(desc(payments.at))
-		.limit(500)
+		.limit(5000)
 		.all();

@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { asc, eq, max } from 'drizzle-orm';
-import { computeEstimate, setTotal, totalForMargin } from '../../core/estimate';
+import { cellOf, computeEstimate, LINE_FIELDS, setTotal, totalForMargin, type Line, type LineField } from '../../core/estimate';
 import { parseFigure, SHAPE_FIELDS, type ShapeKind } from '../../core/measure';
 import { parseCents, parsePercent, parseQuantity, parseUnitPrice, quantity, unitPrice, type Cents, type Percent } from '../../core/money';
 import { KINDS, unitPriceOf, type Kind, type PriceRule } from '../../core/pricing';
@@ -336,28 +336,6 @@ const atLeastZero = <T extends number>(n: T, field: string): T => {
 	return n;
 };
 
-const LINE_FIELDS = [
-	'quantity',
-	'name',
-	'wording',
-	'unit',
-	'cost',
-	'price',
-	'margin',
-	'markup',
-	'placeholder',
-	'note',
-	'phase',
-	'option',
-	'setAside',
-	'hidden',
-	'locked',
-	'discountable',
-	'tax',
-	'parent'
-] as const;
-type LineField = (typeof LINE_FIELDS)[number];
-
 /**
  * Changes one cell of a line, from what was typed. `seen` is what the person had before them: if somebody changed the same
  * cell meanwhile it is said, and nothing is lost; other cells of the line merge.
@@ -377,7 +355,7 @@ export const changeLine = defineCommand({
 	run(ctx, i) {
 		const line = ctx.get(lines, i.lineId, 'This line');
 		const scope = scopeOf(ctx, line.scopeId);
-		if (i.seen !== undefined && i.seen !== cellOf(line, i.field))
+		if (i.seen !== undefined && i.seen !== cellOf(line as unknown as Line, i.field))
 			throw new Stale('Somebody else changed this cell meanwhile. Look at it and type again if you still want to.', i.field);
 		const patch = patchOf(ctx, scope.estimateId, line, i.field, i.value);
 		// What is typed into quantity or price counts again; an amount settled for the whole no longer does.
@@ -386,26 +364,6 @@ export const changeLine = defineCommand({
 		done(ctx, scope.estimateId, `${line.name}: ${i.field} ${i.value === '' ? 'cleared' : `set to ${i.value.slice(0, 60)}`}`);
 	}
 });
-
-/** What stands in a cell, for comparing with what a person saw. */
-export function cellOf(line: LineRow, field: LineField): string {
-	switch (field) {
-		case 'quantity':
-			return JSON.stringify([line.override, line.source.by === 'typed' ? line.source.quantity : null]);
-		case 'cost':
-			return String(line.unitCost);
-		case 'price':
-		case 'margin':
-		case 'markup':
-			return String(line.unitPrice);
-		case 'tax':
-			return line.taxCodeId ?? '';
-		case 'parent':
-			return line.source.by === 'parent' ? line.source.parentId : '';
-		default:
-			return String(line[field]);
-	}
-}
 
 function patchOf(ctx: Context, estimateId: string, line: LineRow, field: LineField, value: string): Partial<LineRow> {
 	const text = value.trim();

@@ -1,6 +1,7 @@
 import { and, asc, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import { costTable, overUnder } from '../../core/costing';
 import { cents } from '../../core/money';
+import { wallTime } from '../../core/time';
 import type { App } from '../app';
 import { contractOf } from '../billing/load';
 import {
@@ -64,13 +65,14 @@ export function threadOf(app: App, id: string) {
 	const money = db
 		.select({
 			billed: sql<number>`coalesce(sum(${invoices.total}), 0)`,
-			paid: sql<number>`coalesce(sum((select coalesce(sum(a.amount), 0) from allocations a where a.invoice_id = invoices.id)), 0)`,
+			paid: sql<number>`coalesce(sum(${invoices.paid}), 0)`,
 			at: sql<number | null>`max(${invoices.issuedAt})`
 		})
 		.from(invoices)
 		.where(and(eq(invoices.jobId, id), isNotNull(invoices.issuedAt), isNull(invoices.voidedAt)))
 		.get();
-	const day = (ms: number | null | undefined) => (ms ? new Date(ms).toISOString().slice(0, 10) : null);
+	const { zone } = companyOf(app);
+	const day = (ms: number | null | undefined) => (ms ? wallTime(ms, zone).day : null);
 	const billed = money?.billed ?? 0;
 	const contract = (job.contractNet ?? 0) + (job.contractTax ?? 0);
 	return [
@@ -198,7 +200,7 @@ export const invoicesOfJob = (app: App, jobId: string) =>
 			issuedAt: invoices.issuedAt,
 			voidedAt: invoices.voidedAt,
 			due: invoices.due,
-			paid: sql<number>`(select coalesce(sum(a.amount), 0) from allocations a where a.invoice_id = invoices.id)`
+			paid: invoices.paid
 		})
 		.from(invoices)
 		.where(eq(invoices.jobId, jobId))
@@ -235,7 +237,7 @@ export function track(app: App) {
 	return { columns, cards };
 }
 
-export function jobList(app: App, meaning: string, text: string, limit = 400) {
+export function jobList(app: App, meaning: string, text: string, limit = 2000) {
 	const q = `%${text.replace(/[%_]/g, '')}%`;
 	return app.db.orm
 		.select({
@@ -294,7 +296,7 @@ export const customerList = (app: App) =>
 		})
 		.from(customers)
 		.orderBy(asc(customers.name))
-		.limit(2000)
+		.limit(10_000)
 		.all();
 
 export function customerPage(app: App, id: string) {
@@ -320,7 +322,7 @@ export function customerPage(app: App, id: string) {
 				due: invoices.due,
 				issuedAt: invoices.issuedAt,
 				voidedAt: invoices.voidedAt,
-				paid: sql<number>`(select coalesce(sum(a.amount), 0) from allocations a where a.invoice_id = invoices.id)`
+				paid: invoices.paid
 			})
 			.from(invoices)
 			.where(eq(invoices.customerId, id))
@@ -351,7 +353,7 @@ export const quoteList = (app: App, state: string) =>
 		.innerJoin(customers, eq(customers.id, jobs.customerId))
 		.where(state ? sql`${revisions.state} = ${state}` : undefined)
 		.orderBy(desc(revisions.issuedAt))
-		.limit(500)
+		.limit(5000)
 		.all();
 export const phaseHours = (app: App) =>
 	app.db.orm

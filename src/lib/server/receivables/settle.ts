@@ -14,7 +14,7 @@ export function openInvoices(db: Orm, customerId: string): OpenInvoice[] {
 			number: invoices.number,
 			jobId: invoices.jobId,
 			due: invoices.due,
-			open: sql<number>`${invoices.total} - coalesce((select sum(a.amount) from allocations a where a.invoice_id = invoices.id), 0)`
+			open: sql<number>`${invoices.total} - ${invoices.paid}`
 		})
 		.from(invoices)
 		.where(and(eq(invoices.customerId, customerId), isNotNull(invoices.issuedAt), isNull(invoices.voidedAt)))

@@ -1,7 +1,7 @@
-import { and, asc, eq, gte, isNotNull, isNull, lt, sql } from 'drizzle-orm';
+import { and, asc, eq, gte, lt, sql } from 'drizzle-orm';
 import { addDays, daysBetween } from '../../core/time';
 import type { App } from '../app';
-import { readyToBill, todayOf } from '../billing/queries';
+import { isOpen, readyToBill, todayOf } from '../billing/queries';
 import { customers, invoices, jobs, leads, quotes, revisions, shifts, sites } from '../db/schema';
 import { board } from '../planning/queries';
 import { onTheClock } from '../time/queries';
@@ -25,7 +25,7 @@ const ago = (now: number, then: number): string => {
 };
 
 /** What needs a decision, ordered by the money that hangs on it; each with the one action that settles it. */
-export function decisions(app: App): Decision[] {
+export function decisions(app: App, week = board(app, mondayOf(todayOf(app)), 2)): Decision[] {
 	const db = app.db.orm;
 	const now = app.clock.now();
 	const today = todayOf(app);
@@ -89,23 +89,22 @@ export function decisions(app: App): Decision[] {
 			due: invoices.due,
 			promise: invoices.promise,
 			customer: customers.name,
-			open: sql<number>`${invoices.total} - (select coalesce(sum(a.amount), 0) from allocations a where a.invoice_id = invoices.id)`
+			open: sql<number>`${invoices.total} - ${invoices.paid}`
 		})
 		.from(invoices)
 		.innerJoin(customers, eq(customers.id, invoices.customerId))
-		.where(and(isNotNull(invoices.issuedAt), isNull(invoices.voidedAt), lt(invoices.due, today)))
+		.where(and(isOpen, lt(invoices.due, today)))
 		.all();
 	for (const i of late)
-		if (i.open > 0)
-			list.push({
-				id: `late:${i.id}`,
-				amount: i.open,
-				mark: 'need',
-				title: `${i.customer}: ${daysBetween(i.due ?? today, today)} days late`,
-				detail: `Invoice ${i.number}${i.promise ? ` · promised for ${dayWords(i.promise)}${i.promise < today ? ', not kept' : ''}` : ''}`,
-				action: 'Collect',
-				path: `/bill/invoices/${i.id}`
-			});
+		list.push({
+			id: `late:${i.id}`,
+			amount: i.open,
+			mark: 'need',
+			title: `${i.customer}: ${daysBetween(i.due ?? today, today)} days late`,
+			detail: `Invoice ${i.number}${i.promise ? ` · promised for ${dayWords(i.promise)}${i.promise < today ? ', not kept' : ''}` : ''}`,
+			action: 'Collect',
+			path: `/bill/invoices/${i.id}`
+		});
 	for (const l of db.select().from(leads).where(eq(leads.state, 'new')).orderBy(asc(leads.receivedAt)).limit(50).all())
 		list.push({
 			id: `lead:${l.id}`,
@@ -116,7 +115,6 @@ export function decisions(app: App): Decision[] {
 			action: 'Open a job',
 			path: `/win/leads#${l.id}`
 		});
-	const week = board(app, mondayOf(today), 2);
 	const told = new Set<string>();
 	for (const [shiftId, found] of Object.entries(week.conflicts)) {
 		const shift = week.shifts.find((s) => s.id === shiftId);
@@ -150,10 +148,9 @@ export function decisions(app: App): Decision[] {
 }
 
 /** What runs today and where. */
-export function onSite(app: App) {
+export function onSite(app: App, week = board(app, mondayOf(todayOf(app)), 1)) {
 	const db = app.db.orm;
 	const today = todayOf(app);
-	const week = board(app, mondayOf(today), 1);
 	const places = db
 		.selectDistinct({
 			jobId: jobs.id,
@@ -181,4 +178,10 @@ export function onSite(app: App) {
 		places,
 		clocks: onTheClock(app)
 	};
+}
+
+/** Today as one page: the board behind it is made once. */
+export function todayPage(app: App) {
+	const week = board(app, mondayOf(todayOf(app)), 2);
+	return { list: decisions(app, week), site: onSite(app, week) };
 }

@@ -1,6 +1,14 @@
 <script lang="ts">
 	import { flushSync } from 'svelte';
-	import { explainLine, type Estimate, type EstimateResult, type LineResult, type ScopeResult } from '$lib/core/estimate';
+	import {
+		cellOf,
+		explainLine,
+		type Estimate,
+		type EstimateResult,
+		type LineField,
+		type LineResult,
+		type ScopeResult
+	} from '$lib/core/estimate';
 	import { MEASURES, toUnit, unitName, type MeasureName, type Shape } from '$lib/core/measure';
 	import { fixed, formatCents, formatQuantity } from '$lib/core/money';
 	import How from '../money/How.svelte';
@@ -12,7 +20,8 @@
 		estimate: Estimate;
 		result: EstimateResult;
 		scope: ScopeResult;
-		onchange: (lineId: string, field: string, value: string) => Promise<string | null>;
+		/** `seen` is what stood in the cell when the person began: another one's change of the same cell is said, not run over. */
+		onchange: (lineId: string, field: string, value: string, seen: string) => Promise<string | null>;
 		onscope: (act: 'copy' | 'rename' | 'option' | 'aside' | 'remove' | 'wording' | 'up' | 'down') => void;
 		onshape: (shape: (Shape & { id: string }) | null) => void;
 		onunshape: (id: string) => void;
@@ -20,17 +29,18 @@
 	}
 	let { estimate, result, scope, onchange, onscope, onshape, onunshape, online }: Props = $props();
 	let at: { row: number; col: number } = $state({ row: 0, col: 0 });
-	let editing: { row: number; col: number; text: string } | null = $state(null);
+	let editing: { row: number; col: number; text: string; seen: string } | null = $state(null);
 	let problem: { row: number; text: string } | null = $state(null);
 	let folded = $state(false);
 	let body: HTMLElement | undefined = $state();
 	const measures = $derived((Object.entries(scope.measures) as [MeasureName, number][]).filter(([, v]) => v > 0));
 
+	const put = (l: LineResult, field: LineField, value: string) => onchange(l.line.id, field, value, cellOf(l.line, field));
 	const focusCell = () => requestAnimationFrame(() => body?.querySelector<HTMLElement>(`[data-cell="${at.row}-${at.col}"]`)?.focus());
 	function begin(l: LineResult, col: number, text?: string) {
 		const c = COLUMNS[col];
 		if (!c?.edit) return;
-		editing = { row: at.row, col, text: text ?? cellTyped(l, c.key) };
+		editing = { row: at.row, col, text: text ?? cellTyped(l, c.key), seen: cellOf(l.line, c.edit) };
 		problem = null;
 		// At once, not with the next frame: the next key of a quick typist belongs to this field.
 		flushSync();
@@ -40,15 +50,18 @@
 	}
 	async function commit(l: LineResult, go: [number, number] = [0, 0]) {
 		if (!editing) return;
-		const { text, col, row } = editing;
+		const { text, col, row, seen } = editing;
 		const c = COLUMNS[col];
 		const same = c && text === cellTyped(l, c.key);
 		if (c?.edit && !same) {
-			let wrong = await onchange(l.line.id, c.edit, text);
+			let wrong = await onchange(l.line.id, c.edit, text, seen);
 			// Whoever gives a placeholder its name has decided it.
-			if (!wrong && c.key === 'name' && l.line.placeholder) wrong = await onchange(l.line.id, 'placeholder', '');
+			if (!wrong && c.key === 'name' && l.line.placeholder) wrong = await put(l, 'placeholder', '');
 			if (wrong) {
 				problem = { row, text: wrong };
+				// Who was told what stands there now, and still presses Enter, means it.
+				const now = scope.lines.find((x) => x.line.id === l.line.id);
+				if (editing && now) editing.seen = cellOf(now.line, c.edit);
 				return;
 			}
 		}
@@ -71,7 +84,7 @@
 			move(e.key === 'ArrowUp' ? -1 : 1, 0);
 		} else if (step) move(step[0] ?? 0, step[1] ?? 0);
 		else if (e.key === 'Enter' || e.key === 'F2') begin(l, at.col);
-		else if (e.key === 'Delete') void onchange(l.line.id, 'setAside', String(!l.line.setAside));
+		else if (e.key === 'Delete') void put(l, 'setAside', String(!l.line.setAside));
 		else if (e.key.length === 1 && !e.ctrlKey && !e.metaKey && !e.altKey && e.key !== ' ') begin(l, at.col, e.key);
 		else return;
 		e.preventDefault();
@@ -199,19 +212,17 @@
 							<details>
 								<summary aria-label="More for {l.line.name}">⋯</summary>
 								<div class="sheet menu">
-									{#if l.line.placeholder}<button type="button" onclick={() => onchange(l.line.id, 'placeholder', '')}
-											>Decided as it is</button
-										>{/if}
-									<button type="button" onclick={() => onchange(l.line.id, 'setAside', String(!l.line.setAside))}
+									{#if l.line.placeholder}<button type="button" onclick={() => put(l, 'placeholder', '')}>Decided as it is</button>{/if}
+									<button type="button" onclick={() => put(l, 'setAside', String(!l.line.setAside))}
 										>{l.line.setAside ? 'Put back' : 'Set aside'}</button
-									><button type="button" onclick={() => onchange(l.line.id, 'option', String(!l.line.option))}
+									><button type="button" onclick={() => put(l, 'option', String(!l.line.option))}
 										>{l.line.option ? 'No option' : 'Make an option'}</button
-									><button type="button" onclick={() => onchange(l.line.id, 'hidden', String(!l.line.hidden))}
+									><button type="button" onclick={() => put(l, 'hidden', String(!l.line.hidden))}
 										>{l.line.hidden ? 'Show to the customer' : 'Hide from the customer'}</button
-									><button type="button" onclick={() => onchange(l.line.id, 'locked', String(!l.line.locked))}
+									><button type="button" onclick={() => put(l, 'locked', String(!l.line.locked))}
 										>{l.line.locked ? 'Unlock' : 'Lock'}</button
 									>
-									{#if l.line.override}<button type="button" onclick={() => onchange(l.line.id, 'quantity', '')}
+									{#if l.line.override}<button type="button" onclick={() => put(l, 'quantity', '')}
 											>Back to {formatQuantity(l.computed ?? 0)}</button
 										>{/if}
 									<button type="button" onclick={() => online('up', l.line.id)}>Move up</button><button

@@ -1,4 +1,4 @@
 import { app } from '$lib/server/app';
-import { decisions, onSite } from '$lib/server/today/queries';
+import { todayPage } from '$lib/server/today/queries';
 
-export const load = () => ({ list: decisions(app()), site: onSite(app()), live: ['today', 'plan', 'field', 'leads', 'invoices'] });
+export const load = () => ({ ...todayPage(app()), live: ['today', 'plan', 'field', 'leads', 'invoices'] });

@@ -27,6 +27,8 @@ export const invoices = sqliteTable(
 		tax: cents('tax').notNull(),
 		total: cents('total').notNull(),
 		onAccount: cents('on_account').notNull().default(0),
+		/** The sum of what was allocated to it, kept by triggers: no list of open invoices has to add up all of the past. */
+		paid: cents('paid').notNull().default(0),
 		promise: day('promise'),
 		version: version()
 	},
@@ -35,6 +37,9 @@ export const invoices = sqliteTable(
 		index('invoices_job').on(t.jobId),
 		index('invoices_customer').on(t.customerId),
 		index('invoices_due').on(t.due),
+		index('invoices_open')
+			.on(t.due)
+			.where(sql`issued_at is not null and voided_at is null and total > paid`),
 		check('invoices_total', sql`${t.net} + ${t.tax} = ${t.total} and ${t.total} >= 0`)
 	]
 );

@@ -5,9 +5,30 @@
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
-	import { downloadCsv } from '$lib/ui/tables/download';
+	import DataTable from '$lib/ui/tables/DataTable.svelte';
+	import type { Column } from '$lib/ui/tables/view';
 	let { data } = $props();
+	type Invoice = (typeof data.invoices)[number];
 	const marks = { draft: 'ring', issued: 'wait', 'part paid': 'half', paid: 'done', void: 'ring' } as const;
+	const isOpen = (i: Invoice) => i.state === 'issued' || i.state === 'part paid';
+	const columns: Column<Invoice>[] = [
+		{ key: 'number', label: 'Invoice', value: (i) => i.number, own: true },
+		{ key: 'customer', label: 'Customer', value: (i) => i.customer },
+		{ key: 'job', label: 'Job', value: (i) => i.job },
+		{ key: 'what', label: 'What', value: (i) => i.title },
+		{ key: 'day', label: 'Issued', value: (i) => i.day, text: (i) => showDay(i.day), extra: true },
+		{ key: 'due', label: 'Due', value: (i) => i.due, own: true },
+		{ key: 'promise', label: 'Promised for', value: (i) => i.promise, text: (i) => showDay(i.promise), extra: true },
+		{ key: 'state', label: 'State', value: (i) => i.state, own: true },
+		{ key: 'total', label: 'Total', value: (i) => i.total / 100, text: (i) => formatCents(i.total), num: true },
+		{
+			key: 'open',
+			label: 'Open',
+			value: (i) => (isOpen(i) ? (i.total - i.paid) / 100 : null),
+			text: (i) => (isOpen(i) ? formatCents(i.total - i.paid) : ''),
+			num: true
+		}
+	];
 </script>
 
 <Page
@@ -16,15 +37,6 @@
 	pages={pagesOf('Bill')}
 	current="/bill/invoices"
 >
-	{#snippet actions()}<button
-			class="btn"
-			onclick={() =>
-				downloadCsv(
-					'invoices.csv',
-					['number', 'customer', 'job', 'total', 'paid', 'due', 'state'],
-					data.invoices.map((i) => [i.number ?? '', i.customer, i.job, i.total / 100, i.paid / 100, i.due ?? '', i.state])
-				)}>Export</button
-		>{/snippet}
 	<dl class="ages sheet">
 		{#each AGES as a (a)}<div>
 				<dt>{a === 'not due' ? 'not due' : `${a} days late`}</dt>
@@ -35,43 +47,40 @@
 			<dd class="figure">{formatCents(data.aging.credit)}</dd>
 		</div>
 	</dl>
-	<nav class="my-3 flex gap-4" aria-label="Which">
-		{#each [['open', 'Open'], ['overdue', 'Overdue'], ['draft', 'Drafts'], ['all', 'All']] as [key, word] (key)}<a
-				class="link"
-				aria-current={data.which === key}
-				class:font-bold={data.which === key}
-				href="?which={key}">{word}</a
-			>{/each}
-	</nav>
-	<div class="sheet overflow-x-auto">
-		<table class="grid-table">
-			<thead
-				><tr
-					><th>Invoice</th><th>Customer</th><th>Job</th><th>What</th><th>Due</th><th>State</th><th class="num">Total</th><th class="num"
-						>Open</th
-					></tr
-				></thead
-			>
-			<tbody
-				>{#each data.invoices as i (i.id)}<tr
-						><td><a class="link figure" href="/bill/invoices/{i.id}">{i.number ?? 'draft'}</a></td><td>{i.customer}</td><td>{i.job}</td><td
-							>{i.title}</td
-						><td
-							>{showDay(i.due)}{#if i.due && i.due < data.today && (i.state === 'issued' || i.state === 'part paid')}
-								<Mark kind="need" />{/if}{#if i.promise}<span class="quiet"> promised {showDay(i.promise)}</span>{/if}</td
-						><td><Mark kind={marks[i.state]} label={i.state} /></td><td class="num">{formatCents(i.total)}</td><td class="num"
-							>{i.state === 'issued' || i.state === 'part paid' ? formatCents(i.total - i.paid) : ''}</td
-						></tr
-					>{:else}<tr><td colspan="8">No invoices here.</td></tr>{/each}</tbody
-			>
-		</table>
-	</div>
+	<DataTable
+		name="invoices"
+		rows={data.invoices}
+		{columns}
+		href={(i) => `/bill/invoices/${i.id}`}
+		empty="No invoices here."
+		filters={[
+			{
+				param: 'which',
+				label: 'Which',
+				value: data.which,
+				choices: [
+					['open', 'Open'],
+					['overdue', 'Overdue'],
+					['draft', 'Drafts'],
+					['all', 'All']
+				]
+			}
+		]}
+	>
+		{#snippet cell(i, key)}
+			{#if key === 'number'}<a class="link figure" href="/bill/invoices/{i.id}">{i.number ?? 'draft'}</a>
+			{:else if key === 'state'}<Mark kind={marks[i.state]} label={i.state} />
+			{:else}{showDay(i.due)}{#if i.due && i.due < data.today && isOpen(i)}
+					<Mark kind="need" />{/if}{#if i.promise}<span class="quiet"> promised {showDay(i.promise)}</span>{/if}{/if}
+		{/snippet}
+	</DataTable>
 </Page>
 
 <style>
 	.ages {
 		display: grid;
 		grid-template-columns: repeat(6, 1fr);
+		margin-bottom: 12px;
 	}
 	.ages div {
 		padding: 8px 14px;

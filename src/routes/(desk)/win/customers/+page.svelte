@@ -1,43 +1,28 @@
 <script lang="ts">
-	import { goto } from '$app/navigation';
-	import { page } from '$app/state';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { pagesOf } from '$lib/ui/shell/places';
-	import { downloadCsv } from '$lib/ui/tables/download';
+	import DataTable from '$lib/ui/tables/DataTable.svelte';
+	import type { Column } from '$lib/ui/tables/view';
 	let { data } = $props();
-	const q = $derived(page.url.searchParams.get('q') ?? '');
-	const rows = $derived(
-		data.customers.filter((c) => `${c.name} ${c.mail} ${c.phone} ${c.address}`.toLowerCase().includes(q.toLowerCase()))
-	);
+	const columns: Column<(typeof data.customers)[number]>[] = [
+		{ key: 'name', label: 'Name', value: (c) => c.name, own: true },
+		{ key: 'kind', label: 'Kind', value: (c) => c.kind, extra: true },
+		{ key: 'mail', label: 'Mail', value: (c) => c.mail },
+		{ key: 'phone', label: 'Phone', value: (c) => c.phone },
+		{ key: 'address', label: 'Address', value: (c) => c.address },
+		{ key: 'jobs', label: 'Jobs', value: (c) => c.jobs, num: true }
+	];
 </script>
 
-<Page title="Customers" sub="{rows.length} of {data.customers.length}" pages={pagesOf('Win')} current="/win/customers">
-	{#snippet actions()}<button
-			class="btn"
-			onclick={() =>
-				downloadCsv(
-					'customers.csv',
-					['name', 'mail', 'phone', 'address'],
-					rows.map((c) => [c.name, c.mail, c.phone, c.address])
-				)}>Export</button
-		>{/snippet}
-	<input
-		class="input mb-3 max-w-80"
-		placeholder="Filter"
-		aria-label="Filter"
-		value={q}
-		oninput={(e) => goto(`?q=${encodeURIComponent(e.currentTarget.value)}`, { replaceState: true, keepFocus: true, noScroll: true })}
-	/>
-	<div class="sheet overflow-x-auto">
-		<table class="grid-table">
-			<thead><tr><th>Name</th><th>Mail</th><th>Phone</th><th>Address</th><th class="num">Jobs</th></tr></thead>
-			<tbody
-				>{#each rows.slice(0, 500) as c (c.id)}<tr
-						><td><a class="link" href="/win/customers/{c.id}">{c.name}</a></td><td>{c.mail}</td><td>{c.phone}</td><td>{c.address}</td><td
-							class="num">{c.jobs}</td
-						></tr
-					>{:else}<tr><td colspan="5">No customer fits.</td></tr>{/each}</tbody
-			>
-		</table>
-	</div>
+<Page title="Customers" sub="Who pays: people and organisations" pages={pagesOf('Win')} current="/win/customers">
+	<DataTable
+		name="customers"
+		rows={data.customers}
+		{columns}
+		href={(c) => `/win/customers/${c.id}`}
+		placeholder="Name, mail, phone, address"
+		empty="No customer fits."
+	>
+		{#snippet cell(c)}<a class="link" href="/win/customers/{c.id}">{c.name}</a>{/snippet}
+	</DataTable>
 </Page>

@@ -1,12 +1,13 @@
 <script lang="ts">
-	import { goto } from '$app/navigation';
 	import { formatCents } from '$lib/core/money';
 	import Waterline from '$lib/ui/money/Waterline.svelte';
 	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { pagesOf } from '$lib/ui/shell/places';
-	import { downloadCsv } from '$lib/ui/tables/download';
+	import DataTable from '$lib/ui/tables/DataTable.svelte';
+	import type { Column } from '$lib/ui/tables/view';
 	let { data } = $props();
+	type Job = (typeof data.jobs)[number];
 	const marks = {
 		ready: 'ring',
 		'under way': 'half',
@@ -16,63 +17,69 @@
 		bidding: 'ring',
 		lost: 'ring'
 	} as const;
+	const money = (key: string, label: string, of: (j: Job) => number): Column<Job> => ({
+		key,
+		label,
+		value: (j) => of(j) / 100,
+		text: (j) => formatCents(of(j)),
+		num: true
+	});
+	const columns: Column<Job>[] = [
+		{ key: 'number', label: 'Job', value: (j) => j.number },
+		{ key: 'name', label: 'Name', value: (j) => j.name, own: true },
+		{ key: 'customer', label: 'Customer', value: (j) => j.customer },
+		{ key: 'kind', label: 'Kind of work', value: (j) => j.kindOfWork, extra: true },
+		{ key: 'stage', label: 'Stage', value: (j) => j.stage, own: true },
+		{
+			key: 'contract',
+			label: 'Contract',
+			value: (j) => (j.contract ? j.contract / 100 : null),
+			text: (j) => (j.contract ? formatCents(j.contract) : 'time and materials'),
+			num: true
+		},
+		{ ...money('sold', 'Cost sold', (j) => j.sold), extra: true },
+		money('used', 'Cost used', (j) => j.used),
+		{ key: 'share', label: 'Used against sold', value: (j) => (j.sold ? j.used / j.sold : null), own: true, width: '15%' },
+		money('billed', 'Billed', (j) => j.billed)
+	];
 </script>
 
-<Page title="Jobs" sub="{data.jobs.length} won jobs" pages={pagesOf('Work')} current="/work/jobs">
-	{#snippet actions()}<button
-			class="btn"
-			onclick={() =>
-				downloadCsv(
-					'jobs.csv',
-					['number', 'job', 'customer', 'stage', 'contract', 'used', 'billed'],
-					data.jobs.map((j) => [j.number ?? '', j.name, j.customer, j.stage, (j.contract ?? 0) / 100, j.used / 100, j.billed / 100])
-				)}>Export</button
-		>{/snippet}
-	<div class="mb-3 flex flex-wrap items-center gap-4">
-		<input
-			class="input max-w-72"
-			aria-label="Filter"
-			placeholder="Name, customer or number"
-			value={data.q}
-			oninput={(e) =>
-				goto(`?stage=${data.stage}&q=${encodeURIComponent(e.currentTarget.value)}`, {
-					replaceState: true,
-					keepFocus: true,
-					noScroll: true
-				})}
-		/>{#each [['', 'All'], ['ready', 'Ready'], ['under way', 'Under way'], ['finished', 'Finished'], ['closed', 'Closed']] as [key, word] (key)}<a
-				class="link"
-				aria-current={data.stage === key}
-				class:font-bold={data.stage === key}
-				href="?stage={key}&q={data.q}">{word}</a
-			>{/each}
-	</div>
-	<div class="sheet overflow-x-auto">
-		<table class="grid-table">
-			<thead
-				><tr
-					><th>Job</th><th>Name</th><th>Customer</th><th>Stage</th><th class="num">Contract</th><th class="num">Cost used</th><th
-						style="width: 16%">Used against sold</th
-					><th class="num">Billed</th></tr
-				></thead
-			>
-			<tbody
-				>{#each data.jobs as j (j.id)}<tr
-						><td class="figure">{j.number}</td><td><a class="link" href="/jobs/{j.id}">{j.name}</a></td><td>{j.customer}</td><td
-							><Mark kind={marks[j.meaning]} label={j.stage} /></td
-						><td class="num">{j.contract ? formatCents(j.contract) : 'time and materials'}</td><td class="num">{formatCents(j.used)}</td><td
-							>{#if j.sold}<Waterline
-									kind="used"
-									cost={Math.min(j.used, j.sold)}
-									breakEven={j.sold}
-									price={j.used}
-									words={['', '', '']}
-									height={10}
-									label="{formatCents(j.used)} of {formatCents(j.sold)}"
-								/>{/if}</td
-						><td class="num">{formatCents(j.billed)}</td></tr
-					>{:else}<tr><td colspan="8">No job fits. Jobs get here when their quote is accepted.</td></tr>{/each}</tbody
-			>
-		</table>
-	</div>
+<Page title="Jobs" sub="What is won, with what it cost and what is billed" pages={pagesOf('Work')} current="/work/jobs">
+	<DataTable
+		name="jobs"
+		rows={data.jobs}
+		{columns}
+		href={(j) => `/jobs/${j.id}`}
+		search="server"
+		placeholder="Name, customer or number"
+		empty="No job fits. Jobs get here when their quote is accepted."
+		filters={[
+			{
+				param: 'stage',
+				label: 'Stage',
+				value: data.stage,
+				choices: [
+					['', 'All'],
+					['ready', 'Ready'],
+					['under way', 'Under way'],
+					['finished', 'Finished'],
+					['closed', 'Closed']
+				]
+			}
+		]}
+	>
+		{#snippet cell(j, key)}
+			{#if key === 'name'}<a class="link" href="/jobs/{j.id}">{j.name}</a>
+			{:else if key === 'stage'}<Mark kind={marks[j.meaning]} label={j.stage} />
+			{:else if j.sold}<Waterline
+					kind="used"
+					cost={Math.min(j.used, j.sold)}
+					breakEven={j.sold}
+					price={j.used}
+					words={['', '', '']}
+					height={10}
+					label="{formatCents(j.used)} of {formatCents(j.sold)}"
+				/>{/if}
+		{/snippet}
+	</DataTable>
 </Page>

@@ -2,9 +2,12 @@
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
+	import { step } from '$lib/core/explain';
 	import { formatCents, formatQuantity, formatRate } from '$lib/core/money';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
+	import Tally from '$lib/ui/money/Tally.svelte';
+	import type { TallyRow } from '$lib/ui/money/tally';
 	import Waterline from '$lib/ui/money/Waterline.svelte';
 	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
@@ -13,6 +16,30 @@
 	let { data } = $props();
 	const i = $derived(data.invoice);
 	const marks = { draft: 'ring', issued: 'wait', 'part paid': 'half', paid: 'done', void: 'ring' } as const;
+	const rows = $derived.by((): TallyRow[] => [
+		{ label: 'Net', value: formatCents(i.net) },
+		...i.taxes.map((t) => ({
+			label: t.name,
+			note: formatRate(t.rate, 2),
+			value: formatCents(t.tax),
+			how: () => step(t.name, formatCents(t.tax), { formula: taxFormula(t) })
+		})),
+		{ label: 'Total', value: formatCents(i.total), rule: true, tone: 'price' },
+		{ label: 'Paid', value: formatCents(data.paid), how: paidSteps },
+		{ label: 'Open', value: formatCents(data.open), rule: true, tone: 'strong', testId: 'open' },
+		...(data.credit > 0 ? [{ label: 'Customer’s credit', value: formatCents(data.credit), testId: 'credit' }] : [])
+	]);
+	/** What a partial invoice taxes is what all of the job's invoices tax to date, less what was taxed before. */
+	const taxFormula = (t: (typeof i.taxes)[number]) =>
+		`${formatCents(t.base)} × ${formatRate(t.rate, 2)}, all of this job to date, less what was taxed before`;
+	const paidSteps = () =>
+		step('Paid', formatCents(data.paid), {
+			steps: data.payments.map((p) =>
+				step(`${showDay(p.day)}, ${p.method}`, formatCents(p.amount), {
+					formula: p.amount === p.whole ? '' : `of a payment of ${formatCents(p.whole)}`
+				})
+			)
+		});
 	let doing: 'issue' | 'pay' | 'void' | 'promise' | null = $state(null);
 	let problem = $state('');
 	let field = $state('');
@@ -88,42 +115,15 @@
 					>
 				</table>{/if}
 		</div>
-		<aside class="sheet h-fit p-4" aria-label="Tally">
-			<h2 class="mb-2">Tally</h2>
-			<Waterline
-				kind="load"
-				cost={0}
-				breakEven={i.total}
-				price={data.paid}
-				words={['paid', 'total', '']}
-				label="{formatCents(data.paid)} paid of {formatCents(i.total)}"
-			/>
-			<dl class="mt-2 grid gap-1">
-				<div class="flex justify-between">
-					<dt>Net</dt>
-					<dd class="figure">{formatCents(i.net)}</dd>
-				</div>
-				{#each i.taxes as t (t.componentId)}<div class="flex justify-between">
-						<dt>{t.name} <span class="quiet">{formatRate(t.rate, 2)}</span></dt>
-						<dd class="figure">{formatCents(t.tax)}</dd>
-					</div>{/each}
-				<div class="flex justify-between border-t pt-1 text-lg font-bold" style="border-color: var(--line)">
-					<dt>Total</dt>
-					<dd class="figure">{formatCents(i.total)}</dd>
-				</div>
-				<div class="flex justify-between">
-					<dt>Paid</dt>
-					<dd class="figure">{formatCents(data.paid)}</dd>
-				</div>
-				<div class="flex justify-between font-bold">
-					<dt>Open</dt>
-					<dd class="figure" data-testid="open">{formatCents(data.open)}</dd>
-				</div>
-				{#if data.credit > 0}<div class="flex justify-between">
-						<dt>Customer’s credit</dt>
-						<dd class="figure" data-testid="credit">{formatCents(data.credit)}</dd>
-					</div>{/if}
-			</dl>
+		<Tally {rows} bar={['Open', formatCents(data.open), data.state]}>
+			{#snippet picture()}<Waterline
+					kind="load"
+					cost={0}
+					breakEven={i.total}
+					price={data.paid}
+					words={['paid', 'total', '']}
+					label="{formatCents(data.paid)} paid of {formatCents(i.total)}"
+				/>{/snippet}
 			{#if data.charge && data.charge.state !== 'paid'}<p class="mt-3">
 					<Mark kind={data.charge.state === 'declined' ? 'need' : 'wait'} label="Card: {data.charge.state}" />
 				</p>{/if}
@@ -133,7 +133,7 @@
 						>Note a promise</button
 					>{/if}{#if data.state !== 'draft' && data.state !== 'void'}<button class="link" onclick={() => start('void')}>Void</button>{/if}
 			</div>
-		</aside>
+		</Tally>
 	</div>
 </Page>
 <Dialog

@@ -6,6 +6,8 @@
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import How from '$lib/ui/money/How.svelte';
+	import Tally from '$lib/ui/money/Tally.svelte';
+	import type { TallyRow } from '$lib/ui/money/tally';
 	import Waterline from '$lib/ui/money/Waterline.svelte';
 	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
@@ -14,6 +16,38 @@
 	import { jobPages } from '$lib/ui/shell/jobPages';
 	let { data } = $props();
 	const WORDS = { labor: 'Labor', material: 'Materials', equipment: 'Equipment', subcontract: 'Subcontract', other: 'Other', all: 'All' };
+	const earned = $derived(data.costs.earned);
+	const all = $derived(data.costs.table.at(-1));
+	const rows = $derived.by((): TallyRow[] => [
+		{ label: 'Contract, net', value: formatCents(data.costs.contract) },
+		{
+			label: 'Complete, by cost',
+			value: formatRate(earned.complete),
+			how: () =>
+				step('Complete, by cost', formatRate(earned.complete), {
+					formula: `${formatCents(all?.actual ?? 0)} used ÷ ${formatCents(all?.forecast ?? 0)} forecast`
+				})
+		},
+		{
+			label: 'Earned',
+			value: formatCents(earned.earned),
+			rule: true,
+			how: () =>
+				step('Earned', formatCents(earned.earned), {
+					formula: `${formatCents(data.costs.contract)} × ${formatCents(all?.actual ?? 0)} ÷ ${formatCents(all?.forecast ?? 0)}`
+				})
+		},
+		{ label: 'Billed, net', value: formatCents(data.costs.billed) },
+		{
+			label: earned.over < 0 ? 'Billed too little' : 'Billed ahead',
+			value: formatCents(Math.abs(earned.over)),
+			rule: true,
+			tone: earned.over < 0 ? 'problem' : 'strong'
+		},
+		...(data.costs.toBill > 0
+			? [{ label: '▲ Not billed', value: formatCents(data.costs.toBill), tone: 'strong' as const, testId: 'not-billed' }]
+			: [])
+	]);
 	let adding = $state(false);
 	let typed = $state(untrack(() => ({ kind: 'subcontract', name: '', day: data.today, cost: '' })));
 	let problem = $state('');
@@ -126,34 +160,15 @@
 				</table>
 			</div>
 		</div>
-		<aside class="sheet h-fit p-4" aria-label="Tally">
-			<h2>Tally</h2>
-			<dl class="mt-2 grid gap-1">
-				<div class="flex justify-between">
-					<dt>Contract, net</dt>
-					<dd class="figure">{formatCents(data.costs.contract)}</dd>
-				</div>
-				<div class="flex justify-between">
-					<dt>Complete, by cost</dt>
-					<dd class="figure">{formatRate(data.costs.earned.complete)}</dd>
-				</div>
-				<div class="flex justify-between">
-					<dt>Earned</dt>
-					<dd class="figure">{formatCents(data.costs.earned.earned)}</dd>
-				</div>
-				<div class="flex justify-between">
-					<dt>Billed, net</dt>
-					<dd class="figure">{formatCents(data.costs.billed)}</dd>
-				</div>
-				<div class="flex justify-between font-bold">
-					<dt>{data.costs.earned.over < 0 ? 'Billed too little' : 'Billed ahead'}</dt>
-					<dd class="figure" class:problem={data.costs.earned.over < 0}>{formatCents(Math.abs(data.costs.earned.over))}</dd>
-				</div>
-				{#if data.costs.toBill > 0}<div class="mt-2 flex justify-between font-bold">
-						<dt><Mark kind="need" label="Not billed" /></dt>
-						<dd class="figure" data-testid="not-billed">{formatCents(data.costs.toBill)}</dd>
-					</div>{/if}
-			</dl>
+		<Tally {rows} bar={['Billed', formatCents(data.costs.billed), `earned ${formatCents(data.costs.earned.earned)}`]}>
+			{#snippet picture()}<Waterline
+					kind="used"
+					cost={Math.min(data.costs.billed, data.costs.contract)}
+					breakEven={data.costs.contract}
+					price={data.costs.billed}
+					words={['billed', 'contract', 'over']}
+					label="{formatCents(data.costs.billed)} billed of {formatCents(data.costs.contract)}"
+				/>{/snippet}
 			{#if data.mayChange}<form
 					class="mt-4"
 					onsubmit={(e) => {
@@ -165,7 +180,7 @@
 						><input class="input" bind:value={percent} inputmode="decimal" /></Field
 					>
 				</form>{/if}
-		</aside>
+		</Tally>
 	</div>
 </Page>
 <Dialog bind:open={adding} title="A cost on this job" onsave={add} problem={field ? '' : problem}>

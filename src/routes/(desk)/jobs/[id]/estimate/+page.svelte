@@ -8,7 +8,7 @@
 	import Adder from '$lib/ui/estimate/Adder.svelte';
 	import ScopeGrid from '$lib/ui/estimate/ScopeGrid.svelte';
 	import ShapeDialog from '$lib/ui/estimate/ShapeDialog.svelte';
-	import Tally from '$lib/ui/estimate/Tally.svelte';
+	import EstimateTally from '$lib/ui/estimate/EstimateTally.svelte';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
@@ -34,7 +34,8 @@
 		said = r.ok ? '' : r.message;
 		return r.ok ? null : r.message;
 	}
-	const change = (lineId: string, field: string, value: string) => act('estimates.change-line', { lineId, field, value });
+	const change = (lineId: string, field: string, value: string, seen: string) =>
+		act('estimates.change-line', { lineId, field, value, seen });
 	function scopeAct(scopeId: string, what: string) {
 		const s = result.scopes.find((x) => x.scope.id === scopeId)?.scope;
 		if (!s) return;
@@ -144,7 +145,7 @@
 				</div>{/each}
 			<Adder estimateId={b.id} scopes={result.scopes.map((s) => ({ id: s.scope.id, name: s.scope.name }))} />
 		</div>
-		<Tally
+		<EstimateTally
 			estimate={b.estimate}
 			{result}
 			tax={b.tax}

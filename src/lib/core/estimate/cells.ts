@@ -1,0 +1,47 @@
+import type { Line } from './model';
+
+/** What of a line can be changed on its own. */
+export const LINE_FIELDS = [
+	'quantity',
+	'name',
+	'wording',
+	'unit',
+	'cost',
+	'price',
+	'margin',
+	'markup',
+	'placeholder',
+	'note',
+	'phase',
+	'option',
+	'setAside',
+	'hidden',
+	'locked',
+	'discountable',
+	'tax',
+	'parent'
+] as const;
+export type LineField = (typeof LINE_FIELDS)[number];
+
+/**
+ * What stands in a cell, as text, for comparing with what a person had before them when they began to type:
+ * different cells of one line merge, the same cell asks.
+ */
+export function cellOf(line: Line, field: LineField): string {
+	switch (field) {
+		case 'quantity':
+			return JSON.stringify([line.override, line.source.by === 'typed' ? line.source.quantity : null]);
+		case 'cost':
+			return String(line.unitCost);
+		case 'price':
+		case 'margin':
+		case 'markup':
+			return String(line.unitPrice);
+		case 'tax':
+			return line.taxCodeId ?? '';
+		case 'parent':
+			return line.source.by === 'parent' ? line.source.parentId : '';
+		default:
+			return String(line[field]);
+	}
+}

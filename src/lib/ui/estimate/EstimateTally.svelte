@@ -1,0 +1,107 @@
+<script lang="ts">
+	import { explainTotal, quoteTotals, type Estimate, type EstimateResult, type TaxSetting } from '$lib/core/estimate';
+	import { formatCents, formatQuantity, formatRate, ratioOf } from '$lib/core/money';
+	import { toUnit } from '$lib/core/measure';
+	import { KINDS } from '$lib/core/pricing';
+	import Tally from '../money/Tally.svelte';
+	import type { TallyRow } from '../money/tally';
+	import Waterline from '../money/Waterline.svelte';
+	import Mark from '../shell/Mark.svelte';
+	/** The tally of an estimate: from the costs by kind to what the customer pays, and what must be settled before it goes out. */
+	let {
+		estimate,
+		result,
+		tax,
+		onset
+	}: { estimate: Estimate; result: EstimateResult; tax: TaxSetting; onset: (what: 'margin' | 'total' | 'discount') => void } = $props();
+	const t = $derived(result.total);
+	const totals = $derived.by(() => {
+		try {
+			return quoteTotals(result, tax);
+		} catch {
+			return null;
+		}
+	});
+	const WORDS = { labor: 'Labor', material: 'Materials', equipment: 'Equipment', subcontract: 'Subcontract', other: 'Other' };
+	const squares = $derived(
+		result.scopes.filter((s) => s.state === 'in').reduce((a, s) => a + toUnit(s.measures.area ?? 0, 'area', estimate.system), 0) / 100
+	);
+	const how = (name: Parameters<typeof explainTotal>[2]) => () => explainTotal(estimate, result, name);
+	const rows = $derived.by((): TallyRow[] => {
+		const all: TallyRow[] = KINDS.filter((k) => result.byKind[k].cost !== 0).map((k) => ({
+			label: WORDS[k],
+			value: formatCents(result.byKind[k].cost),
+			...(k === 'labor' ? { note: `${formatQuantity(t.hours)} h` } : {})
+		}));
+		all.push(
+			{ label: 'Cost', value: formatCents(t.cost), how: how('cost'), rule: true },
+			{ label: 'Overhead to carry', value: formatCents(t.overhead), how: how('overhead') },
+			{ label: 'Break-even', value: formatCents(t.breakEven), how: how('breakEven'), rule: true },
+			{
+				label: t.profit < 0 ? 'Below break-even' : 'Profit',
+				value: `${formatCents(t.profit)} · ${formatRate(t.margin)}`,
+				how: how('margin'),
+				tone: t.profit < 0 ? 'problem' : 'gain'
+			}
+		);
+		if (result.discount) all.push({ label: 'Discount', value: `−${formatCents(result.discount)}`, change: () => onset('discount') });
+		all.push({ label: 'Price', value: formatCents(t.price), rule: true, tone: 'price', testId: 'price' });
+		if (totals)
+			all.push(
+				{ label: 'Tax', note: 'on materials', value: formatCents(totals.tax) },
+				{ label: 'Customer pays', value: formatCents(totals.total), rule: true, tone: 'strong', testId: 'customer-pays' }
+			);
+		if (squares > 0) all.push({ label: 'Per square', value: formatCents(Math.round(t.price / squares)), tone: 'quiet' });
+		if (result.optionsOffered)
+			all.push({ label: 'Options offered', value: formatCents(result.optionsOffered), how: how('optionsOffered'), tone: 'quiet' });
+		return all;
+	});
+</script>
+
+<Tally {rows} bar={['Price', formatCents(t.price), formatRate(t.margin)]} how={how('price')}>
+	{#snippet picture()}<Waterline
+			cost={t.cost}
+			breakEven={t.breakEven}
+			price={t.price}
+			label="Price {formatCents(t.price)}, cost {formatCents(t.cost)}, break-even {formatCents(t.breakEven)}"
+		/>{/snippet}
+	<h2 class="mt-4">Before it goes out</h2>
+	<ul>
+		{#each result.problems as p (`${p.scopeId} ${p.lineId} ${p.text}`)}<li><Mark kind="need" /> {p.text}</li>{/each}
+		<li>
+			{#if result.toDecide.length}<Mark
+					kind="need"
+					label="{result.toDecide.length} line{result.toDecide.length > 1 ? 's' : ''} still to decide"
+				/>{:else}<Mark kind="done" label="Every line decided" />{/if}
+		</li>
+		{#each result.reminders as r (r.line.id)}<li><Mark kind="ring" label="{r.line.name} left at zero" /></li>{/each}
+		<li>
+			{#if t.profit < 0}<Mark kind="need" label="Below break-even by {formatCents(-t.profit)}" />{:else}<Mark
+					kind="done"
+					label="Above break-even"
+				/>{/if}
+		</li>
+	</ul>
+	<div class="buttons no-print">
+		<button type="button" class="btn" onclick={() => onset('margin')}>Set margin</button><button
+			type="button"
+			class="btn"
+			onclick={() => onset('total')}>Set total</button
+		>{#if !result.discount}<button type="button" class="btn" onclick={() => onset('discount')}>Discount</button>{/if}
+	</div>
+	<p class="quiet mt-2">Gross margin {formatRate(ratioOf(t.price - t.cost, t.price))}</p>
+</Tally>
+
+<style>
+	ul {
+		margin-top: 6px;
+		display: grid;
+		gap: 5px;
+	}
+	.buttons {
+		display: grid;
+		grid-template-columns: 1fr 1fr;
+		gap: 8px;
+		margin-top: 16px;
+	}
+</style>
