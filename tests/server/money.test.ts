@@ -119,6 +119,7 @@ describe('money in', () => {
 				expect(count(app, 'select sum(amount) from payments where customer_id = ?', customerId)).toBe(paid);
 				expect(used).toBe(Math.min(paid, total(first) + total(second)));
 				// What stands on the invoice as paid is what its allocations say.
+				expect(count(app, 'select sum(used) from payments where customer_id = ?', customerId)).toBe(used);
 				for (const id of [first, second]) expect(value(app, 'select paid from invoices where id = ?', id)).toBe(total(id) - open(id));
 				expect(open(first)).toBeGreaterThanOrEqual(0);
 				expect(open(second)).toBeGreaterThanOrEqual(0);

@@ -49,19 +49,11 @@ export const paidOf = (db: Orm, invoiceId: string): Cents =>
 	);
 
 /** Money of a customer that settles no invoice yet. */
-export function creditOf(db: Orm, customerId: string): Cents {
-	const paid =
+export const creditOf = (db: Orm, customerId: string): Cents =>
+	cents(
 		db
-			.select({ n: sql<number>`coalesce(sum(${payments.amount}), 0)` })
+			.select({ n: sql<number>`coalesce(sum(${payments.amount} - ${payments.used}), 0)` })
 			.from(payments)
-			.where(eq(payments.customerId, customerId))
-			.get()?.n ?? 0;
-	const used =
-		db
-			.select({ n: sql<number>`coalesce(sum(${allocations.amount}), 0)` })
-			.from(allocations)
-			.innerJoin(payments, eq(payments.id, allocations.paymentId))
-			.where(eq(payments.customerId, customerId))
-			.get()?.n ?? 0;
-	return cents(paid - used);
-}
+			.where(and(eq(payments.customerId, customerId), sql`amount <> used`))
+			.get()?.n ?? 0
+	);

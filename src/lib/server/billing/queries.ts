@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, isNotNull, isNull, lt, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, isNull, lt, sql } from 'drizzle-orm';
 import { cents } from '../../core/money';
 import { aging, invoiceState } from '../../core/receivables';
 import type { App } from '../app';
@@ -63,8 +63,9 @@ export function agingToday(app: App) {
 		.map((i) => ({ due: i.due ?? '9999-12-31', open: cents(i.open) }));
 	const credit =
 		app.db.orm
-			.select({ n: sql<number>`(select coalesce(sum(amount), 0) from payments) - (select coalesce(sum(amount), 0) from allocations)` })
-			.from(company)
+			.select({ n: sql<number>`coalesce(sum(${payments.amount} - ${payments.used}), 0)` })
+			.from(payments)
+			.where(sql`amount <> used`)
 			.get()?.n ?? 0;
 	return aging(open, cents(credit), todayOf(app));
 }
@@ -149,7 +150,7 @@ export const moneyIn = (app: App) =>
 			reference: payments.reference,
 			customer: customers.name,
 			customerId: customers.id,
-			used: sql<number>`(select coalesce(sum(a.amount), 0) from allocations a where a.payment_id = payments.id)`
+			used: payments.used
 		})
 		.from(payments)
 		.innerJoin(customers, eq(customers.id, payments.customerId))

@@ -36,10 +36,10 @@ export function settleWithCredit(ctx: Context, customerId: string): void {
 		.select({
 			id: payments.id,
 			jobId: payments.jobId,
-			left: sql<number>`${payments.amount} - coalesce((select sum(a.amount) from allocations a where a.payment_id = payments.id), 0)`
+			left: sql<number>`${payments.amount} - ${payments.used}`
 		})
 		.from(payments)
-		.where(eq(payments.customerId, customerId))
+		.where(and(eq(payments.customerId, customerId), sql`amount <> used`))
 		.orderBy(asc(payments.at))
 		.all();
 	for (const p of rows) if (p.left > 0) settle(ctx, p.id, p.left, customerId, [], p.jobId);

@@ -80,9 +80,15 @@ export const payments = sqliteTable(
 		method: text('method', { enum: ['card', 'check', 'cash', 'transfer', 'on account'] }).notNull(),
 		amount: cents('amount').notNull(),
 		reference: words('reference'),
-		processorId: text('processor_id')
+		processorId: text('processor_id'),
+		/** What of it settles invoices, kept by triggers; the rest is the customer's credit. */
+		used: cents('used').notNull().default(0)
 	},
 	(t) => [
+		index('payments_at').on(t.at),
+		index('payments_left')
+			.on(t.customerId)
+			.where(sql`amount <> used`),
 		uniqueIndex('payments_processor').on(t.processorId),
 		index('payments_customer').on(t.customerId),
 		index('payments_day').on(t.day),

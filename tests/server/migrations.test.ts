@@ -1,0 +1,82 @@
+import { cpSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { describe, expect, it } from 'vitest';
+import { openDatabase } from '$lib/server/db/open';
+
+interface Journal {
+	entries: { tag: string; idx: number }[];
+}
+const journal = JSON.parse(readFileSync('drizzle/meta/_journal.json', 'utf8')) as Journal;
+
+/** A migrations folder as it stood after the first n. */
+function asOf(n: number): string {
+	const dir = mkdtempSync(join(tmpdir(), 'ny-migrations-'));
+	cpSync('drizzle', dir, { recursive: true });
+	writeFileSync(join(dir, 'meta/_journal.json'), JSON.stringify({ ...journal, entries: journal.entries.slice(0, n) }));
+	return dir;
+}
+const file = () => join(mkdtempSync(join(tmpdir(), 'ny-older-')), 'company.sqlite');
+
+describe('a file of an older state', () => {
+	it.each(journal.entries.map((e) => [e.tag, e.idx + 1] as const))('of %s opens today with the same tables as a new one', (_, n) => {
+		const path = file();
+		openDatabase(path, asOf(n)).sqlite.close();
+		const tables = (db: ReturnType<typeof openDatabase>) =>
+			db.sqlite
+				.prepare(
+					"select name, (select group_concat(name) from pragma_table_info(m.name)) c from sqlite_master m where type = 'table' order by name"
+				)
+				.all();
+		const older = openDatabase(path, 'drizzle');
+		const fresh = openDatabase(file(), 'drizzle');
+		expect(tables(older)).toEqual(tables(fresh));
+		expect(older.sqlite.pragma('integrity_check', { simple: true })).toBe('ok');
+	});
+	it('keeps its money: what was paid before stands on the invoices and payments afterwards', () => {
+		const path = file();
+		const old = openDatabase(path, asOf(2));
+		old.sqlite.pragma('foreign_keys = OFF');
+		const put = (table: string, row: Record<string, unknown>) =>
+			old.sqlite
+				.prepare(
+					`insert into ${table} (${Object.keys(row)
+						.map((k) => `"${k}"`)
+						.join()}) values (${Object.keys(row)
+						.map(() => '?')
+						.join()})`
+				)
+				.run(...Object.values(row));
+		const invoice = {
+			customer_id: 'c',
+			job_id: 'j',
+			kind: 'contract',
+			title: 'Roof',
+			taxes: '[]',
+			tax: 0,
+			version: 1,
+			issued_at: 1,
+			due: '2027-01-01'
+		};
+		put('invoices', { id: 'i1', number: 1, net: 1000, total: 1000, ...invoice });
+		put('invoices', { id: 'i2', number: 2, net: 500, total: 500, ...invoice });
+		put('payments', { id: 'p1', customer_id: 'c', at: 1, day: '2027-01-02', method: 'check', amount: 1200, reference: '' });
+		put('allocations', { id: 'a1', payment_id: 'p1', invoice_id: 'i1', amount: 1000 });
+		put('allocations', { id: 'a2', payment_id: 'p1', invoice_id: 'i2', amount: 150 });
+		old.sqlite.close();
+		const db = openDatabase(path, 'drizzle').sqlite;
+		expect(db.prepare('select id, paid from invoices order by id').all()).toEqual([
+			{ id: 'i1', paid: 1000 },
+			{ id: 'i2', paid: 150 }
+		]);
+		expect(db.prepare('select used from payments').all()).toEqual([{ used: 1150 }]);
+		db.pragma('foreign_keys = OFF');
+		db.prepare("update allocations set invoice_id = 'i2' where id = 'a1'").run();
+		expect(db.prepare('select id, paid from invoices order by id').all()).toEqual([
+			{ id: 'i1', paid: 0 },
+			{ id: 'i2', paid: 1150 }
+		]);
+		db.prepare('delete from allocations').run();
+		expect(db.prepare('select sum(paid) + (select sum(used) from payments) n from invoices').get()).toEqual({ n: 0 });
+	});
+});

@@ -1,0 +1,125 @@
+import { beforeAll, describe, expect, it } from 'vitest';
+import type { App } from '$lib/server/app';
+import { agingToday, invoiceDetail, invoiceList, moneyIn, readyToBill } from '$lib/server/billing/queries';
+import { catalogPage, itemDetail, searchItems } from '$lib/server/catalog/queries';
+import { letters, staff } from '$lib/server/company/queries';
+import { loadEstimate } from '$lib/server/estimates/load';
+import { customerPage, jobList, jobPage, leadInbox, quoteList, track } from '$lib/server/jobs/queries';
+import { board, plannableJobs } from '$lib/server/planning/queries';
+import { findAnything } from '$lib/server/search/queries';
+import { fieldJob, fieldJobs, myDays, myHours, onTheClock, running } from '$lib/server/time/queries';
+import { todayPage } from '$lib/server/today/queries';
+import { freshYard, value, wonJob } from './yard';
+
+/** Tables that grow for ever; the others hold a screenful. */
+const GROWING = [
+	'jobs',
+	'quotes',
+	'revisions',
+	'answers',
+	'views',
+	'scopes',
+	'shapes',
+	'lines',
+	'shifts',
+	'time_entries',
+	'cost_entries',
+	'field_notes',
+	'files',
+	'budget_rows',
+	'contract_lines',
+	'job_materials',
+	'phases',
+	'invoices',
+	'invoice_lines',
+	'payments',
+	'allocations',
+	'charges',
+	'items',
+	'item_costs',
+	'history',
+	'outbox',
+	'links',
+	'sites'
+];
+let app: App;
+let ids: Record<'job' | 'estimate' | 'customer' | 'invoice' | 'item', string>;
+beforeAll(async () => {
+	const fresh = await freshYard();
+	app = fresh.app;
+	const won = wonJob(fresh.yard, 'Planned');
+	const invoice = fresh.yard.bill('invoices.contract', { jobId: won.jobId, percent: '50%' }, 'c@customer.example');
+	fresh.yard.pay(invoice, '100', '2027-04-14');
+	ids = {
+		job: won.jobId,
+		estimate: won.estimateId,
+		customer: won.customerId,
+		invoice,
+		item: value<string>(app, 'select id from items limit 1')
+	};
+});
+
+/** The statements a query runs. */
+function statements(work: () => unknown): string[] {
+	const seen: string[] = [];
+	const prepare = app.db.sqlite.prepare.bind(app.db.sqlite);
+	app.db.sqlite.prepare = ((source: string) => {
+		seen.push(source);
+		return prepare(source);
+	}) as typeof app.db.sqlite.prepare;
+	try {
+		work();
+	} finally {
+		app.db.sqlite.prepare = prepare;
+	}
+	return seen;
+}
+const scansOf = (source: string): string[] =>
+	(
+		app.db.sqlite.prepare(`explain query plan ${source}`).all(...Array.from({ length: (source.match(/\?/g) ?? []).length }, () => 1)) as {
+			detail: string;
+		}[]
+	)
+		.map((r) => r.detail)
+		.filter((d) => {
+			const table = /^SCAN (\w+)/.exec(d)?.[1];
+			return table !== undefined && GROWING.includes(table) && !/USING (COVERING )?INDEX/.test(d);
+		});
+
+describe('what a screen asks', () => {
+	it.each<[string, () => unknown]>([
+		['today', () => todayPage(app)],
+		['a job', () => jobPage(app, ids.job)],
+		['an estimate', () => loadEstimate(app.db.orm, ids.estimate)],
+		['the board', () => board(app, '2027-04-12', 2)],
+		['jobs to plan', () => plannableJobs(app)],
+		['the track', () => track(app)],
+		['the leads', () => leadInbox(app, 'new')],
+		['the quotes', () => quoteList(app, 'open')],
+		['the jobs', () => jobList(app, '', '')],
+		['a customer', () => customerPage(app, ids.customer)],
+		['the open invoices', () => invoiceList(app, 'open')],
+		['the late invoices', () => invoiceList(app, 'overdue')],
+		['the drafts', () => invoiceList(app, 'draft')],
+		['the aging', () => agingToday(app)],
+		['an invoice', () => invoiceDetail(app, ids.invoice)],
+		['money in', () => moneyIn(app)],
+		['what is ready to bill', () => readyToBill(app)],
+		['items by words', () => searchItems(app, 'shingle')],
+		['the catalog', () => catalogPage(app, '')],
+		['an item', () => itemDetail(app, ids.item)],
+		['find', () => findAnything(app, 'pen', 'owner')],
+		['the outbox', () => letters(app)],
+		['the people', () => staff(app)],
+		['my day', () => myDays(app, 'marco')],
+		['my hours', () => myHours(app, 'marco')],
+		['my clock', () => running(app, 'marco')],
+		['all the clocks', () => onTheClock(app)],
+		['jobs of the field', () => fieldJobs(app)],
+		['a job of the field', () => fieldJob(app, ids.job, 'es')]
+	])('never reads a growing table through: %s', (_, work) => {
+		const asked = statements(work);
+		expect(asked.length).toBeGreaterThan(0);
+		expect(asked.flatMap((s) => scansOf(s).map((d) => `${d} in ${s}`))).toEqual([]);
+	});
+});
