@@ -52,7 +52,12 @@ export const handle: Handle = async ({ event, resolve }) => {
 	}
 	const theme = event.cookies.get('ny_theme');
 	const attribute = theme === 'nickel' || theme === 'nickel-night' ? `data-theme="${theme}"` : '';
-	const response = await resolve(event, { transformPageChunk: ({ html }) => html.replace('%theme%', attribute) });
+	const response = await resolve(event, {
+		transformPageChunk: ({ html }) => html.replace('%theme%', attribute),
+		// The two fonts of every page are fetched beside the styles, not after them; the rarer alphabets wait until they are needed.
+		preload: ({ type, path: file }) =>
+			type === 'js' || type === 'css' || (type === 'font' && /(archivo-latin-wdth|public-sans-latin-wght)-normal/.test(file))
+	});
 	response.headers.set('x-content-type-options', 'nosniff');
 	response.headers.set('referrer-policy', 'same-origin');
 	response.headers.set('permissions-policy', 'camera=(self), geolocation=(), microphone=()');

@@ -8,7 +8,7 @@ import { linkUrl } from '../../src/lib/server/quotes/links';
 import { readSettings } from '../../src/lib/server/settings';
 import { launch, PHONE, signIn, visitor } from '../browser/chrome';
 import { serve } from '../../scripts/lib.mjs';
-import { grew, note, p95 } from './measure';
+import { grew, median, note, p95 } from './measure';
 
 /** Copies of the demo's old jobs, with what hangs on them, until there are n: for the size of the file only. */
 function growJobs(file: string, n: number): void {
@@ -108,6 +108,21 @@ async function pages(jobs: number): Promise<Map<string, number>> {
 
 	/** JavaScript a page loads, gzipped, and its largest paint with a four times slower processor. */
 	async function weight(name: string, url: string, who: string | null, goal: number): Promise<void> {
+		const loads: { bytes: number; files: number; paint: number }[] = [];
+		// The first load warms the browser up and does not count.
+		for (let i = 0; i < 6; i++) loads.push(await load(url, who));
+		const counted = loads.slice(1);
+		note(
+			`${name}: JavaScript, kB gzip`,
+			`${counted[0]?.files ?? 0} files`,
+			median(counted.map((l) => l.bytes)) / 1000,
+			'kB allowed',
+			goal,
+			1
+		);
+		note(`${name}: largest paint`, '4 × slower processor', median(counted.map((l) => l.paint)), 'ms allowed', 1500, 1);
+	}
+	async function load(url: string, who: string | null): Promise<{ bytes: number; files: number; paint: number }> {
 		const p = await visitor(browser, PHONE);
 		if (who) await signIn(p, base, who);
 		const client = await p.createCDPSession();
@@ -124,7 +139,7 @@ async function pages(jobs: number): Promise<Map<string, number>> {
 				);
 		});
 		await p.goto(url, { waitUntil: 'load' });
-		await new Promise((r) => setTimeout(r, 2000));
+		await new Promise((r) => setTimeout(r, 1200));
 		const bytes = (await Promise.all(scripts)).reduce((a, b) => a + b, 0);
 		const paint = await p.evaluate(
 			() =>
@@ -135,9 +150,8 @@ async function pages(jobs: number): Promise<Map<string, number>> {
 					})
 				)
 		);
-		note(`${name}: JavaScript, kB gzip`, `${scripts.length} files`, bytes / 1000, 'kB allowed', goal, 1);
-		note(`${name}: largest paint`, '4 × slower processor', paint, 'ms allowed', 1500, 1);
-		await p.close();
+		await p.browserContext().close();
+		return { bytes, files: scripts.length, paint };
 	}
 }
 

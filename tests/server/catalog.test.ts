@@ -4,7 +4,7 @@ import { decodeText, guessMapping, readCsv } from '$lib/core/formats';
 import type { App } from '$lib/server/app';
 import { catalogPage, itemDetail, searchItems, supplierMapping } from '$lib/server/catalog/queries';
 import type { Yard } from '../../src/demo/yard';
-import { count, freshYard, value } from './yard';
+import { freshYard, value } from './yard';
 
 let yard: Yard;
 let app: App;

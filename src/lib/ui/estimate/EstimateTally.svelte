@@ -58,7 +58,7 @@
 	});
 </script>
 
-<Tally {rows} bar={['Price', formatCents(t.price), formatRate(t.margin)]} how={how('price')}>
+<Tally {rows} bar={['Price', formatCents(t.price), formatRate(t.margin)]} how={how('price')} about="the price">
 	{#snippet picture()}<Waterline
 			cost={t.cost}
 			breakEven={t.breakEven}

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { flushSync } from 'svelte';
+	import { flushSync, onMount } from 'svelte';
 	import {
 		cellOf,
 		explainLine,
@@ -32,6 +32,13 @@
 	let editing: { row: number; col: number; text: string; seen: string } | null = $state(null);
 	let problem: { row: number; text: string } | null = $state(null);
 	let folded = $state(false);
+	/** The server draws the first lines, the browser the rest at once: a long estimate is on the screen sooner. */
+	let shown = $state(30);
+	onMount(() => {
+		shown = Infinity;
+	});
+	/** The line whose menu is open. */
+	let menu: string | null = $state(null);
 	let body: HTMLElement | undefined = $state();
 	const measures = $derived((Object.entries(scope.measures) as [MeasureName, number][]).filter(([, v]) => v > 0));
 
@@ -84,7 +91,10 @@
 			move(e.key === 'ArrowUp' ? -1 : 1, 0);
 		} else if (step) move(step[0] ?? 0, step[1] ?? 0);
 		else if (e.key === 'Enter' || e.key === 'F2') begin(l, at.col);
-		else if (e.key === 'Delete') void put(l, 'setAside', String(!l.line.setAside));
+		else if (e.key === 'ContextMenu' || (e.key === 'F10' && e.shiftKey)) {
+			menu = l.line.id;
+			requestAnimationFrame(() => body?.querySelector<HTMLElement>('.menu button')?.focus());
+		} else if (e.key === 'Delete') void put(l, 'setAside', String(!l.line.setAside));
 		else if (e.key.length === 1 && !e.ctrlKey && !e.metaKey && !e.altKey && e.key !== ' ') begin(l, at.col, e.key);
 		else return;
 		e.preventDefault();
@@ -103,6 +113,11 @@
 	const price = (c: Column, l: LineResult) => c === 'price' && l.line.settled !== null;
 </script>
 
+<svelte:window
+	onpointerdown={(e) => {
+		if (menu && !(e.target as HTMLElement).closest('.more')) menu = null;
+	}}
+/>
 <section class="sheet scope" class:aside={scope.state === 'aside'} aria-label={scope.scope.name}>
 	<header>
 		<Figure shape={scope.scope.shapes[0]} />
@@ -157,13 +172,12 @@
 				></thead
 			>
 			<tbody bind:this={body}>
-				{#each scope.lines as l, row (l.line.id)}
+				{#each scope.lines.slice(0, shown) as l, row (l.line.id)}
 					<tr class:out={l.state === 'aside'} title={l.line.note}>
 						{#each COLUMNS as c, col (c.key)}
 							<td
 								class:num={c.num}
 								class:calc={c.key === 'quantity' && l.computed !== null}
-								role="gridcell"
 								data-cell="{row}-{col}"
 								data-column={c.key}
 								tabindex={at.row === row && at.col === col ? 0 : -1}
@@ -209,9 +223,17 @@
 							</td>
 						{/each}
 						<td class="more">
-							<details>
-								<summary aria-label="More for {l.line.name}">⋯</summary>
-								<div class="sheet menu">
+							<button
+								type="button"
+								class="dots"
+								tabindex="-1"
+								aria-label="More for {l.line.name}"
+								aria-expanded={menu === l.line.id}
+								onclick={() => (menu = menu === l.line.id ? null : l.line.id)}>⋯</button
+							>
+							{#if menu === l.line.id}
+								<!-- Drawn for the one line that is asked, not for three hundred. -->
+								<div class="sheet menu" role="group" aria-label="More for {l.line.name}">
 									{#if l.line.placeholder}<button type="button" onclick={() => put(l, 'placeholder', '')}>Decided as it is</button>{/if}
 									<button type="button" onclick={() => put(l, 'setAside', String(!l.line.setAside))}
 										>{l.line.setAside ? 'Put back' : 'Set aside'}</button
@@ -230,7 +252,7 @@
 										onclick={() => online('down', l.line.id)}>Move down</button
 									><button type="button" onclick={() => online('remove', l.line.id)}>Delete</button>
 								</div>
-							</details>
+							{/if}
 						</td>
 					</tr>
 					{#if problem?.row === row || l.problem}<tr
@@ -336,11 +358,7 @@
 		font: inherit;
 		outline: none;
 	}
-	details {
-		display: inline-block;
-	}
-	summary {
-		list-style: none;
+	.dots {
 		cursor: pointer;
 		padding: 0 6px;
 	}

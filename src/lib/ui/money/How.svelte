@@ -5,27 +5,23 @@
 	let { steps, label = 'how?', about }: { steps: () => Step; label?: string; about: string } = $props();
 	let dialog: HTMLDialogElement | undefined = $state();
 	let tree: Step | null = $state(null);
+	$effect(() => {
+		if (tree && !dialog?.open) dialog?.showModal();
+	});
 </script>
 
-<button
-	type="button"
-	class="how"
-	aria-label="{label}: how {about} came about"
-	onclick={() => {
-		tree = steps();
-		dialog?.showModal();
-	}}>{label}</button
->
-<dialog bind:this={dialog} class="sheet" aria-label="How {about} came about" onclose={() => (tree = null)}>
-	{#if tree}
+<button type="button" class="how" aria-label="{label}: how {about} came about" onclick={() => (tree = steps())}>{label}</button>
+{#if tree}
+	<dialog bind:this={dialog} class="sheet" aria-label="How {about} came about" onclose={() => (tree = null)}>
 		<header>
 			<h2>{tree.label}</h2>
 			<span class="figure">{tree.result}</span>
+			<button type="button" class="btn no-print" onclick={() => window.print()}>Print</button>
 			<form method="dialog"><button class="btn">Close</button></form>
 		</header>
 		<div class="tree"><Steps step={tree} depth={0} /></div>
-	{/if}
-</dialog>
+	</dialog>
+{/if}
 
 <style>
 	.how {
@@ -57,6 +53,23 @@
 	header .figure {
 		font-weight: 700;
 		margin-left: auto;
+	}
+	@media print {
+		/* Only the steps go on paper. */
+		:global(body:has(dialog[open]) > *) {
+			visibility: hidden;
+		}
+		dialog[open],
+		dialog[open] :global(*) {
+			visibility: visible;
+		}
+		dialog[open] {
+			position: absolute;
+			inset: 0;
+			width: auto;
+			max-height: none;
+			border: 0;
+		}
 	}
 	.tree {
 		padding: 0.5rem 1rem 1rem;

@@ -8,6 +8,7 @@
 		rows,
 		bar,
 		how,
+		about = 'the whole',
 		picture,
 		children
 	}: {
@@ -15,6 +16,8 @@
 		/** What the closed bar of a narrow screen says: a word, a figure, and a remark. */
 		bar: [string, string, string];
 		how?: () => Step;
+		/** What that how is about. */
+		about?: string;
 		picture?: Snippet;
 		children?: Snippet;
 	} = $props();
@@ -28,13 +31,13 @@
 	<div class="inside">
 		<div class="head">
 			<h2>Tally</h2>
-			{#if how}<How steps={how} about="the whole" />{/if}
+			{#if how}<How steps={how} {about} />{/if}
 		</div>
 		{@render picture?.()}
 		<dl>
 			{#each rows as r (r.label)}<div class={r.tone} class:rule={r.rule}>
 					<dt>
-						{#if r.how}<How label={r.label} steps={r.how} about={r.label.toLowerCase()} />{:else}{r.label}{/if}{#if r.note}&nbsp;<span
+						{#if r.how}<How label={r.label} steps={r.how} about="the {r.label.toLowerCase()}" />{:else}{r.label}{/if}{#if r.note}&nbsp;<span
 								class="quiet">{r.note}</span
 							>{/if}{#if r.change}&nbsp;<button type="button" class="link" onclick={r.change}>change</button>{/if}
 					</dt>
