@@ -144,6 +144,7 @@ export function buildHistory(yard: Yard, today: string): void {
 			day = workday(addDays(day, 1));
 		}
 		yard.at(day, '17:00');
+		suppliersBills(yard, job, day, n);
 		yard.call('petra', 'jobs.move', { jobId: job, stageId: 'finished' });
 		yard.at(workday(addDays(day, 1)), '11:00');
 		const invoice = yard.bill('invoices.contract', { jobId: job, percent: '100%' }, mail);
@@ -155,4 +156,20 @@ export function buildHistory(yard: Yard, today: string): void {
 			yard.call('petra', 'jobs.move', { jobId: job, stageId: 'closed' });
 		}
 	}
+}
+
+/** What suppliers and others billed for a job: near what was sold, now a little under, now a little over. */
+function suppliersBills(yard: Yard, jobId: string, day: string, n: number): void {
+	const sold = yard.app.db.sqlite
+		.prepare("select kind, sum(cost) cost from budget_rows where job_id = ? and kind <> 'labor' group by kind")
+		.all(jobId) as { kind: string; cost: number }[];
+	for (const s of sold)
+		if (s.cost > 0)
+			yard.call('petra', 'costs.add', {
+				jobId,
+				kind: s.kind,
+				name: s.kind === 'material' ? 'Tarn & Slate, delivery' : 'Harbor Hire, container',
+				day,
+				cost: ((s.cost * (92 + ((n * 7) % 17))) / 10_000).toFixed(2)
+			});
 }

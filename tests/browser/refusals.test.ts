@@ -152,6 +152,7 @@ describe('refusals', () => {
 		await page.keyboard.down('Control');
 		await page.keyboard.press('k');
 		await page.keyboard.up('Control');
+		await page.waitForSelector('dialog[open] input:focus');
 		await page.keyboard.type('fennick');
 		await page.waitForFunction(() =>
 			[...document.querySelectorAll('#found li')].some((l) => l.textContent?.includes('Fennick Property Care'))

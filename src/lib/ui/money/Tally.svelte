@@ -8,6 +8,7 @@
 		rows,
 		bar,
 		how,
+		own = false,
 		about = 'the whole',
 		picture,
 		children
@@ -16,6 +17,8 @@
 		/** What the closed bar of a narrow screen says: a word, a figure, and a remark. */
 		bar: [string, string, string];
 		how?: () => Step;
+		/** A sheet of its own beside others, instead of the side of the page. */
+		own?: boolean;
 		/** What that how is about. */
 		about?: string;
 		picture?: Snippet;
@@ -24,7 +27,7 @@
 	let opened = $state(false);
 </script>
 
-<aside aria-label="Tally" class:opened>
+<aside aria-label="Tally" class:opened class:own>
 	<button type="button" class="bar no-print" onclick={() => (opened = !opened)} aria-expanded={opened}
 		><span>{bar[0]}</span><strong class="figure">{bar[1]}</strong><span>{bar[2]}</span></button
 	>
@@ -52,6 +55,11 @@
 	aside {
 		background: var(--color-base-100);
 		border-left: 1px solid var(--line);
+	}
+	.own {
+		border: 1px solid var(--line);
+		border-radius: 4px;
+		height: fit-content;
 	}
 	.inside {
 		padding: 12px 16px 24px;

@@ -40,7 +40,7 @@
 	{#if words[0]}
 		<div class="words">
 			<span>{words[0]}</span><span class="mid">{words[1]}</span><span class:problem={short || (kind === 'used' && price > breakEven)}
-				>{short ? 'below' : words[2]}</span
+				>{short ? 'below' : kind !== 'price' && price <= breakEven ? '' : words[2]}</span
 			>
 		</div>
 	{/if}

@@ -1,6 +1,11 @@
 /** Days and instants as people read them. Shown only; nothing is computed from them. */
 export const showDay = (day: string | null | undefined): string =>
 	day ? new Date(`${day}T12:00Z`).toLocaleDateString('en-US', { month: 'short', day: 'numeric', year: 'numeric', timeZone: 'UTC' }) : '';
+/** A day near today without its year, a farther one with it. */
+export const nearDay = (day: string | null | undefined, today: string): string =>
+	day && day.slice(0, 4) === today.slice(0, 4)
+		? new Date(`${day}T12:00Z`).toLocaleDateString('en-US', { month: 'short', day: 'numeric', timeZone: 'UTC' })
+		: showDay(day);
 export const shortDay = (day: string): string =>
 	new Date(`${day}T12:00Z`).toLocaleDateString('en-US', { weekday: 'short', day: 'numeric', timeZone: 'UTC' });
 export const showInstant = (ms: number | null | undefined, zone: string): string =>

@@ -3,7 +3,7 @@
 	import { formatCents } from '$lib/core/money';
 	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
-	import { showDay } from '$lib/ui/shell/dates';
+	import { nearDay, showDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
 	import DataTable from '$lib/ui/tables/DataTable.svelte';
 	import type { Column } from '$lib/ui/tables/view';
@@ -70,8 +70,10 @@
 		{#snippet cell(i, key)}
 			{#if key === 'number'}<a class="link figure" href="/bill/invoices/{i.id}">{i.number ?? 'draft'}</a>
 			{:else if key === 'state'}<Mark kind={marks[i.state]} label={i.state} />
-			{:else}{showDay(i.due)}{#if i.due && i.due < data.today && isOpen(i)}
-					<Mark kind="need" />{/if}{#if i.promise}<span class="quiet"> promised {showDay(i.promise)}</span>{/if}{/if}
+			{:else}{nearDay(i.due, data.today)}{#if i.due && i.due < data.today && isOpen(i)}
+					<span class="ml-1"><Mark kind="need" /></span>{/if}{#if i.promise}<span class="quiet ml-1"
+						>promised {nearDay(i.promise, data.today)}</span
+					>{/if}{/if}
 		{/snippet}
 	</DataTable>
 </Page>

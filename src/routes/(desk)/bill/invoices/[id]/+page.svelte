@@ -115,7 +115,7 @@
 					>
 				</table>{/if}
 		</div>
-		<Tally {rows} bar={['Open', formatCents(data.open), data.state]}>
+		<Tally {rows} own bar={['Open', formatCents(data.open), data.state]}>
 			{#snippet picture()}<Waterline
 					kind="load"
 					cost={0}

@@ -160,7 +160,7 @@
 				</table>
 			</div>
 		</div>
-		<Tally {rows} bar={['Billed', formatCents(data.costs.billed), `earned ${formatCents(data.costs.earned.earned)}`]}>
+		<Tally {rows} own bar={['Billed', formatCents(data.costs.billed), `earned ${formatCents(data.costs.earned.earned)}`]}>
 			{#snippet picture()}<Waterline
 					kind="used"
 					cost={Math.min(data.costs.billed, data.costs.contract)}
