@@ -6,6 +6,7 @@ import { wallTime } from '../lib/core/time';
 import { sendDue } from '../lib/server/work/outbox';
 import { buildHistory } from './history';
 import { buildNow } from './now';
+import { buildRates } from './rates';
 import { setUp } from './set-up';
 import { DemoClock, Yard } from './yard';
 
@@ -24,6 +25,7 @@ export async function buildDemo(settings: Settings): Promise<App> {
 	app.db.sqlite.pragma('synchronous = OFF');
 	const yard = new Yard(app, clock);
 	await setUp(yard);
+	buildRates(yard, today);
 	buildHistory(yard, today);
 	buildNow(yard, today);
 	clock.at = now;

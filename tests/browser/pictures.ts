@@ -53,6 +53,8 @@ await shot('invoices', 'lowell', '/bill/invoices');
 await shot('catalog', 'bastian', '/price/catalog');
 await shot('assembly', 'bastian', '/price/assemblies/reroof-shingle');
 await shot('rate-sheet', 'imogen', '/price/rates/steep');
+await shot('budget', 'imogen', '/price/budget');
+if (only) await shot('rates', 'imogen', '/price/rates');
 await shot('price-list', 'petra', '/price/import');
 await shot('sold-and-used', 'imogen', '/know');
 await shot('field-day', 'marco', '/field', PHONE);

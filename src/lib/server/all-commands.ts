@@ -5,6 +5,9 @@ import * as companyCommands from './company/commands';
 import * as estimates from './estimates/commands';
 import * as planning from './planning/commands';
 import * as quotes from './quotes/commands';
+import * as budget from './rates/budget';
+import * as equipment from './rates/equipment';
+import * as labor from './rates/labor';
 import * as receivables from './receivables/commands';
 import * as sales from './sales/commands';
 import * as time from './time/commands';
@@ -14,7 +17,7 @@ const isCommand = (x: unknown): x is Command => typeof x === 'object' && x !== n
 
 /** Every command by its name. The interface, the demo and tests all come in through here. */
 export const COMMANDS: ReadonlyMap<string, Command> = new Map(
-	[companyCommands, sales, catalog, estimates, quotes, planning, time, billing, receivables, { resendMail }]
+	[companyCommands, labor, equipment, budget, sales, catalog, estimates, quotes, planning, time, billing, receivables, { resendMail }]
 		.flatMap((room) => Object.values(room) as unknown[])
 		.filter(isCommand)
 		.map((c) => [c.name, c])

@@ -16,6 +16,8 @@ const PATHS: [prefix: string, right: Right | 'public'][] = [
 	['/price/import', 'catalog.change'],
 	['/price/assemblies', 'catalog.see'],
 	['/price/rates', 'rates.see'],
+	['/price/budget', 'rates.see'],
+	['/price/check', 'rates.see'],
 	['/know', 'reports.see'],
 	['/yard/company', 'company.see'],
 	['/yard/people', 'company.see'],

@@ -1,6 +1,18 @@
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
-import { comparePriceList, decodeText, guessMapping, likely, pieces, readCsv, readPriceList, similarity, TableError, writeCsv } from '.';
+import {
+	comparePriceList,
+	decodeText,
+	guessMapping,
+	likely,
+	pieces,
+	readCsv,
+	readPriceList,
+	readYearFigures,
+	similarity,
+	TableError,
+	writeCsv
+} from '.';
 
 const list = [
 	'Tarn & Slate Supply,,,',
@@ -91,5 +103,20 @@ describe('duplicate customers', () => {
 				expect(similarity(a, b)).toBe(similarity(b, a));
 			})
 		);
+	});
+});
+
+describe('figures of last year', () => {
+	it('are read from an export with headings, codes, subtotals and costs written as minus', () => {
+		const { figures, rejected } = readYearFigures(
+			readCsv(
+				'Profit and loss 2026\n\nAccount;No.;Amount\nOffice rent;6100;"24,600.00"\nInsurance;6200;-18300\noffice rent;6101;400\nTotal overhead;;43300\nNote;see page 4;n/a 2x\n'
+			)
+		);
+		expect(figures).toEqual([
+			{ name: 'Office rent', amount: 2_500_000 },
+			{ name: 'Insurance', amount: 1_830_000 }
+		]);
+		expect(rejected.map((r) => r.row)).toEqual([8]);
 	});
 });

@@ -1,3 +1,4 @@
 export * from './csv';
 export * from './price-list';
 export * from './duplicates';
+export * from './bookkeeping';

@@ -1,4 +1,6 @@
 import { exact, roundExact } from '../money/exact';
+import { formatUnitPrice } from '../money/format';
+import { step, type Step } from '../explain';
 import type { UnitPrice } from '../money/types';
 import { SheetError } from './labor-sheet';
 
@@ -24,4 +26,33 @@ export function equipmentCost(s: EquipmentSheet, hours = 1): UnitPrice {
 		.add(exact(s.fixedPerYear, s.hoursPerYear))
 		.add(exact(s.fuelPerHour + s.upkeepPerHour));
 	return roundExact(hourly.mul(exact(Math.round(hours * 10_000), 10_000))) as UnitPrice;
+}
+
+/** Whether two names mean the same machine: letters and figures are what counts. */
+export const sameMachine = (a: string, b: string): boolean => {
+	const plain = (t: string) => t.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '');
+	return plain(a) !== '' && plain(a) === plain(b);
+};
+
+/** The steps behind the hourly cost of a machine. */
+export function explainEquipment(s: EquipmentSheet, hoursPerDay: number, source?: string): Step {
+	const hours = (n: number) => `${n.toLocaleString('en-US')} h`;
+	return step('Cost a day', formatUnitPrice(equipmentCost(s, hoursPerDay)), {
+		formula: `${hoursPerDay} h × the exact hourly cost`,
+		...(source ? { source } : {}),
+		steps: [
+			step('Cost an hour', formatUnitPrice(equipmentCost(s)), {
+				steps: [
+					step('Wearing out', formatUnitPrice(roundExact(exact(s.purchase - s.resale, s.lifeHours))), {
+						formula: `(${formatUnitPrice(s.purchase)} − ${formatUnitPrice(s.resale)}) ÷ ${hours(s.lifeHours)}`
+					}),
+					step('Fixed', formatUnitPrice(roundExact(exact(s.fixedPerYear, s.hoursPerYear))), {
+						formula: `${formatUnitPrice(s.fixedPerYear)} a year ÷ ${hours(s.hoursPerYear)}`
+					}),
+					step('Fuel', formatUnitPrice(s.fuelPerHour)),
+					step('Upkeep', formatUnitPrice(s.upkeepPerHour))
+				]
+			})
+		]
+	});
 }

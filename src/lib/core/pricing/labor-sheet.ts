@@ -3,6 +3,7 @@ import { exact, roundExact, type Exact } from '../money/exact';
 import { formatPercent, formatQuantity, formatRate, formatUnitPrice } from '../money/format';
 import { step, type Step } from '../explain';
 import type { Percent, Rate, UnitPrice } from '../money/types';
+import type { BurdenPart, NonBillablePart } from './sheet-parts';
 
 /** How a labor rate is built up. Wages and overhead in ten-thousandths of the currency unit per hour. */
 export interface LaborSheet {
@@ -17,6 +18,16 @@ export interface LaborSheet {
 	burdenNotOnPremium?: Percent;
 	nonBillable: Percent;
 	overheadPerHour: UnitPrice;
+	/** Where non-billable time is built from named parts: then `nonBillable` is what they come to. */
+	parts?: NonBillablePart[];
+	/** Paid minutes of a day, which the parts are a share of. */
+	dayMinutes?: number;
+	/** Where the burden is built from named parts: then `burden` and `burdenNotOnPremium` are what they come to. */
+	burdenParts?: BurdenPart[];
+	/** Other prices of the same hour: after hours, call-out. Multipliers, 15000 = 1.5. */
+	variants?: { name: string; multiplier: number }[];
+	/** Minutes are billed in steps, at least a minimum. */
+	billing?: { step: number; minimum: number };
 	/** Either the margin is typed and the price follows, or the price (whole cents) and the margin follows. */
 	target: { margin: Percent } | { price: UnitPrice };
 }
@@ -63,6 +74,9 @@ function chain(s: LaborSheet): Chain {
 		throw new SheetError('Overtime cannot be more than the paid hours.', 'overtimeHours');
 	if (s.overtimeMultiplier < 10_000) throw new SheetError('The overtime multiplier must be 1 or more.', 'overtimeMultiplier');
 	if (s.nonBillable < 0 || s.nonBillable >= 10_000) throw new SheetError('Non-billable time must be below 100 %.', 'nonBillable');
+	if (s.parts?.some((p) => p.minutes < 0)) throw new SheetError('Minutes cannot be negative.', 'parts');
+	if (s.parts?.length && s.dayMinutes !== undefined && s.parts.reduce((a, p) => a + p.minutes, 0) >= s.dayMinutes)
+		throw new SheetError('These parts fill the whole paid day: nothing would be left to bill.', 'parts');
 	if (s.burden < 0) throw new SheetError('The burden cannot be negative.', 'burden');
 	const wages = s.members.reduce((a, m) => a.add(exact(m.wage).mul(exact(m.count))), exact(0));
 	const average = wages.div(exact(heads));
@@ -70,7 +84,10 @@ function chain(s: LaborSheet): Chain {
 	const paid = average.mul(premium.add(exact(1)));
 	const wageOnly = s.burdenNotOnPremium ?? 0;
 	const burdened = paid.mul(exact(10_000 + s.burden - wageOnly, 10_000)).add(average.mul(exact(wageOnly, 10_000)));
-	const loaded = burdened.div(exact(10_000 - s.nonBillable, 10_000));
+	// Inside a sheet everything is exact: parts count by their minutes, not by a rounded percentage.
+	const minutes = s.parts?.reduce((a, p) => a + p.minutes, 0) ?? 0;
+	const billable = s.parts?.length && s.dayMinutes ? exact(s.dayMinutes - minutes, s.dayMinutes) : exact(10_000 - s.nonBillable, 10_000);
+	const loaded = burdened.div(billable);
 	return { average, premium, paid, burdened, loaded, breakEven: loaded.add(exact(s.overheadPerHour)) };
 }
 
@@ -119,8 +136,16 @@ export function explainLaborRate(s: LaborSheet, source?: string): Step {
 				formula: `${formatQuantity(s.overtimeHours)} h × (${s.overtimeMultiplier / 10_000} − 1) ÷ ${formatQuantity(s.paidHours)} h`
 			}),
 			step('Paid cost', formatUnitPrice(r.paidCost), { formula: 'average wage × (1 + overtime premium)' }),
-			step('Burdened cost', formatUnitPrice(r.burdenedCost), { formula: `paid cost × (1 + ${formatPercent(s.burden)})` }),
-			step('Loaded cost', formatUnitPrice(r.loadedCost), { formula: `burdened cost ÷ (1 − ${formatPercent(s.nonBillable)} non-billable)` }),
+			step('Burdened cost', formatUnitPrice(r.burdenedCost), {
+				formula: `paid cost × (1 + ${formatPercent(s.burden)})`,
+				steps: (s.burdenParts ?? []).map((p) =>
+					step(p.name, formatPercent(p.percent), { formula: p.onPremium ? 'on all paid cost' : 'on the plain wage only' })
+				)
+			}),
+			step('Loaded cost', formatUnitPrice(r.loadedCost), {
+				formula: `burdened cost ÷ (1 − ${formatPercent(s.nonBillable)} non-billable)`,
+				steps: (s.parts ?? []).map((p) => step(p.name, `${p.minutes} min`, { formula: `of ${s.dayMinutes ?? 0} paid minutes a day` }))
+			}),
 			step('Break-even', formatUnitPrice(r.breakEven), { formula: `loaded cost + ${formatUnitPrice(s.overheadPerHour)} overhead` }),
 			step('Margin', formatRate(r.margin, 2), { formula: '(price − break-even) ÷ price' })
 		]

@@ -1,8 +1,10 @@
-import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
+import { asc, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { UnitPrice } from '../../core/money';
 import type { App } from '../app';
 import { assemblies, categories, imports, itemCosts, items, laborSheets, lines, parts, suppliers, taxCodes } from '../db/schema';
 import { ftsQuery } from '../search/fts';
+import { todayOf } from '../billing/queries';
+import { rateOn } from '../rates/load';
 import { priceItem } from './pricing';
 
 /** Items by words or code, best first. Uses the full-text index only, so it stays instant over 100,000. */
@@ -121,30 +123,38 @@ export function assemblyDetail(app: App, id: string) {
 /** The parts of an assembly with what they would cost today. */
 export function assemblyParts(app: App, assemblyId: string) {
 	const rows = app.db.orm
-		.select({ part: parts, item: items, sheet: laborSheets })
+		.select({ part: parts, item: items })
 		.from(parts)
 		.leftJoin(items, eq(items.id, parts.itemId))
-		.leftJoin(laborSheets, eq(laborSheets.id, parts.sheetId))
 		.where(eq(parts.assemblyId, assemblyId))
 		.orderBy(asc(parts.position))
 		.all();
-	return rows.map(({ part, item, sheet }) => ({
-		...part,
-		name: part.name || item?.name || sheet?.name || '',
-		unit: item?.unit ?? 'h',
-		kind: item?.kind ?? ('labor' as const),
-		cost: item?.cost ?? sheet?.loadedCost ?? 0,
-		price: item ? priceItem(app.db.orm, item).price : (sheet?.price ?? 0)
-	}));
+	const today = todayOf(app);
+	return rows.map(({ part, item }) => {
+		const sheet = part.sheetId ? rateOn(app.db.orm, part.sheetId, today) : null;
+		return {
+			...part,
+			name: part.name || item?.name || sheet?.name || '',
+			unit: item?.unit ?? 'h',
+			kind: item?.kind ?? ('labor' as const),
+			cost: item?.cost ?? sheet?.loadedCost ?? 0,
+			price: item ? priceItem(app.db.orm, item).price : (sheet?.price ?? 0)
+		};
+	});
 }
 
+/** Labor rate sheets with what an hour is today. */
 export const laborSheetsToday = (app: App) =>
 	app.db.orm
 		.select()
 		.from(laborSheets)
-		.where(and(eq(laborSheets.setAside, false)))
+		.where(eq(laborSheets.setAside, false))
 		.orderBy(asc(laborSheets.name))
-		.all();
+		.all()
+		.map((s) => {
+			const rate = rateOn(app.db.orm, s.id, todayOf(app));
+			return rate ? { ...s, loadedCost: rate.loadedCost, overheadPerHour: rate.overheadPerHour, price: rate.price } : s;
+		});
 
 export const supplierMapping = (app: App, supplierId: string) =>
 	app.db.orm.select({ mapping: suppliers.mapping }).from(suppliers).where(eq(suppliers.id, supplierId)).get()?.mapping ?? null;

@@ -1,6 +1,5 @@
 import { Type } from '@sinclair/typebox';
 import { eq } from 'drizzle-orm';
-import { laborRate, type LaborSheet } from '../../core/pricing';
 import { ROLES } from '../../core/access';
 import { Refusal } from '../../core/refusal';
 import { defineCommand } from '../commands';
@@ -10,7 +9,6 @@ import {
 	categories,
 	company,
 	crews,
-	laborSheets,
 	people,
 	sessions,
 	stages,
@@ -182,51 +180,5 @@ export const removeTimeOff = defineCommand({
 		const t = ctx.get(timeOff, i.timeOffId, 'This time off');
 		ctx.remove(timeOff, t.id);
 		ctx.happened(`person:${t.personId}`, `Time off from ${t.from} to ${t.to} was taken back`, 'plan');
-	}
-});
-
-const sheetShape = Type.Object(
-	{
-		members: Type.Array(
-			Type.Object({ label: Text(80), wage: Type.Integer({ minimum: 0 }), count: Type.Integer({ minimum: 0, maximum: 1000 }) }, strict),
-			{ maxItems: 50 }
-		),
-		paidHours: Type.Integer(),
-		overtimeHours: Type.Integer(),
-		overtimeMultiplier: Type.Integer(),
-		burden: Type.Integer(),
-		nonBillable: Type.Integer(),
-		overheadPerHour: Type.Integer({ minimum: 0 }),
-		target: Type.Union([Type.Object({ margin: Type.Integer() }, strict), Type.Object({ price: Type.Integer() }, strict)])
-	},
-	strict
-);
-
-/** Saves a labor rate sheet; its rates are computed here and handed on as stored integers. */
-export const saveLaborSheet = defineCommand({
-	name: 'rates.save',
-	access: 'rates.change',
-	input: Type.Object(
-		{ sheetId: Type.Optional(Id), name: Name, from: DayText, branchId: Type.Union([Id, Type.Null()]), sheet: sheetShape, version: Version },
-		strict
-	),
-	run(ctx, i) {
-		const sheet = i.sheet as unknown as LaborSheet;
-		const rate = laborRate(sheet);
-		const row = {
-			name: i.name,
-			from: i.from,
-			branchId: i.branchId,
-			sheet,
-			loadedCost: rate.loadedCost,
-			overheadPerHour: sheet.overheadPerHour,
-			price: rate.price
-		};
-		const exists = i.sheetId ? ctx.find(laborSheets, i.sheetId) : undefined;
-		const id = exists
-			? ctx.update(laborSheets, exists.id, row, i.version).id
-			: ctx.insert(laborSheets, { id: i.sheetId ?? newId(), ...row }).id;
-		ctx.happened(`rates:${id}`, `Rate sheet ${i.name} saved`, 'rates');
-		return { id };
 	}
 });

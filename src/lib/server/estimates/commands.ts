@@ -5,11 +5,12 @@ import { parseFigure, SHAPE_FIELDS, type ShapeKind } from '../../core/measure';
 import { parseCents, parsePercent, parseQuantity, parseUnitPrice, quantity, unitPrice, type Cents, type Percent } from '../../core/money';
 import { KINDS, unitPriceOf, type Kind, type PriceRule } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
-import { defineCommand, Stale, type Context } from '../commands';
+import { defineCommand, Missing, Stale, type Context } from '../commands';
 import { Id, Name, strict, Text, Typed } from '../commands/inputs';
-import { assemblies, company, estimates, history, items, jobs, laborSheets, lines, parts, recipes, scopes, shapes } from '../db/schema';
+import { assemblies, company, estimates, history, items, jobs, lines, parts, recipes, scopes, shapes } from '../db/schema';
 import { newId } from '../ids';
 import { breakEvenOf, priceItem } from '../catalog/pricing';
+import { rateOn } from '../rates/load';
 import { loadEstimate } from './load';
 import { dropRedo, turnBack, undoState } from './undo';
 
@@ -216,7 +217,8 @@ function itemLine(ctx: Context, itemId: string) {
 }
 
 function laborLine(ctx: Context, sheetId: string, name?: string) {
-	const sheet = ctx.get(laborSheets, sheetId, 'This rate sheet');
+	const sheet = rateOn(ctx.db, sheetId, ctx.today);
+	if (!sheet) throw new Missing('This rate sheet is not there any more.');
 	return {
 		kind: 'labor' as Kind,
 		name: name || sheet.name,
@@ -230,7 +232,7 @@ function laborLine(ctx: Context, sheetId: string, name?: string) {
 		itemId: null,
 		hoursPerUnit: 10_000,
 		overheadPerHour: sheet.overheadPerHour,
-		sheetId: sheet.id
+		sheetId
 	};
 }
 

@@ -1,5 +1,5 @@
 import { Type } from '@sinclair/typebox';
-import { and, desc, eq, gte, isNull } from 'drizzle-orm';
+import { and, asc, desc, eq, gte, isNull } from 'drizzle-orm';
 import { chargeOf } from '../../core/billing';
 import { laborCost } from '../../core/costing';
 import { cents, lineAmount, parseCents, parseQuantity, percent, quantity, unitPrice } from '../../core/money';
@@ -11,6 +11,7 @@ import { DayText, Id, Name, strict, Text, Typed, Version } from '../commands/inp
 import { company, costEntries, fieldNotes, files, items, jobs, laborSheets, people, timeEntries } from '../db/schema';
 import { newId } from '../ids';
 import { beginWork } from '../planning/commands';
+import { rateOn } from '../rates/load';
 
 type Entry = typeof timeEntries.$inferSelect;
 
@@ -19,13 +20,15 @@ function self(ctx: Context): string {
 	return ctx.actor.id;
 }
 
-function sheetOf(ctx: Context, personId: string) {
+/** The rate sheet of a person as it holds on a day. */
+function sheetOf(ctx: Context, personId: string, day: string) {
 	const person = ctx.get(people, personId, 'This person');
-	const sheet = person.sheetId
-		? ctx.find(laborSheets, person.sheetId)
-		: ctx.db.select().from(laborSheets).where(eq(laborSheets.setAside, false)).get();
-	if (!sheet) throw new Refusal('There is no rate sheet for this person. Ask the office.');
-	return sheet;
+	const sheetId =
+		person.sheetId ??
+		ctx.db.select({ id: laborSheets.id }).from(laborSheets).where(eq(laborSheets.setAside, false)).orderBy(asc(laborSheets.name)).get()?.id;
+	const rate = sheetId ? rateOn(ctx.db, sheetId, day) : null;
+	if (!rate) throw new Refusal('There is no rate sheet for this person. Ask the office.');
+	return rate;
 }
 
 function workJob(ctx: Context, jobId: string) {
@@ -53,7 +56,9 @@ function settleEntry(ctx: Context, entry: Entry): void {
 	const job = ctx.get(jobs, entry.jobId, 'This job');
 	const own = ctx.get(company, 'company', 'The company');
 	const seconds = workedSeconds(entry.startedAt, end, entry.breakMinutes);
-	const minutes = billableMinutes(seconds, own.settings.billingStep);
+	// The step and minimum of the sheet the entry was made by, else the company's.
+	const rate = entry.sheetId ? rateOn(ctx.db, entry.sheetId, wallTime(entry.startedAt, entry.zone).day) : null;
+	const minutes = billableMinutes(seconds, rate?.sheet.billing ?? own.settings.billingStep);
 	const person = ctx.get(people, entry.personId, 'This person');
 	ctx.insert(costEntries, {
 		id: newId(),
@@ -83,14 +88,14 @@ export const clockOn = defineCommand({
 		const running = runningOf(ctx, personId);
 		if (running?.jobId === job.id) return { entryId: running.id };
 		if (running) settleEntry(ctx, ctx.update(timeEntries, running.id, { endedAt: ctx.now }));
-		const sheet = sheetOf(ctx, personId);
+		const sheet = sheetOf(ctx, personId, ctx.today);
 		const entry = ctx.insert(timeEntries, {
 			id: newId(),
 			personId,
 			jobId: job.id,
 			startedAt: ctx.now,
 			zone: ctx.zone,
-			sheetId: sheet.id,
+			sheetId: sheet.sheetId,
 			loadedCost: sheet.loadedCost,
 			price: sheet.price
 		});
@@ -165,7 +170,7 @@ export const addTime = defineCommand({
 			).length > 0
 		)
 			throw new Refusal('This overlaps time that is booked already.', 'from');
-		const sheet = sheetOf(ctx, personId);
+		const sheet = sheetOf(ctx, personId, i.day);
 		const entry = ctx.insert(timeEntries, {
 			id: newId(),
 			personId,
@@ -175,7 +180,7 @@ export const addTime = defineCommand({
 			zone: ctx.zone,
 			breakMinutes: i.breakMinutes,
 			note: i.note,
-			sheetId: sheet.id,
+			sheetId: sheet.sheetId,
 			loadedCost: sheet.loadedCost,
 			price: sheet.price
 		});

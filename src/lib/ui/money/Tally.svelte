@@ -16,7 +16,7 @@
 		rows: TallyRow[];
 		/** What the closed bar of a narrow screen says: a word, a figure, and a remark. */
 		bar: [string, string, string];
-		how?: () => Step;
+		how?: (() => Step) | undefined;
 		/** A sheet of its own beside others, instead of the side of the page. */
 		own?: boolean;
 		/** What that how is about. */

@@ -39,7 +39,8 @@ export const PLACES: { word: string; icon: string; pages: [path: string, word: s
 			['/price/catalog', 'Catalog', 'catalog.see'],
 			['/price/import', 'Price lists', 'catalog.change'],
 			['/price/assemblies', 'Assemblies', 'catalog.see'],
-			['/price/rates', 'Rate sheets', 'rates.see']
+			['/price/rates', 'Rate sheets', 'rates.see'],
+			['/price/budget', 'Budget', 'rates.see']
 		]
 	},
 	{ word: 'Know', icon: 'chart', pages: [['/know', 'Sold and used', 'reports.see']] },

@@ -1,7 +1,7 @@
 import { check, index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import { sql } from 'drizzle-orm';
 import type { MeasureName } from '../../../core/measure';
-import type { Kind, PartRate, PriceRule } from '../../../core/pricing';
+import type { Answers, Choice, ChoiceRefusal, Kind, PartFactor, PartRate, PriceRule } from '../../../core/pricing';
 import type { Mapping, Rejected } from '../../../core/formats';
 import { taxCodes } from './company';
 import { flag, id, instant, ref, version, words } from './columns';
@@ -12,11 +12,18 @@ export const suppliers = sqliteTable(
 	(t) => [uniqueIndex('suppliers_name').on(t.name)]
 );
 
-export const categories = sqliteTable('categories', {
-	id: id(),
-	name: text('name').notNull(),
-	rule: text('rule', { mode: 'json' }).$type<PriceRule>()
-});
+export const categories = sqliteTable(
+	'categories',
+	{
+		id: id(),
+		name: text('name').notNull(),
+		rule: text('rule', { mode: 'json' }).$type<PriceRule>(),
+		/** The category it lies in; a rule that is not set is asked of it. */
+		parentId: text('parent_id'),
+		version: version()
+	},
+	(t) => [index('categories_parent').on(t.parentId)]
+);
 
 export const items = sqliteTable(
 	'items',
@@ -33,6 +40,13 @@ export const items = sqliteTable(
 		categoryId: ref('category_id').references(() => categories.id),
 		supplierId: ref('supplier_id').references(() => suppliers.id),
 		wording: words('wording'),
+		/** What is bought at once, and how much of the unit is in it (ten-thousandths): a box of 50. */
+		purchaseUnit: words('purchase_unit'),
+		pack: integer('pack').notNull().default(10_000),
+		tags: text('tags', { mode: 'json' }).$type<string[]>().notNull().default([]),
+		/** For us, never for the customer. */
+		note: words('note'),
+		fileId: ref('file_id'),
 		setAside: flag('set_aside'),
 		version: version()
 	},
@@ -41,6 +55,7 @@ export const items = sqliteTable(
 		index('items_supplier').on(t.supplierId),
 		index('items_category').on(t.categoryId, t.name),
 		index('items_name').on(t.name),
+		index('items_kind').on(t.kind, t.name),
 		check('items_cost', sql`${t.cost} >= 0`)
 	]
 );
@@ -93,6 +108,9 @@ export const assemblies = sqliteTable(
 		category: words('category'),
 		wording: words('wording'),
 		crewSheet: text('crew_sheet', { mode: 'json' }).$type<Partial<Record<'en' | 'es', CrewSheet>>>().notNull(),
+		/** What is asked when it is put on a scope, and which answers do not go together. */
+		choices: text('choices', { mode: 'json' }).$type<Choice[]>().notNull().default([]),
+		refusals: text('refusals', { mode: 'json' }).$type<ChoiceRefusal[]>().notNull().default([]),
 		setAside: flag('set_aside'),
 		version: version()
 	},
@@ -109,13 +127,18 @@ export const parts = sqliteTable(
 		position: integer('position').notNull(),
 		itemId: ref('item_id').references(() => items.id),
 		sheetId: text('sheet_id'),
+		/** Another assembly, put on whole. */
+		childId: text('child_id'),
 		name: words('name'),
 		measures: text('measures', { mode: 'json' }).$type<MeasureName[]>().notNull(),
 		rate: text('rate', { mode: 'json' }).$type<PartRate>().notNull(),
 		placeholder: words('placeholder'),
 		reminder: flag('reminder'),
 		note: words('note'),
-		phase: words('phase')
+		phase: words('phase'),
+		/** The answers it belongs to, and what other answers do to its rate. */
+		when: text('when_answers', { mode: 'json' }).$type<Answers>().notNull().default({}),
+		factors: text('factors', { mode: 'json' }).$type<PartFactor[]>().notNull().default([])
 	},
-	(t) => [index('parts_assembly').on(t.assemblyId, t.position), index('parts_item').on(t.itemId)]
+	(t) => [index('parts_child').on(t.childId), index('parts_assembly').on(t.assemblyId, t.position), index('parts_item').on(t.itemId)]
 );

@@ -5,3 +5,4 @@ export * from './estimates';
 export * from './work';
 export * from './money';
 export * from './system';
+export * from './rates';

@@ -37,6 +37,7 @@ export const invoices = sqliteTable(
 		index('invoices_job').on(t.jobId),
 		index('invoices_customer').on(t.customerId),
 		index('invoices_due').on(t.due),
+		index('invoices_day').on(t.day),
 		index('invoices_open')
 			.on(t.due)
 			.where(sql`issued_at is not null and voided_at is null and total > paid`),

@@ -18,6 +18,7 @@ export const customers = sqliteTable(
 		address: words('address'),
 		notes: words('notes'),
 		exemption: text('exemption', { mode: 'json' }).$type<Exemption>(),
+		rateGroupId: text('rate_group_id'),
 		createdAt: instant('created_at').notNull(),
 		version: version()
 	},
@@ -104,6 +105,7 @@ export const jobs = sqliteTable(
 		index('jobs_stage').on(t.stageId, t.touchedAt),
 		index('jobs_customer').on(t.customerId),
 		index('jobs_touched').on(t.touchedAt),
+		index('jobs_won').on(t.wonAt),
 		check('jobs_won', sql`${t.number} is null or ${t.wonAt} is not null`)
 	]
 );

@@ -150,7 +150,8 @@ export const costEntries = sqliteTable(
 	(t) => [
 		index('cost_entries_job').on(t.jobId, t.day),
 		index('cost_entries_time').on(t.timeEntryId),
-		index('cost_entries_state').on(t.state)
+		index('cost_entries_state').on(t.state),
+		index('cost_entries_day').on(t.day)
 	]
 );
 

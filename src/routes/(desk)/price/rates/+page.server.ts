@@ -1,4 +1,11 @@
+import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { laborSheetsToday } from '$lib/server/catalog/queries';
+import { equipmentList, laborSheetsOn } from '$lib/server/rates/queries';
+import type { PageServerLoad } from './$types';
 
-export const load = () => ({ sheets: laborSheetsToday(app()), live: ['rates'] });
+export const load: PageServerLoad = ({ locals }) => ({
+	sheets: laborSheetsOn(app()),
+	equipment: equipmentList(app()),
+	mayChange: locals.signed !== null && may(locals.signed.actor.role, 'rates.change'),
+	live: ['rates']
+});

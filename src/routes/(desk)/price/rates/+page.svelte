@@ -1,40 +1,124 @@
 <script lang="ts">
-	import { laborRate } from '$lib/core/pricing';
+	import { goto } from '$app/navigation';
+	import { command } from '$lib/client/command';
+	import { explainEquipment, equipmentCost, laborRate } from '$lib/core/pricing';
 	import { formatRate, formatUnitPrice } from '$lib/core/money';
+	import Dialog from '$lib/ui/forms/Dialog.svelte';
+	import Field from '$lib/ui/forms/Field.svelte';
+	import How from '$lib/ui/money/How.svelte';
 	import Waterline from '$lib/ui/money/Waterline.svelte';
+	import EquipmentDialog from '$lib/ui/price/EquipmentDialog.svelte';
+	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
 	let { data } = $props();
+	let machine: (typeof data.equipment)[number] | null = $state(null);
+	let machineOpen = $state(false);
+	let adding = $state(false);
+	let name = $state('');
+	let like = $state('');
+	let problem = $state('');
+	async function add() {
+		const model = data.sheets.find((s) => s.id === (like || data.sheets[0]?.id));
+		const sheet = model?.sheet ?? {
+			members: [{ label: 'Lead', wage: 300_000, count: 1 }],
+			paidHours: 400_000,
+			overtimeHours: 0,
+			overtimeMultiplier: 15_000,
+			burden: 1800,
+			nonBillable: 1500,
+			overheadPerHour: 0,
+			target: { margin: 1000 }
+		};
+		const r = await command<{ id: string }>(
+			'rates.save',
+			{ name, from: data.today, branchId: model?.branchId ?? null, sheet },
+			{ refresh: false }
+		);
+		if (r.ok) await goto(`/price/rates/${r.result.id}`);
+		else problem = r.message;
+	}
 </script>
 
-<Page title="Rate sheets" sub="How an hour of labor is built up" pages={pagesOf('Price')} current="/price/rates">
+<Page title="Rate sheets" sub="How an hour of labor, and an hour of a machine, is built up" pages={pagesOf('Price')} current="/price/rates">
+	{#snippet actions()}{#if data.mayChange}<button
+				class="btn"
+				onclick={() => {
+					machine = null;
+					machineOpen = true;
+				}}>New machine</button
+			><button class="btn btn-primary" onclick={() => (adding = true)}>New labor sheet</button>{/if}{/snippet}
 	<div class="sheet overflow-x-auto">
-		<table class="grid-table">
+		<table class="grid-table" aria-label="Labor">
 			<thead
 				><tr
-					><th>Sheet</th><th>From</th><th class="num">Loaded cost</th><th class="num">Break-even</th><th class="num">Price</th><th
-						class="num">Margin</th
-					><th style="width: 24%">Waterline</th></tr
+					><th>Labor</th><th>Branch</th><th>Holds from</th><th class="num">Loaded cost</th><th class="num">Break-even</th><th class="num"
+						>Price</th
+					><th class="num">Margin</th><th style="width: 22%">Waterline</th></tr
 				></thead
 			><tbody
-				>{#each data.sheets as s (s.id)}{@const r = laborRate(s.sheet)}<tr
-						><td><a class="link" href="/price/rates/{s.id}">{s.name}</a></td><td>{showDay(s.from)}</td><td class="num"
-							>{formatUnitPrice(r.loadedCost)}</td
-						><td class="num">{formatUnitPrice(r.breakEven)}</td><td class="num">{formatUnitPrice(r.price)}</td><td class="num"
-							>{formatRate(r.margin, 2)}</td
+				>{#each data.sheets.filter((s) => !s.setAside && s.sheet) as s (s.id)}{@const r = s.sheet ? laborRate(s.sheet) : null}{#if r}<tr
+							><td><a class="link" href="/price/rates/{s.id}">{s.name}</a></td><td>{s.branch ?? 'all'}</td><td
+								>{showDay(s.from)}{#if s.ahead}&nbsp;<Mark kind="wait" label="changes ahead" />{/if}</td
+							><td class="num">{formatUnitPrice(r.loadedCost)}</td><td class="num">{formatUnitPrice(r.breakEven)}</td><td class="num"
+								>{formatUnitPrice(r.price)}</td
+							><td class="num" class:problem={r.margin < 0}>{formatRate(r.margin, 2)}</td><td
+								><Waterline
+									cost={r.loadedCost}
+									breakEven={r.breakEven}
+									price={r.price}
+									words={['', '', '']}
+									height={12}
+									label="{s.name}: price {formatUnitPrice(r.price)}, break-even {formatUnitPrice(r.breakEven)}"
+								/></td
+							></tr
+						>{/if}{:else}<tr><td colspan="8">No sheets yet.</td></tr>{/each}</tbody
+			>
+		</table>
+	</div>
+	<div class="sheet mt-4 overflow-x-auto">
+		<table class="grid-table" aria-label="Equipment">
+			<thead
+				><tr
+					><th>Equipment</th><th>Its cost lies</th><th class="num">Cost an hour</th><th class="num">Hours a day</th><th class="num"
+						>Cost a day</th
+					><th>Sold as</th></tr
+				></thead
+			><tbody
+				>{#each data.equipment as e (e.id)}<tr
 						><td
-							><Waterline
-								cost={r.loadedCost}
-								breakEven={r.breakEven}
-								price={r.price}
-								words={['', '', '']}
-								height={12}
-								label="{s.name}: price {formatUnitPrice(r.price)}, break-even {formatUnitPrice(r.breakEven)}"
+							>{#if data.mayChange}<button
+									class="link"
+									onclick={() => {
+										machine = e;
+										machineOpen = true;
+									}}>{e.name}</button
+								>{:else}{e.name}{/if}</td
+						><td>in {e.place}</td><td class="num">{formatUnitPrice(e.hourlyCost)}</td><td class="num">{e.hoursPerDay / 10_000}</td><td
+							class="num"
+							><How
+								label={formatUnitPrice(equipmentCost(e.sheet, e.hoursPerDay / 10_000))}
+								steps={() => explainEquipment(e.sheet, e.hoursPerDay / 10_000)}
+								about="the day cost of {e.name}"
 							/></td
+						><td
+							>{#if e.place === 'job cost' && e.itemId}<a class="link" href="/price/catalog/{e.itemId}">catalog item</a>{:else}<span
+									class="quiet">carried by the overhead</span
+								>{/if}</td
 						></tr
-					>{:else}<tr><td colspan="7">No sheets yet.</td></tr>{/each}</tbody
+					>{:else}<tr><td colspan="6">No machine has a sheet yet. A machine lies in the job cost or in the overhead, never in both.</td></tr
+					>{/each}</tbody
 			>
 		</table>
 	</div>
 </Page>
+<EquipmentDialog bind:open={machineOpen} {machine} />
+<Dialog bind:open={adding} title="New labor rate sheet" save="Begin" onsave={add} {problem}
+	><Field label="Name"><input class="input" name="sheet-name" bind:value={name} required /></Field>{#if data.sheets.length}<Field
+			label="Begin like"
+			><select class="select" bind:value={like}
+				>{#each data.sheets as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</select
+			></Field
+		>{/if}</Dialog
+>

@@ -1,11 +1,11 @@
 import { error } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { laborSheetsToday } from '$lib/server/catalog/queries';
+import { laborSheetPage } from '$lib/server/rates/queries';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ params, locals }) => {
-	const sheet = laborSheetsToday(app()).find((s) => s.id === params.id);
+export const load: PageServerLoad = ({ params, url, locals }) => {
+	const sheet = laborSheetPage(app(), params.id, url.searchParams.get('from'));
 	if (!sheet) error(404, 'This rate sheet is not there any more.');
-	return { sheet, mayChange: locals.signed !== null && may(locals.signed.actor.role, 'rates.change'), live: ['rates'] };
+	return { ...sheet, mayChange: locals.signed !== null && may(locals.signed.actor.role, 'rates.change'), live: ['rates'] };
 };

@@ -1,0 +1,53 @@
+import { exact, roundExact } from '../money/exact';
+import { mulDiv } from '../money/exact';
+import type { Percent, UnitPrice } from '../money/types';
+import { SheetError } from './labor-sheet';
+
+/** A named part of the paid day that no customer is charged for. */
+export interface NonBillablePart {
+	name: string;
+	minutes: number;
+	/** Driving: it must not stand in estimates as well. */
+	driving?: boolean;
+}
+/** A named part of the burden: payroll tax, insurance, benefits. */
+export interface BurdenPart {
+	name: string;
+	percent: Percent;
+	/** False: it is reckoned on the plain wage, not on what overtime adds. */
+	onPremium: boolean;
+}
+
+/**
+ * The share of a paid day that its parts take, in hundredths of a percent, rounded once.
+ * @param dayMinutes paid minutes of a day
+ * @throws SheetError for negative minutes, a day without minutes, or parts that fill the whole day
+ */
+export function nonBillableOf(parts: readonly NonBillablePart[], dayMinutes: number): Percent {
+	if (dayMinutes <= 0) throw new SheetError('The paid minutes of a day must be more than 0.', 'dayMinutes');
+	if (parts.some((p) => p.minutes < 0)) throw new SheetError('Minutes cannot be negative.', 'parts');
+	const minutes = parts.reduce((a, p) => a + p.minutes, 0);
+	if (minutes >= dayMinutes) throw new SheetError('These parts fill the whole paid day: nothing would be left to bill.', 'parts');
+	return mulDiv(minutes, 10_000, dayMinutes) as Percent;
+}
+
+/** The burden in all, and what of it is not reckoned on the overtime premium. */
+export function burdenOf(parts: readonly BurdenPart[]): { burden: Percent; notOnPremium: Percent } {
+	if (parts.some((p) => p.percent < 0)) throw new SheetError('A part of the burden cannot be negative.', 'burden');
+	const sum = (list: readonly BurdenPart[]) => list.reduce((a, p) => a + p.percent, 0) as Percent;
+	return { burden: sum(parts), notOnPremium: sum(parts.filter((p) => !p.onPremium)) };
+}
+
+/** What must not be counted twice, said in words; empty when nothing is. */
+export function doubleCounted(parts: readonly NonBillablePart[], drivingIsEstimated: boolean): string {
+	const driving = parts.filter((p) => p.driving && p.minutes > 0);
+	return drivingIsEstimated && driving.length > 0
+		? `${driving.map((p) => p.name).join(' and ')} stands in the non-billable time, and estimates charge driving too: it would be paid twice.`
+		: '';
+}
+
+/** Another price of the same hour: after hours, call-out. A multiplier (15000 = 1.5) of the rounded price, to the cent. */
+export function variantPrice(price: UnitPrice, multiplier: number): UnitPrice {
+	if (multiplier <= 0) throw new SheetError('A multiplier must be more than 0.', 'variants');
+	return (roundExact(exact(price).mul(exact(multiplier, 10_000)).div(exact(100))) * 100) as UnitPrice;
+}

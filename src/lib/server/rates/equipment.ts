@@ -1,0 +1,117 @@
+import { Type } from '@sinclair/typebox';
+import { and, eq } from 'drizzle-orm';
+import { parseQuantity, parseUnitPrice } from '../../core/money';
+import { equipmentCost, sameMachine, type EquipmentSheet } from '../../core/pricing';
+import { Refusal } from '../../core/refusal';
+import { defineCommand, type Context } from '../commands';
+import { Id, Name, strict, Typed, Version } from '../commands/inputs';
+import { budgets, equipmentSheets, itemCosts, items } from '../db/schema';
+import { newId } from '../ids';
+
+/** Saves what a machine costs an hour and a day. In job cost, it is a catalog item by the day whose cost follows the sheet. */
+export const saveEquipment = defineCommand({
+	name: 'rates.save-equipment',
+	access: 'rates.change',
+	input: Type.Object(
+		{
+			sheetId: Type.Optional(Id),
+			name: Name,
+			place: Type.Union([Type.Literal('job cost'), Type.Literal('overhead')]),
+			purchase: Typed,
+			resale: Typed,
+			lifeHours: Typed,
+			fixedPerYear: Typed,
+			hoursPerYear: Typed,
+			fuelPerHour: Typed,
+			upkeepPerHour: Typed,
+			hoursPerDay: Typed,
+			version: Version
+		},
+		strict
+	),
+	run(ctx, i) {
+		const money = (field: 'purchase' | 'resale' | 'fixedPerYear' | 'fuelPerHour' | 'upkeepPerHour') => {
+			const n = at(field, () => parseUnitPrice(i[field]));
+			if (n < 0) throw new Refusal('This cannot be negative.', field);
+			return n;
+		};
+		const hours = (field: 'lifeHours' | 'hoursPerYear' | 'hoursPerDay') => {
+			const n = at(field, () => parseQuantity(i[field]));
+			if (n <= 0) throw new Refusal('This must be more than 0.', field);
+			return n;
+		};
+		const sheet: EquipmentSheet = {
+			purchase: money('purchase'),
+			resale: money('resale'),
+			lifeHours: Math.round(hours('lifeHours') / 10_000),
+			fixedPerYear: money('fixedPerYear'),
+			hoursPerYear: Math.round(hours('hoursPerYear') / 10_000),
+			fuelPerHour: money('fuelPerHour'),
+			upkeepPerHour: money('upkeepPerHour')
+		};
+		const hoursPerDay = hours('hoursPerDay');
+		const known = i.sheetId ? ctx.get(equipmentSheets, i.sheetId, 'This sheet') : undefined;
+		refuseTwice(ctx, i.name, i.place, known?.id);
+		const dayCost = equipmentCost(sheet, hoursPerDay / 10_000);
+		const itemId = i.place === 'job cost' ? dayItem(ctx, i.name, dayCost, known?.itemId ?? null) : (known?.itemId ?? null);
+		const row = { name: i.name, place: i.place, sheet, hoursPerDay, hourlyCost: equipmentCost(sheet), itemId };
+		const id = known ? ctx.update(equipmentSheets, known.id, row, i.version).id : ctx.insert(equipmentSheets, { id: newId(), ...row }).id;
+		ctx.happened(`equipment:${id}`, `${i.name} saved: in ${i.place}`, 'rates', 'catalog');
+		return { id, itemId };
+	}
+});
+
+function at<T>(field: string, read: () => T): T {
+	try {
+		return read();
+	} catch (e) {
+		throw e instanceof Refusal ? new Refusal(e.message, field) : e;
+	}
+}
+
+/** A machine lies in the job cost or in the overhead; in both it would be paid twice. */
+function refuseTwice(ctx: Context, name: string, place: 'job cost' | 'overhead', own: string | undefined): void {
+	const other = ctx.db
+		.select()
+		.from(equipmentSheets)
+		.where(eq(equipmentSheets.setAside, false))
+		.all()
+		.find((e) => e.id !== own && sameMachine(e.name, name));
+	if (other) throw new Refusal(`There is a sheet for ${other.name} already, in ${other.place}. One machine has one sheet.`, 'name');
+	if (place !== 'job cost') return;
+	for (const b of ctx.db.select().from(budgets).all()) {
+		const line = b.budget.overhead.find((l) => l.amount > 0 && sameMachine(l.name, name));
+		if (line)
+			throw new Refusal(
+				`${line.name} stands in the overhead of the ${b.year} budget. In job cost too, it would be paid twice: take it out there, or mark the sheet “in overhead”.`,
+				'place'
+			);
+	}
+}
+
+/** The item that is sold by the day. Its cost follows the sheet; its price rule is its own. */
+function dayItem(ctx: Context, name: string, cost: number, itemId: string | null): string {
+	const known = itemId ? ctx.find(items, itemId) : undefined;
+	if (known) {
+		if (known.cost !== cost) {
+			ctx.update(items, known.id, { cost });
+			ctx.db.insert(itemCosts).values({ itemId: known.id, at: ctx.now, before: known.cost, after: cost }).run();
+		}
+		return known.id;
+	}
+	const base = `EQ-${name
+		.toUpperCase()
+		.replace(/[^A-Z0-9]+/g, '-')
+		.slice(0, 24)}`;
+	const taken = (code: string) =>
+		ctx.db
+			.select({ id: items.id })
+			.from(items)
+			.where(and(eq(items.code, code)))
+			.get() !== undefined;
+	let code = base;
+	for (let n = 2; taken(code); n++) code = `${base}-${n}`;
+	const item = ctx.insert(items, { id: newId(), code, name, kind: 'equipment', unit: 'day', cost, rule: { by: 'inherit' } });
+	ctx.db.insert(itemCosts).values({ itemId: item.id, at: ctx.now, before: null, after: cost }).run();
+	return item.id;
+}

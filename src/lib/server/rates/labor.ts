@@ -1,0 +1,117 @@
+import { Type } from '@sinclair/typebox';
+import { and, desc, eq } from 'drizzle-orm';
+import { burdenOf, laborRate, nonBillableOf, type LaborSheet } from '../../core/pricing';
+import { Refusal } from '../../core/refusal';
+import { defineCommand, Stale, type Context } from '../commands';
+import { DayText, Id, Name, strict, Text, Version } from '../commands/inputs';
+import { laborRates, laborSheets, parts } from '../db/schema';
+import { newId } from '../ids';
+
+const Minutes = Type.Integer({ minimum: 0, maximum: 1440 });
+const sheetShape = Type.Object(
+	{
+		members: Type.Array(
+			Type.Object({ label: Text(80), wage: Type.Integer({ minimum: 0 }), count: Type.Integer({ minimum: 0, maximum: 1000 }) }, strict),
+			{ maxItems: 50 }
+		),
+		paidHours: Type.Integer(),
+		overtimeHours: Type.Integer(),
+		overtimeMultiplier: Type.Integer(),
+		burden: Type.Integer(),
+		burdenParts: Type.Optional(
+			Type.Array(
+				Type.Object({ name: Text(80), percent: Type.Integer({ minimum: 0, maximum: 100_000 }), onPremium: Type.Boolean() }, strict),
+				{
+					maxItems: 30
+				}
+			)
+		),
+		nonBillable: Type.Integer(),
+		parts: Type.Optional(
+			Type.Array(Type.Object({ name: Text(80), minutes: Minutes, driving: Type.Optional(Type.Boolean()) }, strict), { maxItems: 30 })
+		),
+		dayMinutes: Type.Optional(Type.Integer({ minimum: 1, maximum: 1440 })),
+		variants: Type.Optional(
+			Type.Array(Type.Object({ name: Name, multiplier: Type.Integer({ minimum: 1, maximum: 100_000 }) }, strict), { maxItems: 10 })
+		),
+		billing: Type.Optional(
+			Type.Object({ step: Type.Integer({ minimum: 1, maximum: 480 }), minimum: Type.Integer({ minimum: 0, maximum: 1440 }) }, strict)
+		),
+		overheadPerHour: Type.Integer({ minimum: 0 }),
+		target: Type.Union([Type.Object({ margin: Type.Integer() }, strict), Type.Object({ price: Type.Integer() }, strict)])
+	},
+	strict
+);
+
+/**
+ * Saves a labor rate sheet as it holds from a day on; its rates are computed here and handed on as stored integers.
+ * The same day again replaces that version; another day makes a new one, and what was priced before keeps its rate.
+ */
+export const saveLaborSheet = defineCommand({
+	name: 'rates.save',
+	access: 'rates.change',
+	input: Type.Object(
+		{ sheetId: Type.Optional(Id), name: Name, from: DayText, branchId: Type.Union([Id, Type.Null()]), sheet: sheetShape, version: Version },
+		strict
+	),
+	run(ctx, i) {
+		const head = i.sheetId ? ctx.find(laborSheets, i.sheetId) : undefined;
+		const id = head?.id ?? i.sheetId ?? newId();
+		if (head && i.version !== undefined && i.version !== head.version)
+			throw new Stale('Somebody else changed this sheet meanwhile. What you typed is still here: look at the new state and save again.');
+		putVersion(ctx, id, { name: i.name, branchId: i.branchId }, i.from, i.sheet as unknown as LaborSheet);
+		ctx.happened(`rates:${id}`, `Rate sheet ${i.name} saved, from ${i.from}`, 'rates');
+		return { id };
+	}
+});
+
+/** Puts a version of a sheet from a day on: parts become percentages, rates are computed, the sheet shows its newest version. */
+export function putVersion(
+	ctx: Context,
+	id: string,
+	named: { name: string; branchId: string | null },
+	from: string,
+	typed: LaborSheet
+): void {
+	const sheet: LaborSheet = { ...typed };
+	if (typed.parts?.length) sheet.nonBillable = nonBillableOf(typed.parts, typed.dayMinutes ?? 480);
+	if (typed.burdenParts?.length) {
+		const { burden, notOnPremium } = burdenOf(typed.burdenParts);
+		sheet.burden = burden;
+		sheet.burdenNotOnPremium = notOnPremium;
+	}
+	const rate = laborRate(sheet);
+	const figures = { sheet, loadedCost: rate.loadedCost, overheadPerHour: sheet.overheadPerHour, price: rate.price };
+	if (!ctx.find(laborSheets, id)) ctx.insert(laborSheets, { id, ...named, from, ...figures });
+	const of = eq(laborRates.sheetId, id);
+	const same = ctx.db
+		.select()
+		.from(laborRates)
+		.where(and(of, eq(laborRates.from, from)))
+		.get();
+	if (same) ctx.update(laborRates, same.id, figures);
+	else ctx.insert(laborRates, { id: newId(), sheetId: id, from, ...figures });
+	const newest = ctx.db.select().from(laborRates).where(of).orderBy(desc(laborRates.from)).limit(1).get();
+	if (newest)
+		ctx.update(laborSheets, id, {
+			...named,
+			from: newest.from,
+			sheet: newest.sheet,
+			loadedCost: newest.loadedCost,
+			overheadPerHour: newest.overheadPerHour,
+			price: newest.price
+		});
+}
+
+export const setSheetAside = defineCommand({
+	name: 'rates.set-aside',
+	access: 'rates.change',
+	input: Type.Object({ sheetId: Id, back: Type.Optional(Type.Boolean()) }, strict),
+	run(ctx, i) {
+		const sheet = ctx.get(laborSheets, i.sheetId, 'This rate sheet');
+		const used = ctx.db.select({ id: parts.id }).from(parts).where(eq(parts.sheetId, sheet.id)).limit(1).get();
+		if (used && !i.back) throw new Refusal('Assemblies price their labor by this sheet. Give them another one first.');
+		ctx.update(laborSheets, sheet.id, { setAside: !i.back });
+		ctx.happened(`rates:${sheet.id}`, i.back ? 'Rate sheet put back' : 'Rate sheet set aside', 'rates');
+	}
+});

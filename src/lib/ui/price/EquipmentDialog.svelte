@@ -1,0 +1,100 @@
+<script lang="ts">
+	import { command } from '$lib/client/command';
+	import { formatUnitPrice, parseQuantity, parseUnitPrice, toTyped } from '$lib/core/money';
+	import { equipmentCost, type EquipmentSheet } from '$lib/core/pricing';
+	import Dialog from '../forms/Dialog.svelte';
+	import Field from '../forms/Field.svelte';
+	/** What a machine costs an hour and a day, while it is typed. */
+	interface Machine {
+		id: string;
+		name: string;
+		place: 'job cost' | 'overhead';
+		sheet: EquipmentSheet;
+		hoursPerDay: number;
+		version: number;
+	}
+	let { open = $bindable(), machine }: { open: boolean; machine: Machine | null } = $props();
+	const blank = {
+		name: '',
+		place: 'job cost',
+		purchase: '',
+		resale: '0',
+		lifeHours: '',
+		fixedPerYear: '0',
+		hoursPerYear: '',
+		fuelPerHour: '0',
+		upkeepPerHour: '0',
+		hoursPerDay: '8'
+	};
+	let t = $state({ ...blank });
+	let problem = $state('');
+	let field = $state('');
+	$effect(() => {
+		if (!open) return;
+		[problem, field] = ['', ''];
+		t = machine
+			? {
+					name: machine.name,
+					place: machine.place,
+					purchase: toTyped(machine.sheet.purchase, 4, 2),
+					resale: toTyped(machine.sheet.resale, 4, 2),
+					lifeHours: String(machine.sheet.lifeHours),
+					fixedPerYear: toTyped(machine.sheet.fixedPerYear, 4, 2),
+					hoursPerYear: String(machine.sheet.hoursPerYear),
+					fuelPerHour: toTyped(machine.sheet.fuelPerHour, 4, 2),
+					upkeepPerHour: toTyped(machine.sheet.upkeepPerHour, 4, 2),
+					hoursPerDay: toTyped(machine.hoursPerDay, 4)
+				}
+			: { ...blank };
+	});
+	const cost = $derived.by(() => {
+		try {
+			const sheet: EquipmentSheet = {
+				purchase: parseUnitPrice(t.purchase),
+				resale: parseUnitPrice(t.resale),
+				lifeHours: Math.round(parseQuantity(t.lifeHours) / 10_000),
+				fixedPerYear: parseUnitPrice(t.fixedPerYear),
+				hoursPerYear: Math.round(parseQuantity(t.hoursPerYear) / 10_000),
+				fuelPerHour: parseUnitPrice(t.fuelPerHour),
+				upkeepPerHour: parseUnitPrice(t.upkeepPerHour)
+			};
+			return { hour: equipmentCost(sheet), day: equipmentCost(sheet, parseQuantity(t.hoursPerDay) / 10_000) };
+		} catch {
+			return null;
+		}
+	});
+	async function save() {
+		const r = await command('rates.save-equipment', { ...(machine ? { sheetId: machine.id, version: machine.version } : {}), ...t });
+		if (r.ok) open = false;
+		else [problem, field] = [r.message, r.field ?? ''];
+	}
+	const at = (f: string) => (field === f ? problem : '');
+	const FIELDS = [
+		['purchase', 'Bought for'],
+		['resale', 'Sold for in the end'],
+		['lifeHours', 'Hours of its life'],
+		['fixedPerYear', 'Fixed cost a year'],
+		['hoursPerYear', 'Hours a year'],
+		['fuelPerHour', 'Fuel an hour'],
+		['upkeepPerHour', 'Upkeep an hour'],
+		['hoursPerDay', 'Hours a day']
+	] as const;
+</script>
+
+<Dialog bind:open title={machine ? machine.name : 'New machine'} onsave={save} problem={field ? '' : problem}>
+	<div class="grid grid-cols-2 gap-3">
+		<Field label="Name" problem={at('name')}><input class="input" name="machine" bind:value={t.name} required /></Field><Field
+			label="Its cost lies in the"
+			problem={at('place')}
+			><select class="select" name="place" bind:value={t.place}
+				><option value="job cost">job cost</option><option value="overhead">overhead</option></select
+			></Field
+		>
+		{#each FIELDS as [f, word] (f)}<Field label={word} problem={at(f)}><input class="input figure" name={f} bind:value={t[f]} /></Field
+			>{/each}
+	</div>
+	{#if cost}<p>
+			<strong class="figure" data-testid="hourly">{formatUnitPrice(cost.hour)}</strong> an hour,
+			<strong class="figure">{formatUnitPrice(cost.day)}</strong> a day.
+		</p>{/if}
+</Dialog>

@@ -1,0 +1,13 @@
+import { may } from '$lib/core/access';
+import { app } from '$lib/server/app';
+import { budgetPage } from '$lib/server/rates/queries';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ url, locals }) => {
+	const year = Number(url.searchParams.get('year'));
+	return {
+		...budgetPage(app(), year >= 2000 && year <= 2200 ? year : null),
+		mayChange: locals.signed !== null && may(locals.signed.actor.role, 'rates.change'),
+		live: ['rates']
+	};
+};
