@@ -24,6 +24,7 @@ CREATE TABLE `catalog_change_rows` (
 	`unit` text NOT NULL,
 	`cost` integer NOT NULL,
 	`rule` text NOT NULL,
+	`tags` text NOT NULL,
 	`category_id` text,
 	`tax_code_id` text,
 	`set_aside` integer NOT NULL,
@@ -59,6 +60,17 @@ CREATE TABLE `equipment_sheets` (
 );
 --> statement-breakpoint
 CREATE UNIQUE INDEX `equipment_sheets_name` ON `equipment_sheets` (`name`);--> statement-breakpoint
+CREATE TABLE `item_sales` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`item_id` text NOT NULL,
+	`customer_id` text NOT NULL,
+	`job_id` text NOT NULL,
+	`at` integer NOT NULL,
+	`quantity` integer NOT NULL,
+	`price` integer NOT NULL
+);
+--> statement-breakpoint
+CREATE INDEX `item_sales_item` ON `item_sales` (`item_id`,`at`);--> statement-breakpoint
 CREATE TABLE `labor_rates` (
 	`id` text PRIMARY KEY NOT NULL,
 	`sheet_id` text NOT NULL,

@@ -1,5 +1,7 @@
 import type { Command } from './commands';
 import * as billing from './billing/commands';
+import * as bulk from './catalog/bulk';
+import * as categories from './catalog/categories';
 import * as catalog from './catalog/commands';
 import * as companyCommands from './company/commands';
 import * as estimates from './estimates/commands';
@@ -10,6 +12,7 @@ import * as equipment from './rates/equipment';
 import * as labor from './rates/labor';
 import * as receivables from './receivables/commands';
 import * as sales from './sales/commands';
+import * as rateGroups from './sales/rate-groups';
 import * as time from './time/commands';
 import { resendMail } from './work/outbox';
 
@@ -17,7 +20,24 @@ const isCommand = (x: unknown): x is Command => typeof x === 'object' && x !== n
 
 /** Every command by its name. The interface, the demo and tests all come in through here. */
 export const COMMANDS: ReadonlyMap<string, Command> = new Map(
-	[companyCommands, labor, equipment, budget, sales, catalog, estimates, quotes, planning, time, billing, receivables, { resendMail }]
+	[
+		companyCommands,
+		labor,
+		equipment,
+		budget,
+		sales,
+		rateGroups,
+		catalog,
+		categories,
+		bulk,
+		estimates,
+		quotes,
+		planning,
+		time,
+		billing,
+		receivables,
+		{ resendMail }
+	]
 		.flatMap((room) => Object.values(room) as unknown[])
 		.filter(isCommand)
 		.map((c) => [c.name, c])

@@ -32,6 +32,8 @@ const PATHS: [prefix: string, right: Right | 'public'][] = [
 	['/api/files', 'field.see'],
 	['/api/plan-check', 'plan.change'],
 	['/api/import-preview', 'catalog.change'],
+	['/api/catalog-preview', 'catalog.change'],
+	['/api/catalog-export', 'catalog.see'],
 	['/api/pdf/quote', 'estimates.see'],
 	['/api/pdf/invoice', 'invoices.see'],
 	// Commands check their own access: customers and the public page come this way too.

@@ -1,4 +1,4 @@
-import type { Cents } from '../money';
+import { mulDiv, type Cents, type UnitPrice } from '../money';
 import { computeEstimate } from './compute';
 import type { Estimate } from './model';
 import type { Kind } from '../pricing';
@@ -28,15 +28,23 @@ export interface ContractLine {
 	phase: string;
 }
 
+/** What an item was sold for: its unit price after discount, for the price history. */
+export interface SoldItem {
+	itemId: string;
+	quantity: number;
+	price: UnitPrice;
+}
+
 /** What a won job is measured against: cost, hours and price by phase and kind; materials by phase; lines to bill. */
 export function jobBudget(
 	estimate: Estimate,
 	chosen: ReadonlySet<string>
-): { rows: BudgetRow[]; materials: MaterialRow[]; contract: ContractLine[] } {
+): { rows: BudgetRow[]; materials: MaterialRow[]; contract: ContractLine[]; sold: SoldItem[] } {
 	const result = computeEstimate(estimate, { chosen });
 	const rows = new Map<string, BudgetRow>();
 	const materials = new Map<string, MaterialRow>();
 	const contract: ContractLine[] = [];
+	const sold: SoldItem[] = [];
 	for (const l of result.lines) {
 		if (l.state !== 'in') continue;
 		const phase = l.line.phase || l.scope.name;
@@ -54,6 +62,8 @@ export function jobBudget(
 			taxCodeId: l.line.taxCodeId,
 			phase
 		});
+		if (l.line.itemId && l.quantity > 0)
+			sold.push({ itemId: l.line.itemId, quantity: l.quantity, price: mulDiv(l.net, 1_000_000, l.quantity) as UnitPrice });
 		if (l.line.kind !== 'material' || l.quantity === 0) continue;
 		const mKey = `${phase}\u0000${l.line.itemId ?? l.line.name}`;
 		const m = materials.get(mKey) ?? { phase, itemId: l.line.itemId, name: l.line.name, unit: l.line.unit, quantity: 0, cost: 0 as Cents };
@@ -61,5 +71,5 @@ export function jobBudget(
 		m.cost = (m.cost + l.cost) as Cents;
 		materials.set(mKey, m);
 	}
-	return { rows: [...rows.values()], materials: [...materials.values()], contract };
+	return { rows: [...rows.values()], materials: [...materials.values()], contract, sold };
 }

@@ -33,7 +33,7 @@ export function readCsv(text: string): string[][] {
 	return parsed.data.map((r) => r.map((c) => c.trim()));
 }
 
-/** Rows to CSV text. Cells that a spreadsheet would run as a formula are defused. */
-export function writeCsv(rows: readonly (readonly (string | number)[])[]): string {
-	return Papa.unparse(rows as string[][], { escapeFormulae: true, newline: '\r\n' });
+/** Rows to CSV text. Cells that a spreadsheet would run as a formula are defused, unless the text stays within the program. */
+export function writeCsv(rows: readonly (readonly (string | number)[])[], defuse = true): string {
+	return Papa.unparse(rows as string[][], { escapeFormulae: defuse, newline: '\r\n' });
 }

@@ -3,7 +3,13 @@ import { parseUnitPrice, TypedNumberError, type UnitPrice } from '../money';
 export const FIELDS = ['code', 'name', 'unit', 'cost'] as const;
 export type Field = (typeof FIELDS)[number];
 /** Which column (from 0) holds what; -1 when the list has none. */
-export type Mapping = Record<Field, number> & { headerRow: number };
+export type Mapping = Record<Field, number> & {
+	headerRow: number;
+	/** What stands before the cents; a point where nothing is said. */
+	decimal?: '.' | ',';
+	/** The supplier's words for units, in lower case, to ours. */
+	units?: Record<string, string>;
+};
 
 /** A row that can be read; the unit is empty when the list has none. */
 export interface PriceRow {
@@ -52,6 +58,34 @@ export function guessMapping(rows: readonly (readonly string[])[]): Mapping {
 }
 
 /**
+ * Guesses whether a list writes 1.041,20 or 1,041.20: the last mark of the prices decides, where it cannot be a thousands mark.
+ */
+export function guessDecimal(rows: readonly (readonly string[])[], column: number): '.' | ',' {
+	let comma = 0;
+	let point = 0;
+	for (const cells of rows) {
+		const text = (cells[column] ?? '').replace(/[^\d.,]/g, '');
+		const last = Math.max(text.lastIndexOf(','), text.lastIndexOf('.'));
+		if (last < 0) continue;
+		const mark = text[last];
+		const both = text.includes(',') && text.includes('.');
+		// Three figures after a single kind of mark may be thousands: such a price says nothing.
+		if (!both && text.length - last - 1 === 3) continue;
+		if (mark === ',') comma += 1;
+		else point += 1;
+	}
+	return comma > point ? ',' : '.';
+}
+
+/** The supplier's units that have no translation yet and are not ours already, with how often they stand there. */
+export function strangeUnits(prices: readonly PriceRow[], ours: readonly string[]): { unit: string; rows: number }[] {
+	const known = new Set(ours.map((u) => u.toLowerCase()));
+	const counts = new Map<string, number>();
+	for (const p of prices) if (p.unit !== '' && !known.has(p.unit.toLowerCase())) counts.set(p.unit, (counts.get(p.unit) ?? 0) + 1);
+	return [...counts].map(([unit, n]) => ({ unit, rows: n })).sort((a, b) => b.rows - a.rows);
+}
+
+/**
  * Reads the rows below the heading by a mapping. Blank rows are skipped; a row that cannot be read is rejected with its
  * number in the file and the reason; of two rows with the same code the second is rejected.
  */
@@ -65,7 +99,9 @@ export function readPriceList(rows: readonly (readonly string[])[], mapping: Map
 		const at = (f: Field): string => (mapping[f] < 0 ? '' : (cells[mapping[f]] ?? '').trim());
 		const row = i + 1;
 		const reject = (reason: string) => rejected.push({ row, text: cells.filter(Boolean).join(' · ').slice(0, 120), reason });
-		const [code, name, unit, costText] = [at('code'), at('name'), at('unit'), at('cost')];
+		const [code, name, unitText, costTyped] = [at('code'), at('name'), at('unit'), at('cost')];
+		const unit = mapping.units?.[unitText.toLowerCase()] ?? unitText;
+		const costText = mapping.decimal === ',' ? costTyped.replace(/[.\s\u00a0]/g, '').replace(',', '.') : costTyped;
 		if ((code === '' && costText === '') || cells.filter((c) => c.trim() !== '').length === 1) {
 			reject('A heading or note: neither code nor price.');
 			continue;
@@ -99,6 +135,8 @@ export interface Known {
 	name: string;
 	unit: string;
 	cost: UnitPrice;
+	/** Set aside: when the list has it again, it is put back. */
+	setAside?: boolean;
 }
 export interface Comparison {
 	fresh: PriceRow[];
@@ -118,9 +156,12 @@ export function comparePriceList(prices: readonly PriceRow[], known: readonly Kn
 		if (!k) result.fresh.push(row);
 		else {
 			byCode.delete(row.code.toLowerCase());
-			(k.cost === row.cost && k.name === row.name && k.unit === row.unit ? result.unchanged : result.changed).push({ row, known: k });
+			(k.cost === row.cost && k.name === row.name && k.unit === row.unit && !k.setAside ? result.unchanged : result.changed).push({
+				row,
+				known: k
+			});
 		}
 	}
-	result.missing = [...byCode.values()];
+	result.missing = [...byCode.values()].filter((k) => !k.setAside);
 	return result;
 }

@@ -4,7 +4,7 @@ import { formatCents, formatPercent, formatRate, formatUnitPrice } from '../mone
 import { cents, type Cents, type Percent, type Rate, type UnitPrice } from '../money/types';
 import { step, type Step } from '../explain';
 import { breakEvenSales, recoverByDollars, recoverByHours, recoverSplit, type Recovery } from './overhead';
-import { SheetError } from './labor-sheet';
+import { SheetError } from './sheet-error';
 import type { Kind } from './price-rule';
 
 /** An amount of the year: what it was last year, what is expected of this one. */

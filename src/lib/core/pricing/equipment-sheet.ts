@@ -2,7 +2,7 @@ import { exact, roundExact } from '../money/exact';
 import { formatUnitPrice } from '../money/format';
 import { step, type Step } from '../explain';
 import type { UnitPrice } from '../money/types';
-import { SheetError } from './labor-sheet';
+import { SheetError } from './sheet-error';
 
 /** What a machine costs an hour. Money in ten-thousandths of the currency unit, hours whole. */
 export interface EquipmentSheet {

@@ -6,3 +6,5 @@ export * from './assembly-quantity';
 export * from './budget';
 export * from './sheet-parts';
 export * from './choices';
+export * from './sheet-error';
+export * from './price-history';

@@ -1,4 +1,4 @@
-import { Refusal } from '../refusal';
+import { SheetError } from './sheet-error';
 import { exact, roundExact, type Exact } from '../money/exact';
 import { formatPercent, formatQuantity, formatRate, formatUnitPrice } from '../money/format';
 import { step, type Step } from '../explain';
@@ -43,16 +43,6 @@ export interface LaborRate {
 	margin: Rate;
 	/** How much the price is below break-even an hour; 0 when it is not. */
 	belowBreakEven: UnitPrice;
-}
-
-/** Raised when a rate sheet cannot give a rate. `field` names the input at fault. */
-export class SheetError extends Refusal {
-	constructor(
-		message: string,
-		override readonly field: string
-	) {
-		super(message, field);
-	}
 }
 
 interface Chain {

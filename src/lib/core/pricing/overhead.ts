@@ -1,6 +1,6 @@
 import { exact, roundExact, mulDiv } from '../money/exact';
 import type { Cents, Percent, Rate, UnitPrice } from '../money/types';
-import { SheetError } from './labor-sheet';
+import { SheetError } from './sheet-error';
 
 /** Billable hours = heads × paid hours × (1 − non-billable), whole hours rounded half away from zero. */
 export function billableHours(heads: number, paidHours: number, nonBillable: Percent): number {

@@ -1,7 +1,7 @@
 import { exact, roundExact } from '../money/exact';
 import { mulDiv } from '../money/exact';
 import type { Percent, UnitPrice } from '../money/types';
-import { SheetError } from './labor-sheet';
+import { SheetError } from './sheet-error';
 
 /** A named part of the paid day that no customer is charged for. */
 export interface NonBillablePart {

@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import type { Known, PriceRow } from '../../core/formats';
 import type { Orm } from '../db/open';
-import { itemCosts, items } from '../db/schema';
+import { catalogChangeRows, catalogChanges, itemCosts, items } from '../db/schema';
 import { newId } from '../ids';
 
 interface Import {
@@ -10,10 +10,18 @@ interface Import {
 	categoryId: string | null;
 	taxCodeId: string | null;
 	at: number;
+	byName: string;
+	text: string;
 }
 
 /** Writes an import with prepared statements: tens of thousands of rows are one short transaction. The import itself is the history of each row. */
-export function applyPrices(db: Orm, i: Import, fresh: readonly PriceRow[], changed: readonly { row: PriceRow; known: Known }[]): void {
+export function applyPrices(
+	db: Orm,
+	i: Import,
+	fresh: readonly PriceRow[],
+	changed: readonly { row: PriceRow; known: Known }[],
+	aside: readonly Known[] = []
+): void {
 	const ph = sql.placeholder;
 	const addItem = db
 		.insert(items)
@@ -36,9 +44,59 @@ export function applyPrices(db: Orm, i: Import, fresh: readonly PriceRow[], chan
 		.prepare();
 	const change = db
 		.update(items)
-		.set({ name: sql`${ph('name')}`, unit: sql`${ph('unit')}`, cost: sql`${ph('cost')}`, version: sql`${items.version} + 1` })
+		.set({
+			name: sql`${ph('name')}`,
+			unit: sql`${ph('unit')}`,
+			cost: sql`${ph('cost')}`,
+			setAside: false,
+			version: sql`${items.version} + 1`
+		})
 		.where(sql`${items.id} = ${ph('id')}`)
 		.prepare();
+	// How the changed ones stood before, so that the import can be taken back.
+	const changeId = newId();
+	db.insert(catalogChanges)
+		.values({
+			id: changeId,
+			at: i.at,
+			byName: i.byName,
+			text: i.text,
+			importId: i.importId,
+			items: fresh.length + changed.length + aside.length
+		})
+		.run();
+	const keep = db
+		.insert(catalogChangeRows)
+		.select(
+			db
+				.select({
+					id: sql<number>`null`.as('id'),
+					changeId: sql<string>`${changeId}`.as('change_id'),
+					itemId: items.id,
+					name: items.name,
+					unit: items.unit,
+					cost: items.cost,
+					rule: sql<string>`rule`.as('rule'),
+					tags: sql<string>`tags`.as('tags'),
+					categoryId: items.categoryId,
+					taxCodeId: items.taxCodeId,
+					setAside: sql<number>`set_aside`.as('set_aside'),
+					versionAfter: sql<number>`${items.version} + 1`.as('version_after')
+				})
+				.from(items)
+				.where(sql`${items.id} = ${ph('id')}`) as never
+		)
+		.prepare();
+	for (const { known } of changed) keep.run({ id: known.id });
+	const setAside = db
+		.update(items)
+		.set({ setAside: true, version: sql`${items.version} + 1` })
+		.where(sql`${items.id} = ${ph('id')}`)
+		.prepare();
+	for (const k of aside) {
+		keep.run({ id: k.id });
+		setAside.run({ id: k.id });
+	}
 	for (const r of fresh) {
 		const id = newId();
 		addItem.run({ id, code: r.code, name: r.name, unit: r.unit, cost: r.cost });

@@ -1,35 +1,18 @@
 import { Type } from '@sinclair/typebox';
 import { eq } from 'drizzle-orm';
-import { comparePriceList, decodeText, readCsv, readPriceList, type Mapping } from '../../core/formats';
+import { comparePriceList, decodeText, readCsv, readPriceList, type Known, type Mapping } from '../../core/formats';
 import { MEASURES, type MeasureName } from '../../core/measure';
-import { parsePercent, parseUnitPrice, percent, type UnitPrice } from '../../core/money';
-import { KINDS, partQuantity, type PartRate, type PriceRule } from '../../core/pricing';
+import { parseQuantity, parseUnitPrice, percent, type UnitPrice } from '../../core/money';
+import { KINDS, partQuantity, type PartRate } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import { defineCommand } from '../commands';
 import { Id, Name, strict, Text, Typed, Version } from '../commands/inputs';
-import { assemblies, imports, items, laborSheets, parts, suppliers } from '../db/schema';
+import { assemblies, imports, itemCosts, items, laborSheets, parts, suppliers } from '../db/schema';
 import { newId } from '../ids';
 import { applyPrices } from './apply-prices';
+import { notNegative, readField, readRule } from './rules';
 
 const KindInput = Type.Union(KINDS.map((k) => Type.Literal(k)));
-
-/** Reads a price rule as typed: inherit, 25% markup, 20% margin, or a fixed price. */
-export function readRule(by: string, value: string): PriceRule {
-	if (by === 'inherit') return { by };
-	if (by === 'fixed') return { by, price: positive(parseUnitPrice(value), 'rule') };
-	const p = parsePercent(value);
-	if (by === 'margin') {
-		if (p >= 10_000) throw new Refusal('A margin must be below 100 %.', 'rule');
-		return { by, percent: p };
-	}
-	if (p <= -10_000) throw new Refusal('A markup must be above −100 %.', 'rule');
-	return { by: 'markup', percent: p };
-}
-
-function positive(n: UnitPrice, field: string): UnitPrice {
-	if (n < 0) throw new Refusal('This cannot be negative.', field);
-	return n;
-}
 
 export const saveItem = defineCommand({
 	name: 'catalog.save-item',
@@ -48,30 +31,55 @@ export const saveItem = defineCommand({
 			categoryId: Type.Union([Id, Type.Null()]),
 			wording: Text(1000),
 			supplierId: Type.Optional(Type.Union([Id, Type.Null()])),
+			purchaseUnit: Type.Optional(Text(20)),
+			pack: Type.Optional(Typed),
+			tags: Type.Optional(Text(300)),
+			note: Type.Optional(Text(2000)),
+			fileId: Type.Optional(Type.Union([Id, Type.Null()])),
+			fine: Type.Optional(Type.Boolean()),
 			setAside: Type.Optional(Type.Boolean()),
 			version: Version
 		},
 		strict
 	),
-	run(ctx, { itemId, cost, ruleBy, ruleValue, version, ...fields }) {
-		const unitCost = readField('cost', () => positive(parseUnitPrice(cost, 'The cost'), 'cost'));
-		const row = { ...fields, cost: unitCost, rule: readField('ruleValue', () => readRule(ruleBy, ruleValue)) };
+	run(ctx, { itemId, cost, ruleBy, ruleValue, version, pack, tags, ...fields }) {
+		const unitCost = readField('cost', () => notNegative(parseUnitPrice(cost, 'The cost'), 'cost'));
+		const row = {
+			...fields,
+			cost: unitCost,
+			rule: readField('ruleValue', () => readRule(ruleBy, ruleValue)),
+			...(pack === undefined ? {} : { pack: readField('pack', () => packOf(pack)) }),
+			...(tags === undefined ? {} : { tags: tagsOf(tags) })
+		};
 		const twin = ctx.db.select({ id: items.id }).from(items).where(eq(items.code, fields.code)).get();
 		if (twin && twin.id !== itemId) throw new Refusal('There is an item with this code already.', 'code');
 		const known = itemId ? ctx.find(items, itemId) : undefined;
 		const item = known ? ctx.update(items, known.id, row, version) : ctx.insert(items, { id: itemId ?? newId(), ...row });
+		if (known?.cost !== unitCost)
+			ctx.db
+				.insert(itemCosts)
+				.values({ itemId: item.id, at: ctx.now, before: known?.cost ?? null, after: unitCost })
+				.run();
 		ctx.happened(`item:${item.id}`, known ? 'Item changed' : `Item ${item.code} added`, 'catalog');
 		return { id: item.id };
 	}
 });
 
-function readField<T>(field: string, read: () => T): T {
-	try {
-		return read();
-	} catch (e) {
-		throw e instanceof Refusal ? new Refusal(e.message, field) : e;
-	}
+/** How much of the unit is in what is bought at once. */
+function packOf(text: string): number {
+	const n = parseQuantity(text.trim() === '' ? '1' : text, 'The pack');
+	if (n <= 0) throw new Refusal('A pack holds more than 0.', 'pack');
+	return n;
 }
+const tagsOf = (text: string): string[] => [
+	...new Set(
+		text
+			.toLowerCase()
+			.split(/[,;]/)
+			.map((t) => t.trim().slice(0, 40))
+			.filter(Boolean)
+	)
+];
 
 const MappingInput = Type.Object(
 	{
@@ -79,7 +87,9 @@ const MappingInput = Type.Object(
 		code: Type.Integer({ minimum: -1, maximum: 300 }),
 		name: Type.Integer({ minimum: -1, maximum: 300 }),
 		unit: Type.Integer({ minimum: -1, maximum: 300 }),
-		cost: Type.Integer({ minimum: -1, maximum: 300 })
+		cost: Type.Integer({ minimum: -1, maximum: 300 }),
+		decimal: Type.Optional(Type.Union([Type.Literal('.'), Type.Literal(',')])),
+		units: Type.Optional(Type.Record(Type.String({ maxLength: 20 }), Type.String({ minLength: 1, maxLength: 20 })))
 	},
 	strict
 );
@@ -95,7 +105,11 @@ export const importPrices = defineCommand({
 			text: Type.String({ maxLength: 60_000_000 }),
 			mapping: MappingInput,
 			categoryId: Type.Union([Id, Type.Null()]),
-			taxCodeId: Type.Union([Id, Type.Null()])
+			taxCodeId: Type.Union([Id, Type.Null()]),
+			/** Codes that are not taken this time. */
+			skip: Type.Optional(Type.Array(Type.String({ maxLength: 60 }), { maxItems: 200_000 })),
+			/** Whether this supplier's items that the list does not have are set aside. */
+			asideMissing: Type.Optional(Type.Boolean())
 		},
 		strict
 	),
@@ -106,7 +120,15 @@ export const importPrices = defineCommand({
 		const { prices, rejected } = readPriceList(readCsv(i.text), mapping);
 		if (prices.length === 0) throw new Refusal('No row of this list can be read. Check the columns and the heading row.', 'mapping');
 		const known = ctx.db
-			.select({ id: items.id, code: items.code, name: items.name, unit: items.unit, cost: items.cost, supplierId: items.supplierId })
+			.select({
+				id: items.id,
+				code: items.code,
+				name: items.name,
+				unit: items.unit,
+				cost: items.cost,
+				supplierId: items.supplierId,
+				setAside: items.setAside
+			})
 			.from(items)
 			.all();
 		const own = known.filter((k) => k.supplierId === supplier.id).map((k) => ({ ...k, cost: k.cost as UnitPrice }));
@@ -118,7 +140,9 @@ export const importPrices = defineCommand({
 				text: `${row.code} · ${row.name}`,
 				reason: 'Another supplier’s item, or one of your own, has this code.'
 			});
-		const fresh = c.fresh.filter((r) => !taken.has(r.code.toLowerCase()));
+		const skip = new Set((i.skip ?? []).map((code) => code.toLowerCase()));
+		const fresh = c.fresh.filter((r) => !taken.has(r.code.toLowerCase()) && !skip.has(r.code.toLowerCase()));
+		const changed = c.changed.filter((r) => !skip.has(r.row.code.toLowerCase()));
 		const importId = newId();
 		ctx.db
 			.insert(imports)
@@ -129,35 +153,30 @@ export const importPrices = defineCommand({
 				at: ctx.now,
 				byName: ctx.who.name,
 				added: fresh.length,
-				changed: c.changed.length,
+				changed: changed.length,
 				unchanged: c.unchanged.length,
 				rejected: rejected.slice(0, 2000)
 			})
 			.run();
+		const aside = i.asideMissing ? c.missing.filter((m) => !skip.has(m.code.toLowerCase())) : [];
+		const text = `${i.fileName}: ${fresh.length} new, ${changed.length} changed, ${c.unchanged.length} unchanged, ${rejected.length} rejected${aside.length ? `, ${aside.length} set aside` : ''}`;
 		applyPrices(
 			ctx.db,
-			{ importId, supplierId: supplier.id, categoryId: i.categoryId, taxCodeId: i.taxCodeId, at: ctx.now },
+			{ importId, supplierId: supplier.id, categoryId: i.categoryId, taxCodeId: i.taxCodeId, at: ctx.now, byName: ctx.who.name, text },
 			fresh,
-			c.changed
+			changed,
+			aside
 		);
 		ctx.db.update(suppliers).set({ mapping }).where(eq(suppliers.id, supplier.id)).run();
-		ctx.happened(
-			`supplier:${supplier.id}`,
-			`${i.fileName}: ${fresh.length} new, ${c.changed.length} changed, ${c.unchanged.length} unchanged, ${rejected.length} rejected`,
-			'catalog'
-		);
-		return { importId, added: fresh.length, changed: c.changed.length, unchanged: c.unchanged.length, rejected: rejected.length };
+		ctx.happened(`supplier:${supplier.id}`, text, 'catalog');
+		return { importId, added: fresh.length, changed: changed.length, unchanged: c.unchanged.length, rejected: rejected.length };
 	}
 });
 
 /** What an import would do, without doing it. */
-export function previewImport(
-	text: string,
-	mapping: Mapping,
-	own: { id: string; code: string; name: string; unit: string; cost: UnitPrice }[]
-) {
+export function previewImport(text: string, mapping: Mapping, own: Known[]) {
 	const { prices, rejected } = readPriceList(readCsv(text), mapping);
-	return { ...comparePriceList(prices, own), rejected };
+	return { ...comparePriceList(prices, own), rejected, prices };
 }
 export { decodeText };
 

@@ -1,11 +1,27 @@
 import { asc, desc, eq, inArray, sql } from 'drizzle-orm';
-import type { UnitPrice } from '../../core/money';
+import { marginOf, type UnitPrice } from '../../core/money';
+import { priceHistory } from '../../core/pricing';
 import type { App } from '../app';
-import { assemblies, categories, imports, itemCosts, items, laborSheets, lines, parts, suppliers, taxCodes } from '../db/schema';
+import {
+	assemblies,
+	catalogChanges,
+	categories,
+	customers,
+	imports,
+	itemCosts,
+	items,
+	itemSales,
+	laborSheets,
+	lines,
+	parts,
+	suppliers,
+	taxCodes
+} from '../db/schema';
 import { ftsQuery } from '../search/fts';
 import { todayOf } from '../billing/queries';
 import { rateOn } from '../rates/load';
-import { priceItem } from './pricing';
+import { itemWhere, type ItemFilter } from './filter';
+import { priceItem, pricer } from './pricing';
 
 /** Items by words or code, best first. Uses the full-text index only, so it stays instant over 100,000. */
 export function searchItems(app: App, text: string, limit = 50) {
@@ -34,9 +50,30 @@ export function searchItems(app: App, text: string, limit = 50) {
 	);
 }
 
-export function catalogPage(app: App, text: string, limit = 200) {
-	const rows = searchItems(app, text, limit);
-	return rows.map((i) => ({ ...i, price: priceItem(app.db.orm, i).price, ruleHeld: priceItem(app.db.orm, i).rule }));
+/** A window of the items of a filter with their prices, and how many there are in all. */
+export function catalogPage(app: App, filter: ItemFilter, limit = 500) {
+	const db = app.db.orm;
+	const where = itemWhere(db, filter);
+	const rows = db.select().from(items).where(where).orderBy(asc(items.name)).limit(limit).all();
+	const exact = filter.q?.trim().toLowerCase() ?? '';
+	const p = pricer(db);
+	const found =
+		rows.length < limit
+			? rows.length
+			: (db
+					.select({ n: sql<number>`count(*)` })
+					.from(items)
+					.where(where)
+					.get()?.n ?? 0);
+	return {
+		found,
+		items: rows
+			.sort((x, y) => Number(y.code.toLowerCase() === exact) - Number(x.code.toLowerCase() === exact))
+			.map((i) => {
+				const { price, rule, breakEven } = p.of(i);
+				return { ...i, price, ruleHeld: rule, margin: marginOf(price, breakEven) };
+			})
+	};
 }
 
 export const itemCount = (app: App): number =>
@@ -46,20 +83,38 @@ export const itemCount = (app: App): number =>
 		.get()?.n ?? 0;
 
 export function itemDetail(app: App, id: string) {
-	const item = app.db.orm.select().from(items).where(eq(items.id, id)).get();
+	const db = app.db.orm;
+	const item = db.select().from(items).where(eq(items.id, id)).get();
 	if (!item) return null;
+	const sold = db
+		.select({
+			customerId: itemSales.customerId,
+			customer: customers.name,
+			jobId: itemSales.jobId,
+			at: itemSales.at,
+			price: itemSales.price,
+			quantity: itemSales.quantity
+		})
+		.from(itemSales)
+		.innerJoin(customers, eq(customers.id, itemSales.customerId))
+		.where(eq(itemSales.itemId, id))
+		.orderBy(desc(itemSales.at), desc(itemSales.id))
+		.limit(500)
+		.all();
 	return {
 		item,
-		...priceItem(app.db.orm, item),
-		costs: app.db.orm.select().from(itemCosts).where(eq(itemCosts.itemId, id)).orderBy(desc(itemCosts.at)).limit(50).all(),
-		usedIn: app.db.orm
+		...priceItem(db, item),
+		costs: db.select().from(itemCosts).where(eq(itemCosts.itemId, id)).orderBy(desc(itemCosts.at), desc(itemCosts.id)).limit(50).all(),
+		sold,
+		history: priceHistory([...sold].reverse().map((x) => ({ ...x, price: x.price as UnitPrice }))),
+		usedIn: db
 			.selectDistinct({ id: assemblies.id, name: assemblies.name })
 			.from(parts)
 			.innerJoin(assemblies, eq(assemblies.id, parts.assemblyId))
 			.where(eq(parts.itemId, id))
 			.all(),
 		onEstimates:
-			app.db.orm
+			db
 				.select({ n: sql<number>`count(*)` })
 				.from(lines)
 				.where(eq(lines.itemId, id))
@@ -67,15 +122,21 @@ export function itemDetail(app: App, id: string) {
 	};
 }
 
+/** Tags in use, with how many items carry them. */
+export const tagList = (app: App) =>
+	app.db.orm.all<{ tag: string; n: number }>(
+		sql`select value tag, count(*) n from items, json_each(items.tags) where items.tags <> '[]' group by value order by value limit 200`
+	);
+
 export const choices = (app: App) => ({
-	categories: app.db.orm.select().from(categories).all(),
+	categories: app.db.orm.select().from(categories).orderBy(asc(categories.name)).all(),
 	taxCodes: app.db.orm.select().from(taxCodes).all(),
 	suppliers: app.db.orm.select().from(suppliers).orderBy(asc(suppliers.name)).all()
 });
 
 export const knownOf = (app: App, supplierId: string) =>
 	app.db.orm
-		.select({ id: items.id, code: items.code, name: items.name, unit: items.unit, cost: items.cost })
+		.select({ id: items.id, code: items.code, name: items.name, unit: items.unit, cost: items.cost, setAside: items.setAside })
 		.from(items)
 		.where(eq(items.supplierId, supplierId))
 		.all()
@@ -92,9 +153,12 @@ export const recentImports = (app: App) =>
 			changed: imports.changed,
 			unchanged: imports.unchanged,
 			rejected: imports.rejected,
-			supplier: suppliers.name
+			supplier: suppliers.name,
+			changeId: catalogChanges.id,
+			undoneAt: catalogChanges.undoneAt
 		})
 		.from(imports)
+		.leftJoin(catalogChanges, eq(catalogChanges.importId, imports.id))
 		.innerJoin(suppliers, eq(suppliers.id, imports.supplierId))
 		.orderBy(desc(imports.at))
 		.limit(20)
@@ -158,3 +222,39 @@ export const laborSheetsToday = (app: App) =>
 
 export const supplierMapping = (app: App, supplierId: string) =>
 	app.db.orm.select({ mapping: suppliers.mapping }).from(suppliers).where(eq(suppliers.id, supplierId)).get()?.mapping ?? null;
+
+/** The units that items of other suppliers, or our own, have: what a new list should say too. */
+export const unitsInUse = (app: App, supplierId: string): string[] =>
+	app.db.orm
+		.selectDistinct({ unit: items.unit })
+		.from(items)
+		.where(sql`${items.supplierId} is null or ${items.supplierId} <> ${supplierId} or ${items.setAside} = 0`)
+		.limit(300)
+		.all()
+		.map((u) => u.unit);
+
+/** All items of a filter as rows of an export; the first four columns are what an import looks for. */
+export function exportItems(app: App, filter: ItemFilter): { head: string[]; rows: (string | number)[][] } {
+	const db = app.db.orm;
+	const p = pricer(db);
+	const named = new Map(choices(app).categories.map((c) => [c.id, c.name]));
+	const supplied = new Map(choices(app).suppliers.map((s) => [s.id, s.name]));
+	const rows = db.select().from(items).where(itemWhere(db, filter)).orderBy(asc(items.code)).limit(200_000).all();
+	return {
+		head: ['Code', 'Name', 'Unit', 'Cost', 'Price', 'Kind', 'Category', 'Supplier', 'Bought by', 'Pack', 'Tags', 'Note'],
+		rows: rows.map((i) => [
+			i.code,
+			i.name,
+			i.unit,
+			i.cost / 10_000,
+			p.of(i).price / 10_000,
+			i.kind,
+			named.get(i.categoryId ?? '') ?? '',
+			supplied.get(i.supplierId ?? '') ?? '',
+			i.purchaseUnit,
+			i.pack / 10_000,
+			i.tags.join(', '),
+			i.note
+		])
+	};
+}

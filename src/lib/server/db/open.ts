@@ -3,6 +3,7 @@ import { dirname } from 'node:path';
 import Database from 'better-sqlite3';
 import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3';
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
+import { mulDiv } from '../../core/money';
 import * as schema from './schema';
 
 export type Orm = BetterSQLite3Database<typeof schema>;
@@ -21,6 +22,8 @@ export function openDatabase(file: string, migrationsDir: string): Db {
 	// An acknowledged command must survive a power cut, not only a crash.
 	sqlite.pragma('synchronous = FULL');
 	sqlite.pragma('cache_size = -65536');
+	// Changes of many rows at once round as the core rounds.
+	sqlite.function('mul_div', { deterministic: true }, (a: unknown, b: unknown, d: unknown) => mulDiv(Number(a), Number(b), Number(d)));
 	const orm = drizzle(sqlite, { schema });
 	migrate(orm, { migrationsFolder: migrationsDir });
 	return { sqlite, orm };

@@ -9,7 +9,7 @@ import { defineCommand, Missing, Stale, type Context } from '../commands';
 import { Id, Name, strict, Text, Typed } from '../commands/inputs';
 import { assemblies, company, estimates, history, items, jobs, lines, parts, recipes, scopes, shapes } from '../db/schema';
 import { newId } from '../ids';
-import { breakEvenOf, priceItem } from '../catalog/pricing';
+import { breakEvenOf, groupOfJob, pricer, type Pricer } from '../catalog/pricing';
 import { rateOn } from '../rates/load';
 import { loadEstimate } from './load';
 import { dropRedo, turnBack, undoState } from './undo';
@@ -196,9 +196,15 @@ function checkRoom(ctx: Context, scopeId: string): void {
 	if (n >= MOST_LINES) throw new Refusal(`A scope holds at most ${MOST_LINES.toLocaleString('en-US')} lines.`);
 }
 
-function itemLine(ctx: Context, itemId: string) {
+/** Prices as the estimate's customer pays them: by its rate group, if it has one. */
+function pricerOf(ctx: Context, estimateId: string): Pricer {
+	const estimate = ctx.get(estimates, estimateId, 'This estimate');
+	return pricer(ctx.db, groupOfJob(ctx.db, estimate.jobId));
+}
+
+function itemLine(ctx: Context, itemId: string, by: Pricer) {
 	const item = ctx.get(items, itemId, 'This item');
-	const { price } = priceItem(ctx.db, item);
+	const { price } = by.of(item);
 	return {
 		kind: item.kind,
 		name: item.name,
@@ -216,7 +222,7 @@ function itemLine(ctx: Context, itemId: string) {
 	};
 }
 
-function laborLine(ctx: Context, sheetId: string, name?: string) {
+function laborLine(ctx: Context, sheetId: string, by: Pricer, name?: string) {
 	const sheet = rateOn(ctx.db, sheetId, ctx.today);
 	if (!sheet) throw new Missing('This rate sheet is not there any more.');
 	return {
@@ -226,7 +232,7 @@ function laborLine(ctx: Context, sheetId: string, name?: string) {
 		unit: 'h',
 		unitCost: sheet.loadedCost,
 		rule: { by: 'inherit' } as PriceRule,
-		unitPrice: sheet.price,
+		unitPrice: by.labor(sheet.price),
 		fine: false,
 		taxCodeId: null,
 		itemId: null,
@@ -247,8 +253,9 @@ export const putAssembly = defineCommand({
 		const assembly = ctx.get(assemblies, i.assemblyId, 'This assembly');
 		const recipe = ctx.insert(recipes, { id: newId(), scopeId: scope.id, assemblyId: assembly.id, name: assembly.name });
 		let position = nextPosition(ctx, lines, scope.id);
+		const by = pricerOf(ctx, scope.estimateId);
 		for (const p of ctx.db.select().from(parts).where(eq(parts.assemblyId, assembly.id)).orderBy(asc(parts.position)).all()) {
-			const base = p.itemId ? itemLine(ctx, p.itemId) : laborLine(ctx, p.sheetId ?? '', p.name);
+			const base = p.itemId ? itemLine(ctx, p.itemId, by) : laborLine(ctx, p.sheetId ?? '', by, p.name);
 			ctx.insert(lines, {
 				id: newId(),
 				scopeId: scope.id,
@@ -292,11 +299,12 @@ export const addLine = defineCommand({
 		const scope = scopeOf(ctx, i.scopeId);
 		checkRoom(ctx, scope.id);
 		const q = i.quantity === undefined ? quantity(10_000) : readQuantity(i.quantity);
+		const by = pricerOf(ctx, scope.estimateId);
 		if (!i.itemId && !i.sheetId && !i.name) throw new Refusal('Say what this line is.', 'name');
 		const base = i.itemId
-			? itemLine(ctx, i.itemId)
+			? itemLine(ctx, i.itemId, by)
 			: i.sheetId
-				? laborLine(ctx, i.sheetId, i.name)
+				? laborLine(ctx, i.sheetId, by, i.name)
 				: {
 						kind: (i.kind ?? 'other') as Kind,
 						name: i.name ?? '',
@@ -392,7 +400,7 @@ function patchOf(ctx: Context, estimateId: string, line: LineRow, field: LineFie
 			return { taxCodeId: text || null };
 		case 'cost': {
 			const unitCost = atLeastZero(parseUnitPrice(text, 'The cost'), 'cost');
-			return { unitCost, ...repriced(ctx, { ...line, unitCost }) };
+			return { unitCost, ...repriced(ctx, estimateId, { ...line, unitCost }) };
 		}
 		case 'price': {
 			const price = parseUnitPrice(text);
@@ -401,7 +409,7 @@ function patchOf(ctx: Context, estimateId: string, line: LineRow, field: LineFie
 		case 'margin':
 		case 'markup': {
 			const rule = { by: field, percent: parsePercent(text) } as Exclude<PriceRule, { by: 'inherit' }>;
-			return { rule, ...repriced(ctx, { ...line, rule }) };
+			return { rule, ...repriced(ctx, estimateId, { ...line, rule }) };
 		}
 		case 'parent': {
 			if (text === '') return { source: { by: 'typed', quantity: quantity(10_000) } };
@@ -415,13 +423,13 @@ function patchOf(ctx: Context, estimateId: string, line: LineRow, field: LineFie
 	}
 }
 
-function repriced(ctx: Context, line: LineRow): Partial<LineRow> {
+function repriced(ctx: Context, estimateId: string, line: LineRow): Partial<LineRow> {
 	const { rule } = line;
 	if (rule.by === 'fixed') return {};
 	const settings = ctx.db.select({ settings: company.settings }).from(company).get()?.settings;
 	if (rule.by === 'inherit') {
 		const item = line.itemId ? ctx.find(items, line.itemId) : undefined;
-		return item ? { unitPrice: priceItem(ctx.db, { ...item, cost: line.unitCost }).price } : {};
+		return item ? { unitPrice: pricerOf(ctx, estimateId).of({ ...item, cost: line.unitCost }).price } : {};
 	}
 	const overhead =
 		breakEvenOf(line.unitCost, line.kind, settings?.overheadPercent ?? {}) +

@@ -1,6 +1,6 @@
 import { jobBudget, type Estimate, type QuoteTotals } from '../../core/estimate';
 import type { Context } from '../commands';
-import { budgetRows, contractLines, jobMaterials, jobs, phases } from '../db/schema';
+import { budgetRows, contractLines, itemSales, jobMaterials, jobs, phases } from '../db/schema';
 import { newId } from '../ids';
 import { firstStage } from '../sales/commands';
 
@@ -37,6 +37,11 @@ export function winJob(
 			phase: c.phase
 		})
 	);
+	for (const s of b.sold)
+		ctx.db
+			.insert(itemSales)
+			.values({ ...s, customerId: job.customerId, jobId: job.id, at: ctx.now })
+			.run();
 	const hours = new Map<string, number>();
 	for (const r of b.rows) if (r.hours > 0) hours.set(r.phase, (hours.get(r.phase) ?? 0) + r.hours);
 	[...hours].forEach(([name, h], position) => ctx.insert(phases, { id: newId(), jobId: job.id, name, hours: h, position }));

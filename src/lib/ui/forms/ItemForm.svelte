@@ -1,6 +1,5 @@
-<script lang="ts">
-	import Field from './Field.svelte';
-	/** The fields of a catalog item. */
+<script lang="ts" module>
+	/** What is typed of a catalog item. */
 	export interface ItemTyped {
 		code: string;
 		name: string;
@@ -12,8 +11,33 @@
 		taxCodeId: string | null;
 		categoryId: string | null;
 		wording: string;
+		purchaseUnit: string;
+		pack: string;
+		tags: string;
+		note: string;
 		setAside?: boolean;
 	}
+	export const blankItem = (): ItemTyped => ({
+		code: '',
+		name: '',
+		kind: 'material',
+		unit: 'each',
+		cost: '',
+		ruleBy: 'inherit',
+		ruleValue: '',
+		taxCodeId: null,
+		categoryId: null,
+		wording: '',
+		purchaseUnit: '',
+		pack: '1',
+		tags: '',
+		note: ''
+	});
+</script>
+
+<script lang="ts">
+	import { indented, treeOf } from '../price/categories';
+	import Field from './Field.svelte';
 	let {
 		typed = $bindable(),
 		field,
@@ -25,7 +49,7 @@
 		field: string;
 		problem: string;
 		taxCodes: { id: string; name: string }[];
-		categories: { id: string; name: string }[];
+		categories: { id: string; name: string; parentId: string | null }[];
 	} = $props();
 	const at = (f: string) => (field === f ? problem : '');
 </script>
@@ -64,10 +88,23 @@
 		></Field
 	><Field label="Category"
 		><select class="select" bind:value={typed.categoryId}
-			><option value={null}>none</option>{#each categories as c (c.id)}<option value={c.id}>{c.name}</option>{/each}</select
+			><option value={null}>none</option>{#each treeOf(categories) as c (c.id)}<option value={c.id}>{indented(c)}</option>{/each}</select
 		></Field
 	>
 </div>
 <Field label="What the customer reads" hint="empty: the name"
 	><textarea class="textarea" rows="2" bind:value={typed.wording}></textarea></Field
 >
+<details>
+	<summary class="link">More: pack, tags, note</summary>
+	<div class="mt-2 grid gap-3">
+		<div class="grid grid-cols-2 gap-3">
+			<Field label="Bought by the" hint="box, pallet, roll"><input class="input" bind:value={typed.purchaseUnit} /></Field><Field
+				label="Units in it"
+				problem={at('pack')}><input class="input figure" bind:value={typed.pack} /></Field
+			>
+		</div>
+		<Field label="Tags" hint="with commas between"><input class="input" bind:value={typed.tags} /></Field>
+		<Field label="Note, for us only"><textarea class="textarea" rows="2" bind:value={typed.note}></textarea></Field>
+	</div>
+</details>

@@ -16,9 +16,9 @@
 	<table class="grid-table" aria-label={title}>
 		<thead
 			><tr
-				><th>What</th><th class="num">Last year</th><th class="num">This year</th>{#if actual}<th class="num">To date</th>{/if}<th
-					><span class="sr-only">Remove</span></th
-				></tr
+				><th>What</th><th class="num amount">Last year</th><th class="num amount">This year</th>{#if actual}<th class="num amount"
+						>To date</th
+					>{/if}<th><span class="sr-only">Remove</span></th></tr
 			></thead
 		>
 		<tbody>
@@ -55,6 +55,15 @@
 		text-align: right;
 		font-family: var(--font-figure);
 		font-variant-numeric: tabular-nums;
+	}
+	table {
+		table-layout: fixed;
+	}
+	.amount {
+		width: 92px;
+	}
+	th:last-child {
+		width: 30px;
 	}
 	.end {
 		width: 28px;

@@ -1,14 +1,16 @@
 import { app } from '$lib/server/app';
-import { guessMapping, readCsv, type Mapping } from '$lib/core/formats';
+import { guessDecimal, guessMapping, readCsv, strangeUnits, writeCsv, type Mapping } from '$lib/core/formats';
 import { BadInput } from '$lib/server/commands';
 import { decodeText, previewImport } from '$lib/server/catalog/commands';
-import { knownOf, supplierMapping } from '$lib/server/catalog/queries';
+import { effectsOn } from '$lib/server/catalog/effects';
+import { knownOf, supplierMapping, unitsInUse } from '$lib/server/catalog/queries';
+import { isSpreadsheet, readSpreadsheet } from '$lib/server/catalog/read-sheet';
 import { answer } from '$lib/server/http';
 import type { RequestHandler } from './$types';
 
 const MOST = 60_000_000;
 
-/** Reads an uploaded price list and says what importing it would do. Saves nothing. */
+/** Reads an uploaded price list, CSV or spreadsheet, and says what importing it would do. Saves nothing. */
 export const POST: RequestHandler = ({ request }) =>
 	answer(async () => {
 		if (Number(request.headers.get('content-length') ?? 0) > MOST)
@@ -17,35 +19,66 @@ export const POST: RequestHandler = ({ request }) =>
 		const file = form?.get('file');
 		const supplierId = String(form?.get('supplier') ?? '');
 		if (!(file instanceof File) || file.size === 0) throw new BadInput('Choose a file.', 'file');
-		const text = decodeText(new Uint8Array(await file.arrayBuffer()));
+		const bytes = Buffer.from(await file.arrayBuffer());
+		// A spreadsheet is read once and goes on as text, so that everything after is the same for both.
+		const sheet = isSpreadsheet(bytes);
+		const text = sheet ? writeCsv(await readSpreadsheet(bytes), false) : decodeText(bytes);
 		const rows = readCsv(text);
 		const typed = form?.get('mapping');
 		const remembered = supplierMapping(app(), supplierId);
 		const guessed = guessMapping(rows);
 		const fits = remembered && JSON.stringify(rows[remembered.headerRow]) === JSON.stringify(rows[guessed.headerRow]);
-		const mapping = typeof typed === 'string' ? readMapping(typed) : fits ? remembered : guessed;
+		const mapping: Mapping =
+			typeof typed === 'string'
+				? readMapping(typed)
+				: fits
+					? remembered
+					: {
+							...guessed,
+							decimal: sheet ? '.' : guessDecimal(rows.slice(guessed.headerRow + 1, guessed.headerRow + 400), guessed.cost),
+							...(remembered?.units ? { units: remembered.units } : {})
+						};
 		const p = previewImport(text, mapping, knownOf(app(), supplierId));
-		const counts = {
-			fresh: p.fresh.length,
-			changed: p.changed.length,
-			unchanged: p.unchanged.length,
-			missing: p.missing.length,
-			rejected: p.rejected.length
-		};
+		const effects = effectsOn(app(), new Map(p.changed.filter((c) => c.known.cost !== c.row.cost).map((c) => [c.known.id, c.row.cost])));
 		return {
 			text,
 			fileName: file.name,
 			mapping,
-			counts,
+			counts: {
+				fresh: p.fresh.length,
+				changed: p.changed.length,
+				unchanged: p.unchanged.length,
+				missing: p.missing.length,
+				rejected: p.rejected.length
+			},
 			head: rows.slice(0, Math.max(12, mapping.headerRow + 6)),
-			fresh: p.fresh.slice(0, 100),
-			changed: p.changed.slice(0, 100).map((c) => ({ row: c.row, before: c.known.cost })),
-			rejected: p.rejected.slice(0, 200)
+			fresh: p.fresh.slice(0, 500),
+			changed: p.changed.slice(0, 500).map((c) => ({ row: c.row, before: c.known.cost, nameBefore: c.known.name })),
+			missing: p.missing.slice(0, 500).map((m) => ({ code: m.code, name: m.name })),
+			rejected: p.rejected.slice(0, 500),
+			strange: strangeUnits(p.prices, unitsInUse(app(), supplierId)).slice(0, 12),
+			effects
 		};
 	});
 
 function readMapping(text: string): Mapping {
 	const m = JSON.parse(text) as Record<string, unknown>;
 	const int = (x: unknown) => (Number.isInteger(x) ? (x as number) : -1);
-	return { headerRow: int(m.headerRow), code: int(m.code), name: int(m.name), unit: int(m.unit), cost: int(m.cost) };
+	const units =
+		typeof m.units === 'object' && m.units !== null
+			? Object.fromEntries(
+					Object.entries(m.units as Record<string, unknown>)
+						.filter(([, to]) => typeof to === 'string' && to.trim() !== '')
+						.map(([from, to]) => [from.toLowerCase(), String(to).trim().slice(0, 20)])
+				)
+			: {};
+	return {
+		headerRow: int(m.headerRow),
+		code: int(m.code),
+		name: int(m.name),
+		unit: int(m.unit),
+		cost: int(m.cost),
+		decimal: m.decimal === ',' ? ',' : '.',
+		units
+	};
 }

@@ -114,10 +114,26 @@ export const catalogChangeRows = sqliteTable(
 		unit: text('unit').notNull(),
 		cost: integer('cost').notNull(),
 		rule: text('rule').notNull(),
+		tags: text('tags').notNull(),
 		categoryId: text('category_id'),
 		taxCodeId: text('tax_code_id'),
 		setAside: integer('set_aside').notNull(),
 		versionAfter: integer('version_after').notNull()
 	},
 	(t) => [index('catalog_change_rows_change').on(t.changeId)]
+);
+
+/** What an item was sold for on an accepted quote: unit price after discount. */
+export const itemSales = sqliteTable(
+	'item_sales',
+	{
+		id: integer('id').primaryKey({ autoIncrement: true }),
+		itemId: ref('item_id').notNull(),
+		customerId: ref('customer_id').notNull(),
+		jobId: ref('job_id').notNull(),
+		at: instant('at').notNull(),
+		quantity: integer('quantity').notNull(),
+		price: integer('price').notNull()
+	},
+	(t) => [index('item_sales_item').on(t.itemId, t.at)]
 );

@@ -164,9 +164,13 @@
 				/>
 				<section class="sheet">
 					<h2>Direct cost</h2>
-					<table class="grid-table" aria-label="Direct cost">
+					<table class="grid-table" style="table-layout: fixed" aria-label="Direct cost">
 						<thead
-							><tr><th>What</th><th>Kind</th><th class="num">Last year</th><th class="num">This year</th><th class="num">To date</th></tr
+							><tr
+								><th>What</th><th style="width: 104px">Kind</th><th class="num" style="width: 88px">Last year</th><th
+									class="num"
+									style="width: 88px">This year</th
+								><th class="num" style="width: 84px">To date</th></tr
 							></thead
 						><tbody
 							>{#each t.direct as d, n (n)}<tr
@@ -408,7 +412,7 @@
 	}
 	.two {
 		display: grid;
-		grid-template-columns: 1fr 1.15fr;
+		grid-template-columns: 1fr 1.3fr;
 		gap: 12px;
 		align-items: start;
 	}
@@ -485,6 +489,11 @@
 	}
 	.scenarios td.figure {
 		text-align: right;
+		padding-left: 10px;
+		white-space: nowrap;
+	}
+	.scenarios button.link {
+		text-align: left;
 	}
 	@media (max-width: 900px) {
 		.bench,

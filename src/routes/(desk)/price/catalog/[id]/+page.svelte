@@ -1,8 +1,12 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
-	import { formatUnitPrice, toTyped } from '$lib/core/money';
+	import { step } from '$lib/core/explain';
+	import { formatPercent, formatQuantity, formatUnitPrice, toTyped } from '$lib/core/money';
+	import Lines from '$lib/ui/chart/Lines.svelte';
 	import ItemForm from '$lib/ui/forms/ItemForm.svelte';
+	import How from '$lib/ui/money/How.svelte';
+	import Waterline from '$lib/ui/money/Waterline.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showInstant } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
@@ -23,9 +27,38 @@
 						: '',
 			taxCodeId: data.item.taxCodeId,
 			categoryId: data.item.categoryId,
-			wording: data.item.wording
+			wording: data.item.wording,
+			purchaseUnit: data.item.purchaseUnit,
+			pack: toTyped(data.item.pack, 4),
+			tags: data.item.tags.join(', '),
+			note: data.item.note
 		}))
 	);
+	const costs = $derived([...data.costs].reverse());
+	/** The steps behind the price, down to who set the rule. */
+	const explain = () => {
+		const own = data.item.rule.by !== 'inherit';
+		const category = data.categories.find((c) => c.id === data.item.categoryId);
+		const said = own
+			? 'set on the item'
+			: category?.rule
+				? `set on the category ${category.name}`
+				: 'set on a category above, or for the kind';
+		const rule = data.rule.by === 'fixed' ? 'fixed price' : `${data.rule.by} ${formatPercent(data.rule.percent)}`;
+		return step('Price', formatUnitPrice(data.price), {
+			formula:
+				data.rule.by === 'fixed'
+					? 'fixed'
+					: data.rule.by === 'markup'
+						? `${formatUnitPrice(data.item.cost)} × (1 + ${formatPercent(data.rule.percent)}), to the cent`
+						: `${formatUnitPrice(data.breakEven)} ÷ (1 − ${formatPercent(data.rule.percent)}), to the cent`,
+			steps: [
+				step('Cost', formatUnitPrice(data.item.cost)),
+				step('Break-even', formatUnitPrice(data.breakEven), { formula: 'cost + the overhead percent of its kind' }),
+				step('Rule', rule, { formula: said })
+			]
+		});
+	};
 	let problem = $state('');
 	let field = $state('');
 	let saved = $state(false);
@@ -59,22 +92,70 @@
 		</form>
 		<div class="grid content-start gap-4">
 			<section class="sheet p-4">
+				<div class="flex items-baseline gap-4">
+					<h2>Price</h2>
+					<How label={formatUnitPrice(data.price)} steps={explain} about="the price" />
+				</div>
+				<Waterline
+					cost={data.item.cost}
+					breakEven={data.breakEven}
+					price={data.price}
+					label="Price {formatUnitPrice(data.price)}, cost {formatUnitPrice(data.item.cost)}, break-even {formatUnitPrice(data.breakEven)}"
+					height={14}
+				/>
+			</section>
+			<section class="sheet">
+				<h2 class="p-3">What was charged for it</h2>
+				{#if data.history.times}<p class="px-3 pb-2">
+						<span class="quiet">on {data.history.times} accepted quote{data.history.times > 1 ? 's' : ''}:</span> last
+						<strong class="figure">{formatUnitPrice(data.history.last ?? 0)}</strong>, lowest
+						<strong class="figure">{formatUnitPrice(data.history.lowest ?? 0)}</strong>, median
+						<strong class="figure">{formatUnitPrice(data.history.median ?? 0)}</strong>
+					</p>
+					<div class="scroll">
+						<table class="grid-table" aria-label="What was charged">
+							<thead
+								><tr><th>When</th><th>Customer</th><th class="num">Quantity</th><th class="num">Unit price after discount</th></tr></thead
+							><tbody
+								>{#each data.sold as s (`${s.jobId} ${s.at} ${s.price} ${s.quantity}`)}<tr
+										><td>{showInstant(s.at, data.company.zone)}</td><td><a class="link" href="/jobs/{s.jobId}">{s.customer}</a></td><td
+											class="num">{formatQuantity(s.quantity)} {data.item.unit}</td
+										><td class="num">{formatUnitPrice(s.price)}</td></tr
+									>{/each}</tbody
+							>
+						</table>
+					</div>{:else}<p class="quiet px-3 pb-3">It stands on no accepted quote yet.</p>{/if}
+			</section>
+			<section class="sheet p-3">
+				<h2>Cost over time</h2>
+				{#if costs.length > 1}<Lines
+						labels={costs.map((c) => showInstant(c.at, data.company.zone).split(',')[0] ?? '')}
+						lines={[{ name: 'cost', values: costs.map((c) => c.after) }]}
+						show={(n) => formatUnitPrice(n)}
+						height={120}
+					/>{/if}
+				<table class="grid-table">
+					<tbody
+						>{#each data.costs as c (c.id)}<tr
+								><td>{showInstant(c.at, data.company.zone)}</td><td class="num"
+									>{c.before === null ? 'first' : formatUnitPrice(c.before)}</td
+								><td class="num">{formatUnitPrice(c.after)}</td></tr
+							>{:else}<tr><td>No change is on record.</td></tr>{/each}</tbody
+					>
+				</table>
+			</section>
+			<section class="sheet p-4">
 				<h2>Where used</h2>
 				<p class="quiet">{data.onEstimates} lines on estimates</p>
 				{#each data.usedIn as a (a.id)}<p><a class="link" href="/price/assemblies/{a.id}">{a.name}</a></p>{/each}
 			</section>
-			<section class="sheet">
-				<h2 class="p-3">Cost over time</h2>
-				<table class="grid-table">
-					<tbody
-						>{#each data.costs as c (c.id)}<tr
-								><td>{showInstant(c.at, data.company.zone)}</td><td class="num">{c.before === null ? '' : formatUnitPrice(c.before)}</td><td
-									class="num">{formatUnitPrice(c.after)}</td
-								></tr
-							>{:else}<tr><td>No import has changed it.</td></tr>{/each}</tbody
-					>
-				</table>
-			</section>
 		</div>
 	</div>
 </Page>
+
+<style>
+	.scroll {
+		max-height: 260px;
+		overflow: auto;
+	}
+</style>

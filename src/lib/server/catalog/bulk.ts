@@ -1,0 +1,189 @@
+import { Type, type Static } from '@sinclair/typebox';
+import { and, desc, eq, sql, type SQL } from 'drizzle-orm';
+import { mulDiv, parsePercent, unitPrice, type UnitPrice } from '../../core/money';
+import { Refusal } from '../../core/refusal';
+import type { App } from '../app';
+import { defineCommand, type Context } from '../commands';
+import { Id, strict, Text, Typed } from '../commands/inputs';
+import type { Orm } from '../db/open';
+import { catalogChangeRows, catalogChanges, categories, itemCosts, items, taxCodes } from '../db/schema';
+import { newId } from '../ids';
+import { ItemFilter, itemWhere } from './filter';
+import { pricer } from './pricing';
+import { readRule } from './rules';
+
+const Change = Type.Union([
+	Type.Object({ what: Type.Literal('cost'), percent: Typed }, strict),
+	Type.Object(
+		{ what: Type.Literal('rule'), by: Type.Union(['inherit', 'markup', 'margin', 'fixed'].map((b) => Type.Literal(b))), value: Typed },
+		strict
+	),
+	Type.Object({ what: Type.Literal('category'), categoryId: Type.Union([Id, Type.Null()]) }, strict),
+	Type.Object({ what: Type.Literal('tax'), taxCodeId: Type.Union([Id, Type.Null()]) }, strict),
+	Type.Object({ what: Type.Literal('aside'), setAside: Type.Boolean() }, strict),
+	Type.Object({ what: Type.Literal('tag'), tag: Text(40), add: Type.Boolean() }, strict)
+]);
+export type ItemsChange = Static<typeof Change>;
+
+interface Planned {
+	/** Columns and what they become, for the UPDATE. */
+	set: Record<string, SQL>;
+	words: string;
+}
+
+/** What a change of many items does, in words and columns. The database asks the core for every new cost. @throws Refusal */
+function plan(db: Orm, c: ItemsChange): Planned {
+	switch (c.what) {
+		case 'cost': {
+			const p = parsePercent(c.percent, 'The percentage');
+			if (p <= -10_000) throw new Refusal('A cost cannot fall by 100 % or more.', 'percent');
+			if (p > 100_000) throw new Refusal('A cost cannot rise by more than 1,000 % at once.', 'percent');
+			return { set: { cost: sql`mul_div(cost, ${10_000 + p}, 10000)` }, words: `cost ${p < 0 ? '−' : '+'}${Math.abs(p) / 100} %` };
+		}
+		case 'rule': {
+			const rule = readRule(c.by as string, c.value);
+			return {
+				set: { rule: sql`${JSON.stringify(rule)}` },
+				words: rule.by === 'inherit' ? 'price as the category says' : `${rule.by} ${c.value}`
+			};
+		}
+		case 'category': {
+			const name = c.categoryId
+				? db.select({ name: categories.name }).from(categories).where(eq(categories.id, c.categoryId)).get()?.name
+				: 'no category';
+			if (!name) throw new Refusal('This category is not there any more.', 'categoryId');
+			return { set: { category_id: sql`${c.categoryId}` }, words: `moved to ${name}` };
+		}
+		case 'tax': {
+			const name = c.taxCodeId
+				? db.select({ name: taxCodes.name }).from(taxCodes).where(eq(taxCodes.id, c.taxCodeId)).get()?.name
+				: 'no tax';
+			if (!name) throw new Refusal('This tax code is not there any more.', 'taxCodeId');
+			return { set: { tax_code_id: sql`${c.taxCodeId}` }, words: `tax: ${name}` };
+		}
+		case 'aside':
+			return { set: { set_aside: sql`${c.setAside ? 1 : 0}` }, words: c.setAside ? 'set aside' : 'put back' };
+		case 'tag': {
+			const tag = c.tag.trim().toLowerCase();
+			if (tag === '') throw new Refusal('Type a tag.', 'tag');
+			const without = sql`(select json_group_array(value) from json_each(items.tags) where value <> ${tag})`;
+			return {
+				set: { tags: c.add ? sql`json_insert(${without}, '$[#]', ${tag})` : without },
+				words: `${c.add ? 'tagged' : 'without the tag'} ${tag}`
+			};
+		}
+	}
+}
+
+/** Changes all items of a filter at once. What they were before is kept: the change can be taken back whole. */
+export const changeItems = defineCommand({
+	name: 'catalog.change-items',
+	access: 'catalog.change',
+	input: Type.Object({ filter: ItemFilter, change: Change }, strict),
+	run(ctx, i) {
+		const { set, words } = plan(ctx.db, i.change);
+		const where = itemWhere(ctx.db, i.filter);
+		const changeId = newId();
+		const change = ctx.insert(catalogChanges, { id: changeId, at: ctx.now, byName: ctx.who.name, text: '', items: 0 });
+		const changed = ctx.db.run(sql`
+			insert into catalog_change_rows (change_id, item_id, name, unit, cost, rule, tags, category_id, tax_code_id, set_aside, version_after)
+			select ${changeId}, id, name, unit, cost, rule, tags, category_id, tax_code_id, set_aside, version + 1 from items where ${where}`).changes;
+		if (changed === 0) throw new Refusal('No item fits, so there is nothing to change.', 'filter');
+		const columns = sql.join(
+			Object.entries(set).map(([column, value]) => sql`${sql.identifier(column)} = ${value}`),
+			sql`, `
+		);
+		ctx.db.run(
+			sql`update items set ${columns}, version = version + 1 where rowid in (select i.rowid from catalog_change_rows r join items i on i.id = r.item_id where r.change_id = ${changeId})`
+		);
+		if (i.change.what === 'cost')
+			ctx.db.run(sql`
+				insert into item_costs (item_id, at, before, after)
+				select r.item_id, ${ctx.now}, r.cost, i.cost from catalog_change_rows r join items i on i.id = r.item_id where r.change_id = ${changeId} and i.cost <> r.cost`);
+		const text = `${changed.toLocaleString('en-US')} item${changed === 1 ? '' : 's'}: ${words}`;
+		ctx.db.update(catalogChanges).set({ text, items: changed }).where(eq(catalogChanges.id, change.id)).run();
+		ctx.happened('catalog', text, 'catalog');
+		return { changeId, changed };
+	}
+});
+
+/** Takes a change of many items back: each goes to what it was, but for those that somebody changed since. */
+export const undoChange = defineCommand({
+	name: 'catalog.undo-change',
+	access: 'catalog.change',
+	input: Type.Object({ changeId: Id }, strict),
+	run(ctx, i) {
+		const change = ctx.get(catalogChanges, i.changeId, 'This change');
+		if (change.undoneAt) throw new Refusal('This change was taken back already.');
+		const still = sql`select i.rowid from catalog_change_rows r join items i on i.id = r.item_id and i.version = r.version_after where r.change_id = ${change.id}`;
+		const rows = ctx.db.get<{ n: number }>(sql`select count(*) n from (${still})`)?.n ?? 0;
+		ctx.db.run(sql`
+			insert into item_costs (item_id, at, before, after)
+			select i.id, ${ctx.now}, i.cost, r.cost from catalog_change_rows r join items i on i.id = r.item_id and i.version = r.version_after
+			where r.change_id = ${change.id} and i.cost <> r.cost`);
+		ctx.db.run(sql`
+			update items set (name, unit, cost, rule, tags, category_id, tax_code_id, set_aside) =
+				(select r.name, r.unit, r.cost, r.rule, r.tags, r.category_id, r.tax_code_id, r.set_aside from catalog_change_rows r where r.change_id = ${change.id} and r.item_id = items.id),
+				version = version + 1
+			where rowid in (${still})`);
+		const added = change.importId ? setAddedAside(ctx, change.importId) : 0;
+		const left = change.items - rows - added;
+		ctx.update(catalogChanges, change.id, { undoneAt: ctx.now });
+		ctx.happened(
+			'catalog',
+			`Taken back: ${change.text}${left > 0 ? `; ${left} changed by somebody since stay as they are` : ''}`,
+			'catalog'
+		);
+		return { restored: rows + added, left };
+	}
+});
+
+/** What an import added is set aside again, if nobody changed it since; it stays findable, and what uses it keeps working. */
+function setAddedAside(ctx: Context, importId: string): number {
+	return ctx.db.run(
+		sql`update items set set_aside = 1, version = version + 1 where version = 1 and set_aside = 0 and id in (select item_id from item_costs where import_id = ${importId} and before is null)`
+	).changes;
+}
+
+/** What a change of many items would do: how many, and some of them before and after. Saves nothing. */
+export function previewItems(app: App, filter: ItemFilter, change: ItemsChange) {
+	const db = app.db.orm;
+	const { words } = plan(db, change);
+	const where = itemWhere(db, filter);
+	const found = db
+		.select({ n: sql<number>`count(*)` })
+		.from(items)
+		.where(where)
+		.get();
+	const p = pricer(db);
+	const some = db.select().from(items).where(where).limit(12).all();
+	return {
+		words,
+		count: found?.n ?? 0,
+		some: some.map((i) => {
+			const after = { ...i };
+			if (change.what === 'cost') after.cost = mulDiv(i.cost, 10_000 + parsePercent(change.percent), 10_000);
+			if (change.what === 'rule') after.rule = readRule(change.by as string, change.value);
+			if (change.what === 'category') after.categoryId = change.categoryId;
+			return {
+				id: i.id,
+				code: i.code,
+				name: i.name,
+				cost: unitPrice(i.cost),
+				costAfter: after.cost as UnitPrice,
+				price: p.of(i).price,
+				priceAfter: p.of(after).price
+			};
+		})
+	};
+}
+
+/** The last changes of many items, and whether they can be taken back. */
+export const recentChanges = (app: App) =>
+	app.db.orm
+		.select()
+		.from(catalogChanges)
+		.where(and(sql`${catalogChanges.importId} is null`))
+		.orderBy(desc(catalogChanges.at), desc(sql`catalog_changes.rowid`))
+		.limit(10)
+		.all();

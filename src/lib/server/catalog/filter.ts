@@ -1,0 +1,45 @@
+import { sql, type SQL } from 'drizzle-orm';
+import { Type, type Static } from '@sinclair/typebox';
+import { KINDS } from '../../core/pricing';
+import { Id, strict, Text } from '../commands/inputs';
+import type { Orm } from '../db/open';
+import { categories } from '../db/schema';
+import { ftsQuery } from '../search/fts';
+
+/** Which items are meant: by words, by what they are, or picked one by one. */
+export const ItemFilter = Type.Object(
+	{
+		q: Type.Optional(Text(200)),
+		kind: Type.Optional(Type.Union(KINDS.map((k) => Type.Literal(k)))),
+		categoryId: Type.Optional(Id),
+		supplierId: Type.Optional(Id),
+		tag: Type.Optional(Text(40)),
+		setAside: Type.Optional(Type.Boolean()),
+		ids: Type.Optional(Type.Array(Id, { minItems: 1, maxItems: 5000 }))
+	},
+	strict
+);
+export type ItemFilter = Static<typeof ItemFilter>;
+
+/** A category and all that lie in it. */
+export function categoriesIn(db: Orm, id: string): string[] {
+	const all = db.select({ id: categories.id, parentId: categories.parentId }).from(categories).all();
+	const found = [id];
+	for (let n = 0; n < found.length; n++) for (const c of all) if (c.parentId === found[n] && !found.includes(c.id)) found.push(c.id);
+	return found;
+}
+
+/** The condition of a filter on the items table. */
+export function itemWhere(db: Orm, f: ItemFilter): SQL {
+	const all: SQL[] = [];
+	if (f.ids) all.push(sql`items.id in (select value from json_each(${JSON.stringify(f.ids)}))`);
+	else all.push(f.setAside ? sql`items.set_aside = 1` : sql`items.set_aside = 0`);
+	const words = f.q ? ftsQuery(f.q) : '';
+	if (words) all.push(sql`items.rowid in (select rowid from items_fts where items_fts match ${words})`);
+	else if (f.q?.trim()) all.push(sql`0`);
+	if (f.kind) all.push(sql`items.kind = ${f.kind}`);
+	if (f.categoryId) all.push(sql`items.category_id in (select value from json_each(${JSON.stringify(categoriesIn(db, f.categoryId))}))`);
+	if (f.supplierId) all.push(sql`items.supplier_id = ${f.supplierId}`);
+	if (f.tag) all.push(sql`exists (select 1 from json_each(items.tags) where value = ${f.tag})`);
+	return sql.join(all, sql` and `);
+}
