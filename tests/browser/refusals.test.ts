@@ -54,6 +54,7 @@ describe('3. a price list', () => {
 		const items = db.value('select count(*) from items');
 		await preview(page, list('4.20'));
 		await reads(page, '1 new · 1 changed · 1 unchanged · 2 rejected');
+		await press(page, 'Rejected 2');
 		await reads(page, 'The price is not a number: “ask”.');
 		expect(await page.$eval('select[name=headerRow]', (e) => (e as HTMLSelectElement).value)).toBe('3');
 		expect(db.value('select count(*) from items')).toBe(items);
@@ -62,7 +63,7 @@ describe('3. a price list', () => {
 		expect(db.value("select cost from items where code = 'MI-HAT-COV'")).toBe(10_580_000);
 		await preview(page, list('4.20'));
 		await reads(page, '0 new · 0 changed · 3 unchanged · 2 rejected');
-		expect(await page.$eval('button.ml-auto', (b) => (b as HTMLButtonElement).disabled)).toBe(true);
+		expect(await page.$$eval('button', (all) => all.find((b) => b.innerText === 'Apply 0 changes')?.disabled)).toBe(true);
 	});
 	it('of another kind, or with a million columns, is refused in place', async () => {
 		const page = await as('petra');
@@ -227,6 +228,8 @@ describe('refusals', () => {
 describe('axe finds nothing serious', () => {
 	const job = () => id("select id from jobs where name like 'St. Brannoc%'");
 	const views: [string, string, () => string, typeof DESK | typeof PHONE][] = [
+		['budget', 'imogen', () => '/price/budget', DESK],
+		['rate sheet', 'imogen', () => '/price/rates/steep', DESK],
 		['Today', 'petra', () => '/today', DESK],
 		['leads', 'petra', () => '/win/leads', DESK],
 		['track', 'petra', () => '/win/track', DESK],

@@ -83,21 +83,23 @@ function check(b: YearlyBudget): void {
 
 /**
  * What each hour and each dollar must carry, by all three methods, with break-even sales and the profit at expected sales.
- * Hours are whole in the end; direct labor is billable hours × loaded cost, rounded once per crew.
+ * Hours are exact inside and whole where they are shown; direct labor is billable hours × loaded cost, rounded once per crew.
  * @throws SheetError for negative amounts and shares outside 0–100 %
  */
 export function computeBudget(b: YearlyBudget): BudgetResult {
 	check(b);
-	const billableHours = roundExact(b.crews.reduce((a, c) => a.add(hoursOf(c)), exact(0)));
+	// Exact inside: whole hours are only what is shown.
+	const exactHours = b.crews.reduce((a, c) => a + c.heads * c.paidHours * (10_000 - c.nonBillable), 0);
+	const billableHours = roundExact(exact(exactHours, 10_000));
 	const labor = cents(b.crews.reduce((a, c) => a + roundExact(hoursOf(c).mul(exact(c.loadedCost, 100))), 0));
 	const other = total(b.direct);
 	const direct = cents(labor + other);
 	const overhead = total(b.overhead);
 	const sales = total(b.sales);
 	const ways = {
-		hours: tried(() => recoverByHours(overhead, billableHours)),
+		hours: tried(() => recoverByHours(overhead, exactHours, 10_000)),
 		dollars: tried(() => recoverByDollars(overhead, direct)),
-		split: tried(() => recoverSplit(overhead, b.onHours, billableHours, other))
+		split: tried(() => recoverSplit(overhead, b.onHours, exactHours, other, 10_000))
 	};
 	const profit = cents(sales - direct - overhead);
 	return {

@@ -13,10 +13,14 @@ export interface Recovery {
 	perDollar: Rate;
 }
 
-/** All the overhead on hours. @throws SheetError without billable hours */
-export function recoverByHours(overhead: Cents, hours: number): Recovery {
+/**
+ * All the overhead on hours.
+ * @param parts what the hours are counted in: 10000 for ten-thousandths, so that no part of an hour is rounded away
+ * @throws SheetError without billable hours
+ */
+export function recoverByHours(overhead: Cents, hours: number, parts = 1): Recovery {
 	if (hours <= 0) throw new SheetError('There are no billable hours to carry the overhead.', 'hours');
-	return { perHour: mulDiv(overhead, 100, hours) as UnitPrice, perDollar: 0 as Rate };
+	return { perHour: mulDiv(overhead, 100 * parts, hours) as UnitPrice, perDollar: 0 as Rate };
 }
 
 /** All the overhead on dollars of direct cost. @throws SheetError without direct cost */
@@ -25,13 +29,13 @@ export function recoverByDollars(overhead: Cents, directCost: Cents): Recovery {
 	return { perHour: 0 as UnitPrice, perDollar: mulDiv(overhead, 1_000_000, directCost) as Rate };
 }
 
-/** A share on hours, the rest on dollars of materials, subcontract and equipment. */
-export function recoverSplit(overhead: Cents, onHours: Percent, hours: number, otherDirect: Cents): Recovery {
+/** A share on hours, the rest on dollars of materials, subcontract and equipment. Hours are counted in `parts` of one. */
+export function recoverSplit(overhead: Cents, onHours: Percent, hours: number, otherDirect: Cents, parts = 1): Recovery {
 	if (onHours > 0 && hours <= 0) throw new SheetError('There are no billable hours to carry the overhead.', 'hours');
 	if (onHours < 10_000 && otherDirect <= 0) throw new SheetError('There is no other direct cost to carry the overhead.', 'directCost');
 	const share = exact(overhead).mul(exact(onHours, 10_000));
 	return {
-		perHour: (hours > 0 ? roundExact(share.mul(exact(100, hours))) : 0) as UnitPrice,
+		perHour: (hours > 0 ? roundExact(share.mul(exact(100 * parts, hours))) : 0) as UnitPrice,
 		perDollar: (otherDirect > 0 ? roundExact(exact(overhead).sub(share).mul(exact(1_000_000, otherDirect))) : 0) as Rate
 	};
 }

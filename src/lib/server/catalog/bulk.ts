@@ -6,7 +6,7 @@ import type { App } from '../app';
 import { defineCommand, type Context } from '../commands';
 import { Id, strict, Text, Typed } from '../commands/inputs';
 import type { Orm } from '../db/open';
-import { catalogChangeRows, catalogChanges, categories, itemCosts, items, taxCodes } from '../db/schema';
+import { catalogChanges, categories, items, taxCodes } from '../db/schema';
 import { newId } from '../ids';
 import { ItemFilter, itemWhere } from './filter';
 import { pricer } from './pricing';

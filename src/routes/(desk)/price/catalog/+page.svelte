@@ -53,7 +53,7 @@
 			key: 'rule',
 			label: 'Rule',
 			value: (i) =>
-				`${i.ruleHeld.by}${'percent' in i.ruleHeld ? ` ${formatPercent(i.ruleHeld.percent)}` : ''}${i.rule.by === 'inherit' ? ', inherited' : ''}`
+				`${i.ruleHeld.by === 'markup' ? '+' : `${i.ruleHeld.by} `}${'percent' in i.ruleHeld ? formatPercent(i.ruleHeld.percent) : ''}${i.rule.by === 'inherit' ? ', inherited' : ''}`
 		},
 		{ key: 'category', label: 'Category', value: (i) => named(data.categories, i.categoryId) },
 		{ key: 'supplier', label: 'Supplier', value: (i) => named(data.suppliers, i.supplierId) },
@@ -163,6 +163,7 @@
 <style>
 	.pick {
 		width: auto;
-		max-width: 170px;
+		max-width: 180px;
+		padding-right: 1.9rem;
 	}
 </style>

@@ -67,10 +67,11 @@
 	);
 	async function save() {
 		if (!read.sheet) return void (wrong = { text: read.problem, field: read.field });
+		const isNew = fresh;
 		const r = await command('rates.save', { sheetId: data.head.id, name, from, branchId, sheet: read.sheet, version: data.head.version });
 		if (!r.ok) return void ([said, wrong] = ['', { text: r.message, field: r.field ?? '' }]);
 		wrong = { text: '', field: '' };
-		said = fresh
+		said = isNew
 			? `From ${showDay(from)} on this is the rate. What was priced before keeps its own.`
 			: 'Saved. Estimates keep the rate they were priced with.';
 		if (from !== data.shown.from) await goto(`?from=${from}`, { noScroll: true });
