@@ -5,6 +5,7 @@ import * as categories from './catalog/categories';
 import * as catalog from './catalog/commands';
 import * as companyCommands from './company/commands';
 import * as estimates from './estimates/commands';
+import * as repricing from './estimates/reprice';
 import * as planning from './planning/commands';
 import * as quotes from './quotes/commands';
 import * as budget from './rates/budget';
@@ -31,6 +32,7 @@ export const COMMANDS: ReadonlyMap<string, Command> = new Map(
 		categories,
 		bulk,
 		estimates,
+		repricing,
 		quotes,
 		planning,
 		time,

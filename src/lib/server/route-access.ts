@@ -32,6 +32,7 @@ const PATHS: [prefix: string, right: Right | 'public'][] = [
 	['/api/files', 'field.see'],
 	['/api/plan-check', 'plan.change'],
 	['/api/import-preview', 'catalog.change'],
+	['/api/reprice-preview', 'estimates.see'],
 	['/api/catalog-preview', 'catalog.change'],
 	['/api/catalog-export', 'catalog.see'],
 	['/api/pdf/quote', 'estimates.see'],

@@ -8,3 +8,4 @@ export * from './sheet-parts';
 export * from './choices';
 export * from './sheet-error';
 export * from './price-history';
+export * from './price-check';

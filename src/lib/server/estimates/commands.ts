@@ -17,7 +17,8 @@ import { dropRedo, turnBack, undoState } from './undo';
 type LineRow = typeof lines.$inferSelect;
 const MOST_LINES = 5000;
 
-function done(ctx: Context, estimateId: string, text: string): void {
+/** Ends every change of an estimate: its version, what can be done again, and what is said of it. */
+export function done(ctx: Context, estimateId: string, text: string): void {
 	const e = ctx.get(estimates, estimateId, 'This estimate');
 	ctx.db
 		.update(estimates)

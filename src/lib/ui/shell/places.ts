@@ -40,7 +40,8 @@ export const PLACES: { word: string; icon: string; pages: [path: string, word: s
 			['/price/import', 'Price lists', 'catalog.change'],
 			['/price/assemblies', 'Assemblies', 'catalog.see'],
 			['/price/rates', 'Rate sheets', 'rates.see'],
-			['/price/budget', 'Budget', 'rates.see']
+			['/price/budget', 'Budget', 'rates.see'],
+			['/price/check', 'Price check', 'rates.see']
 		]
 	},
 	{ word: 'Know', icon: 'chart', pages: [['/know', 'Sold and used', 'reports.see']] },

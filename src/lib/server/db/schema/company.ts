@@ -12,6 +12,8 @@ export interface CompanySettings {
 	depositStyle: 'on account' | 'billed';
 	billingStep: { step: number; minimum: number };
 	materialMarkup: number;
+	/** The margin that is wanted, hundredths of a percent; what the price check measures against. */
+	targetMargin?: number;
 	paymentDays: number;
 	quoteDays: number;
 	terms: string;

@@ -1,0 +1,99 @@
+import { Type } from '@sinclair/typebox';
+import { eq, inArray } from 'drizzle-orm';
+import { computeEstimate, type Estimate, type Line } from '../../core/estimate';
+import { unitPrice, type UnitPrice } from '../../core/money';
+import { unitPriceOf } from '../../core/pricing';
+import { Refusal } from '../../core/refusal';
+import type { Day } from '../../core/time';
+import type { App } from '../app';
+import { breakEvenOf, groupOfJob, pricer } from '../catalog/pricing';
+import { todayOf } from '../billing/queries';
+import { defineCommand } from '../commands';
+import { Id, strict } from '../commands/inputs';
+import type { Orm } from '../db/open';
+import { company, estimates, items, jobs, lines } from '../db/schema';
+import { rateOn } from '../rates/load';
+import { done } from './commands';
+import { loadEstimate } from './load';
+
+export type Today = Pick<Line, 'unitCost' | 'unitPrice' | 'overheadPerHour'>;
+
+/** What each line of an estimate costs and would be priced at today. Fixed prices stay; lines of no item and no sheet stay as they are. */
+export function todaysLines(db: Orm, jobId: string, estimate: Estimate, day: Day): Map<string, Today> {
+	const all = estimate.scopes.flatMap((s) => s.lines);
+	const ids = [...new Set(all.flatMap((l) => (l.itemId ? [l.itemId] : [])))];
+	const known = new Map((ids.length ? db.select().from(items).where(inArray(items.id, ids)).all() : []).map((i) => [i.id, i]));
+	const by = pricer(db, groupOfJob(db, jobId));
+	const overheads = db.select({ settings: company.settings }).from(company).get()?.settings.overheadPercent ?? {};
+	const rates = new Map([...new Set(all.flatMap((l) => (l.sheetId ? [l.sheetId] : [])))].map((id) => [id, rateOn(db, id, day)]));
+	const found = new Map<string, Today>();
+	for (const l of all) {
+		const item = l.itemId ? known.get(l.itemId) : undefined;
+		const rate = l.sheetId ? rates.get(l.sheetId) : undefined;
+		if (!item && !rate) continue;
+		const unitCost = unitPrice(item?.cost ?? rate?.loadedCost ?? l.unitCost);
+		const overheadPerHour = unitPrice(rate?.overheadPerHour ?? l.overheadPerHour);
+		let price: UnitPrice = l.unitPrice;
+		if (l.rule.by === 'inherit') price = item ? by.of(item).price : by.labor(rate?.price ?? l.unitPrice);
+		else if (l.rule.by !== 'fixed') {
+			const breakEven = breakEvenOf(unitCost, l.kind, overheads) + Math.round((l.hoursPerUnit * overheadPerHour) / 10_000);
+			price = unitPriceOf(l.rule, unitCost, unitPrice(breakEven), { fine: l.fine });
+		}
+		found.set(l.id, { unitCost, unitPrice: price, overheadPerHour });
+	}
+	return found;
+}
+
+const changed = (l: Line, t: Today): boolean =>
+	l.unitCost !== t.unitCost || l.unitPrice !== t.unitPrice || l.overheadPerHour !== t.overheadPerHour;
+
+/** What bringing an estimate up to date would do, line by line and in all. Saves nothing. */
+export function previewReprice(app: App, estimateId: string) {
+	const db = app.db.orm;
+	const row = db.select().from(estimates).where(eq(estimates.id, estimateId)).get();
+	const estimate = row ? loadEstimate(db, row.id) : null;
+	if (!row || !estimate) throw new Refusal('This estimate is not there any more.');
+	const today = todaysLines(db, row.jobId, estimate, todayOf(app));
+	const after: Estimate = {
+		...estimate,
+		scopes: estimate.scopes.map((s) => ({
+			...s,
+			lines: s.lines.map((l) => {
+				const t = today.get(l.id);
+				return t && changed(l, t) ? { ...l, ...t, settled: null } : l;
+			})
+		}))
+	};
+	const moved = estimate.scopes.flatMap((s) =>
+		s.lines.flatMap((l) => {
+			const t = today.get(l.id);
+			return t && changed(l, t)
+				? [{ id: l.id, scope: s.name, name: l.name, cost: [l.unitCost, t.unitCost] as const, price: [l.unitPrice, t.unitPrice] as const }]
+				: [];
+		})
+	);
+	return { before: computeEstimate(estimate).total, after: computeEstimate(after).total, moved };
+}
+
+/** Brings the lines of an open estimate to today's costs and prices. One step that Undo takes back whole. */
+export const reprice = defineCommand({
+	name: 'estimates.reprice',
+	access: 'estimates.change',
+	input: Type.Object({ estimateId: Id }, strict),
+	run(ctx, i) {
+		const row = ctx.get(estimates, i.estimateId, 'This estimate');
+		if (ctx.get(jobs, row.jobId, 'Its job').number !== null) throw new Refusal('This job is won: its prices are agreed.');
+		const estimate = loadEstimate(ctx.db, row.id);
+		const today = estimate ? todaysLines(ctx.db, row.jobId, estimate, ctx.today) : new Map<string, Today>();
+		let n = 0;
+		for (const l of estimate?.scopes.flatMap((s) => s.lines) ?? []) {
+			const t = today.get(l.id);
+			if (!t || !changed(l, t)) continue;
+			ctx.update(lines, l.id, { ...t, settled: null });
+			n += 1;
+		}
+		if (n === 0) throw new Refusal('Every line is at today’s cost and price already.');
+		done(ctx, row.id, `${n} line${n === 1 ? '' : 's'} brought up to date`);
+		return { lines: n };
+	}
+});
