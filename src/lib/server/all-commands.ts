@@ -1,5 +1,6 @@
 import type { Command } from './commands';
 import * as billing from './billing/commands';
+import * as assemblies from './catalog/assemblies';
 import * as bulk from './catalog/bulk';
 import * as categories from './catalog/categories';
 import * as catalog from './catalog/commands';
@@ -29,6 +30,7 @@ export const COMMANDS: ReadonlyMap<string, Command> = new Map(
 		sales,
 		rateGroups,
 		catalog,
+		assemblies,
 		categories,
 		bulk,
 		estimates,

@@ -1,13 +1,12 @@
 import { Type } from '@sinclair/typebox';
 import { eq } from 'drizzle-orm';
 import { comparePriceList, decodeText, readCsv, readPriceList, type Known, type Mapping } from '../../core/formats';
-import { MEASURES, type MeasureName } from '../../core/measure';
-import { parseQuantity, parseUnitPrice, percent, type UnitPrice } from '../../core/money';
-import { KINDS, partQuantity, type PartRate } from '../../core/pricing';
+import { parseQuantity, parseUnitPrice, type UnitPrice } from '../../core/money';
+import { KINDS } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import { defineCommand } from '../commands';
 import { Id, Name, strict, Text, Typed, Version } from '../commands/inputs';
-import { assemblies, imports, itemCosts, items, laborSheets, parts, suppliers } from '../db/schema';
+import { imports, itemCosts, items, suppliers } from '../db/schema';
 import { newId } from '../ids';
 import { applyPrices } from './apply-prices';
 import { notNegative, readField, readRule } from './rules';
@@ -179,67 +178,3 @@ export function previewImport(text: string, mapping: Mapping, own: Known[]) {
 	return { ...comparePriceList(prices, own), rejected, prices };
 }
 export { decodeText };
-
-const RateInput = Type.Object(
-	{
-		amount: Type.Integer({ minimum: 0, maximum: 1e12 }),
-		per: Type.Integer({ minimum: 1, maximum: 1e12 }),
-		waste: Type.Integer({ minimum: 0, maximum: 100_000 }),
-		step: Type.Integer({ minimum: 0, maximum: 1e12 })
-	},
-	strict
-);
-const PartInput = Type.Object(
-	{
-		itemId: Type.Union([Id, Type.Null()]),
-		sheetId: Type.Union([Id, Type.Null()]),
-		name: Text(200),
-		measures: Type.Array(Type.Union((Object.keys(MEASURES) as MeasureName[]).map((m) => Type.Literal(m))), { minItems: 1, maxItems: 4 }),
-		rate: RateInput,
-		placeholder: Text(200),
-		reminder: Type.Boolean(),
-		note: Text(500),
-		phase: Text(80)
-	},
-	strict
-);
-const CrewSheetInput = Type.Object({ tools: Text(2000), order: Text(4000), key: Text(2000) }, strict);
-
-/** Saves an assembly with its parts in the order in which they are used. */
-export const saveAssembly = defineCommand({
-	name: 'catalog.save-assembly',
-	access: 'catalog.change',
-	input: Type.Object(
-		{
-			assemblyId: Type.Optional(Id),
-			name: Name,
-			category: Text(80),
-			wording: Text(4000),
-			crewSheet: Type.Object({ en: Type.Optional(CrewSheetInput), es: Type.Optional(CrewSheetInput) }, strict),
-			parts: Type.Array(PartInput, { minItems: 1, maxItems: 100 }),
-			version: Version
-		},
-		strict
-	),
-	run(ctx, { assemblyId, parts: typed, version, ...fields }) {
-		const known = assemblyId ? ctx.find(assemblies, assemblyId) : undefined;
-		typed.forEach((p, n) => {
-			if ((p.itemId === null) === (p.sheetId === null)) throw new Refusal('A part is either an item or labor.', `parts.${n}`);
-			if (p.itemId) ctx.get(items, p.itemId, `The item of part ${n + 1}`);
-			if (p.sheetId) ctx.get(laborSheets, p.sheetId, `The rate sheet of part ${n + 1}`);
-			partQuantity(100, p.rate as PartRate);
-		});
-		const a = known
-			? ctx.update(assemblies, known.id, fields as never, version)
-			: ctx.insert(assemblies, {
-					id: assemblyId ?? newId(),
-					...(fields as { name: string; category: string; wording: string; crewSheet: never })
-				});
-		for (const old of ctx.db.select().from(parts).where(eq(parts.assemblyId, a.id)).all()) ctx.remove(parts, old.id);
-		typed.forEach((p, position) =>
-			ctx.insert(parts, { id: newId(), assemblyId: a.id, position, ...p, rate: { ...p.rate, waste: percent(p.rate.waste) } })
-		);
-		ctx.happened(`assembly:${a.id}`, `Assembly ${a.name} saved`, 'catalog');
-		return { id: a.id };
-	}
-});

@@ -14,6 +14,7 @@ import {
 	laborSheets,
 	lines,
 	parts,
+	recipes,
 	suppliers,
 	taxCodes
 } from '../db/schema';
@@ -21,6 +22,7 @@ import { ftsQuery } from '../search/fts';
 import { todayOf } from '../billing/queries';
 import { rateOn } from '../rates/load';
 import { itemWhere, type ItemFilter } from './filter';
+import { questionsOf } from './recipes';
 import { priceItem, pricer } from './pricing';
 
 /** Items by words or code, best first. Uses the full-text index only, so it stays instant over 100,000. */
@@ -171,6 +173,7 @@ export const allAssemblies = (app: App) =>
 			name: assemblies.name,
 			category: assemblies.category,
 			wording: assemblies.wording,
+			choices: assemblies.choices,
 			parts: sql<number>`(select count(*) from parts where parts.assembly_id = assemblies.id)`
 		})
 		.from(assemblies)
@@ -181,7 +184,27 @@ export const allAssemblies = (app: App) =>
 export function assemblyDetail(app: App, id: string) {
 	const assembly = app.db.orm.select().from(assemblies).where(eq(assemblies.id, id)).get();
 	if (!assembly) return null;
-	return { assembly, parts: assemblyParts(app, id) };
+	return {
+		assembly,
+		parts: assemblyParts(app, id),
+		...questionsOf(app.db.orm, id),
+		sheets: laborSheetsToday(app).map((x) => ({ id: x.id, name: x.name, price: x.price, loadedCost: x.loadedCost })),
+		others: allAssemblies(app)
+			.filter((a) => a.id !== id)
+			.map((a) => ({ id: a.id, name: a.name })),
+		heldBy: app.db.orm
+			.selectDistinct({ id: assemblies.id, name: assemblies.name })
+			.from(parts)
+			.innerJoin(assemblies, eq(assemblies.id, parts.assemblyId))
+			.where(eq(parts.childId, id))
+			.all(),
+		onScopes:
+			app.db.orm
+				.select({ n: sql<number>`count(*)` })
+				.from(recipes)
+				.where(eq(recipes.assemblyId, id))
+				.get()?.n ?? 0
+	};
 }
 
 /** The parts of an assembly with what they would cost today. */
@@ -196,9 +219,12 @@ export function assemblyParts(app: App, assemblyId: string) {
 	const today = todayOf(app);
 	return rows.map(({ part, item }) => {
 		const sheet = part.sheetId ? rateOn(app.db.orm, part.sheetId, today) : null;
+		const child = part.childId
+			? app.db.orm.select({ name: assemblies.name }).from(assemblies).where(eq(assemblies.id, part.childId)).get()
+			: null;
 		return {
 			...part,
-			name: part.name || item?.name || sheet?.name || '',
+			name: part.name || item?.name || sheet?.name || child?.name || '',
 			unit: item?.unit ?? 'h',
 			kind: item?.kind ?? ('labor' as const),
 			cost: item?.cost ?? sheet?.loadedCost ?? 0,

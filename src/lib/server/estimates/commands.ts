@@ -1,14 +1,25 @@
 import { Type } from '@sinclair/typebox';
 import { asc, eq, max } from 'drizzle-orm';
 import { cellOf, computeEstimate, LINE_FIELDS, setTotal, totalForMargin, type Line, type LineField } from '../../core/estimate';
-import { parseFigure, SHAPE_FIELDS, type ShapeKind } from '../../core/measure';
-import { parseCents, parsePercent, parseQuantity, parseUnitPrice, quantity, unitPrice, type Cents, type Percent } from '../../core/money';
-import { KINDS, unitPriceOf, type Kind, type PriceRule } from '../../core/pricing';
+import { MEASURES, parseFigure, SHAPE_FIELDS, toUnit, unitName, type MeasureName, type ShapeKind } from '../../core/measure';
+import {
+	fixed,
+	parseCents,
+	parsePercent,
+	parseQuantity,
+	parseUnitPrice,
+	quantity,
+	unitPrice,
+	type Cents,
+	type Percent
+} from '../../core/money';
+import { checkAnswers, KINDS, unitPriceOf, wordingUnder, type Kind, type PriceRule } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import { defineCommand, Missing, Stale, type Context } from '../commands';
 import { Id, Name, strict, Text, Typed } from '../commands/inputs';
-import { assemblies, company, estimates, history, items, jobs, lines, parts, recipes, scopes, shapes } from '../db/schema';
+import { assemblies, company, estimates, history, items, jobs, lines, recipes, scopes, shapes } from '../db/schema';
 import { newId } from '../ids';
+import { partsUnder, questionsOf } from '../catalog/recipes';
 import { breakEvenOf, groupOfJob, pricer, type Pricer } from '../catalog/pricing';
 import { rateOn } from '../rates/load';
 import { loadEstimate } from './load';
@@ -243,19 +254,29 @@ function laborLine(ctx: Context, sheetId: string, by: Pricer, name?: string) {
 	};
 }
 
-/** Puts an assembly on a scope: one line for each part, quantities from the scope's measures. */
+/** Puts an assembly on a scope: its questions answered, one line for each part that holds, quantities from the scope's measures. */
 export const putAssembly = defineCommand({
 	name: 'estimates.put-assembly',
 	access: 'estimates.change',
-	input: Type.Object({ scopeId: Id, assemblyId: Id }, strict),
+	input: Type.Object(
+		{
+			scopeId: Id,
+			assemblyId: Id,
+			answered: Type.Optional(Type.Record(Type.String({ maxLength: 400 }), Type.String({ maxLength: 40 })))
+		},
+		strict
+	),
 	run(ctx, i) {
 		const scope = scopeOf(ctx, i.scopeId);
 		checkRoom(ctx, scope.id);
 		const assembly = ctx.get(assemblies, i.assemblyId, 'This assembly');
+		const answered = i.answered ?? {};
+		const { choices, refusals } = questionsOf(ctx.db, assembly.id);
+		checkAnswers(choices, refusals, answered);
 		const recipe = ctx.insert(recipes, { id: newId(), scopeId: scope.id, assemblyId: assembly.id, name: assembly.name });
 		let position = nextPosition(ctx, lines, scope.id);
 		const by = pricerOf(ctx, scope.estimateId);
-		for (const p of ctx.db.select().from(parts).where(eq(parts.assemblyId, assembly.id)).orderBy(asc(parts.position)).all()) {
+		for (const { part: p, rate } of partsUnder(ctx.db, assembly.id, answered)) {
 			const base = p.itemId ? itemLine(ctx, p.itemId, by) : laborLine(ctx, p.sheetId ?? '', by, p.name);
 			ctx.insert(lines, {
 				id: newId(),
@@ -263,7 +284,7 @@ export const putAssembly = defineCommand({
 				position: position++,
 				...base,
 				name: p.name || base.name,
-				source: { by: 'measure', measures: p.measures, rate: p.rate },
+				source: { by: 'measure', measures: p.measures, rate },
 				placeholder: p.placeholder,
 				reminder: p.reminder,
 				note: p.note,
@@ -271,10 +292,24 @@ export const putAssembly = defineCommand({
 				recipeId: recipe.id
 			});
 		}
-		if (scope.wording === '' && assembly.wording !== '') ctx.update(scopes, scope.id, { wording: assembly.wording });
+		const wording = wordingUnder(assembly.wording, choices, answered, measureWords(ctx, scope.estimateId, scope.id));
+		if (scope.wording === '' && wording !== '') ctx.update(scopes, scope.id, { wording });
 		done(ctx, scope.estimateId, `${assembly.name} put on ${scope.name}`);
 	}
 });
+
+/** The measures of a scope as the customer reads them: “2,340 sq ft”. */
+function measureWords(ctx: Context, estimateId: string, scopeId: string): Record<string, string> {
+	const estimate = loadEstimate(ctx.db, estimateId);
+	const found = estimate ? computeEstimate(estimate).scopes.find((s) => s.scope.id === scopeId) : undefined;
+	if (!estimate || !found) return {};
+	return Object.fromEntries(
+		(Object.entries(found.measures) as [MeasureName, number][]).map(([name, value]) => [
+			name,
+			`${fixed(toUnit(value, MEASURES[name], estimate.system), 0)} ${unitName(MEASURES[name], estimate.system)}`.trim()
+		])
+	);
+}
 
 /** Adds a line by hand: a catalog item, hours of a rate sheet, or free text and price. */
 export const addLine = defineCommand({

@@ -1,9 +1,11 @@
 <script lang="ts">
 	import { formatUnitPrice } from '$lib/core/money';
 	import { command } from '$lib/client/command';
+	import type { Choice } from '$lib/core/pricing';
+	import Dialog from '../forms/Dialog.svelte';
 	/** One field that finds assemblies, items and labor, or takes what is typed as a new scope or a free line. */
 	let { estimateId, scopes }: { estimateId: string; scopes: { id: string; name: string }[] } = $props();
-	interface Choice {
+	interface Row {
 		key: string;
 		kind: string;
 		label: string;
@@ -11,13 +13,35 @@
 	}
 	let text = $state('');
 	let target = $state('');
-	let rows: Choice[] = $state([]);
+	let rows: Row[] = $state([]);
 	let at = $state(0);
 	let open = $state(false);
 	let problem = $state('');
 	let asked = 0;
 	const scopeId = $derived(scopes.some((s) => s.id === target) ? target : (scopes.at(-1)?.id ?? ''));
 	const onto = (name: string, input: Record<string, unknown>) => () => command(name, { scopeId, ...input });
+
+	/** What an assembly asks before it is put on the scope. */
+	let asking: { id: string; name: string; choices: Choice[] } | null = $state(null);
+	let answered: Record<string, string> = $state({});
+	let wrong = $state('');
+	let wrongAt = $state('');
+	async function ask(a: { id: string; name: string; choices: Choice[] }) {
+		answered = Object.fromEntries(a.choices.map((c) => [c.id, '']));
+		[wrong, wrongAt] = ['', ''];
+		asking = a;
+		return { ok: true };
+	}
+	async function putAsked() {
+		if (!asking) return;
+		const r = await command('estimates.put-assembly', {
+			scopeId,
+			assemblyId: asking.id,
+			answered: Object.fromEntries(Object.entries(answered).filter(([, a]) => a !== ''))
+		});
+		if (r.ok) asking = null;
+		else [wrong, wrongAt] = [r.message, r.field ?? ''];
+	}
 
 	/** The search under way: Enter waits for it, so that nothing is taken that belongs to half a word. */
 	let looking: Promise<void> = Promise.resolve();
@@ -30,11 +54,11 @@
 		if (mine !== asked || !r?.ok) return;
 		const found = (await r.json()) as {
 			items: { id: string; code: string; name: string; unit: string; cost: number }[];
-			assemblies: { id: string; name: string; category: string }[];
+			assemblies: { id: string; name: string; category: string; choices: Choice[] }[];
 			sheets: { id: string; name: string; price: number }[];
 		};
 		const typed = text.trim();
-		const fresh: Choice[] = typed
+		const fresh: Row[] = typed
 			? [{ key: 'scope', kind: 'new scope', label: typed, run: () => command('estimates.add-scope', { estimateId, name: text.trim() }) }]
 			: [];
 		rows = !scopeId
@@ -44,7 +68,7 @@
 						key: a.id,
 						kind: `assembly, ${a.category}`,
 						label: a.name,
-						run: onto('estimates.put-assembly', { assemblyId: a.id })
+						run: a.choices.length ? () => ask(a) : onto('estimates.put-assembly', { assemblyId: a.id })
 					})),
 					...found.items.map((i) => ({
 						key: i.id,
@@ -72,7 +96,7 @@
 				];
 		at = 0;
 	}
-	async function take(c: Choice | undefined) {
+	async function take(c: Row | undefined) {
 		if (!c) return;
 		const r = (await c.run()) as { ok: boolean; message?: string };
 		if (r.ok) {
@@ -119,8 +143,37 @@
 		</ul>{/if}
 </div>
 {#if problem}<p class="problem" role="alert">{problem}</p>{/if}
+<Dialog
+	bind:open={
+		() => asking !== null,
+		(v) => {
+			if (!v) asking = null;
+		}
+	}
+	title={asking?.name ?? ''}
+	save="Put it on"
+	problem={wrongAt ? '' : wrong}
+	onsave={putAsked}
+>
+	{#each asking?.choices ?? [] as c (c.id)}<fieldset>
+			<legend>{c.question}{c.required ? '' : ' (if known)'}</legend>
+			<div class="flex flex-wrap gap-x-5 gap-y-1">
+				{#each c.answers as a (a.id)}<label class="answer"
+						><input type="radio" name={c.id} value={a.id} bind:group={answered[c.id]} /> {a.text}</label
+					>{/each}
+			</div>
+			{#if wrongAt === c.id}<p class="problem" role="alert">{wrong}</p>{/if}
+		</fieldset>{/each}
+</Dialog>
 
 <style>
+	legend {
+		font-weight: 600;
+		margin-bottom: 3px;
+	}
+	.answer {
+		cursor: pointer;
+	}
 	.adder {
 		position: relative;
 		display: flex;

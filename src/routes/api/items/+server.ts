@@ -2,6 +2,7 @@ import { json } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
 import { allAssemblies, laborSheetsToday, searchItems } from '$lib/server/catalog/queries';
+import { questionsOf } from '$lib/server/catalog/recipes';
 import type { RequestHandler } from './$types';
 
 /** What can be added: items, and for estimators assemblies and labor. Costs only for those who may see them. */
@@ -22,7 +23,8 @@ export const GET: RequestHandler = ({ url, locals }) => {
 		items,
 		assemblies: allAssemblies(app())
 			.filter((a) => hit(`${a.name} ${a.category}`))
-			.slice(0, 12),
+			.slice(0, 12)
+			.map((a) => ({ ...a, choices: questionsOf(app().db.orm, a.id).choices })),
 		sheets: laborSheetsToday(app())
 			.filter((s) => hit(`${s.name} labor hours`))
 			.map((s) => ({ id: s.id, name: s.name, price: s.price }))

@@ -1,19 +1,60 @@
 <script lang="ts">
+	import { goto } from '$app/navigation';
+	import { command } from '$lib/client/command';
+	import Dialog from '$lib/ui/forms/Dialog.svelte';
+	import Field from '$lib/ui/forms/Field.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { pagesOf } from '$lib/ui/shell/places';
+	import DataTable from '$lib/ui/tables/DataTable.svelte';
+	import type { Column } from '$lib/ui/tables/view';
 	let { data } = $props();
+	type Row = (typeof data.assemblies)[number];
+	const columns: Column<Row>[] = [
+		{ key: 'name', label: 'Name', value: (a) => a.name, own: true },
+		{ key: 'category', label: 'Category', value: (a) => a.category },
+		{ key: 'parts', label: 'Parts', value: (a) => a.parts, num: true },
+		{ key: 'asks', label: 'Asks', value: (a) => a.choices.length || null, num: true },
+		{
+			key: 'wording',
+			label: 'What the customer reads',
+			value: (a) => a.wording,
+			text: (a) => `${a.wording.slice(0, 90)}${a.wording.length > 90 ? '…' : ''}`
+		}
+	];
+	let adding = $state(false);
+	let name = $state('');
+	let like = $state('');
+	let problem = $state('');
+	async function add() {
+		const r = await command<{ id: string }>(
+			'catalog.copy-assembly',
+			{ assemblyId: like || data.assemblies[0]?.id, name },
+			{ refresh: false }
+		);
+		if (r.ok) await goto(`/price/assemblies/${r.result.id}`);
+		else problem = r.message;
+	}
 </script>
 
 <Page title="Assemblies" sub="Recipes that turn measures into lines" pages={pagesOf('Price')} current="/price/assemblies">
-	<div class="sheet overflow-x-auto">
-		<table class="grid-table">
-			<thead><tr><th>Name</th><th>Category</th><th class="num">Parts</th><th>What the customer reads</th></tr></thead><tbody
-				>{#each data.assemblies as a (a.id)}<tr
-						><td><a class="link" href="/price/assemblies/{a.id}">{a.name}</a></td><td>{a.category}</td><td class="num">{a.parts}</td><td
-							class="quiet">{a.wording.slice(0, 110)}{a.wording.length > 110 ? '…' : ''}</td
-						></tr
-					>{:else}<tr><td colspan="4">No assemblies yet.</td></tr>{/each}</tbody
-			>
-		</table>
-	</div>
+	{#snippet actions()}{#if data.mayChange && data.assemblies.length}<button class="btn btn-primary" onclick={() => (adding = true)}
+				>New assembly</button
+			>{/if}{/snippet}
+	<DataTable
+		name="assemblies"
+		rows={data.assemblies}
+		{columns}
+		href={(a) => `/price/assemblies/${a.id}`}
+		placeholder="Name, category, wording"
+		empty="No assembly fits."
+	>
+		{#snippet cell(a)}<a class="link" href="/price/assemblies/{a.id}">{a.name}</a>{/snippet}
+	</DataTable>
 </Page>
+<Dialog bind:open={adding} title="New assembly" save="Begin" onsave={add} {problem}
+	><Field label="Name"><input class="input" bind:value={name} required /></Field><Field label="Begin like"
+		><select class="select" bind:value={like}
+			>{#each data.assemblies as a (a.id)}<option value={a.id}>{a.name}</option>{/each}</select
+		></Field
+	></Dialog
+>

@@ -1,166 +1,344 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
+	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
-	import type { MeasureName } from '$lib/core/measure';
-	import {
-		formatCents,
-		formatPercent,
-		formatQuantity,
-		formatUnitPrice,
-		lineAmount,
-		parsePercent,
-		parseQuantity,
-		toTyped,
-		type Quantity,
-		type UnitPrice
-	} from '$lib/core/money';
-	import { partQuantity } from '$lib/core/pricing';
+	import { formatCents, formatPercent, formatQuantity, formatUnitPrice } from '$lib/core/money';
+	import { checkAnswers, wordingUnder } from '$lib/core/pricing';
+	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
+	import Tally from '$lib/ui/money/Tally.svelte';
+	import type { TallyRow } from '$lib/ui/money/tally';
+	import Waterline from '$lib/ui/money/Waterline.svelte';
+	import { partInput, tryPart, typePart, type PartTyped } from '$lib/ui/price/assembly-form';
+	import PartDialog from '$lib/ui/price/PartDialog.svelte';
+	import Questions from '$lib/ui/price/Questions.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { pagesOf } from '$lib/ui/shell/places';
 	let { data } = $props();
-	let rows = $state(
-		untrack(() =>
-			data.parts.map((p) => ({
-				...p,
-				typed: {
-					amount: toTyped(p.rate.amount, 4),
-					per: toTyped(p.rate.per, 4),
-					waste: toTyped(p.rate.waste, 2),
-					step: toTyped(p.rate.step, 4)
-				}
-			}))
-		)
-	);
-	let wording = $state(untrack(() => data.assembly.wording));
-	let tries: Record<string, string> = $state(
-		untrack(() =>
-			Object.fromEntries(
-				[...new Set(data.parts.flatMap((p) => p.measures))].map((m) => [
-					m,
-					m === 'area' || m === 'floor' ? '2340' : m === 'count' ? '5' : '96'
-				])
-			)
-		)
-	);
-	let said = $state('');
-	const measureNames = $derived([...new Set(rows.flatMap((p) => p.measures))]);
-	const rate = (t: { amount: string; per: string; waste: string; step: string }) => ({
-		amount: parseQuantity(t.amount, 'The amount'),
-		per: parseQuantity(t.per, 'Per'),
-		waste: parsePercent(t.waste || '0', 'The waste'),
-		step: parseQuantity(t.step || '0', 'The step')
+	const off = $derived(!data.mayChange);
+	const a = untrack(() => data.assembly);
+	let rows: PartTyped[] = $state(untrack(() => data.parts.map((p) => typePart(p))));
+	let t = $state({
+		name: a.name,
+		category: a.category,
+		wording: a.wording,
+		en: { tools: '', order: '', key: '', ...a.crewSheet.en },
+		es: { tools: '', order: '', key: '', ...a.crewSheet.es }
 	});
-	const tried = $derived(
-		rows.map((p) => {
-			try {
-				const measure = p.measures.reduce((a: number, m: MeasureName) => a + (Number(tries[m]) || 0), 0);
-				const quantity = partQuantity(measure, rate(p.typed)) as Quantity;
-				return {
-					quantity,
-					cost: lineAmount(quantity, p.cost as UnitPrice),
-					amount: lineAmount(quantity, p.price as UnitPrice),
-					problem: ''
-				};
-			} catch (e) {
-				return { quantity: 0, cost: 0, amount: 0, problem: (e as Error).message };
-			}
-		})
-	);
+	let choices = $state(untrack(() => structuredClone($state.snapshot(data.assembly.choices))));
+	let refusals = $state(untrack(() => structuredClone($state.snapshot(data.assembly.refusals))));
+	let answered: Record<string, string> = $state({});
+	let tries: Record<string, string> = $state({});
+	let editing: PartTyped | null = $state(null);
+	let said = $state('');
+	let problem = $state('');
+	let copying = $state(false);
+	let copyName = $state(untrack(() => `${data.assembly.name}, copy`));
+	const measureNames = $derived([...new Set(rows.flatMap((p) => p.measures))]);
+	const usual = (m: string) => (m === 'area' || m === 'floor' ? '2340' : m === 'count' ? '5' : '96');
+	const measures = $derived(Object.fromEntries(measureNames.map((m) => [m, tries[m] ?? usual(m)])));
+	const tried = $derived(rows.map((p) => tryPart(p, measures, answered)));
+	const sum = (pick: (x: (typeof tried)[number]) => number) => tried.reduce((n, x) => n + pick(x), 0);
+	const refused = $derived.by(() => {
+		try {
+			checkAnswers(
+				choices.map((c) => ({ ...c, required: false })),
+				refusals,
+				Object.fromEntries(Object.entries(answered).filter(([, x]) => x))
+			);
+			return '';
+		} catch (e) {
+			return (e as Error).message;
+		}
+	});
+	const tally = $derived.by((): TallyRow[] => [
+		{ label: 'Hours', value: formatQuantity(sum((x) => x.hours)) },
+		{ label: 'Cost', value: formatCents(sum((x) => x.cost)), rule: true },
+		{ label: 'Price', value: formatCents(sum((x) => x.amount)), rule: true, tone: 'price' }
+	]);
 	function move(n: number, by: number) {
-		const other = rows[n + by];
-		const own = rows[n];
-		if (own && other) [rows[n], rows[n + by]] = [other, own];
+		const [mine, other] = [rows[n], rows[n + by]];
+		if (mine && other) [rows[n], rows[n + by]] = [other, mine];
+	}
+	let dragged: number | null = $state(null);
+	function drop(n: number) {
+		const row = dragged === null ? undefined : rows[dragged];
+		if (dragged === null || !row || dragged === n) return;
+		rows.splice(dragged, 1);
+		rows.splice(n, 0, row);
+		dragged = null;
+	}
+	interface Found {
+		items: { id: string; name: string; code: string; unit: string; cost: number }[];
+		assemblies: { id: string; name: string }[];
+		sheets: { id: string; name: string; price: number }[];
+	}
+	let looking = $state('');
+	let found: Found | null = $state(null);
+	let asked = 0;
+	async function look() {
+		const mine = ++asked;
+		if (looking.trim() === '') return void (found = null);
+		const r = await fetch(`/api/items?q=${encodeURIComponent(looking)}`).catch(() => null);
+		if (mine === asked && r?.ok) found = (await r.json()) as Found;
+	}
+	function add(part: Pick<PartTyped, 'name' | 'unit' | 'cost'> & Partial<PartTyped>) {
+		rows.push({
+			id: crypto.randomUUID(),
+			itemId: null,
+			sheetId: null,
+			childId: null,
+			price: part.cost,
+			measures: ['area'],
+			amount: '1',
+			per: '100',
+			waste: '0',
+			step: part.sheetId ? '0.25' : '1',
+			placeholder: '',
+			reminder: false,
+			note: '',
+			phase: rows.at(-1)?.phase ?? '',
+			when: {},
+			factors: [],
+			...part
+		});
+		[looking, found] = ['', null];
+		editing = part.childId ? null : (rows.at(-1) ?? null);
 	}
 	async function save() {
-		const wrong = tried.findIndex((t) => t.problem);
-		if (wrong >= 0) return void (said = `Part ${wrong + 1}: ${tried[wrong]?.problem}`);
+		const wrong = tried.findIndex((x) => x.problem);
+		if (wrong >= 0) return void (problem = `Part ${wrong + 1}, ${rows[wrong]?.name}: ${tried[wrong]?.problem}`);
+		const crew = Object.fromEntries((['en', 'es'] as const).filter((l) => t[l].tools || t[l].order || t[l].key).map((l) => [l, t[l]]));
 		const r = await command('catalog.save-assembly', {
 			assemblyId: data.assembly.id,
-			name: data.assembly.name,
-			category: data.assembly.category,
-			wording,
-			crewSheet: data.assembly.crewSheet,
+			name: t.name,
+			category: t.category,
+			wording: t.wording,
+			crewSheet: crew,
+			choices,
+			refusals: refusals.filter((x) => Object.keys(x.when).length > 0),
 			version: data.assembly.version,
-			parts: rows.map((p) => ({
-				itemId: p.itemId,
-				sheetId: p.sheetId,
-				name: p.sheetId ? p.name : '',
-				measures: p.measures,
-				rate: rate(p.typed),
-				placeholder: p.placeholder,
-				reminder: p.reminder,
-				note: p.note,
-				phase: p.phase
-			}))
+			parts: rows.map(partInput)
 		});
-		said = r.ok ? 'Saved. Estimates made before keep what they were made with.' : r.message;
+		[said, problem] = r.ok ? ['Saved. Estimates made before keep what they were made with.', ''] : ['', r.message];
+	}
+	async function copy() {
+		const r = await command<{ id: string }>('catalog.copy-assembly', { assemblyId: data.assembly.id, name: copyName }, { refresh: false });
+		if (r.ok) location.assign(`/price/assemblies/${r.result.id}`);
+		else problem = r.message;
+	}
+	async function aside() {
+		const r = await command('catalog.set-assembly-aside', { assemblyId: data.assembly.id }, { refresh: false });
+		if (r.ok) await goto('/price/assemblies');
+		else problem = r.message;
 	}
 </script>
 
-<Page
-	title={data.assembly.name}
-	sub="{data.assembly.category} · {rows.length} parts in the order of use"
-	pages={pagesOf('Price')}
-	current="/price/assemblies"
->
-	{#snippet actions()}{#if data.mayChange}<button class="btn btn-primary" onclick={save}>Save</button>{/if}{/snippet}
-	{#if said}<p class="mb-2" role="status">{said}</p>{/if}
-	<section class="sheet mb-4 flex flex-wrap items-end gap-3 p-4" aria-label="Try it">
-		<h2 class="w-full">Try it: type measures, see quantities and money at once</h2>
-		{#each measureNames as m (m)}<span class="w-28"
-				><Field label={m}><input class="input" bind:value={tries[m]} inputmode="decimal" /></Field></span
-			>{/each}<span class="ml-auto text-right"
-			><span class="quiet">cost</span> <strong class="figure">{formatCents(tried.reduce((a, t) => a + t.cost, 0))}</strong><br /><span
-				class="quiet">price</span
-			> <strong class="figure">{formatCents(tried.reduce((a, t) => a + t.amount, 0))}</strong></span
-		>
-	</section>
-	<div class="sheet overflow-x-auto">
-		<table class="grid-table parts">
-			<thead
-				><tr
-					><th></th><th>Part</th><th>Measure</th><th class="num">Amount</th><th class="num">per</th><th class="num">Waste %</th><th
-						class="num">Step</th
-					><th>Phase</th><th class="num">Quantity</th><th class="num">Cost</th><th class="num">Price</th></tr
-				></thead
-			>
-			<tbody
-				>{#each rows as p, n (p.id)}<tr title={p.note}
-						><td class="whitespace-nowrap"
-							><button class="link" aria-label="Move {p.name} up" onclick={() => move(n, -1)}>↑</button>
-							<button class="link" aria-label="Move {p.name} down" onclick={() => move(n, 1)}>↓</button></td
-						><td
-							>{p.name}{#if p.placeholder}<span class="quiet"> — {p.placeholder}</span>{/if}{#if p.reminder}<span class="quiet">
-									(reminder)</span
-								>{/if}</td
-						><td>{p.measures.join(' + ')}</td>{#each ['amount', 'per', 'waste', 'step'] as const as f (f)}<td class="num"
-								><input class="input" aria-label="{f} of {p.name}" bind:value={p.typed[f]} disabled={!data.mayChange} /></td
-							>{/each}<td>{p.phase}</td><td class="num">{formatQuantity(tried[n]?.quantity ?? 0)} {p.unit}</td><td class="num"
-							>{formatUnitPrice(p.cost)}</td
-						><td class="num">{formatCents(tried[n]?.amount ?? 0)}</td></tr
-					>{#if tried[n]?.problem}<tr><td colspan="11" class="problem">{tried[n]?.problem}</td></tr>{:else if p.note}<tr class="note"
-							><td></td><td colspan="10" class="quiet">{p.note} <span class="sr-only">waste {formatPercent(p.rate.waste)}</span></td></tr
-						>{/if}{/each}</tbody
-			>
-		</table>
+<Page title={t.name} sub="{t.category} · {rows.length} parts in the order of use" pages={pagesOf('Price')} current="/price/assemblies" wide>
+	{#snippet actions()}{#if data.mayChange}<button class="btn" onclick={aside}>Set aside</button><button
+				class="btn"
+				onclick={() => (copying = true)}>Copy</button
+			><button class="btn btn-primary" onclick={save}>Save</button>{/if}{/snippet}
+	<div class="bench">
+		<div class="left">
+			{#if said}<p role="status">{said}</p>{/if}
+			{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
+			<div class="sheet overflow-x-auto">
+				<table class="grid-table parts">
+					<thead
+						><tr
+							><th></th><th>Part</th><th>Goes by</th><th class="num">Amount</th><th class="num">per</th><th class="num">Waste %</th><th
+								class="num">Step</th
+							><th class="num">Quantity</th><th class="num">Price</th></tr
+						></thead
+					>
+					<tbody
+						>{#each rows as p, n (p.id)}<tr
+								title={p.note}
+								class:out={tried[n]?.out}
+								draggable={data.mayChange}
+								ondragstart={() => (dragged = n)}
+								ondragover={(e) => e.preventDefault()}
+								ondrop={() => drop(n)}
+								><td class="whitespace-nowrap"
+									>{#if data.mayChange}<button class="link" aria-label="Move {p.name} up" onclick={() => move(n, -1)}>↑</button>
+										<button class="link" aria-label="Move {p.name} down" onclick={() => move(n, 1)}>↓</button>{/if}</td
+								><td
+									><button type="button" class="name" onclick={() => (editing = rows[n] ?? null)}>{p.name}</button>{#if p.childId}&nbsp;<a
+											class="link"
+											href="/price/assemblies/{p.childId}"
+											data-sveltekit-reload>assembly</a
+										>{/if}{#if p.placeholder}<span class="quiet"> — {p.placeholder}</span>{/if}{#if p.reminder}<span class="quiet">
+											(reminder)</span
+										>{/if}{#if Object.keys(p.when).length}<span class="chip">if asked</span>{/if}{#if p.factors.length}<span class="chip"
+											>× {p.factors.map((f) => formatPercent(f.factor)).join(', ')}</span
+										>{/if}</td
+								>{#if p.childId}<td colspan="7" class="quiet">put on whole, in this place</td>{:else}<td>{p.measures.join(' + ')}</td
+									>{#each ['amount', 'per', 'waste', 'step'] as const as f (f)}<td class="num"
+											><input class="input" aria-label="{f} of {p.name}" bind:value={p[f]} disabled={off} /></td
+										>{/each}<td class="num">{tried[n]?.out ? '–' : `${formatQuantity(tried[n]?.quantity ?? 0)} ${p.unit}`}</td><td
+										class="num">{formatCents(tried[n]?.amount ?? 0)}</td
+									>{/if}</tr
+							>{#if tried[n]?.problem}<tr><td colspan="9" class="problem">{tried[n]?.problem}</td></tr>{:else if p.note}<tr class="note"
+									><td></td><td colspan="8" class="quiet">{p.note}</td></tr
+								>{/if}{/each}</tbody
+					>
+				</table>
+				{#if data.mayChange}<div class="adder">
+						<input
+							class="input"
+							placeholder="Add an item, labor or another assembly — start typing"
+							aria-label="Add a part"
+							bind:value={looking}
+							oninput={look}
+						/>
+						{#if found}<ul class="sheet">
+								{#each found.items as i (i.id)}<li>
+										<button type="button" onclick={() => add({ itemId: i.id, name: i.name, unit: i.unit, cost: i.cost })}
+											>{i.name} <span class="quiet">{i.code}, {formatUnitPrice(i.cost)} a {i.unit}</span></button
+										>
+									</li>{/each}{#each found.sheets as s (s.id)}<li>
+										<button
+											type="button"
+											onclick={() => {
+												const sheet = data.sheets.find((x) => x.id === s.id);
+												add({ sheetId: s.id, name: s.name, unit: 'h', cost: sheet?.loadedCost ?? 0, price: s.price });
+											}}>{s.name} <span class="quiet">labor, {formatUnitPrice(s.price)} an hour</span></button
+										>
+									</li>{/each}{#each found.assemblies.filter((x) => x.id !== data.assembly.id) as x (x.id)}<li>
+										<button type="button" onclick={() => add({ childId: x.id, name: x.name, unit: '', cost: 0 })}
+											>{x.name} <span class="quiet">assembly</span></button
+										>
+									</li>{/each}
+							</ul>{/if}
+					</div>{/if}
+			</div>
+			<Questions bind:choices bind:refusals disabled={off} />
+			<section class="sheet grid gap-3 p-4">
+				<div class="grid grid-cols-2 gap-3">
+					<Field label="Name"><input class="input" bind:value={t.name} disabled={off} /></Field><Field label="Category"
+						><input class="input" bind:value={t.category} disabled={off} /></Field
+					>
+				</div>
+				<Field label="What the customer reads" hint={'{area} and the other measures are filled in'}
+					><textarea class="textarea" rows="4" bind:value={t.wording} disabled={off}></textarea></Field
+				>
+			</section>
+			<section class="sheet p-4">
+				<h2>Crew sheet</h2>
+				<div class="grid grid-cols-2 gap-4">
+					{#each [['en', 'English'], ['es', 'Español']] as const as [l, word] (l)}<div class="grid gap-2">
+							<strong>{word}</strong>
+							<Field label="Tools"><textarea class="textarea" rows="2" bind:value={t[l].tools} disabled={off}></textarea></Field><Field
+								label="Order of work"><textarea class="textarea" rows="3" bind:value={t[l].order} disabled={off}></textarea></Field
+							><Field label="Key points"><textarea class="textarea" rows="2" bind:value={t[l].key} disabled={off}></textarea></Field>
+						</div>{/each}
+				</div>
+			</section>
+		</div>
+		<Tally rows={tally} bar={['Price', formatCents(sum((x) => x.amount)), `cost ${formatCents(sum((x) => x.cost))}`]}>
+			{#snippet picture()}<Waterline
+					cost={sum((x) => x.cost)}
+					breakEven={sum((x) => x.cost)}
+					price={sum((x) => x.amount)}
+					words={['cost', '', 'beyond']}
+					label="Cost {formatCents(sum((x) => x.cost))}, price {formatCents(sum((x) => x.amount))}"
+				/>{/snippet}
+			<h2 class="mt-4">Try it</h2>
+			<div class="mt-1 grid grid-cols-2 gap-2">
+				{#each measureNames as m (m)}<Field label={m}
+						><input
+							class="input figure"
+							value={measures[m]}
+							oninput={(e) => (tries[m] = e.currentTarget.value)}
+							inputmode="decimal"
+						/></Field
+					>{/each}
+			</div>
+			{#each choices as c (c.id)}<Field label={c.question || 'a question'}
+					><select class="select" aria-label="Try: {c.question}" bind:value={answered[c.id]}
+						><option value="">–</option>{#each c.answers as x (x.id)}<option value={x.id}>{x.text}</option>{/each}</select
+					></Field
+				>{/each}
+			{#if refused}<p class="problem mt-1" role="alert">{refused}</p>{/if}
+			<p class="quiet mt-3">{wordingUnder(t.wording, choices, answered, measures)}</p>
+			<h2 class="mt-4">Where used</h2>
+			<p class="quiet">on {data.onScopes} scope{data.onScopes === 1 ? '' : 's'}</p>
+			{#each data.heldBy as h (h.id)}<p><a class="link" href="/price/assemblies/{h.id}" data-sveltekit-reload>{h.name}</a></p>{/each}
+		</Tally>
 	</div>
-	<section class="sheet mt-4 p-4">
-		<Field label="What the customer reads"
-			><textarea class="textarea" rows="4" bind:value={wording} disabled={!data.mayChange}></textarea></Field
-		>
-	</section>
 </Page>
+<PartDialog
+	bind:part={editing}
+	{choices}
+	onremove={() => {
+		const n = rows.findIndex((r) => r.id === editing?.id);
+		if (n >= 0) rows.splice(n, 1);
+	}}
+/>
+<Dialog bind:open={copying} title="A copy to begin from" save="Copy" onsave={copy} {problem}
+	><Field label="Name"><input class="input" bind:value={copyName} required /></Field></Dialog
+>
 
 <style>
+	.bench {
+		display: grid;
+		grid-template-columns: minmax(0, 1fr) 280px;
+		min-height: calc(100dvh - 104px);
+	}
+	.left {
+		padding: 12px 16px 40px;
+		display: grid;
+		gap: 12px;
+		align-content: start;
+	}
 	.parts .input {
-		width: 72px;
+		width: 62px;
 		height: 26px;
 		min-height: 26px;
 		text-align: right;
+		padding: 0 6px;
+		font-family: var(--font-figure);
+	}
+	.name {
+		cursor: pointer;
+		text-align: left;
+		text-decoration: underline dotted;
+		text-underline-offset: 3px;
+	}
+	.out {
+		color: var(--quiet);
+		text-decoration: line-through;
 	}
 	.note td {
 		height: 22px;
 		font-size: 0.88rem;
+	}
+	.adder {
+		position: relative;
+		padding: 8px 10px;
+	}
+	.adder ul {
+		position: absolute;
+		left: 10px;
+		right: 10px;
+		z-index: 10;
+		max-height: 300px;
+		overflow: auto;
+	}
+	.adder li button {
+		width: 100%;
+		text-align: left;
+		padding: 5px 10px;
+		cursor: pointer;
+	}
+	.adder li button:hover,
+	.adder li button:focus-visible {
+		background: var(--color-base-200);
+	}
+	@media (max-width: 900px) {
+		.bench {
+			grid-template-columns: minmax(0, 1fr);
+		}
 	}
 </style>

@@ -1,0 +1,44 @@
+import { asc, eq } from 'drizzle-orm';
+import { holds, rateUnder, type Answered, type Choice, type ChoiceRefusal, type PartRate } from '../../core/pricing';
+import type { Orm } from '../db/open';
+import { assemblies, parts } from '../db/schema';
+
+type Part = typeof parts.$inferSelect;
+/** Answers to a nested assembly's questions stand under its id, so that two assemblies may ask alike. */
+const own = (prefix: string, answered: Answered): Answered =>
+	Object.fromEntries(
+		Object.entries(answered).flatMap(([k, v]) =>
+			prefix === '' ? (k.includes('/') ? [] : [[k, v]]) : k.startsWith(prefix) ? [[k.slice(prefix.length), v]] : []
+		)
+	);
+
+export const partsOf = (db: Orm, assemblyId: string): Part[] =>
+	db.select().from(parts).where(eq(parts.assemblyId, assemblyId)).orderBy(asc(parts.position)).all();
+
+/** All that is asked when an assembly is put on a scope: its own questions, then those of what is nested in it. */
+export function questionsOf(db: Orm, assemblyId: string, prefix = ''): { choices: Choice[]; refusals: ChoiceRefusal[] } {
+	const a = db.select().from(assemblies).where(eq(assemblies.id, assemblyId)).get();
+	if (!a || prefix.split('/').length > 11) return { choices: [], refusals: [] };
+	const choices = a.choices.map((c) => ({ ...c, id: prefix + c.id }));
+	const refusals = a.refusals.map((r) => ({ ...r, when: Object.fromEntries(Object.entries(r.when).map(([k, v]) => [prefix + k, v])) }));
+	for (const p of partsOf(db, assemblyId))
+		if (p.childId) {
+			const inner = questionsOf(db, p.childId, `${prefix}${p.childId}/`);
+			for (const c of inner.choices) if (!choices.some((x) => x.id === c.id)) choices.push(c);
+			refusals.push(...inner.refusals);
+		}
+	return { choices, refusals };
+}
+
+/** The parts that hold under the answers, nested assemblies in their place, each with the rate the answers give it. */
+export function partsUnder(db: Orm, assemblyId: string, answered: Answered, prefix = ''): { part: Part; rate: PartRate }[] {
+	if (prefix.split('/').length > 11) return [];
+	const mine = own(prefix, answered);
+	return partsOf(db, assemblyId)
+		.filter((p) => holds(p.when, mine))
+		.flatMap((part) =>
+			part.childId
+				? partsUnder(db, part.childId, answered, `${prefix}${part.childId}/`)
+				: [{ part, rate: rateUnder(part.rate, part.factors, mine) }]
+		);
+}

@@ -1,0 +1,103 @@
+import type { MeasureName } from '$lib/core/measure';
+import { lineAmount, parsePercent, parseQuantity, toTyped, type Cents, type Quantity, type UnitPrice } from '$lib/core/money';
+import { holds, partQuantity, rateUnder, type Answered, type Answers, type PartFactor, type PartRate } from '$lib/core/pricing';
+
+/** A part while it is edited. */
+export interface PartTyped {
+	id: string;
+	itemId: string | null;
+	sheetId: string | null;
+	childId: string | null;
+	name: string;
+	unit: string;
+	cost: number;
+	price: number;
+	measures: MeasureName[];
+	amount: string;
+	per: string;
+	waste: string;
+	step: string;
+	placeholder: string;
+	reminder: boolean;
+	note: string;
+	phase: string;
+	when: Answers;
+	factors: PartFactor[];
+}
+type PartRow = Omit<PartTyped, 'amount' | 'per' | 'waste' | 'step'> & { rate: PartRate };
+
+export const typePart = ({ rate, ...p }: PartRow): PartTyped => ({
+	...p,
+	amount: toTyped(rate.amount, 4),
+	per: toTyped(rate.per, 4),
+	waste: toTyped(rate.waste, 2),
+	step: toTyped(rate.step, 4)
+});
+
+/** @throws Refusal naming what was typed wrong */
+export const rateOf = (t: PartTyped): PartRate => ({
+	amount: parseQuantity(t.amount, 'The amount'),
+	per: parseQuantity(t.per, 'Per'),
+	waste: parsePercent(t.waste || '0', 'The waste'),
+	step: parseQuantity(t.step || '0', 'The step')
+});
+
+/** A part as the command takes it. */
+export const partInput = (t: PartTyped) => ({
+	itemId: t.itemId,
+	sheetId: t.sheetId,
+	childId: t.childId,
+	name: t.sheetId ? t.name : '',
+	measures: t.childId ? [] : t.measures,
+	rate: t.childId ? { amount: 0, per: 10_000, waste: 0, step: 0 } : rateOf(t),
+	placeholder: t.placeholder,
+	reminder: t.reminder,
+	note: t.note,
+	phase: t.phase,
+	when: t.when,
+	factors: t.factors
+});
+
+export interface Tried {
+	/** Left out by the answers. */
+	out: boolean;
+	quantity: Quantity;
+	cost: Cents;
+	amount: Cents;
+	hours: number;
+	problem: string;
+}
+
+/** What a part comes to for measures and answers. */
+export function tryPart(t: PartTyped, measures: Readonly<Record<string, string>>, answered: Answered): Tried {
+	const none = { out: false, quantity: 0 as Quantity, cost: 0 as Cents, amount: 0 as Cents, hours: 0, problem: '' };
+	if (!holds(t.when, answered)) return { ...none, out: true };
+	if (t.childId) return none;
+	try {
+		const measure = t.measures.reduce((a, m) => a + (Number(measures[m]) || 0), 0);
+		const quantity = partQuantity(measure, rateUnder(rateOf(t), t.factors, answered));
+		return {
+			...none,
+			quantity,
+			cost: lineAmount(quantity, t.cost as UnitPrice),
+			amount: lineAmount(quantity, t.price as UnitPrice),
+			hours: t.sheetId ? quantity : 0
+		};
+	} catch (e) {
+		return { ...none, problem: (e as Error).message };
+	}
+}
+
+/** A short key for a question or answer, from its words; another one when it is taken. */
+export function keyOf(words: string, taken: readonly string[]): string {
+	const base =
+		words
+			.toLowerCase()
+			.normalize('NFD')
+			.replace(/[^a-z0-9]+/g, '-')
+			.replace(/^-+|-+$/g, '')
+			.slice(0, 32) || 'x';
+	let key = base;
+	for (let n = 2; taken.includes(key); n++) key = `${base}-${n}`;
+	return key;
+}

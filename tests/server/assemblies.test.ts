@@ -1,0 +1,168 @@
+import { beforeAll, describe, expect, it } from 'vitest';
+import { computeEstimate } from '$lib/core/estimate';
+import type { App } from '$lib/server/app';
+import { partsUnder, questionsOf } from '$lib/server/catalog/recipes';
+import { loadEstimate } from '$lib/server/estimates/load';
+import type { Yard } from '../../src/demo/yard';
+import { freshYard, value } from './yard';
+
+let yard: Yard;
+let app: App;
+let item: (code: string) => string;
+beforeAll(async () => {
+	({ yard, app } = await freshYard());
+	item = (code) => value<string>(app, 'select id from items where code = ?', code);
+});
+const part = (more: Record<string, unknown>) => ({
+	itemId: null,
+	sheetId: null,
+	childId: null,
+	name: '',
+	measures: ['area'],
+	rate: { amount: 10_000, per: 1_000_000, waste: 0, step: 10_000 },
+	placeholder: '',
+	reminder: false,
+	note: '',
+	phase: '',
+	...more
+});
+const LAYERS = {
+	id: 'layers',
+	question: 'How many layers come off?',
+	required: true,
+	answers: [
+		{ id: 'one', text: 'one', wording: '' },
+		{ id: 'two', text: 'two', wording: 'Both old layers come off.' }
+	]
+};
+const PITCH = {
+	id: 'pitch',
+	question: 'How steep?',
+	required: false,
+	answers: [
+		{ id: 'low', text: 'walkable', wording: '' },
+		{ id: 'steep', text: 'steep', wording: '' }
+	]
+};
+const save = (id: string, more: Record<string, unknown>) =>
+	yard.call<{ id: string }>('bastian', 'catalog.save-assembly', {
+		assemblyId: id,
+		name: id,
+		category: 'Test',
+		wording: '',
+		crewSheet: {},
+		parts: [part({ itemId: item('SITE-DUMP') })],
+		...more
+	});
+const strip = () =>
+	save('strip', {
+		wording: 'We strip {area} of roof.',
+		choices: [LAYERS, PITCH],
+		refusals: [{ when: { layers: ['two'], pitch: ['steep'] }, text: 'Two layers on a steep roof need a site visit.' }],
+		parts: [
+			part({
+				sheetId: 'steep',
+				name: 'Tear-off',
+				rate: { amount: 10_000, per: 900_000, waste: 0, step: 2500 },
+				factors: [{ when: { layers: ['two'] }, factor: 16_000 }]
+			}),
+			part({ itemId: item('SITE-DUMP'), rate: { amount: 10_000, per: 20_000_000, waste: 0, step: 10_000 } }),
+			part({ itemId: item('SITE-LIFT'), when: { pitch: ['steep'] } })
+		]
+	});
+function scopeWith(assemblyId: string, answered: Record<string, string>) {
+	const estimateId = yard.estimate(yard.job('J', yard.customer('C', 'person', '', '', ''), '', [0, 0]));
+	const scopeId = yard.scope(estimateId, 'S', [['typed', { measure: 'area', value: '2340' }]], []);
+	yard.call('bastian', 'estimates.put-assembly', { scopeId, assemblyId, answered });
+	const estimate = loadEstimate(app.db.orm, estimateId)!;
+	return { scope: estimate.scopes[0]!, lines: computeEstimate(estimate).lines.map((l) => [l.line.name, l.quantity / 10_000]) };
+}
+
+describe('an assembly that asks', () => {
+	it('puts on the parts that hold, at the rates the answers give, with the wording they add', () => {
+		strip();
+		expect(scopeWith('strip', { layers: 'one' })).toMatchObject({
+			lines: [
+				['Tear-off', 26],
+				['Container, 20 yd', 2]
+			],
+			scope: { wording: 'We strip 2,340 sq ft of roof.' }
+		});
+		const two = scopeWith('strip', { layers: 'two', pitch: 'low' });
+		expect(two.lines[0]).toEqual(['Tear-off', 41.75]);
+		expect(two.scope.wording).toBe('We strip 2,340 sq ft of roof. Both old layers come off.');
+		expect(scopeWith('strip', { layers: 'one', pitch: 'steep' }).lines.map(([n]) => n)).toContain('Roof lift');
+	});
+	it('is not put on with a question open, an answer that is not offered, or answers that do not go together', () => {
+		const lines = () => value<number>(app, 'select count(*) from lines');
+		const before = lines();
+		expect(() => scopeWith('strip', {})).toThrow('How many layers');
+		expect(() => scopeWith('strip', { layers: 'seven' })).toThrow('not offered');
+		expect(() => scopeWith('strip', { layers: 'two', pitch: 'steep' })).toThrow('site visit');
+		expect(lines()).toBe(before);
+	});
+	it('keeps what was put on when it changes afterwards', () => {
+		const { scope } = scopeWith('strip', { layers: 'one' });
+		save('strip', { parts: [part({ itemId: item('SITE-PERM') })], choices: [], refusals: [] });
+		expect(value(app, 'select count(*) from lines where scope_id = ?', scope.id)).toBe(2);
+		strip();
+	});
+});
+
+describe('nested assemblies', () => {
+	it('come in their place, ask their own questions, and may ask alike', () => {
+		strip();
+		save('whole', {
+			choices: [LAYERS],
+			parts: [
+				part({ itemId: item('SITE-PERM'), measures: ['area'] }),
+				part({ childId: 'strip', measures: [] }),
+				part({ sheetId: 'steep', name: 'Last', when: { layers: ['two'] } })
+			]
+		});
+		expect(questionsOf(app.db.orm, 'whole').choices.map((c) => c.id)).toEqual(['layers', 'strip/layers', 'strip/pitch']);
+		const under = partsUnder(app.db.orm, 'whole', { layers: 'one', 'strip/layers': 'two' });
+		expect(under.map((u) => u.part.name || u.part.itemId)).toEqual([item('SITE-PERM'), 'Tear-off', item('SITE-DUMP')]);
+		expect(under[1]?.rate.amount).toBe(16_000);
+		expect(scopeWith('whole', { layers: 'two', 'strip/layers': 'one' }).lines.map(([n]) => n)).toEqual([
+			'Building permit',
+			'Tear-off',
+			'Container, 20 yd',
+			'Last'
+		]);
+		expect(() => scopeWith('whole', { layers: 'one' })).toThrow('How many layers');
+	});
+	it('are refused in a loop, naming the way round, and cannot be set aside while held', () => {
+		save('a', {});
+		save('b', { parts: [part({ childId: 'a', measures: [] })] });
+		expect(() => save('a', { parts: [part({ childId: 'b', measures: [] })] })).toThrow('a → b → a');
+		expect(() => save('a', { parts: [part({ childId: 'a', measures: [] })] })).toThrow('a → a');
+		expect(() => yard.call('bastian', 'catalog.set-assembly-aside', { assemblyId: 'a' })).toThrow('b holds it');
+	});
+	it('are copied whole', () => {
+		const { id } = yard.call<{ id: string }>('bastian', 'catalog.copy-assembly', { assemblyId: 'strip', name: 'Strip, copy' });
+		expect(questionsOf(app.db.orm, id)).toEqual(questionsOf(app.db.orm, 'strip'));
+		expect(partsUnder(app.db.orm, id, { layers: 'two' }).map((p) => p.rate)).toEqual(
+			partsUnder(app.db.orm, 'strip', { layers: 'two' }).map((p) => p.rate)
+		);
+	});
+});
+
+describe('an assembly is refused', () => {
+	it.each<[string, Record<string, unknown>, string]>([
+		['without parts', { parts: [] }, ''],
+		['a part that is nothing', { parts: [part({})] }, 'an item, labor, or another assembly'],
+		['a part that is two things', { parts: [part({ itemId: 'x', sheetId: 'steep' })] }, 'an item, labor, or another assembly'],
+		['a part without a measure', { parts: [part({ sheetId: 'steep', measures: [] })] }, 'which measure'],
+		['an item that is gone', { parts: [part({ itemId: 'gone' })] }, 'not there'],
+		['an answer nobody asks for', { parts: [part({ sheetId: 'steep', when: { color: ['red'] } })] }, 'not among the questions'],
+		[
+			'a rule on such an answer',
+			{ parts: [part({ sheetId: 'steep' })], refusals: [{ when: { color: ['red'] }, text: 'No.' }] },
+			'not among the questions'
+		]
+	])('for %s', (_, more, words) => {
+		expect(() => save('wrong', more)).toThrow(words === '' ? Error : words);
+		expect(value(app, "select count(*) from assemblies where id = 'wrong'")).toBe(0);
+	});
+});
