@@ -15,6 +15,17 @@ const env = { ...process.env, NICKEL_NOW: NOW, NICKEL_DATA: data, NICKEL_LOG: 'w
 const port = 4173;
 spawnSync('npx', ['tsx', 'src/demo/build.ts', '--fresh'], { stdio: 'inherit', env: { ...env, NICKEL_ORIGIN: `http://127.0.0.1:${port}` } });
 const server = await serve(port, env);
+// What goes wrong ends the whole, the server too.
+process.on('unhandledRejection', (e) => {
+	console.error(e);
+	server.kill('SIGTERM');
+	process.exit(1);
+});
+process.on('uncaughtException', (e) => {
+	console.error(e);
+	server.kill('SIGTERM');
+	process.exit(1);
+});
 const base = `http://127.0.0.1:${port}`;
 const db = new Database(join(data, 'company.sqlite'), { readonly: true });
 const one = (sql: string): string => Object.values(db.prepare(sql).get() as Record<string, string>)[0] ?? '';
@@ -55,6 +66,8 @@ await shot('assembly', 'bastian', '/price/assemblies/reroof-shingle');
 await shot('rate-sheet', 'imogen', '/price/rates/steep');
 await shot('budget', 'imogen', '/price/budget');
 if (only) await shot('rates', 'imogen', '/price/rates');
+await shot('price-check', 'imogen', '/price/check');
+if (only) await shot('item', 'bastian', `/price/catalog/${one("select id from items where code = 'TS-SHL-LAM'")}`);
 await shot('price-list', 'petra', '/price/import');
 await shot('sold-and-used', 'imogen', '/know');
 await shot('field-day', 'marco', '/field', PHONE);

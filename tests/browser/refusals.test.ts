@@ -228,6 +228,15 @@ describe('refusals', () => {
 describe('axe finds nothing serious', () => {
 	const job = () => id("select id from jobs where name like 'St. Brannoc%'");
 	const views: [string, string, () => string, typeof DESK | typeof PHONE][] = [
+		[
+			'item',
+			'bastian',
+			() => `/price/catalog/${id('select item_id from item_sales group by item_id order by count(*) desc limit 1')}`,
+			DESK
+		],
+		['price check', 'imogen', () => '/price/check', DESK],
+		['rates', 'imogen', () => '/price/rates', DESK],
+		['assemblies', 'bastian', () => '/price/assemblies', DESK],
 		['budget', 'imogen', () => '/price/budget', DESK],
 		['rate sheet', 'imogen', () => '/price/rates/steep', DESK],
 		['Today', 'petra', () => '/today', DESK],

@@ -4,6 +4,7 @@ import * as assemblies from './catalog/assemblies';
 import * as bulk from './catalog/bulk';
 import * as categories from './catalog/categories';
 import * as catalog from './catalog/commands';
+import * as starter from './catalog/take-starter';
 import * as companyCommands from './company/commands';
 import * as estimates from './estimates/commands';
 import * as repricing from './estimates/reprice';
@@ -31,6 +32,7 @@ export const COMMANDS: ReadonlyMap<string, Command> = new Map(
 		rateGroups,
 		catalog,
 		assemblies,
+		starter,
 		categories,
 		bulk,
 		estimates,

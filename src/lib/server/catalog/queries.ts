@@ -90,6 +90,7 @@ export function itemDetail(app: App, id: string) {
 	if (!item) return null;
 	const sold = db
 		.select({
+			id: itemSales.id,
 			customerId: itemSales.customerId,
 			customer: customers.name,
 			jobId: itemSales.jobId,

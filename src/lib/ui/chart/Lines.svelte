@@ -19,7 +19,7 @@
 	aria-label={lines.map((l) => `${l.name}: ${l.values.map((v, n) => `${labels[n]} ${show(v)}`).join(', ')}`).join('. ')}
 >
 	<line x1="8" x2={W - 82} y1={y(0)} y2={y(0)} class="axis" />
-	{#each labels as l, n (l)}{#if labels.length <= 13 || n % Math.ceil(labels.length / 12) === 0}<text x={x(n)} y={height - 6} class="label"
+	{#each labels as l, n (n)}{#if labels.length <= 13 || n % Math.ceil(labels.length / 12) === 0}<text x={x(n)} y={height - 6} class="label"
 				>{l}</text
 			>{/if}{/each}
 	{#each lines as l (l.name)}

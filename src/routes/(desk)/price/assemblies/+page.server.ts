@@ -1,10 +1,14 @@
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { allAssemblies } from '$lib/server/catalog/queries';
+import { allAssemblies, choices, laborSheetsToday } from '$lib/server/catalog/queries';
+import { starterTrades } from '$lib/server/catalog/take-starter';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => ({
 	assemblies: allAssemblies(app()),
+	starter: starterTrades(app()),
+	sheets: laborSheetsToday(app()).map((s) => ({ id: s.id, name: s.name })),
+	taxCodes: choices(app()).taxCodes,
 	mayChange: locals.signed !== null && may(locals.signed.actor.role, 'catalog.change'),
 	live: ['catalog']
 });

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
@@ -25,6 +26,24 @@
 	let name = $state('');
 	let like = $state('');
 	let problem = $state('');
+	let starting = $state(false);
+	let said = $state('');
+	let trade = $state('');
+	let sheetId = $state(untrack(() => data.sheets[0]?.id ?? ''));
+	async function takeStarter() {
+		const r = await command<{ items: number; assemblies: number }>('catalog.take-starter', {
+			trade,
+			sheetId,
+			taxCodeId: data.taxCodes[0]?.id ?? null
+		});
+		if (r.ok)
+			[starting, problem, said] = [
+				false,
+				'',
+				`${trade}: ${r.result.items} items and ${r.result.assemblies} assemblies are in the catalog.`
+			];
+		else problem = r.message;
+	}
 	async function add() {
 		const r = await command<{ id: string }>(
 			'catalog.copy-assembly',
@@ -37,9 +56,11 @@
 </script>
 
 <Page title="Assemblies" sub="Recipes that turn measures into lines" pages={pagesOf('Price')} current="/price/assemblies">
-	{#snippet actions()}{#if data.mayChange && data.assemblies.length}<button class="btn btn-primary" onclick={() => (adding = true)}
+	{#snippet actions()}{#if data.mayChange}<button class="btn" onclick={() => (starting = true)}>Starter set</button
+			>{/if}{#if data.mayChange && data.assemblies.length}<button class="btn btn-primary" onclick={() => (adding = true)}
 				>New assembly</button
 			>{/if}{/snippet}
+	{#if said}<p class="mb-2" role="status">{said}</p>{/if}
 	<DataTable
 		name="assemblies"
 		rows={data.assemblies}
@@ -58,3 +79,19 @@
 		></Field
 	></Dialog
 >
+<Dialog bind:open={starting} title="Begin with what ships" save="Take it" onsave={takeStarter} {problem}>
+	<p>Items with usual costs and packs, and recipes whose rates say what they assume. Costs become yours with your first price list.</p>
+	<fieldset class="grid gap-1">
+		<legend class="quiet">Trade</legend>
+		{#each data.starter as s (s.trade)}<label
+				><input type="radio" name="trade" value={s.trade} bind:group={trade} disabled={s.taken === s.assemblies} />
+				{s.trade}
+				<span class="quiet">{s.items} items, {s.assemblies} assemblies{s.taken === s.assemblies ? ', taken' : ''}</span></label
+			>{/each}
+	</fieldset>
+	<Field label="Labor is priced by"
+		><select class="select" bind:value={sheetId}
+			>{#each data.sheets as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</select
+		></Field
+	>
+</Dialog>

@@ -117,7 +117,7 @@
 							<thead
 								><tr><th>When</th><th>Customer</th><th class="num">Quantity</th><th class="num">Unit price after discount</th></tr></thead
 							><tbody
-								>{#each data.sold as s (`${s.jobId} ${s.at} ${s.price} ${s.quantity}`)}<tr
+								>{#each data.sold as s (s.id)}<tr
 										><td>{showInstant(s.at, data.company.zone)}</td><td><a class="link" href="/jobs/{s.jobId}">{s.customer}</a></td><td
 											class="num">{formatQuantity(s.quantity)} {data.item.unit}</td
 										><td class="num">{formatUnitPrice(s.price)}</td></tr
