@@ -8,35 +8,8 @@ import { ftsQuery } from '../../src/lib/server/search/fts';
 import { readSettings } from '../../src/lib/server/settings';
 import { setUp } from '../../src/demo/set-up';
 import { DemoClock, Yard } from '../../src/demo/yard';
+import { csv, mapping, rowName } from './lists';
 import { grew, median, note, time } from './measure';
-
-const WORDS = [
-	'shingle',
-	'membrane',
-	'flashing',
-	'gutter',
-	'hanger',
-	'vent',
-	'coping',
-	'fastener',
-	'sealant',
-	'board',
-	'copper',
-	'zinc',
-	'steel',
-	'aluminum',
-	'grey',
-	'brown',
-	'black',
-	'white'
-];
-const rowName = (i: number) => `${WORDS[i % 18]} ${WORDS[(i * 7 + 3) % 18]} ${i % 97} in`;
-const csv = (n: number, price = 1) =>
-	[
-		'Code,Name,Unit,Price',
-		...Array.from({ length: n }, (_, i) => `B-${i},${rowName(i)},each,"${(1 + (i % 500) + price).toFixed(2)}"`)
-	].join('\n');
-const mapping = { headerRow: 0, code: 0, name: 1, unit: 2, cost: 3 };
 
 async function fresh(): Promise<{ app: App; yard: Yard }> {
 	const clock = new DemoClock(Date.now());

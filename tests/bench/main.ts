@@ -3,9 +3,11 @@ import { coreBench } from './core';
 import { databaseBench } from './database';
 import { pagesBench } from './pages';
 import { print } from './measure';
+import { pricingBench } from './pricing';
 
 coreBench();
 await databaseBench();
+await pricingBench();
 await pagesBench();
 writeFileSync('bench-results.json', `${JSON.stringify(print(), null, '\t')}\n`);
 process.exit(0);

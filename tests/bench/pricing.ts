@@ -1,0 +1,92 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { cents, percent, quantity, rate, unitPrice } from '../../src/lib/core/money';
+import { checkPrices, type CheckedEntry } from '../../src/lib/core/pricing';
+import { openApp } from '../../src/lib/server/app';
+import { readSettings } from '../../src/lib/server/settings';
+import { setUp } from '../../src/demo/set-up';
+import { DemoClock, Yard } from '../../src/demo/yard';
+import { csv, mapping } from './lists';
+import { grew, median, note, time } from './measure';
+
+/** The book of n assemblies with twelve parts each. */
+const book = (n: number): CheckedEntry[] =>
+	Array.from({ length: n }, (_, i) => ({
+		id: String(i),
+		discount: cents(0),
+		parts: Array.from({ length: 12 }, (_, k) => ({
+			quantity: quantity(10_000 * (1 + ((i + k) % 90))),
+			unitPrice: unitPrice(100 * (90 + ((i * 7 + k * 13) % 900))),
+			settled: null,
+			unitCost: unitPrice(100 * (70 + ((i * 5 + k * 11) % 700))),
+			hoursPerUnit: quantity(k % 4 === 0 ? 10_000 : 0),
+			overheadPerHour: unitPrice(142_000),
+			overheadPercent: rate(45_000)
+		}))
+	}));
+
+export async function pricingBench(): Promise<void> {
+	const large = book(5_000);
+	const small = book(500);
+	const own = time(() => checkPrices(large, percent(1000)), 9);
+	note('price check', '5,000 assemblies, 60,000 parts', own, 'ms allowed', 300, 1);
+	grew(
+		'price check',
+		time(() => checkPrices(small, percent(1000)), 9),
+		own
+	);
+
+	const clock = new DemoClock(Date.now());
+	const app = openApp(readSettings({ NICKEL_DATA: mkdtempSync(join(tmpdir(), 'ny-bench-')) }), clock);
+	const yard = new Yard(app, clock);
+	await setUp(yard);
+	const bring = (text: string) =>
+		yard.call('petra', 'catalog.import', { supplierId: 'tarn', fileName: 'bench.csv', text, mapping, categoryId: null, taxCodeId: null });
+	bring(csv(100_000));
+	const sqlite = app.db.sqlite;
+	const raw: number[] = [];
+	const diff: number[] = [];
+	for (let i = 1; i <= 3; i++) {
+		// The same rows of the same width, written by hand in one transaction.
+		sqlite.exec(
+			'create temp table raw_items as select * from items where 0; create temp table raw_costs as select * from item_costs where 0'
+		);
+		const rows = sqlite.prepare("select * from items where code like 'B-%' limit 50000").all() as Record<string, unknown>[];
+		const columns = Object.keys(rows[0] ?? {});
+		const item = sqlite.prepare(`insert into raw_items values (${columns.map(() => '?').join()})`);
+		const cost = sqlite.prepare('insert into raw_costs (item_id, at, before, after) values (?, ?, ?, ?)');
+		let start = performance.now();
+		sqlite.transaction(() => {
+			for (const r of rows) {
+				item.run(...columns.map((c) => r[c]));
+				cost.run(r.id, 0, r.cost, r.cost);
+			}
+		})();
+		raw.push(performance.now() - start);
+		sqlite.exec('drop table raw_items; drop table raw_costs');
+		start = performance.now();
+		bring(csv(50_000, 1 + i));
+		diff.push(performance.now() - start);
+	}
+	note('import with diff', '50,000 rows against 100,000', median(diff), 'raw inserts of the same rows', median(raw), 4);
+
+	const ids = (sqlite.prepare("select id from items where code like 'B-%' limit 20000").all() as { id: string }[]).map((r) => r.id);
+	sqlite.prepare('update items set tags = \'["many"]\' where id in (select value from json_each(?))').run(JSON.stringify(ids));
+	const plain: number[] = [];
+	const bulk: number[] = [];
+	for (let i = 0; i < 5; i++) {
+		let start = performance.now();
+		sqlite.transaction(() =>
+			sqlite
+				.prepare('update items set cost = cost + 1, version = version + 1 where id in (select value from json_each(?))')
+				.run(JSON.stringify(ids))
+		)();
+		plain.push(performance.now() - start);
+		start = performance.now();
+		yard.call('petra', 'catalog.change-items', { filter: { tag: 'many' }, change: { what: 'cost', percent: '1%' } });
+		bulk.push(performance.now() - start);
+	}
+	note('change of many items', '20,000 items of 100,000', median(bulk), 'raw UPDATE of the same', median(plain), 4);
+	sqlite.close();
+}
