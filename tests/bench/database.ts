@@ -11,7 +11,7 @@ import { DemoClock, Yard } from '../../src/demo/yard';
 import { csv, mapping, rowName } from './lists';
 import { grew, median, note, time } from './measure';
 
-async function fresh(): Promise<{ app: App; yard: Yard }> {
+export async function fresh(): Promise<{ app: App; yard: Yard }> {
 	const clock = new DemoClock(Date.now());
 	const app = openApp(readSettings({ NICKEL_DATA: mkdtempSync(join(tmpdir(), 'ny-bench-')) }), clock);
 	const yard = new Yard(app, clock);
@@ -33,7 +33,7 @@ async function importing(n: number): Promise<number> {
 }
 
 /** The same rows into the same tables by hand-written inserts, in one transaction. */
-async function raw(n: number): Promise<number> {
+export async function raw(n: number): Promise<number> {
 	const rows = Array.from(
 		{ length: n },
 		(_, i) => [randomUUID(), `B-${i}`, rowName(i), 'material', 'each', 10_000 * (2 + (i % 500)), '{"by":"inherit"}', 'tarn'] as const

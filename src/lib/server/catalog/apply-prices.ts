@@ -1,7 +1,6 @@
-import { sql } from 'drizzle-orm';
+import type Database from 'better-sqlite3';
 import type { Known, PriceRow } from '../../core/formats';
 import type { Orm } from '../db/open';
-import { catalogChangeRows, catalogChanges, itemCosts, items } from '../db/schema';
 import { newId } from '../ids';
 
 interface Import {
@@ -14,7 +13,22 @@ interface Import {
 	text: string;
 }
 
-/** Writes an import with prepared statements: tens of thousands of rows are one short transaction. The import itself is the history of each row. */
+/** The file beneath the transaction: tens of thousands of rows go through plain prepared statements. */
+const raw = (db: Orm): Database.Database => (db as Orm & { $client: Database.Database }).$client;
+
+/** Every item as an import compares it, by whichever supplier. */
+export const everyKnown = (db: Orm): (Known & { supplierId: string | null })[] =>
+	(
+		raw(db).prepare('select id, code, name, unit, cost, supplier_id supplierId, set_aside setAside from items').all() as (Omit<
+			Known,
+			'setAside'
+		> & {
+			supplierId: string | null;
+			setAside: number;
+		})[]
+	).map((k) => ({ ...k, setAside: k.setAside === 1 }));
+
+/** Writes an import as one short transaction. The import itself is the history of each row; how the changed ones stood before is kept. */
 export function applyPrices(
 	db: Orm,
 	i: Import,
@@ -22,88 +36,35 @@ export function applyPrices(
 	changed: readonly { row: PriceRow; known: Known }[],
 	aside: readonly Known[] = []
 ): void {
-	const ph = sql.placeholder;
-	const addItem = db
-		.insert(items)
-		.values({
-			id: ph('id'),
-			code: ph('code'),
-			name: ph('name'),
-			kind: 'material',
-			unit: ph('unit'),
-			cost: ph('cost'),
-			rule: { by: 'inherit' },
-			supplierId: i.supplierId,
-			categoryId: i.categoryId,
-			taxCodeId: i.taxCodeId
-		} as never)
-		.prepare();
-	const addCost = db
-		.insert(itemCosts)
-		.values({ itemId: ph('itemId'), importId: i.importId, at: i.at, before: ph('before'), after: ph('after') } as never)
-		.prepare();
-	const change = db
-		.update(items)
-		.set({
-			name: sql`${ph('name')}`,
-			unit: sql`${ph('unit')}`,
-			cost: sql`${ph('cost')}`,
-			setAside: false,
-			version: sql`${items.version} + 1`
-		})
-		.where(sql`${items.id} = ${ph('id')}`)
-		.prepare();
-	// How the changed ones stood before, so that the import can be taken back.
+	const sqlite = raw(db);
 	const changeId = newId();
-	db.insert(catalogChanges)
-		.values({
-			id: changeId,
-			at: i.at,
-			byName: i.byName,
-			text: i.text,
-			importId: i.importId,
-			items: fresh.length + changed.length + aside.length
-		})
-		.run();
-	const keep = db
-		.insert(catalogChangeRows)
-		.select(
-			db
-				.select({
-					id: sql<number>`null`.as('id'),
-					changeId: sql<string>`${changeId}`.as('change_id'),
-					itemId: items.id,
-					name: items.name,
-					unit: items.unit,
-					cost: items.cost,
-					rule: sql<string>`rule`.as('rule'),
-					tags: sql<string>`tags`.as('tags'),
-					categoryId: items.categoryId,
-					taxCodeId: items.taxCodeId,
-					setAside: sql<number>`set_aside`.as('set_aside'),
-					versionAfter: sql<number>`${items.version} + 1`.as('version_after')
-				})
-				.from(items)
-				.where(sql`${items.id} = ${ph('id')}`) as never
+	sqlite
+		.prepare('insert into catalog_changes (id, at, by_name, text, import_id, items) values (?, ?, ?, ?, ?, ?)')
+		.run(changeId, i.at, i.byName, i.text, i.importId, fresh.length + changed.length + aside.length);
+	sqlite
+		.prepare(
+			`insert into catalog_change_rows (change_id, item_id, name, unit, cost, rule, tags, category_id, tax_code_id, set_aside, version_after)
+			select ?, id, name, unit, cost, rule, tags, category_id, tax_code_id, set_aside, version + 1 from items where id in (select value from json_each(?))`
 		)
-		.prepare();
-	for (const { known } of changed) keep.run({ id: known.id });
-	const setAside = db
-		.update(items)
-		.set({ setAside: true, version: sql`${items.version} + 1` })
-		.where(sql`${items.id} = ${ph('id')}`)
-		.prepare();
-	for (const k of aside) {
-		keep.run({ id: k.id });
-		setAside.run({ id: k.id });
-	}
+		.run(changeId, JSON.stringify([...changed.map((c) => c.known.id), ...aside.map((k) => k.id)]));
+	sqlite
+		.prepare('update items set set_aside = 1, version = version + 1 where id in (select value from json_each(?))')
+		.run(JSON.stringify(aside.map((k) => k.id)));
+	const addItem = sqlite.prepare(
+		`insert into items (id, code, name, kind, unit, cost, rule, supplier_id, category_id, tax_code_id) values (?, ?, ?, 'material', ?, ?, '{"by":"inherit"}', ?, ?, ?)`
+	);
+	const addCost = sqlite.prepare('insert into item_costs (item_id, import_id, at, before, after) values (?, ?, ?, ?, ?)');
 	for (const r of fresh) {
 		const id = newId();
-		addItem.run({ id, code: r.code, name: r.name, unit: r.unit, cost: r.cost });
-		addCost.run({ itemId: id, before: null, after: r.cost });
+		addItem.run(id, r.code, r.name, r.unit, r.cost, i.supplierId, i.categoryId, i.taxCodeId);
+		addCost.run(id, i.importId, i.at, null, r.cost);
 	}
+	// A name that stays is not written: the full-text index would take each such row out and in again.
+	const change = sqlite.prepare('update items set unit = ?, cost = ?, set_aside = 0, version = version + 1 where id = ?');
+	const rename = sqlite.prepare('update items set name = ? where id = ?');
 	for (const { row, known } of changed) {
-		change.run({ id: known.id, name: row.name, unit: row.unit, cost: row.cost });
-		if (known.cost !== row.cost) addCost.run({ itemId: known.id, before: known.cost, after: row.cost });
+		change.run(row.unit, row.cost, known.id);
+		if (row.name !== known.name) rename.run(row.name, known.id);
+		if (known.cost !== row.cost) addCost.run(known.id, i.importId, i.at, known.cost, row.cost);
 	}
 }

@@ -1,14 +1,14 @@
 import { Type } from '@sinclair/typebox';
 import { eq } from 'drizzle-orm';
 import { comparePriceList, decodeText, readCsv, readPriceList, type Known, type Mapping } from '../../core/formats';
-import { parseQuantity, parseUnitPrice, type UnitPrice } from '../../core/money';
+import { parseQuantity, parseUnitPrice } from '../../core/money';
 import { KINDS } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import { defineCommand } from '../commands';
 import { Id, Name, strict, Text, Typed, Version } from '../commands/inputs';
 import { imports, itemCosts, items, suppliers } from '../db/schema';
 import { newId } from '../ids';
-import { applyPrices } from './apply-prices';
+import { applyPrices, everyKnown } from './apply-prices';
 import { notNegative, readField, readRule } from './rules';
 
 const KindInput = Type.Union(KINDS.map((k) => Type.Literal(k)));
@@ -118,19 +118,8 @@ export const importPrices = defineCommand({
 		for (const f of ['code', 'name', 'cost'] as const) if (mapping[f] < 0) throw new Refusal('Say which column holds this.', f);
 		const { prices, rejected } = readPriceList(readCsv(i.text), mapping);
 		if (prices.length === 0) throw new Refusal('No row of this list can be read. Check the columns and the heading row.', 'mapping');
-		const known = ctx.db
-			.select({
-				id: items.id,
-				code: items.code,
-				name: items.name,
-				unit: items.unit,
-				cost: items.cost,
-				supplierId: items.supplierId,
-				setAside: items.setAside
-			})
-			.from(items)
-			.all();
-		const own = known.filter((k) => k.supplierId === supplier.id).map((k) => ({ ...k, cost: k.cost as UnitPrice }));
+		const known = everyKnown(ctx.db);
+		const own = known.filter((k) => k.supplierId === supplier.id);
 		const taken = new Set(known.filter((k) => k.supplierId !== supplier.id).map((k) => k.code.toLowerCase()));
 		const c = comparePriceList(prices, own);
 		for (const row of c.fresh.filter((r) => taken.has(r.code.toLowerCase())))
