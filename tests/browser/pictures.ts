@@ -53,7 +53,7 @@ const invoice = await office.$eval('a[href*="/i/"]', (a) => new URL((a as HTMLAn
 await office.close();
 
 await shot('today', 'petra', '/today');
-await shot('leads', 'petra', '/win/leads');
+if (only) await shot('leads', 'petra', '/win/leads');
 await shot('winning-track', 'bastian', '/win/track');
 await shot('estimate', 'bastian', `/jobs/${job('Penhallow')}/estimate`);
 await shot('job', 'petra', `/jobs/${job('Osselmere Library')}`);
@@ -74,7 +74,7 @@ await shot('field-day', 'marco', '/field', PHONE);
 await shot('field-job', 'marco', `/field/jobs/${job('St. Brannoc')}`, PHONE);
 await shot('quote-page', null, quote, PHONE);
 await shot('invoice-page', null, invoice, PHONE);
-await shot('request-form', null, '/public', PHONE);
+if (only) await shot('request-form', null, '/public', PHONE);
 await browser.close();
 db.close();
 server.kill('SIGTERM');

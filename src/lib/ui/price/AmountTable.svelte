@@ -41,21 +41,6 @@
 	h2 {
 		padding: 9px 12px;
 	}
-	.bare {
-		width: 100%;
-		height: 30px;
-		background: transparent;
-		border-radius: 3px;
-		padding: 0 4px;
-	}
-	.bare:hover:not(:disabled) {
-		background: var(--color-base-200);
-	}
-	.num.bare {
-		text-align: right;
-		font-family: var(--font-figure);
-		font-variant-numeric: tabular-nums;
-	}
 	table {
 		table-layout: fixed;
 	}

@@ -45,7 +45,7 @@ work: Fit batts | walls | 1/130 | 0 | 0.25 | Batts | 8 ft walls, few wires.
 IN-BAT-MW | walls | 1/60 | 5 | 1 | Batts | 16 in centers.
 IN-ACO | perimeter | 1/40 | 0 | 1 | Batts | Two beads, top and bottom.
 work: Fit batts | walls | 1/100 | 0 | 0.25 | Batts | Saw-cut.
-# Rim joist, closed-cell foam | Two inches of closed-cell foam at the rim.
+# Rim board, closed-cell foam | Two inches of closed-cell foam at the rim board.
 IN-FOA-CC | perimeter | 1/2000 | 10 | 0 | Foam | 2 board feet a foot of rim.
 work: Spray the rim | perimeter | 1/45 | 0 | 0.25 | Foam | Suit-up and masking in the rate.
 # Crawl space, sealed | Heavy vapor barrier, taped and carried up the walls.

@@ -6,12 +6,12 @@ export const DECKS = readTrade(
 DK-PT-54 | Deck board, treated, 5/4 x 6, 12 ft | length | 14.90
 DK-COM-16 | Deck board, composite, 16 ft | length | 58.00
 DK-CED-54 | Deck board, cedar, 5/4 x 6, 12 ft | length | 31.00
-DK-PT-28 | Joist, treated, 2 x 8, 12 ft | length | 19.80
-DK-PT-210 | Joist, treated, 2 x 10, 12 ft | length | 26.40
+DK-PT-28 | Deck beam, treated, 2 x 8, 12 ft | length | 19.80
+DK-PT-210 | Deck beam, treated, 2 x 10, 12 ft | length | 26.40
 DK-PT-44 | Post, treated, 4 x 4, 8 ft | length | 14.20
 DK-PT-66 | Post, treated, 6 x 6, 8 ft | length | 36.50
-DK-HNG-28 | Joist hanger, 2 x 8 | each | 2.60
-DK-HNG-210 | Joist hanger, 2 x 10 | each | 3.20
+DK-HNG-28 | Beam hanger, 2 x 8 | each | 2.60
+DK-HNG-210 | Beam hanger, 2 x 10 | each | 3.20
 DK-LAG | Ledger screws, 5 in, 50 | box | 62.00
 DK-FLS | Ledger flashing, 10 ft | length | 18.00
 DK-BAS | Post base, adjustable | each | 18.90
@@ -22,7 +22,7 @@ DK-CLP | Hidden clips, 100 sq ft | box | 68.00
 DK-RAI-36 | Rail kit, 6 ft | kit | 148.00
 DK-BAL | Baluster, treated | each | 2.10
 DK-STR-3 | Stair stringer, 3 step | each | 24.00
-DK-TAPE | Joist tape, 65 ft | roll | 19.50
+DK-TAPE | Beam tape, 65 ft | roll | 19.50
 DK-STA | Stain, 1 gal | pail | 42.00
 DK-LAT | Lattice, 4 x 8 | sheet | 31.00
 `,
@@ -31,8 +31,8 @@ DK-LAT | Lattice, 4 x 8 | sheet | 31.00
 DK-FLS | length | 1/10 | 5 | 1 | Frame | Along the house.
 DK-LAG | length | 1/33 | 0 | 1 | Frame | Two every 16 in.
 DK-PT-28 | area | 1/15 | 8 | 1 | Frame | 16 in centers, 12 ft spans.
-DK-HNG-28 | area | 1/15 | 0 | 1 | Frame | One a joist and end.
-DK-TAPE | area | 1/85 | 0 | 1 | Frame | All joist tops.
+DK-HNG-28 | area | 1/15 | 0 | 1 | Frame | One a beam and end.
+DK-TAPE | area | 1/85 | 0 | 1 | Frame | All beam tops.
 work: Frame the deck | area | 1/14 | 0 | 0.25 | Frame | Under 4 ft high, square plan.
 # Footing and post | A concrete footing below frost with a post on its base.
 DK-TUB-10 | count | 1/1 | 0 | 1 | Footings | 4 ft deep.
@@ -42,7 +42,7 @@ DK-PT-66 | count | 1/1 | 0 | 1 | Footings | To 8 ft.
 work: Dig and set | count | 2.5/1 | 0 | 0.25 | Footings | By auger, no rock.
 # Treated decking | Treated boards, screwed.
 DK-PT-54 | area | 1/5.6 | 8 | 1 | Decking | 5 1/2 in face with a gap.
-DK-SCR-D | area | 1/140 | 0 | 1 | Decking | Two screws a joist.
+DK-SCR-D | area | 1/140 | 0 | 1 | Decking | Two screws a beam.
 work: Lay decking | area | 1/32 | 0 | 0.25 | Decking | Straight boards.
 # Composite decking | Composite boards with hidden clips.
 DK-COM-16 | area | 1/7.5 | 8 | 1 | Decking | 16 ft boards.

@@ -138,8 +138,8 @@
 				>Put on the rate sheets</button
 			><button class="btn btn-primary" onclick={save}>Save</button>{/if}
 	{/snippet}
-	<div class="bench">
-		<div class="left">
+	<div class="bench-page">
+		<div class="bench-left">
 			<div class="bar no-print">
 				<label
 					>Year <select class="select year" value={data.year} onchange={(e) => goto(`?year=${e.currentTarget.value}`)}
@@ -378,17 +378,6 @@
 >
 
 <style>
-	.bench {
-		display: grid;
-		grid-template-columns: minmax(0, 1fr) 300px;
-		min-height: calc(100dvh - 104px);
-	}
-	.left {
-		padding: 12px 16px 40px;
-		display: grid;
-		gap: 12px;
-		align-content: start;
-	}
 	.bar {
 		display: flex;
 		gap: 20px;
@@ -412,7 +401,7 @@
 	}
 	.two {
 		display: grid;
-		grid-template-columns: 1fr 1.3fr;
+		grid-template-columns: minmax(0, 1fr);
 		gap: 12px;
 		align-items: start;
 	}
@@ -423,17 +412,6 @@
 	:global(aside) h2 {
 		padding: 0;
 	}
-	.bare {
-		width: 100%;
-		height: 30px;
-		background: transparent;
-		border-radius: 3px;
-		padding: 0 4px;
-	}
-	.bare:hover:not(:disabled) {
-		background: var(--color-base-200);
-	}
-	.bare.num,
 	.given {
 		text-align: right;
 		font-family: var(--font-figure);
@@ -492,11 +470,13 @@
 		padding-left: 10px;
 		white-space: nowrap;
 	}
+	.scenarios td:last-child {
+		padding-left: 6px;
+	}
 	.scenarios button.link {
 		text-align: left;
 	}
 	@media (max-width: 900px) {
-		.bench,
 		.two {
 			grid-template-columns: minmax(0, 1fr);
 		}

@@ -139,8 +139,8 @@
 				class="btn"
 				onclick={() => (copying = true)}>Copy</button
 			><button class="btn btn-primary" onclick={save}>Save</button>{/if}{/snippet}
-	<div class="bench">
-		<div class="left">
+	<div class="bench-page">
+		<div class="bench-left">
 			{#if said}<p role="status">{said}</p>{/if}
 			{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
 			<div class="sheet overflow-x-auto">
@@ -281,17 +281,6 @@
 >
 
 <style>
-	.bench {
-		display: grid;
-		grid-template-columns: minmax(0, 1fr) 280px;
-		min-height: calc(100dvh - 104px);
-	}
-	.left {
-		padding: 12px 16px 40px;
-		display: grid;
-		gap: 12px;
-		align-content: start;
-	}
 	.parts .input {
 		width: 62px;
 		height: 26px;
@@ -335,10 +324,5 @@
 	.adder li button:hover,
 	.adder li button:focus-visible {
 		background: var(--color-base-200);
-	}
-	@media (max-width: 900px) {
-		.bench {
-			grid-template-columns: minmax(0, 1fr);
-		}
 	}
 </style>

@@ -107,8 +107,8 @@
 >
 	{#snippet actions()}{#if data.mayChange}<button class="btn btn-primary" onclick={save}>{fresh ? 'Save as a new version' : 'Save'}</button
 			>{/if}{/snippet}
-	<div class="bench">
-		<div class="left">
+	<div class="bench-page">
+		<div class="bench-left">
 			{#if said}<p role="status"><Mark kind="done" label={said} /></p>{/if}
 			{#if wrong.text && !wrong.field}<p class="problem" role="alert">{wrong.text}</p>{/if}
 			<fieldset class="sheet p-4" disabled={!data.mayChange}>
@@ -302,17 +302,6 @@
 </Page>
 
 <style>
-	.bench {
-		display: grid;
-		grid-template-columns: minmax(0, 1fr) 300px;
-		min-height: calc(100dvh - 104px);
-	}
-	.left {
-		padding: 12px 16px 40px;
-		display: grid;
-		gap: 12px;
-		align-content: start;
-	}
 	.two {
 		display: grid;
 		grid-template-columns: 1fr 1fr;
@@ -348,7 +337,6 @@
 		text-align: center;
 	}
 	@media (max-width: 900px) {
-		.bench,
 		.two {
 			grid-template-columns: minmax(0, 1fr);
 		}
