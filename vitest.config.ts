@@ -6,7 +6,10 @@ const alias = { $lib: fileURLToPath(new URL('./src/lib', import.meta.url)) };
 export default defineConfig({
 	test: {
 		projects: [
-			{ resolve: { alias }, test: { name: 'core', include: ['src/lib/core/**/*.test.ts', 'src/lib/ui/**/*.test.ts'], environment: 'node' } },
+			{
+				resolve: { alias },
+				test: { name: 'core', include: ['src/lib/core/**/*.test.ts', 'src/lib/ui/**/*.test.ts'], environment: 'node' }
+			},
 			{
 				resolve: { alias },
 				test: {
