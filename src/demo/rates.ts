@@ -24,6 +24,9 @@ export function buildRates(yard: Yard, today: string): void {
 	machine('Gutter machine', 'job cost', ['11,400', '2,000', '5,000', '380', '700', '1.10', '0.90']);
 	machine('Crew trucks', 'overhead', ['48,000', '9,000', '7,500', '5,600', '1,500', '7.80', '2.40']);
 
+	yard.call('imogen', 'rate-groups.save', { name: 'General contractors', percents: { material: '92%', labor: '95%' }, onFixed: false });
+	yard.call('imogen', 'rate-groups.save', { name: 'Property managers', percents: { labor: '94%' }, onFixed: false });
+
 	const line = (name: string, lastYear: number, amount: number) => ({ name, lastYear: lastYear * 100, amount: amount * 100 });
 	const crew = (name: string, sheetId: string, heads: number) => ({ name, sheetId, heads, paidHours: 1880, nonBillable: 0, loadedCost: 0 });
 	const budget = (of: number, grown: number) => ({

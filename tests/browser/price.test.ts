@@ -146,6 +146,38 @@ describe('the owner', () => {
 	});
 });
 
+describe('a rate group', () => {
+	it('is made by the owner, given to a customer, and prices what is estimated from then on', async () => {
+		await open(owner, `${base}/price/rates`);
+		await press(owner, 'Add a rate group');
+		await fill(owner, 'dialog[open] input[name=group]', 'Neighbors');
+		await fill(owner, 'dialog[open] input[name=percent-labor]', '0');
+		await press(owner, 'Save', 'dialog[open]');
+		await reads(owner, 'must be above 0');
+		await fill(owner, 'dialog[open] input[name=percent-labor]', '90%');
+		await press(owner, 'Save', 'dialog[open]');
+		const group = await until(() => db.value<string>("select id from rate_groups where name = 'Neighbors'"), 'rate group');
+		const customer = db.value<string>("select id from customers where name = 'Juno Ashgrove'");
+		await open(estimator, `${base}/win/customers/${customer}`);
+		await estimator.select('select[name=rate-group]', group);
+		await until(() => db.value('select count(*) from customers where rate_group_id = ?', group), 'group of the customer');
+		const job = db.value<string>('select id from jobs where customer_id = ?', customer);
+		await open(estimator, `${base}/jobs/${job}/estimate`);
+		await fill(estimator, '#adder', 'gutter crew');
+		await estimator.waitForSelector('[role=option]');
+		await estimator.keyboard.press('Enter');
+		const price = await until(
+			() =>
+				db.value<number>(
+					"select unit_price from lines where sheet_id = 'gutter' and scope_id in (select id from scopes where estimate_id in (select id from estimates where job_id = ?))",
+					job
+				),
+			'line at the price of the group'
+		);
+		expect(price).toBe(Math.round((db.value<number>("select price from labor_rates where sheet_id = 'gutter'") * 0.9) / 100) * 100);
+	});
+});
+
 describe('the estimator', () => {
 	async function preview(supplier: string, file: string): Promise<void> {
 		await open(estimator, `${base}/price/import`);

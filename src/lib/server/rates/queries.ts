@@ -16,7 +16,8 @@ import {
 	items,
 	jobs,
 	laborRates,
-	laborSheets
+	laborSheets,
+	rateGroups
 } from '../db/schema';
 import { budgetFor, rateOn } from './load';
 
@@ -205,3 +206,19 @@ export function actualOf(app: App, year: number) {
 		cost: Object.fromEntries(spent.map((s) => [s.kind, s.amount])) as Partial<Record<Kind, number>>
 	};
 }
+
+/** Rate groups with how many customers are in each. */
+export const rateGroupList = (app: App) =>
+	app.db.orm
+		.select({
+			id: rateGroups.id,
+			name: rateGroups.name,
+			percents: rateGroups.percents,
+			onFixed: rateGroups.onFixed,
+			version: rateGroups.version,
+			customers: sql<number>`(select count(*) from customers where customers.rate_group_id = rate_groups.id)`
+		})
+		.from(rateGroups)
+		.where(eq(rateGroups.setAside, false))
+		.orderBy(asc(rateGroups.name))
+		.all();

@@ -167,10 +167,10 @@
 					<table class="grid-table" style="table-layout: fixed" aria-label="Direct cost">
 						<thead
 							><tr
-								><th>What</th><th style="width: 104px">Kind</th><th class="num" style="width: 88px">Last year</th><th
+								><th>What</th><th style="width: 136px">Kind</th><th class="num" style="width: 108px">Last year</th><th
 									class="num"
-									style="width: 88px">This year</th
-								><th class="num" style="width: 84px">To date</th></tr
+									style="width: 108px">This year</th
+								><th class="num" style="width: 96px">To date</th></tr
 							></thead
 						><tbody
 							>{#each t.direct as d, n (n)}<tr

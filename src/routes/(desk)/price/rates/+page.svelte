@@ -1,12 +1,13 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
-	import { explainEquipment, equipmentCost, laborRate } from '$lib/core/pricing';
-	import { formatRate, formatUnitPrice } from '$lib/core/money';
+	import { explainEquipment, equipmentCost, KINDS, laborRate } from '$lib/core/pricing';
+	import { formatPercent, formatRate, formatUnitPrice } from '$lib/core/money';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import How from '$lib/ui/money/How.svelte';
 	import Waterline from '$lib/ui/money/Waterline.svelte';
+	import GroupDialog from '$lib/ui/price/GroupDialog.svelte';
 	import EquipmentDialog from '$lib/ui/price/EquipmentDialog.svelte';
 	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
@@ -15,6 +16,8 @@
 	let { data } = $props();
 	let machine: (typeof data.equipment)[number] | null = $state(null);
 	let machineOpen = $state(false);
+	let group: (typeof data.groups)[number] | null = $state(null);
+	let groupOpen = $state(false);
 	let adding = $state(false);
 	let name = $state('');
 	let like = $state('');
@@ -112,7 +115,41 @@
 			>
 		</table>
 	</div>
+	<div class="sheet mt-4 overflow-x-auto">
+		<table class="grid-table" aria-label="Rate groups">
+			<thead
+				><tr
+					><th>Rate group</th>{#each KINDS as k (k)}<th class="num">{k}</th>{/each}<th>Fixed prices</th><th class="num">Customers</th></tr
+				></thead
+			><tbody
+				>{#each data.groups as g (g.id)}<tr
+						><td
+							>{#if data.mayChange}<button
+									class="link"
+									onclick={() => {
+										group = g;
+										groupOpen = true;
+									}}>{g.name}</button
+								>{:else}{g.name}{/if}</td
+						>{#each KINDS as k (k)}<td class="num">{g.percents[k] === undefined ? '' : formatPercent(g.percents[k] ?? 0)}</td>{/each}<td
+							>{g.onFixed ? 'too' : 'as they are'}</td
+						><td class="num">{g.customers}</td></tr
+					>{:else}<tr
+						><td colspan={KINDS.length + 3}>Every customer pays the usual price. A rate group gives some of them a percentage of it.</td
+						></tr
+					>{/each}</tbody
+			>
+		</table>
+		{#if data.mayChange}<button
+				class="link p-3"
+				onclick={() => {
+					group = null;
+					groupOpen = true;
+				}}>Add a rate group</button
+			>{/if}
+	</div>
 </Page>
+<GroupDialog bind:open={groupOpen} {group} />
 <EquipmentDialog bind:open={machineOpen} {machine} />
 <Dialog bind:open={adding} title="New labor rate sheet" save="Begin" onsave={add} {problem}
 	><Field label="Name"><input class="input" name="sheet-name" bind:value={name} required /></Field>{#if data.sheets.length}<Field

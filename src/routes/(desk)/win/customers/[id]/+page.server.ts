@@ -2,6 +2,7 @@ import { error } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
 import { customerPage } from '$lib/server/jobs/queries';
+import { rateGroupList } from '$lib/server/rates/queries';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params, locals }) => {
@@ -9,6 +10,8 @@ export const load: PageServerLoad = ({ params, locals }) => {
 	if (!found) error(404, 'This customer is not there any more.');
 	return {
 		...found,
+		groups: rateGroupList(app()).map((g) => ({ id: g.id, name: g.name })),
+		mayChange: locals.signed !== null && may(locals.signed.actor.role, 'customers.change'),
 		invoices: locals.signed && may(locals.signed.actor.role, 'invoices.see') ? found.invoices : [],
 		live: [`customer:${params.id}`]
 	};

@@ -23,6 +23,14 @@
 		const r = await command('customers.save', { customerId: data.customer.id, ...typed, version: data.customer.version });
 		[said, field] = r.ok ? ['Saved.', ''] : [r.message, r.field ?? ''];
 	}
+	async function setGroup(groupId: string) {
+		const r = await command('customers.set-rate-group', {
+			customerId: data.customer.id,
+			groupId: groupId || null,
+			version: data.customer.version
+		});
+		said = r.ok ? 'Saved.' : r.message;
+	}
 </script>
 
 <Page title={data.customer.name} sub={data.customer.address} pages={pagesOf('Win')} current="/win/customers">
@@ -44,6 +52,16 @@
 			<Field label="Phone"><input class="input" bind:value={typed.phone} /></Field>
 			<Field label="Address"><input class="input" bind:value={typed.address} /></Field>
 			<Field label="Notes"><textarea class="textarea" rows="4" bind:value={typed.notes}></textarea></Field>
+			{#if data.groups.length}<Field label="Rate group" hint="Prices of what is estimated from now on"
+					><select
+						class="select"
+						name="rate-group"
+						value={data.customer.rateGroupId ?? ''}
+						disabled={!data.mayChange}
+						onchange={(e) => setGroup(e.currentTarget.value)}
+						><option value="">the usual price</option>{#each data.groups as g (g.id)}<option value={g.id}>{g.name}</option>{/each}</select
+					></Field
+				>{/if}
 			{#if said}<p role="status" class={said === 'Saved.' ? 'quiet' : 'problem'}>{said}</p>{/if}
 			<button class="btn btn-primary justify-self-start">Save</button>
 		</form>

@@ -1,0 +1,48 @@
+<script lang="ts">
+	import { command } from '$lib/client/command';
+	import { KINDS, type Kind } from '$lib/core/pricing';
+	import Dialog from '../forms/Dialog.svelte';
+	import Field from '../forms/Field.svelte';
+	/** A rate group: what it does to the prices of each kind. */
+	interface Group {
+		id: string;
+		name: string;
+		percents: Partial<Record<Kind, number>>;
+		onFixed: boolean;
+		version: number;
+	}
+	let { open = $bindable(), group }: { open: boolean; group: Group | null } = $props();
+	let name = $state('');
+	let onFixed = $state(false);
+	let percents: Record<string, string> = $state({});
+	let problem = $state('');
+	let field = $state('');
+	$effect(() => {
+		if (!open) return;
+		[problem, field] = ['', ''];
+		name = group?.name ?? '';
+		onFixed = group?.onFixed ?? false;
+		percents = Object.fromEntries(KINDS.map((k) => [k, group?.percents[k] === undefined ? '' : `${(group.percents[k] ?? 0) / 100}%`]));
+	});
+	async function save() {
+		const r = await command('rate-groups.save', {
+			...(group ? { groupId: group.id, version: group.version } : {}),
+			name,
+			percents: Object.fromEntries(Object.entries(percents).filter(([, p]) => p.trim() !== '')),
+			onFixed
+		});
+		if (r.ok) open = false;
+		else [problem, field] = [r.message, r.field ?? ''];
+	}
+</script>
+
+<Dialog bind:open title={group ? group.name : 'New rate group'} onsave={save} problem={field ? '' : problem}>
+	<Field label="Name"><input class="input" name="group" bind:value={name} required /></Field>
+	<p class="quiet">Percent of the usual price; empty leaves a kind as it is.</p>
+	<div class="grid grid-cols-3 gap-3">
+		{#each KINDS as k (k)}<Field label={k} problem={field === k ? problem : ''}
+				><input class="input figure" name="percent-{k}" placeholder="100%" bind:value={percents[k]} /></Field
+			>{/each}
+	</div>
+	<label><input type="checkbox" bind:checked={onFixed} /> also on fixed prices</label>
+</Dialog>
