@@ -73,10 +73,17 @@ async function pages(jobs: number): Promise<Map<string, number>> {
 	app.db.sqlite.close();
 	growJobs(settings.databaseFile, jobs);
 	const server = await serve(port, { NICKEL_DATA: data, NICKEL_NOW: '2027-04-14T09:20', NICKEL_LOG: 'silent' });
-	const browser = await launch();
-	const page = await visitor(browser);
-	await signIn(page, base, 'imogen');
-	const cookie = (await page.browserContext().cookies()).map((c) => `${c.name}=${c.value}`).join('; ');
+	// Signed in without a browser: one that starts up beside the measuring would take the processor from it.
+	const entered = await fetch(`${base}/sign-in`, {
+		method: 'POST',
+		redirect: 'manual',
+		headers: { origin: base, 'content-type': 'application/x-www-form-urlencoded' },
+		body: 'mail=imogen%40pellgrave.example&password=nickel-yard'
+	});
+	const cookie = entered.headers
+		.getSetCookie()
+		.map((c) => c.split(';')[0])
+		.join('; ');
 	const times = new Map<string, number>();
 	const get = async (path: string, n = 60): Promise<number> => {
 		const all: number[] = [];
@@ -98,11 +105,12 @@ async function pages(jobs: number): Promise<Map<string, number>> {
 		['invoice', `/bill/invoices/${invoice}`]
 	] as const)
 		times.set(name, await get(path));
-	if (jobs > 5000) {
+	const browser = jobs > 5000 ? await launch() : null;
+	if (browser) {
 		await weight('quote page', link, null, 90);
 		await weight('field job page', `${base}/field/jobs/${fieldJob}`, 'marco', 120);
 	}
-	await browser.close();
+	await browser?.close();
 	server.kill('SIGTERM');
 	return times;
 
@@ -123,6 +131,7 @@ async function pages(jobs: number): Promise<Map<string, number>> {
 		note(`${name}: largest paint`, '4 × slower processor', median(counted.map((l) => l.paint)), 'ms allowed', 1500, 1);
 	}
 	async function load(url: string, who: string | null): Promise<{ bytes: number; files: number; paint: number }> {
+		if (!browser) throw new Error('The browser is not running.');
 		const p = await visitor(browser, PHONE);
 		if (who) await signIn(p, base, who);
 		const client = await p.createCDPSession();
