@@ -20,7 +20,7 @@ import { Id, Name, strict, Text, Typed } from '../commands/inputs';
 import { assemblies, company, estimates, history, items, jobs, lines, recipes, scopes, shapes } from '../db/schema';
 import { newId } from '../ids';
 import { partsUnder, questionsOf } from '../catalog/recipes';
-import { breakEvenOf, groupOfJob, pricer, type Pricer } from '../catalog/pricing';
+import { breakEvenWithHours, groupOfJob, pricer, type Pricer } from '../catalog/pricing';
 import { rateOn } from '../rates/load';
 import { loadEstimate } from './load';
 import { dropRedo, turnBack, undoState } from './undo';
@@ -467,10 +467,8 @@ function repriced(ctx: Context, estimateId: string, line: LineRow): Partial<Line
 		const item = line.itemId ? ctx.find(items, line.itemId) : undefined;
 		return item ? { unitPrice: pricerOf(ctx, estimateId).of({ ...item, cost: line.unitCost }).price } : {};
 	}
-	const overhead =
-		breakEvenOf(line.unitCost, line.kind, settings?.overheadPercent ?? {}) +
-		Math.round((line.hoursPerUnit * line.overheadPerHour) / 10_000);
-	return { unitPrice: unitPriceOf(rule, unitPrice(line.unitCost), unitPrice(overhead), { fine: line.fine }) };
+	const breakEven = breakEvenWithHours(line, line.unitCost, settings?.overheadPercent ?? {});
+	return { unitPrice: unitPriceOf(rule, unitPrice(line.unitCost), breakEven, { fine: line.fine }) };
 }
 
 /** A typed quantity on a computed line is an override, with what was computed beside it; clearing it goes back. */

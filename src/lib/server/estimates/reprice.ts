@@ -6,7 +6,7 @@ import { unitPriceOf } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import type { Day } from '../../core/time';
 import type { App } from '../app';
-import { breakEvenOf, groupOfJob, pricer } from '../catalog/pricing';
+import { breakEvenWithHours, groupOfJob, pricer } from '../catalog/pricing';
 import { todayOf } from '../billing/queries';
 import { defineCommand } from '../commands';
 import { Id, strict } from '../commands/inputs';
@@ -36,8 +36,8 @@ export function todaysLines(db: Orm, jobId: string, estimate: Estimate, day: Day
 		let price: UnitPrice = l.unitPrice;
 		if (l.rule.by === 'inherit') price = item ? by.of(item).price : by.labor(rate?.price ?? l.unitPrice);
 		else if (l.rule.by !== 'fixed') {
-			const breakEven = breakEvenOf(unitCost, l.kind, overheads) + Math.round((l.hoursPerUnit * overheadPerHour) / 10_000);
-			price = unitPriceOf(l.rule, unitCost, unitPrice(breakEven), { fine: l.fine });
+			const breakEven = breakEvenWithHours({ ...l, overheadPerHour }, unitCost, overheads);
+			price = unitPriceOf(l.rule, unitCost, breakEven, { fine: l.fine });
 		}
 		found.set(l.id, { unitCost, unitPrice: price, overheadPerHour });
 	}

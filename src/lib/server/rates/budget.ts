@@ -141,8 +141,7 @@ export const takeOverhead = defineCommand({
 		for (const s of sheets) {
 			const now = rateOn(ctx.db, s.id, i.from);
 			if (!now) continue;
-			const target = 'margin' in now.sheet.target ? now.sheet.target : { price: now.sheet.target.price };
-			putVersion(ctx, s.id, { name: s.name, branchId: s.branchId }, i.from, { ...now.sheet, overheadPerHour: chosen.perHour, target });
+			putVersion(ctx, s.id, { name: s.name, branchId: s.branchId }, i.from, { ...now.sheet, overheadPerHour: chosen.perHour });
 		}
 		const own = ctx.get(company, 'company', 'The company');
 		const kinds = row.budget.method === 'dollars' ? KINDS : OTHER_KINDS;

@@ -18,7 +18,7 @@
 </script>
 
 <script lang="ts">
-	import { formatCents, formatUnitPrice } from '$lib/core/money';
+	import { formatCents, formatRate, formatUnitPrice, ratioOf } from '$lib/core/money';
 	import Field from '../forms/Field.svelte';
 	/** The rows of a price list by what they would do, each of which can be left out. */
 	let {
@@ -43,7 +43,7 @@
 	const worse = $derived(p.effects.estimates.filter((e) => e.after < e.before));
 	const below = $derived(worse.filter((e) => e.after < 0));
 	const rise = (before: number, after: number) =>
-		before ? `${after >= before ? '+' : '−'}${Math.abs(((after - before) / before) * 100).toFixed(1)} %` : '';
+		before ? `${after > before ? '+' : ''}${formatRate(ratioOf(after - before, before))}` : '';
 	const take = (code: string, on: boolean) => (skip = on ? skip.filter((c) => c !== code) : [...skip, code]);
 </script>
 
