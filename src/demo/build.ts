@@ -4,6 +4,7 @@ import { clockFrom } from '../lib/server/clock';
 import { readSettings, type Settings } from '../lib/server/settings';
 import { wallTime } from '../lib/core/time';
 import { sendDue } from '../lib/server/work/outbox';
+import { buildFlatRate } from './flat-rate';
 import { buildHistory } from './history';
 import { buildNow } from './now';
 import { buildRates } from './rates';
@@ -26,6 +27,7 @@ export async function buildDemo(settings: Settings): Promise<App> {
 	const yard = new Yard(app, clock);
 	await setUp(yard);
 	buildRates(yard, today);
+	buildFlatRate(yard, today);
 	buildHistory(yard, today);
 	buildNow(yard, today);
 	clock.at = now;

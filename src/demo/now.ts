@@ -1,4 +1,5 @@
 import { addDays, weekday } from '../lib/core/time';
+import { serviceCalled } from './flat-rate';
 import type { Yard } from './yard';
 
 /** The n-th working day from a day on (negative: before). */
@@ -201,6 +202,16 @@ export function buildNow(yard: Yard, today: string): void {
 		kindOfWork: 'Gutters',
 		source: 'Regular'
 	});
+
+	// The bakery again: the low roof at the back, at flat rates.
+	yard.at(back(2), '14:20');
+	const low = yard.job('Bakery, low roof at the back', bakery, '8 Quay Street, Osselmere', site(-3, -14), {
+		kindOfWork: 'Repair',
+		source: 'Regular'
+	});
+	const lowScope = yard.scope(yard.estimate(low), 'Low roof at the back', [], []);
+	for (const title of ['Reseam an open lap, up to 10 ft', 'Reflash a roof drain', 'Reseal coping joints, up to 6'])
+		yard.call('bastian', 'estimates.add-service', { scopeId: lowScope, serviceId: serviceCalled(yard, title) });
 
 	planWeeks(yard, today, { library, school: sj, flashing });
 

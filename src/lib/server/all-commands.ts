@@ -1,13 +1,18 @@
 import type { Command } from './commands';
 import * as billing from './billing/commands';
 import * as assemblies from './catalog/assemblies';
+import * as assemblyFiles from './catalog/assembly-format';
 import * as bulk from './catalog/bulk';
 import * as categories from './catalog/categories';
 import * as catalog from './catalog/commands';
 import * as starter from './catalog/take-starter';
 import * as companyCommands from './company/commands';
+import * as tax from './company/tax';
 import * as estimates from './estimates/commands';
 import * as repricing from './estimates/reprice';
+import * as flatRate from './flat-rate/commands';
+import * as editions from './flat-rate/editions';
+import * as flatLines from './flat-rate/lines';
 import * as planning from './planning/commands';
 import * as quotes from './quotes/commands';
 import * as budget from './rates/budget';
@@ -25,6 +30,7 @@ const isCommand = (x: unknown): x is Command => typeof x === 'object' && x !== n
 export const COMMANDS: ReadonlyMap<string, Command> = new Map(
 	[
 		companyCommands,
+		tax,
 		labor,
 		equipment,
 		budget,
@@ -32,11 +38,15 @@ export const COMMANDS: ReadonlyMap<string, Command> = new Map(
 		rateGroups,
 		catalog,
 		assemblies,
+		assemblyFiles,
 		starter,
 		categories,
 		bulk,
 		estimates,
 		repricing,
+		flatRate,
+		editions,
+		flatLines,
 		quotes,
 		planning,
 		time,

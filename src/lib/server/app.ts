@@ -6,6 +6,7 @@ import { runCommand, type Actor, type Command, type Runner } from './commands';
 import { openDatabase, type Db } from './db/open';
 import { company } from './db/schema';
 import { standInCards, type CardPort } from './ports/cards';
+import { folderPublisher, webPublisher, type PublisherPort } from './ports/publisher';
 import { smtpMail, standInMail, type MailPort } from './ports/mail';
 import { useSecret } from './quotes/links';
 import { readSettings, type Settings } from './settings';
@@ -18,6 +19,7 @@ export interface App {
 	secret: Buffer;
 	mail: MailPort;
 	cards: CardPort;
+	publisher: PublisherPort;
 	/** Set by the worker: looks at once whether something is due. */
 	poke: () => void;
 	run<R>(command: Command<never, R>, input: unknown, actor: Actor, key?: string): R;
@@ -36,6 +38,7 @@ export function openApp(settings: Settings = readSettings(), clock?: Clock): App
 		secret: readSecret(settings.dataDir),
 		mail: settings.smtpUrl ? smtpMail(settings.smtpUrl) : standInMail(db, now),
 		cards: standInCards(db, now),
+		publisher: /^https?:\/\//.test(settings.publisher) ? webPublisher(settings.publisher) : folderPublisher(settings.publisher),
 		poke: () => undefined,
 		run: (command, input, actor, key) => runCommand(runner, command, input, actor, key)
 	};

@@ -8,10 +8,12 @@ export interface Settings {
 	origin: string;
 	smtpUrl: string | null;
 	mapTiles: string | null;
+	/** Where editions of published catalogs come from: a folder, or the address of a publisher. */
+	publisher: string;
 	logLevel: string;
 }
 
-/** Reads the settings from the environment. NICKEL_DATA, NICKEL_ORIGIN, NICKEL_SMTP_URL, NICKEL_MAP_TILES, NICKEL_LOG. */
+/** Reads the settings from the environment. NICKEL_DATA, NICKEL_ORIGIN, NICKEL_SMTP_URL, NICKEL_MAP_TILES, NICKEL_PUBLISHER, NICKEL_LOG. */
 export function readSettings(env: NodeJS.ProcessEnv = process.env): Settings {
 	const dataDir = resolve(env.NICKEL_DATA ?? 'data');
 	return {
@@ -20,6 +22,7 @@ export function readSettings(env: NodeJS.ProcessEnv = process.env): Settings {
 		migrationsDir: resolve(env.NICKEL_MIGRATIONS ?? 'drizzle'),
 		origin: env.ORIGIN ?? env.NICKEL_ORIGIN ?? 'http://localhost:3000',
 		smtpUrl: env.NICKEL_SMTP_URL ?? null,
+		publisher: env.NICKEL_PUBLISHER ?? join(dataDir, 'publisher'),
 		mapTiles: env.NICKEL_MAP_TILES ?? null,
 		logLevel: env.NICKEL_LOG ?? 'info'
 	};

@@ -6,6 +6,7 @@ export const LINE_FIELDS = [
 	'name',
 	'wording',
 	'unit',
+	'hours',
 	'cost',
 	'price',
 	'margin',
@@ -31,6 +32,8 @@ export function cellOf(line: Line, field: LineField): string {
 	switch (field) {
 		case 'quantity':
 			return JSON.stringify([line.override, line.source.by === 'typed' ? line.source.quantity : null]);
+		case 'hours':
+			return String(line.hoursPerUnit);
 		case 'cost':
 			return String(line.unitCost);
 		case 'price':

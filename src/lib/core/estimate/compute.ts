@@ -22,6 +22,8 @@ export interface LineResult {
 	margin: Rate | null;
 	/** in: counts · option: offered but not chosen · aside: set aside, or hanging on what is */
 	state: 'in' | 'option' | 'aside';
+	/** An option of its own that is not chosen, or hanging on one: outside its scope's price too. */
+	apart: boolean;
 	/** An override typed when the measures gave another quantity. */
 	stale: boolean;
 	toDecide: boolean;
@@ -129,6 +131,7 @@ function computeLines(
 				: scopeState === 'option' || (line.option && !chosen?.has(line.id))
 					? 'option'
 					: 'in',
+		apart: line.option && !chosen?.has(line.id),
 		stale: false,
 		toDecide: line.placeholder !== '',
 		problem: null
@@ -159,6 +162,7 @@ function followParents(results: LineResult[], waiting: LineResult[], measures: M
 			}
 			quantify(r, measures, system, parent ?? null);
 			if (parent && parent.state !== 'in' && r.state !== 'aside') r.state = parent.state;
+			if (parent?.apart) r.apart = true;
 			done.add(r.line.id);
 		}
 		if (next.length === left.length) {
@@ -262,7 +266,7 @@ function collect(scopes: ScopeResult[], lines: LineResult[], gross: Cents, disco
 		if (s.problem) result.problems.push({ scopeId: s.scope.id, lineId: null, text: s.problem });
 		for (const l of s.lines) {
 			// A scope shows its own price also while it is only offered: what it would add.
-			if (l.state === 'in' || (l.state === 'option' && s.state === 'option' && !l.line.option)) add(s, l);
+			if (l.state === 'in' || (l.state === 'option' && s.state === 'option' && !l.apart)) add(s, l);
 			if (l.state === 'option') optionsOffered += l.net;
 			if (l.state === 'in') {
 				add(total, l);

@@ -50,6 +50,14 @@ export interface Line {
 	sheetId: string | null;
 	/** The assembly put on this scope that brought the line, if one did. */
 	recipeId: string | null;
+	/** The flat-rate service it stands for. */
+	flat?: FlatPart | null;
+}
+
+/** What of a flat-rate service a line is: its hours, which the customer reads as the service, or its materials, hidden below. */
+export interface FlatPart {
+	serviceId: string;
+	part: 'hours' | 'materials';
 }
 
 export interface Scope {

@@ -1,5 +1,5 @@
 import { cents, taxOf, taxTotal, type Cents, type ComponentTax, type Exemption, type TaxCode, type TaxComponent } from '../money';
-import { computeEstimate, type EstimateResult } from './compute';
+import { computeEstimate, type EstimateResult, type LineResult } from './compute';
 import type { Estimate } from './model';
 
 /** Everything a document needs to reckon its tax on its day. */
@@ -50,12 +50,26 @@ export interface QuoteView {
 	discount: Cents;
 }
 
+/** What hidden lines add to the shown line they hang on, by its id: the materials of a flat-rate service are in its price. */
+function hiddenBelow(result: EstimateResult): Map<string, number> {
+	const byId = new Map(result.lines.map((l) => [l.line.id, l]));
+	const folded = new Map<string, number>();
+	for (const l of result.lines) {
+		if (!l.line.hidden || l.state === 'aside') continue;
+		let at: LineResult | undefined = l;
+		for (let n = 0; at?.line.hidden && n < 100; n++) at = at.line.source.by === 'parent' ? byId.get(at.line.source.parentId) : undefined;
+		if (at && !at.line.hidden) folded.set(at.line.id, (folded.get(at.line.id) ?? 0) + l.amount);
+	}
+	return folded;
+}
+
 /**
  * What a customer sees of an estimate with some options chosen. The prices of options are those they would add before
  * a discount on the whole; the totals are computed afresh for the choice.
  */
 export function quoteView(estimate: Estimate, chosen: ReadonlySet<string>, tax: TaxSetting): QuoteView {
 	const result = computeEstimate(estimate, { chosen });
+	const folded = hiddenBelow(result);
 	return {
 		scopes: result.scopes
 			.filter((s) => s.state !== 'aside')
@@ -65,9 +79,7 @@ export function quoteView(estimate: Estimate, chosen: ReadonlySet<string>, tax: 
 				wording: s.scope.wording,
 				option: s.scope.option,
 				chosen: chosen.has(s.scope.id),
-				amount: cents(
-					s.lines.filter((l) => l.state !== 'aside' && !(l.line.option && !chosen.has(l.line.id))).reduce((a, l) => a + l.amount, 0)
-				),
+				amount: cents(s.lines.filter((l) => l.state !== 'aside' && !l.apart).reduce((a, l) => a + l.amount, 0)),
 				lines: s.lines
 					.filter((l) => l.state !== 'aside' && !l.line.hidden)
 					.map((l) => ({
@@ -75,7 +87,7 @@ export function quoteView(estimate: Estimate, chosen: ReadonlySet<string>, tax: 
 						text: l.line.wording || l.line.name,
 						quantity: l.quantity,
 						unit: l.line.unit,
-						amount: l.amount,
+						amount: cents(l.amount + (folded.get(l.line.id) ?? 0)),
 						option: l.line.option,
 						chosen: chosen.has(l.line.id)
 					}))

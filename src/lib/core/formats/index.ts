@@ -2,3 +2,4 @@ export * from './csv';
 export * from './price-list';
 export * from './duplicates';
 export * from './bookkeeping';
+export * from './edition';

@@ -9,3 +9,5 @@ export * from './choices';
 export * from './sheet-error';
 export * from './price-history';
 export * from './price-check';
+export * from './flat-rate';
+export * from './edition';

@@ -19,7 +19,7 @@ const RateInput = Type.Object(
 	strict
 );
 const Key = Type.String({ minLength: 1, maxLength: 40, pattern: '^[a-z0-9-]+$' });
-const When = Type.Record(Type.String({ maxLength: 40 }), Type.Array(Key, { maxItems: 20 }));
+export const When = Type.Record(Type.String({ maxLength: 40 }), Type.Array(Key, { maxItems: 20 }));
 export const PartInput = Type.Object(
 	{
 		itemId: Type.Union([Id, Type.Null()]),
@@ -39,7 +39,7 @@ export const PartInput = Type.Object(
 	},
 	strict
 );
-const ChoiceInput = Type.Object(
+export const ChoiceInput = Type.Object(
 	{
 		id: Key,
 		question: Type.String({ minLength: 1, maxLength: 200 }),
@@ -52,11 +52,13 @@ const ChoiceInput = Type.Object(
 	strict
 );
 const CrewSheetInput = Type.Object({ tools: Text(2000), order: Text(4000), key: Text(2000) }, strict);
+/** By language, two letters. */
+export const CrewSheets = Type.Record(Type.String({ pattern: '^[a-z]{2}$' }), CrewSheetInput, { additionalProperties: false });
 export const AssemblyBody = {
 	name: Name,
 	category: Text(80),
 	wording: Text(4000),
-	crewSheet: Type.Object({ en: Type.Optional(CrewSheetInput), es: Type.Optional(CrewSheetInput) }, strict),
+	crewSheet: CrewSheets,
 	choices: Type.Optional(Type.Array(ChoiceInput, { maxItems: 20 })),
 	refusals: Type.Optional(
 		Type.Array(Type.Object({ when: When, text: Type.String({ minLength: 1, maxLength: 300 }) }, strict), { maxItems: 20 })

@@ -1,18 +1,20 @@
 import { and, asc, eq, isNull } from 'drizzle-orm';
 import type { MeasureName } from '../../core/measure';
 import { computeEstimate } from '../../core/estimate';
-import { cents, percent, rate, unitPrice } from '../../core/money';
+import { cents, percent, rate, unitPrice, type Quantity, type UnitPrice } from '../../core/money';
 import { checkPrices, partQuantity, type CheckedEntry, type Checked } from '../../core/pricing';
 import type { App } from '../app';
 import { todayOf } from '../billing/queries';
 import { assemblies, company, estimates, items, jobs, parts, stages } from '../db/schema';
 import { loadEstimate } from '../estimates/load';
 import { todaysLines } from '../estimates/reprice';
+import { offeredServices } from '../flat-rate/queries';
+import { flatLines } from '../flat-rate/reckon';
 import { rateOn } from '../rates/load';
 import { pricer } from './pricing';
 
 export interface BookRow extends Checked {
-	kind: 'estimate' | 'assembly';
+	kind: 'estimate' | 'assembly' | 'flat-rate';
 	name: string;
 	detail: string;
 	path: string;
@@ -24,7 +26,7 @@ export interface BookRow extends Checked {
 const TRIED: Partial<Record<MeasureName, number>> = { count: 20, posts: 20, bays: 20 };
 const triedOn = (m: MeasureName): number => TRIED[m] ?? (m === 'area' || m === 'floor' || m === 'walls' || m === 'ceiling' ? 2000 : 200);
 
-/** The whole book against today's costs, rates and overhead: open estimates and assemblies, most money short first. */
+/** The whole book against today's costs, rates and overhead: open estimates, assemblies and flat-rate services, most money short first. */
 export function checkBook(app: App): { target: number; rows: BookRow[] } {
 	const db = app.db.orm;
 	const settings = db.select({ settings: company.settings }).from(company).get()?.settings;
@@ -102,7 +104,27 @@ export function checkBook(app: App): { target: number; rows: BookRow[] } {
 			overheadPercent: rate(item ? (overhead[item.kind] ?? 0) : (overhead.labor ?? 0))
 		});
 	}
-	const checked = checkPrices([...entries, ...byAssembly.values()], percent(target));
+	const services = offeredServices(db, today).map((s): CheckedEntry => {
+		const now = flatLines(s.service, s.terms, s.service.hours as Quantity, null);
+		named.set(s.id, {
+			kind: 'flat-rate',
+			name: s.title,
+			detail: s.catalog.name,
+			path: `/price/flat-rate/service/${s.id}`,
+			estimateId: null
+		});
+		const part = (kind: 'labor' | 'material', hours: number, line: { unitCost: UnitPrice; unitPrice: UnitPrice }) => ({
+			quantity: 10_000 as Quantity,
+			unitPrice: line.unitPrice,
+			settled: null,
+			unitCost: line.unitCost,
+			hoursPerUnit: hours as Quantity,
+			overheadPerHour: s.terms.overheadPerHour,
+			overheadPercent: rate(overhead[kind] ?? 0)
+		});
+		return { id: s.id, discount: cents(0), parts: [part('labor', s.service.hours, now.hours), part('material', 0, now.materials)] };
+	});
+	const checked = checkPrices([...entries, ...byAssembly.values(), ...services], percent(target));
 	return {
 		target,
 		rows: checked.flatMap((c) => (named.has(c.id) ? [{ ...c, ...(named.get(c.id) as Omit<BookRow, keyof Checked>) }] : []))

@@ -193,6 +193,7 @@ export function assemblyDetail(app: App, id: string) {
 		others: allAssemblies(app)
 			.filter((a) => a.id !== id)
 			.map((a) => ({ id: a.id, name: a.name })),
+		inside: insideOf(app, id),
 		heldBy: app.db.orm
 			.selectDistinct({ id: assemblies.id, name: assemblies.name })
 			.from(parts)
@@ -206,6 +207,20 @@ export function assemblyDetail(app: App, id: string) {
 				.where(eq(recipes.assemblyId, id))
 				.get()?.n ?? 0
 	};
+}
+
+/** The parts of the assemblies that this one holds, all levels flat, their answers under the nested one's id. */
+function insideOf(app: App, id: string): Record<string, ReturnType<typeof assemblyParts>> {
+	const flat = (childId: string, prefix: string): ReturnType<typeof assemblyParts> =>
+		prefix.split('/').length > 11
+			? []
+			: assemblyParts(app, childId).flatMap((p) => {
+					const under = <T>(when: Record<string, T>) => Object.fromEntries(Object.entries(when).map(([k, v]) => [prefix + k, v]));
+					return p.childId
+						? flat(p.childId, `${prefix}${p.childId}/`)
+						: [{ ...p, when: under(p.when), factors: p.factors.map((f) => ({ ...f, when: under(f.when) })) }];
+				});
+	return Object.fromEntries(assemblyParts(app, id).flatMap((p) => (p.childId ? [[p.childId, flat(p.childId, `${p.childId}/`)]] : [])));
 }
 
 /** The parts of an assembly with what they would cost today. */

@@ -1,4 +1,4 @@
-import { parsePercent, parseUnitPrice, type UnitPrice } from '../../core/money';
+import { parsePercent, parseUnitPrice } from '../../core/money';
 import type { PriceRule } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 
@@ -15,7 +15,7 @@ export function readRule(by: string, value: string): PriceRule {
 	return { by: 'markup', percent: p };
 }
 
-export function notNegative(n: UnitPrice, field: string): UnitPrice {
+export function notNegative<T extends number>(n: T, field: string): T {
 	if (n < 0) throw new Refusal('This cannot be negative.', field);
 	return n;
 }

@@ -19,27 +19,17 @@ import { defineCommand, Missing, Stale, type Context } from '../commands';
 import { Id, Name, strict, Text, Typed } from '../commands/inputs';
 import { assemblies, company, estimates, history, items, jobs, lines, recipes, scopes, shapes } from '../db/schema';
 import { newId } from '../ids';
+import { taxOfJob } from '../company/tax';
 import { partsUnder, questionsOf } from '../catalog/recipes';
 import { breakEvenWithHours, groupOfJob, pricer, type Pricer } from '../catalog/pricing';
 import { rateOn } from '../rates/load';
+import { hoursPatch } from '../flat-rate/reckon';
+import { done } from './done';
 import { loadEstimate } from './load';
-import { dropRedo, turnBack, undoState } from './undo';
+import { turnBack, undoState } from './undo';
 
 type LineRow = typeof lines.$inferSelect;
 const MOST_LINES = 5000;
-
-/** Ends every change of an estimate: its version, what can be done again, and what is said of it. */
-export function done(ctx: Context, estimateId: string, text: string): void {
-	const e = ctx.get(estimates, estimateId, 'This estimate');
-	ctx.db
-		.update(estimates)
-		.set({ version: e.version + 1 })
-		.where(eq(estimates.id, e.id))
-		.run();
-	dropRedo(ctx, estimateId);
-	ctx.db.update(jobs).set({ touchedAt: ctx.now }).where(eq(jobs.id, e.jobId)).run();
-	ctx.happened(`estimate:${estimateId}`, text, `job:${e.jobId}`);
-}
 
 const scopeOf = (ctx: Context, id: string) => ctx.get(scopes, id, 'This scope');
 const nextPosition = (ctx: Context, table: typeof lines | typeof shapes, scopeId: string): number =>
@@ -213,8 +203,9 @@ function pricerOf(ctx: Context, estimateId: string): Pricer {
 	const estimate = ctx.get(estimates, estimateId, 'This estimate');
 	return pricer(ctx.db, groupOfJob(ctx.db, estimate.jobId));
 }
+const taxOf = (ctx: Context, estimateId: string) => taxOfJob(ctx.db, ctx.get(estimates, estimateId, 'This estimate').jobId);
 
-function itemLine(ctx: Context, itemId: string, by: Pricer) {
+function itemLine(ctx: Context, itemId: string, by: Pricer, tax: (code: string | null) => string | null) {
 	const item = ctx.get(items, itemId, 'This item');
 	const { price } = by.of(item);
 	return {
@@ -226,7 +217,7 @@ function itemLine(ctx: Context, itemId: string, by: Pricer) {
 		rule: { by: 'inherit' } as PriceRule,
 		unitPrice: price,
 		fine: item.fine,
-		taxCodeId: item.taxCodeId,
+		taxCodeId: tax(item.taxCodeId),
 		itemId: item.id,
 		hoursPerUnit: 0,
 		overheadPerHour: 0,
@@ -276,8 +267,9 @@ export const putAssembly = defineCommand({
 		const recipe = ctx.insert(recipes, { id: newId(), scopeId: scope.id, assemblyId: assembly.id, name: assembly.name });
 		let position = nextPosition(ctx, lines, scope.id);
 		const by = pricerOf(ctx, scope.estimateId);
+		const tax = taxOf(ctx, scope.estimateId);
 		for (const { part: p, rate } of partsUnder(ctx.db, assembly.id, answered)) {
-			const base = p.itemId ? itemLine(ctx, p.itemId, by) : laborLine(ctx, p.sheetId ?? '', by, p.name);
+			const base = p.itemId ? itemLine(ctx, p.itemId, by, tax) : laborLine(ctx, p.sheetId ?? '', by, p.name);
 			ctx.insert(lines, {
 				id: newId(),
 				scopeId: scope.id,
@@ -338,7 +330,7 @@ export const addLine = defineCommand({
 		const by = pricerOf(ctx, scope.estimateId);
 		if (!i.itemId && !i.sheetId && !i.name) throw new Refusal('Say what this line is.', 'name');
 		const base = i.itemId
-			? itemLine(ctx, i.itemId, by)
+			? itemLine(ctx, i.itemId, by, taxOf(ctx, scope.estimateId))
 			: i.sheetId
 				? laborLine(ctx, i.sheetId, by, i.name)
 				: {
@@ -405,7 +397,7 @@ export const changeLine = defineCommand({
 			throw new Stale('Somebody else changed this cell meanwhile. Look at it and type again if you still want to.', i.field);
 		const patch = patchOf(ctx, scope.estimateId, line, i.field, i.value);
 		// What is typed into quantity or price counts again; an amount settled for the whole no longer does.
-		if (['quantity', 'price', 'margin', 'markup', 'cost'].includes(i.field)) patch.settled = null;
+		if (['quantity', 'price', 'margin', 'markup', 'cost', 'hours'].includes(i.field)) patch.settled = null;
 		ctx.update(lines, line.id, patch);
 		done(ctx, scope.estimateId, `${line.name}: ${i.field} ${i.value === '' ? 'cleared' : `set to ${i.value.slice(0, 60)}`}`);
 	}
@@ -434,6 +426,8 @@ function patchOf(ctx: Context, estimateId: string, line: LineRow, field: LineFie
 			return { [field]: yes };
 		case 'tax':
 			return { taxCodeId: text || null };
+		case 'hours':
+			return hoursPatch(ctx, line, ctx.get(estimates, estimateId, 'This estimate').jobId, text);
 		case 'cost': {
 			const unitCost = atLeastZero(parseUnitPrice(text, 'The cost'), 'cost');
 			return { unitCost, ...repriced(ctx, estimateId, { ...line, unitCost }) };

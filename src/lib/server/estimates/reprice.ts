@@ -13,7 +13,8 @@ import { Id, strict } from '../commands/inputs';
 import type { Orm } from '../db/open';
 import { company, estimates, items, jobs, lines } from '../db/schema';
 import { rateOn } from '../rates/load';
-import { done } from './commands';
+import { flatLines, serviceFor } from '../flat-rate/reckon';
+import { done } from './done';
 import { loadEstimate } from './load';
 
 export type Today = Pick<Line, 'unitCost' | 'unitPrice' | 'overheadPerHour'>;
@@ -27,7 +28,22 @@ export function todaysLines(db: Orm, jobId: string, estimate: Estimate, day: Day
 	const overheads = db.select({ settings: company.settings }).from(company).get()?.settings.overheadPercent ?? {};
 	const rates = new Map([...new Set(all.flatMap((l) => (l.sheetId ? [l.sheetId] : [])))].map((id) => [id, rateOn(db, id, day)]));
 	const found = new Map<string, Today>();
+	const services = new Map(
+		[...new Set(all.flatMap((l) => (l.flat ? [l.flat.serviceId] : [])))].map((id) => [id, serviceFor(db, id, jobId, day)])
+	);
 	for (const l of all) {
+		const service = l.flat ? services.get(l.flat.serviceId) : undefined;
+		if (l.flat && service) {
+			// With the hours of this job: they may have been changed for it alone.
+			const hours = l.flat.part === 'hours' ? l.hoursPerUnit : (service.service.hours as Line['hoursPerUnit']);
+			const now = flatLines(service.service, service.terms, hours, service.group)[l.flat.part];
+			found.set(l.id, {
+				unitCost: now.unitCost,
+				unitPrice: l.rule.by === 'inherit' ? now.unitPrice : l.unitPrice,
+				overheadPerHour: 'overheadPerHour' in now ? now.overheadPerHour : l.overheadPerHour
+			});
+			continue;
+		}
 		const item = l.itemId ? known.get(l.itemId) : undefined;
 		const rate = l.sheetId ? rates.get(l.sheetId) : undefined;
 		if (!item && !rate) continue;

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { formatUnitPrice } from '$lib/core/money';
+	import { formatCents, formatUnitPrice } from '$lib/core/money';
 	import { command } from '$lib/client/command';
 	import type { Choice } from '$lib/core/pricing';
 	import Dialog from '../forms/Dialog.svelte';
@@ -56,6 +56,7 @@
 			items: { id: string; code: string; name: string; unit: string; cost: number }[];
 			assemblies: { id: string; name: string; category: string; choices: Choice[] }[];
 			sheets: { id: string; name: string; price: number }[];
+			services: { id: string; title: string; catalog: string; price: number }[];
 		};
 		const typed = text.trim();
 		const fresh: Row[] = typed
@@ -75,6 +76,12 @@
 						kind: `${i.code}, ${formatUnitPrice(i.cost)} a ${i.unit}`,
 						label: i.name,
 						run: onto('estimates.add-line', { itemId: i.id })
+					})),
+					...found.services.map((f) => ({
+						key: f.id,
+						kind: `flat-rate, ${f.catalog}, ${formatCents(f.price)}`,
+						label: f.title,
+						run: onto('estimates.add-service', { serviceId: f.id })
 					})),
 					...found.sheets.map((s) => ({
 						key: s.id,

@@ -6,7 +6,7 @@ export interface ColumnSpec {
 	key: Column;
 	head: string;
 	num: boolean;
-	edit: 'name' | 'quantity' | 'unit' | 'cost' | 'price' | 'margin' | null;
+	edit: 'name' | 'quantity' | 'unit' | 'hours' | 'cost' | 'price' | 'margin' | null;
 }
 
 /** The columns of the estimate grid, left to right; what can be typed into has its field. */
@@ -14,7 +14,7 @@ export const COLUMNS: ColumnSpec[] = [
 	{ key: 'name', head: 'Line', num: false, edit: 'name' },
 	{ key: 'quantity', head: 'Quantity', num: true, edit: 'quantity' },
 	{ key: 'unit', head: 'Unit', num: false, edit: 'unit' },
-	{ key: 'hours', head: 'Hours', num: true, edit: null },
+	{ key: 'hours', head: 'Hours', num: true, edit: 'hours' },
 	{ key: 'cost', head: 'Cost', num: true, edit: 'cost' },
 	{ key: 'price', head: 'Price', num: true, edit: 'price' },
 	{ key: 'margin', head: 'Margin', num: true, edit: 'margin' },
@@ -50,6 +50,8 @@ export function cellTyped(l: LineResult, column: Column): string {
 	switch (column) {
 		case 'quantity':
 			return toTyped(l.quantity, 4);
+		case 'hours':
+			return toTyped(l.line.hoursPerUnit, 4);
 		case 'cost':
 			return toTyped(l.line.unitCost, 4, 2);
 		case 'price':

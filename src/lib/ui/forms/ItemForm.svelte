@@ -15,6 +15,7 @@
 		pack: string;
 		tags: string;
 		note: string;
+		fileId: string | null;
 		setAside?: boolean;
 	}
 	export const blankItem = (): ItemTyped => ({
@@ -31,13 +32,15 @@
 		purchaseUnit: '',
 		pack: '1',
 		tags: '',
-		note: ''
+		note: '',
+		fileId: null
 	});
 </script>
 
 <script lang="ts">
 	import { indented, treeOf } from '../price/categories';
 	import Field from './Field.svelte';
+	import PictureField from './PictureField.svelte';
 	let {
 		typed = $bindable(),
 		field,
@@ -96,8 +99,9 @@
 	><textarea class="textarea" rows="2" bind:value={typed.wording}></textarea></Field
 >
 <details>
-	<summary class="link">More: pack, tags, note</summary>
+	<summary class="link">More: picture, pack, tags, note</summary>
 	<div class="mt-2 grid gap-3">
+		<PictureField bind:fileId={typed.fileId} label="Picture of {typed.name || 'the item'}" />
 		<div class="grid grid-cols-2 gap-3">
 			<Field label="Bought by the" hint="box, pallet, roll"><input class="input" bind:value={typed.purchaseUnit} /></Field><Field
 				label="Units in it"

@@ -39,6 +39,7 @@ export const PLACES: { word: string; icon: string; pages: [path: string, word: s
 			['/price/catalog', 'Catalog', 'catalog.see'],
 			['/price/import', 'Price lists', 'catalog.change'],
 			['/price/assemblies', 'Assemblies', 'catalog.see'],
+			['/price/flat-rate', 'Flat-rate', 'catalog.see'],
 			['/price/rates', 'Rate sheets', 'rates.see'],
 			['/price/budget', 'Budget', 'rates.see'],
 			['/price/check', 'Price check', 'rates.see']
@@ -50,6 +51,7 @@ export const PLACES: { word: string; icon: string; pages: [path: string, word: s
 		icon: 'warehouse',
 		pages: [
 			['/yard/company', 'Company', 'company.see'],
+			['/yard/tax', 'Branches and tax', 'company.see'],
 			['/yard/people', 'People', 'company.see'],
 			['/yard/outbox', 'Outbox', 'outbox.see'],
 			['/yard/stand-ins', 'Stand-ins', 'outbox.see'],

@@ -2,6 +2,7 @@ import { json } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
 import { allAssemblies, laborSheetsToday, searchItems } from '$lib/server/catalog/queries';
+import { searchServices } from '$lib/server/flat-rate/queries';
 import { questionsOf } from '$lib/server/catalog/recipes';
 import type { RequestHandler } from './$types';
 
@@ -16,11 +17,12 @@ export const GET: RequestHandler = ({ url, locals }) => {
 		unit: i.unit,
 		...(sees ? { cost: i.cost } : {})
 	}));
-	if (!sees || url.searchParams.get('only') === 'items') return json({ items, assemblies: [], sheets: [] });
+	if (!sees || url.searchParams.get('only') === 'items') return json({ items, assemblies: [], sheets: [], services: [] });
 	const words = text.toLowerCase().split(/\s+/).filter(Boolean);
 	const hit = (s: string) => words.every((w) => s.toLowerCase().includes(w));
 	return json({
 		items,
+		services: searchServices(app(), text).map((s) => ({ id: s.id, title: s.title, catalog: s.catalog.name, price: s.price.price })),
 		assemblies: allAssemblies(app())
 			.filter((a) => hit(`${a.name} ${a.category}`))
 			.slice(0, 12)

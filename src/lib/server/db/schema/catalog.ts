@@ -107,7 +107,7 @@ export const assemblies = sqliteTable(
 		name: text('name').notNull(),
 		category: words('category'),
 		wording: words('wording'),
-		crewSheet: text('crew_sheet', { mode: 'json' }).$type<Partial<Record<'en' | 'es', CrewSheet>>>().notNull(),
+		crewSheet: text('crew_sheet', { mode: 'json' }).$type<Partial<Record<string, CrewSheet>>>().notNull(),
 		/** What is asked when it is put on a scope, and which answers do not go together. */
 		choices: text('choices', { mode: 'json' }).$type<Choice[]>().notNull().default([]),
 		refusals: text('refusals', { mode: 'json' }).$type<ChoiceRefusal[]>().notNull().default([]),

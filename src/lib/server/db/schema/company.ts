@@ -35,12 +35,25 @@ export const company = sqliteTable('company', {
 	version: version()
 });
 
+export const taxComponents = sqliteTable('tax_components', {
+	id: id(),
+	name: text('name').notNull(),
+	rates: text('rates', { mode: 'json' }).$type<{ from: string; rate: Rate }[]>().notNull()
+});
+export const taxCodes = sqliteTable('tax_codes', {
+	id: id(),
+	name: text('name').notNull(),
+	componentIds: text('component_ids', { mode: 'json' }).$type<string[]>().notNull()
+});
+
 export const branches = sqliteTable('branches', {
 	id: id(),
 	name: text('name').notNull(),
 	address: words('address'),
 	lat: real('lat'),
-	lng: real('lng')
+	lng: real('lng'),
+	/** What taxable lines of its jobs are taxed with; null: as the item says. */
+	taxCodeId: ref('tax_code_id').references(() => taxCodes.id)
 });
 
 export const crews = sqliteTable('crews', { id: id(), name: text('name').notNull(), position: integer('position').notNull().default(0) });
@@ -96,17 +109,6 @@ export const laborSheets = sqliteTable(
 	},
 	(t) => [check('labor_sheets_money', sql`${t.loadedCost} >= 0 and ${t.price} > 0`)]
 );
-
-export const taxComponents = sqliteTable('tax_components', {
-	id: id(),
-	name: text('name').notNull(),
-	rates: text('rates', { mode: 'json' }).$type<{ from: string; rate: Rate }[]>().notNull()
-});
-export const taxCodes = sqliteTable('tax_codes', {
-	id: id(),
-	name: text('name').notNull(),
-	componentIds: text('component_ids', { mode: 'json' }).$type<string[]>().notNull()
-});
 
 export const timeOff = sqliteTable(
 	'time_off',

@@ -1,6 +1,6 @@
 import { check, index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 import { sql } from 'drizzle-orm';
-import type { Discount, Line, QuantitySource } from '../../../core/estimate';
+import type { Discount, FlatPart, Line, QuantitySource } from '../../../core/estimate';
 import type { Figure } from '../../../core/measure';
 import type { Kind, PriceRule } from '../../../core/pricing';
 import { jobs } from './sales';
@@ -103,7 +103,9 @@ export const lines = sqliteTable(
 		phase: words('phase'),
 		itemId: ref('item_id'),
 		sheetId: ref('sheet_id'),
-		recipeId: ref('recipe_id').references(() => recipes.id)
+		recipeId: ref('recipe_id').references(() => recipes.id),
+		/** The flat-rate service it stands for: its hours, or its materials. */
+		flat: text('flat', { mode: 'json' }).$type<FlatPart>()
 	},
 	(t) => [index('lines_scope').on(t.scopeId, t.position), index('lines_item').on(t.itemId), check('lines_money', sql`${t.unitCost} >= 0`)]
 );

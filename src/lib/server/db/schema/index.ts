@@ -6,3 +6,4 @@ export * from './work';
 export * from './money';
 export * from './system';
 export * from './rates';
+export * from './flat-rate';

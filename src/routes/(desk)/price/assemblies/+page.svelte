@@ -44,6 +44,22 @@
 			];
 		else problem = r.message;
 	}
+	let taking = $state(false);
+	let replace = $state(false);
+	let file: { name: string; text: string } | null = $state(null);
+	async function takeFile() {
+		if (!file) return void (problem = 'Choose a file.');
+		const r = await command<{ items: number; added: number; replaced: number; left: number }>('catalog.import-assemblies', {
+			text: file.text,
+			sheetId,
+			replace
+		});
+		if (r.ok) {
+			const d = r.result;
+			[taking, problem, file] = [false, '', null];
+			said = `${d.added} new assemblies, ${d.replaced} replaced, ${d.left} left as they are; ${d.items} new items.`;
+		} else problem = r.message;
+	}
 	async function add() {
 		const r = await command<{ id: string }>(
 			'catalog.copy-assembly',
@@ -56,9 +72,12 @@
 </script>
 
 <Page title="Assemblies" sub="Recipes that turn measures into lines" pages={pagesOf('Price')} current="/price/assemblies">
-	{#snippet actions()}{#if data.mayChange}<button class="btn" onclick={() => (starting = true)}>Starter set</button
-			>{/if}{#if data.mayChange && data.assemblies.length}<button class="btn btn-primary" onclick={() => (adding = true)}
-				>New assembly</button
+	{#snippet actions()}{#if data.mayChange}<a class="btn" href="/api/assemblies-export" download>Export</a><button
+				class="btn"
+				onclick={() => (taking = true)}>Take a file</button
+			><button class="btn" onclick={() => (starting = true)}>Starter set</button>{/if}{#if data.mayChange && data.assemblies.length}<button
+				class="btn btn-primary"
+				onclick={() => (adding = true)}>New assembly</button
 			>{/if}{/snippet}
 	{#if said}<p class="mb-2" role="status">{said}</p>{/if}
 	<DataTable
@@ -93,5 +112,31 @@
 		><select class="select" bind:value={sheetId}
 			>{#each data.sheets as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</select
 		></Field
+	>
+</Dialog>
+<Dialog bind:open={taking} title="Assemblies from a file" save="Take them" onsave={takeFile} {problem}>
+	<p>
+		A file that was exported here, or written by the <a class="link" href="/api/schemas/assemblies">published format</a>. Items it uses come
+		along; all of it is taken or nothing.
+	</p>
+	<Field label="File"
+		><input
+			type="file"
+			class="input"
+			accept=".json,application/json"
+			aria-label="File of assemblies"
+			onchange={async (e) => {
+				const f = e.currentTarget.files?.[0];
+				file = f ? { name: f.name, text: await f.text() } : null;
+			}}
+		/></Field
+	>
+	<Field label="Labor whose rate sheet is not here goes by"
+		><select class="select" bind:value={sheetId}
+			>{#each data.sheets as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</select
+		></Field
+	>
+	<label class="flex items-center gap-2"
+		><input type="checkbox" class="checkbox" bind:checked={replace} /> Replace assemblies of the same name</label
 	>
 </Dialog>

@@ -9,7 +9,7 @@
 	import Tally from '$lib/ui/money/Tally.svelte';
 	import type { TallyRow } from '$lib/ui/money/tally';
 	import Waterline from '$lib/ui/money/Waterline.svelte';
-	import { partInput, tryPart, typePart, type PartTyped } from '$lib/ui/price/assembly-form';
+	import { explainTry, partInput, tryPart, typePart, type PartTyped } from '$lib/ui/price/assembly-form';
 	import PartDialog from '$lib/ui/price/PartDialog.svelte';
 	import Questions from '$lib/ui/price/Questions.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
@@ -22,9 +22,20 @@
 		name: a.name,
 		category: a.category,
 		wording: a.wording,
-		en: { tools: '', order: '', key: '', ...a.crewSheet.en },
-		es: { tools: '', order: '', key: '', ...a.crewSheet.es }
+		sheets: Object.entries(a.crewSheet).flatMap(([lang, s]) => (s ? [{ lang, ...s }] : []))
 	});
+	if (t.sheets.length === 0) t.sheets.push({ lang: 'en', tools: '', order: '', key: '' });
+	const LANGUAGES: Record<string, string> = {
+		en: 'English',
+		es: 'Español',
+		fr: 'Français',
+		pl: 'Polski',
+		pt: 'Português',
+		ru: 'Русский',
+		uk: 'Українська',
+		vi: 'Tiếng Việt'
+	};
+	const unused = $derived(Object.entries(LANGUAGES).filter(([l]) => !t.sheets.some((s) => s.lang === l)));
 	let choices = $state(untrack(() => structuredClone($state.snapshot(data.assembly.choices))));
 	let refusals = $state(untrack(() => structuredClone($state.snapshot(data.assembly.refusals))));
 	let answered: Record<string, string> = $state({});
@@ -34,10 +45,12 @@
 	let problem = $state('');
 	let copying = $state(false);
 	let copyName = $state(untrack(() => `${data.assembly.name}, copy`));
-	const measureNames = $derived([...new Set(rows.flatMap((p) => p.measures))]);
+	const innerRows = $derived(rows.flatMap((p) => (p.childId ? (data.inside[p.childId] ?? []) : [])));
+	const innerChoices = $derived(data.choices.filter((c) => c.id.includes('/')));
+	const measureNames = $derived([...new Set([...rows, ...innerRows].flatMap((p) => p.measures))]);
 	const usual = (m: string) => (m === 'area' || m === 'floor' ? '2340' : m === 'count' ? '5' : '96');
 	const measures = $derived(Object.fromEntries(measureNames.map((m) => [m, tries[m] ?? usual(m)])));
-	const tried = $derived(rows.map((p) => tryPart(p, measures, answered)));
+	const tried = $derived(rows.map((p) => tryPart(p, measures, answered, data.inside)));
 	const sum = (pick: (x: (typeof tried)[number]) => number) => tried.reduce((n, x) => n + pick(x), 0);
 	const refused = $derived.by(() => {
 		try {
@@ -54,7 +67,7 @@
 	const tally = $derived.by((): TallyRow[] => [
 		{ label: 'Hours', value: formatQuantity(sum((x) => x.hours)) },
 		{ label: 'Cost', value: formatCents(sum((x) => x.cost)), rule: true },
-		{ label: 'Price', value: formatCents(sum((x) => x.amount)), rule: true, tone: 'price' }
+		{ label: 'Price', value: formatCents(sum((x) => x.amount)), rule: true, tone: 'price', testId: 'try-price' }
 	]);
 	function move(n: number, by: number) {
 		const [mine, other] = [rows[n], rows[n + by]];
@@ -108,7 +121,11 @@
 	async function save() {
 		const wrong = tried.findIndex((x) => x.problem);
 		if (wrong >= 0) return void (problem = `Part ${wrong + 1}, ${rows[wrong]?.name}: ${tried[wrong]?.problem}`);
-		const crew = Object.fromEntries((['en', 'es'] as const).filter((l) => t[l].tools || t[l].order || t[l].key).map((l) => [l, t[l]]));
+		const crew = Object.fromEntries(
+			t.sheets
+				.filter((s) => s.tools || s.order || s.key)
+				.map(({ lang, ...rest }) => [lang, { tools: rest.tools, order: rest.order, key: rest.key }])
+		);
 		const r = await command('catalog.save-assembly', {
 			assemblyId: data.assembly.id,
 			name: t.name,
@@ -135,10 +152,11 @@
 </script>
 
 <Page title={t.name} sub="{t.category} · {rows.length} parts in the order of use" pages={pagesOf('Price')} current="/price/assemblies" wide>
-	{#snippet actions()}{#if data.mayChange}<button class="btn" onclick={aside}>Set aside</button><button
+	{#snippet actions()}{#if data.mayChange}<a class="btn" href="/api/assemblies-export?id={data.assembly.id}" download>Export</a><button
 				class="btn"
-				onclick={() => (copying = true)}>Copy</button
-			><button class="btn btn-primary" onclick={save}>Save</button>{/if}{/snippet}
+				onclick={aside}>Set aside</button
+			><button class="btn" onclick={() => (copying = true)}>Copy</button><button class="btn btn-primary" onclick={save}>Save</button
+			>{/if}{/snippet}
 	<div class="bench-page">
 		<div class="bench-left">
 			{#if said}<p role="status">{said}</p>{/if}
@@ -173,8 +191,9 @@
 										>{/if}{#if Object.keys(p.when).length}<span class="chip">if asked</span>{/if}{#if p.factors.length}<span class="chip"
 											>× {p.factors.map((f) => formatPercent(f.factor)).join(', ')}</span
 										>{/if}</td
-								>{#if p.childId}<td colspan="7" class="quiet">put on whole, in this place</td>{:else}<td>{p.measures.join(' + ')}</td
-									>{#each ['amount', 'per', 'waste', 'step'] as const as f (f)}<td class="num"
+								>{#if p.childId}<td colspan="6" class="quiet">put on whole, in this place</td><td class="num"
+										>{formatCents(tried[n]?.amount ?? 0)}</td
+									>{:else}<td>{p.measures.join(' + ')}</td>{#each ['amount', 'per', 'waste', 'step'] as const as f (f)}<td class="num"
 											><input class="input" aria-label="{f} of {p.name}" bind:value={p[f]} disabled={off} /></td
 										>{/each}<td class="num">{tried[n]?.out ? '–' : `${formatQuantity(tried[n]?.quantity ?? 0)} ${p.unit}`}</td><td
 										class="num">{formatCents(tried[n]?.amount ?? 0)}</td
@@ -227,16 +246,33 @@
 			<section class="sheet p-4">
 				<h2>Crew sheet</h2>
 				<div class="grid grid-cols-2 gap-4">
-					{#each [['en', 'English'], ['es', 'Español']] as const as [l, word] (l)}<div class="grid gap-2">
-							<strong>{word}</strong>
-							<Field label="Tools"><textarea class="textarea" rows="2" bind:value={t[l].tools} disabled={off}></textarea></Field><Field
-								label="Order of work"><textarea class="textarea" rows="3" bind:value={t[l].order} disabled={off}></textarea></Field
-							><Field label="Key points"><textarea class="textarea" rows="2" bind:value={t[l].key} disabled={off}></textarea></Field>
+					{#each t.sheets as s (s.lang)}<div class="grid gap-2" lang={s.lang}>
+							<strong>{LANGUAGES[s.lang] ?? s.lang}</strong>
+							<Field label="Tools"><textarea class="textarea" rows="2" bind:value={s.tools} disabled={off}></textarea></Field><Field
+								label="Order of work"><textarea class="textarea" rows="3" bind:value={s.order} disabled={off}></textarea></Field
+							><Field label="Key points"><textarea class="textarea" rows="2" bind:value={s.key} disabled={off}></textarea></Field>
 						</div>{/each}
 				</div>
+				{#if !off && unused.length}<label class="quiet mt-2 flex items-center gap-2"
+						>In another language
+						<select
+							class="select w-40"
+							value=""
+							onchange={(e) => {
+								if (e.currentTarget.value) t.sheets.push({ lang: e.currentTarget.value, tools: '', order: '', key: '' });
+								e.currentTarget.value = '';
+							}}
+							><option value="">choose</option>{#each unused as [l, word] (l)}<option value={l}>{word}</option>{/each}</select
+						></label
+					>{/if}
 			</section>
 		</div>
-		<Tally rows={tally} bar={['Price', formatCents(sum((x) => x.amount)), `cost ${formatCents(sum((x) => x.cost))}`]}>
+		<Tally
+			rows={tally}
+			bar={['Price', formatCents(sum((x) => x.amount)), `cost ${formatCents(sum((x) => x.cost))}`]}
+			how={() => explainTry(t.name, rows, measures, answered, data.inside)}
+			about="the price of this trial"
+		>
 			{#snippet picture()}<Waterline
 					cost={sum((x) => x.cost)}
 					breakEven={sum((x) => x.cost)}
@@ -255,7 +291,7 @@
 						/></Field
 					>{/each}
 			</div>
-			{#each choices as c (c.id)}<Field label={c.question || 'a question'}
+			{#each [...choices, ...innerChoices] as c (c.id)}<Field label={c.question || 'a question'}
 					><select class="select" aria-label="Try: {c.question}" bind:value={answered[c.id]}
 						><option value="">–</option>{#each c.answers as x (x.id)}<option value={x.id}>{x.text}</option>{/each}</select
 					></Field

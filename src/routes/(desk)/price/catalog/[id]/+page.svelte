@@ -31,7 +31,8 @@
 			purchaseUnit: data.item.purchaseUnit,
 			pack: toTyped(data.item.pack, 4),
 			tags: data.item.tags.join(', '),
-			note: data.item.note
+			note: data.item.note,
+			fileId: data.item.fileId
 		}))
 	);
 	const costs = $derived([...data.costs].reverse());

@@ -1,6 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
+import { taxPage } from '$lib/server/company/tax';
 import { customerPage } from '$lib/server/jobs/queries';
 import { rateGroupList } from '$lib/server/rates/queries';
 import type { PageServerLoad } from './$types';
@@ -10,6 +11,7 @@ export const load: PageServerLoad = ({ params, locals }) => {
 	if (!found) error(404, 'This customer is not there any more.');
 	return {
 		...found,
+		components: taxPage(app()).components.map((c) => ({ id: c.id, name: c.name })),
 		groups: rateGroupList(app()).map((g) => ({ id: g.id, name: g.name })),
 		mayChange: locals.signed !== null && may(locals.signed.actor.role, 'customers.change'),
 		invoices: locals.signed && may(locals.signed.actor.role, 'invoices.see') ? found.invoices : [],

@@ -2,6 +2,7 @@
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
 	import { formatCents } from '$lib/core/money';
+	import ExemptionForm from '$lib/ui/forms/ExemptionForm.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showDay } from '$lib/ui/shell/dates';
@@ -62,6 +63,7 @@
 						><option value="">the usual price</option>{#each data.groups as g (g.id)}<option value={g.id}>{g.name}</option>{/each}</select
 					></Field
 				>{/if}
+			{#if data.mayChange}<ExemptionForm customer={data.customer} components={data.components} />{/if}
 			{#if said}<p role="status" class={said === 'Saved.' ? 'quiet' : 'problem'}>{said}</p>{/if}
 			<button class="btn btn-primary justify-self-start">Save</button>
 		</form>

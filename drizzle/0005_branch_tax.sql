@@ -1,0 +1,1 @@
+ALTER TABLE `branches` ADD `tax_code_id` text REFERENCES tax_codes(id);

@@ -1,0 +1,17 @@
+import { eq } from 'drizzle-orm';
+import type { Context } from '../commands';
+import { estimates, jobs } from '../db/schema';
+import { dropRedo } from './undo';
+
+/** Ends every change of an estimate: its version, what can be done again, and what is said of it. */
+export function done(ctx: Context, estimateId: string, text: string): void {
+	const e = ctx.get(estimates, estimateId, 'This estimate');
+	ctx.db
+		.update(estimates)
+		.set({ version: e.version + 1 })
+		.where(eq(estimates.id, e.id))
+		.run();
+	dropRedo(ctx, estimateId);
+	ctx.db.update(jobs).set({ touchedAt: ctx.now }).where(eq(jobs.id, e.jobId)).run();
+	ctx.happened(`estimate:${estimateId}`, text, `job:${e.jobId}`);
+}

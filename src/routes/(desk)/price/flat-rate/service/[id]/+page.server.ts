@@ -1,0 +1,14 @@
+import { error } from '@sveltejs/kit';
+import { may } from '$lib/core/access';
+import { app } from '$lib/server/app';
+import { flatServiceDetail, newServiceIn } from '$lib/server/flat-rate/queries';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ params, url, locals }) => {
+	const found =
+		params.id === 'new'
+			? newServiceIn(app(), url.searchParams.get('catalog') ?? '', url.searchParams.get('in'))
+			: flatServiceDetail(app(), params.id);
+	if (!found) error(404, 'This service is not there any more.');
+	return { ...found, mayChange: locals.signed !== null && may(locals.signed.actor.role, 'catalog.change'), live: ['catalog', 'rates'] };
+};

@@ -1,0 +1,10 @@
+import { may } from '$lib/core/access';
+import { app } from '$lib/server/app';
+import { taxPage } from '$lib/server/company/tax';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ locals }) => ({
+	...taxPage(app()),
+	mayChange: locals.signed !== null && may(locals.signed.actor.role, 'company.change'),
+	live: ['company']
+});
