@@ -62,5 +62,50 @@ export async function pricingBench(): Promise<void> {
 		bulk.push(performance.now() - start);
 	}
 	note('change of many items', '20,000 items of 100,000', median(bulk), 'raw UPDATE of the same', median(plain), 4);
+	editionBench(yard);
 	sqlite.close();
+}
+
+/** An edition of n services, each with six materials. */
+const edition = (n: number, number: number): string =>
+	JSON.stringify({
+		format: 'flat-rate edition',
+		formatVersion: 1,
+		publisher: 'Bench',
+		catalog: { key: `c${n}`, name: `Catalog of ${n}`, trade: '' },
+		edition: number,
+		published: '2027-04-01',
+		categories: [{ key: 'all', name: 'All' }],
+		services: Array.from({ length: n }, (_, i) => ({
+			key: `s${i}`,
+			category: 'all',
+			title: `Service ${i}`,
+			wording: 'What is done, in two sentences or so. Taken away afterwards.',
+			hours: `${1 + (i % 8)}.25`,
+			materials: Array.from({ length: 6 }, (_m, k) => ({
+				name: `Material ${k}`,
+				quantity: `${1 + ((i + k) % 5)}`,
+				unit: 'each',
+				cost: `${1 + ((i * 7 + k + number) % 90)}.${number % 2 ? '50' : '25'}`
+			}))
+		}))
+	});
+
+function editionBench(yard: Awaited<ReturnType<typeof fresh>>['yard']): void {
+	let number = 0;
+	const take = (n: number): number => {
+		number += 1;
+		const { editionId } = yard.call<{ editionId: string }>('imogen', 'flat-rate.receive-edition', {
+			text: edition(n, number),
+			fileName: 'bench'
+		});
+		const start = performance.now();
+		yard.call('imogen', 'flat-rate.take-edition', { editionId });
+		return performance.now() - start;
+	};
+	const three = (n: number): number => median([take(n), take(n), take(n), take(n)].slice(1));
+	const small = three(500);
+	const large = three(5000);
+	note('taking an edition', '5,000 services, all changed', large, 'ms allowed', 2000, 1);
+	grew('taking an edition', small, large);
 }

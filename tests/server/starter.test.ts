@@ -20,12 +20,13 @@ describe('the starter set', () => {
 	it('holds the eight trades, and is large enough to begin with', () => {
 		expect(STARTER.map((t) => t.trade)).toEqual(['Roofing', 'Gutters', 'Insulation', 'Siding', 'Decks', 'Fencing', 'Drywall', 'Flooring']);
 		expect(all.length).toBeGreaterThanOrEqual(40);
-		expect(STARTER.reduce((a, t) => a + t.items.length, 0)).toBeGreaterThanOrEqual(200);
+		expect(STARTER.reduce((a, t) => a + t.items.length, 0)).toBeGreaterThanOrEqual(300);
 	});
 	it('has no code twice, no item without a cost, no part without its assumption and a measure that shapes give', () => {
 		const codes = STARTER.flatMap((t) => t.items.map((i) => i.code));
 		expect(new Set(codes).size).toBe(codes.length);
 		expect(new Set(all.map((a) => a.name)).size).toBe(all.length);
+		for (const t of STARTER) expect(new Set(t.items.map((i) => i.name.toLowerCase())).size).toBe(t.items.length);
 		for (const i of STARTER.flatMap((t) => t.items))
 			expect([i.code, i.cost > 0, i.name !== '', i.unit !== '']).toEqual([i.code, true, true, true]);
 		for (const a of all) {

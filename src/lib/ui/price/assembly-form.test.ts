@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { keyOf, partInput, rateOf, tryPart, typePart } from './assembly-form';
+import { explainText } from '$lib/core/explain';
+import { explainTry, keyOf, partInput, rateOf, tryPart, typePart } from './assembly-form';
 
 const part = typePart({
 	id: 'p',
@@ -42,5 +43,42 @@ describe('the try-out of an assembly', () => {
 		expect(keyOf('How many layers come off?', [])).toBe('how-many-layers-come-off');
 		expect(keyOf('Sí', ['si'])).toBe('si-2');
 		expect(keyOf('???', [])).toBe('x');
+	});
+});
+
+describe('an assembly that holds another, when it is tried', () => {
+	const inner = {
+		...typePart({
+			id: 'i1',
+			itemId: 'item',
+			sheetId: null,
+			childId: null,
+			name: 'Bundle',
+			unit: 'bundle',
+			cost: 400_000,
+			price: 550_000,
+			measures: ['area'],
+			rate: { amount: 30_000, per: 1_000_000, waste: 1000, step: 10_000 } as never,
+			placeholder: '',
+			reminder: false,
+			note: 'Three to the square',
+			phase: '',
+			when: {},
+			factors: []
+		}),
+		rate: { amount: 30_000, per: 1_000_000, waste: 1000, step: 10_000 } as never
+	};
+	const outer = { ...typePart({ ...inner, id: 'o1', itemId: null, childId: 'roof', name: 'Roof' }), childId: 'roof' };
+	it('counts what is inside, under the answers that stand under its id', () => {
+		expect(tryPart(outer, { area: '2340' }, {}, { roof: [inner] })).toMatchObject({ cost: 78 * 4000, amount: 78 * 5500 });
+		const asked = { ...inner, when: { 'roof/layers': ['two'] } };
+		expect(tryPart(outer, { area: '2340' }, {}, { roof: [asked] }).amount).toBe(0);
+		expect(tryPart(outer, { area: '2340' }, { 'roof/layers': 'two' }, { roof: [asked] }).amount).toBe(78 * 5500);
+	});
+	it('explains every quantity with its rate and what it assumes', () => {
+		const text = explainText(explainTry('Whole', [outer], { area: '2340' }, {}, { roof: [inner] }));
+		expect(text).toContain('(area 2340) ÷ 100 × 3 × (1 + 10 %), up to the next 1 = 78 bundle');
+		expect(text).toContain('78 bundle × 55.00 = 4,290.00');
+		expect(text).toContain('Three to the square');
 	});
 });

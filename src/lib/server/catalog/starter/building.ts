@@ -22,6 +22,19 @@ IN-RUL | Depth rulers, 25 | pack | 11.00
 IN-STA | Staples, 5,000 | box | 8.20
 IN-ACO | Acoustic sealant | tube | 8.90
 IN-MAC | Blowing machine, day | day | 95.00 | equipment
+IN-BAT-R15 | Batt, R-15, 15 in | pack | 62.00
+IN-BAT-R49 | Batt, R-49, 16 in | pack | 98.00
+IN-MIN-R15 | Mineral wool batt, R-15 | pack | 71.00
+IN-MIN-R23 | Mineral wool batt, R-23 | pack | 88.00
+IN-XPS-2 | Foam board, 2 in, 4 x 8 | sheet | 43.00
+IN-PIR-1 | Foil-faced board, 1 in, 4 x 8 | sheet | 28.50
+IN-PIR-3 | Foil-faced board, 3 in, 4 x 8 | sheet | 71.00
+IN-DAM-24 | Attic access cover | each | 92.00
+IN-TAP-FOI | Foil tape, 150 ft | roll | 17.80
+IN-FAN-DCT | Insulated duct, 4 in, 25 ft | roll | 39.00
+IN-RUL-ATT | Attic rulers, 25 | box | 16.50
+IN-MRK-DEP | Depth markers, 100 | box | 22.00
+IN-BLW-DAY | Blowing machine | day | 95.00 | equipment
 `,
 	`
 # Attic, blown cellulose to R-49 | Sealed, baffled and blown to sixteen inches of cellulose, with rulers to show it.
@@ -80,6 +93,19 @@ SD-BLK | Mounting block | each | 16.80
 SD-PAI | Touch-up paint | quart | 24.00
 SD-SHE | Wall sheathing, 7/16 in, 4 x 8 | sheet | 20.80
 SD-BAT | Batten strip, 1 x 2, 8 ft | length | 4.30
+SD-VIN-BB | Vinyl, board and batten | square | 148.00
+SD-FBR-PNL | Fiber-cement panel, 4 x 10 | sheet | 61.00
+SD-FBR-TRM | Fiber-cement trim, 5/4 x 4, 12 ft | length | 24.00
+SD-CED-SHG | Cedar shingles, 25 sq ft | bundle | 104.00
+SD-ENG-LAP | Engineered wood lap, 8 in, 16 ft | length | 21.50
+SD-MTL-PAN | Metal wall panel, 36 in | ft | 4.60
+SD-FRT-10 | Furring, 1 x 3, 10 ft | length | 4.80
+SD-BLK-LGT | Light block | each | 9.80
+SD-BLK-FAU | Faucet block | each | 8.90
+SD-SOF-VNT | Soffit, vented, 12 ft | length | 19.40
+SD-FAS-12 | Fascia cover, 12 ft | length | 23.00
+SD-CLK-TUB | Caulk, color matched | tube | 9.20
+SD-LFT-WK | Wall lift | week | 640.00 | equipment
 `,
 	`
 # Vinyl siding | Vinyl siding over house wrap, with corners and channels.
@@ -135,6 +161,16 @@ DW-RES | Resilient channel, 12 ft | length | 8.60
 DW-STU-35 | Steel stud, 3 5/8 in, 10 ft | length | 9.40
 DW-TRK-35 | Steel track, 3 5/8 in, 10 ft | length | 9.10
 DW-PLA | Floor protection, 3 x 100 ft | roll | 58.00
+DW-SHT-14 | Board, 1/4 in, 4 x 8 | sheet | 15.20
+DW-SHT-58X | Board, 5/8 in, fire-rated, 4 x 12 | sheet | 25.80
+DW-SHT-MR | Board, moisture resistant, 4 x 8 | sheet | 18.90
+DW-CEM-BRD | Cement board, 3 x 5 | sheet | 14.60
+DW-CRN-BUL | Corner bead, rounded, 10 ft | length | 7.90
+DW-TRM-J | J-trim, 10 ft | length | 4.20
+DW-TRK-25 | Track, 2 1/2 in, 10 ft | length | 8.80
+DW-STD-35 | Stud, steel, 3 5/8 in, 10 ft | length | 10.60
+DW-SND-PAD | Sanding screens, 25 | box | 24.00
+DW-TEX-40 | Texture, 40 lb | bag | 19.80
 `,
 	`
 # Walls, 1/2 in board, level 4 | Board hung, taped, three coats, sanded for flat paint.

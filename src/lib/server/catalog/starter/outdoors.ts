@@ -25,6 +25,16 @@ DK-STR-3 | Stair stringer, 3 step | each | 24.00
 DK-TAPE | Beam tape, 65 ft | roll | 19.50
 DK-STA | Stain, 1 gal | pail | 42.00
 DK-LAT | Lattice, 4 x 8 | sheet | 31.00
+DK-PT-212 | Deck beam, treated, 2 x 12, 12 ft | length | 34.80
+DK-COM-FAS | Fascia, composite, 12 ft | length | 62.00
+DK-RAI-CAB | Cable rail kit, 6 ft | kit | 262.00
+DK-GAT-36 | Rail gate, 36 in | each | 168.00
+DK-LGT-6 | Post lights, 6 | set | 112.00
+DK-HLX-5 | Screw pile, 5 ft | each | 128.00
+DK-STR-5 | Stair stringer, 5 step | each | 41.00
+DK-TRD | Stair tread, treated, 4 ft | each | 12.60
+DK-BRK-POS | Post bracket | each | 8.40
+DK-AUG-DAY | Auger | day | 92.00 | equipment
 `,
 	`
 # Deck frame | Treated frame on footings, ledger flashed and bolted.
@@ -80,6 +90,17 @@ FN-CHA-FIT | Terminal fittings | set | 19.00
 FN-CHA-TIE | Ties, 100 | bag | 9.20
 FN-CHA-GT | Chain-link gate, 4 ft | each | 108.00
 FN-STA | Fence stain, 5 gal | pail | 138.00
+FN-VIN-GT | Vinyl gate, 4 ft | each | 214.00
+FN-CED-CAP | Post cap, cedar | each | 5.90
+FN-ALU-PAN | Aluminum panel, 4 x 6 | each | 92.00
+FN-ALU-POS | Aluminum post | each | 34.00
+FN-ALU-GT | Aluminum gate, 4 ft | each | 248.00
+FN-CHN-POS | Line post, 2 in, 8 ft | each | 17.60
+FN-CHN-TOP | Top rail, 21 ft | length | 28.50
+FN-CHN-GT | Chain-link gate, 4 x 4 | each | 118.00
+FN-PRV-SLT | Privacy slats, 10 ft | bag | 46.00
+FN-SPL-RAI | Split rail, 11 ft | each | 18.40
+FN-SPL-POS | Split-rail post | each | 21.00
 `,
 	`
 # Cedar panel fence, 6 ft | Cedar panels between treated posts set in concrete.
@@ -143,6 +164,17 @@ FL-QUA-8 | Quarter round | ft | 0.95
 FL-TRA | Transition strip | each | 24.00
 FL-ADH | Flooring adhesive, 4 gal | pail | 148.00
 FL-SAN-DAY | Sander, day | day | 78.00 | equipment
+FL-OAK-5 | Oak, 5 in, unfinished | sq ft | 6.40
+FL-ENG-7 | Engineered oak, 7 in | sq ft | 7.10
+FL-LAM-12 | Laminate, 12 mm | sq ft | 2.60
+FL-TIL-MOS | Mosaic, 2 in | sq ft | 9.80
+FL-CRP-TIL | Carpet tile, 24 in | sq ft | 3.10
+FL-VIN-SHT | Sheet vinyl, 12 ft | sq ft | 1.95
+FL-UNC-MAT | Uncoupling membrane | sq ft | 1.85
+FL-SND-DAY | Drum sander | day | 88.00 | equipment
+FL-LEV-50 | Leveler, 50 lb | bag | 38.00
+FL-TRN-6 | Transition strip, 6 ft | each | 21.00
+FL-HTM-10 | Heating mat, 10 sq ft | each | 126.00
 `,
 	`
 # Vinyl plank | Floating vinyl plank over underlay.

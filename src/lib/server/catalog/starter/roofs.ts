@@ -38,6 +38,26 @@ RF-MEM-INS | Insulation board, 2 in, 4 x 8 | sheet | 39.40
 RF-MEM-ADH | Bonding adhesive, 5 gal | pail | 232.00
 RF-MEM-PLT | Plates and screws, 500 | box | 148.00
 RF-MEM-BAR | Termination bar, 10 ft | length | 14.80
+RF-MEM-80 | Membrane, 80 mil, 10 x 50 | roll | 842.00
+RF-MEM-CRN | Inside and outside corners | each | 15.80
+RF-MEM-PRM | Membrane primer, 1 gal | can | 46.00
+RF-MEM-TAP | Seam tape, 3 in x 100 ft | roll | 168.00
+RF-MEM-WLK | Walk pad, 30 x 30 in | each | 27.50
+RF-MEM-DRN | Roof drain, retrofit, 4 in | each | 212.00
+RF-MEM-SCP | Scupper box, 4 x 6 in | each | 132.00
+RF-SLT-10 | Slate, 10 x 20 in | each | 7.60
+RF-SLT-HK | Slate hooks, 50 | box | 54.00
+RF-TIL-FLD | Clay tile, field | each | 3.90
+RF-TIL-RDG | Clay tile, ridge | each | 11.20
+RF-BAT-13 | Batten, 1 x 3, 10 ft | length | 5.20
+RF-COP-16 | Copper sheet, 16 oz, 3 x 10 | sheet | 388.00
+RF-LED-4 | Sheet lead, 4 lb, 12 in | ft | 7.90
+RF-SNO-GRD | Snow guard | each | 9.40
+RF-SEA-TUB | Roof sealant | tube | 8.70
+RF-CEM-1 | Plastic cement, 1 gal | can | 21.50
+RF-COV-20 | Cover, reinforced, 20 x 20 ft | each | 54.00
+RF-LFT-DAY | Roof lift | day | 185.00 | equipment
+RF-PRM | Roofing permit | each | 120.00 | other
 RF-MEM-COP | Coping, 10 ft | length | 63.00
 RF-MOD-CAP | Modified cap sheet, 1 sq | roll | 118.00
 RF-MOD-BAS | Base sheet, 2 sq | roll | 78.00
@@ -149,6 +169,17 @@ GT-EXT | Downspout extension, 4 ft | each | 11.50
 GT-DRN-4 | Drain pipe, 4 in, solid | ft | 1.85
 GT-LEA | Leader head | each | 64.00
 GT-HEAT | Heat cable, 100 ft | each | 168.00
+GT-ZNC-5 | Gutter, zinc, half round 5 in, 10 ft | length | 92.00
+GT-ZNC-DS | Downspout, zinc, 3 in, 10 ft | length | 84.00
+GT-ELB-RD | Elbow, round, 3 in | each | 8.90
+GT-EXP-JNT | Expansion joint | each | 24.50
+GT-BRK-FSC | Fascia bracket | each | 3.40
+GT-SCR-SS | Screws, stainless, 100 | box | 18.50
+GT-RIV-100 | Rivets, painted, 100 | box | 12.80
+GT-DRN-ADP | Drain adapter, 4 in | each | 9.80
+GT-BAR-55 | Rain barrel, 55 gal | each | 118.00
+GT-DIV | Downspout diverter | each | 34.00
+GT-LFT-DAY | Gutter lift | day | 145.00 | equipment
 `,
 	`
 # Seamless gutter, 5 in, with downspouts | Seamless aluminum gutter formed on site, hidden hangers every two feet, downspouts where the water wants to go.

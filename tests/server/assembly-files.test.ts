@@ -1,0 +1,137 @@
+import { beforeAll, describe, expect, it } from 'vitest';
+import type { App } from '$lib/server/app';
+import { exportAssemblies, type AssemblyFile } from '$lib/server/catalog/assembly-format';
+import { assemblyDetail } from '$lib/server/catalog/queries';
+import type { Yard } from '../../src/demo/yard';
+import { count, freshYard, value } from './yard';
+
+let yard: Yard;
+let app: App;
+beforeAll(async () => {
+	({ yard, app } = await freshYard());
+});
+const all = (a: App) => (a.db.sqlite.prepare('select id from assemblies').all() as { id: string }[]).map((r) => r.id);
+const take = (y: Yard, file: unknown, replace = false) =>
+	y.call<{ items: number; added: number; replaced: number; left: number }>('bastian', 'catalog.import-assemblies', {
+		text: typeof file === 'string' ? file : JSON.stringify(file),
+		sheetId: 'steep',
+		replace
+	});
+const part = (more: Record<string, unknown>) => ({
+	name: '',
+	measures: ['area'],
+	amount: '1',
+	per: '100',
+	wastePercent: '0',
+	step: '1',
+	placeholder: '',
+	reminder: false,
+	note: '',
+	phase: '',
+	when: {},
+	factors: [],
+	...more
+});
+const assembly = (name: string, parts: unknown[]) => ({
+	name,
+	category: 'Test',
+	wording: '',
+	crewSheet: {},
+	choices: [],
+	refusals: [],
+	parts
+});
+const file = (assemblies: unknown[], items: unknown[] = []) => ({ format: 'assemblies', formatVersion: 1, items, assemblies });
+
+describe('assemblies as a file', () => {
+	it('go out and into another company the same: parts, rates, questions, wording, crew sheets', async () => {
+		const out = exportAssemblies(app, all(app));
+		const other = await freshYard();
+		for (const table of ['parts', 'assemblies']) other.app.db.sqlite.prepare(`delete from ${table}`).run();
+		expect(take(other.yard, out)).toMatchObject({ added: out.assemblies.length, replaced: 0, left: 0, items: 0 });
+		expect(exportAssemblies(other.app, all(other.app))).toEqual(out);
+	});
+	it('bring along what they hold and the items they use', () => {
+		yard.call('bastian', 'catalog.save-assembly', {
+			assemblyId: 'outer',
+			name: 'Holds a roof',
+			category: '',
+			wording: '',
+			crewSheet: {},
+			parts: [
+				{
+					itemId: null,
+					sheetId: null,
+					childId: 'reroof-shingle',
+					name: '',
+					measures: [],
+					rate: { amount: 0, per: 10_000, waste: 0, step: 0 },
+					placeholder: '',
+					reminder: false,
+					note: '',
+					phase: ''
+				}
+			]
+		});
+		const out = exportAssemblies(app, ['outer']);
+		expect(out.assemblies.map((a) => a.name)).toContain('Holds a roof');
+		expect(out.assemblies).toHaveLength(2);
+		expect(out.items.length).toBeGreaterThan(3);
+		const inside = assemblyDetail(app, 'outer')?.inside['reroof-shingle'];
+		expect(inside).toHaveLength(count(app, "select count(*) from parts where assembly_id = 'reroof-shingle'"));
+	});
+	it('leave what is there alone, or replace it where that is wanted', () => {
+		const out = exportAssemblies(app, ['reroof-shingle']);
+		expect(() => take(yard, out)).toThrow('in the catalog already');
+		const changed: AssemblyFile = { ...out, assemblies: out.assemblies.map((a) => ({ ...a, wording: 'Other words' })) };
+		expect(take(yard, changed, true)).toMatchObject({ added: 0, replaced: 1 });
+		expect(value(app, "select wording from assemblies where id = 'reroof-shingle'")).toBe('Other words');
+	});
+	it('go by a rate sheet of the same name, else by the one that was chosen', () => {
+		take(yard, file([assembly('Two kinds of labor', [part({ labor: 'Gutter crew' }), part({ labor: 'Crew on the moon' })])]));
+		const id = value<string>(app, "select id from assemblies where name = 'Two kinds of labor'");
+		expect(app.db.sqlite.prepare('select sheet_id s from parts where assembly_id = ? order by position').all(id)).toEqual([
+			{ s: 'gutter' },
+			{ s: 'steep' }
+		]);
+	});
+	it('come in any order, one holding another', () => {
+		const item = { code: 'AF-1', name: 'Bracket', kind: 'material', unit: 'each', cost: '2.5' };
+		const done = take(
+			yard,
+			file(
+				[assembly('Outer one', [part({ assembly: 'Inner one', measures: [] })]), assembly('Inner one', [part({ item: 'AF-1' })])],
+				[item]
+			)
+		);
+		expect(done).toEqual({ items: 1, added: 2, replaced: 0, left: 0 });
+		expect(value(app, "select cost from items where code = 'AF-1'")).toBe(25_000);
+	});
+	it.each([
+		['no JSON', '{', 'not JSON'],
+		['a loop', file([assembly('A1', [part({ assembly: 'B1' })]), assembly('B1', [part({ assembly: 'A1' })])]), 'holds itself'],
+		['something missing', file([assembly('A2', [part({ assembly: 'Nowhere' })])]), 'neither in the file nor in the catalog'],
+		['an unknown item', file([assembly('A3', [part({ item: 'NO-CODE' })])]), 'A3, part 1: the item NO-CODE'],
+		['a part of nothing', file([assembly('A4', [part({})])]), 'A4, part 1: a part is'],
+		['two of a name', file([assembly('A5', [part({ labor: 'x' })]), assembly('A5', [part({ labor: 'x' })])]), 'the same name'],
+		['per zero', file([assembly('A6', [part({ labor: 'x', per: '0' })])]), 'must be'],
+		['an unknown field', { ...file([assembly('A7', [part({ labor: 'x' })])]), more: 1 }, 'cannot be taken'],
+		[
+			'a negative cost',
+			file([assembly('A8', [part({ item: 'N' })])], [{ code: 'N', name: 'N', kind: 'material', unit: 'each', cost: '-1' }]),
+			'negative'
+		]
+	])('with %s are refused whole', (_, bad, says) => {
+		const before = [
+			count(app, 'select count(*) from assemblies'),
+			count(app, 'select count(*) from items'),
+			count(app, 'select count(*) from history')
+		];
+		expect(() => take(yard, bad)).toThrow(says);
+		expect([
+			count(app, 'select count(*) from assemblies'),
+			count(app, 'select count(*) from items'),
+			count(app, 'select count(*) from history')
+		]).toEqual(before);
+	});
+});
