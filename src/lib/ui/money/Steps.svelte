@@ -18,7 +18,9 @@
 	</details>
 {:else}
 	<div class="row">
-		<span class="label">{step.label}</span><span class="formula">{step.formula ?? ''}</span><span class="figure">{step.result}</span>
+		<span class="label"
+			>{step.label}{#if step.source}&nbsp;<a class="link" href={step.source}>where it is kept</a>{/if}</span
+		><span class="formula">{step.formula ?? ''}</span><span class="figure">{step.result}</span>
 	</div>
 {/if}
 

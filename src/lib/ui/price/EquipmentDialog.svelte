@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
 	import { formatUnitPrice, parseQuantity, parseUnitPrice, toTyped } from '$lib/core/money';
 	import { equipmentCost, type EquipmentSheet } from '$lib/core/pricing';
@@ -30,7 +31,10 @@
 	let problem = $state('');
 	let field = $state('');
 	$effect(() => {
-		if (!open) return;
+		// Only when it opens: news from elsewhere must not run over what is typed.
+		if (open) untrack(begin);
+	});
+	function begin() {
 		[problem, field] = ['', ''];
 		t = machine
 			? {
@@ -46,7 +50,7 @@
 					hoursPerDay: toTyped(machine.hoursPerDay, 4)
 				}
 			: { ...blank };
-	});
+	}
 	const cost = $derived.by(() => {
 		try {
 			const sheet: EquipmentSheet = {

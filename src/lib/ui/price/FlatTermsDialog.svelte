@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
 	import { toTyped } from '$lib/core/money';
 	import { FLAT_ROUNDINGS, type FlatRounding } from '$lib/core/pricing';
@@ -51,7 +52,10 @@
 	let problem = $state('');
 	let field = $state('');
 	$effect(() => {
-		if (!open) return;
+		// Only when it opens: news from elsewhere must not run over what is typed.
+		if (open) untrack(begin);
+	});
+	function begin() {
 		[problem, field] = ['', ''];
 		typed = catalog
 			? {
@@ -65,7 +69,7 @@
 					laborTaxId: catalog.laborTaxId
 				}
 			: blank();
-	});
+	}
 	const at = (f: string) => (field === f ? problem : '');
 	async function save() {
 		const r = await command<{ catalogId: string }>('flat-rate.save-catalog', {

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
 	import { KINDS, type Kind } from '$lib/core/pricing';
 	import Dialog from '../forms/Dialog.svelte';
@@ -18,12 +19,15 @@
 	let problem = $state('');
 	let field = $state('');
 	$effect(() => {
-		if (!open) return;
+		// Only when it opens: news from elsewhere must not run over what is typed.
+		if (open) untrack(begin);
+	});
+	function begin() {
 		[problem, field] = ['', ''];
 		name = group?.name ?? '';
 		onFixed = group?.onFixed ?? false;
 		percents = Object.fromEntries(KINDS.map((k) => [k, group?.percents[k] === undefined ? '' : `${(group.percents[k] ?? 0) / 100}%`]));
-	});
+	}
 	async function save() {
 		const r = await command('rate-groups.save', {
 			...(group ? { groupId: group.id, version: group.version } : {}),
