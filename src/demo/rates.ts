@@ -24,6 +24,25 @@ export function buildRates(yard: Yard, today: string): void {
 	machine('Gutter machine', 'job cost', ['11,400', '2,000', '5,000', '380', '700', '1.10', '0.90']);
 	machine('Crew trucks', 'overhead', ['48,000', '9,000', '7,500', '5,600', '1,500', '7.80', '2.40']);
 
+	// Inland the county takes nothing, the township a little.
+	const { componentId } = yard.call<{ componentId: string }>('imogen', 'tax.save-component', {
+		name: 'Upper Marle township tax',
+		rate: '1.25%',
+		from: '2015-01-01'
+	});
+	const { codeId } = yard.call<{ codeId: string }>('imogen', 'tax.save-code', {
+		name: 'Materials, inland',
+		componentIds: ['state', componentId]
+	});
+	yard.call('imogen', 'branches.save', {
+		branchId: 'upper',
+		name: 'Upper Marle',
+		address: '12 Mill Rise, Upper Marle',
+		lat: -46.972,
+		lng: -130.958,
+		taxCodeId: codeId
+	});
+
 	yard.call('imogen', 'rate-groups.save', { name: 'General contractors', percents: { material: '92%', labor: '95%' }, onFixed: false });
 	yard.call('imogen', 'rate-groups.save', { name: 'Property managers', percents: { labor: '94%' }, onFixed: false });
 

@@ -158,14 +158,19 @@ describe('tax', () => {
 		await fill(owner, 'dialog[open] input[name=code-name]', 'Materials at the harbor');
 		await owner.evaluate(() => document.querySelectorAll<HTMLElement>('dialog[open] input[type=checkbox]').forEach((e) => e.click()));
 		await press(owner, 'Save', 'dialog[open]');
-		await reads(owner, '7.50 %');
+		await reads(owner, 'Materials at the harbor');
 		await press(owner, 'Change', 'section[aria-label=Branches]');
 		await owner.select(
 			'dialog[open] select[name=branch-tax]',
 			db.value<string>("select id from tax_codes where name = 'Materials at the harbor'")
 		);
 		await press(owner, 'Save', 'dialog[open]');
-		await until(() => db.value('select count(*) from branches where tax_code_id is not null') === 1, 'the branch’s code');
+		await until(
+			() =>
+				db.value("select count(*) from branches where tax_code_id = (select id from tax_codes where name = 'Materials at the harbor')") ===
+				1,
+			'the branch’s code'
+		);
 		expect(db.value<string>("select rates from tax_components where name = 'Harbor district'")).toContain('5000');
 	});
 });

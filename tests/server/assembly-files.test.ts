@@ -1,7 +1,9 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { App } from '$lib/server/app';
 import { exportAssemblies, type AssemblyFile } from '$lib/server/catalog/assembly-format';
+import { assemblyVersions } from '$lib/server/catalog/assembly-versions';
 import { assemblyDetail } from '$lib/server/catalog/queries';
+import { attachedTo, attachment } from '$lib/server/files/attachments';
 import type { Yard } from '../../src/demo/yard';
 import { count, freshYard, value } from './yard';
 
@@ -133,5 +135,70 @@ describe('assemblies as a file', () => {
 			count(app, 'select count(*) from items'),
 			count(app, 'select count(*) from history')
 		]).toEqual(before);
+	});
+});
+
+describe('versions of an assembly', () => {
+	const parts = () =>
+		app.db.sqlite
+			.prepare("select item_id, sheet_id, name, measures, rate, note, phase from parts where assembly_id = 'gutters-5' order by position")
+			.all();
+	it('are kept, and going back loses nothing of either', () => {
+		const original = parts();
+		const now = assemblyDetail(app, 'gutters-5')!;
+		const save = (keep: number, wording: string) =>
+			yard.call('bastian', 'catalog.save-assembly', {
+				assemblyId: 'gutters-5',
+				name: now.assembly.name,
+				category: now.assembly.category,
+				wording,
+				crewSheet: now.assembly.crewSheet,
+				parts: now.parts.slice(0, keep).map((p) => ({
+					itemId: p.itemId,
+					sheetId: p.sheetId,
+					name: p.sheetId ? p.name : '',
+					measures: p.measures,
+					rate: p.rate,
+					placeholder: p.placeholder,
+					reminder: p.reminder,
+					note: p.note,
+					phase: p.phase
+				}))
+			});
+		save(1, 'Shorter');
+		expect(parts()).toHaveLength(1);
+		const [version] = assemblyVersions(app, 'gutters-5');
+		expect(version).toMatchObject({ byName: 'Bastian Reyle', parts: original.length });
+		yard.call('bastian', 'catalog.restore-assembly', { assemblyId: 'gutters-5', versionId: version!.id });
+		expect(parts()).toEqual(original);
+		expect(value(app, "select wording from assemblies where id = 'gutters-5'")).toBe(now.assembly.wording);
+		// What was there in between is now an earlier version itself.
+		const [short] = assemblyVersions(app, 'gutters-5');
+		expect(short?.parts).toBe(1);
+		yard.call('bastian', 'catalog.restore-assembly', { assemblyId: 'gutters-5', versionId: short!.id });
+		expect(parts()).toHaveLength(1);
+	});
+	it('of another assembly are refused', () => {
+		const [v] = assemblyVersions(app, 'gutters-5');
+		expect(() => yard.call('bastian', 'catalog.restore-assembly', { assemblyId: 'reroof-shingle', versionId: v!.id })).toThrow('not there');
+	});
+});
+
+describe('a data sheet', () => {
+	const itemId = () => value<string>(app, 'select id from items limit 1');
+	it('is kept as it came, and only a PDF is taken', () => {
+		const bytes = Buffer.from('%PDF-1.7\nhello');
+		const { attachmentId } = yard.call<{ attachmentId: string }>('bastian', 'catalog.attach', {
+			itemId: itemId(),
+			name: 'a/b"c.pdf',
+			bytes
+		});
+		expect(attachment(app, attachmentId)?.bytes.equals(bytes)).toBe(true);
+		expect(attachedTo(app, `item:${itemId()}`).map((a) => [a.name, a.size])).toEqual([['a b c.pdf', bytes.length]]);
+		for (const bad of [Buffer.from('<html>'), 'text', Buffer.alloc(0)])
+			expect(() => yard.call('bastian', 'catalog.attach', { itemId: itemId(), name: 'x.pdf', bytes: bad })).toThrow('PDF');
+		expect(() => yard.call('marco', 'catalog.attach', { itemId: itemId(), name: 'x.pdf', bytes })).toThrow('may not');
+		yard.call('bastian', 'catalog.detach', { attachmentId });
+		expect(attachedTo(app, `item:${itemId()}`)).toEqual([]);
 	});
 });

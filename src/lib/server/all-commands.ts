@@ -2,6 +2,7 @@ import type { Command } from './commands';
 import * as billing from './billing/commands';
 import * as assemblies from './catalog/assemblies';
 import * as assemblyFiles from './catalog/assembly-format';
+import * as assemblyVersions from './catalog/assembly-versions';
 import * as bulk from './catalog/bulk';
 import * as categories from './catalog/categories';
 import * as catalog from './catalog/commands';
@@ -10,6 +11,7 @@ import * as companyCommands from './company/commands';
 import * as tax from './company/tax';
 import * as estimates from './estimates/commands';
 import * as repricing from './estimates/reprice';
+import * as attachments from './files/attachments';
 import * as flatRate from './flat-rate/commands';
 import * as editions from './flat-rate/editions';
 import * as flatLines from './flat-rate/lines';
@@ -39,6 +41,8 @@ export const COMMANDS: ReadonlyMap<string, Command> = new Map(
 		catalog,
 		assemblies,
 		assemblyFiles,
+		assemblyVersions,
+		attachments,
 		starter,
 		categories,
 		bulk,

@@ -31,6 +31,7 @@ const PATHS: [prefix: string, right: Right | 'public'][] = [
 	['/api/items', 'field.see'],
 	['/api/live', 'own.account'],
 	['/api/pictures', 'field.record'],
+	['/api/attachments', 'catalog.see'],
 	['/api/files', 'field.see'],
 	['/api/plan-check', 'plan.change'],
 	['/api/import-preview', 'catalog.change'],

@@ -60,6 +60,7 @@ export const AssemblyBody = {
 	wording: Text(4000),
 	crewSheet: CrewSheets,
 	choices: Type.Optional(Type.Array(ChoiceInput, { maxItems: 20 })),
+	fileId: Type.Optional(Type.Union([Id, Type.Null()])),
 	refusals: Type.Optional(
 		Type.Array(Type.Object({ when: When, text: Type.String({ minLength: 1, maxLength: 300 }) }, strict), { maxItems: 20 })
 	)

@@ -111,6 +111,7 @@ export const assemblies = sqliteTable(
 		/** What is asked when it is put on a scope, and which answers do not go together. */
 		choices: text('choices', { mode: 'json' }).$type<Choice[]>().notNull().default([]),
 		refusals: text('refusals', { mode: 'json' }).$type<ChoiceRefusal[]>().notNull().default([]),
+		fileId: ref('file_id'),
 		setAside: flag('set_aside'),
 		version: version()
 	},

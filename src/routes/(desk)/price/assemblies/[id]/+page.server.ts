@@ -1,11 +1,17 @@
 import { error } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
+import { assemblyVersions } from '$lib/server/catalog/assembly-versions';
 import { assemblyDetail } from '$lib/server/catalog/queries';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params, locals }) => {
 	const found = assemblyDetail(app(), params.id);
 	if (!found) error(404, 'This assembly is not there any more.');
-	return { ...found, mayChange: locals.signed !== null && may(locals.signed.actor.role, 'catalog.change'), live: ['catalog'] };
+	return {
+		...found,
+		versions: assemblyVersions(app(), params.id),
+		mayChange: locals.signed !== null && may(locals.signed.actor.role, 'catalog.change'),
+		live: ['catalog']
+	};
 };

@@ -6,6 +6,7 @@
 	import { checkAnswers, wordingUnder } from '$lib/core/pricing';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
+	import PictureField from '$lib/ui/forms/PictureField.svelte';
 	import Tally from '$lib/ui/money/Tally.svelte';
 	import type { TallyRow } from '$lib/ui/money/tally';
 	import Waterline from '$lib/ui/money/Waterline.svelte';
@@ -13,6 +14,7 @@
 	import PartDialog from '$lib/ui/price/PartDialog.svelte';
 	import Questions from '$lib/ui/price/Questions.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
+	import { showInstant } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
 	let { data } = $props();
 	const off = $derived(!data.mayChange);
@@ -36,6 +38,7 @@
 		vi: 'Tiếng Việt'
 	};
 	const unused = $derived(Object.entries(LANGUAGES).filter(([l]) => !t.sheets.some((s) => s.lang === l)));
+	let fileId = $state(untrack(() => data.assembly.fileId));
 	let choices = $state(untrack(() => structuredClone($state.snapshot(data.assembly.choices))));
 	let refusals = $state(untrack(() => structuredClone($state.snapshot(data.assembly.refusals))));
 	let answered: Record<string, string> = $state({});
@@ -132,6 +135,7 @@
 			category: t.category,
 			wording: t.wording,
 			crewSheet: crew,
+			fileId,
 			choices,
 			refusals: refusals.filter((x) => Object.keys(x.when).length > 0),
 			version: data.assembly.version,
@@ -142,6 +146,11 @@
 	async function copy() {
 		const r = await command<{ id: string }>('catalog.copy-assembly', { assemblyId: data.assembly.id, name: copyName }, { refresh: false });
 		if (r.ok) location.assign(`/price/assemblies/${r.result.id}`);
+		else problem = r.message;
+	}
+	async function goBack(versionId: number) {
+		const r = await command('catalog.restore-assembly', { assemblyId: data.assembly.id, versionId }, { refresh: false });
+		if (r.ok) location.reload();
 		else problem = r.message;
 	}
 	async function aside() {
@@ -239,6 +248,7 @@
 						><input class="input" bind:value={t.category} disabled={off} /></Field
 					>
 				</div>
+				<PictureField bind:fileId label="Picture of {t.name}" disabled={off} />
 				<Field label="What the customer reads" hint={'{area} and the other measures are filled in'}
 					><textarea class="textarea" rows="4" bind:value={t.wording} disabled={off}></textarea></Field
 				>
@@ -301,6 +311,11 @@
 			<h2 class="mt-4">Where used</h2>
 			<p class="quiet">on {data.onScopes} scope{data.onScopes === 1 ? '' : 's'}</p>
 			{#each data.heldBy as h (h.id)}<p><a class="link" href="/price/assemblies/{h.id}" data-sveltekit-reload>{h.name}</a></p>{/each}
+			{#if data.versions.length}<h2 class="mt-4">Earlier versions</h2>
+				{#each data.versions as v (v.id)}<p>
+						<span class="quiet">until {showInstant(v.at, data.company.zone)}, changed by {v.byName}: {v.parts} parts</span>
+						{#if data.mayChange}<button type="button" class="link" onclick={() => goBack(v.id)}>Go back to it</button>{/if}
+					</p>{/each}{/if}
 		</Tally>
 	</div>
 </Page>

@@ -1,10 +1,18 @@
 import { error } from '@sveltejs/kit';
+import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
 import { choices, itemDetail } from '$lib/server/catalog/queries';
+import { attachedTo } from '$lib/server/files/attachments';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ params }) => {
+export const load: PageServerLoad = ({ params, locals }) => {
 	const found = itemDetail(app(), params.id);
 	if (!found) error(404, 'This item is not there any more.');
-	return { ...found, ...choices(app()), live: [`item:${params.id}`, 'catalog'] };
+	return {
+		...found,
+		...choices(app()),
+		dataSheets: attachedTo(app(), `item:${params.id}`),
+		mayChange: locals.signed !== null && may(locals.signed.actor.role, 'catalog.change'),
+		live: [`item:${params.id}`, 'catalog']
+	};
 };

@@ -1,0 +1,50 @@
+<script lang="ts">
+	import { invalidateAll } from '$app/navigation';
+	import { command } from '$lib/client/command';
+	/** The data sheets of an item: PDFs, saved as they came. */
+	let { itemId, sheets, mayChange }: { itemId: string; sheets: { id: string; name: string; size: number }[]; mayChange: boolean } =
+		$props();
+	let problem = $state('');
+	let busy = $state(false);
+	async function take(file: File | undefined) {
+		if (!file) return;
+		[busy, problem] = [true, ''];
+		const form = new FormData();
+		form.set('item', itemId);
+		form.set('file', file);
+		const r = await fetch('/api/attachments', { method: 'POST', body: form }).catch(() => null);
+		const body = (await r?.json().catch(() => null)) as { result?: unknown; message?: string } | null;
+		busy = false;
+		if (r?.ok) await invalidateAll();
+		else problem = body?.message ?? 'The file could not be kept: the server cannot be reached.';
+	}
+	async function drop(attachmentId: string) {
+		const r = await command('catalog.detach', { attachmentId });
+		problem = r.ok ? '' : r.message;
+	}
+	const size = (n: number) => (n < 100_000 ? `${Math.ceil(n / 1000)} kB` : `${(n / 1_000_000).toFixed(1)} MB`);
+</script>
+
+<section class="sheet p-4" aria-label="Data sheets">
+	<div class="flex items-baseline gap-4">
+		<h2>Data sheets</h2>
+		{#if mayChange}<label class="link"
+				>{busy ? 'Keeping…' : 'Add a PDF'}<input
+					type="file"
+					class="sr-only"
+					accept="application/pdf"
+					aria-label="Data sheet"
+					onchange={(e) => take(e.currentTarget.files?.[0])}
+				/></label
+			>{/if}
+	</div>
+	{#each sheets as s (s.id)}<p class="flex gap-3">
+			<a class="link" href="/api/attachments/{s.id}" download>{s.name}</a><span class="quiet">{size(s.size)}</span>{#if mayChange}<button
+					type="button"
+					class="quiet"
+					aria-label="Take {s.name} off"
+					onclick={() => drop(s.id)}>×</button
+				>{/if}
+		</p>{:else}<p class="quiet">None yet.</p>{/each}
+	{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
+</section>
