@@ -10,7 +10,11 @@ import * as starter from './catalog/take-starter';
 import * as companyCommands from './company/commands';
 import * as tax from './company/tax';
 import * as estimates from './estimates/commands';
+import * as estimateGroups from './estimates/groups';
+import * as manyLines from './estimates/many-lines';
 import * as repricing from './estimates/reprice';
+import * as reviews from './estimates/reviews';
+import * as templates from './estimates/templates';
 import * as attachments from './files/attachments';
 import * as flatRate from './flat-rate/commands';
 import * as editions from './flat-rate/editions';
@@ -48,6 +52,10 @@ export const COMMANDS: ReadonlyMap<string, Command> = new Map(
 		bulk,
 		estimates,
 		repricing,
+		estimateGroups,
+		manyLines,
+		reviews,
+		templates,
 		flatRate,
 		editions,
 		flatLines,

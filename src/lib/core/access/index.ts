@@ -13,6 +13,7 @@ const TABLE = {
 	'estimates.see': ['owner', 'office', 'estimator'],
 	'estimates.change': ['owner', 'estimator', 'office'],
 	'quotes.issue': ['owner', 'estimator', 'office'],
+	'quotes.sign-off': ['owner'],
 	'quotes.accept-by-hand': ['owner', 'office', 'estimator'],
 	'catalog.see': ['owner', 'office', 'estimator', 'bookkeeper'],
 	'catalog.change': ['owner', 'office', 'estimator'],

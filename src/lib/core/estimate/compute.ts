@@ -1,5 +1,6 @@
 import { MEASURES, scopeMeasures, toUnit, type MeasureName, type Measures, type UnitSystem } from '../measure';
 import { cents, lineAmount, mulDiv, percentOf, ratioOf, split, type Cents, type Quantity, type Rate } from '../money';
+import { presetsOf } from './groups';
 import { childQuantity, KINDS, partQuantity, type Kind } from '../pricing';
 import type { Estimate, Line, Scope } from './model';
 
@@ -64,7 +65,7 @@ export interface EstimateResult {
 }
 
 export interface ComputeOptions {
-	/** Ids of option scopes and lines that the customer chose. */
+	/** Ids of option scopes and lines that the customer chose; without it what is preset counts. */
 	chosen?: ReadonlySet<string>;
 }
 
@@ -84,7 +85,8 @@ export function measureOf(measures: Measures, names: readonly MeasureName[], sys
  * says its problem, so that one bad shape does not hide the rest.
  */
 export function computeEstimate(estimate: Estimate, options: ComputeOptions = {}): EstimateResult {
-	const chosen = options.chosen;
+	// Until somebody chooses, the alternative that is preset counts.
+	const chosen = options.chosen ?? presetsOf(estimate);
 	const lines: LineResult[] = [];
 	const scopes: ScopeResult[] = [];
 	for (const scope of estimate.scopes) {
@@ -95,7 +97,7 @@ export function computeEstimate(estimate: Estimate, options: ComputeOptions = {}
 		} catch (e) {
 			problem = (e as Error).message;
 		}
-		const scopeState = scope.setAside ? 'aside' : scope.option && !chosen?.has(scope.id) ? 'option' : 'in';
+		const scopeState = scope.setAside ? 'aside' : scope.option && !chosen.has(scope.id) ? 'option' : 'in';
 		const own = computeLines(scope, scopeState, measures, estimate.system, chosen);
 		for (const l of own) lines.push(l);
 		scopes.push({ scope, measures, problem, lines: own, state: scopeState, ...emptySums() });
@@ -110,7 +112,7 @@ function computeLines(
 	scopeState: LineResult['state'],
 	measures: Measures,
 	system: UnitSystem,
-	chosen: ReadonlySet<string> | undefined
+	chosen: ReadonlySet<string>
 ): LineResult[] {
 	const results: LineResult[] = scope.lines.map((line) => ({
 		line,
@@ -128,12 +130,12 @@ function computeLines(
 		state:
 			line.setAside || scopeState === 'aside'
 				? 'aside'
-				: scopeState === 'option' || (line.option && !chosen?.has(line.id))
+				: scopeState === 'option' || (line.option && !chosen.has(line.id))
 					? 'option'
 					: 'in',
-		apart: line.option && !chosen?.has(line.id),
+		apart: line.option && !chosen.has(line.id),
 		stale: false,
-		toDecide: line.placeholder !== '',
+		toDecide: line.placeholder !== '' && !line.heading,
 		problem: null
 	}));
 	const waiting: LineResult[] = [];

@@ -12,7 +12,7 @@ import {
 	freeze,
 	frozenHolds,
 	jobBudget,
-	optionsOf,
+	membersOf,
 	quoteTotals,
 	quoteView,
 	setTotal,
@@ -97,7 +97,7 @@ describe('an estimate', () => {
 		const aside = computeEstimate(e);
 		expect(aside.lines[1]!.state).toBe('aside');
 		expect(aside.lines[3]!.state).toBe('aside');
-		expect(optionsOf(e).map((o) => o.id)).toEqual(['gutters']);
+		expect(membersOf(e).map((o) => o.id)).toEqual(['gutters']);
 	});
 	it('keeps an override and flags it when the measure changes', () => {
 		const e = reroof();

@@ -52,6 +52,10 @@ export interface Line {
 	recipeId: string | null;
 	/** The flat-rate service it stands for. */
 	flat?: FlatPart | null;
+	/** The group of options it belongs to. */
+	groupId?: string | null;
+	/** A heading between lines: words only, no figures. */
+	heading?: boolean;
 }
 
 /** What of a flat-rate service a line is: its hours, which the customer reads as the service, or its materials, hidden below. */
@@ -66,6 +70,8 @@ export interface Scope {
 	wording: string;
 	option: boolean;
 	setAside: boolean;
+	/** The group of options it belongs to. */
+	groupId?: string | null;
 	shapes: (Shape & { id: string })[];
 	lines: Line[];
 }
@@ -78,7 +84,19 @@ export interface Estimate {
 	/** Overhead as a percentage of cost by kind (§4), beside the overhead an hour carries. */
 	overheadPercent: Partial<Record<Kind, Rate>>;
 	discount: Discount | null;
+	/** Options that belong together: choose one, or between so and so many. Absent on revisions older than groups. */
+	groups?: OptionGroup[];
 	scopes: Scope[];
+}
+
+/** A group of options with its rule. At most one with one at least is a choice between alternatives. */
+export interface OptionGroup {
+	id: string;
+	name: string;
+	atLeast: number;
+	atMost: number;
+	/** The member that counts until the customer chooses otherwise. */
+	presetId: string | null;
 }
 
 /** Raised when an estimate cannot be changed as asked. The message is for people. */

@@ -1,5 +1,6 @@
 import { cents, taxOf, taxTotal, type Cents, type ComponentTax, type Exemption, type TaxCode, type TaxComponent } from '../money';
-import { computeEstimate, type EstimateResult, type LineResult } from './compute';
+import { computeEstimate, type EstimateResult, type LineResult, type ScopeResult } from './compute';
+import { groupRule, membersOf, priceDifference } from './groups';
 import type { Estimate } from './model';
 
 /** Everything a document needs to reckon its tax on its day. */
@@ -25,27 +26,24 @@ export function quoteTotals(result: EstimateResult, tax: TaxSetting): QuoteTotal
 	return { net: result.total.price, taxes, tax: total, total: cents(result.total.price + total) };
 }
 
-/** Ids of everything a customer may choose in an estimate: option scopes, and option lines of scopes that count. */
-export function optionsOf(estimate: Estimate): { id: string; name: string; scopeId: string; line: boolean }[] {
-	return estimate.scopes
-		.filter((s) => !s.setAside)
-		.flatMap((s) => [
-			...(s.option ? [{ id: s.id, name: s.name, scopeId: s.id, line: false }] : []),
-			...s.lines.filter((l) => l.option && !l.setAside).map((l) => ({ id: l.id, name: l.wording || l.name, scopeId: s.id, line: true }))
-		]);
+/** What of a quote can be chosen: its group, and how much more or less it is than what counts in that group. */
+interface Choosable {
+	option: boolean;
+	chosen: boolean;
+	groupId: string | null;
+	/** Null outside a group, and for the one that counts. */
+	difference: Cents | null;
 }
-
-/** The document a customer sees: no cost, no margin, hidden lines folded into their scope. */
+/** The document a customer sees: no cost, no margin, hidden lines folded into the line or scope they belong to. */
 export interface QuoteView {
-	scopes: {
+	scopes: (Choosable & {
 		id: string;
 		name: string;
 		wording: string;
-		option: boolean;
-		chosen: boolean;
 		amount: Cents;
-		lines: { id: string; text: string; quantity: number; unit: string; amount: Cents; option: boolean; chosen: boolean }[];
-	}[];
+		lines: (Choosable & { id: string; text: string; heading: boolean; quantity: number; unit: string; amount: Cents })[];
+	})[];
+	groups: { id: string; name: string; rule: string; one: boolean }[];
 	totals: QuoteTotals;
 	discount: Cents;
 }
@@ -70,28 +68,45 @@ function hiddenBelow(result: EstimateResult): Map<string, number> {
 export function quoteView(estimate: Estimate, chosen: ReadonlySet<string>, tax: TaxSetting): QuoteView {
 	const result = computeEstimate(estimate, { chosen });
 	const folded = hiddenBelow(result);
+	const groups = new Map((estimate.groups ?? []).map((g) => [g.id, g]));
+	const scopes = result.scopes.filter((s) => s.state !== 'aside');
+	const lineAmount = (l: LineResult) => cents(l.amount + (folded.get(l.line.id) ?? 0));
+	const scopeAmount = (s: ScopeResult) => cents(s.lines.filter((l) => l.state !== 'aside' && !l.apart).reduce((a, l) => a + l.amount, 0));
+	const amounts = new Map(
+		scopes.flatMap((s) => [[s.scope.id, scopeAmount(s)] as const, ...s.lines.map((l) => [l.line.id, lineAmount(l)] as const)])
+	);
+	const choosable = (x: { id: string; option: boolean; groupId?: string | null }): Choosable => {
+		const group = x.option && x.groupId ? groups.get(x.groupId) : undefined;
+		return {
+			option: x.option,
+			chosen: chosen.has(x.id),
+			groupId: group?.id ?? null,
+			difference: group ? priceDifference(amounts, group, x.id) : null
+		};
+	};
+	const used = new Set(membersOf(estimate).map((m) => m.groupId));
 	return {
-		scopes: result.scopes
-			.filter((s) => s.state !== 'aside')
-			.map((s) => ({
-				id: s.scope.id,
-				name: s.scope.name,
-				wording: s.scope.wording,
-				option: s.scope.option,
-				chosen: chosen.has(s.scope.id),
-				amount: cents(s.lines.filter((l) => l.state !== 'aside' && !l.apart).reduce((a, l) => a + l.amount, 0)),
-				lines: s.lines
-					.filter((l) => l.state !== 'aside' && !l.line.hidden)
-					.map((l) => ({
-						id: l.line.id,
-						text: l.line.wording || l.line.name,
-						quantity: l.quantity,
-						unit: l.line.unit,
-						amount: cents(l.amount + (folded.get(l.line.id) ?? 0)),
-						option: l.line.option,
-						chosen: chosen.has(l.line.id)
-					}))
-			})),
+		scopes: scopes.map((s) => ({
+			id: s.scope.id,
+			name: s.scope.name,
+			wording: s.scope.wording,
+			...choosable(s.scope),
+			amount: scopeAmount(s),
+			lines: s.lines
+				.filter((l) => l.state !== 'aside' && !l.line.hidden)
+				.map((l) => ({
+					id: l.line.id,
+					text: l.line.wording || l.line.name,
+					heading: l.line.heading ?? false,
+					quantity: l.quantity,
+					unit: l.line.unit,
+					amount: lineAmount(l),
+					...choosable(l.line)
+				}))
+		})),
+		groups: (estimate.groups ?? [])
+			.filter((g) => used.has(g.id))
+			.map((g) => ({ id: g.id, name: g.name, rule: groupRule(g), one: g.atMost === 1 })),
 		totals: quoteTotals(result, tax),
 		discount: result.discount
 	};

@@ -1,5 +1,6 @@
 import { cents, formatCents, mulDiv, split, type Cents, type Percent } from '../money';
-import { computeEstimate } from './compute';
+import type { Kind } from '../pricing';
+import { computeEstimate, type LineResult } from './compute';
 import { EstimateError, type Estimate } from './model';
 
 /**
@@ -8,8 +9,9 @@ import { EstimateError, type Estimate } from './model';
  * @returns the settled amount of each line that counts, by line id
  * @throws EstimateError with the least possible figure when X is below the locked sum
  */
-export function setTotal(estimate: Estimate, total: Cents): Map<string, Cents> {
-	const lines = computeEstimate(estimate).lines.filter((l) => l.state === 'in');
+export function setTotal(estimate: Estimate, total: Cents, within: Part = WHOLE): Map<string, Cents> {
+	const all = computeEstimate(estimate).lines.filter((l) => l.state === 'in');
+	const lines = all.filter((l) => isWithin(l, within));
 	const open = lines.filter((l) => !l.line.locked);
 	const locked = lines.filter((l) => l.line.locked).reduce((a, l) => a + l.net, 0);
 	if (total < locked) throw new EstimateError(`The locked lines alone are ${formatCents(locked)}: the total cannot be less.`);
@@ -21,14 +23,26 @@ export function setTotal(estimate: Estimate, total: Cents): Map<string, Cents> {
 		open.map((l) => l.net)
 	);
 	open.forEach((l, i) => settled.set(l.line.id, shares[i] ?? cents(0)));
-	// Without its discount a locked line would jump back: it keeps what it has after the discount.
-	for (const l of lines) if (l.line.locked && l.discount !== 0) settled.set(l.line.id, l.net);
+	// Without its discount a line that is not set would jump back: it keeps what it has after the discount.
+	for (const l of all) if (!settled.has(l.line.id) && l.discount !== 0) settled.set(l.line.id, l.net);
 	return settled;
 }
 
+/** What of an estimate is set: all of it, one scope, or one kind. */
+export type Part = { scopeId?: string; kind?: Kind };
+const WHOLE: Part = {};
+const isWithin = (l: LineResult, p: Part): boolean =>
+	(p.scopeId === undefined || l.scope.id === p.scopeId) && (p.kind === undefined || l.line.kind === p.kind);
+
+/** Break-even and price of a part as they stand. */
+export function partSums(estimate: Estimate, within: Part): { breakEven: Cents; price: Cents } {
+	const lines = computeEstimate(estimate).lines.filter((l) => l.state === 'in' && isWithin(l, within));
+	return { breakEven: cents(lines.reduce((a, l) => a + l.breakEven, 0)), price: cents(lines.reduce((a, l) => a + l.net, 0)) };
+}
+
 /** The total that gives a margin: break-even ÷ (1 − g), to the cent. @throws EstimateError for a margin of 100 % or more */
-export function totalForMargin(estimate: Estimate, margin: Percent): Cents {
+export function totalForMargin(estimate: Estimate, margin: Percent, within: Part = WHOLE): Cents {
 	if (margin >= 10_000) throw new EstimateError('A margin must be below 100 %.');
-	const { breakEven } = computeEstimate(estimate).total;
+	const { breakEven } = partSums(estimate, within);
 	return cents(mulDiv(breakEven, 10_000, 10_000 - margin));
 }

@@ -193,7 +193,7 @@ export const removeShape = defineCommand({
 	}
 });
 
-function checkRoom(ctx: Context, scopeId: string): void {
+export function checkRoom(ctx: Context, scopeId: string): void {
 	const n = ctx.db.select({ id: lines.id }).from(lines).where(eq(lines.scopeId, scopeId)).all().length;
 	if (n >= MOST_LINES) throw new Refusal(`A scope holds at most ${MOST_LINES.toLocaleString('en-US')} lines.`);
 }
@@ -395,14 +395,23 @@ export const changeLine = defineCommand({
 		const scope = scopeOf(ctx, line.scopeId);
 		if (i.seen !== undefined && i.seen !== cellOf(line as unknown as Line, i.field))
 			throw new Stale('Somebody else changed this cell meanwhile. Look at it and type again if you still want to.', i.field);
-		const patch = patchOf(ctx, scope.estimateId, line, i.field, i.value);
-		// What is typed into quantity or price counts again; an amount settled for the whole no longer does.
-		if (['quantity', 'price', 'margin', 'markup', 'cost', 'hours'].includes(i.field)) patch.settled = null;
-		ctx.update(lines, line.id, patch);
+		ctx.update(lines, line.id, linePatch(ctx, scope.estimateId, line, i.field, i.value));
 		done(ctx, scope.estimateId, `${line.name}: ${i.field} ${i.value === '' ? 'cleared' : `set to ${i.value.slice(0, 60)}`}`);
 	}
 });
 
+/** What a typed value does to a line: what is typed into quantity or price counts again, an amount settled for the whole no longer does. */
+export function linePatch(ctx: Context, estimateId: string, line: LineRow, field: LineField, value: string): Partial<LineRow> {
+	const patch = patchOf(ctx, estimateId, line, field, value);
+	if (['quantity', 'price', 'margin', 'markup', 'cost', 'hours'].includes(field)) patch.settled = null;
+	return patch;
+}
+
+/** A line that stands for a catalog item, priced for the customer of this estimate. */
+export const lineOfItem = (ctx: Context, estimateId: string, itemId: string) =>
+	itemLine(ctx, itemId, pricerOf(ctx, estimateId), taxOf(ctx, estimateId));
+
+/** What a typed value does to a cell of a line. */
 function patchOf(ctx: Context, estimateId: string, line: LineRow, field: LineField, value: string): Partial<LineRow> {
 	const text = value.trim();
 	const yes = text === 'true';
@@ -501,7 +510,14 @@ export const setWhole = defineCommand({
 	name: 'estimates.set-whole',
 	access: 'estimates.change',
 	input: Type.Object(
-		{ estimateId: Id, what: Type.Union([Type.Literal('total'), Type.Literal('margin'), Type.Literal('discount')]), value: Typed },
+		{
+			estimateId: Id,
+			what: Type.Union([Type.Literal('total'), Type.Literal('margin'), Type.Literal('discount')]),
+			value: Typed,
+			/** Only this scope, or this kind. */
+			scopeId: Type.Optional(Id),
+			kind: Type.Optional(Type.Union(KINDS.map((k) => Type.Literal(k))))
+		},
 		strict
 	),
 	run(ctx, i) {
@@ -520,8 +536,10 @@ export const setWhole = defineCommand({
 			done(ctx, row.id, text === '' ? 'Discount taken off' : `Discount ${text}`);
 			return;
 		}
-		const total = i.what === 'total' ? notNegative(parseCents(i.value, 'The total')) : totalForMargin(estimate, parsePercent(i.value));
-		const settled = setTotal(estimate, total);
+		const part = { ...(i.scopeId ? { scopeId: i.scopeId } : {}), ...(i.kind ? { kind: i.kind as Kind } : {}) };
+		const total =
+			i.what === 'total' ? notNegative(parseCents(i.value, 'The total')) : totalForMargin(estimate, parsePercent(i.value), part);
+		const settled = setTotal(estimate, total, part);
 		for (const [id, amount] of settled) ctx.update(lines, id, { settled: amount });
 		if (estimate.discount) ctx.update(estimates, row.id, { discount: null });
 		done(ctx, row.id, i.what === 'total' ? `Total set to ${i.value}` : `Margin set to ${i.value}`);

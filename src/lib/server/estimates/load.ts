@@ -1,7 +1,7 @@
 import { asc, eq, inArray } from 'drizzle-orm';
 import type { Estimate, Line } from '../../core/estimate';
 import type { Orm } from '../db/open';
-import { company, estimates, lines, scopes, shapes } from '../db/schema';
+import { company, estimates, lines, optionGroups, scopes, shapes } from '../db/schema';
 
 /** Reads an estimate's rows into what the core computes. Four queries, however large it is. */
 export function loadEstimate(db: Orm, estimateId: string): Estimate | null {
@@ -12,18 +12,21 @@ export function loadEstimate(db: Orm, estimateId: string): Estimate | null {
 	const ids = scopeRows.map((s) => s.id);
 	const shapeRows = ids.length ? db.select().from(shapes).where(inArray(shapes.scopeId, ids)).orderBy(asc(shapes.position)).all() : [];
 	const lineRows = ids.length ? db.select().from(lines).where(inArray(lines.scopeId, ids)).orderBy(asc(lines.position)).all() : [];
+	const groups = db.select().from(optionGroups).where(eq(optionGroups.estimateId, estimateId)).orderBy(asc(optionGroups.position)).all();
 	const linesOf = group(lineRows);
 	const shapesOf = group(shapeRows);
 	return {
 		system: own?.system ?? 'imperial',
 		overheadPercent: own?.settings.overheadPercent ?? {},
 		discount: estimate.discount,
+		groups: groups.map(({ id, name, atLeast, atMost, presetId }) => ({ id, name, atLeast, atMost, presetId })),
 		scopes: scopeRows.map((s) => ({
 			id: s.id,
 			name: s.name,
 			wording: s.wording,
 			option: s.option,
 			setAside: s.setAside,
+			groupId: s.groupId,
 			shapes: (shapesOf.get(s.id) ?? []).map(({ id, figure, times, subtract, subtractLengths }) => ({
 				id,
 				figure,

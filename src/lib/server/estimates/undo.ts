@@ -2,9 +2,16 @@ import { and, desc, eq, gt, isNull, asc } from 'drizzle-orm';
 import type { SQLiteColumn, SQLiteTable } from 'drizzle-orm/sqlite-core';
 import { Refusal } from '../../core/refusal';
 import type { Context } from '../commands';
-import { estimates, history, lines, recipes, scopes, shapes, type RowChange } from '../db/schema';
+import { estimates, history, lines, optionGroups, recipes, scopes, shapes, type RowChange } from '../db/schema';
 
-const TABLES: Record<string, SQLiteTable & { id: SQLiteColumn }> = { estimates, scopes, shapes, recipes, lines };
+const TABLES: Record<string, SQLiteTable & { id: SQLiteColumn }> = {
+	estimates,
+	scopes,
+	shapes,
+	recipes,
+	lines,
+	option_groups: optionGroups
+};
 
 /** The change that Undo would take back, and the one that Redo would make again. */
 export function undoState(ctx: Pick<Context, 'db'>, estimateId: string) {

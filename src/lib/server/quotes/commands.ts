@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { and, desc, eq, max } from 'drizzle-orm';
-import { computeEstimate, freeze, optionsOf, quoteTotals } from '../../core/estimate';
+import { checkChoice, computeEstimate, freeze, groupProblems, presetsOf, quoteTotals } from '../../core/estimate';
 import { formatCents } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { addDays } from '../../core/time';
@@ -21,6 +21,7 @@ import {
 	views
 } from '../db/schema';
 import { loadEstimate } from '../estimates/load';
+import { checkSignedOff } from '../estimates/reviews';
 import { hashOf, newId } from '../ids';
 import { winJob } from '../jobs/win';
 import { makeLink } from './links';
@@ -33,7 +34,7 @@ export const issueQuote = defineCommand({
 		{ estimateId: Id, to: MailOrEmpty, subject: Text(200), text: Text(8000), despite: Type.Optional(Type.Boolean()) },
 		strict
 	),
-	run(ctx, i) {
+	run(ctx, i, actor) {
 		const row = ctx.get(estimates, i.estimateId, 'This estimate');
 		const estimate = loadEstimate(ctx.db, row.id);
 		const job = ctx.get(jobs, row.jobId, 'This job');
@@ -46,11 +47,14 @@ export const issueQuote = defineCommand({
 			throw new Refusal(
 				`Before it goes out: ${result.toDecide.length} line${result.toDecide.length > 1 ? 's' : ''} still to decide (${result.toDecide[0]?.line.name}).`
 			);
+		const wrongGroup = groupProblems(estimate)[0];
+		if (wrongGroup) throw new Refusal(`Before it goes out: ${wrongGroup}`);
 		if (result.total.profit < 0 && !i.despite)
 			throw new Refusal(
 				`This price is ${formatCents(-result.total.profit)} below break-even. Issue it all the same if that is meant.`,
 				'despite'
 			);
+		checkSignedOff(ctx, row.id, estimate, actor.type === 'person' ? actor.role : null);
 		const own = ctx.get(company, 'company', 'The company');
 		const customer = ctx.get(customers, job.customerId, 'The customer');
 		const site = job.siteId ? ctx.find(sites, job.siteId) : undefined;
@@ -191,7 +195,7 @@ export const answerQuote = defineCommand({
 export const acceptByHand = defineCommand({
 	name: 'quotes.accept-by-hand',
 	access: 'quotes.accept-by-hand',
-	input: Type.Object({ revisionId: Id, name: Text(200), chosen: Type.Array(Id, { maxItems: 500 }) }, strict),
+	input: Type.Object({ revisionId: Id, name: Text(200), chosen: Type.Optional(Type.Array(Id, { maxItems: 500 })) }, strict),
 	run(ctx, i) {
 		const r = ctx.get(revisions, i.revisionId, 'This quote');
 		return recordAnswer(ctx, r, {
@@ -199,7 +203,7 @@ export const acceptByHand = defineCommand({
 			name: i.name,
 			signature: '',
 			agreed: true,
-			chosen: i.chosen,
+			chosen: i.chosen ?? [...presetsOf(r.frozen.estimate)],
 			reason: '',
 			address: '',
 			agent: `by hand, ${ctx.who.name}`,
@@ -231,9 +235,9 @@ function recordAnswer(ctx: Context, r: typeof revisions.$inferSelect, a: Answer)
 		throw new Refusal(`This quote was valid until ${r.validUntil}. Please ask us for a fresh one.`);
 	const quote = ctx.get(quotes, r.quoteId, 'This quote');
 	const job = ctx.get(jobs, quote.jobId, 'This job');
-	const offered = new Set(optionsOf(r.frozen.estimate).map((o) => o.id));
-	if (a.chosen.some((c) => !offered.has(c))) throw new Refusal('One of the chosen options is not part of this quote.', 'chosen');
 	const chosen = new Set(a.chosen);
+	// Who declines need not have chosen well.
+	if (a.answer === 'accepted') checkChoice(r.frozen.estimate, chosen);
 	const totals = quoteTotals(computeEstimate(r.frozen.estimate, { chosen }), r.frozen.tax);
 	if (a.answer === 'accepted') {
 		if (a.name.trim() === '') throw new Refusal('Please type your name.', 'name');

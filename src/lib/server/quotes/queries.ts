@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm';
-import { quoteView } from '../../core/estimate';
+import { presetsOf, quoteView } from '../../core/estimate';
 import type { App } from '../app';
 import { answers, company, jobs, quotes, revisions, customers } from '../db/schema';
 
@@ -16,7 +16,7 @@ export function customerQuote(app: App, revisionId: string, chosen: readonly str
 	if (!row || !own) return null;
 	const { r } = row;
 	const answer = db.select().from(answers).where(eq(answers.revisionId, r.id)).get() ?? null;
-	const picked = new Set(answer ? answer.chosen : (chosen ?? []));
+	const picked = new Set(answer ? answer.chosen : (chosen ?? presetsOf(r.frozen.estimate)));
 	return {
 		number: row.number,
 		revision: r.revision,

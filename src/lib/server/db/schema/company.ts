@@ -1,5 +1,6 @@
 import { check, index, integer, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import { sql } from 'drizzle-orm';
+import type { SignOffRules } from '../../../core/estimate';
 import type { HolidayRule, WorkingHours } from '../../../core/planning';
 import type { Kind, LaborSheet, PriceRule } from '../../../core/pricing';
 import type { Rate } from '../../../core/money';
@@ -19,6 +20,8 @@ export interface CompanySettings {
 	terms: string;
 	letterhead: { color: string; line: string; footer: string };
 	publicPage: { on: boolean; intro: string };
+	/** When somebody must sign off before a quote goes out; absent: never. */
+	signOff?: SignOffRules;
 }
 
 export const company = sqliteTable('company', {

@@ -35,7 +35,7 @@
 	}
 	async function byHand() {
 		if (!handing) return;
-		const r = await command('quotes.accept-by-hand', { revisionId: handing, name: signer, chosen: [] });
+		const r = await command('quotes.accept-by-hand', { revisionId: handing, name: signer });
 		if (r.ok) handing = null;
 		else problem = r.message;
 	}

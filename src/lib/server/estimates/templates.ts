@@ -1,0 +1,168 @@
+import { Type } from '@sinclair/typebox';
+import { asc, desc, eq, ne, and, sql } from 'drizzle-orm';
+import { leftOut } from '../../core/estimate';
+import { Refusal } from '../../core/refusal';
+import type { App } from '../app';
+import { defineCommand } from '../commands';
+import { Id, Name, strict, Text } from '../commands/inputs';
+import { estimates, jobs, lines, revisions, quotes, scopes, templates } from '../db/schema';
+import { newId } from '../ids';
+import { clearScopes, putScopes, recipesOf } from './copying';
+import { done } from './done';
+import { loadEstimate } from './load';
+
+/** Keeps an estimate as a template of its kind of work: scopes, wording and lines, without the measures of this one house. */
+export const saveTemplate = defineCommand({
+	name: 'estimates.save-template',
+	access: 'estimates.change',
+	input: Type.Object({ estimateId: Id, name: Name, kindOfWork: Text(80), replace: Type.Optional(Type.Boolean()) }, strict),
+	run(ctx, i) {
+		const row = ctx.get(estimates, i.estimateId, 'This estimate');
+		const estimate = loadEstimate(ctx.db, row.id);
+		if (!estimate || estimate.scopes.length === 0) throw new Refusal('There is nothing on this estimate yet.');
+		const known = ctx.db.select().from(templates).where(eq(templates.name, i.name)).get();
+		if (known && !i.replace && !known.setAside)
+			throw new Refusal('There is a template of this name already. Replace it, or choose another name.', 'name');
+		const kept = {
+			name: i.name,
+			kindOfWork: i.kindOfWork,
+			intro: row.intro,
+			estimate: {
+				...estimate,
+				discount: null,
+				scopes: estimate.scopes.map((s) => ({
+					...s,
+					shapes: [],
+					// What was typed for this house is not what the next one needs.
+					lines: s.lines.map((l) => ({ ...l, override: null, settled: null }))
+				}))
+			},
+			recipes: recipesOf(ctx.db, row.id),
+			at: ctx.now,
+			byName: ctx.who.name,
+			setAside: false
+		};
+		const t = known ? ctx.update(templates, known.id, kept) : ctx.insert(templates, { id: newId(), ...kept });
+		ctx.happened(`template:${t.id}`, `Template ${i.name} kept`, 'templates');
+		return { templateId: t.id };
+	}
+});
+
+/** Puts the scopes of a template on an estimate; prices are brought to today's by the estimator, with a preview. */
+export const useTemplate = defineCommand({
+	name: 'estimates.use-template',
+	access: 'estimates.change',
+	input: Type.Object({ estimateId: Id, templateId: Id }, strict),
+	run(ctx, i) {
+		const row = ctx.get(estimates, i.estimateId, 'This estimate');
+		const t = ctx.get(templates, i.templateId, 'This template');
+		const n = putScopes(ctx, row.id, t.estimate, { recipes: t.recipes, shapes: false });
+		ctx.update(estimates, row.id, { templateId: t.id, ...(row.intro === '' ? { intro: t.intro } : {}) });
+		done(ctx, row.id, `Template ${t.name}: ${n} scope${n === 1 ? '' : 's'}`);
+	}
+});
+
+/** Takes a template off the list; estimates made from it stay. */
+export const setTemplateAside = defineCommand({
+	name: 'estimates.set-template-aside',
+	access: 'estimates.change',
+	input: Type.Object({ templateId: Id }, strict),
+	run(ctx, i) {
+		const t = ctx.update(templates, i.templateId, { setAside: true });
+		ctx.happened(`template:${t.id}`, `Template ${t.name} set aside`, 'templates');
+	}
+});
+
+/** Puts the scopes of an earlier estimate on this one, measures and all. */
+export const copyEstimate = defineCommand({
+	name: 'estimates.copy-from',
+	access: 'estimates.change',
+	input: Type.Object({ estimateId: Id, fromId: Id }, strict),
+	run(ctx, i) {
+		const row = ctx.get(estimates, i.estimateId, 'This estimate');
+		if (i.fromId === row.id) throw new Refusal('This is the estimate itself.');
+		const from = loadEstimate(ctx.db, ctx.get(estimates, i.fromId, 'That estimate').id);
+		if (!from) return;
+		const n = putScopes(ctx, row.id, from, { recipes: recipesOf(ctx.db, i.fromId), shapes: true });
+		done(ctx, row.id, `${n} scope${n === 1 ? '' : 's'} from an earlier estimate`);
+	}
+});
+
+/** Goes back to an issued revision as a new draft: the estimate becomes what that revision was. Undo takes it back. */
+export const draftFromRevision = defineCommand({
+	name: 'estimates.from-revision',
+	access: 'estimates.change',
+	input: Type.Object({ estimateId: Id, revisionId: Id }, strict),
+	run(ctx, i) {
+		const row = ctx.get(estimates, i.estimateId, 'This estimate');
+		const r = ctx.get(revisions, i.revisionId, 'This revision');
+		if (ctx.get(quotes, r.quoteId, 'Its quote').estimateId !== row.id) throw new Refusal('This revision belongs to another estimate.');
+		const known = recipesOf(ctx.db, row.id);
+		clearScopes(ctx, row.id);
+		putScopes(ctx, row.id, r.frozen.estimate, { recipes: known, shapes: true, keepIds: true });
+		ctx.update(estimates, row.id, { discount: r.frozen.estimate.discount, title: r.header.title, intro: r.header.intro });
+		done(ctx, row.id, `Back to revision ${r.revision} as a draft`);
+	}
+});
+
+/** Templates, those of a kind of work first. */
+export const templateList = (app: App, kindOfWork = '') =>
+	app.db.orm
+		.select({ id: templates.id, name: templates.name, kindOfWork: templates.kindOfWork, at: templates.at, byName: templates.byName })
+		.from(templates)
+		.where(eq(templates.setAside, false))
+		.orderBy(desc(sql`${templates.kindOfWork} = ${kindOfWork}`), asc(templates.name))
+		.all();
+
+/** Earlier estimates that could be begun from: of the same customer first, then lately touched ones of the same kind of work. */
+export function earlierEstimates(app: App, jobId: string, limit = 12) {
+	const job = app.db.orm.select().from(jobs).where(eq(jobs.id, jobId)).get();
+	if (!job) return [];
+	return app.db.orm
+		.select({ id: estimates.id, name: jobs.name, kindOfWork: jobs.kindOfWork, own: sql<number>`${jobs.customerId} = ${job.customerId}` })
+		.from(estimates)
+		.innerJoin(jobs, eq(jobs.id, estimates.jobId))
+		.where(and(ne(jobs.id, jobId), sql`(${jobs.customerId} = ${job.customerId} or ${jobs.kindOfWork} = ${job.kindOfWork})`))
+		.orderBy(desc(sql`${jobs.customerId} = ${job.customerId}`), desc(jobs.touchedAt))
+		.limit(limit)
+		.all();
+}
+
+/** Lines that the customer's earlier estimates had, by words: what was sold to them before is found again. */
+export function earlierLines(app: App, jobId: string, text: string, limit = 6) {
+	const words = text
+		.toLowerCase()
+		.replace(/[%_\\]/g, ' ')
+		.split(/\s+/)
+		.filter(Boolean)
+		.slice(0, 5);
+	if (words.length === 0) return [];
+	const job = app.db.orm.select().from(jobs).where(eq(jobs.id, jobId)).get();
+	if (!job) return [];
+	return app.db.orm
+		.select({ id: lines.id, name: lines.name, unit: lines.unit, unitPrice: lines.unitPrice, job: jobs.name })
+		.from(jobs)
+		.innerJoin(estimates, eq(estimates.jobId, jobs.id))
+		.innerJoin(scopes, eq(scopes.estimateId, estimates.id))
+		.innerJoin(lines, eq(lines.scopeId, scopes.id))
+		.where(
+			and(
+				eq(jobs.customerId, job.customerId),
+				ne(jobs.id, jobId),
+				eq(lines.heading, false),
+				...words.map((w) => sql`lower(${lines.name}) like ${`%${w}%`}`)
+			)
+		)
+		.groupBy(lines.name)
+		.orderBy(desc(jobs.touchedAt))
+		.limit(limit)
+		.all();
+}
+
+/** What the template of an estimate has and the estimate lacks. */
+export function leftOutOf(app: App, estimateId: string): { template: string; missing: { scope: string; name: string }[] } | null {
+	const row = app.db.orm.select().from(estimates).where(eq(estimates.id, estimateId)).get();
+	const t = row?.templateId ? app.db.orm.select().from(templates).where(eq(templates.id, row.templateId)).get() : undefined;
+	const estimate = row && t ? loadEstimate(app.db.orm, row.id) : null;
+	return t && estimate ? { template: t.name, missing: leftOut(t.estimate, estimate) } : null;
+}
