@@ -182,7 +182,40 @@ export function buildNow(yard: Yard, today: string): void {
 	);
 	yard.scope(oe, 'Attic insulation', [['room', { length: "42'", width: "28'", height: "5'" }]], ['attic-blown'], true);
 
-	// Spindle Lane 3: a quote below margin, and others on the track.
+	// Her choice of roof covering, side by side; the usual one counts until she chooses.
+	const covering = (name: string, wording: string, price: string, cost: string) => {
+		const { scopeId } = yard.call<{ scopeId: string }>('bastian', 'estimates.add-scope', { estimateId: oe, name, wording, option: true });
+		yard.call('bastian', 'estimates.add-line', {
+			scopeId,
+			name: `${name}, difference in material`,
+			kind: 'material',
+			unit: 'each',
+			price,
+			cost
+		});
+		return scopeId;
+	};
+	const coverings = [
+		covering('Harbor shingle, 30 years', 'The laminated shingle of most houses on Spindle Lane.', '640', '455'),
+		covering('Quarry shingle, heavy', 'Heavier, with a deeper shadow, and 130 mph wind cover.', '2,380', '1,710'),
+		covering('Slate look, composite', 'Looks like slate, weighs a third of it, lasts fifty years.', '7,900', '5,820')
+	];
+	yard.call('bastian', 'estimates.put-group', {
+		estimateId: oe,
+		name: 'Roof covering',
+		atLeast: 1,
+		atMost: 1,
+		members: coverings.map((id) => ({ kind: 'scope', id })),
+		presetId: coverings[0]
+	});
+	yard.call('petra', 'estimates.comment', {
+		estimateId: oe,
+		text: '@Bastian the chimney on the north side leaks: is its flashing in the price?'
+	});
+	yard.call('bastian', 'estimates.save-template', { estimateId: se, name: 'Re-roof, shingle', kindOfWork: 'Re-roof' });
+	yard.call('imogen', 'company.set-sign-off', { belowMargin: '5%', aboveAmount: '250,000', discountAbove: '10%', kindsOfWork: [] });
+
+	// Spindle Lane 3: a quote below margin that waits for a sign-off, and others on the track.
 	yard.at(back(3), '10:00');
 	const juno = yard.customer('Juno Ashgrove', 'person', 'juno@ashgrove.example', '555 010 5151', '3 Spindle Lane, Osselmere');
 	const jj = yard.job('Spindle Lane 3, porch roof', juno, '3 Spindle Lane, Osselmere', site(1, -21), { source: 'Neighbor' });
@@ -190,6 +223,10 @@ export function buildNow(yard: Yard, today: string): void {
 	yard.scope(je, 'Porch', [['roof face', { length: "18'", run: "8'", pitch: '4' }]], ['reroof-shingle']);
 	yard.decide(je);
 	yard.call('bastian', 'estimates.set-whole', { estimateId: je, what: 'margin', value: '2%' });
+	yard.call('bastian', 'estimates.ask-sign-off', {
+		estimateId: je,
+		note: 'She is the Penhallows’ neighbor: two roofs on one street, one set-up.'
+	});
 	const fennick = yard.customer(
 		'Fennick Property Care',
 		'organization',

@@ -35,12 +35,12 @@ const refused = (work: () => unknown): [string | null, string] => {
 	try {
 		work();
 	} catch (e) {
-		if (e instanceof Refusal) return [e.field, e.message];
+		if (e instanceof Refusal) return [e.field ?? null, e.message];
 		throw e;
 	}
 	return [null, 'taken'];
 };
-const option = (estimateId: string, name: string, price: string) => {
+const option = (estimateId: string, name: string, price = "0"): string => {
 	const scopeId = yard.scope(estimateId, name, [], [], true);
 	free(scopeId, name, price);
 	return scopeId;

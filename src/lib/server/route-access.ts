@@ -42,6 +42,7 @@ const PATHS: [prefix: string, right: Right | 'public'][] = [
 	['/api/assemblies-export', 'catalog.see'],
 	['/api/catalog-export', 'catalog.see'],
 	['/api/pdf/quote', 'estimates.see'],
+	['/api/take-out', 'estimates.see'],
 	['/api/pdf/invoice', 'invoices.see'],
 	// Commands check their own access: customers and the public page come this way too.
 	['/api/commands', 'public'],
@@ -55,10 +56,10 @@ const PATHS: [prefix: string, right: Right | 'public'][] = [
 ];
 const SORTED = [...PATHS].sort((a, b) => b[0].length - a[0].length);
 /** Pages below a job that need more than seeing jobs. */
-const BELOW_JOB: [suffix: string, right: Right][] = [
-	['/estimate', 'estimates.see'],
-	['/costs', 'costs.see'],
-	['/bill', 'invoices.see']
+const BELOW_JOB: [page: string, right: Right][] = [
+	['estimate', 'estimates.see'],
+	['costs', 'costs.see'],
+	['bill', 'invoices.see']
 ];
 
 /** The right a path needs; null: nobody may see it; 'home': the start page, which sends everyone to their own. */
@@ -66,6 +67,7 @@ export function rightFor(path: string): Right | 'public' | 'home' | null {
 	if (path === '/') return 'home';
 	const found = SORTED.find(([prefix]) => path === prefix || path.startsWith(`${prefix}/`));
 	if (!found) return null;
-	if (found[0] === '/jobs') return BELOW_JOB.find(([suffix]) => path.endsWith(suffix))?.[1] ?? found[1];
+	// /jobs/<id>/<page>/…: what lies below a page needs what the page needs.
+	if (found[0] === '/jobs') return BELOW_JOB.find(([page]) => path.split('/')[3] === page)?.[1] ?? found[1];
 	return found[1];
 }

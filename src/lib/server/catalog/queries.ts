@@ -52,6 +52,25 @@ export function searchItems(app: App, text: string, limit = 50) {
 	);
 }
 
+/** What was sold most lately: the items of accepted quotes, most often first. */
+export function frequentItems(app: App, limit = 6) {
+	const ids = app.db.orm
+		.all<{ id: string }>(
+			sql`select item_id id from (select item_id from item_sales order by id desc limit 400) group by item_id order by count(*) desc limit ${limit}`
+		)
+		.map((r) => r.id);
+	if (ids.length === 0) return [];
+	const rows = new Map(
+		app.db.orm
+			.select({ id: items.id, code: items.code, name: items.name, unit: items.unit, cost: items.cost })
+			.from(items)
+			.where(inArray(items.id, ids))
+			.all()
+			.map((i) => [i.id, i])
+	);
+	return ids.flatMap((id) => rows.get(id) ?? []);
+}
+
 /** A window of the items of a filter with their prices, and how many there are in all. */
 export function catalogPage(app: App, filter: ItemFilter, limit = 500) {
 	const db = app.db.orm;

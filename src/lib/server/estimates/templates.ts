@@ -1,5 +1,5 @@
 import { Type } from '@sinclair/typebox';
-import { asc, desc, eq, ne, and, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, max, ne, sql } from 'drizzle-orm';
 import { leftOut } from '../../core/estimate';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
@@ -102,6 +102,43 @@ export const draftFromRevision = defineCommand({
 		putScopes(ctx, row.id, r.frozen.estimate, { recipes: known, shapes: true, keepIds: true });
 		ctx.update(estimates, row.id, { discount: r.frozen.estimate.discount, title: r.header.title, intro: r.header.intro });
 		done(ctx, row.id, `Back to revision ${r.revision} as a draft`);
+	}
+});
+
+/** Puts a line of an earlier estimate of the same customer on a scope, at the price it had then. */
+export const addEarlier = defineCommand({
+	name: 'estimates.add-earlier',
+	access: 'estimates.change',
+	input: Type.Object({ scopeId: Id, lineId: Id }, strict),
+	run(ctx, i) {
+		const scope = ctx.get(scopes, i.scopeId, 'This scope');
+		const line = ctx.get(lines, i.lineId, 'That line');
+		const ownerOf = (scopeId: string) => {
+			const e = ctx.get(estimates, ctx.get(scopes, scopeId, 'Its scope').estimateId, 'Its estimate');
+			return ctx.get(jobs, e.jobId, 'Its job').customerId;
+		};
+		if (ownerOf(line.scopeId) !== ownerOf(scope.id)) throw new Refusal('That line belongs to another customer.');
+		const position =
+			(ctx.db
+				.select({ n: max(lines.position) })
+				.from(lines)
+				.where(eq(lines.scopeId, scope.id))
+				.get()?.n ?? 0) + 1;
+		const added = ctx.insert(lines, {
+			...line,
+			id: newId(),
+			scopeId: scope.id,
+			position,
+			// What measures or another line gave there is not known here.
+			source: line.source.by === 'typed' ? line.source : { by: 'typed', quantity: 10_000 as never },
+			override: null,
+			settled: null,
+			recipeId: null,
+			groupId: null,
+			option: false
+		});
+		done(ctx, scope.estimateId, `${line.name} added as it was sold before`);
+		return { lineId: added.id };
 	}
 });
 

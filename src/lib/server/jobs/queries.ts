@@ -364,3 +364,7 @@ export const phaseHours = (app: App) =>
 		.where(sql`${stages.meaning} in ('ready', 'under way')`)
 		.orderBy(asc(phases.jobId), asc(phases.position))
 		.all();
+
+/** The kind of work of a job, for what is offered first. */
+export const kindOfJob = (app: App, jobId: string): string =>
+	app.db.orm.select({ kind: jobs.kindOfWork }).from(jobs).where(eq(jobs.id, jobId)).get()?.kind ?? '';

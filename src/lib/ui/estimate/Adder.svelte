@@ -4,7 +4,7 @@
 	import type { Choice } from '$lib/core/pricing';
 	import Dialog from '../forms/Dialog.svelte';
 	/** One field that finds assemblies, items and labor, or takes what is typed as a new scope or a free line. */
-	let { estimateId, scopes }: { estimateId: string; scopes: { id: string; name: string }[] } = $props();
+	let { jobId, estimateId, scopes }: { jobId: string; estimateId: string; scopes: { id: string; name: string }[] } = $props();
 	interface Row {
 		key: string;
 		kind: string;
@@ -49,21 +49,38 @@
 	async function search() {
 		const mine = ++asked;
 		problem = '';
-		open = text.trim() !== '';
-		const r = await fetch(`/api/items?q=${encodeURIComponent(text)}`).catch(() => null);
+		open = text.trim() !== '' || document.activeElement?.id === 'adder';
+		const r = await fetch(`/api/items?job=${jobId}&q=${encodeURIComponent(text)}`).catch(() => null);
 		if (mine !== asked || !r?.ok) return;
 		const found = (await r.json()) as {
 			items: { id: string; code: string; name: string; unit: string; cost: number }[];
 			assemblies: { id: string; name: string; category: string; choices: Choice[] }[];
 			sheets: { id: string; name: string; price: number }[];
 			services: { id: string; title: string; catalog: string; price: number }[];
+			templates: { id: string; name: string; kindOfWork: string }[];
+			earlier: { id: string; name: string; own: number }[];
+			lines: { id: string; name: string; unit: string; unitPrice: number; job: string }[];
 		};
 		const typed = text.trim();
 		const fresh: Row[] = typed
 			? [{ key: 'scope', kind: 'new scope', label: typed, run: () => command('estimates.add-scope', { estimateId, name: text.trim() }) }]
 			: [];
+		const whole: Row[] = [
+			...found.templates.map((t) => ({
+				key: `template ${t.id}`,
+				kind: `template${t.kindOfWork ? `, ${t.kindOfWork}` : ''}`,
+				label: t.name,
+				run: () => command('estimates.use-template', { estimateId, templateId: t.id })
+			})),
+			...found.earlier.map((e) => ({
+				key: `earlier ${e.id}`,
+				kind: e.own ? 'earlier estimate of this customer' : 'earlier estimate of this kind of work',
+				label: e.name,
+				run: () => command('estimates.copy-from', { estimateId, fromId: e.id })
+			}))
+		];
 		rows = !scopeId
-			? fresh
+			? [...fresh, ...whole]
 			: [
 					...found.assemblies.map((a) => ({
 						key: a.id,
@@ -89,6 +106,13 @@
 						label: s.name,
 						run: onto('estimates.add-line', { sheetId: s.id })
 					})),
+					...found.lines.map((l) => ({
+						key: `line ${l.id}`,
+						kind: `sold before, ${l.job}, ${formatUnitPrice(l.unitPrice)} a ${l.unit}`,
+						label: l.name,
+						run: onto('estimates.add-earlier', { lineId: l.id })
+					})),
+					...whole,
 					...fresh,
 					...(typed
 						? [
@@ -97,6 +121,12 @@
 									kind: 'free line',
 									label: typed,
 									run: () => command('estimates.add-line', { scopeId, name: text.trim(), kind: 'other' })
+								},
+								{
+									key: 'heading',
+									kind: 'heading',
+									label: typed,
+									run: () => command('estimates.add-heading', { scopeId, text: text.trim() })
 								}
 							]
 						: [])

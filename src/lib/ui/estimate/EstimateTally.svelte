@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { explainTotal, quoteTotals, type Estimate, type EstimateResult, type TaxSetting } from '$lib/core/estimate';
+	import { explainTotal, groupProblems, quoteTotals, type Estimate, type EstimateResult, type TaxSetting } from '$lib/core/estimate';
 	import { formatCents, formatQuantity, formatRate, ratioOf } from '$lib/core/money';
 	import { toUnit } from '$lib/core/measure';
 	import { KINDS } from '$lib/core/pricing';
@@ -12,8 +12,30 @@
 		estimate,
 		result,
 		tax,
-		onset
-	}: { estimate: Estimate; result: EstimateResult; tax: TaxSetting; onset: (what: 'margin' | 'total' | 'discount') => void } = $props();
+		onset,
+		review,
+		leftOut,
+		ongroups,
+		jobId
+	}: {
+		estimate: Estimate;
+		result: EstimateResult;
+		tax: TaxSetting;
+		onset: (what: 'margin' | 'total' | 'discount') => void;
+		review: { reasons: string[]; holds: boolean; last: { state: string; answeredBy: string; answer: string } | null };
+		leftOut: { template: string; missing: { scope: string; name: string }[] } | null;
+		ongroups: () => void;
+		jobId: string;
+	} = $props();
+	/** Where the sign-off stands, as one mark. */
+	const signed = $derived.by((): { kind: 'need' | 'wait' | 'done'; words: string } | null => {
+		if (review.reasons.length === 0) return null;
+		if (review.holds && review.last?.state === 'given') return { kind: 'done', words: `Signed off by ${review.last.answeredBy}` };
+		if (review.holds && review.last?.state === 'asked') return { kind: 'wait', words: 'Waiting for the sign-off' };
+		if (review.holds && review.last?.state === 'sent back') return { kind: 'need', words: `Sent back: ${review.last.answer}` };
+		return { kind: 'need', words: `Needs a sign-off: ${review.reasons.join('; ')}` };
+	});
+	const groups = $derived(groupProblems(estimate));
 	const t = $derived(result.total);
 	const totals = $derived.by(() => {
 		try {
@@ -81,13 +103,25 @@
 					label="Above break-even"
 				/>{/if}
 		</li>
+		{#if signed}<li><a href="/jobs/{jobId}/estimate/review"><Mark kind={signed.kind} label={signed.words} /></a></li>{/if}
+		{#each groups as g (g)}<li><Mark kind="need" label={g} /></li>{/each}
+		{#if leftOut?.missing.length}<li>
+				<details>
+					<summary><Mark kind="ring" label="{leftOut.missing.length} of {leftOut.template} left out" /></summary>
+					{#each leftOut.missing as m, i (i)}<p class="quiet">{m.scope}: {m.name}</p>{/each}
+				</details>
+			</li>{/if}
 	</ul>
 	<div class="buttons no-print">
 		<button type="button" class="btn" onclick={() => onset('margin')}>Set margin</button><button
 			type="button"
 			class="btn"
 			onclick={() => onset('total')}>Set total</button
-		>{#if !result.discount}<button type="button" class="btn" onclick={() => onset('discount')}>Discount</button>{/if}
+		>{#if !result.discount}<button type="button" class="btn" onclick={() => onset('discount')}>Discount</button>{/if}<button
+			type="button"
+			class="btn"
+			onclick={ongroups}>Choose one of</button
+		>
 	</div>
 	<p class="quiet mt-2">Gross margin {formatRate(ratioOf(t.price - t.cost, t.price))}</p>
 </Tally>
@@ -97,6 +131,16 @@
 		margin-top: 6px;
 		display: grid;
 		gap: 5px;
+	}
+	li a {
+		text-decoration: none;
+	}
+	li :global(.mark) {
+		white-space: normal;
+		align-items: baseline;
+	}
+	summary {
+		cursor: pointer;
 	}
 	.buttons {
 		display: grid;

@@ -22,21 +22,79 @@
 		scope: ScopeResult;
 		/** `seen` is what stood in the cell when the person began: another one's change of the same cell is said, not run over. */
 		onchange: (lineId: string, field: string, value: string, seen: string) => Promise<string | null>;
-		onscope: (act: 'copy' | 'rename' | 'option' | 'aside' | 'remove' | 'wording' | 'up' | 'down') => void;
+		onscope: (act: 'copy' | 'rename' | 'option' | 'aside' | 'remove' | 'wording' | 'up' | 'down' | 'margin') => void;
 		onshape: (shape: (Shape & { id: string }) | null) => void;
 		onunshape: (id: string) => void;
-		online: (act: 'up' | 'down' | 'remove', lineId: string) => void;
+		online: (act: 'up' | 'down' | 'remove' | 'remark', lineId: string) => void;
+		/** Lines that are picked, over all scopes. */
+		picked: ReadonlySet<string>;
+		onpick: (lineIds: string[], on: boolean) => void;
+		/** Picked lines (or this one) are dropped before another line, or at the end of this scope. */
+		ondrop: (lineIds: string[], beforeId: string | null) => void;
+		/** A block was pasted while a cell of this scope had the focus. */
+		onpaste: (text: string) => void;
+		/** Words that are looked for: lines without them step back. */
+		find: string;
+		/** How many remarks stand beside each line. */
+		remarks: ReadonlyMap<string, number>;
 	}
-	let { estimate, result, scope, onchange, onscope, onshape, onunshape, online }: Props = $props();
+	let { estimate, result, scope, onchange, onscope, onshape, onunshape, online, picked, onpick, ondrop, onpaste, find, remarks }: Props =
+		$props();
 	let at: { row: number; col: number } = $state({ row: 0, col: 0 });
 	let editing: { row: number; col: number; text: string; seen: string } | null = $state(null);
 	let problem: { row: number; text: string } | null = $state(null);
 	let folded = $state(false);
-	/** The server draws the first lines, the browser the rest at once: a long estimate is on the screen sooner. */
-	let shown = $state(30);
+	/** Long scopes are drawn in blocks, and only those near the window: an edit touches what is seen, not two thousand lines. */
+	const BLOCK = 40;
+	const ROW = 32;
+	const blocks = $derived(
+		Array.from({ length: Math.max(1, Math.ceil(scope.lines.length / BLOCK)) }, (_, n) => scope.lines.slice(n * BLOCK, (n + 1) * BLOCK))
+	);
+	let near: ReadonlySet<number> = $state(new Set([0]));
+	let observer: IntersectionObserver | undefined = $state();
 	onMount(() => {
-		shown = Infinity;
+		observer = new IntersectionObserver(
+			(seen) => {
+				const next = new Set(near);
+				for (const e of seen) {
+					const n = Number((e.target as HTMLElement).dataset.block);
+					if (e.isIntersecting) next.add(n);
+					else next.delete(n);
+				}
+				near = next;
+			},
+			{ rootMargin: '600px 0px' }
+		);
+		return () => observer?.disconnect();
 	});
+	const watch = (node: HTMLElement) => {
+		observer?.observe(node);
+		return () => observer?.unobserve(node);
+	};
+	const drawn = (n: number) => near.has(n) || Math.floor(at.row / BLOCK) === n;
+	const words = $derived(find.toLowerCase().split(/\s+/).filter(Boolean));
+	const fits = (l: LineResult) => words.every((w) => `${l.line.name} ${l.line.note} ${l.line.phase}`.toLowerCase().includes(w));
+	let dropAt: string | null = $state(null);
+	function dragStart(e: DragEvent, l: LineResult) {
+		const ids = picked.has(l.line.id) ? [...picked] : [l.line.id];
+		e.dataTransfer?.setData('application/x-nickel-lines', JSON.stringify(ids));
+		if (e.dataTransfer) e.dataTransfer.effectAllowed = 'move';
+	}
+	const carries = (e: DragEvent) => e.dataTransfer?.types.includes('application/x-nickel-lines') ?? false;
+	function drop(e: DragEvent, beforeId: string | null) {
+		dropAt = null;
+		const data = e.dataTransfer?.getData('application/x-nickel-lines');
+		if (!data) return;
+		e.preventDefault();
+		ondrop(JSON.parse(data) as string[], beforeId);
+	}
+	function pasted(e: ClipboardEvent) {
+		if (editing) return;
+		const text = e.clipboardData?.getData('text/plain') ?? '';
+		if (text.trim() === '') return;
+		e.preventDefault();
+		onpaste(text);
+	}
 	/** The line whose menu is open. */
 	let menu: string | null = $state(null);
 	let body: HTMLElement | undefined = $state();
@@ -46,7 +104,7 @@
 	const focusCell = () => requestAnimationFrame(() => body?.querySelector<HTMLElement>(`[data-cell="${at.row}-${at.col}"]`)?.focus());
 	function begin(l: LineResult, col: number, text?: string) {
 		const c = COLUMNS[col];
-		if (!c?.edit) return;
+		if (!c?.edit || (l.line.heading && c.key !== 'name')) return;
 		editing = { row: at.row, col, text: text ?? cellTyped(l, c.key), seen: cellOf(l.line, c.edit) };
 		problem = null;
 		// At once, not with the next frame: the next key of a quick typist belongs to this field.
@@ -89,7 +147,12 @@
 		if (e.altKey && (e.key === 'ArrowUp' || e.key === 'ArrowDown')) {
 			online(e.key === 'ArrowUp' ? 'up' : 'down', l.line.id);
 			move(e.key === 'ArrowUp' ? -1 : 1, 0);
-		} else if (step) move(step[0] ?? 0, step[1] ?? 0);
+		} else if (e.shiftKey && (e.key === 'ArrowUp' || e.key === 'ArrowDown')) {
+			const other = scope.lines[at.row + (step?.[0] ?? 0)];
+			onpick([l.line.id, ...(other ? [other.line.id] : [])], true);
+			move(step?.[0] ?? 0, 0);
+		} else if (e.key === ' ') onpick([l.line.id], !picked.has(l.line.id));
+		else if (step) move(step[0] ?? 0, step[1] ?? 0);
 		else if (e.key === 'Enter' || e.key === 'F2') begin(l, at.col);
 		else if (e.key === 'ContextMenu' || (e.key === 'F10' && e.shiftKey)) {
 			menu = l.line.id;
@@ -120,7 +183,7 @@
 />
 <section class="sheet scope" class:aside={scope.state === 'aside'} aria-label={scope.scope.name}>
 	<header>
-		<Figure shape={scope.scope.shapes[0]} />
+		{#if scope.scope.shapes[0]}<Figure shape={scope.scope.shapes[0]} />{/if}
 		<button type="button" class="fold" aria-expanded={!folded} aria-label="Fold {scope.scope.name}" onclick={() => (folded = !folded)}
 			><h2>{scope.scope.name}</h2></button
 		>
@@ -148,7 +211,8 @@
 		><button type="button" class="link" onclick={() => onscope('copy')}>Copy</button><button
 			type="button"
 			class="link"
-			onclick={() => onscope('option')}>{scope.scope.option ? 'No option' : 'Make an option'}</button
+			onclick={() => onscope('margin')}>Margin</button
+		><button type="button" class="link" onclick={() => onscope('option')}>{scope.scope.option ? 'No option' : 'Make an option'}</button
 		><button type="button" class="link" onclick={() => onscope('aside')}>{scope.scope.setAside ? 'Put back' : 'Set aside'}</button>
 		<button type="button" class="link" aria-label="Move {scope.scope.name} up" onclick={() => onscope('up')}>↑</button><button
 			type="button"
@@ -158,108 +222,185 @@
 		><button type="button" class="link" onclick={() => onscope('remove')}>Delete</button>
 	</div>
 	{#if !folded}
-		<table class="grid-table" role="grid" aria-label="Lines of {scope.scope.name}">
+		<table class="grid-table" role="grid" aria-label="Lines of {scope.scope.name}" bind:this={body} onpaste={pasted}>
 			<colgroup
-				><col /><col style="width: 86px" /><col style="width: 66px" /><col style="width: 62px" /><col style="width: 76px" /><col
-					style="width: 78px"
-				/><col style="width: 70px" /><col style="width: 92px" /><col style="width: 38px" /></colgroup
+				><col style="width: 26px" /><col /><col style="width: 86px" /><col style="width: 66px" /><col style="width: 62px" /><col
+					style="width: 76px"
+				/><col style="width: 78px" /><col style="width: 70px" /><col style="width: 92px" /><col style="width: 38px" /></colgroup
 			>
 			<thead
 				><tr
+					><th class="pick" scope="col"
+						><input
+							type="checkbox"
+							tabindex="-1"
+							aria-label="Pick all lines of {scope.scope.name}"
+							checked={scope.lines.length > 0 && scope.lines.every((l) => picked.has(l.line.id))}
+							onchange={(e) =>
+								onpick(
+									scope.lines.map((l) => l.line.id),
+									e.currentTarget.checked
+								)}
+						/></th
 					>{#each COLUMNS as c (c.key)}<th class:num={c.num} scope="col">{c.head}</th>{/each}<th scope="col"
 						><span class="sr-only">More</span></th
 					></tr
 				></thead
 			>
-			<tbody bind:this={body}>
-				{#each scope.lines.slice(0, shown) as l, row (l.line.id)}
-					<tr class:out={l.state === 'aside'} title={l.line.note}>
-						{#each COLUMNS as c, col (c.key)}
-							<td
-								class:num={c.num}
-								class:calc={c.key === 'quantity' && l.computed !== null}
-								data-cell="{row}-{col}"
-								data-column={c.key}
-								tabindex={at.row === row && at.col === col ? 0 : -1}
-								onfocus={() => (at = { row, col })}
-								onkeydown={(e) => keys(e, l)}
-								ondblclick={() => begin(l, col)}
+			{#each blocks as block, n (n)}
+				<tbody data-block={n} {@attach watch}>
+					{#if !drawn(n)}<tr aria-hidden="true" style:height="{block.length * ROW}px"><td colspan="10"></td></tr>{/if}
+					{#each drawn(n) ? block : [] as l, k (l.line.id)}
+						{@const row = n * BLOCK + k}
+						<tr
+							class:out={l.state === 'aside'}
+							class:faint={words.length > 0 && !fits(l)}
+							class:picked={picked.has(l.line.id)}
+							class:drop={dropAt === l.line.id}
+							title={l.line.note}
+							ondragover={(e) => {
+								if (!carries(e)) return;
+								e.preventDefault();
+								dropAt = l.line.id;
+							}}
+							ondragleave={() => (dropAt = null)}
+							ondrop={(e) => drop(e, l.line.id)}
+						>
+							<td class="pick" draggable="true" ondragstart={(e) => dragStart(e, l)}
+								><input
+									type="checkbox"
+									tabindex="-1"
+									aria-label="Pick {l.line.name}"
+									checked={picked.has(l.line.id)}
+									onchange={(e) => onpick([l.line.id], e.currentTarget.checked)}
+								/></td
 							>
-								{#if editing?.row === row && editing.col === col}<input
-										class="cell"
+							{#if l.line.heading}<td
+									colspan="8"
+									class="heading"
+									data-cell="{row}-0"
+									data-column="name"
+									tabindex={at.row === row ? 0 : -1}
+									onfocus={() => (at = { row, col: 0 })}
+									onkeydown={(e) => keys(e, l)}
+									ondblclick={() => begin(l, 0)}
+									>{#if editing?.row === row}<input
+											class="cell"
+											aria-label="Heading"
+											bind:value={editing.text}
+											onkeydown={(e) => typing(e, l)}
+											onblur={() => {
+												if (editing && !problem) void commit(l);
+											}}
+										/>{:else}{l.line.name}{/if}</td
+								>{:else}
+								{#each COLUMNS as c, col (c.key)}
+									<td
 										class:num={c.num}
-										aria-label="{c.head} of {l.line.name}"
-										bind:value={editing.text}
-										onkeydown={(e) => typing(e, l)}
-										onblur={() => {
-											if (editing && !problem) void commit(l);
-										}}
-									/>
-								{:else if c.key === 'name'}<span class="name"
-										>{#if l.line.source.by === 'parent'}<span class="quiet">↳ </span>{/if}{l.line.name}{#if l.line.placeholder}&nbsp;— <button
-												type="button"
-												class="decide"
-												tabindex="-1"
-												onclick={() => {
-													at = { row, col };
-													begin(l, col, `${l.line.name}, `);
-												}}>{l.line.placeholder}</button
-											>{/if}{#if l.line.option}<span class="chip chip-wait">option</span>{/if}{#if l.line.hidden}<span class="quiet">
-												hidden</span
-											>{/if}</span
+										class:calc={c.key === 'quantity' && l.computed !== null}
+										data-cell="{row}-{col}"
+										data-column={c.key}
+										tabindex={at.row === row && at.col === col ? 0 : -1}
+										onfocus={() => (at = { row, col })}
+										onkeydown={(e) => keys(e, l)}
+										ondblclick={() => begin(l, col)}
 									>
-								{:else if c.key === 'quantity' && l.line.override}<span
-										class:stale={l.stale}
-										title={l.stale ? 'The measures give another quantity now than when this was typed' : 'Typed over the computed quantity'}
-										><s class="quiet">{formatQuantity(l.computed ?? 0)}</s>
-										{cellText(l, c.key)}{#if l.stale}<Mark kind="need" />{/if}</span
-									>
-								{:else if c.key === 'amount'}<How
-										label={cellText(l, c.key)}
-										steps={() => explainLine(estimate, result, l)}
-										about="the amount of {l.line.name}"
-									/>
-								{:else}<span class:quiet={price(c.key, l)}>{cellText(l, c.key)}</span>{/if}
-							</td>
-						{/each}
-						<td class="more">
-							<button
-								type="button"
-								class="dots"
-								tabindex="-1"
-								aria-label="More for {l.line.name}"
-								aria-expanded={menu === l.line.id}
-								onclick={() => (menu = menu === l.line.id ? null : l.line.id)}>⋯</button
-							>
-							{#if menu === l.line.id}
-								<!-- Drawn for the one line that is asked, not for three hundred. -->
-								<div class="sheet menu" role="group" aria-label="More for {l.line.name}">
-									{#if l.line.placeholder}<button type="button" onclick={() => put(l, 'placeholder', '')}>Decided as it is</button>{/if}
-									<button type="button" onclick={() => put(l, 'setAside', String(!l.line.setAside))}
-										>{l.line.setAside ? 'Put back' : 'Set aside'}</button
-									><button type="button" onclick={() => put(l, 'option', String(!l.line.option))}
-										>{l.line.option ? 'No option' : 'Make an option'}</button
-									><button type="button" onclick={() => put(l, 'hidden', String(!l.line.hidden))}
-										>{l.line.hidden ? 'Show to the customer' : 'Hide from the customer'}</button
-									><button type="button" onclick={() => put(l, 'locked', String(!l.line.locked))}
-										>{l.line.locked ? 'Unlock' : 'Lock'}</button
-									>
-									{#if l.line.override}<button type="button" onclick={() => put(l, 'quantity', '')}
-											>Back to {formatQuantity(l.computed ?? 0)}</button
-										>{/if}
-									<button type="button" onclick={() => online('up', l.line.id)}>Move up</button><button
+										{#if editing?.row === row && editing.col === col}<input
+												class="cell"
+												class:num={c.num}
+												aria-label="{c.head} of {l.line.name}"
+												bind:value={editing.text}
+												onkeydown={(e) => typing(e, l)}
+												onblur={() => {
+													if (editing && !problem) void commit(l);
+												}}
+											/>
+										{:else if c.key === 'name'}<span class="name"
+												>{#if l.line.source.by === 'parent'}<span class="quiet">↳ </span>{/if}{#if l.line.hidden}<span class="chip hid"
+														>hidden</span
+													>{/if}{l.line.name}{#if l.line.placeholder}&nbsp;— <button
+														type="button"
+														class="decide"
+														tabindex="-1"
+														onclick={() => {
+															at = { row, col };
+															begin(l, col, `${l.line.name}, `);
+														}}>{l.line.placeholder}</button
+													>{/if}{#if l.line.option}<span class="chip chip-wait">option</span>{/if}</span
+											>
+										{:else if c.key === 'quantity' && l.line.override}<span
+												class:stale={l.stale}
+												title={l.stale
+													? 'The measures give another quantity now than when this was typed'
+													: 'Typed over the computed quantity'}
+												><s class="quiet">{formatQuantity(l.computed ?? 0)}</s>
+												{cellText(l, c.key)}{#if l.stale}<Mark kind="need" />{/if}</span
+											>
+										{:else if c.key === 'amount'}<How
+												label={cellText(l, c.key)}
+												steps={() => explainLine(estimate, result, l)}
+												about="the amount of {l.line.name}"
+											/>
+										{:else}<span class:quiet={price(c.key, l)}>{cellText(l, c.key)}</span>{/if}
+									</td>
+								{/each}{/if}
+							<td class="more">
+								{#if remarks.get(l.line.id)}<button
 										type="button"
-										onclick={() => online('down', l.line.id)}>Move down</button
-									><button type="button" onclick={() => online('remove', l.line.id)}>Delete</button>
-								</div>
-							{/if}
-						</td>
-					</tr>
-					{#if problem?.row === row || l.problem}<tr
-							><td colspan="9"><span class="problem" role="alert">{problem?.row === row ? problem.text : l.problem}</span></td></tr
-						>{/if}
-				{:else}<tr><td colspan="9" class="quiet">No lines yet: add a shape, then put an assembly on it below.</td></tr>{/each}
-			</tbody>
+										class="remarks"
+										tabindex="-1"
+										aria-label="{remarks.get(l.line.id)} remarks on {l.line.name}"
+										onclick={() => online('remark', l.line.id)}>{remarks.get(l.line.id)}</button
+									>{/if}
+								<button
+									type="button"
+									class="dots"
+									tabindex="-1"
+									aria-label="More for {l.line.name}"
+									aria-expanded={menu === l.line.id}
+									onclick={() => (menu = menu === l.line.id ? null : l.line.id)}>⋯</button
+								>
+								{#if menu === l.line.id}
+									<!-- Drawn for the one line that is asked, not for three hundred. -->
+									<div class="sheet menu" role="group" aria-label="More for {l.line.name}">
+										{#if l.line.placeholder}<button type="button" onclick={() => put(l, 'placeholder', '')}>Decided as it is</button>{/if}
+										<button type="button" onclick={() => put(l, 'setAside', String(!l.line.setAside))}
+											>{l.line.setAside ? 'Put back' : 'Set aside'}</button
+										><button type="button" onclick={() => put(l, 'option', String(!l.line.option))}
+											>{l.line.option ? 'No option' : 'Make an option'}</button
+										><button type="button" onclick={() => put(l, 'hidden', String(!l.line.hidden))}
+											>{l.line.hidden ? 'Show to the customer' : 'Hide from the customer'}</button
+										><button type="button" onclick={() => put(l, 'locked', String(!l.line.locked))}
+											>{l.line.locked ? 'Unlock' : 'Lock'}</button
+										>
+										<button type="button" onclick={() => online('remark', l.line.id)}>Remark</button>
+										{#if l.line.override}<button type="button" onclick={() => put(l, 'quantity', '')}
+												>Back to {formatQuantity(l.computed ?? 0)}</button
+											>{/if}
+										<button type="button" onclick={() => online('up', l.line.id)}>Move up</button><button
+											type="button"
+											onclick={() => online('down', l.line.id)}>Move down</button
+										><button type="button" onclick={() => online('remove', l.line.id)}>Delete</button>
+									</div>
+								{/if}
+							</td>
+						</tr>
+						{#if problem?.row === row || l.problem}<tr
+								><td colspan="10"><span class="problem" role="alert">{problem?.row === row ? problem.text : l.problem}</span></td></tr
+							>{/if}
+					{/each}
+				</tbody>{/each}
+			{#if scope.lines.length === 0}<tbody
+					><tr
+						ondragover={(e) => {
+							if (carries(e)) e.preventDefault();
+						}}
+						ondrop={(e) => drop(e, null)}
+						><td colspan="10" class="quiet" data-cell="0-0" tabindex="0" onfocus={() => (at = { row: 0, col: 0 })}
+							>No lines yet: add a shape, then put an assembly on it below. Or paste rows from a spreadsheet here.</td
+						></tr
+					></tbody
+				>{/if}
 		</table>
 	{/if}
 </section>
@@ -317,6 +458,38 @@
 		text-overflow: ellipsis;
 		white-space: nowrap;
 	}
+	.pick {
+		padding: 0 0 0 8px;
+		overflow: visible;
+	}
+	td.pick {
+		cursor: grab;
+	}
+	tr.picked td {
+		background: color-mix(in oklab, var(--color-primary) 9%, var(--color-base-100));
+	}
+	tr.drop td {
+		box-shadow: inset 0 2px 0 var(--color-primary);
+	}
+	.faint td {
+		opacity: 0.35;
+	}
+	.heading {
+		font-family: var(--font-figure);
+		font-weight: 650;
+	}
+	.hid {
+		margin-right: 6px;
+	}
+	.remarks {
+		cursor: pointer;
+		font-size: 0.82rem;
+		font-weight: 650;
+		color: var(--color-warning);
+		border: 1px solid currentColor;
+		border-radius: 3px;
+		padding: 0 4px;
+	}
 	td.more {
 		overflow: visible;
 		text-align: right;
@@ -330,6 +503,7 @@
 		color: var(--color-info);
 	}
 	.decide {
+		display: inline;
 		color: var(--color-warning);
 		font-weight: 600;
 		cursor: pointer;

@@ -114,7 +114,7 @@
 	.bar {
 		display: none;
 	}
-	@media (max-width: 900px) {
+	@media (max-width: 1100px) {
 		aside {
 			position: fixed;
 			left: 0;

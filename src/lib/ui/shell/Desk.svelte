@@ -29,7 +29,7 @@
 	);
 	const here = $derived(
 		places.find((p) => p.pages.some(([path]) => page.url.pathname.startsWith(path)))?.word ??
-			(page.url.pathname.startsWith('/jobs') ? (page.url.pathname.endsWith('/estimate') ? 'Win' : 'Work') : '')
+			(page.url.pathname.startsWith('/jobs') ? (page.url.pathname.split('/')[3] === 'estimate' ? 'Win' : 'Work') : '')
 	);
 </script>
 

@@ -1,9 +1,11 @@
 import { json } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { allAssemblies, laborSheetsToday, searchItems } from '$lib/server/catalog/queries';
+import { allAssemblies, laborSheetsToday, frequentItems, searchItems } from '$lib/server/catalog/queries';
 import { searchServices } from '$lib/server/flat-rate/queries';
 import { questionsOf } from '$lib/server/catalog/recipes';
+import { earlierEstimates, earlierLines, templateList } from '$lib/server/estimates/templates';
+import { kindOfJob } from '$lib/server/jobs/queries';
 import type { RequestHandler } from './$types';
 
 /** What can be added: items, and for estimators assemblies and labor. Costs only for those who may see them. */
@@ -17,15 +19,29 @@ export const GET: RequestHandler = ({ url, locals }) => {
 		unit: i.unit,
 		...(sees ? { cost: i.cost } : {})
 	}));
-	if (!sees || url.searchParams.get('only') === 'items') return json({ items, assemblies: [], sheets: [], services: [] });
+	if (!sees || url.searchParams.get('only') === 'items')
+		return json({ items, assemblies: [], sheets: [], services: [], templates: [], earlier: [], lines: [] });
 	const words = text.toLowerCase().split(/\s+/).filter(Boolean);
 	const hit = (s: string) => words.every((w) => s.toLowerCase().includes(w));
+	const jobId = url.searchParams.get('job') ?? '';
+	const kind = jobId ? kindOfJob(app(), jobId) : '';
 	return json({
-		items,
+		items: words.length ? items : frequentItems(app()),
+		templates: jobId
+			? templateList(app(), kind)
+					.filter((t) => hit(`${t.name} ${t.kindOfWork} template`))
+					.slice(0, 6)
+			: [],
+		earlier: jobId
+			? earlierEstimates(app(), jobId)
+					.filter((e) => hit(`${e.name} earlier`))
+					.slice(0, words.length ? 6 : 3)
+			: [],
+		lines: jobId ? earlierLines(app(), jobId, text) : [],
 		services: searchServices(app(), text).map((s) => ({ id: s.id, title: s.title, catalog: s.catalog.name, price: s.price.price })),
 		assemblies: allAssemblies(app())
 			.filter((a) => hit(`${a.name} ${a.category}`))
-			.slice(0, 12)
+			.slice(0, words.length ? 12 : 6)
 			.map((a) => ({ ...a, choices: questionsOf(app().db.orm, a.id).choices })),
 		sheets: laborSheetsToday(app())
 			.filter((s) => hit(`${s.name} labor hours`))

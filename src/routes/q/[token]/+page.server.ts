@@ -10,10 +10,15 @@ import type { Actions, PageServerLoad } from './$types';
 const device = (agent: string): string =>
 	/tablet|ipad/i.test(agent) ? 'tablet' : /mobile|android|iphone/i.test(agent) ? 'phone' : 'computer';
 
+/** Options as they are ticked: boxes by “option”, one of a group by “option:” and the group. */
+const picked = (form: URLSearchParams | FormData): string[] => [
+	...new Set([...form].flatMap(([name, value]) => (name === 'option' || name.startsWith('option:') ? [String(value)] : [])))
+];
+
 export const load: PageServerLoad = ({ params, url, locals, request, isDataRequest }) => {
 	const actor = linkActor(app(), 'quote', params.token);
 	if (!actor) error(404, 'This link does not work (any more). Please use the one in our latest mail, or call us.');
-	const chosen = url.searchParams.has('pick') ? url.searchParams.getAll('option') : null;
+	const chosen = url.searchParams.has('pick') ? picked(url.searchParams) : null;
 	const quote = customerQuote(app(), actor.subjectId, chosen);
 	if (!quote) error(404, 'This quote is not there any more.');
 	// The company's own looks do not count, nor does moving an option about.
@@ -36,7 +41,7 @@ const answer = async (event: Parameters<NonNullable<Actions['accept']>>[0], kind
 				...typed,
 				signature: text('signature'),
 				agreed: form.get('agreed') === 'on',
-				chosen: form.getAll('option').map(String),
+				chosen: picked(form),
 				address: event.getClientAddress(),
 				agent: (event.request.headers.get('user-agent') ?? '').slice(0, 300)
 			},

@@ -14,6 +14,14 @@
 	const open = $derived(data.state === 'open');
 	const included = $derived(data.view.scopes.filter((s) => !s.option));
 	const offered = $derived(data.view.scopes.filter((s) => s.option));
+	const single = $derived(offered.filter((s) => s.groupId === null));
+	/** Groups of whole scopes; groups of lines stand within their scope. */
+	const groups = $derived(
+		data.view.groups.map((g) => ({ ...g, members: offered.filter((s) => s.groupId === g.id) })).filter((g) => g.members.length)
+	);
+	const lineGroups = (s: (typeof included)[number]) =>
+		data.view.groups.map((g) => ({ ...g, lines: s.lines.filter((l) => l.groupId === g.id) })).filter((g) => g.lines.length);
+	const more = (n: number | null) => (n === null ? '' : n < 0 ? `${formatCents(n)}` : `+${formatCents(n)}`);
 	const chosen = $derived([
 		...offered.filter((s) => s.chosen).map((s) => s.id),
 		...data.view.scopes.flatMap((s) => s.lines.filter((l) => l.option && l.chosen).map((l) => l.id))
@@ -65,24 +73,65 @@
 					<strong class="figure">{formatCents(s.amount)}</strong>
 				</div>
 				{#if s.wording}<p class="quiet">{s.wording}</p>{/if}
-				{#each s.lines.filter((l) => l.option) as l (l.id)}<label class="option"
+				{#each s.lines.filter((l) => l.option && l.groupId === null) as l (l.id)}<label class="option"
 						><input type="checkbox" class="checkbox" name="option" value={l.id} checked={l.chosen} disabled={!open} /><span class="line"
 							><span>{l.text}</span><span class="figure">{formatCents(l.amount)}</span></span
 						></label
 					>{/each}
+				{#each lineGroups(s) as g (g.id)}<fieldset class="mt-2">
+						<legend>{g.name} <span class="quiet">{g.rule.toLowerCase()}</span></legend>
+						{#each g.lines as l (l.id)}<label class="option"
+								><input
+									type={g.one ? 'radio' : 'checkbox'}
+									class={g.one ? 'radio' : 'checkbox'}
+									name={g.one ? `option:${g.id}` : 'option'}
+									value={l.id}
+									checked={l.chosen}
+									disabled={!open}
+								/><span class="line"
+									><span>{l.text}</span><span class="figure">{l.difference === null ? formatCents(l.amount) : more(l.difference)}</span
+									></span
+								></label
+							>{/each}
+					</fieldset>{/each}
 			</section>
 		{/each}
-		{#if offered.length}
+		{#each groups as g (g.id)}<fieldset class="mt-5">
+				<legend
+					><h2>{g.name}</h2>
+					<span class="quiet">{g.rule}</span></legend
+				>
+				{#each g.members as s (s.id)}<label class="sheet card pickable" class:chosen={s.chosen}
+						><input
+							type={g.one ? 'radio' : 'checkbox'}
+							class={g.one ? 'radio' : 'checkbox'}
+							name={g.one ? `option:${g.id}` : 'option'}
+							value={s.id}
+							checked={s.chosen}
+							disabled={!open}
+						/><span class="grow"
+							><span class="line"
+								><strong>{s.name}</strong><span class="prices"
+									><strong class="figure">{formatCents(s.amount)}</strong>{#if s.difference !== null}<span class="figure quiet"
+											>{more(s.difference)}</span
+										>{/if}</span
+								></span
+							>{#if s.wording}<span class="quiet">{s.wording}</span>{/if}</span
+						></label
+					>{/each}
+			</fieldset>{/each}
+		{#if single.length}
 			<h2 class="mt-5 mb-1">{open ? 'Add if you like' : 'Options'}</h2>
-			{#each offered as s (s.id)}<label class="sheet card pickable" class:chosen={s.chosen}
+			{#each single as s (s.id)}<label class="sheet card pickable" class:chosen={s.chosen}
 					><input type="checkbox" class="checkbox" name="option" value={s.id} checked={s.chosen} disabled={!open} /><span class="grow"
 						><span class="line"><strong>{s.name}</strong><strong class="figure">{formatCents(s.amount)}</strong></span>{#if s.wording}<span
 								class="quiet">{s.wording}</span
 							>{/if}</span
 					></label
 				>{/each}
-			{#if open}<noscript><button class="btn mt-2">Show the total with these</button></noscript>{/if}
 		{/if}
+		{#if open && (offered.length || data.view.groups.length)}<noscript><button class="btn mt-2">Show the total with these</button></noscript
+			>{/if}
 	</form>
 	<dl>
 		{#if data.view.discount}<div>
@@ -203,6 +252,13 @@
 	}
 	.grow .quiet {
 		display: block;
+	}
+	.prices {
+		text-align: right;
+	}
+	legend h2 {
+		display: inline;
+		margin-right: 8px;
 	}
 	.line {
 		display: flex;

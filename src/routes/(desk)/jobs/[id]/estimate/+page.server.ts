@@ -1,6 +1,8 @@
 import { redirect } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
+import { reviewOf } from '$lib/server/estimates/reviews';
+import { leftOutOf } from '$lib/server/estimates/templates';
 import { bench } from '$lib/server/estimates/queries';
 import type { PageServerLoad } from './$types';
 
@@ -9,7 +11,9 @@ export const load: PageServerLoad = ({ params, locals }) => {
 	if (!found) redirect(303, `/jobs/${params.id}`);
 	return {
 		bench: found,
+		review: reviewOf(app(), found.id),
+		leftOut: leftOutOf(app(), found.id),
 		mayIssue: locals.signed !== null && may(locals.signed.actor.role, 'quotes.issue'),
-		live: [`estimate:${found.id}`]
+		live: [`estimate:${found.id}`, `review:${found.id}`]
 	};
 };

@@ -4,9 +4,14 @@
 	import { computeEstimate } from '$lib/core/estimate';
 	import type { Shape } from '$lib/core/measure';
 	import { formatCents, parseCents, parsePercent } from '$lib/core/money';
-	import { setTotal, totalForMargin } from '$lib/core/estimate';
+	import { partSums, setTotal, totalForMargin } from '$lib/core/estimate';
+	import { KINDS, type Kind } from '$lib/core/pricing';
 	import Adder from '$lib/ui/estimate/Adder.svelte';
 	import ScopeGrid from '$lib/ui/estimate/ScopeGrid.svelte';
+	import BenchPages from '$lib/ui/estimate/BenchPages.svelte';
+	import GroupsDialog from '$lib/ui/estimate/GroupsDialog.svelte';
+	import PasteDialog from '$lib/ui/estimate/PasteDialog.svelte';
+	import PickedBar from '$lib/ui/estimate/PickedBar.svelte';
 	import ShapeDialog from '$lib/ui/estimate/ShapeDialog.svelte';
 	import EstimateTally from '$lib/ui/estimate/EstimateTally.svelte';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
@@ -23,11 +28,48 @@
 	let naming: { what: 'copy' | 'rename' | 'wording'; scopeId: string } | null = $state(null);
 	let text = $state('');
 	let setting: 'margin' | 'total' | 'discount' | null = $state(null);
+	/** Which part is set: the whole, a scope (its id), or a kind. */
+	let part = $state('');
 	let problem = $state('');
 	let issuing = $state(false);
 	let busy = $state(false);
 	let letter = $state({ to: '', subject: '', text: '' });
 	let despite = $state(false);
+	let picked: ReadonlySet<string> = $state(new Set());
+	let pasting = $state({ open: false, text: '', scopeId: '', scope: '' });
+	let grouping = $state(false);
+	let find = $state('');
+	let bar: PickedBar | undefined = $state();
+	const pickedLines = $derived(result.lines.filter((l) => picked.has(l.line.id)));
+	const remarks = $derived.by(() => {
+		const n = new Map<string, number>();
+		for (const c of data.review.comments) if (c.lineId && !c.settledAt) n.set(c.lineId, (n.get(c.lineId) ?? 0) + 1);
+		return n;
+	});
+	const found = $derived(
+		find.trim() === ''
+			? []
+			: result.lines.filter((l) =>
+					find
+						.toLowerCase()
+						.split(/\s+/)
+						.every((w) => `${l.line.name} ${l.line.note} ${l.line.phase}`.toLowerCase().includes(w))
+				)
+	);
+	function pick(ids: string[], on: boolean) {
+		const next = new Set(picked);
+		for (const id of ids)
+			if (on) next.add(id);
+			else next.delete(id);
+		picked = next;
+	}
+	/** Copy takes the picked lines as a block that a spreadsheet takes. */
+	function copied(e: ClipboardEvent) {
+		if (!bar || pickedLines.length === 0 || (e.target as HTMLElement).closest('input,textarea,dialog')) return;
+		e.clipboardData?.setData('text/plain', bar.block());
+		e.preventDefault();
+	}
+	const withinPart = $derived(part === '' ? {} : b.estimate.scopes.some((s) => s.id === part) ? { scopeId: part } : { kind: part as Kind });
 
 	async function act(name: string, input: Record<string, unknown>): Promise<string | null> {
 		const r = await command(name, input);
@@ -45,7 +87,9 @@
 			text = what === 'copy' ? `${s.name}, copy` : what === 'rename' ? s.name : s.wording;
 		} else if (what === 'option') void act('estimates.change-scope', { scopeId, option: !s.option });
 		else if (what === 'aside') void act('estimates.change-scope', { scopeId, setAside: !s.setAside });
-		else if (what === 'remove') void act('estimates.remove-scope', { scopeId });
+		else if (what === 'margin') {
+			[setting, part, text, problem] = ['margin', scopeId, '', ''];
+		} else if (what === 'remove') void act('estimates.remove-scope', { scopeId });
 		else void act('estimates.change-scope', { scopeId, move: what === 'up' ? -1 : 1 });
 	}
 	async function saveName() {
@@ -61,16 +105,21 @@
 	const preview = $derived.by(() => {
 		if (!setting || text.trim() === '' || setting === 'discount') return '';
 		try {
-			const total = setting === 'total' ? parseCents(text) : totalForMargin(b.estimate, parsePercent(text));
-			setTotal(b.estimate, total);
-			const profit = total - result.total.breakEven;
-			return `Price ${formatCents(total)}, profit ${formatCents(profit)}${profit < 0 ? ': below break-even' : ''}`;
+			const total = setting === 'total' ? parseCents(text) : totalForMargin(b.estimate, parsePercent(text), withinPart);
+			const moved = setTotal(b.estimate, total, withinPart);
+			const profit = total - partSums(b.estimate, withinPart).breakEven;
+			return `${moved.size} line${moved.size === 1 ? ' moves' : 's move'}. Price ${formatCents(total)}, profit ${formatCents(profit)}${profit < 0 ? ': below break-even' : ''}`;
 		} catch (e) {
 			return (e as Error).message;
 		}
 	});
 	async function saveWhole() {
-		const wrong = await act('estimates.set-whole', { estimateId: b.id, what: setting, value: text });
+		const wrong = await act('estimates.set-whole', {
+			estimateId: b.id,
+			what: setting,
+			value: text,
+			...(setting === 'discount' ? {} : withinPart)
+		});
 		if (wrong) problem = wrong;
 		else setting = null;
 	}
@@ -97,7 +146,7 @@
 	}
 </script>
 
-<svelte:window onkeydown={keys} />
+<svelte:window onkeydown={keys} oncopy={copied} />
 <Page
 	title={data.head.job.name}
 	sub="{data.head.customer.name} · {data.head.site?.address ?? ''}{data.head.person ? ` · bid by ${data.head.person.name}` : ''}"
@@ -113,12 +162,36 @@
 		{#if data.mayIssue && !b.won}<button class="btn btn-primary" onclick={startIssue}>Issue quote</button>{/if}
 	{/snippet}
 	<ThreadStrip steps={data.thread} />
+	<BenchPages jobId={data.head.job.id} current="" open={data.review.comments.filter((c) => !c.settledAt).length} />
 	<div class="bench">
 		<div class="scopes">
 			{#if said}<p class="problem mb-2" role="alert">{said}</p>{/if}
 			{#if b.won}<p class="sheet mb-2 p-3">
 					This job is won: what was sold stays as it was accepted. Changes here do not touch the contract.
 				</p>{/if}
+			{#if result.lines.length > 12}<div class="finder no-print">
+					<input
+						class="input"
+						type="search"
+						placeholder="Find in this estimate"
+						aria-label="Find in this estimate"
+						bind:value={find}
+						onkeydown={(e) => {
+							if (e.key === 'Escape') find = '';
+							if (e.key === 'Enter')
+								[...document.querySelectorAll<HTMLElement>('.scopes tbody tr:not(.faint) [data-column=name]')][0]?.focus();
+						}}
+					/>{#if find.trim()}<span class="quiet" role="status">{found.length} line{found.length === 1 ? '' : 's'}</span>
+						<button
+							type="button"
+							class="link"
+							onclick={() =>
+								pick(
+									found.map((l) => l.line.id),
+									true
+								)}>Pick them</button
+						>{/if}
+				</div>{/if}
 			{#each result.scopes as s (s.scope.id)}
 				<ScopeGrid
 					estimate={b.estimate}
@@ -130,12 +203,20 @@
 						shaping = { scopeId: s.scope.id, shape };
 						shapeOpen = true;
 					}}
+					{picked}
+					onpick={pick}
+					ondrop={(lineIds, beforeId) => act('estimates.move-lines', { lineIds, scopeId: s.scope.id, beforeId })}
+					onpaste={(block) => (pasting = { open: true, text: block, scopeId: s.scope.id, scope: s.scope.name })}
+					{find}
+					{remarks}
 					onunshape={(shapeId) => act('estimates.remove-shape', { shapeId })}
 					online={(what, lineId) =>
-						act(
-							what === 'remove' ? 'estimates.remove-line' : 'estimates.move-line',
-							what === 'remove' ? { lineId } : { lineId, by: what === 'up' ? -1 : 1 }
-						)}
+						what === 'remark'
+							? void goto(`/jobs/${data.head.job.id}/estimate/review?line=${lineId}`)
+							: void act(
+									what === 'remove' ? 'estimates.remove-line' : 'estimates.move-line',
+									what === 'remove' ? { lineId } : { lineId, by: what === 'up' ? -1 : 1 }
+								)}
 				/>
 			{:else}<div class="sheet p-6">
 					<h2>An empty estimate</h2>
@@ -143,14 +224,26 @@
 						Begin with a scope: a part the customer would name, like “Main roof” or “Gutters”. Type its name below and choose “new scope”.
 					</p>
 				</div>{/each}
-			<Adder estimateId={b.id} scopes={result.scopes.map((s) => ({ id: s.scope.id, name: s.scope.name }))} />
+			{#if pickedLines.length}<PickedBar
+					bind:this={bar}
+					lines={pickedLines}
+					scopes={result.scopes.map((s) => ({ id: s.scope.id, name: s.scope.name }))}
+					{act}
+					clear={() => (picked = new Set())}
+				/>{/if}
+			<Adder jobId={data.head.job.id} estimateId={b.id} scopes={result.scopes.map((s) => ({ id: s.scope.id, name: s.scope.name }))} />
 		</div>
 		<EstimateTally
 			estimate={b.estimate}
 			{result}
 			tax={b.tax}
+			review={data.review}
+			leftOut={data.leftOut}
+			ongroups={() => (grouping = true)}
+			jobId={data.head.job.id}
 			onset={(what) => {
 				setting = what;
+				part = '';
 				text = '';
 				problem = '';
 			}}
@@ -188,6 +281,13 @@
 	onsave={saveWhole}
 	{problem}
 >
+	{#if setting !== 'discount'}<Field label="Of"
+			><select class="select" name="part" bind:value={part}
+				><option value="">the whole</option>{#each result.scopes.filter((s) => s.state === 'in') as s (s.scope.id)}<option
+						value={s.scope.id}>{s.scope.name}</option
+					>{/each}{#each KINDS.filter((k) => result.byKind[k].price !== 0) as k (k)}<option value={k}>all {k}</option>{/each}</select
+			></Field
+		>{/if}
 	<Field
 		label={setting === 'discount' ? 'Amount, or percent with %' : setting === 'margin' ? 'Margin on break-even' : 'Total before tax'}
 		hint={preview}
@@ -199,6 +299,8 @@
 		/></Field
 	>
 </Dialog>
+<PasteDialog bind:open={pasting.open} text={pasting.text} scopeId={pasting.scopeId} scope={pasting.scope} />
+<GroupsDialog bind:open={grouping} estimateId={b.id} estimate={b.estimate} />
 <Dialog bind:open={issuing} title="Issue the quote" save="Freeze and send" onsave={issue} {busy} {problem}>
 	<Field label="To"><input class="input" name="to" bind:value={letter.to} placeholder="nobody: only freeze it" /></Field>
 	<Field label="Subject"><input class="input" bind:value={letter.subject} /></Field>
@@ -216,11 +318,20 @@
 		grid-template-columns: minmax(0, 1fr) 292px;
 		min-height: calc(100vh - 150px);
 	}
+	.finder {
+		display: flex;
+		align-items: center;
+		gap: 14px;
+		margin-bottom: 10px;
+	}
+	.finder .input {
+		width: 260px;
+	}
 	.scopes {
 		padding: 12px 14px 60px 18px;
 		min-width: 0;
 	}
-	@media (max-width: 900px) {
+	@media (max-width: 1100px) {
 		.bench {
 			grid-template-columns: 1fr;
 		}

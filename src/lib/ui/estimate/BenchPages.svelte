@@ -1,0 +1,36 @@
+<script lang="ts">
+	/** What belongs to an estimate beside its lines. */
+	let { jobId, current, open = 0 }: { jobId: string; current: string; open?: number } = $props();
+	const pages = $derived([
+		['', 'Lines'],
+		['review', open ? `Second look (${open})` : 'Second look'],
+		['revisions', 'Revisions'],
+		['take-out', 'Take-out'],
+		['risk', 'Risk']
+	]);
+</script>
+
+<nav class="no-print" aria-label="The estimate">
+	{#each pages as [path, word] (path)}<a
+			href="/jobs/{jobId}/estimate{path ? `/${path}` : ''}"
+			aria-current={path === current ? 'page' : undefined}>{word}</a
+		>{/each}
+</nav>
+
+<style>
+	nav {
+		display: flex;
+		gap: 18px;
+		padding: 6px 18px;
+		border-bottom: 1px solid var(--line);
+		font-size: 0.93rem;
+	}
+	a {
+		text-decoration: none;
+		color: var(--quiet);
+	}
+	a[aria-current] {
+		color: var(--color-base-content);
+		font-weight: 650;
+	}
+</style>

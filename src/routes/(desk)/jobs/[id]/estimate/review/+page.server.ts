@@ -1,0 +1,20 @@
+import { redirect } from '@sveltejs/kit';
+import { may } from '$lib/core/access';
+import { app } from '$lib/server/app';
+import { bench } from '$lib/server/estimates/queries';
+import { reviewOf } from '$lib/server/estimates/reviews';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ params, url, locals }) => {
+	const found = bench(app(), params.id);
+	if (!found) redirect(303, `/jobs/${params.id}`);
+	const role = locals.signed?.actor.role;
+	return {
+		bench: found,
+		review: reviewOf(app(), found.id),
+		line: url.searchParams.get('line'),
+		mayChange: role !== undefined && may(role, 'estimates.change'),
+		maySignOff: role !== undefined && may(role, 'quotes.sign-off'),
+		live: [`estimate:${found.id}`, `review:${found.id}`]
+	};
+};

@@ -1,0 +1,16 @@
+import { redirect } from '@sveltejs/kit';
+import { app } from '$lib/server/app';
+import { estimateOfJob, takeOutOf } from '$lib/server/estimates/pages';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ params, url }) => {
+	const id = estimateOfJob(app(), params.id);
+	const found = id ? takeOutOf(app(), id) : null;
+	if (!id || !found) redirect(303, `/jobs/${params.id}`);
+	return {
+		estimateId: id,
+		...found,
+		by: url.searchParams.get('by') === 'supplier' ? ('supplier' as const) : ('phase' as const),
+		live: [`estimate:${id}`]
+	};
+};
