@@ -115,6 +115,18 @@ export function buildNow(yard: Yard, today: string): void {
 	yard.at(back(18), '09:00');
 	yard.bill('invoices.deposit', { jobId: sj, amount: '30%' }, 'bursar@stbrannoc.example');
 
+	// The school again: rotten deck on the east face, offered as a change order and waiting for the bursar.
+	yard.at(back(3), '15:10');
+	const { estimateId: ce } = yard.call<{ estimateId: string }>('bastian', 'estimates.start-change', {
+		jobId: sj,
+		title: 'Rotten deck above the hall'
+	});
+	const deck = yard.scope(ce, 'East face, deck', [], []);
+	yard.call('bastian', 'estimates.add-line', { scopeId: deck, itemId: item('TS-DEC-716'), quantity: '22', phase: 'Tear-off' });
+	yard.call('bastian', 'estimates.add-line', { scopeId: deck, sheetId: 'steep', name: 'Replace deck', quantity: '14', phase: 'Tear-off' });
+	yard.call('bastian', 'estimates.change-days', { estimateId: ce, days: 1 });
+	yard.issue(ce, 'bursar@stbrannoc.example');
+
 	// Harbor Row: one quote with options, read three times, no answer.
 	yard.at(back(12), '11:00');
 	const harbor = yard.customer(

@@ -3,6 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { computeEstimate, frozenHolds, writeBlock, type Frozen } from '$lib/core/estimate';
 import { Refusal } from '$lib/core/refusal';
 import type { App } from '$lib/server/app';
+import { changesOf } from '$lib/server/estimates/changes';
 import { loadEstimate } from '$lib/server/estimates/load';
 import { reviewOf, waitingSignOffs } from '$lib/server/estimates/reviews';
 import { earlierEstimates, earlierLines, leftOutOf, templateList } from '$lib/server/estimates/templates';
@@ -40,7 +41,7 @@ const refused = (work: () => unknown): [string | null, string] => {
 	}
 	return [null, 'taken'];
 };
-const option = (estimateId: string, name: string, price = "0"): string => {
+const option = (estimateId: string, name: string, price = '0'): string => {
 	const scopeId = yard.scope(estimateId, name, [], [], true);
 	free(scopeId, name, price);
 	return scopeId;
@@ -398,5 +399,82 @@ describe('second look and sign-off', () => {
 		// Nothing of it is on the customer's side.
 		const q = yard.issue(b.estimateId, '');
 		expect(JSON.stringify(customerQuote(app, q.revisionId, null))).not.toContain('copper one');
+	});
+});
+
+describe('a change order', () => {
+	const contract = (jobId: string) => value<number>(app, 'select contract_net from jobs where id = ?', jobId);
+	const won = () => {
+		const b = bid();
+		yard.accept(yard.issue(b.estimateId, ''), 'B');
+		return b;
+	};
+	const start = (jobId: string, title = 'More') =>
+		yard.call<{ estimateId: string; change: number }>('bastian', 'estimates.start-change', { jobId, title });
+
+	it('changes contract, budget and what is billed once it is accepted, and not a cent before', () => {
+		const b = won();
+		expect(contract(b.jobId)).toBe(30_000);
+		const { estimateId, change } = start(b.jobId);
+		expect(change).toBe(1);
+		const scopeId = yard.scope(estimateId, 'Extra', [], []);
+		free(scopeId, 'Deck', '250', '150');
+		yard.call('bastian', 'estimates.change-days', { estimateId, days: 2 });
+		const q = yard.issue(estimateId, '');
+		expect(contract(b.jobId)).toBe(30_000);
+		expect(customerQuote(app, q.revisionId, null)?.header.change).toBe(1);
+		yard.accept(q, 'B');
+		expect(contract(b.jobId)).toBe(55_000);
+		expect(count(app, 'select sum(price) from budget_rows where job_id = ?', b.jobId)).toBe(55_000);
+		expect(count(app, 'select sum(amount) from contract_lines where job_id = ?', b.jobId)).toBe(55_000);
+		const positions = app.db.sqlite.prepare('select position p from contract_lines where job_id = ? order by position').all(b.jobId) as {
+			p: number;
+		}[];
+		expect(new Set(positions.map((r) => r.p)).size).toBe(positions.length);
+		expect(changesOf(app, b.jobId)).toMatchObject([{ number: 1, state: 'accepted', net: 25_000, days: 2 }]);
+		const { invoiceId } = yard.call<{ invoiceId: string }>('petra', 'invoices.contract', { jobId: b.jobId, percent: '100%' });
+		expect(value<number>(app, 'select net from invoices where id = ?', invoiceId)).toBe(55_000);
+	});
+	it('may take work off: the contract falls, and the credit is billed to the cent', () => {
+		const b = won();
+		const { estimateId } = start(b.jobId, 'Left out');
+		const scopeId = yard.scope(estimateId, 'Left out', [], []);
+		free(scopeId, 'No second coat', '-80', '0');
+		yard.call('imogen', 'quotes.issue', { estimateId, to: '', subject: '', text: '', despite: true });
+		const revisionId = value<string>(
+			app,
+			'select r.id from revisions r join quotes q on q.id = r.quote_id where q.estimate_id = ?',
+			estimateId
+		);
+		yard.call('petra', 'quotes.accept-by-hand', { revisionId, name: 'B' });
+		expect(contract(b.jobId)).toBe(22_000);
+		const { invoiceId } = yard.call<{ invoiceId: string }>('petra', 'invoices.contract', { jobId: b.jobId, percent: '100%' });
+		expect(value<number>(app, 'select net from invoices where id = ?', invoiceId)).toBe(22_000);
+	});
+	it('belongs to a won job, has numbers without gaps, and leaves the bid’s own estimate frozen', () => {
+		const open = bid();
+		expect(refused(() => start(open.jobId))[1]).toContain('not won yet');
+		const b = won();
+		expect([start(b.jobId).change, start(b.jobId).change]).toEqual([1, 2]);
+		expect(refused(() => yard.issue(b.estimateId, ''))[1]).toContain('change order');
+		expect(yard.call<{ estimateId: string }>('bastian', 'estimates.start', { jobId: b.jobId }).estimateId).toBe(b.estimateId);
+		expect(refused(() => yard.call('bastian', 'estimates.change-days', { estimateId: b.estimateId, days: 1 }))[1]).toContain(
+			'Only a change order'
+		);
+		const declined = start(b.jobId);
+		free(yard.scope(declined.estimateId, 'X', [], []), 'X');
+		const q = yard.issue(declined.estimateId, '');
+		yard.call(yard.link('quote', q.linkId, q.revisionId), 'quotes.answer', {
+			answer: 'declined',
+			name: '',
+			signature: '',
+			agreed: false,
+			chosen: [],
+			reason: 'Not now',
+			address: '',
+			agent: ''
+		});
+		expect(contract(b.jobId)).toBe(30_000);
+		expect(value(app, 'select meaning from stages where id = (select stage_id from jobs where id = ?)', b.jobId)).toBe('ready');
 	});
 });

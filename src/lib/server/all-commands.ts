@@ -10,6 +10,7 @@ import * as starter from './catalog/take-starter';
 import * as companyCommands from './company/commands';
 import * as tax from './company/tax';
 import * as estimates from './estimates/commands';
+import * as changes from './estimates/changes';
 import * as estimateGroups from './estimates/groups';
 import * as manyLines from './estimates/many-lines';
 import * as repricing from './estimates/reprice';
@@ -52,6 +53,7 @@ export const COMMANDS: ReadonlyMap<string, Command> = new Map(
 		bulk,
 		estimates,
 		repricing,
+		changes,
 		estimateGroups,
 		manyLines,
 		reviews,

@@ -120,7 +120,10 @@ export function quotePdf(q: {
 						{ stack: [{ text: latin(q.customer), bold: true }, { text: latin(q.site) }] },
 						{
 							stack: [
-								{ text: `Quote ${q.number}, revision ${q.revision}`, bold: true },
+								{
+									text: `${q.header.change ? `Change order ${q.header.change}, quote` : 'Quote'} ${q.number}, revision ${q.revision}`,
+									bold: true
+								},
 								{ text: q.day },
 								{ text: `valid until ${q.validUntil}` }
 							],

@@ -1,4 +1,4 @@
-import { desc, eq, inArray } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
 import { compareEstimates, hoursBySheet, laborSummary, takeOut, USUAL_SPREADS, type Estimate, type Spreads } from '../../core/estimate';
 import type { App } from '../app';
 import { assemblies, estimates, items, laborSheets, quotes, recipes, revisions, scopes, suppliers } from '../db/schema';
@@ -105,5 +105,16 @@ export function spreadsOf(app: App): { spreads: Spreads; learnedFrom: number } {
 	};
 }
 
-export const estimateOfJob = (app: App, jobId: string) =>
-	app.db.orm.select({ id: estimates.id }).from(estimates).where(eq(estimates.jobId, jobId)).get()?.id ?? null;
+/** The estimate of a job's bid, or of one of its change orders. */
+export const estimateOfJob = (app: App, jobId: string, change: number | null = null) =>
+	app.db.orm
+		.select({ id: estimates.id })
+		.from(estimates)
+		.where(and(eq(estimates.jobId, jobId), change === null ? isNull(estimates.change) : eq(estimates.change, change)))
+		.get()?.id ?? null;
+
+/** The change order that an address asks for; null: the bid. */
+export const changeIn = (url: URL): number | null => {
+	const n = Number(url.searchParams.get('change') ?? '');
+	return Number.isInteger(n) && n > 0 ? n : null;
+};

@@ -1,4 +1,4 @@
-import { and, eq } from 'drizzle-orm';
+import { and, eq, isNull } from 'drizzle-orm';
 import type { App } from '../app';
 import { companyOf } from '../jobs/queries';
 import { customers, estimates, jobs, taxCodes, taxComponents } from '../db/schema';
@@ -8,13 +8,21 @@ import { loadEstimate } from './load';
 import { undoState } from './undo';
 
 /** The estimate of a job as the bench shows it: rows for the core, tax of today, undo state, what the mail would say. */
-export function bench(app: App, jobId: string) {
+export function bench(app: App, jobId: string, change: number | null = null) {
 	const db = app.db.orm;
-	const row = db.select().from(estimates).where(eq(estimates.jobId, jobId)).get();
+	const row = db
+		.select()
+		.from(estimates)
+		.where(and(eq(estimates.jobId, jobId), change === null ? isNull(estimates.change) : eq(estimates.change, change)))
+		.get();
 	if (!row) return null;
 	const estimate = loadEstimate(db, row.id);
 	if (!estimate) return null;
-	const job = db.select({ customerId: jobs.customerId, number: jobs.number }).from(jobs).where(eq(jobs.id, jobId)).get();
+	const job = db
+		.select({ customerId: jobs.customerId, number: jobs.number, contractNet: jobs.contractNet })
+		.from(jobs)
+		.where(eq(jobs.id, jobId))
+		.get();
 	const exemption = job
 		? (db
 				.select({ e: customers.exemption })
@@ -31,6 +39,10 @@ export function bench(app: App, jobId: string) {
 		intro: row.intro,
 		estimate,
 		won: (job?.number ?? null) !== null,
+		change: row.change,
+		days: row.days,
+		/** What the job is contracted for now, before this change order. */
+		contract: row.change === null ? null : (job?.contractNet ?? 0),
 		undo: last?.text ?? null,
 		redo: next?.text ?? null,
 		tax: { codes: db.select().from(taxCodes).all(), components: db.select().from(taxComponents).all(), day: todayOf(app), exemption },

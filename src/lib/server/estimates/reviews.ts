@@ -258,6 +258,7 @@ export const waitingSignOffs = (app: App) =>
 		.select({
 			id: signOffs.id,
 			jobId: jobs.id,
+			change: estimates.change,
 			name: jobs.name,
 			price: signOffs.price,
 			reasons: signOffs.reasons,

@@ -3,6 +3,7 @@ import { costTable, overUnder } from '../../core/costing';
 import { cents } from '../../core/money';
 import { wallTime } from '../../core/time';
 import type { App } from '../app';
+import { changesOf } from '../estimates/changes';
 import { contractOf } from '../billing/load';
 import {
 	answers,
@@ -129,7 +130,11 @@ export function jobPage(app: App, id: string) {
 	const db = app.db.orm;
 	const head = jobHead(app, id);
 	if (!head) return null;
-	const estimate = db.select({ id: estimates.id }).from(estimates).where(eq(estimates.jobId, id)).get();
+	const estimate = db
+		.select({ id: estimates.id })
+		.from(estimates)
+		.where(and(eq(estimates.jobId, id), isNull(estimates.change)))
+		.get();
 	const revs = db
 		.select({
 			id: revisions.id,
@@ -167,6 +172,7 @@ export function jobPage(app: App, id: string) {
 			.where(eq(shifts.jobId, id))
 			.get(),
 		notes: notesOf(app, id),
+		changes: changesOf(app, id),
 		contract: contractOf(db, id),
 		invoices: invoicesOfJob(app, id),
 		history: db

@@ -1,3 +1,4 @@
+import { max, eq } from 'drizzle-orm';
 import { jobBudget, type Estimate, type QuoteTotals } from '../../core/estimate';
 import type { Context } from '../commands';
 import { budgetRows, contractLines, itemSales, jobMaterials, jobs, phases } from '../db/schema';
@@ -23,20 +24,50 @@ export function winJob(
 		contractTax: totals.tax,
 		touchedAt: ctx.now
 	});
-	for (const r of b.rows) ctx.insert(budgetRows, { id: newId(), jobId: job.id, ...r });
+	putBudget(ctx, job, b, null);
+	return number;
+}
+
+/** A change order is accepted: contract, budget, materials, lines to bill and hours of the phases grow (or shrink) by it. */
+export function applyChange(
+	ctx: Context,
+	job: typeof jobs.$inferSelect,
+	estimate: Estimate,
+	chosen: ReadonlySet<string>,
+	totals: QuoteTotals,
+	change: number
+): void {
+	ctx.update(jobs, job.id, {
+		contractNet: (job.contractNet ?? 0) + totals.net,
+		contractTax: (job.contractTax ?? 0) + totals.tax,
+		touchedAt: ctx.now
+	});
+	putBudget(ctx, job, jobBudget(estimate, chosen), change);
+}
+
+/** Rows of the budget, materials, lines to bill, what items were sold for, and phases with their hours. */
+function putBudget(ctx: Context, job: typeof jobs.$inferSelect, b: ReturnType<typeof jobBudget>, change: number | null): void {
+	for (const r of b.rows) ctx.insert(budgetRows, { id: newId(), jobId: job.id, ...r, change });
 	for (const m of b.materials) ctx.insert(jobMaterials, { id: newId(), jobId: job.id, ...m });
-	b.contract.forEach((c, position) =>
+	const next = (table: typeof contractLines | typeof phases): number =>
+		(ctx.db
+			.select({ n: max(table.position) })
+			.from(table)
+			.where(eq(table.jobId, job.id))
+			.get()?.n ?? -1) + 1;
+	let position = next(contractLines);
+	for (const c of b.contract)
 		ctx.insert(contractLines, {
 			id: newId(),
 			jobId: job.id,
-			position,
-			scope: c.scope,
+			position: position++,
+			scope: change === null ? c.scope : `Change ${change}: ${c.scope}`,
 			text: c.text,
 			amount: c.amount,
 			taxCodeId: c.taxCodeId,
-			phase: c.phase
-		})
-	);
+			phase: c.phase,
+			change
+		});
 	for (const s of b.sold)
 		ctx.db
 			.insert(itemSales)
@@ -44,6 +75,11 @@ export function winJob(
 			.run();
 	const hours = new Map<string, number>();
 	for (const r of b.rows) if (r.hours > 0) hours.set(r.phase, (hours.get(r.phase) ?? 0) + r.hours);
-	[...hours].forEach(([name, h], position) => ctx.insert(phases, { id: newId(), jobId: job.id, name, hours: h, position }));
-	return number;
+	const known = ctx.db.select().from(phases).where(eq(phases.jobId, job.id)).all();
+	let at = next(phases);
+	for (const [name, h] of hours) {
+		const phase = known.find((p) => p.name === name);
+		if (phase) ctx.update(phases, phase.id, { hours: phase.hours + h });
+		else ctx.insert(phases, { id: newId(), jobId: job.id, name, hours: h, position: at++ });
+	}
 }

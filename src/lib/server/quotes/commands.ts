@@ -23,7 +23,7 @@ import {
 import { loadEstimate } from '../estimates/load';
 import { checkSignedOff } from '../estimates/reviews';
 import { hashOf, newId } from '../ids';
-import { winJob } from '../jobs/win';
+import { applyChange, winJob } from '../jobs/win';
 import { makeLink } from './links';
 
 /** Freezes the estimate as the next revision of the job's quote, gives it its number and mails the link. */
@@ -39,7 +39,8 @@ export const issueQuote = defineCommand({
 		const estimate = loadEstimate(ctx.db, row.id);
 		const job = ctx.get(jobs, row.jobId, 'This job');
 		if (!estimate) throw new Refusal('This estimate is not there any more.');
-		if (job.number !== null) throw new Refusal('This job is won already; what comes now is a change order.');
+		if (job.number !== null && row.change === null) throw new Refusal('This job is won already; what comes now is a change order.');
+		if (row.change !== null && job.number === null) throw new Refusal('A change order belongs to a job that is won.');
 		const result = computeEstimate(estimate);
 		if (result.problems[0]) throw new Refusal(`Before it goes out: ${result.problems[0].text}`);
 		if (result.lines.every((l) => l.state === 'aside')) throw new Refusal('There is nothing on this estimate yet.');
@@ -65,7 +66,7 @@ export const issueQuote = defineCommand({
 			exemption: customer.exemption
 		};
 		const frozen = freeze(estimate, tax);
-		let quote = ctx.db.select().from(quotes).where(eq(quotes.jobId, job.id)).get();
+		let quote = ctx.db.select().from(quotes).where(eq(quotes.estimateId, row.id)).get();
 		quote ??= ctx.insert(quotes, { id: newId(), number: ctx.nextNumber('quote'), jobId: job.id, estimateId: row.id, createdAt: ctx.now });
 		for (const old of ctx.db
 			.select()
@@ -86,7 +87,8 @@ export const issueQuote = defineCommand({
 			intro: row.intro,
 			terms: own.settings.terms,
 			company: own.name,
-			by: ctx.who.name
+			by: ctx.who.name,
+			...(row.change === null ? {} : { change: row.change })
 		};
 		const text = JSON.stringify({ header, frozen });
 		const revision = {
@@ -258,10 +260,14 @@ function recordAnswer(ctx: Context, r: typeof revisions.$inferSelect, a: Answer)
 	});
 	ctx.db.update(revisions).set({ state: a.answer }).where(eq(revisions.id, r.id)).run();
 	if (a.answer === 'accepted') {
-		const number = winJob(ctx, job, r.frozen.estimate, chosen, totals);
+		const change = ctx.get(estimates, quote.estimateId, 'Its estimate').change;
+		if (change !== null) applyChange(ctx, job, r.frozen.estimate, chosen, totals, change);
+		const number = change === null ? winJob(ctx, job, r.frozen.estimate, chosen, totals) : (job.number ?? 0);
 		ctx.happened(
 			`job:${job.id}`,
-			`Quote ${quote.number} accepted by ${a.name.trim()}: ${formatCents(totals.total)}; job ${number}`,
+			change === null
+				? `Quote ${quote.number} accepted by ${a.name.trim()}: ${formatCents(totals.total)}; job ${number}`
+				: `Change order ${change} accepted by ${a.name.trim()}: ${formatCents(totals.total)}`,
 			'track',
 			'today',
 			'plan'

@@ -1,5 +1,5 @@
 import { Type } from '@sinclair/typebox';
-import { and, asc, eq } from 'drizzle-orm';
+import { and, asc, eq, isNull } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
 import { monthEnd } from '../../core/time';
 import { parseCents } from '../../core/money';
@@ -312,7 +312,11 @@ export const startEstimate = defineCommand({
 	input: Type.Object({ jobId: Id }, strict),
 	run(ctx, i) {
 		const job = ctx.get(jobs, i.jobId, 'This job');
-		const has = ctx.db.select().from(estimates).where(eq(estimates.jobId, job.id)).get();
+		const has = ctx.db
+			.select()
+			.from(estimates)
+			.where(and(eq(estimates.jobId, job.id), isNull(estimates.change)))
+			.get();
 		if (has) return { estimateId: has.id };
 		const estimate = ctx.insert(estimates, { id: newId(), jobId: job.id, title: job.name, intro: '' });
 		ctx.update(jobs, job.id, { touchedAt: ctx.now });

@@ -3,6 +3,7 @@ import { addDays, daysBetween } from '../../core/time';
 import type { App } from '../app';
 import { isOpen, readyToBill, todayOf } from '../billing/queries';
 import { customers, invoices, jobs, leads, quotes, revisions, shifts, sites } from '../db/schema';
+import { waitingSignOffs } from '../estimates/reviews';
 import { board } from '../planning/queries';
 import { onTheClock } from '../time/queries';
 import { mondayOf } from '../../core/time';
@@ -82,6 +83,16 @@ export function decisions(app: App, week = board(app, mondayOf(todayOf(app)), 2)
 				path: `/jobs/${j.id}/bill`
 			});
 	}
+	for (const s of waitingSignOffs(app))
+		list.push({
+			id: `sign-off:${s.id}`,
+			amount: s.price,
+			mark: 'need',
+			title: `${s.name}: sign-off asked for`,
+			detail: `${s.askedBy}, ${ago(now, s.askedAt)} · ${s.reasons.join('; ')}`,
+			action: 'Look at it',
+			path: `/jobs/${s.jobId}/estimate/review${s.change === null ? '' : `?change=${s.change}`}`
+		});
 	const late = db
 		.select({
 			id: invoices.id,

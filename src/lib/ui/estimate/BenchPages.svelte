@@ -1,6 +1,9 @@
 <script lang="ts">
+	import { page } from '$app/state';
 	/** What belongs to an estimate beside its lines. */
 	let { jobId, current, open = 0 }: { jobId: string; current: string; open?: number } = $props();
+	/** A change order keeps its number from page to page. */
+	const change = $derived(page.url.searchParams.get('change'));
 	const pages = $derived([
 		['', 'Lines'],
 		['review', open ? `Second look (${open})` : 'Second look'],
@@ -12,7 +15,7 @@
 
 <nav class="no-print" aria-label="The estimate">
 	{#each pages as [path, word] (path)}<a
-			href="/jobs/{jobId}/estimate{path ? `/${path}` : ''}"
+			href="/jobs/{jobId}/estimate{path ? `/${path}` : ''}{change ? `?change=${change}` : ''}"
 			aria-current={path === current ? 'page' : undefined}>{word}</a
 		>{/each}
 </nav>

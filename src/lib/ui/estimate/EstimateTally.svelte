@@ -3,6 +3,7 @@
 	import { formatCents, formatQuantity, formatRate, ratioOf } from '$lib/core/money';
 	import { toUnit } from '$lib/core/measure';
 	import { KINDS } from '$lib/core/pricing';
+	import { page } from '$app/state';
 	import Tally from '../money/Tally.svelte';
 	import type { TallyRow } from '../money/tally';
 	import Waterline from '../money/Waterline.svelte';
@@ -103,7 +104,7 @@
 					label="Above break-even"
 				/>{/if}
 		</li>
-		{#if signed}<li><a href="/jobs/{jobId}/estimate/review"><Mark kind={signed.kind} label={signed.words} /></a></li>{/if}
+		{#if signed}<li><a href="/jobs/{jobId}/estimate/review{page.url.search}"><Mark kind={signed.kind} label={signed.words} /></a></li>{/if}
 		{#each groups as g (g)}<li><Mark kind="need" label={g} /></li>{/each}
 		{#if leftOut?.missing.length}<li>
 				<details>

@@ -48,7 +48,8 @@
 <svelte:head><title>Quote {data.number} · {data.company.name}</title><meta name="robots" content="noindex, nofollow" /></svelte:head>
 <Letterhead
 	name={data.company.name}
-	line="Quote {data.number}, revision {data.revision} · for {data.header.customer}"
+	line="{data.header.change ? `Change order ${data.header.change}, quote` : 'Quote'} {data.number}, revision {data.revision} · for {data
+		.header.customer}"
 	color={data.letterhead.color}
 	footer={data.letterhead.footer}
 >

@@ -19,6 +19,8 @@ export const estimates = sqliteTable(
 		discount: text('discount', { mode: 'json' }).$type<Discount>(),
 		/** On a won job: the number of the change order it is the inside of; null for the estimate of the bid. */
 		change: integer('change_number'),
+		/** Working days a change order adds to the job; minus takes off. */
+		days: integer('days').notNull().default(0),
 		/** The template it was begun from, to say what was left out. */
 		templateId: text('template_id'),
 		version: version()

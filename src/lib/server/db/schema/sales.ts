@@ -132,6 +132,8 @@ export interface RevisionHeader {
 	terms: string;
 	company: string;
 	by: string;
+	/** The number of the change order it offers. */
+	change?: number;
 }
 
 export const revisions = sqliteTable(

@@ -16,7 +16,9 @@ export const budgetRows = sqliteTable(
 		kind: text('kind').$type<Kind>().notNull(),
 		cost: cents('cost').notNull(),
 		hours: integer('hours').notNull(),
-		price: cents('price').notNull()
+		price: cents('price').notNull(),
+		/** The change order that brought it; null: sold at first. */
+		change: integer('change_number')
 	},
 	(t) => [index('budget_rows_job').on(t.jobId)]
 );
@@ -51,7 +53,8 @@ export const contractLines = sqliteTable(
 		text: text('text').notNull(),
 		amount: cents('amount').notNull(),
 		taxCodeId: ref('tax_code_id'),
-		phase: words('phase')
+		phase: words('phase'),
+		change: integer('change_number')
 	},
 	(t) => [index('contract_lines_job').on(t.jobId, t.position)]
 );

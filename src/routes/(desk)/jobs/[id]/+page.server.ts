@@ -10,6 +10,8 @@ export const load: PageServerLoad = ({ params, locals }) => {
 	if (!job || !role) error(404, 'This job is not there any more.');
 	return {
 		...job,
+		// What a change order earns is for those who see estimates.
+		changes: may(role, 'estimates.see') ? job.changes : job.changes.map((c) => ({ ...c, margin: null })),
 		can: {
 			change: may(role, 'jobs.change'),
 			estimate: may(role, 'estimates.see'),

@@ -2,7 +2,7 @@
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
-	import { formatCents, formatMinutes, formatQuantity } from '$lib/core/money';
+	import { formatCents, formatMinutes, formatQuantity, formatRate } from '$lib/core/money';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import Waterline from '$lib/ui/money/Waterline.svelte';
@@ -33,6 +33,14 @@
 		said = r.ok ? '' : r.message;
 		return r.ok;
 	}
+	let changing = $state(false);
+	let changeTitle = $state('');
+	async function startChange() {
+		const r = await command<{ change: number }>('estimates.start-change', { jobId: data.job.id, title: changeTitle }, { refresh: false });
+		if (r.ok) await goto(`/jobs/${data.job.id}/estimate?change=${r.result.change}`);
+		else problem = r.field === 'title' ? 'Say what changes.' : r.message;
+	}
+	const changed = $derived(data.changes.filter((c) => c.state === 'accepted').reduce((n, c) => n + c.net, 0));
 	async function byHand() {
 		if (!handing) return;
 		const r = await command('quotes.accept-by-hand', { revisionId: handing, name: signer });
@@ -103,6 +111,34 @@
 						<span class="quiet">— starts on a word, billed by time and materials</span>
 					</p>{/if}
 			</section>
+			{#if won}<section class="sheet" aria-label="Change orders">
+					<div class="flex items-baseline gap-4 p-3">
+						<h2>Change orders</h2>
+						{#if changed}<span class="quiet">{changed > 0 ? '+' : ''}{formatCents(changed)} on the contract</span>{/if}
+						{#if data.can.estimate}<button class="link ml-auto" onclick={() => ((changing = true), (changeTitle = ''), (problem = ''))}
+								>New change order</button
+							>{/if}
+					</div>
+					{#if data.changes.length}<table class="grid-table">
+							<thead
+								><tr><th>No.</th><th>What</th><th>State</th><th class="num">Net</th><th class="num">Margin</th><th class="num">Days</th></tr
+								></thead
+							>
+							<tbody
+								>{#each data.changes as c (c.number)}<tr
+										><td>{c.number}</td><td
+											>{#if data.can.estimate}<a class="link" href="/jobs/{data.job.id}/estimate?change={c.number}">{c.title}</a
+												>{:else}{c.title}{/if}</td
+										><td><Mark kind={c.state === 'draft' ? 'ring' : marks[c.state]} label={c.state === 'open' ? 'waiting' : c.state} /></td
+										><td class="num">{formatCents(c.net)}</td><td class="num">{formatRate(c.margin)}</td><td class="num"
+											>{c.days > 0 ? `+${c.days}` : c.days || ''}</td
+										></tr
+									>{/each}</tbody
+							>
+						</table>{:else}<p class="quiet px-3 pb-3">
+							None. What the customer adds or leaves out after winning is offered, and agreed, here.
+						</p>{/if}
+				</section>{/if}
 			<section class="sheet p-4">
 				<h2>From the field</h2>
 				{#each data.costs.running as t (t.id)}<p class="mt-1">
@@ -212,4 +248,9 @@
 <Dialog open={handing !== null} title="Accepted on paper" save="It is accepted" onsave={byHand} {problem}>
 	<Field label="Who signed"><input class="input" bind:value={signer} required /></Field>
 	<button type="button" class="btn btn-ghost justify-self-start" onclick={() => (handing = null)}>Not yet</button>
+</Dialog>
+<Dialog bind:open={changing} title="New change order" save="Begin" onsave={startChange} {problem}>
+	<Field label="What changes"
+		><input class="input" name="change-title" bind:value={changeTitle} placeholder="New deck boards above the kitchen" /></Field
+	>
 </Dialog>

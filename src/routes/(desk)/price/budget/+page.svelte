@@ -476,7 +476,7 @@
 	.scenarios button.link {
 		text-align: left;
 	}
-	@media (max-width: 900px) {
+	@media (max-width: 1100px) {
 		.two {
 			grid-template-columns: minmax(0, 1fr);
 		}

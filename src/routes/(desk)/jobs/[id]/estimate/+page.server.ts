@@ -4,10 +4,11 @@ import { app } from '$lib/server/app';
 import { reviewOf } from '$lib/server/estimates/reviews';
 import { leftOutOf } from '$lib/server/estimates/templates';
 import { bench } from '$lib/server/estimates/queries';
+import { changeIn } from '$lib/server/estimates/pages';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ params, locals }) => {
-	const found = bench(app(), params.id);
+export const load: PageServerLoad = ({ params, url, locals }) => {
+	const found = bench(app(), params.id, changeIn(url));
 	if (!found) redirect(303, `/jobs/${params.id}`);
 	return {
 		bench: found,

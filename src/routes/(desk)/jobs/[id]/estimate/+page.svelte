@@ -148,7 +148,7 @@
 
 <svelte:window onkeydown={keys} oncopy={copied} />
 <Page
-	title={data.head.job.name}
+	title={b.change === null ? data.head.job.name : `Change order ${b.change}: ${b.title}`}
 	sub="{data.head.customer.name} · {data.head.site?.address ?? ''}{data.head.person ? ` · bid by ${data.head.person.name}` : ''}"
 	pages={jobPages(data.head.job.id)}
 	current="/jobs/{data.head.job.id}/estimate"
@@ -159,14 +159,29 @@
 		><button class="btn" disabled={!b.redo} title={b.redo ?? ''} onclick={() => act('estimates.undo', { estimateId: b.id, redo: true })}
 			>Redo</button
 		>
-		{#if data.mayIssue && !b.won}<button class="btn btn-primary" onclick={startIssue}>Issue quote</button>{/if}
+		{#if data.mayIssue && (!b.won || b.change !== null)}<button class="btn btn-primary" onclick={startIssue}>Issue quote</button>{/if}
 	{/snippet}
 	<ThreadStrip steps={data.thread} />
 	<BenchPages jobId={data.head.job.id} current="" open={data.review.comments.filter((c) => !c.settledAt).length} />
 	<div class="bench">
 		<div class="scopes">
 			{#if said}<p class="problem mb-2" role="alert">{said}</p>{/if}
-			{#if b.won}<p class="sheet mb-2 p-3">
+			{#if b.change !== null}<p class="sheet mb-2 flex flex-wrap items-center gap-x-6 gap-y-1 p-3">
+					<span
+						>Contract {formatCents(b.contract ?? 0)} →
+						<strong class="figure">{formatCents((b.contract ?? 0) + result.total.price)}</strong></span
+					>
+					<label
+						>Working days <input
+							class="input days"
+							type="number"
+							aria-label="Working days it adds"
+							value={b.days}
+							onchange={(e) => act('estimates.change-days', { estimateId: b.id, days: Math.round(Number(e.currentTarget.value)) || 0 })}
+						/></label
+					><span class="quiet">Once accepted it changes the contract, the budget and what is billed.</span>
+				</p>
+			{:else if b.won}<p class="sheet mb-2 p-3">
 					This job is won: what was sold stays as it was accepted. Changes here do not touch the contract.
 				</p>{/if}
 			{#if result.lines.length > 12}<div class="finder no-print">
@@ -212,7 +227,7 @@
 					onunshape={(shapeId) => act('estimates.remove-shape', { shapeId })}
 					online={(what, lineId) =>
 						what === 'remark'
-							? void goto(`/jobs/${data.head.job.id}/estimate/review?line=${lineId}`)
+							? void goto(`/jobs/${data.head.job.id}/estimate/review?line=${lineId}${b.change === null ? '' : `&change=${b.change}`}`)
 							: void act(
 									what === 'remove' ? 'estimates.remove-line' : 'estimates.move-line',
 									what === 'remove' ? { lineId } : { lineId, by: what === 'up' ? -1 : 1 }
@@ -317,6 +332,12 @@
 		display: grid;
 		grid-template-columns: minmax(0, 1fr) 292px;
 		min-height: calc(100vh - 150px);
+	}
+	.days {
+		width: 70px;
+		height: 28px;
+		min-height: 28px;
+		margin-left: 6px;
 	}
 	.finder {
 		display: flex;

@@ -336,7 +336,7 @@
 	.mid {
 		text-align: center;
 	}
-	@media (max-width: 900px) {
+	@media (max-width: 1100px) {
 		.two {
 			grid-template-columns: minmax(0, 1fr);
 		}

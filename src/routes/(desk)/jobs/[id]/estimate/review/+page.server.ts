@@ -3,10 +3,11 @@ import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
 import { bench } from '$lib/server/estimates/queries';
 import { reviewOf } from '$lib/server/estimates/reviews';
+import { changeIn } from '$lib/server/estimates/pages';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params, url, locals }) => {
-	const found = bench(app(), params.id);
+	const found = bench(app(), params.id, changeIn(url));
 	if (!found) redirect(303, `/jobs/${params.id}`);
 	const role = locals.signed?.actor.role;
 	return {

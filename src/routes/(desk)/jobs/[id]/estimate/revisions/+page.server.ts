@@ -1,11 +1,11 @@
 import { redirect } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { compareStates, estimateOfJob, revisionsOf } from '$lib/server/estimates/pages';
+import { changeIn, compareStates, estimateOfJob, revisionsOf } from '$lib/server/estimates/pages';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params, url, locals }) => {
-	const id = estimateOfJob(app(), params.id);
+	const id = estimateOfJob(app(), params.id, changeIn(url));
 	if (!id) redirect(303, `/jobs/${params.id}`);
 	const revisions = revisionsOf(app(), id);
 	const a = url.searchParams.get('a') ?? revisions[0]?.id ?? 'draft';

@@ -1,11 +1,11 @@
 import { redirect } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
-import { spreadsOf } from '$lib/server/estimates/pages';
+import { changeIn, spreadsOf } from '$lib/server/estimates/pages';
 import { bench } from '$lib/server/estimates/queries';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ params }) => {
-	const found = bench(app(), params.id);
+export const load: PageServerLoad = ({ params, url }) => {
+	const found = bench(app(), params.id, changeIn(url));
 	if (!found) redirect(303, `/jobs/${params.id}`);
 	return { bench: found, ...spreadsOf(app()), live: [`estimate:${found.id}`] };
 };
