@@ -8,6 +8,7 @@ import * as categories from './catalog/categories';
 import * as catalog from './catalog/commands';
 import * as starter from './catalog/take-starter';
 import * as companyCommands from './company/commands';
+import * as survey from './survey/commands';
 import * as tax from './company/tax';
 import * as estimates from './estimates/commands';
 import * as changes from './estimates/changes';
@@ -54,6 +55,7 @@ export const COMMANDS: ReadonlyMap<string, Command> = new Map(
 		estimates,
 		repricing,
 		changes,
+		survey,
 		estimateGroups,
 		manyLines,
 		reviews,

@@ -42,6 +42,7 @@ const PATHS: [prefix: string, right: Right | 'public'][] = [
 	['/api/assemblies-export', 'catalog.see'],
 	['/api/catalog-export', 'catalog.see'],
 	['/api/pdf/quote', 'estimates.see'],
+	['/api/photos', 'estimates.see'],
 	['/api/take-out', 'estimates.see'],
 	['/api/pdf/invoice', 'invoices.see'],
 	// Commands check their own access: customers and the public page come this way too.

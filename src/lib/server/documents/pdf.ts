@@ -90,6 +90,8 @@ export function quotePdf(q: {
 	letterhead: Letterhead;
 	number: number;
 	revision: number;
+	/** The change order it offers. */
+	change?: number | undefined;
 	day: string;
 	validUntil: string;
 	title: string;
@@ -121,7 +123,7 @@ export function quotePdf(q: {
 						{
 							stack: [
 								{
-									text: `${q.header.change ? `Change order ${q.header.change}, quote` : 'Quote'} ${q.number}, revision ${q.revision}`,
+									text: `${q.change ? `Change order ${q.change}, quote` : 'Quote'} ${q.number}, revision ${q.revision}`,
 									bold: true
 								},
 								{ text: q.day },

@@ -31,6 +31,7 @@ export async function quoteDocument(
 		letterhead: letterheadOf(app),
 		number: q.number,
 		revision: q.revision,
+		change: q.header.change,
 		day: wallTime(issued.at, q.zone).day,
 		validUntil: q.validUntil,
 		...q.header,

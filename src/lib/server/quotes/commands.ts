@@ -24,6 +24,7 @@ import { loadEstimate } from '../estimates/load';
 import { checkSignedOff } from '../estimates/reviews';
 import { hashOf, newId } from '../ids';
 import { applyChange, winJob } from '../jobs/win';
+import { photosForQuote } from '../survey/commands';
 import { makeLink } from './links';
 
 /** Freezes the estimate as the next revision of the job's quote, gives it its number and mails the link. */
@@ -80,6 +81,7 @@ export const issueQuote = defineCommand({
 				.from(revisions)
 				.where(eq(revisions.quoteId, quote.id))
 				.get()?.n ?? 0) + 1;
+		const photos = photosForQuote(ctx.db, job.id);
 		const header = {
 			title: row.title,
 			customer: customer.name,
@@ -88,7 +90,8 @@ export const issueQuote = defineCommand({
 			terms: own.settings.terms,
 			company: own.name,
 			by: ctx.who.name,
-			...(row.change === null ? {} : { change: row.change })
+			...(row.change === null ? {} : { change: row.change }),
+			...(photos.length ? { photos } : {})
 		};
 		const text = JSON.stringify({ header, frozen });
 		const revision = {

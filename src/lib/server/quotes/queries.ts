@@ -28,6 +28,7 @@ export function customerQuote(app: App, revisionId: string, chosen: readonly str
 		answer: answer && { answer: answer.answer, name: answer.name, at: answer.at, total: answer.total, reason: answer.reason },
 		view: quoteView(r.frozen.estimate, picked, r.frozen.tax),
 		zone: own.zone,
+		system: own.system,
 		jobId: row.jobId
 	};
 }
@@ -39,3 +40,9 @@ export const customerOfJob = (app: App, jobId: string) =>
 		.innerJoin(customers, eq(customers.id, jobs.customerId))
 		.where(eq(jobs.id, jobId))
 		.get() ?? null;
+
+/** Files of the pictures that went out with a revision. */
+export const quotedPictures = (app: App, revisionId: string): string[] =>
+	(app.db.orm.select({ header: revisions.header }).from(revisions).where(eq(revisions.id, revisionId)).get()?.header.photos ?? []).map(
+		(p) => p.fileId
+	);

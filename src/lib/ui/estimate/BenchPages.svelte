@@ -6,6 +6,7 @@
 	const change = $derived(page.url.searchParams.get('change'));
 	const pages = $derived([
 		['', 'Lines'],
+		['photos', 'Photos'],
 		['review', open ? `Second look (${open})` : 'Second look'],
 		['revisions', 'Revisions'],
 		['take-out', 'Take-out'],

@@ -3,6 +3,7 @@
 	import { goto } from '$app/navigation';
 	import { formatCents } from '$lib/core/money/format';
 	import Letterhead from '$lib/ui/shell/Letterhead.svelte';
+	import PhotoMarks from '$lib/ui/estimate/PhotoMarks.svelte';
 	import SignaturePad from '$lib/ui/forms/SignaturePad.svelte';
 	let { data, form } = $props();
 	let signing = $state(false);
@@ -134,6 +135,21 @@
 		{#if open && (offered.length || data.view.groups.length)}<noscript><button class="btn mt-2">Show the total with these</button></noscript
 			>{/if}
 	</form>
+	{#each data.header.photos ?? [] as p (p.fileId)}<figure class="sheet card">
+			<div class="photo" style:aspect-ratio="{p.width} / {p.height}">
+				<img src="/q/{data.token}/picture/{p.fileId}" alt={p.caption || 'Picture of the site'} loading="lazy" /><PhotoMarks
+					marks={p.marks}
+					scale={p.scale}
+					system={data.system}
+					width={p.width}
+					height={p.height}
+				/>
+			</div>
+			<figcaption>
+				{#if p.caption}<strong>{p.caption}</strong>{/if}
+				{#each p.pins as pin (pin.id)}<p><span class="pin">{pin.n}</span> {pin.text}</p>{/each}
+			</figcaption>
+		</figure>{/each}
 	<dl>
 		{#if data.view.discount}<div>
 				<dt>Discount</dt>
@@ -231,6 +247,29 @@
 </Letterhead>
 
 <style>
+	.photo {
+		position: relative;
+		background: var(--line);
+	}
+	.photo img {
+		position: absolute;
+		inset: 0;
+		width: 100%;
+		height: 100%;
+	}
+	figcaption {
+		margin-top: 8px;
+	}
+	.pin {
+		display: inline-grid;
+		place-items: center;
+		min-width: 22px;
+		height: 22px;
+		border-radius: 50%;
+		background: var(--color-error);
+		color: var(--color-error-content);
+		font: 700 0.85rem var(--font-figure);
+	}
 	h1 {
 		font-size: 1.35rem;
 	}

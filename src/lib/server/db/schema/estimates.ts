@@ -2,6 +2,7 @@ import { check, index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-o
 import { sql } from 'drizzle-orm';
 import type { Discount, Estimate, FlatPart, Line, QuantitySource } from '../../../core/estimate';
 import type { Figure } from '../../../core/measure';
+import type { PhotoMark, PhotoScale } from '../../../core/survey';
 import type { Kind, PriceRule } from '../../../core/pricing';
 import { jobs } from './sales';
 import { assemblies } from './catalog';
@@ -207,4 +208,30 @@ export const signOffs = sqliteTable(
 		answer: words('answer')
 	},
 	(t) => [index('sign_offs_estimate').on(t.estimateId, t.askedAt), index('sign_offs_state').on(t.state)]
+);
+
+/** A picture of the walk-through with what was put onto it. The picture itself is kept without the marks. */
+export const jobPhotos = sqliteTable(
+	'job_photos',
+	{
+		id: id(),
+		jobId: ref('job_id')
+			.notNull()
+			.references(() => jobs.id),
+		position: integer('position').notNull(),
+		fileId: text('file_id').notNull(),
+		width: integer('width').notNull(),
+		height: integer('height').notNull(),
+		caption: words('caption'),
+		/** Where on the site: north slope, above the kitchen. */
+		place: words('place'),
+		marks: text('marks', { mode: 'json' }).$type<PhotoMark[]>().notNull(),
+		scale: text('scale', { mode: 'json' }).$type<PhotoScale>(),
+		/** Goes out with the quote. */
+		shown: flag('shown'),
+		at: instant('at').notNull(),
+		byName: words('by_name'),
+		version: version()
+	},
+	(t) => [index('job_photos_job').on(t.jobId, t.position)]
 );

@@ -1,6 +1,7 @@
 import { check, index, integer, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import { sql } from 'drizzle-orm';
 import type { Exemption } from '../../../core/money';
+import type { PhotoMark, PhotoScale } from '../../../core/survey';
 import type { Frozen } from '../../../core/estimate';
 import { branches, people } from './company';
 import { cents, day, flag, id, instant, ref, version, words } from './columns';
@@ -134,6 +135,19 @@ export interface RevisionHeader {
 	by: string;
 	/** The number of the change order it offers. */
 	change?: number;
+	/** Pictures that went out with it, as they were marked then; inside marks left out. */
+	photos?: QuotedPhoto[];
+}
+
+export interface QuotedPhoto {
+	fileId: string;
+	width: number;
+	height: number;
+	caption: string;
+	marks: PhotoMark[];
+	scale: PhotoScale | null;
+	/** What each pin stands for, in the customer’s words. */
+	pins: { id: string; n: number; text: string }[];
 }
 
 export const revisions = sqliteTable(

@@ -1,0 +1,146 @@
+import { Type } from '@sinclair/typebox';
+import { and, asc, eq, max } from 'drizzle-orm';
+import { parseLength } from '../../core/measure';
+import { Refusal } from '../../core/refusal';
+import { checkMarks, numberPins, shownMarks, type PhotoMark, type PhotoScale } from '../../core/survey';
+import { readField } from '../catalog/rules';
+import { defineCommand, type Context } from '../commands';
+import { Id, strict, Text, Version } from '../commands/inputs';
+import type { Orm } from '../db/open';
+import { company, estimates, files, jobPhotos, jobs, lines, scopes, type QuotedPhoto } from '../db/schema';
+import { newId } from '../ids';
+
+const Share = Type.Number({ minimum: 0, maximum: 1 });
+const Spot = Type.Object({ x: Share, y: Share }, strict);
+const own = { id: Type.String({ minLength: 1, maxLength: 40 }), inside: Type.Boolean() };
+const Mark = Type.Union([
+	Type.Object({ ...own, kind: Type.Literal('pin'), x: Share, y: Share, lineId: Id }, strict),
+	Type.Object({ ...own, kind: Type.Literal('text'), x: Share, y: Share, text: Type.String({ minLength: 1, maxLength: 200 }) }, strict),
+	Type.Object({ ...own, kind: Type.Union([Type.Literal('arrow'), Type.Literal('measure')]), from: Spot, to: Spot }, strict),
+	Type.Object({ ...own, kind: Type.Literal('pencil'), points: Type.Array(Spot, { minItems: 2, maxItems: 2000 }) }, strict)
+]);
+
+/** Keeps a picture with a job. The file was checked and re-encoded when it came in. */
+export const addPhoto = defineCommand({
+	name: 'photos.add',
+	access: 'estimates.change',
+	input: Type.Object({ jobId: Id, fileId: Id, caption: Text(300) }, strict),
+	run(ctx, i) {
+		const job = ctx.get(jobs, i.jobId, 'This job');
+		const file = ctx.db.select({ id: files.id, width: files.width, height: files.height }).from(files).where(eq(files.id, i.fileId)).get();
+		if (!file) throw new Refusal('This picture is not there any more.');
+		const position =
+			(ctx.db
+				.select({ n: max(jobPhotos.position) })
+				.from(jobPhotos)
+				.where(eq(jobPhotos.jobId, job.id))
+				.get()?.n ?? -1) + 1;
+		const p = ctx.insert(jobPhotos, {
+			id: newId(),
+			jobId: job.id,
+			position,
+			fileId: file.id,
+			width: file.width,
+			height: file.height,
+			caption: i.caption,
+			marks: [],
+			at: ctx.now,
+			byName: ctx.who.name
+		});
+		ctx.happened(`job:${job.id}`, 'Picture of the site added', `photos:${job.id}`);
+		return { photoId: p.id };
+	}
+});
+
+/** Changes what is said of a picture and what is put onto it. A known length is typed the way people write it. */
+export const changePhoto = defineCommand({
+	name: 'photos.change',
+	access: 'estimates.change',
+	input: Type.Object(
+		{
+			photoId: Id,
+			caption: Type.Optional(Text(300)),
+			place: Type.Optional(Text(200)),
+			shown: Type.Optional(Type.Boolean()),
+			marks: Type.Optional(Type.Array(Mark, { maxItems: 300 })),
+			scale: Type.Optional(Type.Union([Type.Null(), Type.Object({ from: Spot, to: Spot, length: Text(40) }, strict)])),
+			version: Version
+		},
+		strict
+	),
+	run(ctx, { photoId, version, marks, scale, ...fields }) {
+		const photo = ctx.get(jobPhotos, photoId, 'This picture');
+		const patch: Partial<typeof jobPhotos.$inferSelect> = { ...fields };
+		if (marks) {
+			checkMarks(marks as PhotoMark[]);
+			for (const m of marks as PhotoMark[]) if (m.kind === 'pin') checkPin(ctx, photo.jobId, m.lineId);
+			patch.marks = marks as PhotoMark[];
+		}
+		if (scale !== undefined) patch.scale = scale === null ? null : { ...scale, length: lengthOf(ctx, scale.length) };
+		const after = ctx.update(jobPhotos, photo.id, patch, version);
+		ctx.happened(`job:${photo.jobId}`, 'Picture of the site marked', `photos:${photo.jobId}`);
+		return { version: after.version };
+	}
+});
+
+function lengthOf(ctx: Context, typed: string): number {
+	const system = ctx.db.select({ system: company.system }).from(company).get()?.system ?? 'imperial';
+	const nm = readField('scale', () => parseLength(typed, system));
+	if (nm <= 0) throw new Refusal('A known length is more than 0.', 'scale');
+	return nm;
+}
+
+/** A pin stands for a line of an estimate of the same job. */
+function checkPin(ctx: Context, jobId: string, lineId: string): void {
+	const found = ctx.db
+		.select({ id: lines.id })
+		.from(lines)
+		.innerJoin(scopes, eq(scopes.id, lines.scopeId))
+		.innerJoin(estimates, eq(estimates.id, scopes.estimateId))
+		.where(and(eq(lines.id, lineId), eq(estimates.jobId, jobId)))
+		.get();
+	if (!found) throw new Refusal('The line of a pin is not on this job any more.', 'marks');
+}
+
+export const removePhoto = defineCommand({
+	name: 'photos.remove',
+	access: 'estimates.change',
+	input: Type.Object({ photoId: Id }, strict),
+	run(ctx, i) {
+		const photo = ctx.get(jobPhotos, i.photoId, 'This picture');
+		ctx.remove(jobPhotos, photo.id);
+		ctx.happened(`job:${photo.jobId}`, 'Picture of the site taken off', `photos:${photo.jobId}`);
+	}
+});
+
+/** The pictures that go out with a quote, frozen: without inside marks, pins with the words of their lines. */
+export function photosForQuote(db: Orm, jobId: string): QuotedPhoto[] {
+	return db
+		.select()
+		.from(jobPhotos)
+		.where(and(eq(jobPhotos.jobId, jobId), eq(jobPhotos.shown, true)))
+		.orderBy(asc(jobPhotos.position))
+		.all()
+		.map((p) => {
+			const numbers = numberPins(p.marks);
+			const shown = shownMarks(p.marks).flatMap((m): { mark: PhotoMark; text: string }[] => {
+				if (m.kind !== 'pin') return [{ mark: m, text: '' }];
+				const l = db.select().from(lines).where(eq(lines.id, m.lineId)).get();
+				// What the customer does not read as a line is no pin either.
+				return l && !l.hidden && !l.setAside ? [{ mark: m, text: l.wording || l.name }] : [];
+			});
+			return {
+				fileId: p.fileId,
+				width: p.width,
+				height: p.height,
+				caption: p.caption,
+				marks: shown.map((s) => s.mark),
+				scale: p.scale as PhotoScale | null,
+				pins: shown.flatMap((s) => (s.mark.kind === 'pin' ? [{ id: s.mark.id, n: numbers.get(s.mark.id) ?? 0, text: s.text }] : []))
+			};
+		});
+}
+
+/** Pictures of a job in their order. */
+export const photosOf = (db: Orm, jobId: string) =>
+	db.select().from(jobPhotos).where(eq(jobPhotos.jobId, jobId)).orderBy(asc(jobPhotos.position)).all();

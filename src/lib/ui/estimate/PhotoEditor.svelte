@@ -1,0 +1,407 @@
+<script lang="ts">
+	import { untrack } from 'svelte';
+	import { command } from '$lib/client/command';
+	import { formatLength, type UnitSystem } from '$lib/core/measure';
+	import { measuredLength, numberPins, type PhotoMark, type PhotoScale, type Spot } from '$lib/core/survey';
+	import Dialog from '../forms/Dialog.svelte';
+	import Field from '../forms/Field.svelte';
+	import PhotoMarks from './PhotoMarks.svelte';
+	/** A picture with its marks: pins that are lines, words, arrows, pencil, lengths against a known one. Works with a finger. */
+	interface Photo {
+		id: string;
+		fileId: string;
+		width: number;
+		height: number;
+		caption: string;
+		place: string;
+		marks: PhotoMark[];
+		scale: PhotoScale | null;
+		shown: boolean;
+		version: number;
+	}
+	let {
+		photo,
+		scopes,
+		jobId,
+		system,
+		mayChange
+	}: {
+		photo: Photo;
+		scopes: { id: string; name: string; lines: { id: string; name: string }[] }[];
+		jobId: string;
+		system: UnitSystem;
+		mayChange: boolean;
+	} = $props();
+	type Tool = 'move' | 'pin' | 'text' | 'arrow' | 'pencil' | 'measure' | 'scale' | 'eraser';
+	const TOOLS: [Tool, string][] = [
+		['move', 'Move'],
+		['pin', 'Pin'],
+		['text', 'Write'],
+		['arrow', 'Arrow'],
+		['pencil', 'Pencil'],
+		['measure', 'Measure'],
+		['scale', 'Known length'],
+		['eraser', 'Eraser']
+	];
+	let tool = $state<Tool>('move');
+	let marks = $state(untrack(() => structuredClone($state.snapshot(photo.marks))) as PhotoMark[]);
+	let scale = $state(untrack(() => photo.scale));
+	let caption = $state(untrack(() => photo.caption));
+	let place = $state(untrack(() => photo.place));
+	let shown = $state(untrack(() => photo.shown));
+	let inside = $state(false);
+	let version = untrack(() => photo.version);
+	let past: string[] = $state([]);
+	let draft = $state<{ from: Spot; to: Spot; points: Spot[] } | null>(null);
+	let dragging = $state<{ id: string; from: Spot; was: PhotoMark } | null>(null);
+	let asking = $state<{ what: 'pin' | 'text' | 'scale'; at: Spot; to?: Spot } | null>(null);
+	let typed = $state('');
+	let lineId = $state('');
+	let scopeId = $state(untrack(() => scopes[0]?.id ?? ''));
+	let problem = $state('');
+	let said = $state('');
+	let surface: HTMLElement | undefined = $state();
+	const numbers = $derived(numberPins(marks));
+	const nameOf = (id: string) => scopes.flatMap((s) => s.lines).find((l) => l.id === id)?.name ?? 'a line that is gone';
+	const fresh = () => crypto.randomUUID().slice(0, 16);
+
+	const spot = (e: PointerEvent): Spot => {
+		const box = surface?.getBoundingClientRect();
+		const clamp = (n: number) => Math.min(1, Math.max(0, n));
+		return box ? { x: clamp((e.clientX - box.left) / box.width), y: clamp((e.clientY - box.top) / box.height) } : { x: 0, y: 0 };
+	};
+	/** Saves follow each other, so that a quick hand does not run over itself. */
+	let queue: Promise<unknown> = Promise.resolve();
+	function save(patch: Record<string, unknown>) {
+		queue = queue.then(async () => {
+			const r = await command<{ version: number }>('photos.change', { photoId: photo.id, version, ...patch }, { refresh: false });
+			if (r.ok) [version, said] = [r.result.version, ''];
+			else said = r.message;
+		});
+		return queue;
+	}
+	function put(next: PhotoMark[]) {
+		past = [...past.slice(-49), JSON.stringify(marks)];
+		marks = next;
+		void save({ marks: $state.snapshot(marks) });
+	}
+	function undo() {
+		const last = past.at(-1);
+		if (last === undefined) return;
+		past = past.slice(0, -1);
+		marks = JSON.parse(last) as PhotoMark[];
+		void save({ marks: $state.snapshot(marks) });
+	}
+	const moved = (m: PhotoMark, by: Spot): PhotoMark => {
+		const shift = (s: Spot): Spot => ({ x: Math.min(1, Math.max(0, s.x + by.x)), y: Math.min(1, Math.max(0, s.y + by.y)) });
+		if (m.kind === 'pencil') return { ...m, points: m.points.map(shift) };
+		if (m.kind === 'arrow' || m.kind === 'measure') return { ...m, from: shift(m.from), to: shift(m.to) };
+		return { ...m, ...shift(m) };
+	};
+	/** The mark under a spot: within two hundredths of the picture. */
+	function hit(s: Spot): PhotoMark | undefined {
+		const ratio = photo.height / photo.width;
+		const far = (a: Spot) => Math.hypot(a.x - s.x, (a.y - s.y) * ratio);
+		const along = (a: Spot, b: Spot): number => {
+			const [dx, dy] = [b.x - a.x, (b.y - a.y) * ratio];
+			const t = Math.min(1, Math.max(0, ((s.x - a.x) * dx + (s.y - a.y) * ratio * dy) / (dx * dx + dy * dy || 1)));
+			return far({ x: a.x + t * (b.x - a.x), y: a.y + t * (b.y - a.y) });
+		};
+		const near = (m: PhotoMark): number =>
+			m.kind === 'pencil'
+				? Math.min(...m.points.map(far))
+				: m.kind === 'arrow' || m.kind === 'measure'
+					? along(m.from, m.to)
+					: m.kind === 'text'
+						? along(m, { x: m.x + Math.min(0.4, m.text.length * 0.013), y: m.y })
+						: far(m);
+		return [...marks].reverse().find((m) => near(m) < 0.025);
+	}
+	function down(e: PointerEvent) {
+		if (!mayChange || asking) return;
+		const s = spot(e);
+		(e.currentTarget as HTMLElement).setPointerCapture(e.pointerId);
+		if (tool === 'move') {
+			const m = hit(s);
+			if (m) dragging = { id: m.id, from: s, was: m };
+		} else if (tool === 'eraser') {
+			const m = hit(s);
+			if (m) put(marks.filter((x) => x.id !== m.id));
+		} else if (tool === 'pin' || tool === 'text') {
+			[typed, problem, lineId] = ['', '', ''];
+			asking = { what: tool, at: s };
+		} else draft = { from: s, to: s, points: [s] };
+	}
+	function over(e: PointerEvent) {
+		const s = spot(e);
+		if (dragging) {
+			const { id, from, was } = dragging;
+			marks = marks.map((m) => (m.id === id ? moved(was, { x: s.x - from.x, y: s.y - from.y }) : m));
+		} else if (draft) {
+			const last = draft.points.at(-1);
+			const far = last ? Math.hypot(last.x - s.x, last.y - s.y) : 1;
+			draft = {
+				...draft,
+				to: s,
+				points: tool === 'pencil' && far > 0.004 && draft.points.length < 2000 ? [...draft.points, s] : draft.points
+			};
+		}
+	}
+	function up() {
+		if (dragging) {
+			const { was, id } = dragging;
+			dragging = null;
+			const now = marks.find((m) => m.id === id);
+			if (now && JSON.stringify(now) !== JSON.stringify(was)) {
+				past = [...past.slice(-49), JSON.stringify(marks.map((m) => (m.id === id ? was : m)))];
+				void save({ marks: $state.snapshot(marks) });
+			}
+			return;
+		}
+		if (!draft) return;
+		const { from, to, points } = draft;
+		draft = null;
+		const long = Math.hypot(from.x - to.x, from.y - to.y) > 0.01;
+		if (tool === 'pencil' && points.length > 1) put([...marks, { id: fresh(), inside, kind: 'pencil', points }]);
+		else if ((tool === 'arrow' || tool === 'measure') && long) put([...marks, { id: fresh(), inside, kind: tool, from, to }]);
+		else if (tool === 'scale' && long) {
+			[typed, problem] = ['', ''];
+			asking = { what: 'scale', at: from, to };
+		}
+	}
+	async function answer() {
+		if (!asking) return;
+		if (asking.what === 'text') {
+			if (typed.trim() === '') return void (problem = 'Type a word.');
+			put([...marks, { id: fresh(), inside, kind: 'text', ...asking.at, text: typed.trim().slice(0, 200) }]);
+			asking = null;
+		} else if (asking.what === 'scale') {
+			const r = await command<{ version: number }>(
+				'photos.change',
+				{ photoId: photo.id, version, scale: { from: asking.at, to: asking.to, length: typed } },
+				{ refresh: false }
+			);
+			if (!r.ok) return void (problem = r.message);
+			version = r.result.version;
+			const { parseLength } = await import('$lib/core/measure');
+			scale = { from: asking.at, to: asking.to ?? asking.at, length: parseLength(typed, system) };
+			asking = null;
+			tool = 'measure';
+		} else {
+			let id = lineId;
+			if (!id) {
+				if (typed.trim() === '' || !scopeId)
+					return void (problem = scopeId ? 'Choose a line, or type a new one.' : 'Begin a scope on the estimate first.');
+				// What is typed is looked for in the catalog; else it is a free line that is priced on the bench.
+				const found = (await (await fetch(`/api/items?q=${encodeURIComponent(typed)}`)).json().catch(() => ({}))) as {
+					items?: { id: string; name: string }[];
+				};
+				const item = found.items?.find((x) => x.name.toLowerCase() === typed.trim().toLowerCase()) ?? found.items?.[0];
+				const r = await command<{ lineId: string }>(
+					'estimates.add-line',
+					item ? { scopeId, itemId: item.id } : { scopeId, name: typed.trim(), kind: 'other' }
+				);
+				if (!r.ok) return void (problem = r.message);
+				id = r.result.lineId;
+			}
+			put([...marks, { id: fresh(), inside, kind: 'pin', ...asking.at, lineId: id }]);
+			asking = null;
+		}
+	}
+	const known = $derived(scale ? formatLength(scale.length, system) : '');
+	const lengthWords = (m: { from: Spot; to: Spot }) => {
+		if (!scale) return 'draw the known length first';
+		try {
+			return formatLength(measuredLength(scale, m.from, m.to, photo.width, photo.height), system);
+		} catch (e) {
+			return (e as Error).message;
+		}
+	};
+</script>
+
+<svelte:window
+	onkeydown={(e) => {
+		if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'z' && !(e.target as HTMLElement).closest('input,textarea,dialog')) {
+			e.preventDefault();
+			undo();
+		}
+	}}
+/>
+<div class="editor">
+	<div class="min-w-0">
+		{#if mayChange}<div class="tools no-print" role="toolbar" aria-label="What to put onto the picture">
+				{#each TOOLS as [key, word] (key)}<button type="button" aria-pressed={tool === key} onclick={() => (tool = key)}>{word}</button
+					>{/each}
+				<button type="button" disabled={past.length === 0} onclick={undo}>Undo</button>
+				<label><input type="checkbox" bind:checked={inside} /> inside only</label>
+			</div>{/if}
+		{#if said}<p class="problem" role="alert">{said}</p>{/if}
+		<div
+			class="surface {tool}"
+			bind:this={surface}
+			style:aspect-ratio="{photo.width} / {photo.height}"
+			role="application"
+			aria-label="Picture {caption}, {marks.length} marks"
+			onpointerdown={down}
+			onpointermove={over}
+			onpointerup={up}
+			onpointercancel={() => ([draft, dragging] = [null, null])}
+		>
+			<img src="/api/files/{photo.fileId}" alt={caption || 'The site'} draggable="false" />
+			<PhotoMarks {marks} {scale} {system} width={photo.width} height={photo.height} draft={draft ? { ...draft, tool } : null} />
+		</div>
+	</div>
+	<div class="side">
+		<Field label="Caption"
+			><input class="input" name="caption" bind:value={caption} disabled={!mayChange} onchange={() => save({ caption })} /></Field
+		>
+		<Field label="Where on the site"
+			><input
+				class="input"
+				name="place"
+				bind:value={place}
+				disabled={!mayChange}
+				onchange={() => save({ place })}
+				placeholder="north slope"
+			/></Field
+		>
+		<label class="flex items-center gap-2"
+			><input type="checkbox" class="checkbox" bind:checked={shown} disabled={!mayChange} onchange={() => save({ shown })} /> Goes out with the
+			quote</label
+		>
+		{#if known}<p class="quiet">Known length: {known}</p>{/if}
+		<h2>On it</h2>
+		<ol>
+			{#each marks as m (m.id)}<li class:quiet={m.inside}>
+					{#if m.kind === 'pin'}<span class="n">{numbers.get(m.id)}</span> {nameOf(m.lineId)}
+					{:else if m.kind === 'text'}“{m.text}”
+					{:else if m.kind === 'measure'}{lengthWords(m)}
+					{:else}{m.kind}{/if}{m.inside ? ', inside' : ''}
+					{#if mayChange}<button
+							type="button"
+							class="quiet"
+							aria-label="Take off {m.kind === 'pin' ? nameOf(m.lineId) : m.kind}"
+							onclick={() => put(marks.filter((x) => x.id !== m.id))}>×</button
+						>{/if}
+				</li>{:else}<li class="quiet">Nothing yet: choose a tool above the picture.</li>{/each}
+		</ol>
+		<p class="flex flex-wrap gap-4">
+			<a class="link" href="/api/photos/{photo.id}" download>With the marks</a><a
+				class="link"
+				href="/api/files/{photo.fileId}"
+				download="picture.jpg">Without</a
+			>{#if mayChange}<button type="button" class="link" onclick={() => command('photos.remove', { photoId: photo.id })}
+					>Take the picture off</button
+				>{/if}
+		</p>
+		<a class="link" href="/jobs/{jobId}/estimate">Quantities and prices are on the lines</a>
+	</div>
+</div>
+<Dialog
+	bind:open={
+		() => asking !== null,
+		(v) => {
+			if (!v) asking = null;
+		}
+	}
+	title={asking?.what === 'pin' ? 'What goes here?' : asking?.what === 'text' ? 'Write on the picture' : 'How long is this in truth?'}
+	save="Put it on"
+	onsave={answer}
+	{problem}
+>
+	{#if asking?.what === 'pin'}
+		<Field label="A line of the estimate"
+			><select class="select" name="pin-line" bind:value={lineId}
+				><option value="">a new one, typed below</option>{#each scopes as s (s.id)}<optgroup label={s.name}
+						>{#each s.lines as l (l.id)}<option value={l.id}>{l.name}</option>{/each}</optgroup
+					>{/each}</select
+			></Field
+		>
+		{#if !lineId}<Field label="Item by code or words, or free words"><input class="input" name="pin-new" bind:value={typed} /></Field>
+			<Field label="Onto"
+				><select class="select" bind:value={scopeId}
+					>{#each scopes as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</select
+				></Field
+			>{/if}
+	{:else}<Field label={asking?.what === 'text' ? 'Words' : 'Length'}
+			><input class="input" name="mark-text" bind:value={typed} placeholder={asking?.what === 'text' ? '' : '7\' 6"'} /></Field
+		>{/if}
+</Dialog>
+
+<style>
+	.editor {
+		display: grid;
+		grid-template-columns: minmax(0, 1fr) 290px;
+		gap: 16px;
+	}
+	.tools {
+		display: flex;
+		flex-wrap: wrap;
+		align-items: center;
+		gap: 4px;
+		margin-bottom: 8px;
+	}
+	.tools button {
+		min-height: 34px;
+		padding: 0 11px;
+		border: 1px solid var(--line);
+		border-radius: 4px;
+		background: var(--color-base-100);
+		cursor: pointer;
+	}
+	.tools button[aria-pressed='true'] {
+		border-color: var(--color-primary);
+		box-shadow: inset 0 -3px 0 var(--color-primary);
+		font-weight: 650;
+	}
+	.tools button:disabled {
+		opacity: 0.45;
+	}
+	.tools label {
+		margin-left: 10px;
+	}
+	.surface {
+		position: relative;
+		max-height: 72vh;
+		max-width: 100%;
+		margin-inline: auto;
+		touch-action: none;
+		user-select: none;
+		background: var(--color-base-300);
+	}
+	.surface:not(.move) {
+		cursor: crosshair;
+	}
+	img {
+		position: absolute;
+		inset: 0;
+		width: 100%;
+		height: 100%;
+	}
+	.side {
+		display: grid;
+		gap: 10px;
+		align-content: start;
+	}
+	.n {
+		display: inline-grid;
+		place-items: center;
+		min-width: 20px;
+		height: 20px;
+		border-radius: 50%;
+		background: var(--color-error);
+		color: var(--color-error-content);
+		font: 700 0.8rem var(--font-figure);
+	}
+	li {
+		padding: 2px 0;
+	}
+	@media (max-width: 900px) {
+		.editor {
+			grid-template-columns: 1fr;
+		}
+		.tools button {
+			min-height: 44px;
+		}
+	}
+</style>

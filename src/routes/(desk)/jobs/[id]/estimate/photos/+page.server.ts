@@ -1,0 +1,19 @@
+import { redirect } from '@sveltejs/kit';
+import { may } from '$lib/core/access';
+import { app } from '$lib/server/app';
+import { changeIn } from '$lib/server/estimates/pages';
+import { bench } from '$lib/server/estimates/queries';
+import { photosOf } from '$lib/server/survey/commands';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ params, url, locals }) => {
+	const found = bench(app(), params.id, changeIn(url));
+	if (!found) redirect(303, `/jobs/${params.id}`);
+	return {
+		bench: found,
+		photos: photosOf(app().db.orm, params.id),
+		open: url.searchParams.get('photo'),
+		mayChange: locals.signed !== null && may(locals.signed.actor.role, 'estimates.change'),
+		live: [`estimate:${found.id}`, `photos:${params.id}`]
+	};
+};
