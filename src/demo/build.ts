@@ -9,6 +9,7 @@ import { buildHistory } from './history';
 import { buildNow } from './now';
 import { buildRates } from './rates';
 import { setUp } from './set-up';
+import { buildSurvey } from './survey';
 import { DemoClock, Yard } from './yard';
 
 const ZONE = 'America/New_York';
@@ -30,6 +31,7 @@ export async function buildDemo(settings: Settings): Promise<App> {
 	buildFlatRate(yard, today);
 	buildHistory(yard, today);
 	buildNow(yard, today);
+	await buildSurvey(yard);
 	clock.at = now;
 	await sendDue(app);
 	app.db.sqlite.pragma('wal_checkpoint(TRUNCATE)');

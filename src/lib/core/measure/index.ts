@@ -2,3 +2,4 @@ export * from './length';
 export * from './units';
 export * from './shapes';
 export * from './typed-shape';
+export * from './polygon';

@@ -1,5 +1,6 @@
 import { Refusal } from '../refusal';
 import { formatLength, type Nanometres } from './length';
+import { checkPolygon, polygonArea, polygonPerimeter, roofPolygon, type Corner, type EdgeKind } from './polygon';
 import type { Dimension } from './units';
 
 /** The measures that shapes give, with what kind of number each is. */
@@ -9,6 +10,8 @@ export const MEASURES = {
 	rakes: 'length',
 	ridge: 'length',
 	hips: 'length',
+	valleys: 'length',
+	'wall edges': 'length',
 	walls: 'area',
 	ceiling: 'area',
 	floor: 'area',
@@ -41,6 +44,8 @@ export type Figure =
 	| { kind: 'room'; length: Nanometres; width: Nanometres; height: Nanometres; openings: Opening[]; sharedLengths?: number }
 	| { kind: 'slab'; length: Nanometres; width: Nanometres; depth: Nanometres }
 	| { kind: 'run'; length: Nanometres; height: Nanometres; spacing: Nanometres; closed: boolean; gates: Gate[]; sharedEnds: 0 | 1 | 2 }
+	| { kind: 'polygon'; points: Corner[] }
+	| { kind: 'roof polygon'; points: Corner[]; edges: EdgeKind[]; pitch: number }
 	| { kind: 'count'; n: number }
 	| { kind: 'typed'; measure: MeasureName; value: number };
 
@@ -99,6 +104,23 @@ export function figureMeasures(f: Figure): Measures {
 		}
 		case 'run':
 			return run(f);
+		case 'polygon': {
+			checkPolygon(f.points);
+			return { area: polygonArea(f.points), perimeter: polygonPerimeter(f.points) };
+		}
+		case 'roof polygon': {
+			pitchOk(f.pitch);
+			const { area, edges } = roofPolygon(f.points, f.edges, f.pitch);
+			return {
+				area,
+				eaves: edges.eave,
+				rakes: edges.rake,
+				ridge: edges.ridge,
+				hips: edges.hip,
+				valleys: edges.valley,
+				'wall edges': edges.wall
+			};
+		}
 		case 'count': {
 			if (!Number.isFinite(f.n) || f.n < 0) throw new ShapeError('A count cannot be negative.');
 			return { count: f.n };

@@ -1,15 +1,18 @@
 import { Refusal } from '../refusal';
 import { parseLength, type UnitSystem } from './length';
+import { EDGE_KINDS, type Corner, type EdgeKind } from './polygon';
 import { figureMeasures, MEASURES, ShapeError, type Figure, type Gate, type MeasureName, type Opening } from './shapes';
 import { fromUnit } from './units';
 
 /** What a person types for each kind of shape, in the order they are asked. */
 export const SHAPE_FIELDS = {
-	'roof face': ['length', 'run', 'pitch', 'ridge'],
-	'roof triangle': ['base', 'run', 'pitch'],
+	'roof face': ['length', 'run', 'pitch', 'ridge', 'shared'],
+	'roof triangle': ['base', 'run', 'pitch', 'shared'],
+	'roof polygon': ['points', 'edges', 'pitch'],
+	polygon: ['points'],
 	room: ['length', 'width', 'height', 'openings'],
 	slab: ['length', 'width', 'depth'],
-	run: ['length', 'height', 'spacing', 'gates', 'closed'],
+	run: ['length', 'height', 'spacing', 'gates', 'closed', 'shared ends'],
 	count: ['count'],
 	typed: ['measure', 'value']
 } as const satisfies Record<Figure['kind'], readonly string[]>;
@@ -33,10 +36,26 @@ export function parseFigure(kind: ShapeKind, typed: TypedShape, system: UnitSyst
 					length: len('length'),
 					run: len('run'),
 					pitch: number(text('pitch'), 'pitch'),
-					ridge: text('ridge') === '' || yes('ridge')
+					ridge: text('ridge') === '' || yes('ridge'),
+					...shared(text('shared'), ['eaves', 'rakes', 'ridge'])
 				};
 			case 'roof triangle':
-				return { kind, base: len('base'), run: len('run'), pitch: number(text('pitch'), 'pitch') };
+				return {
+					kind,
+					base: len('base'),
+					run: len('run'),
+					pitch: number(text('pitch'), 'pitch'),
+					...shared(text('shared'), ['eaves', 'hips'])
+				};
+			case 'polygon':
+				return { kind, points: inField('points', () => parsePoints(text('points'), system)) };
+			case 'roof polygon':
+				return {
+					kind,
+					points: inField('points', () => parsePoints(text('points'), system)),
+					edges: inField('edges', () => parseEdges(text('edges'))),
+					pitch: number(text('pitch'), 'pitch')
+				};
 			case 'room':
 				return {
 					kind,
@@ -55,7 +74,7 @@ export function parseFigure(kind: ShapeKind, typed: TypedShape, system: UnitSyst
 					spacing: len('spacing'),
 					closed: yes('closed'),
 					gates: inField('gates', () => parseGates(text('gates'), system)),
-					sharedEnds: 0
+					sharedEnds: ends(text('shared ends'))
 				};
 			case 'count':
 				return { kind, n: number(text('count'), 'count') };
@@ -66,8 +85,55 @@ export function parseFigure(kind: ShapeKind, typed: TypedShape, system: UnitSyst
 			}
 		}
 	})();
-	inField(SHAPE_FIELDS[kind][0], () => figureMeasures(figure));
+	try {
+		figureMeasures(figure);
+	} catch (e) {
+		// What names its own field keeps it; the rest is said at the first.
+		if (e instanceof Refusal) throw new Refusal(e.message, e.field ?? SHAPE_FIELDS[kind][0]);
+		throw e;
+	}
 	return figure;
+}
+
+/** Edges that lie against a neighbor and count half: "ridge, rakes". */
+function shared<E extends string>(text: string, of: readonly E[]): { shared?: E[] } {
+	const named = list(text.toLowerCase());
+	for (const n of named) if (!(of as readonly string[]).includes(n)) throw new Refusal(`“${n}” is not one of ${of.join(', ')}.`, 'shared');
+	return named.length ? { shared: named as E[] } : {};
+}
+
+/** How many ends of an open run another run shares. */
+function ends(text: string): 0 | 1 | 2 {
+	const n = text === '' ? 0 : Number(text);
+	if (n !== 0 && n !== 1 && n !== 2) throw new Refusal('A run shares none, one or both of its ends.', 'shared ends');
+	return n;
+}
+
+/** "0, 0; 40', 0; 40', 20'" → corners. */
+export function parsePoints(text: string, system: UnitSystem): Corner[] {
+	const coordinate = (part: string): number => {
+		const minus = /^[-−]/.test(part);
+		const size = parseLength(minus ? part.slice(1) : part, system);
+		return minus ? -size : size;
+	};
+	return text
+		.split(';')
+		.map((p) => p.trim())
+		.filter(Boolean)
+		.map((p) => {
+			const [x, y, more] = p.split(',').map((c) => c.trim());
+			if (!x || !y || more !== undefined)
+				throw new ShapeError(`“${p}” is not a corner. Type it as across, up; and the next after a semicolon.`);
+			return { x: coordinate(x), y: coordinate(y) };
+		});
+}
+
+/** "eave, rake, ridge, rake" → what each edge is. */
+export function parseEdges(text: string): EdgeKind[] {
+	return list(text.toLowerCase()).map((e) => {
+		if (!(EDGE_KINDS as readonly string[]).includes(e)) throw new ShapeError(`“${e}” is not one of ${EDGE_KINDS.join(', ')}.`);
+		return e as EdgeKind;
+	});
 }
 
 function inField<T>(field: string, read: () => T): T {

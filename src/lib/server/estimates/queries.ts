@@ -1,7 +1,7 @@
 import { and, eq, isNull } from 'drizzle-orm';
 import type { App } from '../app';
 import { companyOf } from '../jobs/queries';
-import { customers, estimates, jobs, taxCodes, taxComponents } from '../db/schema';
+import { customers, estimates, jobs, quotes, revisions, taxCodes, taxComponents } from '../db/schema';
 import { customerOfJob } from '../quotes/queries';
 import { todayOf } from '../billing/queries';
 import { loadEstimate } from './load';
@@ -43,6 +43,15 @@ export function bench(app: App, jobId: string, change: number | null = null) {
 		days: row.days,
 		/** What the job is contracted for now, before this change order. */
 		contract: row.change === null ? null : (job?.contractNet ?? 0),
+		/** A change order that is accepted lies in the contract already. */
+		accepted:
+			row.change !== null &&
+			db
+				.select({ id: revisions.id })
+				.from(revisions)
+				.innerJoin(quotes, eq(quotes.id, revisions.quoteId))
+				.where(and(eq(quotes.estimateId, row.id), eq(revisions.state, 'accepted')))
+				.get() !== undefined,
 		undo: last?.text ?? null,
 		redo: next?.text ?? null,
 		tax: { codes: db.select().from(taxCodes).all(), components: db.select().from(taxComponents).all(), day: todayOf(app), exemption },

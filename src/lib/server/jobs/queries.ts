@@ -58,6 +58,7 @@ export function threadOf(app: App, id: string) {
 		.select({ at: revisions.issuedAt, total: revisions.total })
 		.from(revisions)
 		.innerJoin(quotes, eq(quotes.id, revisions.quoteId))
+		.innerJoin(estimates, and(eq(estimates.id, quotes.estimateId), isNull(estimates.change)))
 		.where(eq(quotes.jobId, id))
 		.orderBy(desc(revisions.issuedAt))
 		.limit(1)

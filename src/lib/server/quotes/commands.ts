@@ -41,6 +41,8 @@ export const issueQuote = defineCommand({
 		const job = ctx.get(jobs, row.jobId, 'This job');
 		if (!estimate) throw new Refusal('This estimate is not there any more.');
 		if (job.number !== null && row.change === null) throw new Refusal('This job is won already; what comes now is a change order.');
+		if (row.change !== null && isAccepted(ctx, row.id))
+			throw new Refusal('This change order is accepted already; what comes now is another one.');
 		if (row.change !== null && job.number === null) throw new Refusal('A change order belongs to a job that is won.');
 		const result = computeEstimate(estimate);
 		if (result.problems[0]) throw new Refusal(`Before it goes out: ${result.problems[0].text}`);
@@ -155,6 +157,14 @@ export const seeQuote = defineCommand({
 		ctx.topics.add('today');
 	}
 });
+
+const isAccepted = (ctx: Context, estimateId: string): boolean =>
+	ctx.db
+		.select({ id: revisions.id })
+		.from(revisions)
+		.innerJoin(quotes, eq(quotes.id, revisions.quoteId))
+		.where(and(eq(quotes.estimateId, estimateId), eq(revisions.state, 'accepted')))
+		.get() !== undefined;
 
 function revisionOf(ctx: Context, actor: Actor) {
 	if (actor.type !== 'link') throw new Refusal('This needs the link from the mail.');

@@ -4,9 +4,18 @@
 	let { shape }: { shape: Shape | undefined } = $props();
 	const W = 54;
 	const H = 28;
+	/** An outline of any form, drawn true to its scale. */
+	const outline = $derived.by(() => {
+		const f = shape?.figure;
+		if (!f || (f.kind !== 'polygon' && f.kind !== 'roof polygon') || f.points.length < 3) return null;
+		const [xs, ys] = [f.points.map((p) => p.x), f.points.map((p) => p.y)];
+		const [x, y] = [Math.min(...xs), Math.max(...ys)];
+		const k = Math.min(W / (Math.max(...xs) - x || 1), H / (y - Math.min(...ys) || 1));
+		return f.points.map((p) => `${((p.x - x) * k).toFixed(1)},${((y - p.y) * k).toFixed(1)}`).join(' ');
+	});
 	const box = $derived.by(() => {
 		const f = shape?.figure;
-		if (!f) return null;
+		if (!f || f.kind === 'polygon' || f.kind === 'roof polygon') return null;
 		const [w, h] =
 			f.kind === 'roof face'
 				? [f.length, f.run * Math.sqrt(1 + (f.pitch / 12) ** 2)]
@@ -23,6 +32,12 @@
 </script>
 
 <svg width={W + 4} height={H + 4} viewBox="-2 -2 {W + 4} {H + 4}" aria-hidden="true">
+	{#if outline}<polygon
+			points={outline}
+			fill="color-mix(in oklab, var(--color-info) 14%, transparent)"
+			stroke="var(--color-info)"
+			stroke-width="1.6"
+		/>{/if}
 	{#if box}
 		<g
 			transform="translate({(W - box.w) / 2} {(H - box.h) / 2})"

@@ -71,7 +71,8 @@
 				<tbody
 					>{#each block.rows.slice(0, 60) as row, n (n)}<tr class:quiet={headed && n === 0}
 							><td class="quiet">{n + 1}</td>{#each columns as c, i (i)}<td class:quiet={c === 'leave out'}>{row[i] ?? ''}</td>{/each}</tr
-						>{#if wrong.has(n + 1)}<tr><td></td><td colspan={columns.length} class="problem">{wrong.get(n + 1)}: left out</td></tr
+						>{#if wrong.has(n + 1)}<tr
+								><td></td><td colspan={columns.length} class="problem">{(wrong.get(n + 1) ?? '').replace(/\.$/, '')}: left out</td></tr
 							>{/if}{/each}</tbody
 				>
 			</table>

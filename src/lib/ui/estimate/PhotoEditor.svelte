@@ -32,7 +32,7 @@
 		system: UnitSystem;
 		mayChange: boolean;
 	} = $props();
-	type Tool = 'move' | 'pin' | 'text' | 'arrow' | 'pencil' | 'measure' | 'scale' | 'eraser';
+	type Tool = 'trace' | 'move' | 'pin' | 'text' | 'arrow' | 'pencil' | 'measure' | 'scale' | 'eraser';
 	const TOOLS: [Tool, string][] = [
 		['move', 'Move'],
 		['pin', 'Pin'],
@@ -41,6 +41,7 @@
 		['pencil', 'Pencil'],
 		['measure', 'Measure'],
 		['scale', 'Known length'],
+		['trace', 'Trace a shape'],
 		['eraser', 'Eraser']
 	];
 	let tool = $state<Tool>('move');
@@ -53,8 +54,10 @@
 	let version = untrack(() => photo.version);
 	let past: string[] = $state([]);
 	let draft = $state<{ from: Spot; to: Spot; points: Spot[] } | null>(null);
+	/** Corners of a shape that is traced. */
+	let corners: Spot[] = $state([]);
 	let dragging = $state<{ id: string; from: Spot; was: PhotoMark } | null>(null);
-	let asking = $state<{ what: 'pin' | 'text' | 'scale'; at: Spot; to?: Spot } | null>(null);
+	let asking = $state<{ what: 'pin' | 'text' | 'scale' | 'trace'; at: Spot; to?: Spot } | null>(null);
 	let typed = $state('');
 	let lineId = $state('');
 	let scopeId = $state(untrack(() => scopes[0]?.id ?? ''));
@@ -121,7 +124,15 @@
 		if (!mayChange || asking) return;
 		const s = spot(e);
 		(e.currentTarget as HTMLElement).setPointerCapture(e.pointerId);
-		if (tool === 'move') {
+		if (tool === 'trace') {
+			if (!scale) return void (said = 'Draw the known length first: a shape is traced at its scale.');
+			const first = corners[0];
+			const close = first && corners.length > 2 && Math.hypot(first.x - s.x, first.y - s.y) < 0.02;
+			if (close) {
+				[typed, problem] = ['', ''];
+				asking = { what: 'trace', at: first };
+			} else corners = [...corners, s];
+		} else if (tool === 'move') {
 			const m = hit(s);
 			if (m) dragging = { id: m.id, from: s, was: m };
 		} else if (tool === 'eraser') {
@@ -169,8 +180,24 @@
 			asking = { what: 'scale', at: from, to };
 		}
 	}
+	/** Corners in true lengths, up being up: what the polygon shape takes. */
+	const tracedPoints = () =>
+		scale
+			? corners.map((c) => {
+					const origin = { x: 0, y: 1 };
+					const across = measuredLength(scale!, origin, { x: c.x, y: 1 }, photo.width, photo.height);
+					const up = measuredLength(scale!, origin, { x: 0, y: c.y }, photo.width, photo.height);
+					return `${formatLength(across, system)}, ${formatLength(up, system)}`;
+				})
+			: [];
 	async function answer() {
 		if (!asking) return;
+		if (asking.what === 'trace') {
+			const r = await command('estimates.put-shape', { scopeId, kind: 'polygon', typed: { points: tracedPoints().join('; ') } });
+			if (!r.ok) return void (problem = r.message);
+			[asking, corners, said] = [null, [], 'The shape is on the scope.'];
+			return;
+		}
 		if (asking.what === 'text') {
 			if (typed.trim() === '') return void (problem = 'Type a word.');
 			put([...marks, { id: fresh(), inside, kind: 'text', ...asking.at, text: typed.trim().slice(0, 200) }]);
@@ -232,7 +259,13 @@
 		{#if mayChange}<div class="tools no-print" role="toolbar" aria-label="What to put onto the picture">
 				{#each TOOLS as [key, word] (key)}<button type="button" aria-pressed={tool === key} onclick={() => (tool = key)}>{word}</button
 					>{/each}
-				<button type="button" disabled={past.length === 0} onclick={undo}>Undo</button>
+				<button
+					type="button"
+					disabled={past.length === 0 && corners.length === 0}
+					onclick={() => (corners.length ? (corners = corners.slice(0, -1)) : undo())}>Undo</button
+				>{#if corners.length > 2}<button type="button" onclick={() => (asking = { what: 'trace', at: corners[0] ?? { x: 0, y: 0 } })}
+						>Close the shape</button
+					>{/if}
 				<label><input type="checkbox" bind:checked={inside} /> inside only</label>
 			</div>{/if}
 		{#if said}<p class="problem" role="alert">{said}</p>{/if}
@@ -249,6 +282,9 @@
 		>
 			<img src="/api/files/{photo.fileId}" alt={caption || 'The site'} draggable="false" />
 			<PhotoMarks {marks} {scale} {system} width={photo.width} height={photo.height} draft={draft ? { ...draft, tool } : null} />
+			{#if corners.length}<svg class="trace" viewBox="0 0 1 1" preserveAspectRatio="none" aria-hidden="true"
+					><polygon points={corners.map((c) => `${c.x},${c.y}`).join(' ')} vector-effect="non-scaling-stroke" /></svg
+				>{#each corners as c, n (n)}<span class="corner" style:left="{c.x * 100}%" style:top="{c.y * 100}%"></span>{/each}{/if}
 		</div>
 	</div>
 	<div class="side">
@@ -304,7 +340,13 @@
 			if (!v) asking = null;
 		}
 	}
-	title={asking?.what === 'pin' ? 'What goes here?' : asking?.what === 'text' ? 'Write on the picture' : 'How long is this in truth?'}
+	title={asking?.what === 'pin'
+		? 'What goes here?'
+		: asking?.what === 'text'
+			? 'Write on the picture'
+			: asking?.what === 'trace'
+				? 'A shape from the picture'
+				: 'How long is this in truth?'}
 	save="Put it on"
 	onsave={answer}
 	{problem}
@@ -323,6 +365,13 @@
 					>{#each scopes as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</select
 				></Field
 			>{/if}
+	{:else if asking?.what === 'trace'}
+		<Field label="Onto the scope"
+			><select class="select" name="trace-scope" bind:value={scopeId}
+				>{#each scopes as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</select
+			></Field
+		>
+		<p class="quiet">A flat outline of {corners.length} corners, measured against {known}. Its pitch is added by a sloped shape.</p>
 	{:else}<Field label={asking?.what === 'text' ? 'Words' : 'Length'}
 			><input class="input" name="mark-text" bind:value={typed} placeholder={asking?.what === 'text' ? '' : '7\' 6"'} /></Field
 		>{/if}
@@ -371,6 +420,27 @@
 	}
 	.surface:not(.move) {
 		cursor: crosshair;
+	}
+	.trace {
+		position: absolute;
+		inset: 0;
+		width: 100%;
+		height: 100%;
+		pointer-events: none;
+	}
+	.trace polygon {
+		fill: color-mix(in oklab, var(--color-info) 25%, transparent);
+		stroke: var(--color-info);
+		stroke-width: 2px;
+	}
+	.corner {
+		position: absolute;
+		width: 10px;
+		height: 10px;
+		margin: -5px 0 0 -5px;
+		border: 2px solid var(--color-info);
+		background: var(--color-base-100);
+		pointer-events: none;
 	}
 	img {
 		position: absolute;

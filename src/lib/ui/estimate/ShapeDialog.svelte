@@ -39,6 +39,10 @@
 		spacing: 'Post spacing',
 		gates: 'Gates, like 4, 4 at 20',
 		closed: 'Closed',
+		shared: 'Shared with a neighbor, count half',
+		'shared ends': 'Ends shared with another run',
+		points: 'Corners: across, up; next corner; …',
+		edges: 'Edges in order: eave, rake, ridge, hip, valley, wall',
 		count: 'How many',
 		measure: 'What is measured',
 		value: 'How much'
@@ -54,12 +58,23 @@
 	function start(): Record<string, string> {
 		const f = shape?.figure;
 		if (!f) return { ridge: 'yes', closed: 'no', measure: 'area' };
-		const len = (n: number) => formatLength(n, system);
+		const len = (n: number) => (n < 0 ? `-${formatLength(-n, system)}` : formatLength(n, system));
+		const corners = (points: { x: number; y: number }[]) => points.map((p) => `${len(p.x)}, ${len(p.y)}`).join('; ');
 		switch (f.kind) {
 			case 'roof face':
-				return { length: len(f.length), run: len(f.run), pitch: String(f.pitch), ridge: f.ridge ? 'yes' : 'no' };
+				return {
+					length: len(f.length),
+					run: len(f.run),
+					pitch: String(f.pitch),
+					ridge: f.ridge ? 'yes' : 'no',
+					shared: (f.shared ?? []).join(', ')
+				};
 			case 'roof triangle':
-				return { base: len(f.base), run: len(f.run), pitch: String(f.pitch) };
+				return { base: len(f.base), run: len(f.run), pitch: String(f.pitch), shared: (f.shared ?? []).join(', ') };
+			case 'polygon':
+				return { points: corners(f.points) };
+			case 'roof polygon':
+				return { points: corners(f.points), edges: f.edges.join(', '), pitch: String(f.pitch) };
 			case 'room':
 				return {
 					length: len(f.length),
@@ -75,6 +90,7 @@
 					height: len(f.height),
 					spacing: len(f.spacing),
 					closed: f.closed ? 'yes' : 'no',
+					'shared ends': String(f.sharedEnds),
 					gates: f.gates.map((g) => `${len(g.width)}${g.position === null ? '' : ` at ${len(g.position)}`}`).join(', ')
 				};
 			case 'count':
@@ -134,7 +150,11 @@
 						name={f}
 						bind:value={typed[f]}
 						autocomplete="off"
-						placeholder={['pitch', 'count', 'value', 'openings', 'gates'].includes(f) ? '' : system === 'imperial' ? `12' 6"` : '3.8 m'}
+						placeholder={['pitch', 'count', 'value', 'openings', 'gates', 'shared', 'shared ends', 'points', 'edges'].includes(f)
+							? ''
+							: system === 'imperial'
+								? `12' 6"`
+								: '3.8 m'}
 					/>{/if}
 			</Field>
 		{/each}

@@ -159,7 +159,9 @@
 		><button class="btn" disabled={!b.redo} title={b.redo ?? ''} onclick={() => act('estimates.undo', { estimateId: b.id, redo: true })}
 			>Redo</button
 		>
-		{#if data.mayIssue && (!b.won || b.change !== null)}<button class="btn btn-primary" onclick={startIssue}>Issue quote</button>{/if}
+		{#if data.mayIssue && (!b.won || (b.change !== null && !b.accepted))}<button class="btn btn-primary" onclick={startIssue}
+				>Issue quote</button
+			>{/if}
 	{/snippet}
 	<ThreadStrip steps={data.thread} />
 	<BenchPages jobId={data.head.job.id} current="" open={data.review.comments.filter((c) => !c.settledAt).length} />
@@ -167,10 +169,13 @@
 		<div class="scopes">
 			{#if said}<p class="problem mb-2" role="alert">{said}</p>{/if}
 			{#if b.change !== null}<p class="sheet mb-2 flex flex-wrap items-center gap-x-6 gap-y-1 p-3">
-					<span
-						>Contract {formatCents(b.contract ?? 0)} →
-						<strong class="figure">{formatCents((b.contract ?? 0) + result.total.price)}</strong></span
-					>
+					{#if b.accepted}<span
+							>Accepted: it lies in the contract of {formatCents(b.contract ?? 0)}. Another change is another change order.</span
+						>
+					{:else}<span
+							>Contract {formatCents(b.contract ?? 0)} →
+							<strong class="figure">{formatCents((b.contract ?? 0) + result.total.price)}</strong></span
+						>{/if}
 					<label
 						>Working days <input
 							class="input days"
