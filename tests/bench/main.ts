@@ -1,4 +1,5 @@
 import { writeFileSync } from 'node:fs';
+import { benchPageBench } from './bench-page';
 import { coreBench } from './core';
 import { databaseBench } from './database';
 import { pagesBench } from './pages';
@@ -8,6 +9,7 @@ import { pricingBench } from './pricing';
 coreBench();
 await databaseBench();
 await pricingBench();
+await benchPageBench();
 await pagesBench();
 writeFileSync('bench-results.json', `${JSON.stringify(print(), null, '\t')}\n`);
 process.exit(0);

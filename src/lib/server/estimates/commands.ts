@@ -17,7 +17,7 @@ import { checkAnswers, KINDS, unitPriceOf, wordingUnder, type Kind, type PriceRu
 import { Refusal } from '../../core/refusal';
 import { defineCommand, Missing, Stale, type Context } from '../commands';
 import { Id, Name, strict, Text, Typed } from '../commands/inputs';
-import { assemblies, company, estimates, history, items, jobs, lines, recipes, scopes, shapes } from '../db/schema';
+import { assemblies, company, estimates, history, items, lines, recipes, scopes, shapes } from '../db/schema';
 import { newId } from '../ids';
 import { taxOfJob } from '../company/tax';
 import { partsUnder, questionsOf } from '../catalog/recipes';

@@ -11,6 +11,7 @@
 	} from '$lib/core/estimate';
 	import { MEASURES, toUnit, unitName, type MeasureName, type Shape } from '$lib/core/measure';
 	import { fixed, formatCents, formatQuantity } from '$lib/core/money';
+	import { toggled } from '../lists';
 	import How from '../money/How.svelte';
 	import Mark from '../shell/Mark.svelte';
 	import { cellText, cellTyped, COLUMNS, type Column } from './columns';
@@ -55,13 +56,12 @@
 	onMount(() => {
 		observer = new IntersectionObserver(
 			(seen) => {
-				const next = new Set(near);
-				for (const e of seen) {
-					const n = Number((e.target as HTMLElement).dataset.block);
-					if (e.isIntersecting) next.add(n);
-					else next.delete(n);
-				}
-				near = next;
+				const block = (e: IntersectionObserverEntry) => Number((e.target as HTMLElement).dataset.block);
+				near = toggled(
+					toggled(near, seen.filter((e) => e.isIntersecting).map(block), true),
+					seen.filter((e) => !e.isIntersecting).map(block),
+					false
+				);
 			},
 			{ rootMargin: '600px 0px' }
 		);

@@ -16,6 +16,7 @@
 	import EstimateTally from '$lib/ui/estimate/EstimateTally.svelte';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
+	import { countBy, toggled } from '$lib/ui/lists';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import ThreadStrip from '$lib/ui/shell/ThreadStrip.svelte';
 	import { jobPages } from '$lib/ui/shell/jobPages';
@@ -41,11 +42,12 @@
 	let find = $state('');
 	let bar: PickedBar | undefined = $state();
 	const pickedLines = $derived(result.lines.filter((l) => picked.has(l.line.id)));
-	const remarks = $derived.by(() => {
-		const n = new Map<string, number>();
-		for (const c of data.review.comments) if (c.lineId && !c.settledAt) n.set(c.lineId, (n.get(c.lineId) ?? 0) + 1);
-		return n;
-	});
+	const remarks = $derived(
+		countBy(
+			data.review.comments.filter((c) => c.lineId && !c.settledAt),
+			(c) => c.lineId ?? ''
+		)
+	);
 	const found = $derived(
 		find.trim() === ''
 			? []
@@ -56,13 +58,7 @@
 						.every((w) => `${l.line.name} ${l.line.note} ${l.line.phase}`.toLowerCase().includes(w))
 				)
 	);
-	function pick(ids: string[], on: boolean) {
-		const next = new Set(picked);
-		for (const id of ids)
-			if (on) next.add(id);
-			else next.delete(id);
-		picked = next;
-	}
+	const pick = (ids: string[], on: boolean) => (picked = toggled(picked, ids, on));
 	/** Copy takes the picked lines as a block that a spreadsheet takes. */
 	function copied(e: ClipboardEvent) {
 		if (!bar || pickedLines.length === 0 || (e.target as HTMLElement).closest('input,textarea,dialog')) return;

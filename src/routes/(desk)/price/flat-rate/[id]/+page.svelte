@@ -10,6 +10,7 @@
 	import { treeOf } from '$lib/ui/price/categories';
 	import EditionBar from '$lib/ui/price/EditionBar.svelte';
 	import FlatTermsDialog from '$lib/ui/price/FlatTermsDialog.svelte';
+	import { within } from '$lib/ui/lists';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { pagesOf } from '$lib/ui/shell/places';
 	import DataTable from '$lib/ui/tables/DataTable.svelte';
@@ -21,11 +22,7 @@
 	let problem = $state('');
 	const tree = $derived(treeOf(data.categories));
 	/** A category and all that lie in it. */
-	const inside = $derived.by(() => {
-		const ids = new Set(data.within ? [data.within] : []);
-		for (const c of tree) if (c.parentId && ids.has(c.parentId)) ids.add(c.id);
-		return ids;
-	});
+	const inside = $derived(within(tree, data.within));
 	const rows = $derived(data.within ? data.services.filter((s) => s.categoryId && inside.has(s.categoryId)) : data.services);
 	const category = $derived(data.categories.find((c) => c.id === data.within));
 	const countIn = (id: string) => data.services.filter((s) => s.categoryId === id).length;

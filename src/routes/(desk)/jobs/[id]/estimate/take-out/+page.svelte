@@ -1,20 +1,13 @@
 <script lang="ts">
 	import { formatCents, formatQuantity } from '$lib/core/money';
 	import BenchPages from '$lib/ui/estimate/BenchPages.svelte';
+	import { groupBy } from '$lib/ui/lists';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import ThreadStrip from '$lib/ui/shell/ThreadStrip.svelte';
 	import { jobPages } from '$lib/ui/shell/jobPages';
 	let { data } = $props();
-	type Material = (typeof data.materials)[number];
 	/** Materials under their phase or their supplier, in the order in which they come. */
-	const groups = $derived.by(() => {
-		const by = new Map<string, Material[]>();
-		for (const m of data.materials) {
-			const key = data.by === 'phase' ? m.phase : m.supplier || 'from no supplier yet';
-			by.set(key, [...(by.get(key) ?? []), m]);
-		}
-		return [...by];
-	});
+	const groups = $derived(groupBy(data.materials, (m) => (data.by === 'phase' ? m.phase : m.supplier || 'from no supplier yet')));
 	const sum = (rows: { cost: number }[]) => formatCents(rows.reduce((n, r) => n + r.cost, 0));
 	const WORDS: Record<string, string> = { en: 'English', es: 'Español' };
 </script>
