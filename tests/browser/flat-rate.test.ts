@@ -113,7 +113,7 @@ describe('edition 13', () => {
 		expect(db.value<number>("select withdrawn from flat_services where title like 'Move a loose lightning%'")).toBe(1);
 		expect(lap()).toBe(before);
 		// The price check brings the open estimate up to date.
-		await open(estimator, `${base}/price/check`);
+		await open(estimator, `${base}/price/check?q=${encodeURIComponent('Bakery, low roof')}`);
 		await estimator.waitForSelector('tbody input[type=checkbox]');
 		await estimator.evaluate((id: string) => document.querySelector<HTMLElement>(`tbody input[value="${id}"]`)?.click(), estimate);
 		await press(estimator, 'Bring 1 up to date');
