@@ -1,5 +1,5 @@
 import { Type } from '@sinclair/typebox';
-import { asc, eq, inArray, max } from 'drizzle-orm';
+import { asc, eq, inArray } from 'drizzle-orm';
 import { LINE_FIELDS, readBlock, type LineField, type PasteColumn, PASTE_COLUMNS } from '../../core/estimate';
 import { unitPrice } from '../../core/money';
 import type { Kind, PriceRule } from '../../core/pricing';
@@ -10,6 +10,7 @@ import { items, lines, scopes } from '../db/schema';
 import { newId } from '../ids';
 import { checkRoom, linePatch, lineOfItem } from './commands';
 import { done } from './done';
+import { nextLine } from './position';
 
 const Ids = Type.Array(Id, { minItems: 1, maxItems: 2000, uniqueItems: true });
 const MANY: LineField[] = ['setAside', 'option', 'hidden', 'locked', 'discountable', 'margin', 'markup', 'phase', 'tax', 'placeholder'];
@@ -127,12 +128,7 @@ export const pasteBlock = defineCommand({
 		if (!columns.includes('name')) throw new Refusal('Say which column holds the name.', 'columns');
 		const block = readBlock(i.text, { columns, headed: i.headed });
 		if (block.lines.length === 0) throw new Refusal('No row of this block can be read as a line.', 'text');
-		let position =
-			(ctx.db
-				.select({ n: max(lines.position) })
-				.from(lines)
-				.where(eq(lines.scopeId, scope.id))
-				.get()?.n ?? 0) + 1;
+		let position = nextLine(ctx, scope.id);
 		for (const l of block.lines) {
 			const item =
 				l.cost === null && l.price === null
@@ -170,12 +166,7 @@ export const addHeading = defineCommand({
 	run(ctx, i) {
 		const scope = ctx.get(scopes, i.scopeId, 'This scope');
 		checkRoom(ctx, scope.id);
-		const position =
-			(ctx.db
-				.select({ n: max(lines.position) })
-				.from(lines)
-				.where(eq(lines.scopeId, scope.id))
-				.get()?.n ?? 0) + 1;
+		const position = nextLine(ctx, scope.id);
 		const line = ctx.insert(lines, {
 			id: newId(),
 			scopeId: scope.id,

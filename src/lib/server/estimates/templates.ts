@@ -1,5 +1,5 @@
 import { Type } from '@sinclair/typebox';
-import { and, asc, desc, eq, max, ne, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, ne, sql } from 'drizzle-orm';
 import { leftOut } from '../../core/estimate';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
@@ -10,6 +10,7 @@ import { newId } from '../ids';
 import { clearScopes, putScopes, recipesOf } from './copying';
 import { done } from './done';
 import { loadEstimate } from './load';
+import { nextLine } from './position';
 
 /** Keeps an estimate as a template of its kind of work: scopes, wording and lines, without the measures of this one house. */
 export const saveTemplate = defineCommand({
@@ -118,12 +119,7 @@ export const addEarlier = defineCommand({
 			return ctx.get(jobs, e.jobId, 'Its job').customerId;
 		};
 		if (ownerOf(line.scopeId) !== ownerOf(scope.id)) throw new Refusal('That line belongs to another customer.');
-		const position =
-			(ctx.db
-				.select({ n: max(lines.position) })
-				.from(lines)
-				.where(eq(lines.scopeId, scope.id))
-				.get()?.n ?? 0) + 1;
+		const position = nextLine(ctx, scope.id);
 		const added = ctx.insert(lines, {
 			...line,
 			id: newId(),

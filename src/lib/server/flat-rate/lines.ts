@@ -1,5 +1,4 @@
 import { Type } from '@sinclair/typebox';
-import { eq, max } from 'drizzle-orm';
 import { parseQuantity, quantity, type Quantity } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { notNegative } from '../catalog/rules';
@@ -10,6 +9,7 @@ import { estimates, lines, scopes } from '../db/schema';
 import { newId } from '../ids';
 import { done } from '../estimates/done';
 import { flatLines, serviceFor } from './reckon';
+import { nextLine } from '../estimates/position';
 
 /**
  * Puts a flat-rate service on a scope: one line the customer reads, with title, wording and the whole price; its materials hang on it,
@@ -30,12 +30,7 @@ export const addService = defineCommand({
 		const tax = taxOfJob(ctx.db, estimate.jobId);
 		const n = i.quantity === undefined ? quantity(10_000) : notNegative(parseQuantity(i.quantity), 'quantity');
 		const priced = flatLines(service, terms, service.hours as Quantity, group);
-		let position =
-			(ctx.db
-				.select({ n: max(lines.position) })
-				.from(lines)
-				.where(eq(lines.scopeId, scope.id))
-				.get()?.n ?? 0) + 1;
+		let position = nextLine(ctx, scope.id);
 		const row = { scopeId: scope.id, unit: 'each', phase: '' };
 		const parent = ctx.insert(lines, {
 			id: newId(),

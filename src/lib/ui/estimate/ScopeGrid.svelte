@@ -224,7 +224,7 @@
 	{#if !folded}
 		<table class="grid-table" role="grid" aria-label="Lines of {scope.scope.name}" bind:this={body} onpaste={pasted}>
 			<colgroup
-				><col style="width: 26px" /><col /><col style="width: 78px" /><col style="width: 62px" /><col style="width: 58px" /><col
+				><col style="width: 26px" /><col /><col style="width: 76px" /><col style="width: 71px" /><col style="width: 58px" /><col
 					style="width: 72px"
 				/><col style="width: 74px" /><col style="width: 66px" /><col style="width: 88px" /><col style="width: 36px" /></colgroup
 			>
