@@ -1,4 +1,5 @@
 import { invalidateAll } from '$app/navigation';
+import { navigating } from '$app/state';
 
 /**
  * Refreshes the page when something on it changed elsewhere. Waits a moment, so that a burst is one refresh. A page that is
@@ -10,7 +11,11 @@ export function followLive(topics: () => readonly string[]): () => void {
 	let timer: ReturnType<typeof setTimeout> | undefined;
 	const refresh = () => {
 		clearTimeout(timer);
-		timer = setTimeout(() => void invalidateAll(), 150);
+		timer = setTimeout(() => {
+			// A refresh would call off where somebody is going right now: it waits until they are there.
+			if (navigating.to) refresh();
+			else void invalidateAll();
+		}, 150);
 	};
 	const open = () => {
 		source = new EventSource('/api/live');
