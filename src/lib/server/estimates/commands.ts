@@ -26,17 +26,18 @@ import { rateOn } from '../rates/load';
 import { hoursPatch } from '../flat-rate/reckon';
 import { done } from './done';
 import { loadEstimate } from './load';
+import { nextLine } from './position';
 import { turnBack, undoState } from './undo';
 
 type LineRow = typeof lines.$inferSelect;
 const MOST_LINES = 5000;
 
 const scopeOf = (ctx: Context, id: string) => ctx.get(scopes, id, 'This scope');
-const nextPosition = (ctx: Context, table: typeof lines | typeof shapes, scopeId: string): number =>
+const nextShape = (ctx: Context, scopeId: string): number =>
 	(ctx.db
-		.select({ n: max(table.position) })
-		.from(table)
-		.where(eq(table.scopeId, scopeId))
+		.select({ n: max(shapes.position) })
+		.from(shapes)
+		.where(eq(shapes.scopeId, scopeId))
 		.get()?.n ?? 0) + 1;
 
 export const addScope = defineCommand({
@@ -175,7 +176,7 @@ export const putShape = defineCommand({
 		};
 		const shape = i.shapeId
 			? ctx.update(shapes, i.shapeId, row)
-			: ctx.insert(shapes, { id: newId(), scopeId: scope.id, position: nextPosition(ctx, shapes, scope.id), ...row });
+			: ctx.insert(shapes, { id: newId(), scopeId: scope.id, position: nextShape(ctx, scope.id), ...row });
 		if (shape.scopeId !== scope.id) throw new Refusal('This shape belongs to another scope.');
 		done(ctx, scope.estimateId, `${scope.name}: ${i.kind} ${i.shapeId ? 'changed' : 'added'}`);
 		return { shapeId: shape.id };
@@ -265,7 +266,7 @@ export const putAssembly = defineCommand({
 		const { choices, refusals } = questionsOf(ctx.db, assembly.id);
 		checkAnswers(choices, refusals, answered);
 		const recipe = ctx.insert(recipes, { id: newId(), scopeId: scope.id, assemblyId: assembly.id, name: assembly.name });
-		let position = nextPosition(ctx, lines, scope.id);
+		let position = nextLine(ctx, scope.id);
 		const by = pricerOf(ctx, scope.estimateId);
 		const tax = taxOf(ctx, scope.estimateId);
 		for (const { part: p, rate } of partsUnder(ctx.db, assembly.id, answered)) {
@@ -352,7 +353,7 @@ export const addLine = defineCommand({
 		const line = ctx.insert(lines, {
 			id: newId(),
 			scopeId: scope.id,
-			position: nextPosition(ctx, lines, scope.id),
+			position: nextLine(ctx, scope.id),
 			...base,
 			source: { by: 'typed', quantity: q },
 			option: i.option ?? false,

@@ -221,9 +221,11 @@
 					return void (problem = scopeId ? 'Choose a line, or type a new one.' : 'Begin a scope on the estimate first.');
 				// What is typed is looked for in the catalog; else it is a free line that is priced on the bench.
 				const found = (await (await fetch(`/api/items?q=${encodeURIComponent(typed)}`)).json().catch(() => ({}))) as {
-					items?: { id: string; name: string }[];
+					items?: { id: string; name: string; code: string }[];
 				};
-				const item = found.items?.find((x) => x.name.toLowerCase() === typed.trim().toLowerCase()) ?? found.items?.[0];
+				const said = typed.trim().toLowerCase();
+				// Only what was named exactly: a guess would put a price on the estimate that nobody chose.
+				const item = found.items?.find((x) => x.code.toLowerCase() === said || x.name.toLowerCase() === said);
 				const r = await command<{ lineId: string }>(
 					'estimates.add-line',
 					item ? { scopeId, itemId: item.id } : { scopeId, name: typed.trim(), kind: 'other' }
@@ -359,7 +361,7 @@
 					>{/each}</select
 			></Field
 		>
-		{#if !lineId}<Field label="Item by code or words, or free words"><input class="input" name="pin-new" bind:value={typed} /></Field>
+		{#if !lineId}<Field label="Code or name of an item, or free words"><input class="input" name="pin-new" bind:value={typed} /></Field>
 			<Field label="Onto"
 				><select class="select" bind:value={scopeId}
 					>{#each scopes as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</select
