@@ -4,11 +4,15 @@ import { computeEstimate, frozenHolds, writeBlock, type Frozen } from '$lib/core
 import { Refusal } from '$lib/core/refusal';
 import type { App } from '$lib/server/app';
 import { changesOf } from '$lib/server/estimates/changes';
+import { lackingFor } from '$lib/server/estimates/commands';
 import { loadEstimate } from '$lib/server/estimates/load';
+import { insideDocument } from '$lib/server/documents/inside';
+import { presence } from '$lib/server/live/presence';
 import { reviewOf, waitingSignOffs } from '$lib/server/estimates/reviews';
 import { earlierEstimates, earlierLines, leftOutOf, templateList } from '$lib/server/estimates/templates';
 import { customerQuote } from '$lib/server/quotes/queries';
 import type { Yard } from '../../src/demo/yard';
+import { readPdf } from './pdf-reader';
 import { count, freshYard, value } from './yard';
 
 let yard: Yard;
@@ -476,5 +480,99 @@ describe('a change order', () => {
 		});
 		expect(contract(b.jobId)).toBe(30_000);
 		expect(value(app, 'select meaning from stages where id = (select stage_id from jobs where id = ?)', b.jobId)).toBe('ready');
+	});
+});
+
+describe('what comes along, and what is pooled', () => {
+	const item = (code: string, more: Record<string, unknown> = {}) =>
+		yard.call<{ id: string }>('petra', 'catalog.save-item', {
+			code,
+			name: `${code} thing`,
+			kind: 'material',
+			unit: 'each',
+			cost: '10',
+			ruleBy: 'markup',
+			ruleValue: '50%',
+			taxCodeId: null,
+			categoryId: null,
+			wording: '',
+			...more
+		}).id;
+	it('brings the items that one requires as children that follow it, and theirs too, never in a loop', () => {
+		const washer = item('CA-W');
+		item('CA-S', { companions: 'CA-W × 2' });
+		const bracket = item('CA-B', { companions: 'CA-S × 4' });
+		yard.call('petra', 'catalog.save-item', {
+			...{ itemId: washer, code: 'CA-W', name: 'CA-W thing', kind: 'material', unit: 'each', cost: '10', ruleBy: 'markup' },
+			...{ ruleValue: '50%', taxCodeId: null, categoryId: null, wording: '', companions: 'CA-B × 1' }
+		});
+		const b = bid();
+		yard.call('bastian', 'estimates.add-line', { scopeId: b.scopeId, itemId: bracket, quantity: '6' });
+		expect(
+			computeEstimate(load(b.estimateId))
+				.lines.slice(3)
+				.map((l) => [l.line.name, l.quantity / 10_000])
+		).toEqual([
+			['CA-B thing', 6],
+			['CA-S thing', 24],
+			['CA-W thing', 48]
+		]);
+	});
+	it('refuses what comes along in words at its field', () => {
+		expect(refused(() => item('CA-X', { companions: 'NO-SUCH × 2' }))).toEqual(['companions', 'There is no item with the code “NO-SUCH”.']);
+		expect(refused(() => item('CA-Y', { companions: 'CA-Y' }))[0]).toBe('companions');
+		expect(refused(() => item('CA-Z', { companions: 'CA-W × 0' }))[0]).toBe('companions');
+	});
+	it('asks only for measures that no shape gives, keeps them as typed shapes, and pools the same item', () => {
+		const membrane = item('CA-M');
+		const part = (measure: string, per: number) => ({
+			...{ itemId: membrane, sheetId: null, name: '', measures: [measure], placeholder: '', reminder: false, note: '', phase: '' },
+			rate: { amount: 10_000, per: per * 10_000, waste: 0, step: 10_000 }
+		});
+		yard.call('imogen', 'company.name-measures', { measures: ['wall flashing (length)'] });
+		const { id: assemblyId } = yard.call<{ id: string }>('bastian', 'catalog.save-assembly', {
+			...{ name: 'Membrane', category: 'Roof', wording: '', crewSheet: {}, choices: [], refusals: [] },
+			parts: [part('area', 400), part('wall flashing (length)', 65)]
+		});
+		const b = bid();
+		yard.call('bastian', 'estimates.put-shape', {
+			...{ scopeId: b.scopeId, kind: 'roof face', typed: { length: '96', run: '14', pitch: '8' } }
+		});
+		expect(lackingFor(app.db.orm, b.scopeId, assemblyId, {})).toEqual(['wall flashing (length)']);
+		const put = (measures: Record<string, string>) =>
+			yard.call('bastian', 'estimates.put-assembly', { scopeId: b.scopeId, assemblyId, measures });
+		expect(refused(() => put({ 'wall flashing (length)': 'long' }))[0]).toBe('wall flashing (length)');
+		put({ 'wall flashing (length)': '96' });
+		expect(lackingFor(app.db.orm, b.scopeId, assemblyId, {})).toEqual([]);
+		const lines = () => computeEstimate(load(b.estimateId)).lines.filter((l) => l.line.itemId === membrane);
+		expect(lines().map((l) => l.quantity / 10_000)).toEqual([5, 2]);
+		yard.call('bastian', 'estimates.pool-lines', { lineIds: lines().map((l) => l.line.id) });
+		expect(lines().map((l) => l.quantity / 10_000)).toEqual([6]);
+		yard.call('bastian', 'estimates.undo', { estimateId: b.estimateId });
+		expect(lines().map((l) => l.quantity / 10_000)).toEqual([5, 2]);
+		expect(refused(() => yard.call('bastian', 'estimates.pool-lines', { lineIds: b.lines }))[1]).toMatch(/same catalog item/);
+	});
+	it('names a measure once, and not like one that shapes give', () => {
+		const name = (measures: string[]) => refused(() => yard.call('imogen', 'company.name-measures', { measures }))[0];
+		expect([name(['ridge']), name(['a (length)', 'A (area)'])]).toEqual(['measure', 'measure']);
+	});
+	it('shows the inside as a PDF with its own figures', async () => {
+		const b = bid();
+		const doc = await insideDocument(app, b.estimateId);
+		const { text } = await readPdf(doc!.bytes);
+		expect(text).toContain('for us only');
+		expect(text).toContain('300.00');
+		expect(await insideDocument(app, 'gone')).toBeNull();
+	});
+	it('tells who else is here, and forgets who left or went silent', () => {
+		const [a, z] = [
+			{ id: 'a', name: 'Ada' },
+			{ id: 'z', name: 'Zoe' }
+		];
+		expect(presence.here('estimate:x', a, 0)).toEqual([]);
+		expect(presence.here('estimate:x', z, 1000)).toEqual(['Ada']);
+		expect(presence.here('estimate:other', a, 1000)).toEqual([]);
+		expect(presence.here('estimate:x', a, 2000, true)).toEqual(['Zoe']);
+		expect(presence.here('estimate:x', a, 60_000)).toEqual([]);
 	});
 });

@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { MEASURES } from '$lib/core/measure';
+import { dimensionOf, isMeasure } from '$lib/core/measure';
 import { partQuantity } from '$lib/core/pricing';
 import type { App } from '$lib/server/app';
 import { STARTER } from '$lib/server/catalog/starter';
@@ -33,14 +33,14 @@ describe('the starter set', () => {
 			expect([a.name, a.wording !== '', a.parts.length > 0]).toEqual([a.name, true, true]);
 			for (const p of a.parts) {
 				expect([a.name, p.item ?? p.labor, p.note !== '', p.phase !== '']).toEqual([a.name, p.item ?? p.labor, true, true]);
-				expect(p.measures.filter((m) => !(m in MEASURES))).toEqual([]);
+				expect(p.measures.filter((m) => !isMeasure(m))).toEqual([]);
 			}
 		}
 	});
 	it('gives quantities a crew could have: hours between a minute and a day for ten of anything', () => {
 		for (const a of all)
 			for (const p of a.parts.filter((x) => x.labor)) {
-				const unit = p.measures.some((m) => MEASURES[m] === 'count') ? 10 : 1000;
+				const unit = p.measures.some((m) => dimensionOf(m) === 'count') ? 10 : 1000;
 				const hours = partQuantity(unit, { amount: p.amount, per: p.per, waste: p.waste as never, step: p.step }) / 10_000;
 				expect([a.name, p.labor, hours > 0 && hours < 200]).toEqual([a.name, p.labor, true]);
 			}

@@ -42,8 +42,11 @@ const PATHS: [prefix: string, right: Right | 'public'][] = [
 	['/api/assemblies-export', 'catalog.see'],
 	['/api/catalog-export', 'catalog.see'],
 	['/api/pdf/quote', 'estimates.see'],
+	['/api/pdf/inside', 'estimates.see'],
 	['/api/photos', 'estimates.see'],
 	['/api/take-out', 'estimates.see'],
+	['/api/presence', 'estimates.see'],
+	['/api/assembly-needs', 'estimates.see'],
 	['/api/pdf/invoice', 'invoices.see'],
 	// Commands check their own access: customers and the public page come this way too.
 	['/api/commands', 'public'],

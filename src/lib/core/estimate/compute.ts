@@ -1,7 +1,7 @@
-import { MEASURES, scopeMeasures, toUnit, type MeasureName, type Measures, type UnitSystem } from '../measure';
+import { dimensionOf, measureLabel, scopeMeasures, toUnit, type MeasureName, type Measures, type UnitSystem } from '../measure';
 import { cents, lineAmount, mulDiv, percentOf, ratioOf, split, type Cents, type Quantity, type Rate } from '../money';
 import { presetsOf } from './groups';
-import { childQuantity, KINDS, partQuantity, type Kind } from '../pricing';
+import { childQuantity, KINDS, partQuantity, pooledQuantity, type Kind, type PartRate } from '../pricing';
 import type { Estimate, Line, Scope } from './model';
 
 export interface LineResult {
@@ -74,7 +74,7 @@ export function measureOf(measures: Measures, names: readonly MeasureName[], sys
 	let total: number | null = null;
 	for (const name of names) {
 		const value = measures[name];
-		if (value !== undefined) total = (total ?? 0) + toUnit(value, MEASURES[name], system);
+		if (value !== undefined) total = (total ?? 0) + toUnit(value, dimensionOf(name), system);
 	}
 	return total;
 }
@@ -181,9 +181,15 @@ function quantify(r: LineResult, measures: Measures, system: UnitSystem, parent:
 	try {
 		if (source.by === 'typed') r.quantity = source.quantity;
 		else if (source.by === 'measure') {
-			const measure = measureOf(measures, source.measures, system);
-			if (measure === null && source.rate.amount > 0) r.problem = `The scope has no ${source.measures.join(' or ')}.`;
-			r.computed = partQuantity(measure ?? 0, source.rate);
+			const need = (n: { measures: MeasureName[]; rate: PartRate }) => {
+				const measure = measureOf(measures, n.measures, system);
+				if (measure === null && n.rate.amount > 0) r.problem = `The scope has no ${n.measures.map(measureLabel).join(' or ')}.`;
+				return measure ?? 0;
+			};
+			const own = need(source);
+			r.computed = source.also
+				? pooledQuantity([{ measure: own, part: source.rate }, ...source.also.map((n) => ({ measure: need(n), part: n.rate }))])
+				: partQuantity(own, source.rate);
 			r.quantity = r.computed;
 		} else if (parent) {
 			r.computed = childQuantity(parent.quantity, source.ratio, source.step);

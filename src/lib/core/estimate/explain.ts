@@ -1,6 +1,17 @@
-import { MEASURES, unitName, formatLength, toUnit, figureMeasures, type Shape, type UnitSystem } from '../measure';
+import {
+	dimensionOf,
+	measureLabel,
+	unitName,
+	formatLength,
+	toUnit,
+	figureMeasures,
+	type MeasureName,
+	type Shape,
+	type UnitSystem
+} from '../measure';
 import { fixed, formatCents, formatPercent, formatQuantity, formatRate, formatUnitPrice } from '../money';
 import { step, type Step } from '../explain';
+import type { PartRate } from '../pricing';
 import { measureOf, type EstimateResult, type LineResult, type ScopeResult } from './compute';
 import type { Estimate } from './model';
 
@@ -23,16 +34,20 @@ export function shapeWords(shape: Shape, system: UnitSystem): string {
 			case 'count':
 				return String(f.n);
 			case 'typed':
-				return `${fixed(toUnit(f.value, MEASURES[f.measure], system), 2)} ${unitName(MEASURES[f.measure], system)}`;
+				return `${fixed(toUnit(f.value, dimensionOf(f.measure), system), 2)} ${unitName(dimensionOf(f.measure), system)}`.trim();
+			case 'polygon':
+				return `${f.points.length} corners`;
+			case 'roof polygon':
+				return `${f.points.length} corners, pitch ${f.pitch} in 12`;
 		}
 	})();
 	return `${shape.subtract ? 'less ' : ''}${own}${shape.times > 1 ? ` × ${shape.times}` : ''}`;
 }
 
-function explainMeasure(scope: ScopeResult, names: readonly (keyof typeof MEASURES)[], system: UnitSystem): Step {
+function explainMeasure(scope: ScopeResult, names: readonly MeasureName[], system: UnitSystem): Step {
 	const total = measureOf(scope.measures, names, system) ?? 0;
-	const dimension = MEASURES[names[0] ?? 'area'];
-	return step(names.join(' + '), `${fixed(total, 2)} ${unitName(dimension, system)}`.trim(), {
+	const dimension = dimensionOf(names[0] ?? 'area');
+	return step(names.map(measureLabel).join(' + '), `${fixed(total, 2)} ${unitName(dimension, system)}`.trim(), {
 		steps: scope.scope.shapes.flatMap((s) => {
 			try {
 				const own = measureOf(figureMeasures(s.figure), names, system);
@@ -53,9 +68,12 @@ export function explainQuantity(estimate: Estimate, result: EstimateResult, l: L
 	const steps: Step[] = [];
 	let computed = '';
 	if (source.by === 'measure' && scope) {
-		const { rate } = source;
-		computed = `measure ÷ ${formatQuantity(rate.per)} × ${formatQuantity(rate.amount)}${rate.waste ? ` × (1 + ${formatPercent(rate.waste)} waste)` : ''}, up to whole ${formatQuantity(rate.step || 1)}`;
+		const need = ({ rate }: { rate: PartRate }) =>
+			`measure ÷ ${formatQuantity(rate.per)} × ${formatQuantity(rate.amount)}${rate.waste ? ` × (1 + ${formatPercent(rate.waste)} waste)` : ''}`;
+		const also = source.also ?? [];
+		computed = `${[source, ...also].map(need).join(' + ')}, up to whole ${formatQuantity(source.rate.step || 1)}`;
 		steps.push(explainMeasure(scope, source.measures, estimate.system));
+		for (const p of also) steps.push(step(`also for ${p.name}`, need(p), { steps: [explainMeasure(scope, p.measures, estimate.system)] }));
 	} else if (source.by === 'parent') {
 		const parent = result.lines.find((p) => p.line.id === source.parentId);
 		computed = `${formatQuantity(parent?.quantity ?? 0)} × ${formatQuantity(source.ratio)}`;

@@ -7,9 +7,23 @@ import type { Kind, PartRate, PriceRule } from '../pricing';
 export type QuantitySource =
 	| { by: 'typed'; quantity: Quantity }
 	/** Sum of the named measures of the scope, by a production or coverage rate. */
-	| { by: 'measure'; measures: MeasureName[]; rate: PartRate }
+	| {
+			by: 'measure';
+			measures: MeasureName[];
+			rate: PartRate;
+			/** Needs of other parts for the same item, pooled into this line: waste per part, then the sum, then one rounding (§6). */
+			also?: PooledNeed[];
+	  }
 	/** Follows another line of the scope in proportion; ratio in ten-thousandths. */
 	| { by: 'parent'; parentId: string; ratio: number; step: number };
+
+/** What another part needs of an item that is bought once for all. */
+export interface PooledNeed {
+	/** The line it came from, for the explanation. */
+	name: string;
+	measures: MeasureName[];
+	rate: PartRate;
+}
 
 export interface Line {
 	id: string;

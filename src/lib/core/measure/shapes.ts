@@ -24,7 +24,18 @@ export const MEASURES = {
 	gates: 'count',
 	count: 'count'
 } as const satisfies Record<string, Dimension>;
-export type MeasureName = keyof typeof MEASURES;
+/** A measure that the company named itself: its name, and in brackets what kind of number it is. */
+export type OwnMeasure = `${string} (${Dimension})`;
+export type MeasureName = keyof typeof MEASURES | OwnMeasure;
+
+/** What kind of number a measure is. */
+export const dimensionOf = (name: MeasureName): Dimension =>
+	(MEASURES as Partial<Record<string, Dimension>>)[name] ?? ((/\((length|area|volume|count)\)$/.exec(name)?.[1] ?? 'count') as Dimension);
+/** A measure's name as people read it. */
+export const measureLabel = (name: MeasureName): string => name.replace(/ \((length|area|volume|count)\)$/, '');
+/** Whether a text is the name of a measure: one of ours, or one of the company's own. */
+export const isMeasure = (text: string): text is MeasureName =>
+	Object.hasOwn(MEASURES, text) || /^[\p{L}\p{N}][^()]{0,38} \((length|area|volume|count)\)$/u.test(text);
 /** Values in nanometres to the power of the measure's dimension. */
 export type Measures = Partial<Record<MeasureName, number>>;
 
@@ -213,14 +224,14 @@ export function scopeMeasures(shapes: readonly Shape[]): Measures {
 			throw new ShapeError('A shape counts a whole number of times, from 1 to 10,000.');
 		const one = figureMeasures(s.figure);
 		for (const [name, value] of Object.entries(one) as [MeasureName, number][]) {
-			if (s.subtract && MEASURES[name] === 'length' && !s.subtractLengths) continue;
+			if (s.subtract && dimensionOf(name) === 'length' && !s.subtractLengths) continue;
 			total[name] = (total[name] ?? 0) + value * s.times * (s.subtract ? -1 : 1);
 		}
 	}
-	for (const [name, value] of Object.entries(total)) {
+	for (const [name, value] of Object.entries(total) as [MeasureName, number][]) {
 		// What two equal shapes leave behind when one is taken off the other is not a negative measure.
-		if (value < 0 && value > -1) total[name as MeasureName] = 0;
-		else if (value < 0) throw new ShapeError(`More ${name} is taken off than there is.`);
+		if (value < 0 && value > -1) total[name] = 0;
+		else if (value < 0) throw new ShapeError(`More ${measureLabel(name)} is taken off than there is.`);
 	}
 	return total;
 }

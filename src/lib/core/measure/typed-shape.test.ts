@@ -1,7 +1,18 @@
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
 import { Refusal } from '../refusal';
-import { figureMeasures, NM_PER_FOOT as FT, parseFigure, SHAPE_FIELDS, toUnit, type ShapeKind } from '.';
+import {
+	dimensionOf,
+	figureMeasures,
+	isMeasure,
+	measureLabel,
+	NM_PER_FOOT as FT,
+	parseFigure,
+	SHAPE_FIELDS,
+	toUnit,
+	type MeasureName,
+	type ShapeKind
+} from '.';
 
 describe('typed shapes', () => {
 	it('read the way people write them', () => {
@@ -54,5 +65,38 @@ describe('typed shapes', () => {
 				}
 			})
 		);
+	});
+});
+
+describe('a typed measure', () => {
+	const typed = (measure: string, value: string) => figureMeasures(parseFigure('typed', { measure, value }, 'imperial'));
+	const inFeet = (measure: string, value: string) =>
+		toUnit(Object.values(typed(measure, value))[0]!, dimensionOf(measure as MeasureName), 'imperial');
+	it.each([
+		['area', '340', 340],
+		['area', '3.4 squares', 340],
+		['area', '1,250 sq ft', 1250],
+		['area', '30 sq yd', 270],
+		['area', '10 sq m', 107.6391],
+		['volume', '2 cu yd', 54],
+		['eaves', '12\' 6"', 12.5],
+		['eaves', '3.048 m', 10],
+		['count', '7', 7],
+		['wall flashing (length)', '22', 22]
+	] as const)('of %s may be %s', (measure, value, feet) => expect(inFeet(measure, value)).toBeCloseTo(feet, 3));
+	it.each([
+		['area', '3 acres', 'value'],
+		['count', '7 ft', 'value'],
+		['area', '', 'value'],
+		['area', '-3', 'value'],
+		['girth', '3', 'measure'],
+		['<b> (length)', '3', 'measure']
+	] as const)('of %s as “%s” is refused at its field', (measure, value, field) => {
+		expect(() => typed(measure, value)).toThrow(expect.objectContaining({ field }));
+	});
+	it('of the company’s own is summed, and shared out by what it is', () => {
+		expect(measureLabel('wall flashing (length)')).toBe('wall flashing');
+		expect(dimensionOf('wall flashing (length)')).toBe('length');
+		expect([isMeasure('ridge'), isMeasure('x (weight)')]).toEqual([true, false]);
 	});
 });

@@ -1,8 +1,8 @@
 import { Refusal } from '../refusal';
 import { parseLength, type UnitSystem } from './length';
 import { EDGE_KINDS, type Corner, type EdgeKind } from './polygon';
-import { figureMeasures, MEASURES, ShapeError, type Figure, type Gate, type MeasureName, type Opening } from './shapes';
-import { fromUnit } from './units';
+import { dimensionOf, figureMeasures, isMeasure, ShapeError, type Figure, type Gate, type Opening } from './shapes';
+import { parseMeasure } from './units';
 
 /** What a person types for each kind of shape, in the order they are asked. */
 export const SHAPE_FIELDS = {
@@ -79,9 +79,9 @@ export function parseFigure(kind: ShapeKind, typed: TypedShape, system: UnitSyst
 			case 'count':
 				return { kind, n: number(text('count'), 'count') };
 			case 'typed': {
-				const measure = text('measure') as MeasureName;
-				if (!Object.hasOwn(MEASURES, measure)) throw new Refusal('Choose what is measured.', 'measure');
-				return { kind, measure, value: fromUnit(number(text('value'), 'value'), MEASURES[measure], system) };
+				const measure = text('measure');
+				if (!isMeasure(measure)) throw new Refusal('Choose what is measured.', 'measure');
+				return { kind, measure, value: inField('value', () => parseMeasure(text('value'), dimensionOf(measure), system)) };
 			}
 		}
 	})();

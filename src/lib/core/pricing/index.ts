@@ -11,3 +11,4 @@ export * from './price-history';
 export * from './price-check';
 export * from './flat-rate';
 export * from './edition';
+export * from './break-even';

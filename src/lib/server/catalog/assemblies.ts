@@ -1,11 +1,10 @@
 import { Type } from '@sinclair/typebox';
 import { eq } from 'drizzle-orm';
-import { MEASURES, type MeasureName } from '../../core/measure';
 import { percent } from '../../core/money';
 import { checkNesting, partQuantity, type PartRate } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import { defineCommand, type Context } from '../commands';
-import { Id, Name, strict, Text, Version } from '../commands/inputs';
+import { Id, MeasureInput, Name, strict, Text, Version } from '../commands/inputs';
 import { assemblies, items, laborSheets, parts } from '../db/schema';
 import { newId } from '../ids';
 
@@ -26,7 +25,7 @@ export const PartInput = Type.Object(
 		sheetId: Type.Union([Id, Type.Null()]),
 		childId: Type.Optional(Type.Union([Id, Type.Null()])),
 		name: Text(200),
-		measures: Type.Array(Type.Union((Object.keys(MEASURES) as MeasureName[]).map((m) => Type.Literal(m))), { maxItems: 4 }),
+		measures: Type.Array(MeasureInput, { maxItems: 4 }),
 		rate: RateInput,
 		placeholder: Text(200),
 		reminder: Type.Boolean(),

@@ -1,12 +1,11 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { asc, eq, inArray } from 'drizzle-orm';
-import { MEASURES, type MeasureName } from '../../core/measure';
 import { parsePercent, parseQuantity, parseUnitPrice, toTyped } from '../../core/money';
 import { KINDS } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { BadInput, defineCommand, validate } from '../commands';
-import { Id, strict } from '../commands/inputs';
+import { Id, MeasureInput, strict } from '../commands/inputs';
 import { assemblies, items, laborSheets, parts } from '../db/schema';
 import { newId } from '../ids';
 import { ChoiceInput, CrewSheets, saveAssembly, When } from './assemblies';
@@ -19,7 +18,7 @@ const PartFile = Type.Object(
 		labor: Type.Optional(Type.String({ maxLength: 200 })),
 		assembly: Type.Optional(Type.String({ maxLength: 200 })),
 		name: Type.String({ maxLength: 200 }),
-		measures: Type.Array(Type.Union((Object.keys(MEASURES) as MeasureName[]).map((m) => Type.Literal(m))), { maxItems: 4 }),
+		measures: Type.Array(MeasureInput, { maxItems: 4 }),
 		amount: Decimal,
 		per: Decimal,
 		wastePercent: Decimal,

@@ -4,7 +4,7 @@ import { comparePriceList, decodeText, readCsv, readPriceList, type Known, type 
 import { parseQuantity, parseUnitPrice } from '../../core/money';
 import { KINDS } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
-import { defineCommand } from '../commands';
+import { defineCommand, type Context } from '../commands';
 import { Id, Name, strict, Text, Typed, Version } from '../commands/inputs';
 import { imports, itemCosts, items, suppliers } from '../db/schema';
 import { newId } from '../ids';
@@ -35,20 +35,23 @@ export const saveItem = defineCommand({
 			tags: Type.Optional(Text(300)),
 			note: Type.Optional(Text(2000)),
 			fileId: Type.Optional(Type.Union([Id, Type.Null()])),
+			/** What comes along, one a line: code × how many for one of it. */
+			companions: Type.Optional(Text(1000)),
 			fine: Type.Optional(Type.Boolean()),
 			setAside: Type.Optional(Type.Boolean()),
 			version: Version
 		},
 		strict
 	),
-	run(ctx, { itemId, cost, ruleBy, ruleValue, version, pack, tags, ...fields }) {
+	run(ctx, { itemId, cost, ruleBy, ruleValue, version, pack, tags, companions, ...fields }) {
 		const unitCost = readField('cost', () => notNegative(parseUnitPrice(cost, 'The cost'), 'cost'));
 		const row = {
 			...fields,
 			cost: unitCost,
 			rule: readField('ruleValue', () => readRule(ruleBy, ruleValue)),
 			...(pack === undefined ? {} : { pack: readField('pack', () => packOf(pack)) }),
-			...(tags === undefined ? {} : { tags: tagsOf(tags) })
+			...(tags === undefined ? {} : { tags: tagsOf(tags) }),
+			...(companions === undefined ? {} : { companions: companionsOf(ctx, companions, fields.code) })
 		};
 		const twin = ctx.db.select({ id: items.id }).from(items).where(eq(items.code, fields.code)).get();
 		if (twin && twin.id !== itemId) throw new Refusal('There is an item with this code already.', 'code');
@@ -69,6 +72,23 @@ function packOf(text: string): number {
 	const n = parseQuantity(text.trim() === '' ? '1' : text, 'The pack');
 	if (n <= 0) throw new Refusal('A pack holds more than 0.', 'pack');
 	return n;
+}
+/** “NAIL-114 × 0.05” a line → what comes along. Whole units, unless the number for one of it is a fraction of them. */
+function companionsOf(ctx: Context, text: string, own: string): { itemId: string; ratio: number; step: number }[] {
+	return text
+		.split(/\n/)
+		.map((l) => l.trim())
+		.filter(Boolean)
+		.map((row) => {
+			const m = /^(.+?)(?:\s*[×x*]\s*([\d.,]+))?$/.exec(row);
+			const code = (m?.[1] ?? '').trim();
+			const item = ctx.db.select({ id: items.id }).from(items).where(eq(items.code, code)).get();
+			if (!item) throw new Refusal(`There is no item with the code “${code}”.`, 'companions');
+			if (code === own) throw new Refusal('An item does not bring itself along.', 'companions');
+			const ratio = readField('companions', () => parseQuantity(m?.[2] ?? '1', 'How many'));
+			if (ratio <= 0) throw new Refusal('How many come along must be more than 0.', 'companions');
+			return { itemId: item.id, ratio, step: 10_000 };
+		});
 }
 const tagsOf = (text: string): string[] => [
 	...new Set(

@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm';
 import { mulDiv, roundPrice, unitPrice, type Percent, type UnitPrice } from '../../core/money';
-import { ruleThatHolds, unitPriceOf, type Kind, type PriceRule } from '../../core/pricing';
+import { breakEvenOf, ruleThatHolds, unitPriceOf, type Kind, type PriceRule } from '../../core/pricing';
 import type { Orm } from '../db/open';
 import { categories, company, customers, jobs, rateGroups, type items } from '../db/schema';
 
@@ -69,15 +69,3 @@ export function groupOfJob(db: Orm, jobId: string): Group | null {
 
 /** The rule that holds for one item and the unit price it gives. */
 export const priceItem = (db: Orm, item: Priced, own?: PriceRule) => pricer(db).of(item, own);
-
-/** Break-even of a unit without hours: cost + the overhead percent of its kind. */
-export function breakEvenOf(cost: number, kind: Kind, overheadPercent: Partial<Record<Kind, number>>): UnitPrice {
-	return unitPrice(cost + mulDiv(cost, overheadPercent[kind] ?? 0, 1_000_000));
-}
-
-/** Break-even of a unit with its hours: cost + the overhead percent of its kind + hours × overhead an hour. */
-export const breakEvenWithHours = (
-	line: { kind: Kind; hoursPerUnit: number; overheadPerHour: number },
-	cost: number,
-	overheadPercent: Partial<Record<Kind, number>>
-): UnitPrice => unitPrice(breakEvenOf(cost, line.kind, overheadPercent) + mulDiv(line.hoursPerUnit, line.overheadPerHour, 10_000));

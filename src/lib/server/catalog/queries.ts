@@ -1,5 +1,5 @@
 import { asc, desc, eq, inArray, sql } from 'drizzle-orm';
-import { marginOf, type UnitPrice } from '../../core/money';
+import { marginOf, toTyped, type UnitPrice } from '../../core/money';
 import { priceHistory } from '../../core/pricing';
 import type { App } from '../app';
 import {
@@ -125,6 +125,13 @@ export function itemDetail(app: App, id: string) {
 		.all();
 	return {
 		item,
+		/** As it is typed: one a line, code × how many. */
+		companions: item.companions
+			.flatMap((c) => {
+				const code = db.select({ code: items.code }).from(items).where(eq(items.id, c.itemId)).get()?.code;
+				return code ? [`${code} × ${toTyped(c.ratio, 4)}`] : [];
+			})
+			.join('\n'),
 		...priceItem(db, item),
 		costs: db.select().from(itemCosts).where(eq(itemCosts.itemId, id)).orderBy(desc(itemCosts.at), desc(itemCosts.id)).limit(50).all(),
 		sold,

@@ -1,4 +1,5 @@
 import { Type } from '@sinclair/typebox';
+import { MEASURES, type MeasureName } from '../../core/measure';
 
 /** Pieces of input that many commands share. */
 export const Id = Type.String({ minLength: 1, maxLength: 40 });
@@ -9,4 +10,11 @@ export const Typed = Type.String({ maxLength: 60 });
 export const MailOrEmpty = Type.Union([Type.Literal(''), Type.String({ format: 'email', maxLength: 200 })]);
 export const Version = Type.Optional(Type.Integer());
 export const DayText = Type.String({ format: 'date' });
+/** The name of a measure: one that shapes give, or one of the company's own with its kind in brackets. */
+export const MeasureInput = Type.Unsafe<MeasureName>(
+	Type.Union([
+		...Object.keys(MEASURES).map((m) => Type.Literal(m)),
+		Type.String({ pattern: '^[\\p{L}\\p{N}][^()]{0,38} \\((length|area|volume|count)\\)$' })
+	])
+);
 export const strict = { additionalProperties: false };

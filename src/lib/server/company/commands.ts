@@ -1,9 +1,10 @@
 import { Type } from '@sinclair/typebox';
 import { eq } from 'drizzle-orm';
 import { ROLES } from '../../core/access';
+import { measureLabel, MEASURES, type OwnMeasure } from '../../core/measure';
 import { Refusal } from '../../core/refusal';
 import { defineCommand } from '../commands';
-import { DayText, Id, Name, strict, Text, Version } from '../commands/inputs';
+import { DayText, Id, MeasureInput, Name, strict, Text, Version } from '../commands/inputs';
 import {
 	branches,
 	categories,
@@ -103,6 +104,23 @@ export const changeCompany = defineCommand({
 		};
 		ctx.update(company, 'company', { name: i.name, mail: i.mail, phone: i.phone, address: i.address, settings }, i.version);
 		ctx.happened('company', 'Company settings changed');
+	}
+});
+
+/** Names the measures that the company uses beside those that shapes give: “flashing at walls”, a length. */
+export const nameMeasures = defineCommand({
+	name: 'company.name-measures',
+	access: 'catalog.change',
+	input: Type.Object({ measures: Type.Array(MeasureInput, { maxItems: 60 }) }, strict),
+	run(ctx, i) {
+		const now = ctx.get(company, 'company', 'The company');
+		const own = i.measures.filter((m): m is OwnMeasure => !Object.hasOwn(MEASURES, m));
+		if (own.length < i.measures.length) throw new Refusal('Shapes give a measure of this name already.', 'measure');
+		const names = own.map((m) => measureLabel(m).toLowerCase());
+		if (new Set(names).size < names.length) throw new Refusal('There is a measure of this name already.', 'measure');
+		if (own.join() === (now.settings.measures ?? []).join()) return;
+		ctx.update(company, 'company', { settings: { ...now.settings, measures: own } });
+		ctx.happened('company', `Own measures: ${own.map(measureLabel).join(', ') || 'none'}`, 'catalog');
 	}
 });
 

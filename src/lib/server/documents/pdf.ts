@@ -2,6 +2,7 @@ import { createRequire } from 'node:module';
 import { readFileSync } from 'node:fs';
 import { formatCents, formatQuantity, formatRate, type ComponentTax } from '../../core/money';
 import type { QuoteView } from '../../core/estimate';
+import type { Letterhead } from './letterhead';
 
 const require = createRequire(import.meta.url);
 interface PdfMake {
@@ -29,16 +30,8 @@ function maker(): PdfMake {
 }
 
 /** The latin faces lack a few characters; what they lack is written with what they have. */
-const latin = (s: string): string => s.replaceAll('−', '-').replaceAll('\u202f', ' ');
-const money = (n: number): string => latin(formatCents(n));
-
-interface Letterhead {
-	name: string;
-	color: string;
-	line: string;
-	footer: string;
-	contact: string;
-}
+export const latin = (s: string): string => s.replaceAll('−', '-').replaceAll('\u202f', ' ');
+export const money = (n: number): string => latin(formatCents(n));
 
 function frame(head: Letterhead, title: string, content: object[]): object {
 	return {
@@ -69,7 +62,13 @@ function frame(head: Letterhead, title: string, content: object[]): object {
 	};
 }
 
-const hair = {
+/** A document of the company: its letterhead above, its foot and the page numbers below. */
+export const render = (head: Letterhead, title: string, content: object[]): Promise<Buffer> =>
+	maker()
+		.createPdf(frame(head, title, content))
+		.getBuffer();
+
+export const hair = {
 	hLineWidth: (i: number) => (i === 0 ? 0 : 0.5),
 	vLineWidth: () => 0,
 	hLineColor: () => '#c9cdc6',

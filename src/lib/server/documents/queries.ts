@@ -1,22 +1,11 @@
 import type { App } from '../app';
 import { wallTime } from '../../core/time';
 import { invoiceDetail } from '../billing/queries';
-import { companyOf } from '../jobs/queries';
 import { customerQuote } from '../quotes/queries';
+import { letterheadOf } from './letterhead';
 import { invoicePdf, quotePdf } from './pdf';
 import { eq } from 'drizzle-orm';
 import { revisions } from '../db/schema';
-
-function letterheadOf(app: App) {
-	const own = companyOf(app);
-	return {
-		name: own.name,
-		color: own.settings.letterhead.color,
-		line: own.settings.letterhead.line,
-		footer: own.settings.letterhead.footer,
-		contact: `${own.address}\n${own.phone}\n${own.mail}`
-	};
-}
 
 /** The PDF of a revision; null when there is none. */
 export async function quoteDocument(

@@ -1,27 +1,41 @@
 import { Type } from '@sinclair/typebox';
 import { asc, eq, max } from 'drizzle-orm';
-import { cellOf, computeEstimate, LINE_FIELDS, setTotal, totalForMargin, type Line, type LineField } from '../../core/estimate';
-import { MEASURES, parseFigure, SHAPE_FIELDS, toUnit, unitName, type MeasureName, type ShapeKind } from '../../core/measure';
 import {
-	fixed,
-	parseCents,
-	parsePercent,
-	parseQuantity,
-	parseUnitPrice,
-	quantity,
-	unitPrice,
-	type Cents,
-	type Percent
-} from '../../core/money';
-import { checkAnswers, KINDS, unitPriceOf, wordingUnder, type Kind, type PriceRule } from '../../core/pricing';
+	cellOf,
+	computeEstimate,
+	costAtLeastZero,
+	LINE_FIELDS,
+	missingMeasures,
+	readQuantity,
+	setTotal,
+	totalForMargin,
+	typeIn,
+	type Line,
+	type LineField
+} from '../../core/estimate';
+import {
+	dimensionOf,
+	isMeasure,
+	measureLabel,
+	parseFigure,
+	parseMeasure,
+	SHAPE_FIELDS,
+	toUnit,
+	unitName,
+	type MeasureName,
+	type ShapeKind
+} from '../../core/measure';
+import { fixed, parseCents, parsePercent, parseUnitPrice, quantity, unitPrice, type Cents, type Percent } from '../../core/money';
+import { checkAnswers, KINDS, wordingUnder, type Kind, type PriceRule } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import { defineCommand, Missing, Stale, type Context } from '../commands';
+import type { Orm } from '../db/open';
 import { Id, Name, strict, Text, Typed } from '../commands/inputs';
 import { assemblies, company, estimates, history, items, lines, recipes, scopes, shapes } from '../db/schema';
 import { newId } from '../ids';
 import { taxOfJob } from '../company/tax';
 import { partsUnder, questionsOf } from '../catalog/recipes';
-import { breakEvenWithHours, groupOfJob, pricer, type Pricer } from '../catalog/pricing';
+import { groupOfJob, pricer, type Pricer } from '../catalog/pricing';
 import { rateOn } from '../rates/load';
 import { hoursPatch } from '../flat-rate/reckon';
 import { done } from './done';
@@ -254,7 +268,9 @@ export const putAssembly = defineCommand({
 		{
 			scopeId: Id,
 			assemblyId: Id,
-			answered: Type.Optional(Type.Record(Type.String({ maxLength: 400 }), Type.String({ maxLength: 40 })))
+			answered: Type.Optional(Type.Record(Type.String({ maxLength: 400 }), Type.String({ maxLength: 40 }))),
+			/** Measures that the scope lacks, as typed: they become typed shapes of it. */
+			measures: Type.Optional(Type.Record(Type.String({ maxLength: 60 }), Typed))
 		},
 		strict
 	),
@@ -265,13 +281,16 @@ export const putAssembly = defineCommand({
 		const answered = i.answered ?? {};
 		const { choices, refusals } = questionsOf(ctx.db, assembly.id);
 		checkAnswers(choices, refusals, answered);
+		for (const [name, typed] of Object.entries(i.measures ?? {})) measureTyped(ctx, scope.id, name, typed);
 		const recipe = ctx.insert(recipes, { id: newId(), scopeId: scope.id, assemblyId: assembly.id, name: assembly.name });
 		let position = nextLine(ctx, scope.id);
 		const by = pricerOf(ctx, scope.estimateId);
 		const tax = taxOf(ctx, scope.estimateId);
-		for (const { part: p, rate } of partsUnder(ctx.db, assembly.id, answered)) {
+		const holding = partsUnder(ctx.db, assembly.id, answered);
+		const own = new Set(holding.flatMap(({ part }) => part.itemId ?? []));
+		for (const { part: p, rate } of holding) {
 			const base = p.itemId ? itemLine(ctx, p.itemId, by, tax) : laborLine(ctx, p.sheetId ?? '', by, p.name);
-			ctx.insert(lines, {
+			const line = ctx.insert(lines, {
 				id: newId(),
 				scopeId: scope.id,
 				position: position++,
@@ -284,12 +303,74 @@ export const putAssembly = defineCommand({
 				phase: p.phase,
 				recipeId: recipe.id
 			});
+			// What an item requires comes along, unless the assembly has it already.
+			if (p.itemId) position = bringAlong(ctx, line, p.itemId, own, by, tax, position);
 		}
 		const wording = wordingUnder(assembly.wording, choices, answered, measureWords(ctx, scope.estimateId, scope.id));
 		if (scope.wording === '' && wording !== '') ctx.update(scopes, scope.id, { wording });
 		done(ctx, scope.estimateId, `${assembly.name} put on ${scope.name}`);
 	}
 });
+
+/** A measure that was asked for when an assembly came onto the scope: kept as a typed shape. Empty: left open. */
+function measureTyped(ctx: Context, scopeId: string, name: string, typed: string): void {
+	if (typed.trim() === '') return;
+	if (!isMeasure(name)) throw new Refusal('There is no such measure.', name);
+	const system = ctx.db.select({ system: company.system }).from(company).get()?.system ?? 'imperial';
+	try {
+		const value = parseMeasure(typed, dimensionOf(name), system);
+		const figure = { kind: 'typed' as const, measure: name, value };
+		ctx.insert(shapes, { id: newId(), scopeId, position: nextShape(ctx, scopeId), figure, times: 1, subtract: false });
+	} catch (e) {
+		if (e instanceof Refusal) throw new Refusal(e.message, name);
+		throw e;
+	}
+}
+
+/** What must be typed before an assembly can be reckoned on a scope: measures its parts go by that no shape of the scope gives. */
+export function lackingFor(db: Orm, scopeId: string, assemblyId: string, answered: Record<string, string>): MeasureName[] {
+	const scope = db.select({ estimateId: scopes.estimateId }).from(scopes).where(eq(scopes.id, scopeId)).get();
+	const estimate = scope ? loadEstimate(db, scope.estimateId) : null;
+	const found = estimate ? computeEstimate(estimate).scopes.find((s) => s.scope.id === scopeId) : undefined;
+	if (!found) return [];
+	return missingMeasures(
+		partsUnder(db, assemblyId, answered).map(({ part, rate }) => ({ measures: part.measures, rate })),
+		found.measures
+	);
+}
+
+/**
+ * Lines for what an item requires, hanging on its line in proportion; what they require comes along too. An item never brings
+ * itself, and one that is there already is not brought twice.
+ * @returns the next free position
+ */
+function bringAlong(
+	ctx: Context,
+	parent: LineRow,
+	itemId: string,
+	there: Set<string>,
+	by: Pricer,
+	tax: (code: string | null) => string | null,
+	position: number
+): number {
+	there.add(itemId);
+	let next = position;
+	for (const c of ctx.find(items, itemId)?.companions ?? []) {
+		if (there.has(c.itemId) || !ctx.find(items, c.itemId)) continue;
+		const child = ctx.insert(lines, {
+			id: newId(),
+			scopeId: parent.scopeId,
+			position: next++,
+			...itemLine(ctx, c.itemId, by, tax),
+			source: { by: 'parent', parentId: parent.id, ratio: c.ratio, step: c.step },
+			option: parent.option,
+			phase: parent.phase,
+			recipeId: parent.recipeId
+		});
+		next = bringAlong(ctx, child, c.itemId, there, by, tax, next);
+	}
+	return next;
+}
 
 /** The measures of a scope as the customer reads them: “2,340 sq ft”. */
 function measureWords(ctx: Context, estimateId: string, scopeId: string): Record<string, string> {
@@ -298,8 +379,8 @@ function measureWords(ctx: Context, estimateId: string, scopeId: string): Record
 	if (!estimate || !found) return {};
 	return Object.fromEntries(
 		(Object.entries(found.measures) as [MeasureName, number][]).map(([name, value]) => [
-			name,
-			`${fixed(toUnit(value, MEASURES[name], estimate.system), 0)} ${unitName(MEASURES[name], estimate.system)}`.trim()
+			measureLabel(name),
+			`${fixed(toUnit(value, dimensionOf(name), estimate.system), 0)} ${unitName(dimensionOf(name), estimate.system)}`.trim()
 		])
 	);
 }
@@ -339,7 +420,7 @@ export const addLine = defineCommand({
 						name: i.name ?? '',
 						wording: '',
 						unit: i.unit ?? 'each',
-						unitCost: i.cost === undefined ? 0 : atLeastZero(parseUnitPrice(i.cost, 'The cost'), 'cost'),
+						unitCost: i.cost === undefined ? 0 : costAtLeastZero(parseUnitPrice(i.cost, 'The cost'), 'cost'),
 						rule: { by: 'fixed', price: unitPrice(0) } as PriceRule,
 						unitPrice: i.price === undefined ? 0 : parseUnitPrice(i.price),
 						fine: false,
@@ -359,21 +440,11 @@ export const addLine = defineCommand({
 			option: i.option ?? false,
 			phase: i.phase ?? ''
 		});
+		if (i.itemId) bringAlong(ctx, line, i.itemId, new Set(), by, taxOf(ctx, scope.estimateId), line.position + 1);
 		done(ctx, scope.estimateId, `${line.name} added to ${scope.name}`);
 		return { lineId: line.id };
 	}
 });
-
-function readQuantity(text: string) {
-	const q = parseQuantity(text);
-	if (q < 0) throw new Refusal('A quantity cannot be negative. For a credit, type a negative price.', 'quantity');
-	if (q > 1e12) throw new Refusal('A quantity can be at most 100,000,000.', 'quantity');
-	return q;
-}
-const atLeastZero = <T extends number>(n: T, field: string): T => {
-	if (n < 0) throw new Refusal('A cost cannot be negative.', field);
-	return n;
-};
 
 /**
  * Changes one cell of a line, from what was typed. `seen` is what the person had before them: if somebody changed the same
@@ -401,87 +472,38 @@ export const changeLine = defineCommand({
 	}
 });
 
-/** What a typed value does to a line: what is typed into quantity or price counts again, an amount settled for the whole no longer does. */
+/** What a typed value does to a line: what the estimate alone can tell, then what needs the catalog or other lines. */
 export function linePatch(ctx: Context, estimateId: string, line: LineRow, field: LineField, value: string): Partial<LineRow> {
-	const patch = patchOf(ctx, estimateId, line, field, value);
-	if (['quantity', 'price', 'margin', 'markup', 'cost', 'hours'].includes(field)) patch.settled = null;
-	return patch;
+	const known = line as unknown as Line;
+	const needsComputed = field === 'quantity' && line.source.by !== 'typed' && value.trim() !== '';
+	const estimate = needsComputed ? loadEstimate(ctx.db, estimateId) : null;
+	const patch = typeIn(known, field, value, {
+		overheadPercent: ctx.db.select({ settings: company.settings }).from(company).get()?.settings.overheadPercent ?? {},
+		computed: estimate ? (computeEstimate(estimate).lines.find((l) => l.line.id === line.id)?.computed ?? null) : null
+	});
+	return (patch ?? askedPatch(ctx, estimateId, line, field, value.trim())) as Partial<LineRow>;
 }
 
 /** A line that stands for a catalog item, priced for the customer of this estimate. */
 export const lineOfItem = (ctx: Context, estimateId: string, itemId: string) =>
 	itemLine(ctx, itemId, pricerOf(ctx, estimateId), taxOf(ctx, estimateId));
 
-/** What a typed value does to a cell of a line. */
-function patchOf(ctx: Context, estimateId: string, line: LineRow, field: LineField, value: string): Partial<LineRow> {
-	const text = value.trim();
-	const yes = text === 'true';
-	switch (field) {
-		case 'quantity':
-			return quantityPatch(ctx, estimateId, line, text);
-		case 'name':
-		case 'unit':
-			if (text === '') throw new Refusal('This is needed.', field);
-			return { [field]: text.slice(0, field === 'unit' ? 20 : 200) };
-		case 'wording':
-		case 'placeholder':
-		case 'note':
-		case 'phase':
-			return { [field]: text };
-		case 'option':
-		case 'setAside':
-		case 'hidden':
-		case 'locked':
-		case 'discountable':
-			return { [field]: yes };
-		case 'tax':
-			return { taxCodeId: text || null };
-		case 'hours':
-			return hoursPatch(ctx, line, ctx.get(estimates, estimateId, 'This estimate').jobId, text);
-		case 'cost': {
-			const unitCost = atLeastZero(parseUnitPrice(text, 'The cost'), 'cost');
-			return { unitCost, ...repriced(ctx, estimateId, { ...line, unitCost }) };
-		}
-		case 'price': {
-			const price = parseUnitPrice(text);
-			return { rule: { by: 'fixed', price }, unitPrice: price };
-		}
-		case 'margin':
-		case 'markup': {
-			const rule = { by: field, percent: parsePercent(text) } as Exclude<PriceRule, { by: 'inherit' }>;
-			return { rule, ...repriced(ctx, estimateId, { ...line, rule }) };
-		}
-		case 'parent': {
-			if (text === '') return { source: { by: 'typed', quantity: quantity(10_000) } };
-			const [parentId = '', ratio = '1'] = text.split('×').map((s) => s.trim());
-			const parent = ctx.get(lines, parentId, 'That line');
-			if (parent.scopeId !== line.scopeId) throw new Refusal('A line can only hang on one of the same scope.', field);
-			for (let at: LineRow | undefined = parent; at; at = at.source.by === 'parent' ? ctx.find(lines, at.source.parentId) : undefined)
-				if (at.id === line.id) throw new Refusal('These lines would hang on each other in a loop.', field);
-			return { source: { by: 'parent', parentId, ratio: readQuantity(ratio), step: 10_000 } };
-		}
-	}
-}
-
-function repriced(ctx: Context, estimateId: string, line: LineRow): Partial<LineRow> {
-	const { rule } = line;
-	if (rule.by === 'fixed') return {};
-	const settings = ctx.db.select({ settings: company.settings }).from(company).get()?.settings;
-	if (rule.by === 'inherit') {
+/** What only the catalog or the other lines can tell. */
+function askedPatch(ctx: Context, estimateId: string, line: LineRow, field: LineField, text: string): Partial<LineRow> {
+	if (field === 'hours') return { ...hoursPatch(ctx, line, ctx.get(estimates, estimateId, 'This estimate').jobId, text), settled: null };
+	if (field === 'cost') {
+		// Its price follows the item's rule, from the cost that is typed here.
+		const unitCost = costAtLeastZero(parseUnitPrice(text, 'The cost'), 'cost');
 		const item = line.itemId ? ctx.find(items, line.itemId) : undefined;
-		return item ? { unitPrice: pricerOf(ctx, estimateId).of({ ...item, cost: line.unitCost }).price } : {};
+		return { unitCost, settled: null, ...(item ? { unitPrice: pricerOf(ctx, estimateId).of({ ...item, cost: unitCost }).price } : {}) };
 	}
-	const breakEven = breakEvenWithHours(line, line.unitCost, settings?.overheadPercent ?? {});
-	return { unitPrice: unitPriceOf(rule, unitPrice(line.unitCost), breakEven, { fine: line.fine }) };
-}
-
-/** A typed quantity on a computed line is an override, with what was computed beside it; clearing it goes back. */
-function quantityPatch(ctx: Context, estimateId: string, line: LineRow, text: string): Partial<LineRow> {
-	if (line.source.by === 'typed') return { source: { by: 'typed', quantity: readQuantity(text === '' ? '0' : text) } };
-	if (text === '') return { override: null };
-	const estimate = loadEstimate(ctx.db, estimateId);
-	const computed = estimate ? computeEstimate(estimate).lines.find((l) => l.line.id === line.id)?.computed : null;
-	return { override: { quantity: readQuantity(text), computedThen: computed ?? quantity(0) } };
+	if (text === '') return { source: { by: 'typed', quantity: quantity(10_000) } };
+	const [parentId = '', ratio = '1'] = text.split('×').map((s) => s.trim());
+	const parent = ctx.get(lines, parentId, 'That line');
+	if (parent.scopeId !== line.scopeId) throw new Refusal('A line can only hang on one of the same scope.', field);
+	for (let at: LineRow | undefined = parent; at; at = at.source.by === 'parent' ? ctx.find(lines, at.source.parentId) : undefined)
+		if (at.id === line.id) throw new Refusal('These lines would hang on each other in a loop.', field);
+	return { source: { by: 'parent', parentId, ratio: readQuantity(ratio), step: 10_000 } };
 }
 
 export const moveLine = defineCommand({

@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { asc, eq, inArray } from 'drizzle-orm';
-import { LINE_FIELDS, readBlock, type LineField, type PasteColumn, PASTE_COLUMNS } from '../../core/estimate';
+import { LINE_FIELDS, poolLines, readBlock, type Line, type LineField, type PasteColumn, PASTE_COLUMNS } from '../../core/estimate';
 import { unitPrice } from '../../core/money';
 import type { Kind, PriceRule } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
@@ -48,6 +48,29 @@ export const changeLines = defineCommand({
 		for (const line of rows) ctx.update(lines, line.id, linePatch(ctx, estimateId, line, i.field, i.value));
 		done(ctx, estimateId, `${count(rows.length)}: ${i.field} ${i.value || 'cleared'}`);
 		return { lines: rows.length };
+	}
+});
+
+/** Buys the same item once for several parts of a scope: one line stays, with one rounding on the sum of their needs. */
+export const poolPicked = defineCommand({
+	name: 'estimates.pool-lines',
+	access: 'estimates.change',
+	input: Type.Object({ lineIds: Ids }, strict),
+	run(ctx, i) {
+		const { estimateId, rows } = linesOf(ctx, i.lineIds);
+		const [first, ...rest] = rows;
+		if (!first) return;
+		if (rest.some((l) => l.scopeId !== first.scopeId)) throw new Refusal('Only lines of one scope are pooled.');
+		ctx.update(lines, first.id, { source: poolLines(rows as unknown as Line[]), settled: null });
+		const gone = new Map(rest.map((l) => [l.id, first.id]));
+		// What hung on a line that went hangs on the one that stays.
+		for (const l of ctx.db.select().from(lines).where(eq(lines.scopeId, first.scopeId)).all()) {
+			if (l.source.by !== 'parent') continue;
+			const stays = gone.get(l.source.parentId);
+			if (stays && !gone.has(l.id)) ctx.update(lines, l.id, { source: { ...l.source, parentId: stays } });
+		}
+		for (const l of rest) ctx.remove(lines, l.id);
+		done(ctx, estimateId, `${count(rows.length)} pooled as ${first.name}`);
 	}
 });
 

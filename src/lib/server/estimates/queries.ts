@@ -38,6 +38,8 @@ export function bench(app: App, jobId: string, change: number | null = null) {
 		title: row.title,
 		intro: row.intro,
 		estimate,
+		/** Measures that the company named itself. */
+		measures: own.settings.measures ?? [],
 		won: (job?.number ?? null) !== null,
 		change: row.change,
 		days: row.days,

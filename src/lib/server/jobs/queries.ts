@@ -1,5 +1,6 @@
 import { and, asc, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import { costTable, overUnder } from '../../core/costing';
+import { groupRule, membersOf, presetsOf } from '../../core/estimate';
 import { cents } from '../../core/money';
 import { wallTime } from '../../core/time';
 import type { App } from '../app';
@@ -126,6 +127,17 @@ export function jobCosts(app: App, id: string) {
 	};
 }
 
+/** The options of a revision, for an acceptance on paper. */
+function choicesOf(db: App['db']['orm'], revisionId: string) {
+	const estimate = db.select({ frozen: revisions.frozen }).from(revisions).where(eq(revisions.id, revisionId)).get()?.frozen.estimate;
+	if (!estimate) return [];
+	const preset = presetsOf(estimate);
+	return membersOf(estimate).map((m) => {
+		const group = estimate.groups?.find((g) => g.id === m.groupId);
+		return { id: m.id, name: m.name, preset: preset.has(m.id), group: group ? `${group.name}: ${groupRule(group).toLowerCase()}` : '' };
+	});
+}
+
 /** Everything the job page shows. */
 export function jobPage(app: App, id: string) {
 	const db = app.db.orm;
@@ -157,7 +169,8 @@ export function jobPage(app: App, id: string) {
 		.map((r) => ({
 			...r,
 			link: linkFor(app, 'quote', r.id),
-			answer: db.select().from(answers).where(eq(answers.revisionId, r.id)).get() ?? null
+			answer: db.select().from(answers).where(eq(answers.revisionId, r.id)).get() ?? null,
+			choices: r.state === 'open' ? choicesOf(db, r.id) : []
 		}));
 	return {
 		...head,

@@ -1,10 +1,17 @@
 <script lang="ts">
 	import { formatCents, formatUnitPrice } from '$lib/core/money';
 	import { command } from '$lib/client/command';
+	import { dimensionOf, measureLabel, unitName, type MeasureName, type UnitSystem } from '$lib/core/measure';
 	import type { Choice } from '$lib/core/pricing';
 	import Dialog from '../forms/Dialog.svelte';
+	import Field from '../forms/Field.svelte';
 	/** One field that finds assemblies, items and labor, or takes what is typed as a new scope or a free line. */
-	let { jobId, estimateId, scopes }: { jobId: string; estimateId: string; scopes: { id: string; name: string }[] } = $props();
+	let {
+		jobId,
+		estimateId,
+		scopes,
+		system
+	}: { jobId: string; estimateId: string; scopes: { id: string; name: string }[]; system: UnitSystem } = $props();
 	interface Row {
 		key: string;
 		kind: string;
@@ -26,9 +33,20 @@
 	let answered: Record<string, string> = $state({});
 	let wrong = $state('');
 	let wrongAt = $state('');
+	/** Measures it goes by that no shape of the scope gives: only those are asked. */
+	let lacking: MeasureName[] = $state([]);
+	let measured: Record<string, string> = $state({});
+	async function lookWhatLacks(assemblyId: string) {
+		const query = new URLSearchParams({ scope: scopeId, assembly: assemblyId });
+		for (const [k, v] of Object.entries(answered)) if (v) query.set(`a.${k}`, v);
+		const r = await fetch(`/api/assembly-needs?${query}`).catch(() => null);
+		lacking = r?.ok ? ((await r.json()) as MeasureName[]) : [];
+	}
 	async function ask(a: { id: string; name: string; choices: Choice[] }) {
 		answered = Object.fromEntries(a.choices.map((c) => [c.id, '']));
-		[wrong, wrongAt] = ['', ''];
+		[wrong, wrongAt, measured] = ['', '', {}];
+		await lookWhatLacks(a.id);
+		if (a.choices.length === 0 && lacking.length === 0) return command('estimates.put-assembly', { scopeId, assemblyId: a.id });
 		asking = a;
 		return { ok: true };
 	}
@@ -37,7 +55,8 @@
 		const r = await command('estimates.put-assembly', {
 			scopeId,
 			assemblyId: asking.id,
-			answered: Object.fromEntries(Object.entries(answered).filter(([, a]) => a !== ''))
+			answered: Object.fromEntries(Object.entries(answered).filter(([, a]) => a !== '')),
+			measures: Object.fromEntries(Object.entries(measured).filter(([m, v]) => v.trim() !== '' && lacking.includes(m as MeasureName)))
 		});
 		if (r.ok) asking = null;
 		else [wrong, wrongAt] = [r.message, r.field ?? ''];
@@ -86,7 +105,7 @@
 						key: a.id,
 						kind: `assembly, ${a.category}`,
 						label: a.name,
-						run: a.choices.length ? () => ask(a) : onto('estimates.put-assembly', { assemblyId: a.id })
+						run: () => ask(a)
 					})),
 					...found.items.map((i) => ({
 						key: i.id,
@@ -196,11 +215,21 @@
 			<legend>{c.question}{c.required ? '' : ' (if known)'}</legend>
 			<div class="flex flex-wrap gap-x-5 gap-y-1">
 				{#each c.answers as a (a.id)}<label class="answer"
-						><input type="radio" name={c.id} value={a.id} bind:group={answered[c.id]} /> {a.text}</label
+						><input type="radio" name={c.id} value={a.id} bind:group={answered[c.id]} onchange={() => asking && lookWhatLacks(asking.id)} />
+						{a.text}</label
 					>{/each}
 			</div>
 			{#if wrongAt === c.id}<p class="problem" role="alert">{wrong}</p>{/if}
 		</fieldset>{/each}
+	{#if lacking.length}
+		<p class="quiet">The scope has no shape that gives these. Leave empty what you do not know yet.</p>
+		<div class="grid grid-cols-2 gap-3">
+			{#each lacking as m (m)}<Field
+					label="{measureLabel(m)}{unitName(dimensionOf(m), system) ? `, ${unitName(dimensionOf(m), system)}` : ''}"
+					problem={wrongAt === m ? wrong : ''}><input class="input" name={m} autocomplete="off" bind:value={measured[m]} /></Field
+				>{/each}
+		</div>
+	{/if}
 </Dialog>
 
 <style>

@@ -1,9 +1,18 @@
 <script lang="ts">
-	import { explainTotal, groupProblems, quoteTotals, type Estimate, type EstimateResult, type TaxSetting } from '$lib/core/estimate';
+	import {
+		explainTotal,
+		groupProblems,
+		perSize,
+		poolable,
+		quoteTotals,
+		type Estimate,
+		type EstimateResult,
+		type TaxSetting
+	} from '$lib/core/estimate';
 	import { formatCents, formatQuantity, formatRate, ratioOf } from '$lib/core/money';
-	import { toUnit } from '$lib/core/measure';
 	import { KINDS } from '$lib/core/pricing';
 	import { page } from '$app/state';
+	import Donut from '../chart/Donut.svelte';
 	import Tally from '../money/Tally.svelte';
 	import type { TallyRow } from '../money/tally';
 	import Waterline from '../money/Waterline.svelte';
@@ -46,10 +55,10 @@
 		}
 	});
 	const WORDS = { labor: 'Labor', material: 'Materials', equipment: 'Equipment', subcontract: 'Subcontract', other: 'Other' };
-	const squares = $derived(
-		result.scopes.filter((s) => s.state === 'in').reduce((a, s) => a + toUnit(s.measures.area ?? 0, 'area', estimate.system), 0) / 100
-	);
+	const size = $derived(perSize(result, estimate.system));
+	const pools = $derived(result.scopes.flatMap((s) => poolable(s.scope.lines)));
 	const how = (name: Parameters<typeof explainTotal>[2]) => () => explainTotal(estimate, result, name);
+	const kinds = $derived(KINDS.flatMap((k) => (result.byKind[k].price > 0 ? [{ name: WORDS[k], value: result.byKind[k].price }] : [])));
 	const rows = $derived.by((): TallyRow[] => {
 		const all: TallyRow[] = KINDS.filter((k) => result.byKind[k].cost !== 0).map((k) => ({
 			label: WORDS[k],
@@ -74,7 +83,13 @@
 				{ label: 'Tax', note: 'on materials', value: formatCents(totals.tax) },
 				{ label: 'Customer pays', value: formatCents(totals.total), rule: true, tone: 'strong', testId: 'customer-pays' }
 			);
-		if (squares > 0) all.push({ label: 'Per square', value: formatCents(Math.round(t.price / squares)), tone: 'quiet' });
+		if (size)
+			all.push({
+				label: `A ${size.per}`,
+				note: `profit ${formatCents(size.profit)}`,
+				value: formatCents(size.price),
+				tone: 'quiet'
+			});
 		if (result.optionsOffered)
 			all.push({ label: 'Options offered', value: formatCents(result.optionsOffered), how: how('optionsOffered'), tone: 'quiet' });
 		return all;
@@ -87,7 +102,7 @@
 			breakEven={t.breakEven}
 			price={t.price}
 			label="Price {formatCents(t.price)}, cost {formatCents(t.cost)}, break-even {formatCents(t.breakEven)}"
-		/>{/snippet}
+		/><Donut parts={kinds} label="Price by kind" />{/snippet}
 	<h2 class="mt-4">Before it goes out</h2>
 	<ul>
 		{#each result.problems as p (`${p.scopeId} ${p.lineId} ${p.text}`)}<li><Mark kind="need" /> {p.text}</li>{/each}
@@ -106,6 +121,9 @@
 		</li>
 		{#if signed}<li><a href="/jobs/{jobId}/estimate/review{page.url.search}"><Mark kind={signed.kind} label={signed.words} /></a></li>{/if}
 		{#each groups as g (g)}<li><Mark kind="need" label={g} /></li>{/each}
+		{#each pools as g (g[0]?.id)}<li>
+				<Mark kind="ring" label="{g[0]?.name} is bought {g.length} times on one scope: pick those lines to pool them" />
+			</li>{/each}
 		{#if leftOut?.missing.length}<li>
 				<details>
 					<summary><Mark kind="ring" label="{leftOut.missing.length} of {leftOut.template} left out" /></summary>

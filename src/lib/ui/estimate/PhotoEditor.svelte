@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
-	import { formatLength, type UnitSystem } from '$lib/core/measure';
+	import { EDGE_KINDS, formatLength, type EdgeKind, type UnitSystem } from '$lib/core/measure';
 	import { measuredLength, numberPins, type PhotoMark, type PhotoScale, type Spot } from '$lib/core/survey';
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
@@ -56,10 +56,19 @@
 	let draft = $state<{ from: Spot; to: Spot; points: Spot[] } | null>(null);
 	/** Corners of a shape that is traced. */
 	let corners: Spot[] = $state([]);
+	/** A corner that is being moved. */
+	let grabbed: number | null = $state(null);
+	let zoom = $state(1);
+	let panning: { x: number; y: number; left: number; top: number } | null = null;
+	let frame: HTMLElement | undefined = $state();
 	let dragging = $state<{ id: string; from: Spot; was: PhotoMark } | null>(null);
 	let asking = $state<{ what: 'pin' | 'text' | 'scale' | 'trace'; at: Spot; to?: Spot } | null>(null);
 	let typed = $state('');
 	let lineId = $state('');
+	/** A traced shape that is a roof: what each edge is, from corner to corner, and its pitch. */
+	let roof = $state(false);
+	let edges: EdgeKind[] = $state([]);
+	let pitch = $state('6');
 	let scopeId = $state(untrack(() => scopes[0]?.id ?? ''));
 	let problem = $state('');
 	let said = $state('');
@@ -127,14 +136,16 @@
 		if (tool === 'trace') {
 			if (!scale) return void (said = 'Draw the known length first: a shape is traced at its scale.');
 			const first = corners[0];
-			const close = first && corners.length > 2 && Math.hypot(first.x - s.x, first.y - s.y) < 0.02;
-			if (close) {
+			const near = corners.findIndex((c) => Math.hypot(c.x - s.x, c.y - s.y) < 0.02 / zoom);
+			if (first && near === 0 && corners.length > 2) {
 				[typed, problem] = ['', ''];
 				asking = { what: 'trace', at: first };
-			} else corners = [...corners, s];
+			} else if (near >= 0) grabbed = near;
+			else corners = [...corners, snapped(s, e.altKey)];
 		} else if (tool === 'move') {
 			const m = hit(s);
 			if (m) dragging = { id: m.id, from: s, was: m };
+			else if (frame && zoom > 1) panning = { x: e.clientX, y: e.clientY, left: frame.scrollLeft, top: frame.scrollTop };
 		} else if (tool === 'eraser') {
 			const m = hit(s);
 			if (m) put(marks.filter((x) => x.id !== m.id));
@@ -143,7 +154,30 @@
 			asking = { what: tool, at: s };
 		} else draft = { from: s, to: s, points: [s] };
 	}
+	/** A new corner is put square above or beside the last one, or the first, when it nearly is; Alt leaves it where it was set. */
+	function snapped(s: Spot, free: boolean): Spot {
+		const out = { ...s };
+		if (free) return out;
+		for (const c of [corners[0], corners.at(-1)]) {
+			if (!c) continue;
+			if (Math.abs(c.x - s.x) < 0.008 / zoom) out.x = c.x;
+			if (Math.abs(c.y - s.y) < 0.008 / zoom) out.y = c.y;
+		}
+		return out;
+	}
+	function zoomTo(next: number) {
+		zoom = Math.min(8, Math.max(1, next));
+	}
 	function over(e: PointerEvent) {
+		if (grabbed !== null) {
+			corners = corners.map((c, i) => (i === grabbed ? spot(e) : c));
+			return;
+		}
+		if (panning && frame) {
+			frame.scrollLeft = panning.left - (e.clientX - panning.x);
+			frame.scrollTop = panning.top - (e.clientY - panning.y);
+			return;
+		}
 		const s = spot(e);
 		if (dragging) {
 			const { id, from, was } = dragging;
@@ -159,6 +193,7 @@
 		}
 	}
 	function up() {
+		[grabbed, panning] = [null, null];
 		if (dragging) {
 			const { was, id } = dragging;
 			dragging = null;
@@ -193,7 +228,13 @@
 	async function answer() {
 		if (!asking) return;
 		if (asking.what === 'trace') {
-			const r = await command('estimates.put-shape', { scopeId, kind: 'polygon', typed: { points: tracedPoints().join('; ') } });
+			const points = tracedPoints().join('; ');
+			const r = await command(
+				'estimates.put-shape',
+				roof
+					? { scopeId, kind: 'roof polygon', typed: { points, edges: corners.map((_, i) => edges[i] ?? 'rake').join(', '), pitch } }
+					: { scopeId, kind: 'polygon', typed: { points } }
+			);
 			if (!r.ok) return void (problem = r.message);
 			[asking, corners, said] = [null, [], 'The shape is on the scope.'];
 			return;
@@ -268,25 +309,44 @@
 				>{#if corners.length > 2}<button type="button" onclick={() => (asking = { what: 'trace', at: corners[0] ?? { x: 0, y: 0 } })}
 						>Close the shape</button
 					>{/if}
+				<button type="button" aria-label="Nearer" disabled={zoom >= 8} onclick={() => zoomTo(zoom * 1.5)}>+</button><button
+					type="button"
+					aria-label="Farther"
+					disabled={zoom <= 1}
+					onclick={() => zoomTo(zoom / 1.5)}>−</button
+				>
 				<label><input type="checkbox" bind:checked={inside} /> inside only</label>
 			</div>{/if}
 		{#if said}<p class="problem" role="alert">{said}</p>{/if}
 		<div
-			class="surface {tool}"
-			bind:this={surface}
+			class="frame"
+			bind:this={frame}
 			style:aspect-ratio="{photo.width} / {photo.height}"
-			role="application"
-			aria-label="Picture {caption}, {marks.length} marks"
-			onpointerdown={down}
-			onpointermove={over}
-			onpointerup={up}
-			onpointercancel={() => ([draft, dragging] = [null, null])}
+			style:width="min(100%, {(72 * photo.width) / photo.height}vh)"
+			onwheel={(e) => {
+				if (!e.ctrlKey) return;
+				e.preventDefault();
+				zoomTo(zoom * (e.deltaY < 0 ? 1.2 : 1 / 1.2));
+			}}
 		>
-			<img src="/api/files/{photo.fileId}" alt={caption || 'The site'} draggable="false" />
-			<PhotoMarks {marks} {scale} {system} width={photo.width} height={photo.height} draft={draft ? { ...draft, tool } : null} />
-			{#if corners.length}<svg class="trace" viewBox="0 0 1 1" preserveAspectRatio="none" aria-hidden="true"
-					><polygon points={corners.map((c) => `${c.x},${c.y}`).join(' ')} vector-effect="non-scaling-stroke" /></svg
-				>{#each corners as c, n (n)}<span class="corner" style:left="{c.x * 100}%" style:top="{c.y * 100}%"></span>{/each}{/if}
+			<div
+				class="surface {tool}"
+				bind:this={surface}
+				style:width="{zoom * 100}%"
+				style:height="{zoom * 100}%"
+				role="application"
+				aria-label="Picture {caption}, {marks.length} marks"
+				onpointerdown={down}
+				onpointermove={over}
+				onpointerup={up}
+				onpointercancel={() => ([draft, dragging] = [null, null])}
+			>
+				<img src="/api/files/{photo.fileId}" alt={caption || 'The site'} draggable="false" />
+				<PhotoMarks {marks} {scale} {system} width={photo.width} height={photo.height} draft={draft ? { ...draft, tool } : null} />
+				{#if corners.length}<svg class="trace" viewBox="0 0 1 1" preserveAspectRatio="none" aria-hidden="true"
+						><polygon points={corners.map((c) => `${c.x},${c.y}`).join(' ')} vector-effect="non-scaling-stroke" /></svg
+					>{#each corners as c, n (n)}<span class="corner" style:left="{c.x * 100}%" style:top="{c.y * 100}%"></span>{/each}{/if}
+			</div>
 		</div>
 	</div>
 	<div class="side">
@@ -373,7 +433,25 @@
 				>{#each scopes as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</select
 			></Field
 		>
-		<p class="quiet">A flat outline of {corners.length} corners, measured against {known}. Its pitch is added by a sloped shape.</p>
+		<p class="quiet">An outline of {corners.length} corners, seen from above, measured against {known}.</p>
+		<label class="flex items-center gap-2"><input type="checkbox" class="checkbox" bind:checked={roof} /> It is a roof with a pitch</label>
+		{#if roof}<Field label="Pitch, rise in 12"><input class="input" name="trace-pitch" bind:value={pitch} /></Field>
+			<div class="grid max-h-52 gap-1 overflow-auto">
+				{#each corners as c, i (i)}<label class="flex items-center gap-3"
+						><span class="quiet w-40"
+							>corner {i + 1} to {((i + 1) % corners.length) + 1}, {lengthWords({
+								from: c,
+								to: corners[(i + 1) % corners.length] ?? c
+							})}</span
+						><select
+							class="select"
+							aria-label="Edge {i + 1}"
+							value={edges[i] ?? 'rake'}
+							onchange={(e) => (edges[i] = e.currentTarget.value as EdgeKind)}
+							>{#each EDGE_KINDS as k (k)}<option>{k}</option>{/each}</select
+						></label
+					>{/each}
+			</div>{/if}
 	{:else}<Field label={asking?.what === 'text' ? 'Words' : 'Length'}
 			><input class="input" name="mark-text" bind:value={typed} placeholder={asking?.what === 'text' ? '' : '7\' 6"'} /></Field
 		>{/if}
@@ -411,11 +489,13 @@
 	.tools label {
 		margin-left: 10px;
 	}
+	.frame {
+		overflow: auto;
+		margin-inline: auto;
+		background: var(--color-base-300);
+	}
 	.surface {
 		position: relative;
-		max-height: 72vh;
-		max-width: 100%;
-		margin-inline: auto;
 		touch-action: none;
 		user-select: none;
 		background: var(--color-base-300);

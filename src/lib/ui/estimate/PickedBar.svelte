@@ -5,11 +5,14 @@
 	let {
 		lines,
 		scopes,
+		poolable,
 		act,
 		clear
 	}: {
 		lines: LineResult[];
 		scopes: { id: string; name: string }[];
+		/** Lines that could be bought as one, by their ids. */
+		poolable: string[][];
 		act: (name: string, input: Record<string, unknown>) => Promise<string | null>;
 		clear: () => void;
 	} = $props();
@@ -41,6 +44,11 @@
 		if (margin.trim() === '') return;
 		const wrong = await change('margin', margin);
 		if (!wrong) margin = '';
+	}
+	const pools = $derived(ids.length > 1 && poolable.some((g) => ids.every((id) => g.includes(id))));
+	async function pool() {
+		const wrong = await act('estimates.pool-lines', { lineIds: ids });
+		if (!wrong) clear();
 	}
 	async function remove() {
 		const wrong = await act('estimates.remove-lines', { lineIds: ids });
@@ -75,6 +83,8 @@
 	<select class="select" aria-label="Move the picked lines to" value="" onchange={(e) => move(e.currentTarget.value)}
 		><option value="">move to…</option>{#each scopes as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</select
 	>
+	{#if pools}<button type="button" class="link" onclick={pool} title="One line: their needs are summed and rounded up once">Pool</button
+		>{/if}
 	<button type="button" class="link" onclick={copy}>{copied ? 'Copied' : 'Copy'}</button>
 	<button type="button" class="link" onclick={remove}>Delete</button>
 	<button type="button" class="quiet ml-auto" aria-label="Pick nothing" onclick={clear}>×</button>

@@ -3,16 +3,19 @@
 	import {
 		cellOf,
 		explainLine,
+		typeIn,
 		type Estimate,
 		type EstimateResult,
+		type Line,
 		type LineField,
 		type LineResult,
 		type ScopeResult
 	} from '$lib/core/estimate';
-	import { MEASURES, toUnit, unitName, type MeasureName, type Shape } from '$lib/core/measure';
-	import { fixed, formatCents, formatQuantity } from '$lib/core/money';
+	import { dimensionOf, measureLabel, toUnit, unitName, type MeasureName, type Shape } from '$lib/core/measure';
+	import { fixed, formatCents, formatQuantity, formatRate } from '$lib/core/money';
 	import { toggled } from '../lists';
 	import How from '../money/How.svelte';
+	import Waterline from '../money/Waterline.svelte';
 	import Mark from '../shell/Mark.svelte';
 	import { cellText, cellTyped, COLUMNS, type Column } from './columns';
 	import Figure from './Figure.svelte';
@@ -22,7 +25,7 @@
 		result: EstimateResult;
 		scope: ScopeResult;
 		/** `seen` is what stood in the cell when the person began: another one's change of the same cell is said, not run over. */
-		onchange: (lineId: string, field: string, value: string, seen: string) => Promise<string | null>;
+		onchange: (lineId: string, field: string, value: string, seen: string, patch: Partial<Line> | null) => Promise<string | null>;
 		onscope: (act: 'copy' | 'rename' | 'option' | 'aside' | 'remove' | 'wording' | 'up' | 'down' | 'margin') => void;
 		onshape: (shape: (Shape & { id: string }) | null) => void;
 		onunshape: (id: string) => void;
@@ -38,9 +41,26 @@
 		find: string;
 		/** How many remarks stand beside each line. */
 		remarks: ReadonlyMap<string, number>;
+		/** Lines with something typed that is not saved yet. */
+		unsaved: ReadonlySet<string>;
 	}
-	let { estimate, result, scope, onchange, onscope, onshape, onunshape, online, picked, onpick, ondrop, onpaste, find, remarks }: Props =
-		$props();
+	let {
+		estimate,
+		result,
+		scope,
+		onchange,
+		onscope,
+		onshape,
+		onunshape,
+		online,
+		picked,
+		onpick,
+		ondrop,
+		onpaste,
+		find,
+		remarks,
+		unsaved
+	}: Props = $props();
 	let at: { row: number; col: number } = $state({ row: 0, col: 0 });
 	let editing: { row: number; col: number; text: string; seen: string } | null = $state(null);
 	let problem: { row: number; text: string } | null = $state(null);
@@ -100,7 +120,11 @@
 	let body: HTMLElement | undefined = $state();
 	const measures = $derived((Object.entries(scope.measures) as [MeasureName, number][]).filter(([, v]) => v > 0));
 
-	const put = (l: LineResult, field: LineField, value: string) => onchange(l.line.id, field, value, cellOf(l.line, field));
+	const put = (l: LineResult, field: LineField, value: string) =>
+		onchange(l.line.id, field, value, cellOf(l.line, field), typed(l, field, value));
+	/** What typing does to the line at once. @throws Refusal, in words for the cell */
+	const typed = (l: LineResult, field: LineField, value: string) =>
+		typeIn(l.line, field, value, { overheadPercent: estimate.overheadPercent, computed: l.computed });
 	const focusCell = () => requestAnimationFrame(() => body?.querySelector<HTMLElement>(`[data-cell="${at.row}-${at.col}"]`)?.focus());
 	function begin(l: LineResult, col: number, text?: string) {
 		const c = COLUMNS[col];
@@ -119,20 +143,38 @@
 		const c = COLUMNS[col];
 		const same = c && text === cellTyped(l, c.key);
 		if (c?.edit && !same) {
-			let wrong = await onchange(l.line.id, c.edit, text, seen);
-			// Whoever gives a placeholder its name has decided it.
-			if (!wrong && c.key === 'name' && l.line.placeholder) wrong = await put(l, 'placeholder', '');
-			if (wrong) {
-				problem = { row, text: wrong };
-				// Who was told what stands there now, and still presses Enter, means it.
-				const now = scope.lines.find((x) => x.line.id === l.line.id);
-				if (editing && now) editing.seen = cellOf(now.line, c.edit);
+			let patch: Partial<Line> | null;
+			try {
+				patch = typed(l, c.edit, text);
+			} catch (e) {
+				problem = { row, text: (e as Error).message };
 				return;
 			}
+			// The typist goes on at once; what the server refuses comes back to this cell.
+			editing = null;
+			problem = null;
+			move(go[0], go[1]);
+			let wrong = await onchange(l.line.id, c.edit, text, seen, patch);
+			// Whoever gives a placeholder its name has decided it.
+			if (!wrong && c.key === 'name' && l.line.placeholder) wrong = await put(l, 'placeholder', '');
+			if (wrong) takeBack(l.line.id, row, col, text, wrong);
+			return;
 		}
 		editing = null;
 		problem = null;
 		move(go[0], go[1]);
+	}
+	/** What was typed stands in its cell again with the reason; somebody who types elsewhere by now is only told. */
+	function takeBack(lineId: string, row: number, col: number, text: string, wrong: string) {
+		const edit = COLUMNS[col]?.edit;
+		const now = scope.lines.find((x) => x.line.id === lineId);
+		problem = { row, text: editing ? `${wrong} You typed “${text}”.` : wrong };
+		if (editing || !edit || !now) return;
+		at = { row, col };
+		// Who was told what stands there now, and still presses Enter, means it.
+		editing = { row, col, text, seen: cellOf(now.line, edit) };
+		flushSync();
+		body?.querySelector<HTMLInputElement>('input.cell')?.focus();
 	}
 	function move(rows: number, cols: number) {
 		at = {
@@ -188,12 +230,24 @@
 			><h2>{scope.scope.name}</h2></button
 		>
 		{#each measures.slice(0, 5) as [name, value] (name)}<span class="chip"
-				>{name}
-				{fixed(toUnit(value, MEASURES[name], estimate.system), MEASURES[name] === 'count' ? 0 : 1)}
-				{unitName(MEASURES[name], estimate.system)}</span
+				>{measureLabel(name)}
+				{fixed(toUnit(value, dimensionOf(name), estimate.system), dimensionOf(name) === 'count' ? 0 : 1)}
+				{unitName(dimensionOf(name), estimate.system)}</span
 			>{/each}
 		{#if scope.scope.option}<span class="chip chip-wait"><Mark kind="wait" label="option" /></span>{/if}
 		{#if scope.state === 'aside'}<span class="chip chip-wait">set aside</span>{/if}
+		{#if scope.price > 0}<span class="level no-print"
+				><Waterline
+					cost={scope.cost}
+					breakEven={scope.breakEven}
+					price={scope.price}
+					label="{scope.scope.name}: price {formatCents(scope.price)}, break-even {formatCents(scope.breakEven)}, margin {formatRate(
+						scope.margin
+					)}"
+					words={['', '', '']}
+					height={9}
+				/></span
+			>{/if}
 		<strong class="figure total">{formatCents(scope.price)}</strong>
 	</header>
 	{#if scope.problem}<p class="problem px-3 pb-2" role="alert">{scope.problem}</p>{/if}
@@ -256,6 +310,7 @@
 							class:out={l.state === 'aside'}
 							class:faint={words.length > 0 && !fits(l)}
 							class:picked={picked.has(l.line.id)}
+							class:unsaved={unsaved.has(l.line.id)}
 							class:drop={dropAt === l.line.id}
 							title={l.line.note}
 							ondragover={(e) => {
@@ -424,7 +479,15 @@
 		cursor: pointer;
 		text-align: left;
 	}
+	.level {
+		width: 92px;
+		margin-left: auto;
+	}
 	.total {
+		min-width: 84px;
+		text-align: right;
+	}
+	.fold + .total {
 		margin-left: auto;
 	}
 	.tools {
@@ -467,6 +530,9 @@
 	}
 	tr.picked td {
 		background: color-mix(in oklab, var(--color-primary) 9%, var(--color-base-100));
+	}
+	tr.unsaved td:first-child {
+		box-shadow: inset 3px 0 0 var(--color-warning);
 	}
 	tr.drop td {
 		box-shadow: inset 0 2px 0 var(--color-primary);

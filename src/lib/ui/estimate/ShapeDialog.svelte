@@ -4,12 +4,15 @@
 	import {
 		figureMeasures,
 		formatLength,
+		dimensionOf,
+		measureLabel,
 		MEASURES,
 		parseFigure,
 		SHAPE_FIELDS,
 		toUnit,
 		unitName,
 		type MeasureName,
+		type OwnMeasure,
 		type Shape,
 		type ShapeKind,
 		type UnitSystem
@@ -24,8 +27,16 @@
 		open = $bindable(),
 		scopeId,
 		shape,
-		system
-	}: { open: boolean; scopeId: string; shape: (Shape & { id: string }) | null; system: UnitSystem } = $props();
+		system,
+		own
+	}: {
+		open: boolean;
+		scopeId: string;
+		shape: (Shape & { id: string }) | null;
+		system: UnitSystem;
+		/** Measures that the company named itself. */
+		own: OwnMeasure[];
+	} = $props();
 	const LABELS: Record<string, string> = {
 		length: 'Length',
 		run: 'Horizontal run, eave to ridge',
@@ -96,13 +107,13 @@
 			case 'count':
 				return { count: String(f.n) };
 			case 'typed':
-				return { measure: f.measure, value: String(Math.round(toUnit(f.value, MEASURES[f.measure], system) * 10000) / 10000) };
+				return { measure: f.measure, value: String(Math.round(toUnit(f.value, dimensionOf(f.measure), system) * 10000) / 10000) };
 		}
 	}
 	const preview = $derived.by(() => {
 		try {
 			const figure = parseFigure(kind, typed, system);
-			return { figure, measures: Object.entries(figureMeasures(figure)).filter(([, v]) => v > 0) as [MeasureName, number][] };
+			return { figure, measures: (Object.entries(figureMeasures(figure)) as [MeasureName, number][]).filter(([, v]) => v > 0) };
 		} catch {
 			return null;
 		}
@@ -143,18 +154,25 @@
 						><option value="yes">yes</option><option value="no">no</option></select
 					>
 				{:else if f === 'measure'}<select class="select" name={f} bind:value={typed[f]}
-						>{#each Object.keys(MEASURES) as m (m)}<option value={m}>{m}</option>{/each}</select
+						>{#each [...(Object.keys(MEASURES) as MeasureName[]), ...own] as m (m)}<option value={m}>{measureLabel(m)}</option
+							>{/each}</select
 					>
 				{:else}<input
 						class="input"
 						name={f}
 						bind:value={typed[f]}
 						autocomplete="off"
-						placeholder={['pitch', 'count', 'value', 'openings', 'gates', 'shared', 'shared ends', 'points', 'edges'].includes(f)
-							? ''
-							: system === 'imperial'
-								? `12' 6"`
-								: '3.8 m'}
+						placeholder={f === 'value'
+							? dimensionOf((typed.measure ?? 'area') as MeasureName) === 'area'
+								? system === 'imperial'
+									? '340, or 3.4 squares, or 32 sq m'
+									: '32, or 340 sq ft'
+								: ''
+							: ['pitch', 'count', 'value', 'openings', 'gates', 'shared', 'shared ends', 'points', 'edges'].includes(f)
+								? ''
+								: system === 'imperial'
+									? `12' 6"`
+									: '3.8 m'}
 					/>{/if}
 			</Field>
 		{/each}
@@ -167,7 +185,7 @@
 	<div class="flex items-center gap-4" aria-live="polite">
 		{#if preview}<Figure shape={{ figure: preview.figure, times: 1, subtract: false }} /><span class="flex flex-wrap gap-2"
 				>{#each preview.measures as [name, value] (name)}<span class="chip"
-						>{name} {fixed(toUnit(value, MEASURES[name], system), 2)} {unitName(MEASURES[name], system)}</span
+						>{measureLabel(name)} {fixed(toUnit(value, dimensionOf(name), system), 2)} {unitName(dimensionOf(name), system)}</span
 					>{/each}</span
 			>{:else}<span class="quiet">The figure appears when the dimensions can be read.</span>{/if}
 	</div>

@@ -16,6 +16,8 @@
 		tags: string;
 		note: string;
 		fileId: string | null;
+		/** What comes along, one a line: code × how many. */
+		companions: string;
 		setAside?: boolean;
 	}
 	export const blankItem = (): ItemTyped => ({
@@ -33,7 +35,8 @@
 		pack: '1',
 		tags: '',
 		note: '',
-		fileId: null
+		fileId: null,
+		companions: ''
 	});
 </script>
 
@@ -98,8 +101,8 @@
 <Field label="What the customer reads" hint="empty: the name"
 	><textarea class="textarea" rows="2" bind:value={typed.wording}></textarea></Field
 >
-<details>
-	<summary class="link">More: picture, pack, tags, note</summary>
+<details open={field === 'companions' || field === 'pack'}>
+	<summary class="link">More: picture, pack, what comes along, tags, note</summary>
 	<div class="mt-2 grid gap-3">
 		<PictureField bind:fileId={typed.fileId} label="Picture of {typed.name || 'the item'}" />
 		<div class="grid grid-cols-2 gap-3">
@@ -108,6 +111,9 @@
 				problem={at('pack')}><input class="input figure" bind:value={typed.pack} /></Field
 			>
 		</div>
+		<Field label="Comes along with it" hint="one a line: code × how many for one of it, like NAIL-114 × 0.05" problem={at('companions')}
+			><textarea class="textarea" rows="2" bind:value={typed.companions}></textarea></Field
+		>
 		<Field label="Tags" hint="with commas between"><input class="input" bind:value={typed.tags} /></Field>
 		<Field label="Note, for us only"><textarea class="textarea" rows="2" bind:value={typed.note}></textarea></Field>
 	</div>

@@ -1,13 +1,24 @@
 <script lang="ts">
-	import { MEASURES, type MeasureName } from '$lib/core/measure';
+	import { measureLabel, MEASURES, type MeasureName, type OwnMeasure } from '$lib/core/measure';
 	import { parseQuantity, toTyped } from '$lib/core/money';
 	import type { Choice } from '$lib/core/pricing';
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
 	import type { PartTyped } from './assembly-form';
 	/** All that is said about a part: what it goes by, when it holds, what answers do to its rate. */
-	let { part = $bindable(), choices, onremove }: { part: PartTyped | null; choices: Choice[]; onremove: () => void } = $props();
-	const NAMES = Object.keys(MEASURES) as MeasureName[];
+	let {
+		part = $bindable(),
+		choices,
+		own,
+		onremove
+	}: {
+		part: PartTyped | null;
+		choices: Choice[];
+		/** Measures that the company named itself. */
+		own: OwnMeasure[];
+		onremove: () => void;
+	} = $props();
+	const names = $derived([...(Object.keys(MEASURES) as MeasureName[]), ...own]);
 	const toggle = (choice: string, answer: string, on: boolean) => {
 		if (!part) return;
 		const now = part.when[choice] ?? [];
@@ -46,7 +57,7 @@
 			<fieldset>
 				<legend>Goes by the sum of</legend>
 				<div class="flex flex-wrap gap-x-4 gap-y-1">
-					{#each NAMES as m (m)}<label><input type="checkbox" value={m} bind:group={part.measures} /> {m}</label>{/each}
+					{#each names as m (m)}<label><input type="checkbox" value={m} bind:group={part.measures} /> {measureLabel(m)}</label>{/each}
 				</div>
 			</fieldset>
 			<div class="grid grid-cols-4 gap-3">

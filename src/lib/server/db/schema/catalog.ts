@@ -47,6 +47,8 @@ export const items = sqliteTable(
 		/** For us, never for the customer. */
 		note: words('note'),
 		fileId: ref('file_id'),
+		/** What must come along whenever it is put on an estimate: how many for one of it, in what steps (ten-thousandths). */
+		companions: text('companions', { mode: 'json' }).$type<{ itemId: string; ratio: number; step: number }[]>().notNull().default([]),
 		setAside: flag('set_aside'),
 		version: version()
 	},

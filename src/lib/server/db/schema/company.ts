@@ -1,5 +1,6 @@
 import { check, index, integer, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import { sql } from 'drizzle-orm';
+import type { OwnMeasure } from '../../../core/measure';
 import type { SignOffRules } from '../../../core/estimate';
 import type { HolidayRule, WorkingHours } from '../../../core/planning';
 import type { Kind, LaborSheet, PriceRule } from '../../../core/pricing';
@@ -20,6 +21,8 @@ export interface CompanySettings {
 	terms: string;
 	letterhead: { color: string; line: string; footer: string };
 	publicPage: { on: boolean; intro: string };
+	/** Measures that the company named itself, beside those that shapes give. */
+	measures?: OwnMeasure[];
 	/** When somebody must sign off before a quote goes out; absent: never. */
 	signOff?: SignOffRules;
 }

@@ -5,6 +5,7 @@
 	import { formatCents, formatMinutes, formatQuantity, formatRate } from '$lib/core/money';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
+	import { toggled } from '$lib/ui/lists';
 	import Waterline from '$lib/ui/money/Waterline.svelte';
 	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
@@ -17,7 +18,10 @@
 	let crewBrief = $state(untrack(() => data.job.crewBrief));
 	let said = $state('');
 	let handing: string | null = $state(null);
+	const handed = $derived(data.revisions.find((r) => r.id === handing));
 	let signer = $state('');
+	/** Options that are ticked on the paper. */
+	let chosenByHand: ReadonlySet<string> = $state(new Set());
 	let problem = $state('');
 	const labor = $derived(data.costs.table.find((r) => r.kind === 'labor'));
 	const all = $derived(data.costs.table.at(-1));
@@ -43,7 +47,7 @@
 	const changed = $derived(data.changes.filter((c) => c.state === 'accepted').reduce((n, c) => n + c.net, 0));
 	async function byHand() {
 		if (!handing) return;
-		const r = await command('quotes.accept-by-hand', { revisionId: handing, name: signer });
+		const r = await command('quotes.accept-by-hand', { revisionId: handing, name: signer, chosen: [...chosenByHand] });
 		if (r.ok) handing = null;
 		else problem = r.message;
 	}
@@ -93,6 +97,8 @@
 									onclick={() => {
 										handing = r.id;
 										signer = data.customer.name;
+										chosenByHand = new Set(r.choices.filter((c) => c.preset).map((c) => c.id));
+										problem = '';
 									}}>Accepted on paper</button
 								><button class="link" onclick={() => act('quotes.withdraw', { revisionId: r.id })}>Withdraw</button>{/if}</span
 						>
@@ -247,6 +253,18 @@
 </Page>
 <Dialog open={handing !== null} title="Accepted on paper" save="It is accepted" onsave={byHand} {problem}>
 	<Field label="Who signed"><input class="input" bind:value={signer} required /></Field>
+	{#if handed?.choices.length}<fieldset class="grid gap-1">
+			<legend class="quiet">Ticked on the paper</legend>
+			{#each handed.choices as c (c.id)}<label class="flex items-baseline gap-2"
+					><input
+						type="checkbox"
+						class="checkbox"
+						checked={chosenByHand.has(c.id)}
+						onchange={(e) => (chosenByHand = toggled(chosenByHand, [c.id], e.currentTarget.checked))}
+					/>
+					{c.name}{#if c.group}<span class="quiet">{c.group}</span>{/if}</label
+				>{/each}
+		</fieldset>{/if}
 	<button type="button" class="btn btn-ghost justify-self-start" onclick={() => (handing = null)}>Not yet</button>
 </Dialog>
 <Dialog bind:open={changing} title="New change order" save="Begin" onsave={startChange} {problem}>

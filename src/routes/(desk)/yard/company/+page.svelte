@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
+	import { dimensionOf, measureLabel } from '$lib/core/measure';
 	import { parsePercent } from '$lib/core/money';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
@@ -22,6 +23,14 @@
 			quoteDays: s.quoteDays
 		}))
 	);
+	/** Measures of the company's own, beside those that shapes give. */
+	let fresh = $state({ name: '', kind: 'length' });
+	let measureProblem = $state('');
+	async function nameMeasures(measures: string[]) {
+		const r = await command('company.name-measures', { measures });
+		measureProblem = r.ok ? '' : r.field === null ? 'A measure has a name of up to 40 letters, without brackets.' : r.message;
+		if (r.ok) fresh.name = '';
+	}
 	let said = $state('');
 	let ok = $state(false);
 	async function save() {
@@ -66,6 +75,37 @@
 					href="/public">see it</a
 				>)</label
 			><Field label="What it says"><textarea class="textarea" rows="3" bind:value={typed.intro}></textarea></Field>
+		</div>
+		<div class="sheet grid content-start gap-3 p-4">
+			<h2>Measures of your own</h2>
+			<p class="quiet">
+				Beside area, eaves, ridge and what else shapes give: what you count or tape on site. Assemblies can go by them; a scope gets them
+				with the shape “typed”.
+			</p>
+			<ul class="grid gap-1">
+				{#each data.company.measures as m (m)}<li class="flex items-center gap-3">
+						<span>{measureLabel(m)}</span><span class="quiet">{dimensionOf(m)}</span><button
+							type="button"
+							class="link ml-auto"
+							aria-label="Take off {measureLabel(m)}"
+							onclick={() => nameMeasures(data.company.measures.filter((x) => x !== m))}>Take off</button
+						>
+					</li>{:else}<li class="quiet">None yet.</li>{/each}
+			</ul>
+			<form
+				class="flex flex-wrap items-end gap-3"
+				onsubmit={(e) => {
+					e.preventDefault();
+					void nameMeasures([...data.company.measures, `${fresh.name.trim()} (${fresh.kind})`]);
+				}}
+			>
+				<Field label="Name" problem={measureProblem}><input class="input" name="own-measure" bind:value={fresh.name} /></Field><Field
+					label="Is a"
+					><select class="select" bind:value={fresh.kind}
+						><option>length</option><option>area</option><option>volume</option><option>count</option></select
+					></Field
+				><button class="btn">Add the measure</button>
+			</form>
 		</div>
 	</fieldset>
 </Page>

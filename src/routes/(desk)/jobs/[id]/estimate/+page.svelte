@@ -1,7 +1,9 @@
 <script lang="ts">
+	import { onMount, untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
-	import { computeEstimate } from '$lib/core/estimate';
+	import { Edits } from '$lib/client/edits.svelte';
+	import { computeEstimate, poolable, withLines, type Line } from '$lib/core/estimate';
 	import type { Shape } from '$lib/core/measure';
 	import { formatCents, parseCents, parsePercent } from '$lib/core/money';
 	import { partSums, setTotal, totalForMargin } from '$lib/core/estimate';
@@ -17,12 +19,36 @@
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import { countBy, toggled } from '$lib/ui/lists';
+	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import ThreadStrip from '$lib/ui/shell/ThreadStrip.svelte';
 	import { jobPages } from '$lib/ui/shell/jobPages';
 	let { data } = $props();
 	const b = $derived(data.bench);
-	const result = $derived(computeEstimate(b.estimate));
+	/** What is typed counts at once, also while the server is still being asked, or cannot be. */
+	const edits = untrack(() => new Edits(data.bench.id));
+	const estimate = $derived(withLines(b.estimate, edits.patches));
+	const unsaved: ReadonlySet<string> = $derived(new Set(edits.waiting.filter((e) => !e.sent).map((e) => e.lineId)));
+	const result = $derived(computeEstimate(estimate));
+	let others: string[] = $state([]);
+	onMount(() => {
+		const stop = edits.start();
+		const at = `/api/presence?at=estimate:${data.bench.id}`;
+		const beat = async () => {
+			const r = await fetch(at, { method: 'POST' }).catch(() => null);
+			if (r?.ok) others = ((await r.json()) as { others: string[] }).others;
+		};
+		const leave = () => void navigator.sendBeacon(`${at}&leave`);
+		void beat();
+		const timer = setInterval(beat, 10_000);
+		window.addEventListener('pagehide', leave);
+		return () => {
+			stop();
+			clearInterval(timer);
+			window.removeEventListener('pagehide', leave);
+			leave();
+		};
+	});
 	let said = $state('');
 	let shaping: { scopeId: string; shape: (Shape & { id: string }) | null } | null = $state(null);
 	let shapeOpen = $state(false);
@@ -39,6 +65,7 @@
 	let picked: ReadonlySet<string> = $state(new Set());
 	let pasting = $state({ open: false, text: '', scopeId: '', scope: '' });
 	let grouping = $state(false);
+	const poolGroups = $derived(result.scopes.flatMap((s) => poolable(s.scope.lines).map((g) => g.map((l) => l.id))));
 	let find = $state('');
 	let bar: PickedBar | undefined = $state();
 	const pickedLines = $derived(result.lines.filter((l) => picked.has(l.line.id)));
@@ -72,8 +99,10 @@
 		said = r.ok ? '' : r.message;
 		return r.ok ? null : r.message;
 	}
-	const change = (lineId: string, field: string, value: string, seen: string) =>
-		act('estimates.change-line', { lineId, field, value, seen });
+	const change = (lineId: string, field: string, value: string, seen: string, patch: Partial<Line> | null) => {
+		const name = result.lines.find((l) => l.line.id === lineId)?.line.name ?? 'A line';
+		return edits.put({ lineId, field, value, seen, patch, label: `${name}: ${field} ${value}` });
+	};
 	function scopeAct(scopeId: string, what: string) {
 		const s = result.scopes.find((x) => x.scope.id === scopeId)?.scope;
 		if (!s) return;
@@ -101,9 +130,9 @@
 	const preview = $derived.by(() => {
 		if (!setting || text.trim() === '' || setting === 'discount') return '';
 		try {
-			const total = setting === 'total' ? parseCents(text) : totalForMargin(b.estimate, parsePercent(text), withinPart);
-			const moved = setTotal(b.estimate, total, withinPart);
-			const profit = total - partSums(b.estimate, withinPart).breakEven;
+			const total = setting === 'total' ? parseCents(text) : totalForMargin(estimate, parsePercent(text), withinPart);
+			const moved = setTotal(estimate, total, withinPart);
+			const profit = total - partSums(estimate, withinPart).breakEven;
 			return `${moved.size} line${moved.size === 1 ? ' moves' : 's move'}. Price ${formatCents(total)}, profit ${formatCents(profit)}${profit < 0 ? ': below break-even' : ''}`;
 		} catch (e) {
 			return (e as Error).message;
@@ -164,6 +193,21 @@
 	<div class="bench">
 		<div class="scopes">
 			{#if said}<p class="problem mb-2" role="alert">{said}</p>{/if}
+			{#if edits.lost}<p class="kept" role="status">
+					<Mark
+						kind="wait"
+						label="No connection. {unsaved.size === 1
+							? 'What you typed on 1 line is'
+							: `What you typed on ${unsaved.size} lines is`} kept on this device and sent when it is back."
+					/>
+				</p>{/if}
+			{#each edits.refused as r, i (i)}<p class="problem mb-2" role="alert">
+					{r}
+					<button type="button" class="link" onclick={() => edits.refused.splice(i, 1)}>Understood</button>
+				</p>{/each}
+			{#if others.length}<p class="quiet mb-2" role="status">
+					Also in this estimate: {others.join(', ')}. Different cells merge; if you both change the same one, you are asked.
+				</p>{/if}
 			{#if b.change !== null}<p class="sheet mb-2 flex flex-wrap items-center gap-x-6 gap-y-1 p-3">
 					{#if b.accepted}<span
 							>Accepted: it lies in the contract of {formatCents(b.contract ?? 0)}. Another change is another change order.</span
@@ -210,7 +254,7 @@
 				</div>{/if}
 			{#each result.scopes as s (s.scope.id)}
 				<ScopeGrid
-					estimate={b.estimate}
+					{estimate}
 					{result}
 					scope={s}
 					onchange={change}
@@ -225,6 +269,7 @@
 					onpaste={(block) => (pasting = { open: true, text: block, scopeId: s.scope.id, scope: s.scope.name })}
 					{find}
 					{remarks}
+					{unsaved}
 					onunshape={(shapeId) => act('estimates.remove-shape', { shapeId })}
 					online={(what, lineId) =>
 						what === 'remark'
@@ -244,13 +289,19 @@
 					bind:this={bar}
 					lines={pickedLines}
 					scopes={result.scopes.map((s) => ({ id: s.scope.id, name: s.scope.name }))}
+					poolable={poolGroups}
 					{act}
 					clear={() => (picked = new Set())}
 				/>{/if}
-			<Adder jobId={data.head.job.id} estimateId={b.id} scopes={result.scopes.map((s) => ({ id: s.scope.id, name: s.scope.name }))} />
+			<Adder
+				jobId={data.head.job.id}
+				estimateId={b.id}
+				system={b.estimate.system}
+				scopes={result.scopes.map((s) => ({ id: s.scope.id, name: s.scope.name }))}
+			/>
 		</div>
 		<EstimateTally
-			estimate={b.estimate}
+			{estimate}
 			{result}
 			tax={b.tax}
 			review={data.review}
@@ -271,6 +322,7 @@
 		scopeId={shaping.scopeId}
 		shape={shaping.shape}
 		system={b.estimate.system}
+		own={b.measures}
 	/>{/if}
 <Dialog
 	bind:open={
@@ -333,6 +385,12 @@
 		display: grid;
 		grid-template-columns: minmax(0, 1fr) 292px;
 		min-height: calc(100vh - 150px);
+	}
+	.kept {
+		border: 1px solid var(--color-warning);
+		border-radius: 4px;
+		padding: 6px 12px;
+		margin-bottom: 10px;
 	}
 	.days {
 		width: 70px;

@@ -321,6 +321,7 @@
 </Page>
 <PartDialog
 	bind:part={editing}
+	own={data.company.measures}
 	{choices}
 	onremove={() => {
 		const n = rows.findIndex((r) => r.id === editing?.id);

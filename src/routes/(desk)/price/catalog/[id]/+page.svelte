@@ -33,7 +33,8 @@
 			pack: toTyped(data.item.pack, 4),
 			tags: data.item.tags.join(', '),
 			note: data.item.note,
-			fileId: data.item.fileId
+			fileId: data.item.fileId,
+			companions: data.companions
 		}))
 	);
 	const costs = $derived([...data.costs].reverse());

@@ -19,10 +19,10 @@
 	current="/jobs/{data.head.job.id}/estimate"
 	wide
 >
-	{#snippet actions()}<a class="btn" href="/api/take-out/{data.estimateId}" download>Spreadsheet</a><button
+	{#snippet actions()}<a class="btn" href="/api/take-out/{data.estimateId}" download>Spreadsheet</a><a
 			class="btn"
-			onclick={() => window.print()}>Print</button
-		>{/snippet}
+			href="/api/pdf/inside/{data.estimateId}">Inside as PDF</a
+		><button class="btn" onclick={() => window.print()}>Print</button>{/snippet}
 	<ThreadStrip steps={data.thread} />
 	<BenchPages jobId={data.head.job.id} current="take-out" />
 	<div class="body">

@@ -1,0 +1,1 @@
+ALTER TABLE `items` ADD `companions` text DEFAULT '[]' NOT NULL;

@@ -1,0 +1,121 @@
+import { invalidateAll } from '$app/navigation';
+import type { Line } from '$lib/core/estimate';
+import { command } from './command';
+
+/** What was typed into a cell of an estimate and is not known to be saved yet. */
+export interface Edit {
+	key: string;
+	lineId: string;
+	field: string;
+	value: string;
+	seen: string;
+	/** What it does to the line, so that it is seen at once; null: only the server can tell. */
+	patch: Partial<Line> | null;
+	/** For messages: “Tear-off: price 45”. */
+	label: string;
+}
+type Waiting = Edit & { sent: boolean };
+
+/**
+ * Cells that were typed: shown at once, sent one after the other, kept on this device while there is no connection and sent when
+ * it is back, also after the page was closed. What the server refuses is said and taken off again.
+ */
+export class Edits {
+	waiting: Waiting[] = $state([]);
+	/** The connection is gone. */
+	lost = $state(false);
+	/** What could not be saved later, in words. */
+	refused: string[] = $state([]);
+	readonly #store: string;
+	readonly #answers = new Map<string, (wrong: string | null) => void>();
+	#sending = false;
+	#timer: ReturnType<typeof setTimeout> | undefined;
+
+	constructor(estimateId: string) {
+		this.#store = `nickel-edits-${estimateId}`;
+	}
+
+	/** Takes up what was kept when the page was last open. @returns stop */
+	start(): () => void {
+		try {
+			const kept = JSON.parse(localStorage.getItem(this.#store) ?? '[]') as Edit[];
+			this.waiting = kept.map((e) => ({ ...e, sent: false }));
+		} catch {
+			// What cannot be read cannot be sent.
+		}
+		const again = () => void this.#send();
+		window.addEventListener('online', again);
+		if (this.waiting.length) again();
+		return () => {
+			window.removeEventListener('online', again);
+			clearTimeout(this.#timer);
+		};
+	}
+
+	/** Lines as they will be when everything is saved. */
+	get patches(): Map<string, Partial<Line>> {
+		const all = new Map<string, Partial<Line>>();
+		for (const e of this.waiting) if (e.patch) all.set(e.lineId, { ...all.get(e.lineId), ...e.patch });
+		return all;
+	}
+
+	/** @returns what was wrong with it, or null: saved, or kept for later. */
+	put(edit: Omit<Edit, 'key'>): Promise<string | null> {
+		const key = crypto.randomUUID();
+		this.waiting.push({ ...edit, key, sent: false });
+		this.#keep();
+		return new Promise((resolve) => {
+			this.#answers.set(key, resolve);
+			void this.#send();
+		});
+	}
+
+	#answer(key: string, wrong: string | null): boolean {
+		const resolve = this.#answers.get(key);
+		this.#answers.delete(key);
+		resolve?.(wrong);
+		return resolve !== undefined;
+	}
+
+	#keep(): void {
+		const open = this.waiting.filter((e) => !e.sent).map(({ sent: _, ...e }) => e);
+		try {
+			if (open.length) localStorage.setItem(this.#store, JSON.stringify(open));
+			else localStorage.removeItem(this.#store);
+		} catch {
+			// A device without room keeps them as long as the page is open.
+		}
+	}
+
+	async #send(): Promise<void> {
+		if (this.#sending) return;
+		this.#sending = true;
+		clearTimeout(this.#timer);
+		for (let next = this.waiting.find((e) => !e.sent); next; next = this.waiting.find((e) => !e.sent)) {
+			const { key, lineId, field, value, seen, label } = next;
+			const r = await command('estimates.change-line', { lineId, field, value, seen }, { refresh: false, key });
+			if (!r.ok && (r.status === 0 || r.status >= 502)) {
+				this.lost = true;
+				for (const e of this.waiting) this.#answer(e.key, null);
+				this.#timer = setTimeout(() => void this.#send(), 3000);
+				break;
+			}
+			this.lost = false;
+			if (r.ok) {
+				for (const e of this.waiting) if (e.key === key) e.sent = true;
+				this.#answer(key, null);
+			} else {
+				this.waiting = this.waiting.filter((e) => e.key !== key);
+				// Whoever still stands in the cell is told there; what was kept is told above the scopes.
+				if (!this.#answer(key, r.message)) this.refused.push(`${label} was not saved. ${r.message}`);
+			}
+			this.#keep();
+		}
+		this.#sending = false;
+		const done = this.waiting.filter((e) => e.sent).map((e) => e.key);
+		if (done.length) {
+			await invalidateAll();
+			this.waiting = this.waiting.filter((e) => !done.includes(e.key));
+		}
+	}
+}

@@ -1,0 +1,63 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { quantity, unitPrice } from '../money';
+import { Refusal } from '../refusal';
+import { LINE_FIELDS } from './cells';
+import { computeEstimate } from './compute';
+import { aLine, anEstimate, aScope, byMeasure } from './fixtures';
+import { typeIn, withLines } from './type-in';
+
+const context = { overheadPercent: { material: 50_000 as never }, computed: quantity(70_000) };
+const line = aLine('l', { unitCost: unitPrice(1_000_000), unitPrice: unitPrice(1_500_000), settled: 777 as never });
+
+describe('what is typed into a cell', () => {
+	it('is a price by margin on break-even, rounded to the cent, and counts instead of what was settled', () => {
+		// 100 + 5 % overhead = 105; ÷ (1 − 30 %) = 150.00
+		expect(typeIn(line, 'margin', '30%', context)).toEqual({
+			rule: { by: 'margin', percent: 3000 },
+			unitPrice: 1_500_000,
+			settled: null
+		});
+		expect(typeIn(line, 'markup', '12.5%', context)?.unitPrice).toBe(1_125_000);
+	});
+	it('is a quantity, or an override that remembers what was computed; cleared it goes back', () => {
+		expect(typeIn(line, 'quantity', '2.5', context)?.source).toEqual({ by: 'typed', quantity: 25_000 });
+		const measured = { ...line, source: byMeasure(['area'], 1, 10) };
+		expect(typeIn(measured, 'quantity', '9', context)?.override).toEqual({ quantity: 90_000, computedThen: 70_000 });
+		expect(typeIn(measured, 'quantity', '', context)?.override).toBeNull();
+	});
+	it.each([
+		['price', '12 %%'],
+		['quantity', '-1'],
+		['quantity', '999999999'],
+		['name', '  '],
+		['cost', '-3'],
+		['margin', '100%']
+	] as const)('into %s as “%s” is refused in words', (field, value) => {
+		expect(() => typeIn(line, field, value, context)).toThrow(Refusal);
+	});
+	it('needs the catalog where a price follows an item, and for hours and parents', () => {
+		expect(typeIn({ ...line, itemId: 'i' }, 'cost', '5', context)).toBeNull();
+		expect(typeIn(line, 'hours', '2', context)).toBeNull();
+		expect(typeIn(line, 'parent', 'x × 2', context)).toBeNull();
+	});
+	it('is never a crash, whatever is typed wherever', () => {
+		fc.assert(
+			fc.property(fc.constantFrom(...LINE_FIELDS), fc.string({ maxLength: 30 }), (field, value) => {
+				try {
+					const patch = typeIn(line, field, value, context);
+					if (patch?.unitPrice !== undefined) expect(Number.isSafeInteger(patch.unitPrice)).toBe(true);
+				} catch (e) {
+					expect(e).toBeInstanceOf(Refusal);
+				}
+			})
+		);
+	});
+	it('changes its line and leaves every other scope the same object', () => {
+		const estimate = anEstimate([aScope('a', [line]), aScope('b', [aLine('m', { unitPrice: unitPrice(100) })])]);
+		const next = withLines(estimate, new Map([['l', typeIn(line, 'price', '20', context)!]]));
+		expect(computeEstimate(next).lines.map((l) => l.amount)).toEqual([2000, 1]);
+		expect(next.scopes[1]).toBe(estimate.scopes[1]);
+		expect(withLines(estimate, new Map())).toBe(estimate);
+	});
+});

@@ -1,0 +1,93 @@
+import { parsePercent, parseQuantity, parseUnitPrice, quantity, unitPrice, type Quantity, type Rate } from '../money';
+import { breakEvenWithHours, unitPriceOf, type Kind, type PriceRule } from '../pricing';
+import { Refusal } from '../refusal';
+import type { LineField } from './cells';
+import type { Estimate, Line } from './model';
+
+/** What of the estimate a typed value needs to know. */
+export interface TypeInContext {
+	overheadPercent: Partial<Record<Kind, Rate>>;
+	/** What the measures or the parent give now, for an override. */
+	computed: Quantity | null;
+}
+
+/** A typed quantity: zero or more. @throws Refusal */
+export function readQuantity(text: string, field = 'quantity'): Quantity {
+	const q = parseQuantity(text);
+	if (q < 0) throw new Refusal('A quantity cannot be negative. For a credit, type a negative price.', field);
+	if (q > 1e12) throw new Refusal('A quantity can be at most 100,000,000.', field);
+	return q;
+}
+/** @throws Refusal for less than zero */
+export function costAtLeastZero<T extends number>(n: T, field: string): T {
+	if (n < 0) throw new Refusal('A cost cannot be negative.', field);
+	return n;
+}
+
+/**
+ * What a typed value does to a line, as far as the estimate alone can tell; null for what needs the catalog (a price that
+ * follows an item, the hours of a service, a parent). The grid shows it at once, the server saves the same.
+ * What is typed into quantity, price or cost counts again: an amount settled for the whole no longer does.
+ * @throws Refusal, with the field
+ */
+export function typeIn(line: Line, field: LineField, value: string, context: TypeInContext): Partial<Line> | null {
+	const text = value.trim();
+	switch (field) {
+		case 'quantity':
+			// On a computed line it is an override, with what was computed beside it; clearing it goes back.
+			if (line.source.by === 'typed') return { source: { by: 'typed', quantity: readQuantity(text === '' ? '0' : text) }, settled: null };
+			if (text === '') return { override: null, settled: null };
+			return { override: { quantity: readQuantity(text), computedThen: context.computed ?? quantity(0) }, settled: null };
+		case 'name':
+		case 'unit':
+			if (text === '') throw new Refusal('This is needed.', field);
+			return { [field]: text.slice(0, field === 'unit' ? 20 : 200) };
+		case 'wording':
+		case 'placeholder':
+		case 'note':
+		case 'phase':
+			return { [field]: text };
+		case 'option':
+		case 'setAside':
+		case 'hidden':
+		case 'locked':
+		case 'discountable':
+			return { [field]: text === 'true' };
+		case 'tax':
+			return { taxCodeId: text || null };
+		case 'cost': {
+			const unitCost = costAtLeastZero(parseUnitPrice(text, 'The cost'), 'cost');
+			if (line.rule.by === 'inherit' && line.itemId) return null;
+			return { unitCost, ...priced(line, line.rule, unitCost, context), settled: null };
+		}
+		case 'price': {
+			const price = parseUnitPrice(text);
+			return { rule: { by: 'fixed', price }, unitPrice: price, settled: null };
+		}
+		case 'margin':
+		case 'markup': {
+			const rule: PriceRule = { by: field, percent: parsePercent(text) };
+			return { rule, ...priced(line, rule, line.unitCost, context), settled: null };
+		}
+		default:
+			return null;
+	}
+}
+
+function priced(line: Line, rule: PriceRule, cost: number, { overheadPercent }: TypeInContext): Partial<Line> {
+	if (rule.by === 'fixed' || rule.by === 'inherit') return {};
+	return { unitPrice: unitPriceOf(rule, unitPrice(cost), breakEvenWithHours(line, cost, overheadPercent), { fine: line.fine }) };
+}
+
+/** An estimate with some lines changed; everything else is the same object, so that little is drawn again. */
+export function withLines(estimate: Estimate, patches: ReadonlyMap<string, Partial<Line>>): Estimate {
+	if (patches.size === 0) return estimate;
+	return {
+		...estimate,
+		scopes: estimate.scopes.map((s) =>
+			s.lines.some((l) => patches.has(l.id))
+				? { ...s, lines: s.lines.map((l) => (patches.has(l.id) ? { ...l, ...patches.get(l.id) } : l)) }
+				: s
+		)
+	};
+}
