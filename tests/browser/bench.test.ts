@@ -4,6 +4,7 @@ import type { Browser, ElementHandle, Page } from 'puppeteer-core';
 import sharp from 'sharp';
 import { afterAll, afterEach, beforeAll, describe, expect, inject, it } from 'vitest';
 import { fill, launch, open, press, reads, signIn, visitor } from './chrome';
+import { add as addTo } from './bench-steps';
 import { reader, until } from './db';
 
 const base = inject('base');
@@ -38,19 +39,7 @@ async function fresh(name: string): Promise<{ jobId: string; estimateId: string 
 	await estimator.waitForSelector('#adder');
 	return { jobId, estimateId: estimateOf(jobId) };
 }
-async function add(text: string, kind: string): Promise<void> {
-	await fill(estimator, '#adder', text);
-	const found = await estimator.waitForFunction(
-		(k: string) =>
-			[...document.querySelectorAll<HTMLElement>('#adder-list [role=option]')].find((o) =>
-				(o.lastElementChild as HTMLElement).innerText.startsWith(k)
-			),
-		{},
-		kind
-	);
-	await (found.asElement() as ElementHandle<HTMLElement>).evaluate((e) => e.click());
-	await estimator.waitForFunction(() => (document.querySelector('#adder') as HTMLInputElement).value === '');
-}
+const add = (text: string, kind: string) => addTo(estimator, text, kind);
 /** Pastes a block as a spreadsheet would, with the focus in the first cell of a scope. */
 const paste = (text: string) =>
 	estimator.evaluate((t: string) => {

@@ -6,6 +6,7 @@ import sharp from 'sharp';
 import { afterAll, afterEach, beforeAll, describe, expect, inject, it } from 'vitest';
 import { formatCents } from '$lib/core/money';
 import { bodyText, fill, hydrated, launch, open, PHONE, press, reads, signIn, visitor } from './chrome';
+import { add, cell, cellText, save, shown } from './bench-steps';
 import { reader, until } from './db';
 
 const base = inject('base');
@@ -37,42 +38,6 @@ afterAll(async () => {
 });
 
 const jobId = () => jobPath.split('/').at(-1) ?? '';
-const shown = (page: Page, testId: string) => page.$eval(`[data-testid=${testId}]`, (e) => (e as HTMLElement).innerText);
-/** Adds something with the one field, by the words it is found under. */
-async function add(page: Page, text: string, kind: string): Promise<void> {
-	await page.waitForFunction(() => document.querySelector('#adder-list') === null);
-	await fill(page, '#adder', text);
-	const found = await page.waitForFunction(
-		(k: string, t: string) =>
-			[...document.querySelectorAll<HTMLElement>('#adder-list [role=option]')].find(
-				(o) => (o.lastElementChild as HTMLElement).innerText.startsWith(k) && o.innerText.toLowerCase().includes(t.toLowerCase())
-			),
-		{},
-		kind,
-		text
-	);
-	await (found.asElement() as ElementHandle<HTMLElement>).evaluate((e) => e.click());
-	await page.waitForFunction(() => (document.querySelector('#adder') as HTMLInputElement).value === '');
-}
-/** Saves the dialog and waits until it is closed. */
-async function save(page: Page): Promise<void> {
-	await press(page, 'Save', 'dialog[open]');
-	await page.waitForFunction(() => !document.querySelector('dialog[open]'));
-}
-async function cell(page: Page, line: string, column: string): Promise<ElementHandle<HTMLElement>> {
-	const found = await page.waitForFunction(
-		(l: string, c: string) =>
-			[...document.querySelectorAll<HTMLElement>('tbody tr')]
-				.find((r) => r.querySelector('[data-column=name]')?.textContent?.includes(l))
-				?.querySelector(`[data-column=${c}]`),
-		{},
-		line,
-		column
-	);
-	return found.asElement() as ElementHandle<HTMLElement>;
-}
-const cellText = async (page: Page, line: string, column: string) => (await cell(page, line, column)).evaluate((e) => e.innerText.trim());
-
 describe('the whole line, from a request to the last payment', () => {
 	it('1. a request from the public page becomes a job in one step, the likely customer shown first', async () => {
 		const visitorPage = await visitor(browser, PHONE);

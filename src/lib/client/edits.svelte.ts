@@ -27,7 +27,7 @@ export class Edits {
 	/** What could not be saved later, in words. */
 	refused: string[] = $state([]);
 	readonly #store: string;
-	readonly #answers = new Map<string, (wrong: string | null) => void>();
+	#answers: Record<string, (wrong: string | null) => void> = {};
 	#sending = false;
 	#timer: ReturnType<typeof setTimeout> | undefined;
 
@@ -53,9 +53,9 @@ export class Edits {
 	}
 
 	/** Lines as they will be when everything is saved. */
-	get patches(): Map<string, Partial<Line>> {
-		const all = new Map<string, Partial<Line>>();
-		for (const e of this.waiting) if (e.patch) all.set(e.lineId, { ...all.get(e.lineId), ...e.patch });
+	get patches(): Record<string, Partial<Line>> {
+		const all: Record<string, Partial<Line>> = {};
+		for (const e of this.waiting) if (e.patch) all[e.lineId] = { ...all[e.lineId], ...e.patch };
 		return all;
 	}
 
@@ -65,14 +65,14 @@ export class Edits {
 		this.waiting.push({ ...edit, key, sent: false });
 		this.#keep();
 		return new Promise((resolve) => {
-			this.#answers.set(key, resolve);
+			this.#answers[key] = resolve;
 			void this.#send();
 		});
 	}
 
 	#answer(key: string, wrong: string | null): boolean {
-		const resolve = this.#answers.get(key);
-		this.#answers.delete(key);
+		const { [key]: resolve, ...rest } = this.#answers;
+		this.#answers = rest;
 		resolve?.(wrong);
 		return resolve !== undefined;
 	}

@@ -13,4 +13,5 @@ export * from './per-size';
 export * from './quote';
 export * from './budget';
 export * from './cells';
+export * from './share';
 export * from './type-in';

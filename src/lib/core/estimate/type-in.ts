@@ -80,14 +80,12 @@ function priced(line: Line, rule: PriceRule, cost: number, { overheadPercent }: 
 }
 
 /** An estimate with some lines changed; everything else is the same object, so that little is drawn again. */
-export function withLines(estimate: Estimate, patches: ReadonlyMap<string, Partial<Line>>): Estimate {
-	if (patches.size === 0) return estimate;
+export function withLines(estimate: Estimate, patches: Readonly<Record<string, Partial<Line>>>): Estimate {
+	if (Object.keys(patches).length === 0) return estimate;
 	return {
 		...estimate,
 		scopes: estimate.scopes.map((s) =>
-			s.lines.some((l) => patches.has(l.id))
-				? { ...s, lines: s.lines.map((l) => (patches.has(l.id) ? { ...l, ...patches.get(l.id) } : l)) }
-				: s
+			s.lines.some((l) => patches[l.id]) ? { ...s, lines: s.lines.map((l) => (patches[l.id] ? { ...l, ...patches[l.id] } : l)) } : s
 		)
 	};
 }

@@ -37,9 +37,8 @@
 	let lacking: MeasureName[] = $state([]);
 	let measured: Record<string, string> = $state({});
 	async function lookWhatLacks(assemblyId: string) {
-		const query = new URLSearchParams({ scope: scopeId, assembly: assemblyId });
-		for (const [k, v] of Object.entries(answered)) if (v) query.set(`a.${k}`, v);
-		const r = await fetch(`/api/assembly-needs?${query}`).catch(() => null);
+		const answers = Object.entries(answered).flatMap(([k, v]) => (v ? [`&a.${encodeURIComponent(k)}=${encodeURIComponent(v)}`] : []));
+		const r = await fetch(`/api/assembly-needs?scope=${scopeId}&assembly=${assemblyId}${answers.join('')}`).catch(() => null);
 		lacking = r?.ok ? ((await r.json()) as MeasureName[]) : [];
 	}
 	async function ask(a: { id: string; name: string; choices: Choice[] }) {
@@ -180,6 +179,7 @@
 		bind:value={text}
 		oninput={look}
 		onfocus={look}
+		onblur={() => (open = false)}
 		onkeydown={keys}
 		role="combobox"
 		aria-expanded={open}
@@ -191,7 +191,7 @@
 				>{#each scopes as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</select
 			></label
 		>{/if}
-	{#if open}<ul id="adder-list" class="sheet" role="listbox" aria-label="What can be added">
+	{#if open}<ul id="adder-list" class="sheet" role="listbox" aria-label="What can be added" onpointerdown={(e) => e.preventDefault()}>
 			{#each rows as r, i (r.key)}
 				<!-- svelte-ignore a11y_click_events_have_key_events -->
 				<li role="option" aria-selected={i === at} onclick={() => take(r)}><span>{r.label}</span><span class="quiet">{r.kind}</span></li>
@@ -221,7 +221,7 @@
 			</div>
 			{#if wrongAt === c.id}<p class="problem" role="alert">{wrong}</p>{/if}
 		</fieldset>{/each}
-	{#if lacking.length}
+	{#if asking && lacking.length}
 		<p class="quiet">The scope has no shape that gives these. Leave empty what you do not know yet.</p>
 		<div class="grid grid-cols-2 gap-3">
 			{#each lacking as m (m)}<Field

@@ -85,7 +85,7 @@
 			);
 		if (size)
 			all.push({
-				label: `A ${size.per}`,
+				label: `Per ${size.per}`,
 				note: `profit ${formatCents(size.profit)}`,
 				value: formatCents(size.price),
 				tone: 'quiet'

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { flushSync, onMount } from 'svelte';
+	import { flushSync, onMount, untrack } from 'svelte';
 	import {
 		cellOf,
 		explainLine,
@@ -41,6 +41,8 @@
 		find: string;
 		/** How many remarks stand beside each line. */
 		remarks: ReadonlyMap<string, number>;
+		/** Among the first of the page: drawn before anybody scrolls. */
+		early: boolean;
 		/** Lines with something typed that is not saved yet. */
 		unsaved: ReadonlySet<string>;
 	}
@@ -59,6 +61,7 @@
 		onpaste,
 		find,
 		remarks,
+		early,
 		unsaved
 	}: Props = $props();
 	let at: { row: number; col: number } = $state({ row: 0, col: 0 });
@@ -71,7 +74,9 @@
 	const blocks = $derived(
 		Array.from({ length: Math.max(1, Math.ceil(scope.lines.length / BLOCK)) }, (_, n) => scope.lines.slice(n * BLOCK, (n + 1) * BLOCK))
 	);
-	let near: ReadonlySet<number> = $state(new Set([0]));
+	let near: ReadonlySet<number> = $state(untrack(() => new Set(early ? [0] : [])));
+	/** The focus is in this grid: its row is drawn wherever the window is. */
+	let focused = $state(false);
 	let observer: IntersectionObserver | undefined = $state();
 	onMount(() => {
 		observer = new IntersectionObserver(
@@ -91,7 +96,7 @@
 		observer?.observe(node);
 		return () => observer?.unobserve(node);
 	};
-	const drawn = (n: number) => near.has(n) || Math.floor(at.row / BLOCK) === n;
+	const drawn = (n: number) => near.has(n) || (focused && Math.floor(at.row / BLOCK) === n);
 	const words = $derived(find.toLowerCase().split(/\s+/).filter(Boolean));
 	const fits = (l: LineResult) => words.every((w) => `${l.line.name} ${l.line.note} ${l.line.phase}`.toLowerCase().includes(w));
 	let dropAt: string | null = $state(null);
@@ -276,7 +281,15 @@
 		><button type="button" class="link" onclick={() => onscope('remove')}>Delete</button>
 	</div>
 	{#if !folded}
-		<table class="grid-table" role="grid" aria-label="Lines of {scope.scope.name}" bind:this={body} onpaste={pasted}>
+		<table
+			class="grid-table"
+			role="grid"
+			aria-label="Lines of {scope.scope.name}"
+			bind:this={body}
+			onpaste={pasted}
+			onfocusin={() => (focused = true)}
+			onfocusout={() => (focused = false)}
+		>
 			<colgroup
 				><col style="width: 26px" /><col /><col style="width: 76px" /><col style="width: 71px" /><col style="width: 58px" /><col
 					style="width: 72px"

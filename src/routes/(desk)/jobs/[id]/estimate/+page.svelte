@@ -3,7 +3,16 @@
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
 	import { Edits } from '$lib/client/edits.svelte';
-	import { computeEstimate, poolable, withLines, type Line } from '$lib/core/estimate';
+	import {
+		computeEstimate,
+		poolable,
+		sharedResult,
+		sharedWith,
+		withLines,
+		type Estimate,
+		type EstimateResult,
+		type Line
+	} from '$lib/core/estimate';
 	import type { Shape } from '$lib/core/measure';
 	import { formatCents, parseCents, parsePercent } from '$lib/core/money';
 	import { partSums, setTotal, totalForMargin } from '$lib/core/estimate';
@@ -27,9 +36,12 @@
 	const b = $derived(data.bench);
 	/** What is typed counts at once, also while the server is still being asked, or cannot be. */
 	const edits = untrack(() => new Edits(data.bench.id));
-	const estimate = $derived(withLines(b.estimate, edits.patches));
+	/** The states before, not for showing: what did not change stays the same object and is not drawn again. */
+	const before: { estimate: Estimate | null; result: EstimateResult | null } = { estimate: null, result: null };
+	const fromServer = $derived((before.estimate = sharedWith(before.estimate, b.estimate)));
+	const estimate = $derived(withLines(fromServer, edits.patches));
 	const unsaved: ReadonlySet<string> = $derived(new Set(edits.waiting.filter((e) => !e.sent).map((e) => e.lineId)));
-	const result = $derived(computeEstimate(estimate));
+	const result = $derived((before.result = sharedResult(before.result, computeEstimate(estimate))));
 	let others: string[] = $state([]);
 	onMount(() => {
 		const stop = edits.start();
@@ -252,7 +264,7 @@
 								)}>Pick them</button
 						>{/if}
 				</div>{/if}
-			{#each result.scopes as s (s.scope.id)}
+			{#each result.scopes as s, n (s.scope.id)}
 				<ScopeGrid
 					{estimate}
 					{result}
@@ -270,6 +282,7 @@
 					{find}
 					{remarks}
 					{unsaved}
+					early={n < 4}
 					onunshape={(shapeId) => act('estimates.remove-shape', { shapeId })}
 					online={(what, lineId) =>
 						what === 'remark'

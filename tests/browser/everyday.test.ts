@@ -1,0 +1,238 @@
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Browser, Page } from 'puppeteer-core';
+import { afterAll, afterEach, beforeAll, describe, expect, inject, it } from 'vitest';
+import * as bench from './bench-steps';
+import { fill, launch, open, press, reads, signIn, visitor } from './chrome';
+import { reader, until } from './db';
+
+const base = inject('base');
+const db = reader(inject('dataDir'));
+let browser: Browser;
+let page: Page;
+beforeAll(async () => {
+	browser = await launch();
+	page = await visitor(browser);
+	await signIn(page, base, 'bastian');
+});
+afterAll(async () => {
+	await browser.close();
+	db.close();
+});
+
+afterEach(async (ctx) => {
+	if (ctx.task.result?.state === 'fail') await page.screenshot({ path: join(tmpdir(), 'ny-fail-everyday.png') as `${string}.png` });
+});
+
+/** What the estimator's hands do: a press, a field that is filled, a choice, something added, a cell that is typed. */
+let actions = 0;
+const act = {
+	press: (words: string, within?: string) => (actions++, press(page, words, within)),
+	fill: (selector: string, text: string) => (actions++, fill(page, selector, text)),
+	choose: (selector: string, value: string) => (actions++, page.select(selector, value)),
+	add: (text: string, kind: string) => (actions++, bench.add(page, text, kind)),
+	save: (words?: string) => (actions++, bench.save(page, words)),
+	type: async (line: string, column: string, text: string) => {
+		actions++;
+		await (await bench.cell(page, line, column)).focus();
+		await page.keyboard.type(text);
+		await page.keyboard.press('Enter');
+	}
+};
+/** A bid of a new customer, opened on its empty estimate. */
+async function bid(name: string, kind: string): Promise<string> {
+	await open(page, `${base}/win/track`);
+	const jobId = await page.evaluate(
+		async ([jobName, kindOfWork]) => {
+			const send = async (command: string, input: unknown) =>
+				(await (
+					await fetch(`/api/commands/${command}`, {
+						method: 'POST',
+						headers: { 'content-type': 'application/json' },
+						body: JSON.stringify({ input, key: crypto.randomUUID() })
+					})
+				).json()) as { result: { jobId: string } };
+			return (
+				await send('jobs.open', {
+					name: jobName,
+					customerName: `${jobName} owner`,
+					customerId: null,
+					address: '7 Bell Yard',
+					kindOfWork,
+					source: '',
+					wanted: ''
+				})
+			).result.jobId;
+		},
+		[name, kind]
+	);
+	await open(page, `${base}/jobs/${jobId}`);
+	await press(page, 'Start the estimate');
+	await page.waitForSelector('#adder');
+	return db.value<string>('select id from estimates where job_id = ?', jobId);
+}
+/** Takes the starter set of a trade, as somebody does who has none of it yet. */
+async function starter(trade: string): Promise<void> {
+	await open(page, `${base}/price/assemblies`);
+	await press(page, 'Starter set');
+	await page.click(`dialog[open] input[value=${trade}]`);
+	await press(page, 'Take it', 'dialog[open]');
+	await reads(page, `${trade}: `);
+}
+const linesOf = (estimateId: string) =>
+	db.value('select count(*) from lines l join scopes s on s.id = l.scope_id where s.estimate_id = ?', estimateId);
+const quantityShown = async (line: string) => bench.cellText(page, line, 'quantity');
+
+describe('from nothing to a price', () => {
+	it('an everyday re-roof takes at most forty actions: two faces, porch, gutters as an option, margin, sent', async () => {
+		const estimateId = await bid('Everyday re-roof', 'Re-roof');
+		actions = 0;
+		await act.add('Main roof', 'new scope');
+		await act.press('Add a shape');
+		await act.fill('input[name=length]', "48'");
+		await act.fill('input[name=run]', "14'");
+		await act.fill('input[name=pitch]', '8');
+		await act.fill('input[name=times]', '2');
+		await act.save();
+		await act.add('re-roof', 'assembly');
+		await reads(page, 'still to decide');
+		await act.type('Shingle, laminated', 'name', 'Shingle, laminated, harbor brown');
+		await act.press('Copy', 'section[aria-label="Main roof"]');
+		await act.fill('input[name=scope-name]', 'Porch roof');
+		await act.save();
+		await act.press('roof face 1', 'section[aria-label="Porch roof"]');
+		await act.fill('input[name=length]', "12'");
+		await act.fill('input[name=times]', '1');
+		await act.save();
+		await reads(page, 'area 201.9 sq ft');
+		await act.add('Gutters', 'new scope');
+		await act.press('Add a shape', 'section[aria-label=Gutters]');
+		await act.choose('select[name=kind]', 'run');
+		await act.fill('input[name=length]', '96');
+		await act.fill('input[name=spacing]', '8');
+		await act.save();
+		// The assembly asks for the one measure the run does not give: the number of downpipes.
+		await act.add('seamless gutter', 'assembly');
+		await page.waitForSelector('dialog[open] input[name=count]');
+		await act.fill('dialog[open] input[name=count]', '4');
+		await act.save('Put it on');
+		await reads(page, 'Hang gutter');
+		await act.press('Make an option', 'section[aria-label=Gutters]');
+		await reads(page, 'Options offered');
+		await act.press('Set margin');
+		await act.fill('input[name=whole]', '18%');
+		await act.save();
+		await page.waitForFunction(() => document.body.innerText.includes('· 18.0 %'));
+		await reads(page, 'Every line decided');
+		await act.press('Issue quote');
+		await act.fill('dialog[open] input[name=to]', 'everyday@customer.example');
+		await act.press('Freeze and send', 'dialog[open]');
+		await until(
+			() => db.value('select count(*) from revisions r join quotes q on q.id = r.quote_id where q.estimate_id = ?', estimateId),
+			'the quote'
+		);
+		expect(actions).toBeLessThanOrEqual(40);
+		// What went out is what stood there: the margin is that of the whole, to the cent of its lines.
+		expect(linesOf(estimateId)).toBeGreaterThan(20);
+		expect(db.value('select count(*) from shapes where figure like \'%"measure":"count"%\'')).toBeGreaterThan(0);
+	});
+
+	it('an attic is insulated room by room: bags and hours follow each floor, boxes are closed by what is common', async () => {
+		await starter('Insulation');
+		const estimateId = await bid('Attic of three rooms', 'Insulation');
+		for (const [room, length, width] of [
+			['North room', '20', '15'],
+			['South room', '30', '15'],
+			['Landing', '10', '8']
+		] as const) {
+			await act.add(room, 'new scope');
+			await act.press('Add a shape', `section[aria-label="${room}"]`);
+			await act.choose('select[name=kind]', 'room');
+			await act.fill('input[name=length]', length);
+			await act.fill('input[name=width]', width);
+			await act.fill('input[name=height]', '4');
+			await act.save();
+			await reads(page, `floor ${Number(length) * Number(width)}.0 sq ft`);
+			await act.add('Attic, blown cellulose to R-49', 'assembly');
+			await until(() => db.value('select count(*) from recipes r join scopes s on s.id = r.scope_id where s.name = ?', room), room);
+		}
+		// 300 sq ft ÷ 18.6 × 1.03 = 16.6 → 17 bags; 450 → 24.9 → 25; 80 → 4.43 → 5: up per room, since each is blown on its own.
+		await page.waitForFunction(() => document.querySelectorAll('section.scope').length === 3);
+		const bags = await page.$$eval('tbody tr', (rows) =>
+			rows
+				.filter((r) => /^Blown cellulose/.test(r.querySelector('[data-column=name]')?.textContent?.trim() ?? ''))
+				.map((r) => (r.querySelector('[data-column=quantity]') as HTMLElement).innerText.trim())
+		);
+		expect(bags).toEqual(['17', '25', '5']);
+		await reads(page, 'Per sq ft of floor');
+		expect(linesOf(estimateId)).toBeGreaterThanOrEqual(21);
+	});
+
+	it('a deck, and a fence with gates: posts and bays follow the gates, mixed positions are refused', async () => {
+		await starter('Decks');
+		await starter('Fencing');
+		const estimateId = await bid('Deck and fence', 'Decks');
+		await act.add('Deck', 'new scope');
+		await act.press('Add a shape');
+		await act.choose('select[name=kind]', 'slab');
+		await act.fill('input[name=length]', '16');
+		await act.fill('input[name=width]', '12');
+		await act.save();
+		await reads(page, 'area 192.0 sq ft');
+		await act.add('Deck frame', 'assembly');
+		await page.waitForSelector('dialog[open] input[name=length]');
+		await act.fill('dialog[open] input[name=length]', 'along the house');
+		await act.press('Put it on', 'dialog[open]');
+		await page.waitForSelector('dialog[open] .problem');
+		await act.fill('dialog[open] input[name=length]', '16');
+		await act.save('Put it on');
+		// 16 ft ÷ 10 × 1.05 = 1.68 → 2 lengths of flashing.
+		await reads(page, 'Ledger flashing');
+		expect(await quantityShown('Ledger flashing')).toBe('2');
+		await act.add('Fence', 'new scope');
+		await act.press('Add a shape', 'section[aria-label=Fence]');
+		await act.choose('select[name=kind]', 'run');
+		await act.fill('input[name=length]', '100');
+		await act.fill('input[name=height]', '6');
+		await act.fill('input[name=spacing]', '8');
+		await act.fill('input[name=gates]', '4, 4 at 60');
+		await act.press('Save', 'dialog[open]');
+		await reads(page, 'Give every gate a position, or none.');
+		await act.fill('input[name=gates]', '4 at 20, 4 at 60');
+		await act.save();
+		// Stretches of 20, 36 and 36 ft: 3 + 5 + 5 bays, 16 posts.
+		await reads(page, 'posts 16');
+		await act.add('Cedar panel fence', 'assembly');
+		await reads(page, 'Hang gate');
+		expect(await quantityShown('Set posts')).toBe('12');
+		const panels = db.value<string>(
+			"select l.source from lines l join scopes s on s.id = l.scope_id where s.estimate_id = ? and l.name like '%panel%' and l.kind = 'material'",
+			estimateId
+		);
+		expect(JSON.parse(panels)).toMatchObject({ by: 'measure', measures: ['bays'] });
+	});
+
+	it('what is typed without a connection is kept, said so, counts at once, and is sent when it is back', async () => {
+		const price = await bench.shown(page, 'price');
+		const id = db.value<string>("select id from lines where name = 'Deck beam, treated, 2 x 8, 12 ft' order by rowid desc");
+		const was = db.value<string>('select override from lines where id = ?', id);
+		await page.setOfflineMode(true);
+		await act.type('Deck beam, treated, 2 x 8', 'quantity', '40');
+		await reads(page, 'No connection. What you typed on 1 line is kept on this device');
+		await page.waitForFunction((p: string) => document.querySelector<HTMLElement>('[data-testid=price]')?.innerText !== p, {}, price);
+		const then = await bench.shown(page, 'price');
+		expect(db.value<string>('select override from lines where id = ?', id)).toBe(was);
+		await page.setOfflineMode(false);
+		await until(() => db.value<string>('select override from lines where id = ?', id)?.includes('400000'), 'the kept quantity');
+		await page.waitForFunction(() => !document.body.innerText.includes('No connection'));
+		expect(await bench.shown(page, 'price')).toBe(then);
+	});
+
+	it('says who else has the estimate open', async () => {
+		const other = await visitor(browser);
+		await signIn(other, base, 'petra');
+		await open(other, page.url());
+		await reads(other, 'Also in this estimate: Bastian Reyle');
+		await other.close();
+	});
+});
