@@ -21,6 +21,6 @@ export default ts.config(
 		}
 	},
 	{ files: ['**/*.svelte', '**/*.svelte.ts'], languageOptions: { parserOptions: { parser: ts.parser, svelteConfig } } },
-	{ files: ['scripts/**', 'tests/**', 'src/demo/**', 'src/lib/server/db/*-cli.ts'], rules: { 'no-console': 'off' } },
+	{ files: ['scripts/**', 'tests/**', 'src/demo/**', 'src/lib/server/**/*-cli.ts'], rules: { 'no-console': 'off' } },
 	{ files: ['**/*.test.ts'], rules: { '@typescript-eslint/no-non-null-assertion': 'off' } }
 );

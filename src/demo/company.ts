@@ -16,6 +16,7 @@ const settings: CompanySettings = {
 	materialMarkup: 3700,
 	paymentDays: 14,
 	quoteDays: 30,
+	reminders: { on: true, afterIssue: [5, 14], beforeExpiry: [3], quietFrom: 18, quietTo: 8 },
 	terms:
 		'Work begins within six weeks of acceptance, weather permitting. We protect plantings and sweep for nails every day. Rotten deck found under the old roof is shown to you first and priced as a change order. Our workmanship is promised for twelve years; the makers’ warranties pass to you. The balance is due fourteen days after the work is done.',
 	letterhead: {

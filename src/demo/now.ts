@@ -164,8 +164,28 @@ export function buildNow(yard: Yard, today: string): void {
 		[8, '20:15'],
 		[4, '12:05'],
 		[1, '21:40']
-	] as const)
-		yard.at(back(d), t).call(yard.link('quote', hq.linkId, hq.revisionId), 'quotes.see', { device: 'phone' });
+	] as const) {
+		const mira = yard.link('quote', hq.linkId, hq.revisionId);
+		const { viewId } = yard.at(back(d), t).call<{ viewId: string }>(mira, 'quotes.see', { device: 'phone' });
+		yard.call(mira, 'quotes.seen-for', { viewId, seconds: d * 40, tried: d === 1 ? [guard] : [] });
+		if (d === 4) {
+			const { questionId } = yard.call<{ questionId: string }>(mira, 'quotes.ask', {
+				aboutId: guard,
+				asked: 'Do the guards hold when the lindens shed in June?',
+				name: 'Mira Solheim'
+			});
+			yard.at(back(3), '08:20').call('bastian', 'quotes.answer-question', {
+				questionId,
+				answer: 'Yes: the mesh is finer than the seeds, and the wind takes off what lies on it.'
+			});
+		}
+		if (d === 1)
+			yard.call(mira, 'quotes.ask', {
+				aboutId: '',
+				asked: 'Could you begin with the even numbers, before the fair?',
+				name: 'Mira Solheim'
+			});
+	}
 
 	// Orla Penhallow: the everyday re-roof, being estimated now.
 	yard.at(back(4), '08:50');

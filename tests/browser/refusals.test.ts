@@ -227,7 +227,8 @@ describe('refusals', () => {
 
 describe('axe finds nothing serious', () => {
 	const job = () => id("select id from jobs where name like 'St. Brannoc%'");
-	const views: [string, string, () => string, typeof DESK | typeof PHONE][] = [
+	type View = [name: string, who: string, path: () => string, size: typeof DESK | typeof PHONE];
+	const views: View[] = [
 		[
 			'item',
 			'bastian',
@@ -249,6 +250,12 @@ describe('axe finds nothing serious', () => {
 		['quotes', 'petra', () => '/win/quotes', DESK],
 		['job', 'petra', () => `/jobs/${job()}`, DESK],
 		['estimate', 'petra', () => `/jobs/${id("select id from jobs where name like 'Penhallow%'")}/estimate`, DESK],
+		...['photos', 'review', 'revisions', 'take-out', 'risk'].map((sub): View => [
+			`estimate, ${sub}`,
+			'bastian',
+			() => `/jobs/${id("select id from jobs where name like 'Penhallow%'")}/estimate/${sub}`,
+			DESK
+		]),
 		['costs', 'petra', () => `/jobs/${job()}/costs`, DESK],
 		['billing', 'petra', () => `/jobs/${job()}/bill`, DESK],
 		['plan', 'petra', () => '/plan', DESK],

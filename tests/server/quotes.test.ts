@@ -143,11 +143,14 @@ describe('a quote', () => {
 		expect(JSON.stringify(app.db.sqlite.prepare('select * from links').all())).not.toContain(token);
 		expect(JSON.stringify(app.db.sqlite.prepare('select * from outbox').all())).not.toContain(token);
 	});
-	it('counts how often it was seen, and the company is told of the answer', () => {
+	it('counts how often it was seen, and both sides are told of the answer', () => {
 		const q = offered();
 		for (let i = 0; i < 3; i++) yard.call(yard.link('quote', q.linkId, q.revisionId), 'quotes.see', { device: 'phone' });
 		expect(count(app, 'select count(*) from views where subject_id = ?', q.revisionId)).toBe(3);
 		answer(q, {});
-		expect(count(app, "select count(*) from outbox where about = ? and subject like '%accepted%'", `job:${q.jobId}`)).toBe(1);
+		const told = app.db.sqlite
+			.prepare('select "to" from outbox where about = ? and subject like \'%accepted%\' order by "to"')
+			.all(`job:${q.jobId}`);
+		expect(told).toEqual([{ to: 'bastian@pellgrave.example' }, { to: `c${n}@customer.example` }]);
 	});
 });

@@ -23,6 +23,10 @@ import * as editions from './flat-rate/editions';
 import * as flatLines from './flat-rate/lines';
 import * as planning from './planning/commands';
 import * as quotes from './quotes/commands';
+import * as quoteQuestions from './quotes/questions';
+import * as quoteReminders from './quotes/reminders';
+import * as leadMail from './sales/lead-mail';
+import * as merging from './sales/merge';
 import * as budget from './rates/budget';
 import * as equipment from './rates/equipment';
 import * as labor from './rates/labor';
@@ -37,6 +41,10 @@ const isCommand = (x: unknown): x is Command => typeof x === 'object' && x !== n
 /** Every command by its name. The interface, the demo and tests all come in through here. */
 export const COMMANDS: ReadonlyMap<string, Command> = new Map(
 	[
+		quoteQuestions,
+		quoteReminders,
+		leadMail,
+		merging,
 		companyCommands,
 		tax,
 		labor,

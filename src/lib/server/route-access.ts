@@ -43,6 +43,8 @@ const PATHS: [prefix: string, right: Right | 'public'][] = [
 	['/api/catalog-export', 'catalog.see'],
 	['/api/pdf/quote', 'estimates.see'],
 	['/api/pdf/inside', 'estimates.see'],
+	['/api/pdf/acceptance', 'jobs.see'],
+	['/api/lead-mail', 'leads.handle'],
 	['/api/photos', 'estimates.see'],
 	['/api/take-out', 'estimates.see'],
 	['/api/presence', 'estimates.see'],

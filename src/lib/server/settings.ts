@@ -10,10 +10,12 @@ export interface Settings {
 	mapTiles: string | null;
 	/** Where editions of published catalogs come from: a folder, or the address of a publisher. */
 	publisher: string;
+	/** A folder that is watched for requests that came by mail, as .eml files. */
+	leadMail: string;
 	logLevel: string;
 }
 
-/** Reads the settings from the environment. NICKEL_DATA, NICKEL_ORIGIN, NICKEL_SMTP_URL, NICKEL_MAP_TILES, NICKEL_PUBLISHER, NICKEL_LOG. */
+/** Reads the settings from the environment. NICKEL_DATA, NICKEL_ORIGIN, NICKEL_SMTP_URL, NICKEL_MAP_TILES, NICKEL_PUBLISHER, NICKEL_LEAD_MAIL, NICKEL_LOG. */
 export function readSettings(env: NodeJS.ProcessEnv = process.env): Settings {
 	const dataDir = resolve(env.NICKEL_DATA ?? 'data');
 	return {
@@ -23,6 +25,7 @@ export function readSettings(env: NodeJS.ProcessEnv = process.env): Settings {
 		origin: env.ORIGIN ?? env.NICKEL_ORIGIN ?? 'http://localhost:3000',
 		smtpUrl: env.NICKEL_SMTP_URL ?? null,
 		publisher: env.NICKEL_PUBLISHER ?? join(dataDir, 'publisher'),
+		leadMail: env.NICKEL_LEAD_MAIL ?? join(dataDir, 'lead-mail'),
 		mapTiles: env.NICKEL_MAP_TILES ?? null,
 		logLevel: env.NICKEL_LOG ?? 'info'
 	};

@@ -3,3 +3,4 @@ export * from './price-list';
 export * from './duplicates';
 export * from './bookkeeping';
 export * from './edition';
+export * from './lead-text';

@@ -28,7 +28,9 @@ import {
 	stages,
 	timeEntries
 } from '../db/schema';
+import { activityOf } from '../quotes/activity';
 import { linkFor } from '../quotes/links';
+import { questionsOf } from '../quotes/questions';
 
 export const companyOf = (app: App) => {
 	const own = app.db.orm.select().from(company).get();
@@ -153,6 +155,8 @@ export function jobPage(app: App, id: string) {
 			id: revisions.id,
 			revision: revisions.revision,
 			number: quotes.number,
+			quoteId: revisions.quoteId,
+			quiet: revisions.quiet,
 			state: revisions.state,
 			total: revisions.total,
 			issuedAt: revisions.issuedAt,
@@ -170,6 +174,8 @@ export function jobPage(app: App, id: string) {
 			...r,
 			link: linkFor(app, 'quote', r.id),
 			answer: db.select().from(answers).where(eq(answers.revisionId, r.id)).get() ?? null,
+			questions: questionsOf(db, r.quoteId).filter((q) => q.revisionId === r.id),
+			activity: activityOf(db, r.id),
 			choices: r.state === 'open' ? choicesOf(db, r.id) : []
 		}));
 	return {

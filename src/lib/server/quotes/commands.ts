@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
-import { and, desc, eq, max } from 'drizzle-orm';
-import { checkChoice, computeEstimate, freeze, groupProblems, presetsOf, quoteTotals } from '../../core/estimate';
+import { and, eq, max } from 'drizzle-orm';
+import { checkChoice, computeEstimate, freeze, groupProblems, membersOf, presetsOf, quoteTotals } from '../../core/estimate';
 import { formatCents } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { addDays } from '../../core/time';
@@ -12,7 +12,7 @@ import {
 	customers,
 	estimates,
 	jobs,
-	people,
+	links,
 	quotes,
 	revisions,
 	sites,
@@ -25,6 +25,8 @@ import { checkSignedOff } from '../estimates/reviews';
 import { hashOf, newId } from '../ids';
 import { applyChange, winJob } from '../jobs/win';
 import { photosForQuote } from '../survey/commands';
+import { makeRecord } from './acceptance';
+import { personInCharge } from './in-charge';
 import { makeLink } from './links';
 
 /** Freezes the estimate as the next revision of the job's quote, gives it its number and mails the link. */
@@ -108,7 +110,8 @@ export const issueQuote = defineCommand({
 			hash: hashOf(text),
 			net: frozen.totals.net,
 			tax: frozen.totals.tax,
-			total: frozen.totals.total
+			total: frozen.totals.total,
+			sentTo: i.to
 		};
 		ctx.db.insert(revisions).values(revision).run();
 		const linkId = makeLink(ctx, 'quote', revision.id);
@@ -144,6 +147,30 @@ export const withdrawQuote = defineCommand({
 	}
 });
 
+/** Thanks the customer, with the link under which the record of what was agreed stays. */
+function thankCustomer(ctx: Context, r: typeof revisions.$inferSelect, number: number, job: typeof jobs.$inferSelect, total: number): void {
+	const to = r.sentTo || ctx.get(customers, job.customerId, 'The customer').mail;
+	const link = ctx.db
+		.select({ id: links.id })
+		.from(links)
+		.where(and(eq(links.kind, 'quote'), eq(links.subjectId, r.id)))
+		.get();
+	if (link)
+		ctx.mail({
+			to,
+			subject: `Thank you: quote ${number} is accepted`,
+			text: `Thank you for your trust. You accepted quote ${number} at ${formatCents(total)}.
+
+The record of what we agreed on, with terms, options and signature, as a PDF:
+
+{link}/record
+
+${r.header.company}`,
+			linkId: link.id,
+			about: `job:${job.id}`
+		});
+}
+
 /** A customer opened the page. The company's own people are not counted; that is decided where the page is served. */
 export const seeQuote = defineCommand({
 	name: 'quotes.see',
@@ -151,10 +178,34 @@ export const seeQuote = defineCommand({
 	input: Type.Object({ device: Text(40) }, strict),
 	run(ctx, i, actor) {
 		const r = revisionOf(ctx, actor);
-		ctx.db.insert(views).values({ id: newId(), subjectId: r.id, at: ctx.now, device: i.device }).run();
+		const viewId = newId();
+		ctx.db.insert(views).values({ id: viewId, subjectId: r.id, at: ctx.now, device: i.device }).run();
 		const quote = ctx.get(quotes, r.quoteId, 'This quote');
 		ctx.topics.add(`job:${quote.jobId}`);
 		ctx.topics.add('today');
+		return { viewId };
+	}
+});
+
+/** How long a visit lasted and which options were tried; sent by the page when it is left. Grows only, and only on a visit of this quote. */
+export const seenFor = defineCommand({
+	name: 'quotes.seen-for',
+	access: 'quote link',
+	input: Type.Object(
+		{ viewId: Id, seconds: Type.Integer({ minimum: 0, maximum: 86_400 }), tried: Type.Array(Id, { maxItems: 200 }) },
+		strict
+	),
+	run(ctx, i, actor) {
+		const r = revisionOf(ctx, actor);
+		const view = ctx.find(views, i.viewId);
+		if (view?.subjectId !== r.id) return;
+		const offered = new Set(membersOf(r.frozen.estimate).map((m) => m.id));
+		const tried = [...new Set([...view.tried, ...i.tried.filter((id) => offered.has(id))])];
+		ctx.db
+			.update(views)
+			.set({ seconds: Math.max(view.seconds, i.seconds), tried })
+			.where(eq(views.id, view.id))
+			.run();
 	}
 });
 
@@ -258,6 +309,8 @@ function recordAnswer(ctx: Context, r: typeof revisions.$inferSelect, a: Answer)
 		if (a.name.trim() === '') throw new Refusal('Please type your name.', 'name');
 		if (!a.agreed) throw new Refusal('Please tick that you agree to the terms.', 'agreed');
 	} else if (a.reason.trim() === '') throw new Refusal('Please tell us why; a word is enough.', 'reason');
+	const agreed =
+		a.answer === 'accepted' ? makeRecord(ctx, r, quote.number, totals, { ...a, name: a.name.trim() }) : { record: null, recordHash: '' };
 	ctx.insert(answers, {
 		id: newId(),
 		revisionId: r.id,
@@ -269,7 +322,8 @@ function recordAnswer(ctx: Context, r: typeof revisions.$inferSelect, a: Answer)
 		at: ctx.now,
 		address: a.address,
 		agent: a.agent,
-		total: totals.total
+		total: totals.total,
+		...agreed
 	});
 	ctx.db.update(revisions).set({ state: a.answer }).where(eq(revisions.id, r.id)).run();
 	if (a.answer === 'accepted') {
@@ -290,13 +344,12 @@ function recordAnswer(ctx: Context, r: typeof revisions.$inferSelect, a: Answer)
 		ctx.happened(`job:${job.id}`, `Quote ${quote.number} declined: ${a.reason.trim()}`, 'track', 'today');
 	}
 	tellPersonInCharge(ctx, job, quote.number, a, totals.total);
+	if (a.answer === 'accepted') thankCustomer(ctx, r, quote.number, job, totals.total);
 	return { answer: a.answer, total: totals.total };
 }
 
 function tellPersonInCharge(ctx: Context, job: typeof jobs.$inferSelect, number: number, a: Answer, total: number): void {
-	const person = job.personId
-		? ctx.find(people, job.personId)
-		: ctx.db.select().from(people).where(eq(people.role, 'owner')).orderBy(desc(people.name)).get();
+	const person = personInCharge(ctx, job.personId);
 	if (!person || a.byHand) return;
 	ctx.mail({
 		to: person.mail,

@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { presetsOf, quoteView } from '../../core/estimate';
 import type { App } from '../app';
+import { questionsOf } from './questions';
 import { answers, company, jobs, quotes, revisions, customers } from '../db/schema';
 
 /** A revision as its customer sees it, with some options chosen. Frozen figures; no cost leaves the server. */
@@ -25,6 +26,19 @@ export function customerQuote(app: App, revisionId: string, chosen: readonly str
 		header: r.header,
 		letterhead: own.settings.letterhead,
 		company: { name: own.name, phone: own.phone, mail: own.mail },
+		revisionId: r.id,
+		questions: questionsOf(db, r.quoteId).map(({ id, aboutId, about, asked, askedBy, askedAt, answer: said, answeredBy, answeredAt }) => ({
+			id,
+			aboutId,
+			about,
+			asked,
+			askedBy,
+			askedAt,
+			answer: said,
+			answeredBy,
+			answeredAt
+		})),
+		hasRecord: (answer?.record ?? null) !== null,
 		answer: answer && { answer: answer.answer, name: answer.name, at: answer.at, total: answer.total, reason: answer.reason },
 		view: quoteView(r.frozen.estimate, picked, r.frozen.tax),
 		zone: own.zone,

@@ -5,6 +5,8 @@ import { isOpen, readyToBill, todayOf } from '../billing/queries';
 import { customers, invoices, jobs, leads, quotes, revisions, shifts, sites } from '../db/schema';
 import { waitingSignOffs } from '../estimates/reviews';
 import { board } from '../planning/queries';
+import { whomToCall } from '../quotes/activity';
+import { openQuestions } from '../quotes/questions';
 import { onTheClock } from '../time/queries';
 import { mondayOf } from '../../core/time';
 
@@ -126,6 +128,16 @@ export function decisions(app: App, week = board(app, mondayOf(todayOf(app)), 2)
 			action: 'Open a job',
 			path: `/win/leads#${l.id}`
 		});
+	for (const q of openQuestions(app))
+		list.push({
+			id: `question:${q.id}`,
+			amount: q.total,
+			mark: 'need',
+			title: `${q.by} asks${q.about ? ` about ${q.about}` : ''}: ${q.asked.slice(0, 70)}${q.asked.length > 70 ? '…' : ''}`,
+			detail: `${q.job} · ${ago(now, q.at)}`,
+			action: 'Answer',
+			path: `/jobs/${q.jobId}`
+		});
 	const told = new Set<string>();
 	for (const [shiftId, found] of Object.entries(week.conflicts)) {
 		const shift = week.shifts.find((s) => s.id === shiftId);
@@ -194,5 +206,5 @@ export function onSite(app: App, week = board(app, mondayOf(todayOf(app)), 1)) {
 /** Today as one page: the board behind it is made once. */
 export function todayPage(app: App) {
 	const week = board(app, mondayOf(todayOf(app)), 2);
-	return { list: decisions(app, week), site: onSite(app, week) };
+	return { list: decisions(app, week), site: onSite(app, week), calls: whomToCall(app) };
 }

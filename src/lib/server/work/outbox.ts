@@ -7,6 +7,8 @@ import { company, outbox } from '../db/schema';
 import { live } from '../live';
 import { log } from '../log';
 import { linkUrl } from '../quotes/links';
+import { remindDue } from '../quotes/reminders';
+import { takeLeadMail } from '../sales/lead-folder';
 
 const TRIES = 5;
 
@@ -68,10 +70,17 @@ export const resendMail = defineCommand({
 /** Starts the worker of this process: looks when something was committed, and every few seconds. @returns stop */
 export function startWorker(app: App): () => void {
 	let busy = false;
+	// Reminders are by the day: once a minute is often enough.
+	let remindedAt = 0;
 	const look = async (): Promise<void> => {
 		if (busy) return;
 		busy = true;
 		try {
+			if (app.clock.now() - remindedAt >= 60_000) {
+				remindedAt = app.clock.now();
+				app.run(remindDue as never, {}, { type: 'system' });
+			}
+			await takeLeadMail(app);
 			await sendDue(app);
 		} catch (e) {
 			log.error({ error: (e as Error).message }, 'worker');

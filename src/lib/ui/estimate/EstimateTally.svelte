@@ -86,7 +86,7 @@
 		if (size)
 			all.push({
 				label: `Per ${size.per}`,
-				note: `profit ${formatCents(size.profit)}`,
+				note: `· profit ${formatCents(size.profit)}`,
 				value: formatCents(size.price),
 				tone: 'quiet'
 			});

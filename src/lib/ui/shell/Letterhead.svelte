@@ -8,7 +8,10 @@
 <main>{@render children()}</main>
 <footer>
 	<p>{footer}</p>
-	<p>The company sees when this page was opened and what was chosen. No cookies of others, no tracking.</p>
+	<p>
+		The company sees when this page was opened, for how long, from what kind of device, and what was tried and chosen. No cookies of others,
+		no tracking.
+	</p>
 </footer>
 
 <style>

@@ -45,6 +45,20 @@
 			</ul>
 		</section>
 		<div class="grid content-start gap-4">
+			{#if data.calls.length && data.me.role !== 'bookkeeper'}<section aria-labelledby="call">
+					<h2 id="call" class="mb-2">Call now <span class="quiet font-normal">· open quotes, warmest first</span></h2>
+					<ol class="sheet calls">
+						{#each data.calls as c (c.revisionId)}<li>
+								<span class="min-w-0"
+									><a class="link" href="/jobs/{c.jobId}">{c.customer}</a>
+									<span class="quiet">{c.reasons.slice(0, 3).join(', ')}</span></span
+								><span class="figure ml-auto">{formatCents(c.total)}</span>{#if c.phone}<a
+										class="link"
+										href="tel:{c.phone.replace(/[^0-9+]/g, '')}">{c.phone}</a
+									>{/if}
+							</li>{/each}
+					</ol>
+				</section>{/if}
 			<section aria-labelledby="site">
 				<h2 id="site" class="mb-2">On site today</h2>
 				<ul class="sheet people">
@@ -115,6 +129,16 @@
 		font-weight: 600;
 		font-family: var(--font-figure);
 		font-size: 1.04rem;
+	}
+	.calls li {
+		display: flex;
+		flex-wrap: wrap;
+		align-items: baseline;
+		gap: 2px 12px;
+		padding: 6px 12px;
+	}
+	.calls li + li {
+		border-top: 1px solid var(--line);
 	}
 	.people {
 		padding: 4px 12px;

@@ -1,8 +1,9 @@
-import { error, fail } from '@sveltejs/kit';
+import { error, fail, redirect } from '@sveltejs/kit';
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
 import { statusOf } from '$lib/server/http';
 import { answerQuote, seeQuote } from '$lib/server/quotes/commands';
+import { askQuestion } from '$lib/server/quotes/questions';
 import { linkActor } from '$lib/server/quotes/links';
 import { customerQuote } from '$lib/server/quotes/queries';
 import type { Actions, PageServerLoad } from './$types';
@@ -21,10 +22,11 @@ export const load: PageServerLoad = ({ params, url, locals, request, isDataReque
 	const chosen = url.searchParams.has('pick') ? picked(url.searchParams) : null;
 	const quote = customerQuote(app(), actor.subjectId, chosen);
 	if (!quote) error(404, 'This quote is not there any more.');
+	let viewId: string | null = null;
 	// The company's own looks do not count, nor does moving an option about.
 	if (!locals.signed && chosen === null && !isDataRequest && quote.state !== 'replaced')
-		app().run(seeQuote as never, { device: device(request.headers.get('user-agent') ?? '') }, actor);
-	return { ...quote, token: params.token, now: app().clock.now() };
+		viewId = app().run<{ viewId: string }>(seeQuote as never, { device: device(request.headers.get('user-agent') ?? '') }, actor).viewId;
+	return { ...quote, viewId, token: params.token, now: app().clock.now() };
 };
 
 const answer = async (event: Parameters<NonNullable<Actions['accept']>>[0], kind: 'accepted' | 'declined') => {
@@ -54,4 +56,26 @@ const answer = async (event: Parameters<NonNullable<Actions['accept']>>[0], kind
 	return { kind, ...typed, message: '', field: '' };
 };
 
-export const actions: Actions = { accept: (event) => answer(event, 'accepted'), decline: (event) => answer(event, 'declined') };
+/** A question beside the quote. What was typed stays when it is refused. */
+const ask: Actions['ask'] = async (event) => {
+	const actor = linkActor(app(), 'quote', event.params.token ?? '');
+	if (!actor) error(404, 'This link does not work (any more).');
+	const form = await event.request.formData();
+	const text = (name: string) => String(form.get(name) ?? '');
+	const typed = { kind: 'asked' as const, asked: text('asked'), aboutId: text('about'), name: text('name'), reason: '' };
+	try {
+		app().run(askQuestion as never, { aboutId: typed.aboutId.slice(0, 40), asked: typed.asked, name: typed.name }, actor);
+	} catch (e) {
+		if (e instanceof Refusal) return fail(statusOf(e), { ...typed, message: e.message, field: e.field ?? '' });
+		throw e;
+	}
+	// Without our script the browser shows the answer of a post: a plain page instead, so that a reload asks nothing again.
+	if (event.request.headers.get('x-sveltekit-action') !== 'true') redirect(303, `/q/${event.params.token ?? ''}#questions`);
+	return { ...typed, asked: '', message: '', field: '' };
+};
+
+export const actions: Actions = {
+	ask,
+	accept: (event) => answer(event, 'accepted'),
+	decline: (event) => answer(event, 'declined')
+};

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { onMount } from 'svelte';
 	import { enhance } from '$app/forms';
 	import { goto } from '$app/navigation';
 	import { formatCents } from '$lib/core/money/format';
@@ -6,6 +7,27 @@
 	import PhotoMarks from '$lib/ui/estimate/PhotoMarks.svelte';
 	import SignaturePad from '$lib/ui/forms/SignaturePad.svelte';
 	let { data, form } = $props();
+	let asking = $state(false);
+	let about = $state('');
+	/** How long the page was in front of somebody, and what they tried; told when it is left. */
+	onMount(() => {
+		// A choice of options loads the page anew and is no visit of its own.
+		const viewId = data.viewId;
+		if (!viewId) return;
+		let since = document.visibilityState === 'visible' ? performance.now() : 0;
+		let seconds = 0;
+		const tell = () => {
+			if (document.visibilityState === 'visible') since = performance.now();
+			else if (since) {
+				seconds += (performance.now() - since) / 1000;
+				since = 0;
+				navigator.sendBeacon(`/q/${data.token}/seen`, JSON.stringify({ viewId, seconds: Math.round(seconds), tried: tried.slice(0, 200) }));
+			}
+		};
+		document.addEventListener('visibilitychange', tell);
+		return () => document.removeEventListener('visibilitychange', tell);
+	});
+	const tried: string[] = [];
 	let signing = $state(false);
 	let declining = $state(false);
 	let signature = $state('');
@@ -39,8 +61,9 @@
 			timeZone: data.zone
 		});
 	/** The server reckons the total for the choice; without JavaScript the button beside the options does the same. */
-	function pick() {
+	function pick(e: Event) {
 		if (!options) return;
+		tried.push((e.target as HTMLInputElement).value);
 		const query = new URLSearchParams(new FormData(options) as unknown as Record<string, string>[] & URLSearchParams);
 		void goto(`?${query}`, { replaceState: true, noScroll: true, keepFocus: true });
 	}
@@ -56,7 +79,8 @@
 >
 	{#if data.answer?.answer === 'accepted'}<p class="notice" role="status">
 			<strong>Thank you, {data.answer.name}.</strong> You accepted this quote on {when(data.answer.at)} at {formatCents(data.answer.total)}.
-			We call you about the date.
+			We call you about the date.{#if data.hasRecord}
+				<a class="link" href="/q/{data.token}/record" data-sveltekit-reload>The record of what we agreed on, as PDF</a>.{/if}
 		</p>
 	{:else if data.answer}<p class="notice" role="status">
 			You declined this quote on {when(data.answer.at)}. Thank you for telling us. If it was a mistake, call {data.company.phone}.
@@ -175,6 +199,46 @@
 		<summary>Terms</summary>
 		<p class="quiet mt-1">{data.header.terms}</p>
 	</details>
+
+	<section class="mt-5" id="questions" aria-label="Questions">
+		{#if data.questions.length}<h2>Questions and answers</h2>
+			<ul>
+				{#each data.questions as q (q.id)}<li class="sheet card">
+						<p><strong>{q.askedBy}</strong> <span class="quiet">{when(q.askedAt)}{q.about ? `, about ${q.about}` : ''}</span></p>
+						<p class="words">{q.asked}</p>
+						{#if q.answer}<p class="answer words"><strong>{q.answeredBy}:</strong> {q.answer}</p>{:else}<p class="quiet">
+								We answer here and by mail.
+							</p>{/if}
+					</li>{/each}
+			</ul>{/if}
+		{#if data.state !== 'withdrawn'}<details class="sheet card" bind:open={asking}>
+				<summary>Ask something</summary>
+				<form
+					method="POST"
+					action="?/ask#questions"
+					class="tall mt-3 grid gap-3"
+					use:enhance={() =>
+						async ({ update, result }) => {
+							await update({ reset: result.type === 'success' });
+							if (result.type === 'success') asking = false;
+						}}
+				>
+					<label
+						><span class="quiet">About</span><select class="select" name="about" bind:value={about}
+							><option value="">the whole quote</option>{#each data.view.scopes as s (s.id)}<option value={s.id}>{s.name}</option
+								>{#each s.lines.filter((l) => !l.heading) as l (l.id)}<option value={l.id}>{s.name}: {l.text}</option>{/each}{/each}</select
+						></label
+					>
+					<label
+						><span class="quiet">Your question</span><textarea class="textarea" name="asked" rows="3" required
+							>{form?.kind === 'asked' ? form.asked : ''}</textarea
+						>{#if form?.kind === 'asked' && form.message}<span class="problem" role="alert">{form.message}</span>{/if}</label
+					>
+					<label><span class="quiet">Your name</span><input class="input" name="name" autocomplete="name" /></label>
+					<button class="btn btn-tall">Send the question</button>
+				</form>
+			</details>{/if}
+	</section>
 
 	{#if open}
 		<details class="sheet card mt-5" id="sign" bind:open={signing}>
@@ -335,6 +399,14 @@
 	summary {
 		cursor: pointer;
 		min-height: 28px;
+	}
+	.answer {
+		border-left: 3px solid var(--color-primary);
+		padding-left: 10px;
+		margin-top: 8px;
+	}
+	.words {
+		white-space: pre-wrap;
 	}
 	.act {
 		position: fixed;

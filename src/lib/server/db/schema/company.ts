@@ -1,6 +1,7 @@
 import { check, index, integer, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import { sql } from 'drizzle-orm';
 import type { OwnMeasure } from '../../../core/measure';
+import type { ReminderRules } from '../../../core/quotes';
 import type { SignOffRules } from '../../../core/estimate';
 import type { HolidayRule, WorkingHours } from '../../../core/planning';
 import type { Kind, LaborSheet, PriceRule } from '../../../core/pricing';
@@ -23,6 +24,8 @@ export interface CompanySettings {
 	publicPage: { on: boolean; intro: string };
 	/** Measures that the company named itself, beside those that shapes give. */
 	measures?: OwnMeasure[];
+	/** When customers are reminded of a quote; absent: never. */
+	reminders?: ReminderRules;
 	/** When somebody must sign off before a quote goes out; absent: never. */
 	signOff?: SignOffRules;
 }

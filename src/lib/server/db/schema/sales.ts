@@ -3,6 +3,7 @@ import { sql } from 'drizzle-orm';
 import type { Exemption } from '../../../core/money';
 import type { PhotoMark, PhotoScale } from '../../../core/survey';
 import type { Frozen } from '../../../core/estimate';
+import type { AcceptanceRecord } from '../../../core/quotes';
 import { branches, people } from './company';
 import { cents, day, flag, id, instant, ref, version, words } from './columns';
 
@@ -57,9 +58,11 @@ export const leads = sqliteTable(
 			.notNull()
 			.default('new'),
 		jobId: ref('job_id').references(() => jobs.id),
+		/** Of a mail: its Message-ID, so that the same one is taken once. */
+		messageId: words('message_id'),
 		version: version()
 	},
-	(t) => [index('leads_state').on(t.state, t.receivedAt)]
+	(t) => [index('leads_state').on(t.state, t.receivedAt), index('leads_message').on(t.messageId)]
 );
 
 export const stages = sqliteTable('stages', {
@@ -169,7 +172,11 @@ export const revisions = sqliteTable(
 		total: cents('total').notNull(),
 		state: text('state', { enum: ['open', 'accepted', 'declined', 'replaced', 'withdrawn'] })
 			.notNull()
-			.default('open')
+			.default('open'),
+		/** Where the link went, for reminders. */
+		sentTo: words('sent_to'),
+		/** No reminders for this one. */
+		quiet: flag('quiet')
 	},
 	(t) => [
 		uniqueIndex('revisions_number').on(t.quoteId, t.revision),
@@ -193,7 +200,10 @@ export const answers = sqliteTable(
 		at: instant('at').notNull(),
 		address: words('address'),
 		agent: words('agent'),
-		total: cents('total').notNull()
+		total: cents('total').notNull(),
+		/** What was agreed, whole, and its hash; null on answers older than the record, and on declined ones. */
+		record: text('record', { mode: 'json' }).$type<AcceptanceRecord>(),
+		recordHash: words('record_hash')
 	},
 	(t) => [uniqueIndex('answers_revision').on(t.revisionId)]
 );
@@ -219,7 +229,49 @@ export const views = sqliteTable(
 		id: id(),
 		subjectId: text('subject_id').notNull(),
 		at: instant('at').notNull(),
-		device: words('device')
+		device: words('device'),
+		/** How long the page was in front of them, and which options they tried. */
+		seconds: integer('seconds').notNull().default(0),
+		tried: text('tried', { mode: 'json' }).$type<string[]>().notNull().default([])
 	},
 	(t) => [index('views_subject').on(t.subjectId, t.at)]
+);
+
+/** What a customer asks beside a quote, and what was answered; both stay with the quote. */
+export const questions = sqliteTable(
+	'quote_questions',
+	{
+		id: id(),
+		quoteId: ref('quote_id')
+			.notNull()
+			.references(() => quotes.id),
+		revisionId: ref('revision_id')
+			.notNull()
+			.references(() => revisions.id),
+		/** The scope or line it is about, and how that was called; empty: the whole. */
+		aboutId: words('about_id'),
+		about: words('about'),
+		asked: text('asked').notNull(),
+		askedBy: words('asked_by'),
+		askedAt: instant('asked_at').notNull(),
+		answer: words('answer'),
+		answeredBy: words('answered_by'),
+		answeredAt: integer('answered_at'),
+		version: version()
+	},
+	(t) => [index('quote_questions_quote').on(t.quoteId, t.askedAt), index('quote_questions_open').on(t.answeredAt)]
+);
+
+/** Reminders that went out, or were answered by a later one: each rule of a revision once. */
+export const reminders = sqliteTable(
+	'reminders',
+	{
+		id: id(),
+		revisionId: ref('revision_id')
+			.notNull()
+			.references(() => revisions.id),
+		rule: text('rule').notNull(),
+		at: instant('at').notNull()
+	},
+	(t) => [uniqueIndex('reminders_rule').on(t.revisionId, t.rule)]
 );

@@ -19,6 +19,7 @@
 	let said = $state('');
 	let handing: string | null = $state(null);
 	const handed = $derived(data.revisions.find((r) => r.id === handing));
+	let answering: Record<string, string> = $state({});
 	let signer = $state('');
 	/** Options that are ticked on the paper. */
 	let chosenByHand: ReadonlySet<string> = $state(new Set());
@@ -100,12 +101,45 @@
 										chosenByHand = new Set(r.choices.filter((c) => c.preset).map((c) => c.id));
 										problem = '';
 									}}>Accepted on paper</button
-								><button class="link" onclick={() => act('quotes.withdraw', { revisionId: r.id })}>Withdraw</button>{/if}</span
+								><button class="link" onclick={() => act('quotes.withdraw', { revisionId: r.id })}>Withdraw</button><button
+									class="link"
+									onclick={() => act('quotes.quiet', { revisionId: r.id, quiet: !r.quiet })}
+									>{r.quiet ? 'Remind again' : 'No reminders'}</button
+								>{/if}</span
 						>
+						{#if r.activity.seconds || r.activity.tried}<p class="quiet w-full">
+								{[
+									r.activity.seconds >= 60 ? `${Math.round(r.activity.seconds / 60)} minutes on it` : '',
+									r.activity.tried ? `tried ${r.activity.tried} option${r.activity.tried > 1 ? 's' : ''}` : '',
+									r.activity.devices
+								]
+									.filter(Boolean)
+									.join(' · ')}
+							</p>{/if}
+						{#each r.questions as q (q.id)}<div class="question w-full">
+								<p>
+									<strong>{q.askedBy}</strong>
+									<span class="quiet">{showInstant(q.askedAt, zone)}{q.about ? `, about ${q.about}` : ''}</span>
+								</p>
+								<p class="words">{q.asked}</p>
+								{#if q.answeredAt}<p class="words"><strong>{q.answeredBy}:</strong> {q.answer}</p>
+								{:else if data.can.hand}<form
+										class="mt-1 flex gap-2"
+										onsubmit={async (e) => {
+											e.preventDefault();
+											if (await act('quotes.answer-question', { questionId: q.id, answer: answering[q.id] ?? '' })) answering[q.id] = '';
+										}}
+									>
+										<input class="input grow" aria-label="Answer to {q.askedBy}" bind:value={answering[q.id]} /><button class="btn"
+											>Answer</button
+										>
+									</form>{/if}
+							</div>{/each}
 						{#if r.answer}<p class="w-full">
 								{r.answer.answer === 'accepted'
 									? `Accepted by ${r.answer.name} on ${showInstant(r.answer.at, zone)}${r.answer.chosen.length ? `, with ${r.answer.chosen.length} option${r.answer.chosen.length > 1 ? 's' : ''}` : ''}`
 									: `Declined on ${showInstant(r.answer.at, zone)}: ${r.answer.reason}`}
+								{#if r.answer.record}<a class="link" href="/api/pdf/acceptance/{r.id}">Record of acceptance</a>{/if}
 							</p>{/if}
 					</div>
 				{:else}<p class="quiet px-3 pb-3">
@@ -272,3 +306,13 @@
 		><input class="input" name="change-title" bind:value={changeTitle} placeholder="New deck boards above the kitchen" /></Field
 	>
 </Dialog>
+
+<style>
+	.question {
+		border-left: 3px solid var(--color-accent);
+		padding-left: 10px;
+	}
+	.words {
+		white-space: pre-wrap;
+	}
+</style>

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { goto } from '$app/navigation';
+	import { goto, invalidateAll } from '$app/navigation';
 	import { page } from '$app/state';
 	import { command } from '$lib/client/command';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
@@ -42,11 +42,36 @@
 		const r = await command('leads.not-for-us', { leadId, back });
 		if (!r.ok) problem = r.message;
 	}
+	/** Mail files from the desk’s own mail program; several at once, each on its own. */
+	async function takeMails(files: File[]) {
+		const wrong: string[] = [];
+		for (const f of files) {
+			const r = await fetch('/api/lead-mail', { method: 'POST', body: f }).catch(() => null);
+			if (!r?.ok)
+				wrong.push(
+					`${f.name}: ${((await r?.json().catch(() => null)) as { message?: string } | null)?.message ?? 'the server cannot be reached.'}`
+				);
+		}
+		problem = wrong.join(' ');
+		await invalidateAll();
+	}
 	const at = (f: string) => (field?.startsWith(`${f}:`) ? field.slice(f.length + 1) : '');
 </script>
 
 <Page title="Leads" sub="Requests as they arrived, before anyone decided on them" pages={pagesOf('Win')} current="/win/leads">
-	{#snippet actions()}<button class="btn btn-primary" onclick={() => (typing = true)}>Type in a request</button>{/snippet}
+	{#snippet actions()}<label class="btn"
+			>Take a mail<input
+				type="file"
+				class="sr-only"
+				accept=".eml,message/rfc822"
+				multiple
+				onchange={(e) => {
+					const files = [...(e.currentTarget.files ?? [])];
+					e.currentTarget.value = '';
+					void takeMails(files);
+				}}
+			/></label
+		><button class="btn btn-primary" onclick={() => (typing = true)}>Type in a request</button>{/snippet}
 	<nav class="mb-3 flex gap-4" aria-label="Which">
 		{#each [['new', 'New'], ['handled', 'Handled'], ['not for us', 'Not for us'], ['all', 'All']] as [key, word] (key)}<a
 				class="link"
@@ -91,7 +116,7 @@
 			</li>
 		{:else}<li class="sheet p-6">
 				{data.state === 'new'
-					? 'No new requests. They come from the form on your public page, or you type them in after a call.'
+					? 'No new requests. They come from the form on your public page and by mail, or you type them in after a call.'
 					: 'Nothing here.'}
 			</li>{/each}
 	</ul>

@@ -3,6 +3,7 @@
 	import { command } from '$lib/client/command';
 	import { dimensionOf, measureLabel } from '$lib/core/measure';
 	import { parsePercent } from '$lib/core/money';
+	import { NO_REMINDERS } from '$lib/core/quotes';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { pagesOf } from '$lib/ui/shell/places';
@@ -30,6 +31,23 @@
 		const r = await command('company.name-measures', { measures });
 		measureProblem = r.ok ? '' : r.field === null ? 'A measure has a name of up to 40 letters, without brackets.' : r.message;
 		if (r.ok) fresh.name = '';
+	}
+	let remind = $state(
+		untrack(() => {
+			const r = s.reminders ?? NO_REMINDERS;
+			return { on: r.on, after: r.afterIssue.join(', '), before: r.beforeExpiry.join(', '), quietFrom: r.quietFrom, quietTo: r.quietTo };
+		})
+	);
+	let reminded = $state('');
+	const days = (text: string) => (text.match(/[^,\s]+/g) ?? []).map(Number);
+	async function saveReminders() {
+		const { on, after, before, quietFrom, quietTo } = remind;
+		if ([...days(after), ...days(before)].some((n) => !Number.isInteger(n) || n < 1)) {
+			reminded = 'Days are whole numbers with commas between.';
+			return;
+		}
+		const r = await command('company.reminders', { on, afterIssue: days(after), beforeExpiry: days(before), quietFrom, quietTo });
+		reminded = r.ok ? 'Saved.' : r.message;
 	}
 	let said = $state('');
 	let ok = $state(false);
@@ -76,6 +94,29 @@
 				>)</label
 			><Field label="What it says"><textarea class="textarea" rows="3" bind:value={typed.intro}></textarea></Field>
 		</div>
+		<form
+			class="sheet grid content-start gap-3 p-4"
+			aria-label="Reminders"
+			onsubmit={(e) => {
+				e.preventDefault();
+				void saveReminders();
+			}}
+		>
+			<h2>Reminders of open quotes</h2>
+			<label class="flex items-center gap-2"
+				><input type="checkbox" class="checkbox" bind:checked={remind.on} /> Remind by mail until they answer</label
+			>
+			<div class="grid grid-cols-2 gap-3">
+				<Field label="Days after issue" hint="like 3, 10"><input class="input" name="after" bind:value={remind.after} /></Field><Field
+					label="Days before it expires"
+					hint="like 2"><input class="input" name="before" bind:value={remind.before} /></Field
+				><Field label="Quiet from, hour"><input class="input" type="number" min="0" max="23" bind:value={remind.quietFrom} /></Field><Field
+					label="until"><input class="input" type="number" min="0" max="23" bind:value={remind.quietTo} /></Field
+				>
+			</div>
+			{#if reminded}<p class={reminded === 'Saved.' ? 'quiet' : 'problem'} role="status">{reminded}</p>{/if}
+			<button class="btn justify-self-start">Save the reminders</button>
+		</form>
 		<div class="sheet grid content-start gap-3 p-4">
 			<h2>Measures of your own</h2>
 			<p class="quiet">

@@ -2,7 +2,9 @@ import { error } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
 import { taxPage } from '$lib/server/company/tax';
-import { customerPage } from '$lib/server/jobs/queries';
+import { likely } from '$lib/core/formats';
+import { customerPage, parties } from '$lib/server/jobs/queries';
+import { mergePreview, mergeToUndo } from '$lib/server/sales/merge';
 import { rateGroupList } from '$lib/server/rates/queries';
 import type { PageServerLoad } from './$types';
 
@@ -13,6 +15,13 @@ export const load: PageServerLoad = ({ params, locals }) => {
 		...found,
 		components: taxPage(app()).components.map((c) => ({ id: c.id, name: c.name })),
 		groups: rateGroupList(app()).map((g) => ({ id: g.id, name: g.name })),
+		twins: likely(
+			found.customer,
+			parties(app()).filter((p) => p.id !== params.id)
+		)
+			.slice(0, 3)
+			.map((d) => ({ ...d, party: parties(app()).find((p) => p.id === d.id), moves: mergePreview(app(), d.id) })),
+		merged: mergeToUndo(app(), params.id),
 		mayChange: locals.signed !== null && may(locals.signed.actor.role, 'customers.change'),
 		invoices: locals.signed && may(locals.signed.actor.role, 'invoices.see') ? found.invoices : [],
 		live: [`customer:${params.id}`]

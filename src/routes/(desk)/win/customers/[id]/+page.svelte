@@ -4,6 +4,7 @@
 	import { formatCents } from '$lib/core/money';
 	import ExemptionForm from '$lib/ui/forms/ExemptionForm.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
+	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
@@ -23,6 +24,10 @@
 	async function save() {
 		const r = await command('customers.save', { customerId: data.customer.id, ...typed, version: data.customer.version });
 		[said, field] = r.ok ? ['Saved.', ''] : [r.message, r.field ?? ''];
+	}
+	async function act(name: string, input: Record<string, unknown>) {
+		const r = await command(name, input);
+		said = r.ok ? '' : r.message;
 	}
 	async function setGroup(groupId: string) {
 		const r = await command('customers.set-rate-group', {
@@ -68,6 +73,24 @@
 			<button class="btn btn-primary justify-self-start">Save</button>
 		</form>
 		<div class="grid content-start gap-4">
+			{#if data.mayChange && (data.twins.length || data.merged)}<section class="sheet grid gap-2 p-3" aria-label="May be the same">
+					{#if data.merged}<p>
+							{data.merged}.
+							<button type="button" class="link" onclick={() => act('customers.undo-merge', { customerId: data.customer.id })}
+								>Make two of them again</button
+							>
+						</p>{/if}
+					{#each data.twins as t (t.id)}<p class="flex flex-wrap items-baseline gap-x-3">
+							<Mark kind="wait" /><span
+								>May be the same as <a class="link" href="/win/customers/{t.id}">{t.party?.name}</a>, {t.party?.address}
+								<span class="quiet">({t.reasons.join(', ')}; score {t.score})</span></span
+							><button type="button" class="btn ml-auto" onclick={() => act('customers.merge', { keepId: data.customer.id, goneId: t.id })}
+								>Merge it into this one: {t.moves.jobs} job{t.moves.jobs === 1 ? '' : 's'}, {t.moves.sites} site{t.moves.sites === 1
+									? ''
+									: 's'}, {t.moves.invoices} invoice{t.moves.invoices === 1 ? '' : 's'}</button
+							>
+						</p>{/each}
+				</section>{/if}
 			<section class="sheet">
 				<h2 class="p-3">Jobs</h2>
 				<table class="grid-table">

@@ -1,0 +1,64 @@
+/** What a mail tells of a request. */
+export interface LeadMail {
+	from: { name: string; address: string };
+	subject: string;
+	text: string;
+	/** Header names in lower case. */
+	headers: Readonly<Record<string, string>>;
+	messageId: string;
+}
+export interface LeadFields {
+	name: string;
+	mail: string;
+	phone: string;
+	address: string;
+	wanted: string;
+}
+
+const PHONE = /(?<!\d)(?:\+?1[ .-]?)?\(?\d{3}\)?[ .-]?\d{3}[ .-]?\d{4}(?!\d)/;
+const STREET =
+	/\b\d{1,6}[A-Za-z]? [A-Z][\w’'.-]*(?: [A-Z0-9][\w’'.-]*)* (?:Street|St|Avenue|Ave|Road|Rd|Lane|Ln|Drive|Dr|Court|Ct|Place|Pl|Way|Row|Quay|Yard|Terrace|Close|Hill|Square|Sq|Boulevard|Blvd)\b\.?(?:, ?[A-Z][\w’'-]*(?: [A-Z][\w’'-]*)*)?/;
+const FORWARDED = /^[>\s*]*(?:From|Von|De):\s*\**\s*"?([^"<\n]*?)"?\s*<([^>\s]+@[^>\s]+)>/im;
+
+/** Whether a program wrote it: an answer machine, a list, a bounce, or ourselves. Such a mail makes no lead and gets no answer. */
+export function isAutomatic(mail: Pick<LeadMail, 'headers' | 'from'>, own: readonly string[]): boolean {
+	const h = mail.headers;
+	const auto = (h['auto-submitted'] ?? 'no').toLowerCase();
+	return (
+		auto !== 'no' ||
+		/^(bulk|list|junk|auto_reply)$/i.test(h.precedence ?? '') ||
+		h['list-id'] !== undefined ||
+		h['x-autoreply'] !== undefined ||
+		h['return-path'] === '<>' ||
+		/^(mailer-daemon|postmaster|no-?reply)@/i.test(mail.from.address) ||
+		own.some((a) => a !== '' && a.toLowerCase() === mail.from.address.toLowerCase())
+	);
+}
+
+/**
+ * Reads a request out of a mail: the sender (of a forwarded mail: who wrote it first), a phone number, a street address, the words
+ * without quoted lines, signature marks and forwarding heads. What is not found stays empty; nothing is guessed.
+ */
+export function readLeadMail(mail: LeadMail): LeadFields {
+	const forwarded = FORWARDED.exec(mail.text);
+	const name = (forwarded?.[1] || (forwarded ? '' : mail.from.name)).trim();
+	const address = forwarded?.[2] ?? mail.from.address;
+	const body = mail.text
+		.replace(/\r/g, '')
+		.split('\n')
+		.filter((l) => !/^[>\s*]*(From|To|Cc|Sent|Date|Subject|Reply-To):/i.test(l) && !/^-{2,}\s*(Forwarded|Original)/i.test(l))
+		.map((l) => l.replace(/^(>\s?)+/, ''));
+	const end = body.findIndex((l) => /^-- ?$/.test(l));
+	const words = (end < 0 ? body : body.slice(0, end))
+		.join('\n')
+		.replace(/\n{3,}/g, '\n\n')
+		.trim();
+	const subject = mail.subject.replace(/^((re|fwd?|aw|wg):\s*)+/i, '').trim();
+	return {
+		name: (name || address.split('@')[0] || 'Unknown').slice(0, 200),
+		mail: address.slice(0, 200),
+		phone: PHONE.exec(mail.text)?.[0].trim() ?? '',
+		address: STREET.exec(mail.text.replace(/\n/g, '\n '))?.[0].trim() ?? '',
+		wanted: [subject, words].filter(Boolean).join('\n\n').slice(0, 4000)
+	};
+}

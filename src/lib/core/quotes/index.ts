@@ -1,0 +1,3 @@
+export * from './reminders';
+export * from './hotness';
+export * from './acceptance';

@@ -1,0 +1,85 @@
+import { eq } from 'drizzle-orm';
+import { computeEstimate, frozenHolds, membersOf, quoteTotals, type QuoteTotals } from '../../core/estimate';
+import { recordText, type AcceptanceRecord } from '../../core/quotes';
+import { wallTime } from '../../core/time';
+import type { Context } from '../commands';
+import type { Orm } from '../db/open';
+import { answers, company, quotes, revisions } from '../db/schema';
+import { hashOf } from '../ids';
+import { questionsOf } from './questions';
+
+type Revision = typeof revisions.$inferSelect;
+/** The hash of what was issued: its header and frozen estimate, as they stand in the file. */
+export const revisionHash = (r: Pick<Revision, 'header' | 'frozen'>): string =>
+	hashOf(JSON.stringify({ header: r.header, frozen: r.frozen }));
+
+/** The record of an acceptance, and its hash. */
+export function makeRecord(
+	ctx: Context,
+	r: Revision,
+	quoteNumber: number,
+	totals: QuoteTotals,
+	a: { chosen: string[]; name: string; signature: string; address: string; agent: string }
+): { record: AcceptanceRecord; recordHash: string } {
+	const own = ctx.get(company, 'company', 'The company');
+	const here = wallTime(ctx.now, own.zone);
+	const offered = new Map(membersOf(r.frozen.estimate).map((m) => [m.id, m.name]));
+	const record: AcceptanceRecord = {
+		version: 1,
+		company: r.header.company,
+		customer: r.header.customer,
+		site: r.header.site,
+		quote: quoteNumber,
+		revision: r.revision,
+		revisionHash: revisionHash(r),
+		chosen: a.chosen.map((id) => ({ id, name: offered.get(id) ?? '' })),
+		net: totals.net,
+		tax: totals.tax,
+		total: totals.total,
+		terms: r.header.terms,
+		name: a.name,
+		signatureHash: a.signature === '' ? '' : hashOf(a.signature),
+		at: ctx.now,
+		wallTime: `${here.day} ${here.time}`,
+		zone: own.zone,
+		address: a.address,
+		agent: a.agent,
+		questions: questionsOf(ctx.db, r.quoteId).map(({ about, asked, askedBy, askedAt, answer, answeredBy }) => ({
+			about,
+			asked,
+			askedBy,
+			askedAt,
+			answer,
+			answeredBy
+		}))
+	};
+	return { record, recordHash: hashOf(recordText(record)) };
+}
+
+/** Checks one acceptance: its record against its hash, the revision and signature against the record, the totals afresh. @returns what is wrong */
+export function checkAcceptance(db: Orm, answerId: string): string[] {
+	const a = db.select().from(answers).where(eq(answers.id, answerId)).get();
+	if (!a || a.answer !== 'accepted') return ['There is no such acceptance.'];
+	if (!a.record) return ['It is older than records of acceptance: only its figures are checked.'];
+	const r = db.select().from(revisions).where(eq(revisions.id, a.revisionId)).get();
+	const quote = r ? db.select().from(quotes).where(eq(quotes.id, r.quoteId)).get() : undefined;
+	if (!r || !quote) return ['The revision is gone.'];
+	const wrong: string[] = [];
+	if (hashOf(recordText(a.record)) !== a.recordHash) wrong.push('The record does not have the hash it was given.');
+	if (revisionHash(r) !== a.record.revisionHash) wrong.push('The revision is not the one that was accepted.');
+	if ((a.signature === '' ? '' : hashOf(a.signature)) !== a.record.signatureHash) wrong.push('The signature is another one.');
+	if (!frozenHolds(r.frozen)) wrong.push('The revision does not recompute to its own figures.');
+	const totals = quoteTotals(computeEstimate(r.frozen.estimate, { chosen: new Set(a.record.chosen.map((c) => c.id)) }), r.frozen.tax);
+	if (totals.total !== a.record.total || a.total !== a.record.total) wrong.push('The total is another one.');
+	if (quote.number !== a.record.quote || r.revision !== a.record.revision) wrong.push('The numbers differ.');
+	return wrong;
+}
+
+/** Every acceptance with what is wrong with it; nothing: it holds. */
+export const checkAll = (db: Orm) =>
+	db
+		.select({ id: answers.id, name: answers.name, at: answers.at, hash: answers.recordHash })
+		.from(answers)
+		.where(eq(answers.answer, 'accepted'))
+		.all()
+		.map((a) => ({ ...a, wrong: checkAcceptance(db, a.id) }));

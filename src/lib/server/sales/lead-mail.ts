@@ -1,0 +1,69 @@
+import { Type } from '@sinclair/typebox';
+import { eq } from 'drizzle-orm';
+import PostalMime from 'postal-mime';
+import { isAutomatic, readLeadMail, type LeadMail } from '../../core/formats';
+import { Refusal } from '../../core/refusal';
+import type { App } from '../app';
+import { defineCommand } from '../commands';
+import { Name, strict, Text } from '../commands/inputs';
+import { company, leads } from '../db/schema';
+import { newId } from '../ids';
+
+/** A mail larger than this is not read: what is wanted fits a letter, pictures are taken on the walk-through. */
+export const LARGEST_MAIL = 10 * 1024 * 1024;
+
+/** A request that came by mail, read and taken once: the same Message-ID a second time is the same request. */
+export const receiveMail = defineCommand({
+	name: 'leads.receive-mail',
+	access: 'leads.handle',
+	input: Type.Object(
+		{
+			name: Name,
+			mail: Type.String({ format: 'email', maxLength: 200 }),
+			phone: Text(60),
+			address: Text(300),
+			wanted: Text(4000),
+			messageId: Text(400)
+		},
+		strict
+	),
+	run(ctx, i) {
+		const known = i.messageId ? ctx.db.select({ id: leads.id }).from(leads).where(eq(leads.messageId, i.messageId)).get() : undefined;
+		if (known) return { id: known.id, taken: false };
+		const lead = ctx.insert(leads, { id: newId(), receivedAt: ctx.now, via: 'mail', ...i });
+		ctx.happened(`lead:${lead.id}`, `Request from ${i.name} by mail`, 'leads', 'today');
+		return { id: lead.id, taken: true };
+	}
+});
+
+/** Reads a mail file. @throws Refusal in words: too large, not a mail, without a sender */
+export async function parseMail(bytes: Uint8Array): Promise<LeadMail> {
+	if (bytes.length > LARGEST_MAIL)
+		throw new Refusal(
+			`This mail has ${Math.round(bytes.length / 1024 / 1024)} MB; up to 10 MB are read. Type the request in by hand.`,
+			'file'
+		);
+	const mail = await PostalMime.parse(bytes).catch(() => null);
+	const address = mail?.replyTo?.[0]?.address ?? mail?.from?.address ?? '';
+	if (!mail || !address.includes('@')) throw new Refusal('This file is not a mail: it names no sender.', 'file');
+	const plain = mail.text ?? (mail.html ?? '').replace(/<(style|script)[\s\S]*?<\/\1>/gi, '').replace(/<[^>]+>/g, ' ');
+	return {
+		from: { name: mail.from?.name ?? '', address },
+		subject: mail.subject ?? '',
+		text: plain.slice(0, 100_000),
+		headers: Object.fromEntries(mail.headers.map((h) => [h.key, h.value])),
+		messageId: (mail.messageId ?? '').slice(0, 400)
+	};
+}
+
+/** Takes a mail as a lead. @returns null for one that a program wrote: it makes no lead and gets no answer, so that no loop begins */
+export async function takeMail(
+	app: App,
+	bytes: Uint8Array,
+	actor: Parameters<App['run']>[2]
+): Promise<{ id: string; taken: boolean } | null> {
+	const mail = await parseMail(bytes);
+	const own = app.db.orm.select({ mail: company.mail }).from(company).get()?.mail ?? '';
+	if (isAutomatic(mail, [own])) return null;
+	return app.run(receiveMail as never, { ...readLeadMail(mail), messageId: mail.messageId }, actor);
+}

@@ -1,0 +1,12 @@
+import { error } from '@sveltejs/kit';
+import { app } from '$lib/server/app';
+import { acceptanceDocument } from '$lib/server/documents/acceptance';
+import { pdfResponse } from '$lib/server/documents/queries';
+import { linkActor } from '$lib/server/quotes/links';
+import type { RequestHandler } from './$types';
+
+export const GET: RequestHandler = async ({ params }) => {
+	const actor = linkActor(app(), 'quote', params.token);
+	if (!actor) error(404, 'This link does not work (any more).');
+	return pdfResponse(await acceptanceDocument(app(), actor.subjectId));
+};

@@ -1,0 +1,296 @@
+import { mkdirSync, readdirSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { instantOf } from '$lib/core/time';
+import { Refusal } from '$lib/core/refusal';
+import type { App } from '$lib/server/app';
+import { acceptanceDocument } from '$lib/server/documents/acceptance';
+import { activityOf, whomToCall } from '$lib/server/quotes/activity';
+import { checkAcceptance, checkAll } from '$lib/server/quotes/acceptance';
+import { openQuestions } from '$lib/server/quotes/questions';
+import { customerQuote } from '$lib/server/quotes/queries';
+import { remindDue } from '$lib/server/quotes/reminders';
+import { takeLeadMail } from '$lib/server/sales/lead-folder';
+import { parseMail, takeMail } from '$lib/server/sales/lead-mail';
+import { mergePreview, mergeToUndo } from '$lib/server/sales/merge';
+import type { DemoClock, Yard } from '../../src/demo/yard';
+import { readPdf } from './pdf-reader';
+import { count, freshYard, value, wonJob } from './yard';
+
+let yard: Yard;
+let app: App;
+let clock: DemoClock;
+beforeAll(async () => {
+	({ yard, app, clock } = await freshYard());
+});
+let n = 0;
+/** An issued quote with one free line of 100.00 and one option of 40.00. */
+function sent() {
+	n += 1;
+	const customerId = yard.customer(`Life ${n}`, 'person', `life${n}@customer.example`, '555 010 1000', `${n} Gull Street`);
+	const jobId = yard.job(`Life ${n}`, customerId, `${n} Gull Street`, [0, 0]);
+	const estimateId = yard.estimate(jobId);
+	const scope = (name: string, price: string, option = false) => {
+		const scopeId = yard.scope(estimateId, name, [], [], option);
+		yard.call('bastian', 'estimates.add-line', { scopeId, name: `${name}, all of it`, kind: 'material', price, cost: '20' });
+		return scopeId;
+	};
+	scope('Work', '100');
+	const extra = scope('Extra', '40', true);
+	const q = yard.issue(estimateId, `life${n}@customer.example`);
+	return { customerId, jobId, extra, ...q, link: yard.link('quote', q.linkId, q.revisionId) };
+}
+const refused = (work: () => unknown): [string | null, string] => {
+	try {
+		work();
+	} catch (e) {
+		if (e instanceof Refusal) return [e.field ?? null, e.message];
+		throw e;
+	}
+	return [null, 'taken'];
+};
+const ask = (q: ReturnType<typeof sent>, asked: string, aboutId = '') =>
+	yard.call<{ questionId: string }>(q.link, 'quotes.ask', { aboutId, asked, name: 'Cora' }).questionId;
+const accept = (q: ReturnType<typeof sent>, chosen: string[] = []) =>
+	yard.call(q.link, 'quotes.answer', {
+		...{ answer: 'accepted', name: ' Cora Customer ', agreed: true, chosen, reason: '' },
+		signature: 'data:image/png;base64,iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+		...{ address: '203.0.113.9', agent: 'a phone' }
+	});
+const mails = (to: string) =>
+	app.db.sqlite.prepare('select subject, text from outbox where "to" = ? order by created_at, rowid').all(to) as {
+		subject: string;
+		text: string;
+	}[];
+
+describe('a question beside a quote', () => {
+	it('goes to the person in charge, is answered once, and stays with the quote', () => {
+		const q = sent();
+		const before = mails('bastian@pellgrave.example').length;
+		const id = ask(q, '<script>alert(1)</script> And the color?', q.extra);
+		expect(ask(q, '<script>alert(1)</script> And the color?', q.extra)).toBe(id);
+		expect(openQuestions(app).map((x) => [x.id, x.about])).toContainEqual([id, 'Extra']);
+		expect(mails('bastian@pellgrave.example')).toHaveLength(before + 1);
+		yard.call('bastian', 'quotes.answer-question', { questionId: id, answer: 'Any of ours.' });
+		expect(refused(() => yard.call('petra', 'quotes.answer-question', { questionId: id, answer: 'No.' }))[1]).toMatch(
+			/answered this already/
+		);
+		expect(mails(`life${n}@customer.example`).at(-1)?.text).toContain('Any of ours.');
+		expect(customerQuote(app, q.revisionId, null)?.questions[0]).toMatchObject({
+			about: 'Extra',
+			answer: 'Any of ours.',
+			answeredBy: 'Bastian Reyle'
+		});
+	});
+	it('is refused in words when it is empty, one too many, or on a withdrawn quote; what it is about must be on the quote', () => {
+		const q = sent();
+		expect(refused(() => ask(q, '   '))[0]).toBe('asked');
+		ask(q, 'About something else?', 'no-such-line');
+		expect(value<string>(app, 'select about from quote_questions where revision_id = ?', q.revisionId)).toBe('');
+		for (let i = 0; i < 19; i++) ask(q, `Question ${i}`);
+		expect(refused(() => ask(q, 'And?'))[1]).toMatch(/call us/);
+		yard.call('bastian', 'quotes.withdraw', { revisionId: q.revisionId });
+		expect(refused(() => ask(q, 'Why?'))[1]).toMatch(/withdrawn/);
+	});
+});
+
+describe('the record of an acceptance', () => {
+	it('holds all that was agreed, goes to both, and is a PDF with its hash', async () => {
+		const q = sent();
+		const id = ask(q, 'With a warranty?');
+		yard.call('bastian', 'quotes.answer-question', { questionId: id, answer: 'Ten years.' });
+		accept(q, [q.extra]);
+		const a = app.db.sqlite.prepare('select id, record, record_hash from answers where revision_id = ?').get(q.revisionId) as {
+			id: string;
+			record: string;
+			record_hash: string;
+		};
+		expect(JSON.parse(a.record)).toMatchObject({
+			name: 'Cora Customer',
+			chosen: [{ id: q.extra, name: 'Extra' }],
+			total: 14_000,
+			zone: 'America/New_York',
+			address: '203.0.113.9',
+			questions: [{ asked: 'With a warranty?', answer: 'Ten years.' }]
+		});
+		expect(checkAcceptance(app.db.orm, a.id)).toEqual([]);
+		expect(mails(`life${n}@customer.example`).at(-1)?.text).toContain('{link}/record');
+		expect(mails('bastian@pellgrave.example').at(-1)?.subject).toContain('accepted');
+		const doc = await readPdf((await acceptanceDocument(app, q.revisionId))!.bytes);
+		for (const words of ['Record of acceptance', 'Cora Customer', 'Extra', '140.00', 'Ten years.', a.record_hash])
+			expect(doc.text).toContain(words);
+	});
+	it('shows every tampering: record, revision, signature, total', () => {
+		const q = sent();
+		accept(q);
+		const id = value<string>(app, 'select id from answers where revision_id = ?', q.revisionId);
+		const tamper = (sql: string, back: string) => {
+			app.db.sqlite.exec(sql);
+			const wrong = checkAcceptance(app.db.orm, id);
+			app.db.sqlite.exec(back);
+			return wrong.length;
+		};
+		const at = `where id = '${id}'`;
+		expect(
+			tamper(
+				`update answers set record = json_set(record, '$.name', 'Eve') ${at}`,
+				`update answers set record = json_set(record, '$.name', 'Cora Customer') ${at}`
+			)
+		).toBe(1);
+		expect(tamper(`update answers set total = total + 1 ${at}`, `update answers set total = total - 1 ${at}`)).toBe(1);
+		const rev = `where id = '${q.revisionId}'`;
+		expect(
+			tamper(
+				`update revisions set header = json_set(header, '$.terms', header ->> '$.terms' || ' not') ${rev}`,
+				`update revisions set header = json_set(header, '$.terms', substr(header ->> '$.terms', 1, length(header ->> '$.terms') - 4)) ${rev}`
+			)
+		).toBe(1);
+		expect(
+			tamper(
+				`update answers set signature = signature || 'A' ${at}`,
+				`update answers set signature = substr(signature, 1, length(signature) - 1) ${at}`
+			)
+		).toBe(1);
+		expect(checkAcceptance(app.db.orm, id)).toEqual([]);
+		wonJob(yard, 'Record roof');
+		expect(checkAll(app.db.orm).filter((a) => a.wrong.length)).toEqual([]);
+	});
+	it('is not there for a declined one', async () => {
+		const q = sent();
+		yard.call(q.link, 'quotes.answer', {
+			...{ answer: 'declined', name: '', signature: '', agreed: false, chosen: [] },
+			reason: 'Moved',
+			address: '',
+			agent: ''
+		});
+		expect(await acceptanceDocument(app, q.revisionId)).toBeNull();
+	});
+});
+
+describe('what a customer does with a quote', () => {
+	it('is counted by visit, grows only, and orders whom to call', () => {
+		const [warm, cold] = [sent(), sent()];
+		const { viewId } = yard.call<{ viewId: string }>(warm.link, 'quotes.see', { device: 'phone' });
+		yard.call(warm.link, 'quotes.seen-for', { viewId, seconds: 200, tried: [warm.extra, 'made-up'] });
+		yard.call(warm.link, 'quotes.seen-for', { viewId, seconds: 20, tried: [] });
+		yard.call(cold.link, 'quotes.seen-for', { viewId, seconds: 9000, tried: [] });
+		expect(activityOf(app.db.orm, warm.revisionId)).toEqual({ seconds: 200, tried: 1, devices: 'phone' });
+		const calls = whomToCall(app, 50);
+		expect(calls.find((c) => c.revisionId === warm.revisionId)?.reasons).toEqual([
+			'looked at it just now',
+			'tried an option',
+			'spent 3 minutes on it'
+		]);
+		expect(calls.some((c) => c.revisionId === cold.revisionId)).toBe(false);
+	});
+});
+
+describe('reminders', () => {
+	it('go out once each, not at night, not after the answer, not when they are off for a quote', () => {
+		const [open, off, answered] = [sent(), sent(), sent()];
+		const to = (k: number) => mails(`life${n - k}@customer.example`).length;
+		const before = [to(2), to(1), to(0)];
+		yard.call('bastian', 'quotes.quiet', { revisionId: off.revisionId, quiet: true });
+		accept(answered);
+		const run = (day: string, time: string) => {
+			clock.at = instantOf(day, time, 'America/New_York');
+			return app.run<{ sent: number }>(remindDue as never, {}, { type: 'system' }).sent;
+		};
+		expect(run('2027-04-19', '20:00')).toBe(0);
+		expect(run('2027-04-20', '09:00')).toBeGreaterThan(0);
+		expect(run('2027-04-20', '09:05')).toBe(0);
+		expect([to(2), to(1), to(0)]).toEqual([before[0]! + 1, before[1]!, before[2]! + 1]);
+		expect(count(app, 'select count(*) from reminders where revision_id = ?', open.revisionId)).toBe(1);
+		expect(mails(`life${n - 2}@customer.example`).at(-1)?.text).toContain('{link}');
+		clock.at = instantOf('2027-04-20', '09:20', 'America/New_York');
+	});
+	it('have rules that only the owner sets', () => {
+		const rules = { on: true, afterIssue: [4], beforeExpiry: [], quietFrom: 18, quietTo: 8 };
+		expect(refused(() => yard.call('petra', 'company.reminders', rules))[1]).toMatch(/may not/);
+		expect(refused(() => yard.call('imogen', 'company.reminders', { ...rules, afterIssue: [0] }))[1]).not.toBe('taken');
+		yard.call('imogen', 'company.reminders', rules);
+		expect(value<string>(app, "select json_extract(settings, '$.reminders.afterIssue') from company")).toBe('[4]');
+	});
+});
+
+const eml = (more: { from?: string; id?: string; extra?: string; body?: string } = {}) =>
+	Buffer.from(
+		`From: ${more.from ?? 'Wilma Trask <wilma@trask.example>'}\r\nTo: office@pellgrave.example\r\nSubject: =?utf-8?q?Leak_=C3=BCber_der_T=C3=BCr?=\r\nMessage-ID: <${more.id ?? 'a1'}@trask.example>\r\n${more.extra ?? ''}Content-Type: text/plain; charset=utf-8\r\n\r\n${more.body ?? 'It drips at 14 Spindle Lane, Osselmere.\r\nCall (555) 010-7788.'}\r\n`
+	);
+describe('requests by mail', () => {
+	const petra = { type: 'person' as const, id: 'petra', name: 'Petra Vinter', role: 'office' as const };
+	it('become a lead once, with sender, phone and address read out of them', async () => {
+		const first = await takeMail(app, eml(), petra);
+		expect(first?.taken).toBe(true);
+		expect(await takeMail(app, eml(), petra)).toEqual({ id: first?.id, taken: false });
+		expect(app.db.sqlite.prepare('select name, mail, phone, address, via, state from leads where id = ?').get(first?.id)).toEqual({
+			name: 'Wilma Trask',
+			mail: 'wilma@trask.example',
+			phone: '(555) 010-7788',
+			address: '14 Spindle Lane, Osselmere',
+			via: 'mail',
+			state: 'new'
+		});
+		expect(value<string>(app, 'select wanted from leads where id = ?', first?.id)).toContain('Leak über der Tür');
+	});
+	it('begin no loop: what a program or we ourselves wrote is nothing', async () => {
+		expect(await takeMail(app, eml({ id: 'b', extra: 'Auto-Submitted: auto-replied\r\n' }), petra)).toBeNull();
+		const own = value<string>(app, 'select mail from company');
+		expect(await takeMail(app, eml({ id: 'c', from: own }), petra)).toBeNull();
+	});
+	it('that are too large, no mail, or of somebody without the right are refused in words', async () => {
+		await expect(parseMail(new Uint8Array(30 * 1024 * 1024))).rejects.toThrow(/30 MB/);
+		await expect(parseMail(Buffer.from('no mail at all'))).rejects.toThrow(/names no sender/);
+		await expect(takeMail(app, eml({ id: 'd' }), { type: 'person', id: 'ines', name: 'Ines', role: 'crew' })).rejects.toThrow(/may not/);
+	});
+	it('are taken from the watched folder and moved, what is wrong beside its reason', async () => {
+		const dir = app.settings.leadMail;
+		mkdirSync(dir, { recursive: true });
+		writeFileSync(join(dir, 'one.eml'), eml({ id: 'f1' }));
+		writeFileSync(join(dir, 'two.eml'), 'nothing');
+		writeFileSync(join(dir, 'notes.txt'), 'left alone');
+		expect(await takeLeadMail(app)).toBe(1);
+		expect(await takeLeadMail(app)).toBe(0);
+		expect(readdirSync(join(dir, 'taken'))).toHaveLength(1);
+		expect(readdirSync(join(dir, 'refused')).some((f) => f.endsWith('.txt'))).toBe(true);
+		expect(readdirSync(dir)).toContain('notes.txt');
+	});
+});
+
+describe('two customers that are one', () => {
+	it('are merged with all that belongs to them, and made two again; what came since stays', () => {
+		const won = wonJob(yard, 'Twin roof');
+		const keep = yard.customer('Twin, the first', 'person', '', '', '9 Bell Yard');
+		const before = app.db.sqlite.prepare('select * from customers order by id').all();
+		expect(mergePreview(app, won.customerId)).toMatchObject({ jobs: 1, sites: 1 });
+		yard.call('petra', 'customers.merge', { keepId: keep, goneId: won.customerId });
+		expect(count(app, 'select count(*) from customers where id = ?', won.customerId)).toBe(0);
+		expect(value<string>(app, 'select customer_id from jobs where id = ?', won.jobId)).toBe(keep);
+		expect(value<string>(app, 'select mail from customers where id = ?', keep)).toBe('c@customer.example');
+		expect(count(app, 'select count(*) from item_sales where job_id = ? and customer_id <> ?', won.jobId, keep)).toBe(0);
+		expect(mergeToUndo(app, keep)).toContain('merged into');
+		expect(count(app, 'select count(*) from find_fts where ref = ?', won.customerId)).toBe(0);
+		const later = yard.job('Later job', keep, '9 Bell Yard', [0, 0]);
+		yard.call('petra', 'customers.undo-merge', { customerId: keep });
+		expect(value<string>(app, 'select customer_id from jobs where id = ?', won.jobId)).toBe(won.customerId);
+		expect(value<string>(app, 'select customer_id from jobs where id = ?', later)).toBe(keep);
+		const strip = (rows: unknown[]) => rows.map((r) => ({ ...(r as object), version: 0 }));
+		expect(strip(app.db.sqlite.prepare('select * from customers order by id').all())).toEqual(strip(before));
+		expect(refused(() => yard.call('petra', 'customers.undo-merge', { customerId: keep }))[1]).toMatch(/no merge/);
+	});
+	it('are two again also when the one that went was the newest in the file', () => {
+		const [keep, gone] = ['Newest A', 'Newest B'].map((name) => yard.customer(name, 'person', 'same@newest.example', '', '')) as [
+			string,
+			string
+		];
+		yard.call('petra', 'customers.merge', { keepId: keep, goneId: gone });
+		yard.call('petra', 'customers.undo-merge', { customerId: keep });
+		expect(count(app, "select count(*) from customers where mail = 'same@newest.example'")).toBe(2);
+		expect(count(app, 'select count(*) from find_fts where ref in (?, ?)', keep, gone)).toBe(2);
+	});
+	it('are not merged with themselves, nor by somebody without the right', () => {
+		const id = yard.customer('Alone', 'person', '', '', '');
+		expect(refused(() => yard.call('petra', 'customers.merge', { keepId: id, goneId: id }))[1]).toMatch(/same customer/);
+		expect(refused(() => yard.call('ines', 'customers.merge', { keepId: id, goneId: id }))[1]).toMatch(/may not/);
+	});
+});
