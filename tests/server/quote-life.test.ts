@@ -294,3 +294,77 @@ describe('two customers that are one', () => {
 		expect(refused(() => yard.call('ines', 'customers.merge', { keepId: id, goneId: id }))[1]).toMatch(/may not/);
 	});
 });
+
+describe('a quote that goes out', () => {
+	/** A bid with one line, and what issuing it with these words does. */
+	function bid() {
+		n += 1;
+		const customerId = yard.customer(`Out ${n}`, 'person', `out${n}@customer.example`, '', `${n} Gull Street`);
+		const estimateId = yard.estimate(yard.job(`Out ${n}`, customerId, `${n} Gull Street`, [0, 0]));
+		const scopeId = yard.scope(estimateId, 'Work', [], []);
+		yard.call('bastian', 'estimates.add-line', { scopeId, name: 'All of it', kind: 'material', price: '100', cost: '20' });
+		return (more: Record<string, unknown>) =>
+			yard.call<{ revisionId: string }>('bastian', 'quotes.issue', {
+				...{
+					estimateId,
+					to: `out${n}@customer.example`,
+					subject: '{title} from {company}',
+					text: 'Dear {customer}: {total} until {valid until}.'
+				},
+				...more
+			});
+	}
+	const letters = (like: string) =>
+		app.db.sqlite
+			.prepare('select "to", subject, text, state, due_at dueAt, message from outbox where subject like ? order by rowid')
+			.all(like) as {
+			to: string;
+			text: string;
+			state: string;
+			dueAt: number;
+			message: string;
+		}[];
+	it('goes to everybody named and a copy to whoever sends it, with its words filled in and the link', () => {
+		bid()({ to: `out${n}@customer.example, board@customer.example`, copy: true });
+		const sentNow = letters(`Out ${n} from%`);
+		expect(sentNow.map((l) => l.to)).toEqual([`out${n}@customer.example`, 'board@customer.example', 'bastian@pellgrave.example']);
+		expect(sentNow[0]?.text).toMatch(/^Dear Out \d+: 100\.00 until \d{4}-\d\d-\d\d\.\n\n\{link\}$/);
+	});
+	it('waits until its time, holds from the day it goes out, and stays here when it is withdrawn before', () => {
+		const { revisionId } = bid()({ sendAt: '2027-04-25T08:00' });
+		expect(letters(`Out ${n} from%`)).toMatchObject([{ state: 'queued', dueAt: instantOf('2027-04-25', '08:00', 'America/New_York') }]);
+		expect(value<string>(app, 'select valid_until from revisions where id = ?', revisionId)).toBe('2027-05-25');
+		yard.call('bastian', 'quotes.withdraw', { revisionId });
+		expect(letters(`Out ${n} from%`)).toMatchObject([{ state: 'failed', message: 'held back: the quote is not offered any more' }]);
+	});
+	it('stays here too when a newer revision replaces it before it went out', () => {
+		const issue = bid();
+		issue({ sendAt: '2027-04-25T08:00' });
+		issue({});
+		expect(letters(`Out ${n} from%`).map((l) => l.state)).toEqual(['failed', 'queued']);
+	});
+	it.each([
+		['to', { to: 'nobody' }],
+		['text', { text: 'Dear {nickname}' }],
+		['subject', { subject: '{price}' }],
+		['sendAt', { sendAt: '2027-04-01T08:00' }],
+		['sendAt', { sendAt: '2029-04-01T08:00' }],
+		['sendAt', { sendAt: 'tomorrow' }]
+	])('is refused at the field %s for %j, and nothing is frozen', (field, more) => {
+		const issue = bid();
+		expect(refused(() => issue(more))[0]).toBe(field);
+		expect(
+			count(
+				app,
+				'select count(*) from revisions r join quotes q on q.id = r.quote_id join jobs j on j.id = q.job_id where j.name = ?',
+				`Out ${n}`
+			)
+		).toBe(0);
+	});
+	it('keeps its wording for the next one when that is wished', () => {
+		bid()({ text: 'Hello {customer}, here it is: {link}', keep: true });
+		expect(value<string>(app, "select json_extract(settings, '$.quoteLetter.text') from company")).toBe(
+			'Hello {customer}, here it is: {link}'
+		);
+	});
+});

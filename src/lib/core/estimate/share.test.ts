@@ -22,6 +22,7 @@ describe('what is shared with the state before', () => {
 				expect(result.lines.map((l) => [l.line.id, l.net, l.margin])).toEqual(
 					computeEstimate(fresh).lines.map((l) => [l.line.id, l.net, l.margin])
 				);
+				for (const [i, s] of result.scopes.entries()) if (!s.lines.some((l) => patches[l.line.id])) expect(s).toBe(first.scopes[i]);
 				for (const [i, l] of result.lines.entries()) if (!patches[l.line.id]) expect(l).toBe(first.lines[i]);
 			})
 		);

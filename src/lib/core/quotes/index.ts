@@ -1,3 +1,4 @@
 export * from './reminders';
 export * from './hotness';
 export * from './acceptance';
+export * from './letter';

@@ -130,9 +130,15 @@ export class Context {
 		return number;
 	}
 
-	/** Puts a mail in the outbox. `{link}` in the text becomes the customer's link when it is sent or shown. */
-	mail(m: { to: string; subject: string; text: string; linkId?: string; about: string }): void {
-		if (!m.to.includes('@')) return;
+	/**
+	 * Puts a mail in the outbox, one for each address of `to`. `{link}` in the text becomes the customer's link when it is sent or
+	 * shown. Goes out at once, or when `at` has come.
+	 */
+	mail(m: { to: string; subject: string; text: string; linkId?: string; about: string; at?: number }): void {
+		for (const to of m.to.split(',').map((a) => a.trim())) if (to.includes('@')) this.#letter({ ...m, to });
+	}
+
+	#letter(m: { to: string; subject: string; text: string; linkId?: string; about: string; at?: number }): void {
 		this.insert(outbox, {
 			id: newId(),
 			to: m.to,
@@ -141,7 +147,7 @@ export class Context {
 			linkId: m.linkId ?? null,
 			about: m.about,
 			createdAt: this.now,
-			dueAt: this.now
+			dueAt: m.at ?? this.now
 		});
 		this.topics.add('outbox');
 	}

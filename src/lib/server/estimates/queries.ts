@@ -59,8 +59,11 @@ export function bench(app: App, jobId: string, change: number | null = null) {
 		tax: { codes: db.select().from(taxCodes).all(), components: db.select().from(taxComponents).all(), day: todayOf(app), exemption },
 		letter: {
 			to: customer?.mail ?? '',
-			subject: `${row.title}: your quote from ${own.name}`,
-			text: `Dear ${customer?.name ?? 'customer'},\n\nthank you for asking us. Your quote is ready: you can read it, choose options and accept it here:\n\n{link}\n\nIf anything is unclear, call us: ${own.phone}.\n\n${own.name}`
+			subject: own.settings.quoteLetter?.subject ?? '{title}: your quote from {company}',
+			text:
+				own.settings.quoteLetter?.text ??
+				'Dear {customer},\n\nthank you for asking us. Your quote is ready: you can read it, ask beside it, choose options and accept it here:\n\n{link}\n\nIt holds until {valid until}. If anything is unclear, call us: {phone}.\n\n{me}, {company}',
+			words: { customer: customer?.name ?? 'customer', title: row.title, company: own.name, phone: own.phone }
 		}
 	};
 }

@@ -3,9 +3,10 @@ import { and, eq, max } from 'drizzle-orm';
 import { checkChoice, computeEstimate, freeze, groupProblems, membersOf, presetsOf, quoteTotals } from '../../core/estimate';
 import { formatCents } from '../../core/money';
 import { Refusal } from '../../core/refusal';
-import { addDays } from '../../core/time';
+import { fillLetter, readRecipients } from '../../core/quotes';
+import { addDays, instantOf, wallTime } from '../../core/time';
 import { defineCommand, type Actor, type Context } from '../commands';
-import { Id, MailOrEmpty, strict, Text } from '../commands/inputs';
+import { Id, strict, Text } from '../commands/inputs';
 import {
 	answers,
 	company,
@@ -13,6 +14,8 @@ import {
 	estimates,
 	jobs,
 	links,
+	outbox,
+	people,
 	quotes,
 	revisions,
 	sites,
@@ -34,7 +37,20 @@ export const issueQuote = defineCommand({
 	name: 'quotes.issue',
 	access: 'quotes.issue',
 	input: Type.Object(
-		{ estimateId: Id, to: MailOrEmpty, subject: Text(200), text: Text(8000), despite: Type.Optional(Type.Boolean()) },
+		{
+			estimateId: Id,
+			/** Addresses with commas between; empty: only frozen. */
+			to: Text(1000),
+			subject: Text(200),
+			text: Text(8000),
+			despite: Type.Optional(Type.Boolean()),
+			/** A copy to whoever issues it. */
+			copy: Type.Optional(Type.Boolean()),
+			/** When it goes out, as wall time of the company: 2027-04-15T08:00; empty: now. */
+			sendAt: Type.Optional(Text(16)),
+			/** Keep this wording for the next quotes. */
+			keep: Type.Optional(Type.Boolean())
+		},
 		strict
 	),
 	run(ctx, i, actor) {
@@ -62,6 +78,8 @@ export const issueQuote = defineCommand({
 			);
 		checkSignedOff(ctx, row.id, estimate, actor.type === 'person' ? actor.role : null);
 		const own = ctx.get(company, 'company', 'The company');
+		const recipients = readRecipients(i.to);
+		const at = sendingTime(i.sendAt ?? '', ctx.now, own.zone);
 		const customer = ctx.get(customers, job.customerId, 'The customer');
 		const site = job.siteId ? ctx.find(sites, job.siteId) : undefined;
 		const tax = {
@@ -77,8 +95,10 @@ export const issueQuote = defineCommand({
 			.select()
 			.from(revisions)
 			.where(and(eq(revisions.quoteId, quote.id), eq(revisions.state, 'open')))
-			.all())
+			.all()) {
 			ctx.db.update(revisions).set({ state: 'replaced' }).where(eq(revisions.id, old.id)).run();
+			holdBack(ctx, old.id);
+		}
 		const number =
 			(ctx.db
 				.select({ n: max(revisions.revision) })
@@ -97,31 +117,45 @@ export const issueQuote = defineCommand({
 			...(row.change === null ? {} : { change: row.change }),
 			...(photos.length ? { photos } : {})
 		};
-		const text = JSON.stringify({ header, frozen });
+		const whole = JSON.stringify({ header, frozen });
 		const revision = {
 			id: newId(),
 			quoteId: quote.id,
 			revision: number,
 			issuedAt: ctx.now,
 			issuedBy: ctx.who.name,
-			validUntil: addDays(ctx.today, own.settings.quoteDays),
+			validUntil: addDays(wallTime(at, own.zone).day, own.settings.quoteDays),
 			header,
 			frozen,
-			hash: hashOf(text),
+			hash: hashOf(whole),
 			net: frozen.totals.net,
 			tax: frozen.totals.tax,
 			total: frozen.totals.total,
-			sentTo: i.to
+			sentTo: recipients.join(', ')
 		};
 		ctx.db.insert(revisions).values(revision).run();
 		const linkId = makeLink(ctx, 'quote', revision.id);
+		const words = {
+			customer: customer.name,
+			title: row.title,
+			number: String(quote.number),
+			total: formatCents(frozen.totals.total),
+			'valid until': revision.validUntil,
+			me: ctx.who.name,
+			company: own.name,
+			phone: own.phone
+		};
+		const text = fillLetter(i.text, words);
+		const mine = i.copy && actor.type === 'person' ? ctx.find(people, actor.id)?.mail : undefined;
 		ctx.mail({
-			to: i.to,
-			subject: i.subject || `Quote ${quote.number} from ${own.name}`,
-			text: i.text.includes('{link}') ? i.text : `${i.text}\n\n{link}`,
+			to: [...recipients, ...(mine && !recipients.includes(mine) ? [mine] : [])].join(', '),
+			subject: fillLetter(i.subject, words, 'subject') || `Quote ${quote.number} from ${own.name}`,
+			text: text.includes('{link}') ? text : `${text}\n\n{link}`,
 			linkId,
-			about: `job:${job.id}`
+			about: `job:${job.id}`,
+			at
 		});
+		if (i.keep) ctx.update(company, 'company', { settings: { ...own.settings, quoteLetter: { subject: i.subject, text: i.text } } });
 		ctx.update(jobs, job.id, { touchedAt: ctx.now });
 		ctx.happened(
 			`job:${job.id}`,
@@ -134,6 +168,32 @@ export const issueQuote = defineCommand({
 	}
 });
 
+/** When a letter goes out. @throws Refusal for a time that cannot be, is over, or is more than sixty days away */
+function sendingTime(typed: string, now: number, zone: string): number {
+	if (typed === '') return now;
+	const m = /^(\d{4}-\d{2}-\d{2})T(\d{2}:\d{2})$/.exec(typed);
+	let at: number;
+	try {
+		at = instantOf(m?.[1] ?? '', m?.[2] ?? '', zone);
+	} catch {
+		throw new Refusal('This is not a day and time.', 'sendAt');
+	}
+	if (at <= now) throw new Refusal('This time is over. Leave it empty to send now.', 'sendAt');
+	if (at > now + 60 * 86_400_000) throw new Refusal('A quote waits at most sixty days; freeze it then.', 'sendAt');
+	return at;
+}
+
+/** Letters about a revision that have not gone out yet stay here: it is not offered any more. */
+function holdBack(ctx: Context, revisionId: string): void {
+	const waiting = ctx.db
+		.select({ id: outbox.id })
+		.from(outbox)
+		.innerJoin(links, eq(links.id, outbox.linkId))
+		.where(and(eq(links.subjectId, revisionId), eq(outbox.state, 'queued')))
+		.all();
+	for (const m of waiting) ctx.update(outbox, m.id, { state: 'failed', message: 'held back: the quote is not offered any more' });
+}
+
 export const withdrawQuote = defineCommand({
 	name: 'quotes.withdraw',
 	access: 'quotes.issue',
@@ -142,6 +202,7 @@ export const withdrawQuote = defineCommand({
 		const r = ctx.get(revisions, i.revisionId, 'This quote');
 		if (r.state !== 'open') throw new Refusal(`This quote is ${r.state} already.`);
 		ctx.db.update(revisions).set({ state: 'withdrawn' }).where(eq(revisions.id, r.id)).run();
+		holdBack(ctx, r.id);
 		const quote = ctx.get(quotes, r.quoteId, 'This quote');
 		ctx.happened(`job:${quote.jobId}`, `Quote ${quote.number} withdrawn`, 'today', 'track');
 	}

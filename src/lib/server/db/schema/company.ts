@@ -26,6 +26,8 @@ export interface CompanySettings {
 	measures?: OwnMeasure[];
 	/** When customers are reminded of a quote; absent: never. */
 	reminders?: ReminderRules;
+	/** The wording of the letter a quote goes out with, words in braces open. */
+	quoteLetter?: { subject: string; text: string };
 	/** When somebody must sign off before a quote goes out; absent: never. */
 	signOff?: SignOffRules;
 }

@@ -15,7 +15,8 @@
 	} from '$lib/core/estimate';
 	import type { Shape } from '$lib/core/measure';
 	import { formatCents, parseCents, parsePercent } from '$lib/core/money';
-	import { partSums, setTotal, totalForMargin } from '$lib/core/estimate';
+	import { partSums, quoteTotals, setTotal, totalForMargin } from '$lib/core/estimate';
+	import { fillLetter, LETTER_WORDS } from '$lib/core/quotes';
 	import { KINDS, type Kind } from '$lib/core/pricing';
 	import Adder from '$lib/ui/estimate/Adder.svelte';
 	import ScopeGrid from '$lib/ui/estimate/ScopeGrid.svelte';
@@ -70,9 +71,31 @@
 	/** Which part is set: the whole, a scope (its id), or a kind. */
 	let part = $state('');
 	let problem = $state('');
+	let field = $state('');
+	/** The letter as the customer reads it, words in braces filled in. */
+	const letterPreview = $derived.by(() => {
+		try {
+			return fillLetter(letter.text, {
+				...b.letter.words,
+				number: 'its number',
+				total: formatCents(quotePays ?? result.total.price),
+				'valid until': 'its last day',
+				me: data.me.name
+			}).replaceAll('{link}', 'the link');
+		} catch (e) {
+			return (e as Error).message;
+		}
+	});
+	const quotePays = $derived.by(() => {
+		try {
+			return quoteTotals(result, b.tax).total;
+		} catch {
+			return null;
+		}
+	});
 	let issuing = $state(false);
 	let busy = $state(false);
-	let letter = $state({ to: '', subject: '', text: '' });
+	let letter = $state({ to: '', subject: '', text: '', copy: false, sendAt: '', keep: false });
 	let despite = $state(false);
 	let picked: ReadonlySet<string> = $state(new Set());
 	let pasting = $state({ open: false, text: '', scopeId: '', scope: '' });
@@ -161,7 +184,8 @@
 		else setting = null;
 	}
 	function startIssue() {
-		letter = { ...b.letter };
+		letter = { to: b.letter.to, subject: b.letter.subject, text: b.letter.text, copy: false, sendAt: '', keep: false };
+		field = '';
 		problem = '';
 		issuing = true;
 	}
@@ -172,7 +196,7 @@
 		if (r.ok) {
 			issuing = false;
 			await goto(`/jobs/${data.head.job.id}`);
-		} else problem = r.message;
+		} else [problem, field] = [r.message, r.field ?? ''];
 	}
 	function keys(e: KeyboardEvent) {
 		if (!(e.ctrlKey || e.metaKey) || (e.target as HTMLElement).closest('input,textarea,select,dialog')) return;
@@ -382,12 +406,32 @@
 </Dialog>
 <PasteDialog bind:open={pasting.open} text={pasting.text} scopeId={pasting.scopeId} scope={pasting.scope} />
 <GroupsDialog bind:open={grouping} estimateId={b.id} estimate={b.estimate} />
-<Dialog bind:open={issuing} title="Issue the quote" save="Freeze and send" onsave={issue} {busy} {problem}>
-	<Field label="To"><input class="input" name="to" bind:value={letter.to} placeholder="nobody: only freeze it" /></Field>
-	<Field label="Subject"><input class="input" bind:value={letter.subject} /></Field>
-	<Field label="Mail" hint={'{link} becomes the customer’s own link.'}
-		><textarea class="textarea" rows="9" bind:value={letter.text}></textarea></Field
+<Dialog
+	bind:open={issuing}
+	title="Issue the quote"
+	save="Freeze and send"
+	onsave={issue}
+	{busy}
+	problem={field === 'to' || field === 'subject' || field === 'text' || field === 'sendAt' ? '' : problem}
+>
+	<Field label="To" hint="several with commas between" problem={field === 'to' ? problem : ''}
+		><input class="input" name="to" bind:value={letter.to} placeholder="nobody: only freeze it" /></Field
 	>
+	<Field label="Subject" problem={field === 'subject' ? problem : ''}><input class="input" bind:value={letter.subject} /></Field>
+	<Field label="Mail" hint="In braces: {Object.keys(LETTER_WORDS).join(', ')}." problem={field === 'text' ? problem : ''}
+		><textarea class="textarea" name="letter" rows="7" bind:value={letter.text}></textarea></Field
+	>
+	<details>
+		<summary class="link">As it will be read</summary>
+		<p class="preview">{letterPreview}</p>
+	</details>
+	<div class="flex flex-wrap items-end gap-x-6 gap-y-2">
+		<Field label="Goes out" hint="empty: now" problem={field === 'sendAt' ? problem : ''}
+			><input class="input" type="datetime-local" name="send-at" bind:value={letter.sendAt} /></Field
+		>
+		<label class="flex items-center gap-2"><input type="checkbox" class="checkbox" bind:checked={letter.copy} /> A copy to me</label>
+		<label class="flex items-center gap-2"><input type="checkbox" class="checkbox" bind:checked={letter.keep} /> Keep this wording</label>
+	</div>
 	{#if result.total.profit < 0}<label class="flex items-center gap-2"
 			><input type="checkbox" class="checkbox" bind:checked={despite} /> It is meant to go out {formatCents(-result.total.profit)} below break-even</label
 		>{/if}
@@ -398,6 +442,11 @@
 		display: grid;
 		grid-template-columns: minmax(0, 1fr) 292px;
 		min-height: calc(100vh - 150px);
+	}
+	.preview {
+		white-space: pre-wrap;
+		padding: 8px 12px;
+		border-left: 3px solid var(--line);
 	}
 	.kept {
 		border: 1px solid var(--color-warning);

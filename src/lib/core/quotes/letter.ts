@@ -1,0 +1,41 @@
+import { Refusal } from '../refusal';
+
+/** What can stand in braces in a letter, with what it becomes. The link is put in when the letter goes out. */
+export const LETTER_WORDS = {
+	customer: 'the customer’s name',
+	title: 'what the quote is called',
+	number: 'the quote’s number',
+	total: 'what the customer pays, tax included',
+	'valid until': 'the last day it holds',
+	me: 'who sends it',
+	company: 'our name',
+	phone: 'our phone number',
+	link: 'the customer’s own link'
+} as const;
+export type LetterWord = keyof typeof LETTER_WORDS;
+
+/**
+ * Fills the words in braces of a letter.
+ * @throws Refusal naming words that are not known, in the field it is told
+ */
+export function fillLetter(text: string, values: Readonly<Record<Exclude<LetterWord, 'link'>, string>>, field = 'text'): string {
+	return text.replace(/\{([^{}\n]{1,40})\}/g, (whole, word: string) => {
+		const key = word.trim().toLowerCase();
+		if (key === 'link') return '{link}';
+		if (!Object.hasOwn(values, key))
+			throw new Refusal(`There is nothing to put in for “${whole}”. Known are ${Object.keys(LETTER_WORDS).join(', ')}.`, field);
+		return values[key as Exclude<LetterWord, 'link'>];
+	});
+}
+
+/** “a@x.example, b@y.example” → addresses, each once. @throws Refusal naming the one that is none */
+export function readRecipients(text: string, most = 10): string[] {
+	const all = text
+		.split(/[,;\n]/)
+		.map((a) => a.trim())
+		.filter(Boolean);
+	for (const a of all) if (!/^[^\s@<>"]+@[^\s@<>"]+\.[^\s@<>"]{2,}$/.test(a)) throw new Refusal(`“${a}” is not a mail address.`, 'to');
+	const once = [...new Map(all.map((a) => [a.toLowerCase(), a])).values()];
+	if (once.length > most) throw new Refusal(`A quote goes to at most ${most} addresses.`, 'to');
+	return once;
+}
