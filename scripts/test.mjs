@@ -1,40 +1,66 @@
 // Installs what the tests need, checks types, lint, format and the dependency rule, builds, and runs every test.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { readFileSync, rmSync } from 'node:fs';
 import { build, chromium, install, run } from './lib.mjs';
 
 install();
 const browser = chromium();
 run('npx', ['svelte-kit', 'sync']);
-for (const [name, args] of [
-	['types', ['svelte-check', '--tsconfig', './tsconfig.json', '--fail-on-warnings']],
-	['lint', ['eslint', '.']],
-	['format', ['prettier', '--check', '.', '--log-level', 'warn']],
-	['dependency rule', ['depcruise', 'src', '--config', '.dependency-cruiser.cjs']]
-]) {
-	console.log(`\n— ${name}`);
-	run('npx', args);
+
+/**
+ * Runs checks one after the other and shows each one's words when it has ended.
+ * @param {[string, string[]][]} checks
+ * @returns {Promise<boolean>} whether all passed
+ */
+async function checks(checks) {
+	for (const [name, args] of checks) {
+		const child = spawn('npx', args, { stdio: ['ignore', 'pipe', 'pipe'] });
+		let said = '';
+		for (const stream of [child.stdout, child.stderr]) stream.on('data', (data) => (said += String(data)));
+		const status = await new Promise((resolve) => child.on('close', resolve));
+		console.log(`\n— ${name}\n${said.trim()}`);
+		if (status !== 0) return false;
+	}
+	return true;
 }
+// Two at a time: types take as long as the rest together.
+const passed = await Promise.all([
+	checks([['types', ['svelte-check', '--tsconfig', './tsconfig.json', '--fail-on-warnings']]]),
+	checks([
+		['lint', ['eslint', '.']],
+		['format', ['prettier', '--check', '.', '--log-level', 'warn']],
+		['dependency rule', ['depcruise', 'src', '--config', '.dependency-cruiser.cjs']]
+	])
+]);
+if (passed.includes(false)) process.exit(1);
 build();
-const report = '.tmp/report.json';
-rmSync(report, { force: true });
-const tests = spawnSync(
-	'npx',
-	[
-		'vitest',
-		'run',
-		'--no-file-parallelism',
-		'--reporter=default',
-		'--reporter=json',
-		`--outputFile.json=${report}`,
-		...process.argv.slice(2)
-	],
-	{ stdio: 'inherit', env: { ...process.env, CHROMIUM: browser, NICKEL_LOG: 'silent' } }
-);
-const { numPassedTests, numFailedTests, numTotalTests } = JSON.parse(readFileSync(report, 'utf8'));
-// A suite that cannot even load has no failed test of its own; it must not look green.
-const failed = Math.max(numFailedTests, tests.status === 0 ? 0 : 1);
-console.log(
-	`\n${numPassedTests} passed, ${failed} failed${numTotalTests - numPassedTests - numFailedTests ? `, ${numTotalTests - numPassedTests - numFailedTests} skipped` : ''}`
-);
-process.exit(tests.status ?? 1);
+
+const own = process.argv.slice(2);
+let passedTests = 0;
+let failedTests = 0;
+let skipped = 0;
+let status = 0;
+/**
+ * Runs some projects and adds up what they say.
+ * @param {string} name
+ * @param {string[]} args
+ */
+function tests(name, args) {
+	const report = `.tmp/report-${name}.json`;
+	rmSync(report, { force: true });
+	const ran = spawnSync('npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${report}`, ...args, ...own], {
+		stdio: 'inherit',
+		env: { ...process.env, CHROMIUM: browser, NICKEL_LOG: 'silent' }
+	});
+	const { numPassedTests, numFailedTests, numTotalTests } = JSON.parse(readFileSync(report, 'utf8'));
+	passedTests += numPassedTests;
+	// A suite that cannot even load has no failed test of its own; it must not look green.
+	failedTests += Math.max(numFailedTests, ran.status === 0 ? 0 : 1);
+	skipped += numTotalTests - numPassedTests - numFailedTests;
+	status ||= ran.status ?? 1;
+}
+// Commands on files of their own run beside each other; what a browser does has the machine to itself.
+tests('commands', ['--project', 'core', '--project', 'server', ...(own.length ? ['--passWithNoTests'] : [])]);
+tests('browser', ['--project', 'browser', '--no-file-parallelism', ...(own.length ? ['--passWithNoTests'] : [])]);
+console.log(`\n${passedTests} passed, ${failedTests} failed${skipped ? `, ${skipped} skipped` : ''}`);
+process.exit(status);

@@ -4,11 +4,13 @@ import { coreBench } from './core';
 import { databaseBench } from './database';
 import { pagesBench } from './pages';
 import { print } from './measure';
+import { quotesBench } from './quotes';
 import { pricingBench } from './pricing';
 
 coreBench();
 await databaseBench();
 await pricingBench();
+await quotesBench();
 await benchPageBench();
 await pagesBench();
 writeFileSync('bench-results.json', `${JSON.stringify(print(), null, '\t')}\n`);

@@ -1,4 +1,5 @@
 import { and, eq, isNull } from 'drizzle-orm';
+import { addDays } from '../../core/time';
 import type { App } from '../app';
 import { companyOf } from '../jobs/queries';
 import { customers, estimates, jobs, quotes, revisions, taxCodes, taxComponents } from '../db/schema';
@@ -63,7 +64,13 @@ export function bench(app: App, jobId: string, change: number | null = null) {
 			text:
 				own.settings.quoteLetter?.text ??
 				'Dear {customer},\n\nthank you for asking us. Your quote is ready: you can read it, ask beside it, choose options and accept it here:\n\n{link}\n\nIt holds until {valid until}. If anything is unclear, call us: {phone}.\n\n{me}, {company}',
-			words: { customer: customer?.name ?? 'customer', title: row.title, company: own.name, phone: own.phone }
+			words: {
+				customer: customer?.name ?? 'customer',
+				title: row.title,
+				company: own.name,
+				phone: own.phone,
+				'valid until': addDays(todayOf(app), own.settings.quoteDays)
+			}
 		}
 	};
 }

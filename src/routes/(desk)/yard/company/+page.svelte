@@ -88,10 +88,8 @@
 		<div class="sheet grid content-start gap-3 p-4">
 			<Field label="Terms on quotes"><textarea class="textarea" rows="7" bind:value={typed.terms}></textarea></Field><label
 				class="flex items-center gap-2"
-				><input type="checkbox" class="checkbox" bind:checked={typed.publicPage} /> Public page with the request form (<a
-					class="link"
-					href="/public">see it</a
-				>)</label
+				><input type="checkbox" class="checkbox" bind:checked={typed.publicPage} />
+				<span>Public page with the request form, <a class="link" href="/public">see it</a></span></label
 			><Field label="What it says"><textarea class="textarea" rows="3" bind:value={typed.intro}></textarea></Field>
 		</div>
 		<form

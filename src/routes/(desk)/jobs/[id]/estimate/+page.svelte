@@ -79,7 +79,6 @@
 				...b.letter.words,
 				number: 'its number',
 				total: formatCents(quotePays ?? result.total.price),
-				'valid until': 'its last day',
 				me: data.me.name
 			}).replaceAll('{link}', 'the link');
 		} catch (e) {
