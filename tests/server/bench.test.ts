@@ -13,7 +13,7 @@ import { earlierEstimates, earlierLines, leftOutOf, templateList } from '$lib/se
 import { customerQuote } from '$lib/server/quotes/queries';
 import type { Yard } from '../../src/demo/yard';
 import { readPdf } from './pdf-reader';
-import { count, freshYard, value } from './yard';
+import { count, freshYard, refused, value } from './yard';
 
 let yard: Yard;
 let app: App;
@@ -36,15 +36,6 @@ const free = (scopeId: string, name: string, price = '100', cost = '60') =>
 const load = (id: string) => loadEstimate(app.db.orm, id)!;
 const total = (id: string) => computeEstimate(load(id)).total;
 const names = (id: string) => load(id).scopes.map((s) => [s.name, ...s.lines.map((l) => l.name)]);
-const refused = (work: () => unknown): [string | null, string] => {
-	try {
-		work();
-	} catch (e) {
-		if (e instanceof Refusal) return [e.field ?? null, e.message];
-		throw e;
-	}
-	return [null, 'taken'];
-};
 const option = (estimateId: string, name: string, price = '0'): string => {
 	const scopeId = yard.scope(estimateId, name, [], [], true);
 	free(scopeId, name, price);

@@ -2,7 +2,6 @@ import { mkdirSync, readdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { instantOf } from '$lib/core/time';
-import { Refusal } from '$lib/core/refusal';
 import type { App } from '$lib/server/app';
 import { acceptanceDocument } from '$lib/server/documents/acceptance';
 import { activityOf, whomToCall } from '$lib/server/quotes/activity';
@@ -15,7 +14,7 @@ import { parseMail, takeMail } from '$lib/server/sales/lead-mail';
 import { mergePreview, mergeToUndo } from '$lib/server/sales/merge';
 import type { DemoClock, Yard } from '../../src/demo/yard';
 import { readPdf } from './pdf-reader';
-import { count, freshYard, value, wonJob } from './yard';
+import { count, freshYard, refused, value, wonJob } from './yard';
 
 let yard: Yard;
 let app: App;
@@ -40,15 +39,6 @@ function sent() {
 	const q = yard.issue(estimateId, `life${n}@customer.example`);
 	return { customerId, jobId, extra, ...q, link: yard.link('quote', q.linkId, q.revisionId) };
 }
-const refused = (work: () => unknown): [string | null, string] => {
-	try {
-		work();
-	} catch (e) {
-		if (e instanceof Refusal) return [e.field ?? null, e.message];
-		throw e;
-	}
-	return [null, 'taken'];
-};
 const ask = (q: ReturnType<typeof sent>, asked: string, aboutId = '') =>
 	yard.call<{ questionId: string }>(q.link, 'quotes.ask', { aboutId, asked, name: 'Cora' }).questionId;
 const accept = (q: ReturnType<typeof sent>, chosen: string[] = []) =>

@@ -1,6 +1,7 @@
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { Refusal } from '$lib/core/refusal';
 import { instantOf } from '$lib/core/time';
 import { openApp, type App } from '$lib/server/app';
 import { readSettings } from '$lib/server/settings';
@@ -33,3 +34,14 @@ export const count = (app: App, sql: string, ...args: unknown[]): number =>
 	Object.values(app.db.sqlite.prepare(sql).get(...args) as Record<string, number>)[0] ?? 0;
 export const value = <T>(app: App, sql: string, ...args: unknown[]): T =>
 	Object.values((app.db.sqlite.prepare(sql).get(...args) as Record<string, T> | undefined) ?? {})[0] as T;
+
+/** What a refused piece of work says, and of which field; “taken” when it was not refused. */
+export function refused(work: () => unknown): [field: string | null, words: string] {
+	try {
+		work();
+	} catch (e) {
+		if (e instanceof Refusal) return [e.field ?? null, e.message];
+		throw e;
+	}
+	return [null, 'taken'];
+}

@@ -30,7 +30,7 @@ import { applyChange, winJob } from '../jobs/win';
 import { photosForQuote } from '../survey/commands';
 import { makeRecord } from './acceptance';
 import { personInCharge } from './in-charge';
-import { makeLink } from './links';
+import { linkOfRevision, makeLink } from './links';
 
 /** Freezes the estimate as the next revision of the job's quote, gives it its number and mails the link. */
 export const issueQuote = defineCommand({
@@ -211,12 +211,8 @@ export const withdrawQuote = defineCommand({
 /** Thanks the customer, with the link under which the record of what was agreed stays. */
 function thankCustomer(ctx: Context, r: typeof revisions.$inferSelect, number: number, job: typeof jobs.$inferSelect, total: number): void {
 	const to = r.sentTo || ctx.get(customers, job.customerId, 'The customer').mail;
-	const link = ctx.db
-		.select({ id: links.id })
-		.from(links)
-		.where(and(eq(links.kind, 'quote'), eq(links.subjectId, r.id)))
-		.get();
-	if (link)
+	const linkId = linkOfRevision(ctx.db, r.id);
+	if (linkId)
 		ctx.mail({
 			to,
 			subject: `Thank you: quote ${number} is accepted`,
@@ -227,7 +223,7 @@ The record of what we agreed on, with terms, options and signature, as a PDF:
 {link}/record
 
 ${r.header.company}`,
-			linkId: link.id,
+			linkId,
 			about: `job:${job.id}`
 		});
 }

@@ -1,5 +1,5 @@
 import { and, eq } from 'drizzle-orm';
-import type { Db } from '../db/open';
+import type { Db, Orm } from '../db/open';
 import type { Settings } from '../settings';
 import type { Actor, Context } from '../commands';
 import { links } from '../db/schema';
@@ -35,6 +35,14 @@ export function linkUrl(app: Host, linkId: string): string | null {
 	const link = app.db.orm.select().from(links).where(eq(links.id, linkId)).get();
 	return link ? `${app.settings.origin}/${link.kind === 'quote' ? 'q' : 'i'}/${linkToken(secretOf(), link.nonce)}` : null;
 }
+
+/** The link of a revision, for letters about it; null when it has none. */
+export const linkOfRevision = (db: Orm, revisionId: string): string | null =>
+	db
+		.select({ id: links.id })
+		.from(links)
+		.where(and(eq(links.kind, 'quote'), eq(links.subjectId, revisionId)))
+		.get()?.id ?? null;
 
 /** The address of the newest link to a record. */
 export function linkFor(app: Host, kind: 'quote' | 'invoice', subjectId: string): string | null {

@@ -5,8 +5,9 @@ import type { App } from '../app';
 import { defineCommand } from '../commands';
 import { Id, strict, Text } from '../commands/inputs';
 import type { Orm } from '../db/open';
-import { customers, jobs, links, questions, quotes, revisions } from '../db/schema';
+import { customers, jobs, questions, quotes, revisions } from '../db/schema';
 import { newId } from '../ids';
+import { linkOfRevision } from './links';
 import { personInCharge } from './in-charge';
 
 /** One link may ask so much a day: a script that asks without end is stopped, a curious customer is not. */
@@ -78,17 +79,13 @@ export const answerQuestion = defineCommand({
 		const job = ctx.get(jobs, quote.jobId, 'This job');
 		ctx.update(questions, q.id, { answer: i.answer.trim(), answeredBy: ctx.who.name, answeredAt: ctx.now });
 		const to = r.sentTo || ctx.get(customers, job.customerId, 'The customer').mail;
-		const link = ctx.db
-			.select({ id: links.id })
-			.from(links)
-			.where(and(eq(links.kind, 'quote'), eq(links.subjectId, r.id)))
-			.get();
-		if (to && link)
+		const linkId = linkOfRevision(ctx.db, r.id);
+		if (to && linkId)
 			ctx.mail({
 				to,
 				subject: `Your question on quote ${quote.number}`,
 				text: `You asked${q.about ? ` about ${q.about}` : ''}:\n\n${q.asked}\n\nOur answer:\n\n${i.answer.trim()}\n\nIt stays with the quote:\n\n{link}\n\n${ctx.who.name}, ${r.header.company}`,
-				linkId: link.id,
+				linkId,
 				about: `job:${job.id}`
 			});
 		ctx.update(jobs, job.id, { touchedAt: ctx.now });

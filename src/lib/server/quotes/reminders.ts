@@ -6,8 +6,9 @@ import { wallTime } from '../../core/time';
 import { Refusal } from '../../core/refusal';
 import { defineCommand } from '../commands';
 import { Id, strict } from '../commands/inputs';
-import { company, jobs, links, quotes, reminders, revisions } from '../db/schema';
+import { company, jobs, quotes, reminders, revisions } from '../db/schema';
 import { newId } from '../ids';
+import { linkOfRevision } from './links';
 
 /**
  * Sends the reminders that are due, in one transaction with the note that they went out: however often it runs, and whenever it is
@@ -52,18 +53,14 @@ export const remindDue = defineCommand({
 			if (due.length === 0) continue;
 			for (const rule of due) ctx.db.insert(reminders).values({ id: newId(), revisionId: r.id, rule, at: ctx.now }).run();
 			const quote = ctx.get(quotes, r.quoteId, 'This quote');
-			const link = ctx.db
-				.select({ id: links.id })
-				.from(links)
-				.where(and(eq(links.kind, 'quote'), eq(links.subjectId, r.id)))
-				.get();
-			if (!link) continue;
+			const linkId = linkOfRevision(ctx.db, r.id);
+			if (!linkId) continue;
 			const last = due.at(-1)?.startsWith('expires') ?? false;
 			ctx.mail({
 				to: r.to,
 				subject: last ? `Quote ${quote.number} is valid until ${r.validUntil}` : `Your quote ${quote.number} from ${own.name}`,
 				text: `${last ? `our quote over ${formatCents(r.total)} is valid until ${r.validUntil}.` : `you have our quote over ${formatCents(r.total)}.`} You can read it, ask beside it, choose options and accept or decline it here:\n\n{link}\n\nIf you have decided otherwise, one word there is enough and we will not ask again.\n\n${own.name}, ${own.phone}`,
-				linkId: link.id,
+				linkId,
 				about: `job:${quote.jobId}`
 			});
 			sent += 1;
