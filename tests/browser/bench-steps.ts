@@ -48,3 +48,37 @@ export async function cell(page: Page, line: string, column: string): Promise<El
 }
 export const cellText = async (page: Page, line: string, column: string): Promise<string> =>
 	(await cell(page, line, column)).evaluate((e) => e.innerText.trim());
+
+/** Runs commands as who is signed in on a page, one after the other; what one gives back can go into the next. */
+export const run = <R = Record<string, string>>(page: Page, command: string, input: unknown): Promise<R> =>
+	page.evaluate(
+		async (name: string, body: unknown) => {
+			const r = await fetch(`/api/commands/${name}`, {
+				method: 'POST',
+				headers: { 'content-type': 'application/json' },
+				body: JSON.stringify({ input: body, key: crypto.randomUUID() })
+			});
+			const said = (await r.json()) as { result?: unknown; message?: string };
+			if (!r.ok) throw new Error(`${name}: ${said.message}`);
+			return said.result as never;
+		},
+		command,
+		input
+	) as Promise<R>;
+
+/** A quote of 100.00 with an option of 40.00 for a new customer, issued; gives its job. */
+export async function offer(page: Page, name: string): Promise<string> {
+	const { jobId } = await run(page, 'jobs.open', {
+		...{ name, customerId: null, customerName: `${name} owner`, address: '7 Bell Yard', kindOfWork: 'Repair', source: '', wanted: '' }
+	});
+	const { estimateId } = await run(page, 'estimates.start', { jobId });
+	for (const [scope, price, option] of [
+		['Work', '100', false],
+		['Extra', '40', true]
+	] as const) {
+		const { scopeId } = await run(page, 'estimates.add-scope', { estimateId, name: scope, option });
+		await run(page, 'estimates.add-line', { scopeId, name: `${scope}, all of it`, kind: 'material', price, cost: '20' });
+	}
+	await run(page, 'quotes.issue', { estimateId, to: 'own@customer.example', subject: '', text: '{link}' });
+	return jobId ?? '';
+}

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import type { Browser, Page } from 'puppeteer-core';
 import { afterAll, afterEach, beforeAll, describe, expect, inject, it } from 'vitest';
 import { readPdf } from '../server/pdf-reader';
+import { seriousOn } from './axe';
 import { bodyText, fill, launch, open, PHONE, press, reads, signIn, visitor } from './chrome';
 import { reader, until } from './db';
 
@@ -44,7 +45,7 @@ describe('a quote on the customer’s phone', () => {
 		expect(text).toContain('for how long, from what kind of device');
 		await phone.click('#questions summary');
 		await phone.type('textarea[name=asked]', 'And <b>who</b> cleans up?');
-		await phone.type('#questions input[name=name]', 'Mira Solheim');
+		await phone.type('#questions input[name=asker]', 'Mira Solheim');
 		await Promise.all([phone.waitForNavigation(), phone.click('#questions button')]);
 		expect(await bodyText(phone)).toContain('And <b>who</b> cleans up?');
 		expect(db.value("select count(*) from quote_questions where asked = 'And <b>who</b> cleans up?'")).toBe(1);
@@ -85,6 +86,14 @@ describe('a quote on the customer’s phone', () => {
 			() => db.value('select sum(json_array_length(tried)) from views where subject_id = ?', revision()) > before,
 			'the tried option'
 		);
+	});
+
+	it('has nothing that axe finds serious, with everything open', async () => {
+		await open(phone, new URL(link).pathname.replace(/^/, base));
+		await phone.evaluate(() => {
+			for (const d of document.querySelectorAll('details')) d.open = true;
+		});
+		expect(await seriousOn(phone)).toEqual([]);
 	});
 
 	it('is accepted with the option; the record of acceptance is there as a PDF, for both', async () => {

@@ -101,9 +101,13 @@ describe('the whole line, from a request to the last payment', () => {
 		await estimator.waitForFunction(() => document.body.innerText.includes('54 60'));
 		expect(
 			JSON.parse(
-				db.value<string>(
-					"select override from lines where name = 'Shingle, laminated' and scope_id in (select id from scopes where name = 'Main roof' and estimate_id in (select id from estimates where job_id = ?))",
-					jobId()
+				await until(
+					() =>
+						db.value<string>(
+							"select override from lines where name = 'Shingle, laminated' and scope_id in (select id from scopes where name = 'Main roof' and estimate_id in (select id from estimates where job_id = ?))",
+							jobId()
+						),
+					'the override'
 				)
 			)
 		).toEqual({ quantity: 600_000, computedThen: 540_000 });

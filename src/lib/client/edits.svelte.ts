@@ -1,6 +1,6 @@
-import { invalidateAll } from '$app/navigation';
 import type { Line } from '$lib/core/estimate';
 import { command } from './command';
+import { refreshWhenReachable } from './refresh';
 
 /** What was typed into a cell of an estimate and is not known to be saved yet. */
 export interface Edit {
@@ -29,6 +29,7 @@ export class Edits {
 	readonly #store: string;
 	#answers: Record<string, (wrong: string | null) => void> = {};
 	#sending = false;
+	readonly #settled: (() => void)[] = [];
 	#timer: ReturnType<typeof setTimeout> | undefined;
 
 	constructor(estimateId: string) {
@@ -68,6 +69,11 @@ export class Edits {
 			this.#answers[key] = resolve;
 			void this.#send();
 		});
+	}
+
+	/** When what was typed is saved, or known to wait for the connection: what comes next, Undo too, comes after it. */
+	settled(): Promise<void> {
+		return this.#sending ? new Promise((go) => this.#settled.push(go)) : Promise.resolve();
 	}
 
 	#answer(key: string, wrong: string | null): boolean {
@@ -114,8 +120,10 @@ export class Edits {
 		this.#sending = false;
 		const done = this.waiting.filter((e) => e.sent).map((e) => e.key);
 		if (done.length) {
-			await invalidateAll();
-			this.waiting = this.waiting.filter((e) => !done.includes(e.key));
+			// What is saved stays laid over the page until the page itself says it.
+			if (await refreshWhenReachable()) this.waiting = this.waiting.filter((e) => !done.includes(e.key));
+			else this.#timer = setTimeout(() => void this.#send(), 3000);
 		}
+		for (const go of this.#settled.splice(0)) go();
 	}
 }

@@ -1,5 +1,5 @@
-import { invalidateAll } from '$app/navigation';
 import { navigating } from '$app/state';
+import { refreshWhenReachable } from './refresh';
 
 /**
  * Refreshes the page when something on it changed elsewhere. Waits a moment, so that a burst is one refresh. A page that is
@@ -14,7 +14,10 @@ export function followLive(topics: () => readonly string[]): () => void {
 		timer = setTimeout(() => {
 			// A refresh would call off where somebody is going right now: it waits until they are there.
 			if (navigating.to) refresh();
-			else void invalidateAll();
+			else
+				void refreshWhenReachable().then((there) => {
+					if (!there && source) timer = setTimeout(refresh, 3000);
+				});
 		}, 150);
 	};
 	const open = () => {

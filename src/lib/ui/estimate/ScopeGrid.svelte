@@ -319,6 +319,9 @@
 					{#if !drawn(n)}<tr aria-hidden="true" style:height="{block.length * ROW}px"><td colspan="10"></td></tr>{/if}
 					{#each drawn(n) ? block : [] as l, k (l.line.id)}
 						{@const row = n * BLOCK + k}
+						<!-- By row first: moving or typing then touches the cells of one row, not of all. -->
+						{@const mine = at.row === row ? at.col : -1}
+						{@const here = editing?.row === row}
 						<tr
 							class:out={l.state === 'aside'}
 							class:faint={words.length > 0 && !fits(l)}
@@ -348,11 +351,11 @@
 									class="heading"
 									data-cell="{row}-0"
 									data-column="name"
-									tabindex={at.row === row ? 0 : -1}
+									tabindex={mine >= 0 ? 0 : -1}
 									onfocus={() => (at = { row, col: 0 })}
 									onkeydown={(e) => keys(e, l)}
 									ondblclick={() => begin(l, 0)}
-									>{#if editing?.row === row}<input
+									>{#if here && editing}<input
 											class="cell"
 											aria-label="Heading"
 											bind:value={editing.text}
@@ -368,12 +371,12 @@
 										class:calc={c.key === 'quantity' && l.computed !== null}
 										data-cell="{row}-{col}"
 										data-column={c.key}
-										tabindex={at.row === row && at.col === col ? 0 : -1}
+										tabindex={mine === col ? 0 : -1}
 										onfocus={() => (at = { row, col })}
 										onkeydown={(e) => keys(e, l)}
 										ondblclick={() => begin(l, col)}
 									>
-										{#if editing?.row === row && editing.col === col}<input
+										{#if here && editing?.col === col}<input
 												class="cell"
 												class:num={c.num}
 												aria-label="{c.head} of {l.line.name}"

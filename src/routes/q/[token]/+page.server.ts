@@ -62,7 +62,7 @@ const ask: Actions['ask'] = async (event) => {
 	if (!actor) error(404, 'This link does not work (any more).');
 	const form = await event.request.formData();
 	const text = (name: string) => String(form.get(name) ?? '');
-	const typed = { kind: 'asked' as const, asked: text('asked'), aboutId: text('about'), name: text('name'), reason: '' };
+	const typed = { kind: 'asked' as const, asked: text('asked'), aboutId: text('about'), name: text('asker'), reason: '' };
 	try {
 		app().run(askQuestion as never, { aboutId: typed.aboutId.slice(0, 40), asked: typed.asked, name: typed.name }, actor);
 	} catch (e) {

@@ -234,7 +234,7 @@
 							>{form?.kind === 'asked' ? form.asked : ''}</textarea
 						>{#if form?.kind === 'asked' && form.message}<span class="problem" role="alert">{form.message}</span>{/if}</label
 					>
-					<label><span class="quiet">Your name</span><input class="input" name="name" autocomplete="name" /></label>
+					<label><span class="quiet">Your name</span><input class="input" name="asker" autocomplete="name" /></label>
 					<button class="btn btn-tall">Send the question</button>
 				</form>
 			</details>{/if}

@@ -129,6 +129,7 @@
 	const withinPart = $derived(part === '' ? {} : b.estimate.scopes.some((s) => s.id === part) ? { scopeId: part } : { kind: part as Kind });
 
 	async function act(name: string, input: Record<string, unknown>): Promise<string | null> {
+		await edits.settled();
 		const r = await command(name, input);
 		said = r.ok ? '' : r.message;
 		return r.ok ? null : r.message;
@@ -190,6 +191,7 @@
 	}
 	async function issue() {
 		busy = true;
+		await edits.settled();
 		const r = await command('quotes.issue', { estimateId: b.id, ...letter, despite });
 		busy = false;
 		if (r.ok) {
