@@ -233,6 +233,43 @@ describe('the estimator’s bench', () => {
 		await press(estimator, 'Go back', 'dialog[open]');
 		await until(() => db.value<number>('select unit_price from lines where id = ?', line.id) !== 990_000, 'the earlier price');
 	});
+	it('traces a roof on a picture, corner by corner, with its edges and pitch, as a shape of a scope', async () => {
+		const jobId = jobCalled('Penhallow');
+		await open(estimator, `${base}/jobs/${jobId}/estimate/photos`);
+		await press(estimator, 'Trace a shape');
+		const surface = (await estimator.$('.surface'))!;
+		await surface.evaluate((e) => e.scrollIntoView({ block: 'start' }));
+		const box = (await surface.boundingBox())!;
+		// An eave below, a ridge above it: the second corner snaps level with the first, and the ridge leans as a hand draws it.
+		for (const [x, y] of [
+			[0.15, 0.6],
+			[0.85, 0.603],
+			[0.7, 0.3],
+			[0.3, 0.315]
+		] as const)
+			await estimator.mouse.click(box.x + box.width * x, box.y + box.height * y);
+		await press(estimator, 'Close the shape');
+		await reads(estimator, 'An outline of 4 corners');
+		await estimator.click('dialog[open] input[type=checkbox]');
+		for (const [edge, kind] of [
+			[1, 'eave'],
+			[2, 'hip'],
+			[3, 'ridge'],
+			[4, 'hip']
+		] as const)
+			await estimator.select(`dialog[open] select[aria-label="Edge ${edge}"]`, kind);
+		await fill(estimator, 'dialog[open] input[name=trace-pitch]', '49');
+		await press(estimator, 'Put it on', 'dialog[open]');
+		await reads(estimator, 'The pitch must be between 0 and 48 in 12.');
+		await fill(estimator, 'dialog[open] input[name=trace-pitch]', '8');
+		await press(estimator, 'Put it on', 'dialog[open]');
+		await reads(estimator, 'The shape is on the scope.');
+		const figure = JSON.parse(
+			db.value<string>("select figure from shapes where figure like '%roof polygon%' order by rowid desc limit 1")
+		) as { points: { x: number; y: number }[]; edges: string[]; pitch: number };
+		expect(figure.edges).toEqual(['eave', 'hip', 'ridge', 'hip']);
+		expect([figure.pitch, figure.points[0]?.y === figure.points[1]?.y]).toEqual([8, true]);
+	});
 	it('begins a change order on a won job, which goes out and waits', async () => {
 		const school = jobCalled('St. Brannoc School, east face');
 		await open(estimator, `${base}/jobs/${school}`);

@@ -228,11 +228,95 @@ describe('from nothing to a price', () => {
 		expect(await bench.shown(page, 'price')).toBe(then);
 	});
 
+	it('takes the same cell again and again as fast as somebody types, and never says that somebody else was there', async () => {
+		const id = db.value<string>("select id from lines where name = 'Deck beam, treated, 2 x 8, 12 ft' order by rowid desc");
+		for (let n = 41; n <= 52; n++) await act.type('Deck beam, treated, 2 x 8', 'quantity', String(n));
+		await until(() => db.value<string>('select override from lines where id = ?', id)?.includes('520000'), 'the last quantity');
+		await page.waitForFunction(() => document.querySelector('tr.unsaved') === null);
+		expect(await page.evaluate(() => document.body.innerText)).not.toContain('Somebody else changed');
+		expect(await quantityShown('Deck beam, treated, 2 x 8')).toContain('52');
+	});
+
+	it('leaves what cannot be read said, with what was typed, and the grid free for the next cell', async () => {
+		await act.type('Deck beam, treated, 2 x 8', 'price', 'cheap');
+		await page.waitForSelector('input.cell');
+		await act.type('Beam hanger', 'price', '4.25');
+		await until(() => db.value("select count(*) from lines where name like 'Beam hanger%' and unit_price = 42500"), 'the next cell');
+		await reads(page, 'You typed “cheap”.');
+	});
+
 	it('says who else has the estimate open', async () => {
 		const other = await visitor(browser);
 		await signIn(other, base, 'petra');
 		await open(other, page.url());
 		await reads(other, 'Also in this estimate: Bastian Reyle');
 		await other.close();
+	});
+});
+
+describe('what the company knows of its own', () => {
+	it('is a measure it named, offered where shapes are typed and where parts go by measures', async () => {
+		const owner = await visitor(browser);
+		await signIn(owner, base, 'imogen');
+		await open(owner, `${base}/yard/company`);
+		await fill(owner, 'input[name=own-measure]', 'ridge');
+		await press(owner, 'Add the measure');
+		await until(() => db.value<string>("select settings ->> '$.measures' from company")?.includes('ridge (length)'), 'the measure');
+		await fill(owner, 'input[name=own-measure]', 'Ridge');
+		await press(owner, 'Add the measure');
+		await reads(owner, 'There is a measure of this name already.');
+		await press(owner, 'Take off ridge');
+		await until(() => db.value<string>("select settings ->> '$.measures' from company") === '[]', 'none again');
+		await fill(owner, 'input[name=own-measure]', 'wall flashing');
+		await press(owner, 'Add the measure');
+		await reads(owner, 'Take off');
+		await owner.close();
+		await bid('Own measure', 'Repair');
+		await act.add('Chimney', 'new scope');
+		await act.press('Add a shape');
+		await act.choose('select[name=kind]', 'typed');
+		await act.choose('select[name=measure]', 'wall flashing (length)');
+		await act.fill('input[name=value]', '3.048 m');
+		await act.save();
+		await reads(page, 'wall flashing 10.0 ft');
+	});
+	it('is what an item brings along: refused by its code, then there as a line that follows', async () => {
+		const item = (code: string) => db.value<string>('select id from items where code = ?', code);
+		await open(page, `${base}/price/catalog/${item('TS-PIP-BOO')}`);
+		await press(page, 'More: picture');
+		const field = 'details textarea';
+		await fill(page, field, 'NO-SUCH × 2');
+		await press(page, 'Save');
+		await reads(page, 'There is no item with the code “NO-SUCH”.');
+		expect(await page.$eval(field, (e) => (e as HTMLTextAreaElement).value)).toBe('NO-SUCH × 2');
+		await fill(page, field, 'TS-DEC-716 × 0.5');
+		await press(page, 'Save');
+		await reads(page, 'Saved.');
+		const estimateId = await bid('Brought along', 'Repair');
+		await act.add('Vents', 'new scope');
+		await act.add('pipe boot', 'TS-PIP-BOO');
+		await until(() => linesOf(estimateId) === 2, 'both lines');
+		await act.type('Pipe boot', 'quantity', '5');
+		// Half a sheet for each of five: 2.5, up to whole sheets.
+		await page.waitForFunction(() => [...document.querySelectorAll('[data-column=quantity]')].some((e) => e.textContent?.trim() === '3'));
+	});
+	it('is an acceptance on paper, with the options that were ticked there', async () => {
+		await open(page, `${base}/win/track`);
+		const jobId = await bench.offer(page, 'Signed on paper');
+		await open(page, `${base}/jobs/${jobId}`);
+		await press(page, 'Accepted on paper');
+		await page.waitForSelector('dialog[open] fieldset input');
+		await page.click('dialog[open] fieldset input');
+		await press(page, 'It is accepted', 'dialog[open]');
+		const record = await until(
+			() =>
+				db.value<string>(
+					'select a.record from answers a join revisions r on r.id = a.revision_id join quotes q on q.id = r.quote_id where q.job_id = ?',
+					jobId
+				),
+			'the acceptance'
+		);
+		expect(JSON.parse(record)).toMatchObject({ chosen: [{ name: 'Extra' }], agent: 'by hand, Bastian Reyle' });
+		expect(JSON.parse(record).net).toBe(14_000);
 	});
 });

@@ -4,7 +4,7 @@ import { computeEstimate, frozenHolds, writeBlock, type Frozen } from '$lib/core
 import { Refusal } from '$lib/core/refusal';
 import type { App } from '$lib/server/app';
 import { changesOf } from '$lib/server/estimates/changes';
-import { lackingFor } from '$lib/server/estimates/commands';
+import { lackingFor } from '$lib/server/estimates/lacking';
 import { loadEstimate } from '$lib/server/estimates/load';
 import { insideDocument } from '$lib/server/documents/inside';
 import { presence } from '$lib/server/live/presence';

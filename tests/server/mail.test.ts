@@ -32,6 +32,7 @@ describe('a real mail server', () => {
 		expect(await mail.send(letter)).toMatch(/^250/);
 		expect(letters[0]).toContain('Subject: Your quote');
 		expect(letters[0]).toContain('http://localhost/q/abc');
+		expect(letters[0]).toContain('Auto-Submitted: auto-generated');
 		await expect(mail.send({ ...letter, to: 'nobody@penhallow.example' })).rejects.toThrow(/550/);
 		await new Promise<void>((resolve) => server.close(() => resolve()));
 	});

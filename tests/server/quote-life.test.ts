@@ -1,4 +1,4 @@
-import { mkdirSync, readdirSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readdirSync, utimesSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { instantOf } from '$lib/core/time';
@@ -223,6 +223,19 @@ describe('requests by mail', () => {
 		});
 		expect(value<string>(app, 'select wanted from leads where id = ?', first?.id)).toContain('Leak über der Tür');
 	});
+	it('without an id are taken once too, and of one that is only a page its words are read', async () => {
+		const page = Buffer.from(
+			'From: Nora <nora@page.example>\r\nSubject: Roof\r\nContent-Type: text/html\r\n\r\n<style>p{color:red}</style><p>It leaks at<br>3 Mill Lane, Osselmere</p><script>x()</script>\r\n'
+		);
+		const first = await takeMail(app, page, petra);
+		expect(await takeMail(app, page, petra)).toEqual({ id: first?.id, taken: false });
+		const lead = app.db.sqlite.prepare('select wanted, address from leads where id = ?').get(first?.id) as {
+			wanted: string;
+			address: string;
+		};
+		expect(lead.wanted).toBe('Roof\n\nIt leaks at\n3 Mill Lane, Osselmere');
+		expect(lead.address).toBe('3 Mill Lane, Osselmere');
+	});
 	it('begin no loop: what a program or we ourselves wrote is nothing', async () => {
 		expect(await takeMail(app, eml({ id: 'b', extra: 'Auto-Submitted: auto-replied\r\n' }), petra)).toBeNull();
 		const own = value<string>(app, 'select mail from company');
@@ -236,14 +249,19 @@ describe('requests by mail', () => {
 	it('are taken from the watched folder and moved, what is wrong beside its reason', async () => {
 		const dir = app.settings.leadMail;
 		mkdirSync(dir, { recursive: true });
-		writeFileSync(join(dir, 'one.eml'), eml({ id: 'f1' }));
-		writeFileSync(join(dir, 'two.eml'), 'nothing');
+		const put = (name: string, text: string | Buffer, rested = true) => {
+			writeFileSync(join(dir, name), text);
+			if (rested) utimesSync(join(dir, name), 0, 0);
+		};
+		put('one.eml', eml({ id: 'f1' }));
+		put('two.eml', 'nothing');
+		put('half.eml', eml({ id: 'f3' }), false);
 		writeFileSync(join(dir, 'notes.txt'), 'left alone');
 		expect(await takeLeadMail(app)).toBe(1);
 		expect(await takeLeadMail(app)).toBe(0);
 		expect(readdirSync(join(dir, 'taken'))).toHaveLength(1);
 		expect(readdirSync(join(dir, 'refused')).some((f) => f.endsWith('.txt'))).toBe(true);
-		expect(readdirSync(dir)).toContain('notes.txt');
+		expect(readdirSync(dir)).toEqual(expect.arrayContaining(['notes.txt', 'half.eml']));
 	});
 });
 
@@ -326,6 +344,17 @@ describe('a quote that goes out', () => {
 		expect(value<string>(app, 'select valid_until from revisions where id = ?', revisionId)).toBe('2027-05-25');
 		yard.call('bastian', 'quotes.withdraw', { revisionId });
 		expect(letters(`Out ${n} from%`)).toMatchObject([{ state: 'failed', message: 'held back: the quote is not offered any more' }]);
+	});
+	it('is not reminded of before it went out, and its letter is not sent again once it is withdrawn', () => {
+		const { revisionId } = bid()({ sendAt: '2027-05-20T08:00' });
+		clock.at = instantOf('2027-05-10', '10:00', 'America/New_York');
+		app.run(remindDue as never, {}, { type: 'system' });
+		expect(count(app, 'select count(*) from reminders where revision_id = ?', revisionId)).toBe(0);
+		expect(whomToCall(app, 500).some((c) => c.revisionId === revisionId)).toBe(false);
+		clock.at = instantOf('2027-04-20', '09:20', 'America/New_York');
+		yard.call('bastian', 'quotes.withdraw', { revisionId });
+		const mailId = value<string>(app, 'select id from outbox where subject like ?', `Out ${n} from%`);
+		expect(refused(() => yard.call('petra', 'outbox.resend', { mailId }))[1]).toMatch(/not offered any more/);
 	});
 	it('stays here too when a newer revision replaces it before it went out', () => {
 		const issue = bid();

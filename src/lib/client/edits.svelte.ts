@@ -14,7 +14,8 @@ export interface Edit {
 	/** For messages: “Tear-off: price 45”. */
 	label: string;
 }
-type Waiting = Edit & { sent: boolean };
+/** `saved`: the version of the estimate that has it; null while it is not saved. */
+type Waiting = Edit & { saved: number | null };
 
 /**
  * Cells that were typed: shown at once, sent one after the other, kept on this device while there is no connection and sent when
@@ -32,15 +33,16 @@ export class Edits {
 	readonly #settled: (() => void)[] = [];
 	#timer: ReturnType<typeof setTimeout> | undefined;
 
-	constructor(estimateId: string) {
-		this.#store = `nickel-edits-${estimateId}`;
+	/** Kept by estimate and person: on a device that several share nobody sends what another typed. */
+	constructor(estimateId: string, personId: string) {
+		this.#store = `nickel-edits-${estimateId}-${personId}`;
 	}
 
 	/** Takes up what was kept when the page was last open. @returns stop */
 	start(): () => void {
 		try {
 			const kept = JSON.parse(localStorage.getItem(this.#store) ?? '[]') as Edit[];
-			this.waiting = kept.map((e) => ({ ...e, sent: false }));
+			this.waiting = kept.map((e) => ({ ...e, saved: null }));
 		} catch {
 			// What cannot be read cannot be sent.
 		}
@@ -53,17 +55,17 @@ export class Edits {
 		};
 	}
 
-	/** Lines as they will be when everything is saved. */
-	get patches(): Record<string, Partial<Line>> {
+	/** What lies over a page that shows this version of the estimate: all that it does not show yet. */
+	patches(version: number): Record<string, Partial<Line>> {
 		const all: Record<string, Partial<Line>> = {};
-		for (const e of this.waiting) if (e.patch) all[e.lineId] = { ...all[e.lineId], ...e.patch };
+		for (const e of this.waiting) if (e.patch && (e.saved === null || e.saved > version)) all[e.lineId] = { ...all[e.lineId], ...e.patch };
 		return all;
 	}
 
 	/** @returns what was wrong with it, or null: saved, or kept for later. */
 	put(edit: Omit<Edit, 'key'>): Promise<string | null> {
 		const key = crypto.randomUUID();
-		this.waiting.push({ ...edit, key, sent: false });
+		this.waiting.push({ ...edit, key, saved: null });
 		this.#keep();
 		return new Promise((resolve) => {
 			this.#answers[key] = resolve;
@@ -84,7 +86,7 @@ export class Edits {
 	}
 
 	#keep(): void {
-		const open = this.waiting.filter((e) => !e.sent).map(({ sent: _, ...e }) => e);
+		const open = this.waiting.filter((e) => e.saved === null).map(({ saved: _, ...e }) => e);
 		try {
 			if (open.length) localStorage.setItem(this.#store, JSON.stringify(open));
 			else localStorage.removeItem(this.#store);
@@ -93,13 +95,21 @@ export class Edits {
 		}
 	}
 
+	readonly #next = () => this.waiting.find((e) => e.saved === null);
+
+	/** The page shows this version now: what it has needs nothing laid over it any more. */
+	arrived(version: number): void {
+		if (this.waiting.some((e) => e.saved !== null && e.saved <= version))
+			this.waiting = this.waiting.filter((e) => e.saved === null || e.saved > version);
+	}
+
 	async #send(): Promise<void> {
 		if (this.#sending) return;
 		this.#sending = true;
 		clearTimeout(this.#timer);
-		for (let next = this.waiting.find((e) => !e.sent); next; next = this.waiting.find((e) => !e.sent)) {
+		for (let next = this.#next(); next; next = this.#next()) {
 			const { key, lineId, field, value, seen, label } = next;
-			const r = await command('estimates.change-line', { lineId, field, value, seen }, { refresh: false, key });
+			const r = await command<{ version: number }>('estimates.change-line', { lineId, field, value, seen }, { refresh: false, key });
 			if (!r.ok && (r.status === 0 || r.status >= 502)) {
 				this.lost = true;
 				for (const e of this.waiting) this.#answer(e.key, null);
@@ -108,7 +118,7 @@ export class Edits {
 			}
 			this.lost = false;
 			if (r.ok) {
-				for (const e of this.waiting) if (e.key === key) e.sent = true;
+				for (const e of this.waiting) if (e.key === key) e.saved = r.result.version;
 				this.#answer(key, null);
 			} else {
 				this.waiting = this.waiting.filter((e) => e.key !== key);
@@ -118,12 +128,8 @@ export class Edits {
 			this.#keep();
 		}
 		this.#sending = false;
-		const done = this.waiting.filter((e) => e.sent).map((e) => e.key);
-		if (done.length) {
-			// What is saved stays laid over the page until the page itself says it.
-			if (await refreshWhenReachable()) this.waiting = this.waiting.filter((e) => !done.includes(e.key));
-			else this.#timer = setTimeout(() => void this.#send(), 3000);
-		}
+		if (this.waiting.some((e) => e.saved !== null) && !(await refreshWhenReachable()))
+			this.#timer = setTimeout(() => void this.#send(), 3000);
 		for (const go of this.#settled.splice(0)) go();
 	}
 }

@@ -56,6 +56,8 @@ describe('the same item for several parts', () => {
 		['a typed quantity', { source: { by: 'typed', quantity: quantity(10_000) } }, 'come from measures'],
 		['another price', { unitPrice: unitPrice(800_000) }, 'costs or prices differ'],
 		['an override', { override: { quantity: quantity(20_000), computedThen: quantity(10_000) } }, 'typed quantity'],
+		['another tax', { taxCodeId: 'none' }, 'taxed differently'],
+		['a line that is hidden beside one that is not', { hidden: true }, 'hidden, locked'],
 		['an option beside one that is none', { option: true }, 'option or set aside']
 	] as [string, Partial<Line>, string][])('is not pooled with %s', (_, more, reason) => {
 		expect(() => poolLines([rolls('a', 'area', 400), rolls('b', 'area', 300, more)])).toThrow(reason);

@@ -14,6 +14,9 @@ function apart(a: Line, b: Line): string | null {
 	if (a.unitPrice !== b.unitPrice || a.unitCost !== b.unitCost) return 'Their costs or prices differ: make them alike first.';
 	if (a.option !== b.option || a.setAside !== b.setAside || (a.groupId ?? null) !== (b.groupId ?? null))
 		return 'One of them is an option or set aside, the other is not.';
+	if (a.taxCodeId !== b.taxCodeId) return 'They are taxed differently.';
+	if (a.hidden !== b.hidden || a.locked !== b.locked || a.discountable !== b.discountable)
+		return 'One of them is hidden, locked or outside the discount, the other is not.';
 	if (a.override || b.override) return 'One of them has a typed quantity: clear it first.';
 	return null;
 }

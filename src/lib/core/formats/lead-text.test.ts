@@ -26,6 +26,21 @@ describe('a request that came by mail', () => {
 		expect([lead.name, lead.mail]).toEqual(['Tilda Roskilly', 'tilda@roskilly.example']);
 		expect(lead.wanted).not.toContain('Forwarded');
 	});
+	it('that we pass on ourselves is the request of who wrote it first', () => {
+		const own = { ...mail, from: { name: 'Office', address: 'office@pellgrave.example' } };
+		const text = 'Could you?\n\n> From: "Roskilly, Tilda" <tilda@roskilly.example>\n> Two skylights leak.';
+		expect(isAutomatic({ ...own, text }, ['office@pellgrave.example'])).toBe(false);
+		expect(readLeadMail({ ...own, text }).mail).toBe('tilda@roskilly.example');
+	});
+	it.each([
+		['line ends', '\n'.repeat(100_000)],
+		['house numbers', '1 A '.repeat(25_000)],
+		['half a head', `${'> '.repeat(50_000)}From: `],
+		['digits', '5'.repeat(100_000)]
+	])('made of %s alone is read at once, and gives nothing', (_, text) => {
+		const lead = readLeadMail({ ...mail, text, subject: '' });
+		expect([lead.phone, lead.address, lead.name]).toEqual(['', '', 'Wilma Trask']);
+	});
 	it('leaves empty what it does not find, and guesses nothing', () => {
 		const lead = readLeadMail({
 			...mail,

@@ -17,11 +17,11 @@ export interface LeadFields {
 
 const PHONE = /(?<!\d)(?:\+?1[ .-]?)?\(?\d{3}\)?[ .-]?\d{3}[ .-]?\d{4}(?!\d)/;
 const STREET =
-	/\b\d{1,6}[A-Za-z]? [A-Z][\w’'.-]*(?: [A-Z0-9][\w’'.-]*)* (?:Street|St|Avenue|Ave|Road|Rd|Lane|Ln|Drive|Dr|Court|Ct|Place|Pl|Way|Row|Quay|Yard|Terrace|Close|Hill|Square|Sq|Boulevard|Blvd)\b\.?(?:, ?[A-Z][\w’'-]*(?: [A-Z][\w’'-]*)*)?/;
-const FORWARDED = /^[>\s*]*(?:From|Von|De):\s*\**\s*"?([^"<\n]*?)"?\s*<([^>\s]+@[^>\s]+)>/im;
+	/\b\d{1,6}[A-Za-z]? [A-Z][\w’'.-]{0,30}(?: [A-Z0-9][\w’'.-]{0,30}){0,4} (?:Street|St|Avenue|Ave|Road|Rd|Lane|Ln|Drive|Dr|Court|Ct|Place|Pl|Way|Row|Quay|Yard|Terrace|Close|Hill|Square|Sq|Boulevard|Blvd)\b\.?(?:, ?[A-Z][\w’'-]{0,30}(?: [A-Z][\w’'-]{0,30}){0,3})?/;
+const FORWARDED = /^[> \t*]{0,20}From:[ \t*]{0,10}"?([^"<\n]{0,200}?)"?[ \t]{0,10}<([^>\s@]{1,100}@[^>\s@]{1,200})>/im;
 
-/** Whether a program wrote it: an answer machine, a list, a bounce, or ourselves. Such a mail makes no lead and gets no answer. */
-export function isAutomatic(mail: Pick<LeadMail, 'headers' | 'from'>, own: readonly string[]): boolean {
+/** Whether a program wrote it: an answer machine, a list, a bounce, or ourselves without passing on what somebody else wrote. Such a mail makes no lead and gets no answer. */
+export function isAutomatic(mail: Pick<LeadMail, 'headers' | 'from' | 'text'>, own: readonly string[]): boolean {
 	const h = mail.headers;
 	const auto = (h['auto-submitted'] ?? 'no').toLowerCase();
 	return (
@@ -31,7 +31,8 @@ export function isAutomatic(mail: Pick<LeadMail, 'headers' | 'from'>, own: reado
 		h['x-autoreply'] !== undefined ||
 		h['return-path'] === '<>' ||
 		/^(mailer-daemon|postmaster|no-?reply)@/i.test(mail.from.address) ||
-		own.some((a) => a !== '' && a.toLowerCase() === mail.from.address.toLowerCase())
+		// What we pass on is the request of who wrote it first; what we only sent is none.
+		(own.some((a) => a !== '' && a.toLowerCase() === mail.from.address.toLowerCase()) && !FORWARDED.test(mail.text))
 	);
 }
 
@@ -58,7 +59,7 @@ export function readLeadMail(mail: LeadMail): LeadFields {
 		name: (name || address.split('@')[0] || 'Unknown').slice(0, 200),
 		mail: address.slice(0, 200),
 		phone: PHONE.exec(mail.text)?.[0].trim() ?? '',
-		address: STREET.exec(mail.text.replace(/\n/g, '\n '))?.[0].trim() ?? '',
+		address: STREET.exec(mail.text)?.[0].trim() ?? '',
 		wanted: [subject, words].filter(Boolean).join('\n\n').slice(0, 4000)
 	};
 }

@@ -1,6 +1,17 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { checkPolygon, figureMeasures, NM_PER_FOOT as FT, parseFigure, polygonArea, polygonPerimeter, roofPolygon, type Corner } from '.';
+import {
+	checkPolygon,
+	figureMeasures,
+	NM_PER_FOOT as FT,
+	parseFigure,
+	polygonArea,
+	polygonPerimeter,
+	roofPolygon,
+	straightened,
+	type Corner,
+	type EdgeKind
+} from '.';
 
 const ft = (...xy: [number, number][]): Corner[] => xy.map(([x, y]) => ({ x: x * FT, y: y * FT }));
 const square = (n: number) => n / FT / FT;
@@ -128,5 +139,48 @@ describe('an edge that is shared with a neighbor', () => {
 		const run = (n: string) => figureMeasures(parseFigure('run', { length: '40', spacing: '8', 'shared ends': n }, 'imperial')).posts;
 		expect([run('0'), run('1'), run('2')]).toEqual([6, 5, 4]);
 		expect(() => run('3')).toThrow('none, one or both');
+	});
+});
+
+describe('corners drawn by hand', () => {
+	const kinds: EdgeKind[] = ['eave', 'hip', 'ridge', 'hip'];
+	/** A face of 40 by 14 feet, turned by an angle, each corner a little off. */
+	const drawn = (turn: number, off: readonly number[]): Corner[] =>
+		(
+			[
+				[0, 0],
+				[40, 0],
+				[30, 14],
+				[10, 14]
+			] as const
+		).map(([x, y], i) => ({
+			x: (x * Math.cos(turn) - y * Math.sin(turn) + (off[2 * i] ?? 0)) * FT,
+			y: (x * Math.sin(turn) + y * Math.cos(turn) + (off[2 * i + 1] ?? 0)) * FT
+		}));
+	it('become a face that slopes, whichever way the house stands, and keep the lengths of their eaves and ridges', () => {
+		fc.assert(
+			fc.property(
+				fc.double({ min: 0, max: 6.28, noNaN: true }),
+				fc.array(fc.double({ min: -0.3, max: 0.3, noNaN: true }), { minLength: 8, maxLength: 8 }),
+				(turn, off) => {
+					const raw = drawn(turn, off);
+					const points = straightened(raw, kinds);
+					const size = (p: Corner[], i: number, j: number) => Math.hypot(p[i]!.x - p[j]!.x, p[i]!.y - p[j]!.y);
+					expect(size(points, 0, 1)).toBeCloseTo(size(raw, 0, 1), -3);
+					expect(size(points, 2, 3)).toBeCloseTo(size(raw, 2, 3), -3);
+					expect(Math.abs(polygonArea(points) / polygonArea(raw) - 1)).toBeLessThan(0.05);
+					expect(roofPolygon(points, kinds, 8).edges.eave).toBeGreaterThan(0);
+				}
+			)
+		);
+	});
+	it('that lean far are left as they are, and said', () => {
+		const raw = drawn(0, [0, 0, 0, 0, 0, 4, 0, 0]);
+		expect(straightened(raw, kinds)).toEqual(raw);
+		expect(() => roofPolygon(raw, kinds, 8)).toThrow('parallel');
+	});
+	it('without an eave or ridge are nobody’s to turn', () => {
+		const raw = drawn(1, []);
+		expect(straightened(raw, ['hip', 'hip', 'hip', 'hip'])).toEqual(raw);
 	});
 });

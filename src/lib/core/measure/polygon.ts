@@ -108,3 +108,34 @@ export function roofPolygon(
 	});
 	return { area: polygonArea(points) * Math.sqrt(1 + (pitch / 12) ** 2), edges };
 }
+
+/** How far an eave or ridge that was drawn by hand may lean and still be meant parallel: five degrees. */
+const MEANT_PARALLEL = Math.sin((5 * Math.PI) / 180);
+
+/**
+ * Corners drawn by hand, with eaves and ridges that are meant parallel made so: each that leans little from the longest is turned
+ * about its middle and keeps its length. What leans more is left, and refused where parallels are asked for.
+ */
+export function straightened(points: readonly Corner[], kinds: readonly EdgeKind[]): Corner[] {
+	const level = points.flatMap((a, i) => {
+		const j = (i + 1) % points.length;
+		const b = points[j];
+		return b && (kinds[i] === 'eave' || kinds[i] === 'ridge') ? [{ i, j, size: Math.hypot(b.x - a.x, b.y - a.y) }] : [];
+	});
+	const longest = level.reduce<(typeof level)[0] | null>((most, e) => (most && most.size >= e.size ? most : e), null);
+	const [from, to] = longest ? [points[longest.i], points[longest.j]] : [];
+	if (!longest || !from || !to || longest.size === 0) return [...points];
+	const unit = { x: (to.x - from.x) / longest.size, y: (to.y - from.y) / longest.size };
+	const out = [...points];
+	for (const { i, j, size } of level) {
+		const [a, b] = [out[i], out[j]];
+		if (i === longest.i || !a || !b || size === 0) continue;
+		const [x, y] = [b.x - a.x, b.y - a.y];
+		if (Math.abs(x * unit.y - y * unit.x) / size > MEANT_PARALLEL) continue;
+		const half = (Math.sign(x * unit.x + y * unit.y) * size) / 2;
+		const mid = { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
+		out[i] = { x: mid.x - unit.x * half, y: mid.y - unit.y * half };
+		out[j] = { x: mid.x + unit.x * half, y: mid.y + unit.y * half };
+	}
+	return out;
+}

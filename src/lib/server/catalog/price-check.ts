@@ -1,5 +1,5 @@
 import { and, asc, eq, isNull } from 'drizzle-orm';
-import type { MeasureName } from '../../core/measure';
+import { dimensionOf, type Dimension, type MeasureName } from '../../core/measure';
 import { computeEstimate } from '../../core/estimate';
 import { cents, percent, rate, unitPrice, type Quantity, type UnitPrice } from '../../core/money';
 import { checkPrices, partQuantity, type CheckedEntry, type Checked } from '../../core/pricing';
@@ -23,8 +23,8 @@ export interface BookRow extends Checked {
 }
 
 /** What an assembly is tried on: enough of each measure that rounding to packs does not decide. */
-const TRIED: Partial<Record<MeasureName, number>> = { count: 20, posts: 20, bays: 20 };
-const triedOn = (m: MeasureName): number => TRIED[m] ?? (m === 'area' || m === 'floor' || m === 'walls' || m === 'ceiling' ? 2000 : 200);
+const TRIED: Record<Dimension, number> = { area: 2000, length: 200, volume: 200, count: 20 };
+const triedOn = (m: MeasureName): number => TRIED[dimensionOf(m)];
 
 /** The whole book against today's costs, rates and overhead: open estimates, assemblies and flat-rate services, most money short first. */
 export function checkBook(app: App): { target: number; rows: BookRow[] } {

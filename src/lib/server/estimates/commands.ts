@@ -5,7 +5,6 @@ import {
 	computeEstimate,
 	costAtLeastZero,
 	LINE_FIELDS,
-	missingMeasures,
 	readQuantity,
 	setTotal,
 	totalForMargin,
@@ -29,7 +28,6 @@ import { fixed, parseCents, parsePercent, parseUnitPrice, quantity, unitPrice, t
 import { checkAnswers, KINDS, wordingUnder, type Kind, type PriceRule } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import { defineCommand, Missing, Stale, type Context } from '../commands';
-import type { Orm } from '../db/open';
 import { Id, Name, strict, Text, Typed } from '../commands/inputs';
 import { assemblies, company, estimates, history, items, lines, recipes, scopes, shapes } from '../db/schema';
 import { newId } from '../ids';
@@ -172,7 +170,7 @@ export const putShape = defineCommand({
 			scopeId: Id,
 			shapeId: Type.Optional(Id),
 			kind: Type.Union((Object.keys(SHAPE_FIELDS) as ShapeKind[]).map((k) => Type.Literal(k))),
-			typed: Type.Record(Type.String({ maxLength: 20 }), Type.String({ maxLength: 400 })),
+			typed: Type.Record(Type.String({ maxLength: 20 }), Type.String({ maxLength: 4000 })),
 			times: Type.Optional(Type.Integer({ minimum: 1, maximum: 10_000 })),
 			subtract: Type.Optional(Type.Boolean()),
 			subtractLengths: Type.Optional(Type.Boolean())
@@ -327,18 +325,6 @@ function measureTyped(ctx: Context, scopeId: string, name: string, typed: string
 	}
 }
 
-/** What must be typed before an assembly can be reckoned on a scope: measures its parts go by that no shape of the scope gives. */
-export function lackingFor(db: Orm, scopeId: string, assemblyId: string, answered: Record<string, string>): MeasureName[] {
-	const scope = db.select({ estimateId: scopes.estimateId }).from(scopes).where(eq(scopes.id, scopeId)).get();
-	const estimate = scope ? loadEstimate(db, scope.estimateId) : null;
-	const found = estimate ? computeEstimate(estimate).scopes.find((s) => s.scope.id === scopeId) : undefined;
-	if (!found) return [];
-	return missingMeasures(
-		partsUnder(db, assemblyId, answered).map(({ part, rate }) => ({ measures: part.measures, rate })),
-		found.measures
-	);
-}
-
 /**
  * Lines for what an item requires, hanging on its line in proportion; what they require comes along too. An item never brings
  * itself, and one that is there already is not brought twice.
@@ -469,6 +455,8 @@ export const changeLine = defineCommand({
 			throw new Stale('Somebody else changed this cell meanwhile. Look at it and type again if you still want to.', i.field);
 		ctx.update(lines, line.id, linePatch(ctx, scope.estimateId, line, i.field, i.value));
 		done(ctx, scope.estimateId, `${line.name}: ${i.field} ${i.value === '' ? 'cleared' : `set to ${i.value.slice(0, 60)}`}`);
+		// The state of the estimate that has it: a page that shows an older one does not show it yet.
+		return { version: ctx.get(estimates, scope.estimateId, 'This estimate').version };
 	}
 });
 

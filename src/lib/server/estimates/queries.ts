@@ -36,6 +36,7 @@ export function bench(app: App, jobId: string, change: number | null = null) {
 	const customer = customerOfJob(app, jobId);
 	return {
 		id: row.id,
+		version: row.version,
 		title: row.title,
 		intro: row.intro,
 		estimate,

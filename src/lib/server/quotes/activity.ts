@@ -40,7 +40,7 @@ export function whomToCall(app: App, most = 6): Call[] {
 			phone: customers.phone,
 			total: revisions.total,
 			validUntil: revisions.validUntil,
-			issuedAt: revisions.issuedAt
+			issuedAt: sql<number>`coalesce(${revisions.goesOutAt}, ${revisions.issuedAt})`
 		})
 		.from(revisions)
 		.innerJoin(quotes, eq(quotes.id, revisions.quoteId))

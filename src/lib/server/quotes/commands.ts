@@ -131,7 +131,8 @@ export const issueQuote = defineCommand({
 			net: frozen.totals.net,
 			tax: frozen.totals.tax,
 			total: frozen.totals.total,
-			sentTo: recipients.join(', ')
+			sentTo: recipients.join(', '),
+			goesOutAt: at > ctx.now ? at : null
 		};
 		ctx.db.insert(revisions).values(revision).run();
 		const linkId = makeLink(ctx, 'quote', revision.id);

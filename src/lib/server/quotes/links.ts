@@ -1,8 +1,8 @@
-import { and, eq } from 'drizzle-orm';
+import { and, eq, inArray } from 'drizzle-orm';
 import type { Db, Orm } from '../db/open';
 import type { Settings } from '../settings';
 import type { Actor, Context } from '../commands';
-import { links } from '../db/schema';
+import { links, revisions } from '../db/schema';
 import { hashToken, linkToken, newId, newToken } from '../ids';
 
 /** What this room needs of the application. */
@@ -43,6 +43,15 @@ export const linkOfRevision = (db: Orm, revisionId: string): string | null =>
 		.from(links)
 		.where(and(eq(links.kind, 'quote'), eq(links.subjectId, revisionId)))
 		.get()?.id ?? null;
+
+/** Whether what a link leads to is still offered: a quote that was withdrawn or replaced is not. */
+export const isOffered = (db: Orm, linkId: string): boolean =>
+	db
+		.select({ id: revisions.id })
+		.from(links)
+		.innerJoin(revisions, eq(revisions.id, links.subjectId))
+		.where(and(eq(links.id, linkId), inArray(revisions.state, ['withdrawn', 'replaced'])))
+		.get() === undefined;
 
 /** The address of the newest link to a record. */
 export function linkFor(app: Host, kind: 'quote' | 'invoice', subjectId: string): string | null {

@@ -26,7 +26,6 @@ export function customerQuote(app: App, revisionId: string, chosen: readonly str
 		header: r.header,
 		letterhead: own.settings.letterhead,
 		company: { name: own.name, phone: own.phone, mail: own.mail },
-		revisionId: r.id,
 		questions: questionsOf(db, r.quoteId).map(({ id, aboutId, about, asked, askedBy, askedAt, answer: said, answeredBy, answeredAt }) => ({
 			id,
 			aboutId,

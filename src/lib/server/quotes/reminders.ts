@@ -1,5 +1,5 @@
 import { Type } from '@sinclair/typebox';
-import { and, eq, gte, inArray } from 'drizzle-orm';
+import { and, eq, gte, inArray, sql } from 'drizzle-orm';
 import { dueReminders, isQuiet, NO_REMINDERS } from '../../core/quotes';
 import { formatCents } from '../../core/money';
 import { wallTime } from '../../core/time';
@@ -27,7 +27,7 @@ export const remindDue = defineCommand({
 		const open = ctx.db
 			.select({
 				id: revisions.id,
-				issuedAt: revisions.issuedAt,
+				outAt: sql<number>`coalesce(${revisions.goesOutAt}, ${revisions.issuedAt})`,
 				validUntil: revisions.validUntil,
 				to: revisions.sentTo,
 				total: revisions.total,
@@ -46,15 +46,14 @@ export const remindDue = defineCommand({
 		let sent = 0;
 		for (const r of open) {
 			const due = dueReminders(
-				{ issuedOn: wallTime(r.issuedAt, own.zone).day, validUntil: r.validUntil, done: done.get(r.id) ?? [] },
+				{ issuedOn: wallTime(r.outAt, own.zone).day, validUntil: r.validUntil, done: done.get(r.id) ?? [] },
 				rules,
 				here.day
 			);
-			if (due.length === 0) continue;
+			const linkId = due.length ? linkOfRevision(ctx.db, r.id) : null;
+			if (!linkId) continue;
 			for (const rule of due) ctx.db.insert(reminders).values({ id: newId(), revisionId: r.id, rule, at: ctx.now }).run();
 			const quote = ctx.get(quotes, r.quoteId, 'This quote');
-			const linkId = linkOfRevision(ctx.db, r.id);
-			if (!linkId) continue;
 			const last = due.at(-1)?.startsWith('expires') ?? false;
 			ctx.mail({
 				to: r.to,
@@ -65,6 +64,7 @@ export const remindDue = defineCommand({
 			});
 			sent += 1;
 		}
+		if (sent) ctx.happened('company', `${sent} reminder${sent === 1 ? '' : 's'} of open quotes sent`, 'outbox');
 		return { sent };
 	}
 });

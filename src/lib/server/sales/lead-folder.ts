@@ -4,6 +4,9 @@ import type { App } from '../app';
 import { log } from '../log';
 import { LARGEST_MAIL, takeMail } from './lead-mail';
 
+/** How long a file lies untouched before it is read, in milliseconds. */
+const RESTED = 1500;
+
 /**
  * Takes mails that were put into the watched folder as .eml files: by a mail server's rule, or by hand. Each is moved to “taken”,
  * or to “refused” with a note of why, so that nothing is lost and nothing is read twice.
@@ -20,7 +23,9 @@ export async function takeLeadMail(app: App): Promise<number> {
 			if (why) writeFileSync(join(dir, to, `${Date.now()}-${name}.txt`), `${why}\n`);
 		};
 		try {
-			const size = statSync(file).size;
+			const { size, mtimeMs } = statSync(file);
+			// Somebody may still be writing it: it is taken when it has rested.
+			if (Date.now() - mtimeMs < RESTED) continue;
 			if (size > LARGEST_MAIL) {
 				moved('refused', `This mail has ${Math.round(size / 1024 / 1024)} MB; up to 10 MB are read.`);
 				continue;

@@ -1,5 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { eq } from 'drizzle-orm';
+import { convert } from 'html-to-text';
 import PostalMime from 'postal-mime';
 import { isAutomatic, readLeadMail, type LeadMail } from '../../core/formats';
 import { Refusal } from '../../core/refusal';
@@ -7,7 +8,7 @@ import type { App } from '../app';
 import { defineCommand } from '../commands';
 import { Name, strict, Text } from '../commands/inputs';
 import { company, leads } from '../db/schema';
-import { newId } from '../ids';
+import { hashOf, newId } from '../ids';
 
 /** A mail larger than this is not read: what is wanted fits a letter, pictures are taken on the walk-through. */
 export const LARGEST_MAIL = 10 * 1024 * 1024;
@@ -46,13 +47,14 @@ export async function parseMail(bytes: Uint8Array): Promise<LeadMail> {
 	const mail = await PostalMime.parse(bytes).catch(() => null);
 	const address = mail?.replyTo?.[0]?.address ?? mail?.from?.address ?? '';
 	if (!mail || !address.includes('@')) throw new Refusal('This file is not a mail: it names no sender.', 'file');
-	const plain = mail.text ?? (mail.html ?? '').replace(/<(style|script)[\s\S]*?<\/\1>/gi, '').replace(/<[^>]+>/g, ' ');
+	const plain = mail.text ?? convert(mail.html ?? '', { wordwrap: false, limits: { maxInputLength: 500_000 } });
 	return {
 		from: { name: mail.from?.name ?? '', address },
 		subject: mail.subject ?? '',
 		text: plain.slice(0, 100_000),
 		headers: Object.fromEntries(mail.headers.map((h) => [h.key, h.value])),
-		messageId: (mail.messageId ?? '').slice(0, 400)
+		// One without an id is known by what it says, so that it is taken once too.
+		messageId: (mail.messageId ?? hashOf(Buffer.from(bytes).toString('latin1'))).slice(0, 400)
 	};
 }
 

@@ -1,9 +1,11 @@
 import { Type } from '@sinclair/typebox';
 import { and, eq, getTableName, isNull } from 'drizzle-orm';
+import { likely } from '../../core/formats';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { defineCommand, type Context } from '../commands';
 import { Id, strict } from '../commands/inputs';
+import { parties } from '../jobs/queries';
 import { customers, history, invoices, itemSales, jobs, payments, sites } from '../db/schema';
 
 /** Tables whose rows belong to a customer. */
@@ -96,5 +98,16 @@ export function mergePreview(app: App, goneId: string) {
 	const count = (table: (typeof OWNED)[number]) =>
 		app.db.orm.select({ id: table.id }).from(table).where(eq(table.customerId, goneId)).all().length;
 	return { sites: count(sites), jobs: count(jobs), invoices: count(invoices), payments: count(payments) };
+}
+/** Customers that may be the same as this one, likeliest first, with why and what merging would move. */
+export function twinsOf(app: App, customer: typeof customers.$inferSelect) {
+	const others = new Map(
+		parties(app)
+			.filter((p) => p.id !== customer.id)
+			.map((p) => [p.id, p])
+	);
+	return likely(customer, [...others.values()])
+		.slice(0, 3)
+		.map((d) => ({ ...d, name: others.get(d.id)?.name ?? '', address: others.get(d.id)?.address ?? '', moves: mergePreview(app, d.id) }));
 }
 export const mergeToUndo = (app: App, customerId: string): string | null => lastMerge({ db: app.db.orm }, customerId)?.text ?? null;

@@ -42,6 +42,7 @@ export function decisions(app: App, week = board(app, mondayOf(todayOf(app)), 2)
 			name: jobs.name,
 			until: revisions.validUntil,
 			issuedAt: revisions.issuedAt,
+			outAt: revisions.goesOutAt,
 			seen: sql<number>`(select count(*) from views where views.subject_id = revisions.id)`,
 			last: sql<number | null>`(select max(at) from views where views.subject_id = revisions.id)`
 		})
@@ -57,7 +58,7 @@ export function decisions(app: App, week = board(app, mondayOf(todayOf(app)), 2)
 			id: `quote:${q.id}`,
 			amount: q.total,
 			mark: expired ? 'need' : 'wait',
-			title: `${q.name}: ${expired ? `expired ${dayWords(q.until)}` : q.seen === 0 ? 'not opened yet' : `read ${q.seen === 1 ? 'once' : `${q.seen} times`}, no answer`}`,
+			title: `${q.name}: ${expired ? `expired ${dayWords(q.until)}` : (q.outAt ?? 0) > now ? 'goes out later' : q.seen === 0 ? 'not opened yet' : `read ${q.seen === 1 ? 'once' : `${q.seen} times`}, no answer`}`,
 			detail: `Quote ${q.number}, issued ${ago(now, q.issuedAt)}${q.last ? ` · last seen ${ago(now, q.last)}` : ''}`,
 			action: expired ? 'Renew' : 'Follow up',
 			path: `/jobs/${q.jobId}`

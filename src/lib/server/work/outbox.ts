@@ -1,12 +1,13 @@
 import { and, asc, eq, lte } from 'drizzle-orm';
 import { Type } from '@sinclair/typebox';
 import type { App } from '../app';
+import { Refusal } from '../../core/refusal';
 import { defineCommand } from '../commands';
 import { Id, strict } from '../commands/inputs';
 import { company, outbox } from '../db/schema';
 import { live } from '../live';
 import { log } from '../log';
-import { linkUrl } from '../quotes/links';
+import { isOffered, linkUrl } from '../quotes/links';
 import { remindDue } from '../quotes/reminders';
 import { takeLeadMail } from '../sales/lead-folder';
 
@@ -62,10 +63,19 @@ export const resendMail = defineCommand({
 	input: Type.Object({ mailId: Id }, strict),
 	run(ctx, i) {
 		const row = ctx.get(outbox, i.mailId, 'This mail');
+		if (row.linkId && !isOffered(ctx.db, row.linkId)) throw new Refusal('This quote is not offered any more: its letter stays here.');
 		ctx.update(outbox, row.id, { state: 'queued', attempts: 0, dueAt: ctx.now });
 		ctx.happened(`mail:${row.id}`, `Sent again: ${row.subject}`, 'outbox');
 	}
 });
+
+async function safely(what: string, work: () => unknown): Promise<void> {
+	try {
+		await work();
+	} catch (e) {
+		log.error({ what, error: (e as Error).message }, 'worker');
+	}
+}
 
 /** Starts the worker of this process: looks when something was committed, and every few seconds. @returns stop */
 export function startWorker(app: App): () => void {
@@ -75,18 +85,15 @@ export function startWorker(app: App): () => void {
 	const look = async (): Promise<void> => {
 		if (busy) return;
 		busy = true;
-		try {
-			if (app.clock.now() - remindedAt >= 60_000) {
-				remindedAt = app.clock.now();
-				app.run(remindDue as never, {}, { type: 'system' });
-			}
-			await takeLeadMail(app);
-			await sendDue(app);
-		} catch (e) {
-			log.error({ error: (e as Error).message }, 'worker');
-		} finally {
-			busy = false;
-		}
+		// One of them that cannot, say for a folder it may not write, keeps none of the others.
+		await safely('reminders', () => {
+			if (app.clock.now() - remindedAt < 60_000) return;
+			remindedAt = app.clock.now();
+			app.run(remindDue as never, {}, { type: 'system' });
+		});
+		await safely('requests by mail', () => takeLeadMail(app));
+		await safely('outbox', () => sendDue(app));
+		busy = false;
 	};
 	app.poke = () => void setImmediate(look);
 	const timer = setInterval(look, 5000);

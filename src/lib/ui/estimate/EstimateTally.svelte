@@ -3,10 +3,10 @@
 		explainTotal,
 		groupProblems,
 		perSize,
-		poolable,
 		quoteTotals,
 		type Estimate,
 		type EstimateResult,
+		type Line,
 		type TaxSetting
 	} from '$lib/core/estimate';
 	import { formatCents, formatQuantity, formatRate, ratioOf } from '$lib/core/money';
@@ -26,6 +26,7 @@
 		review,
 		leftOut,
 		ongroups,
+		pools,
 		jobId
 	}: {
 		estimate: Estimate;
@@ -35,6 +36,8 @@
 		review: { reasons: string[]; holds: boolean; last: { state: string; answeredBy: string; answer: string } | null };
 		leftOut: { template: string; missing: { scope: string; name: string }[] } | null;
 		ongroups: () => void;
+		/** Lines that buy the same item apart. */
+		pools: Line[][];
 		jobId: string;
 	} = $props();
 	/** Where the sign-off stands, as one mark. */
@@ -56,7 +59,6 @@
 	});
 	const WORDS = { labor: 'Labor', material: 'Materials', equipment: 'Equipment', subcontract: 'Subcontract', other: 'Other' };
 	const size = $derived(perSize(result, estimate.system));
-	const pools = $derived(result.scopes.flatMap((s) => poolable(s.scope.lines)));
 	const how = (name: Parameters<typeof explainTotal>[2]) => () => explainTotal(estimate, result, name);
 	const kinds = $derived(KINDS.flatMap((k) => (result.byKind[k].price > 0 ? [{ name: WORDS[k], value: result.byKind[k].price }] : [])));
 	const rows = $derived.by((): TallyRow[] => {

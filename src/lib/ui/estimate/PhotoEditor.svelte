@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
-	import { EDGE_KINDS, formatLength, type EdgeKind, type UnitSystem } from '$lib/core/measure';
+	import { EDGE_KINDS, formatLength, straightened, toUnit, unitName, type EdgeKind, type UnitSystem } from '$lib/core/measure';
 	import { measuredLength, numberPins, type PhotoMark, type PhotoScale, type Spot } from '$lib/core/survey';
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
@@ -68,6 +68,7 @@
 	/** A traced shape that is a roof: what each edge is, from corner to corner, and its pitch. */
 	let roof = $state(false);
 	let edges: EdgeKind[] = $state([]);
+	const edgeKinds = $derived(corners.map((_, i) => edges[i] ?? 'rake'));
 	let pitch = $state('6');
 	let scopeId = $state(untrack(() => scopes[0]?.id ?? ''));
 	let problem = $state('');
@@ -215,24 +216,26 @@
 			asking = { what: 'scale', at: from, to };
 		}
 	}
-	/** Corners in true lengths, up being up: what the polygon shape takes. */
-	const tracedPoints = () =>
-		scale
-			? corners.map((c) => {
-					const origin = { x: 0, y: 1 };
-					const across = measuredLength(scale!, origin, { x: c.x, y: 1 }, photo.width, photo.height);
-					const up = measuredLength(scale!, origin, { x: 0, y: c.y }, photo.width, photo.height);
-					return `${formatLength(across, system)}, ${formatLength(up, system)}`;
-				})
-			: [];
+	/** Corners in true lengths, up being up, as the polygon shapes take them; eaves and ridges of a roof made parallel. */
+	function tracedPoints(): string {
+		const known = scale;
+		if (!known) return '';
+		const plan = corners.map((c) => ({
+			x: measuredLength(known, { x: 0, y: 1 }, { x: c.x, y: 1 }, photo.width, photo.height),
+			y: measuredLength(known, { x: 0, y: 1 }, { x: 0, y: c.y }, photo.width, photo.height)
+		}));
+		// Finer than a length is shown: on a short edge a sixteenth of an inch is a lean.
+		const typedLength = (nm: number) => `${toUnit(nm, 'length', system).toFixed(6)} ${unitName('length', system)}`;
+		return (roof ? straightened(plan, edgeKinds) : plan).map((p) => `${typedLength(p.x)}, ${typedLength(p.y)}`).join('; ');
+	}
 	async function answer() {
 		if (!asking) return;
 		if (asking.what === 'trace') {
-			const points = tracedPoints().join('; ');
+			const points = tracedPoints();
 			const r = await command(
 				'estimates.put-shape',
 				roof
-					? { scopeId, kind: 'roof polygon', typed: { points, edges: corners.map((_, i) => edges[i] ?? 'rake').join(', '), pitch } }
+					? { scopeId, kind: 'roof polygon', typed: { points, edges: edgeKinds.join(', '), pitch } }
 					: { scopeId, kind: 'polygon', typed: { points } }
 			);
 			if (!r.ok) return void (problem = r.message);
@@ -306,8 +309,10 @@
 					type="button"
 					disabled={past.length === 0 && corners.length === 0}
 					onclick={() => (corners.length ? (corners = corners.slice(0, -1)) : undo())}>Undo</button
-				>{#if corners.length > 2}<button type="button" onclick={() => (asking = { what: 'trace', at: corners[0] ?? { x: 0, y: 0 } })}
-						>Close the shape</button
+				>{#if tool === 'trace'}<!-- There from the start: a bar that grows would move the picture under the hand. --><button
+						type="button"
+						disabled={corners.length < 3}
+						onclick={() => (asking = { what: 'trace', at: corners[0] ?? { x: 0, y: 0 } })}>Close the shape</button
 					>{/if}
 				<button type="button" aria-label="Nearer" disabled={zoom >= 8} onclick={() => zoomTo(zoom * 1.5)}>+</button><button
 					type="button"
@@ -343,7 +348,7 @@
 			>
 				<img src="/api/files/{photo.fileId}" alt={caption || 'The site'} draggable="false" />
 				<PhotoMarks {marks} {scale} {system} width={photo.width} height={photo.height} draft={draft ? { ...draft, tool } : null} />
-				{#if corners.length}<svg class="trace" viewBox="0 0 1 1" preserveAspectRatio="none" aria-hidden="true"
+				{#if corners.length}<svg class="outline" viewBox="0 0 1 1" preserveAspectRatio="none" aria-hidden="true"
 						><polygon points={corners.map((c) => `${c.x},${c.y}`).join(' ')} vector-effect="non-scaling-stroke" /></svg
 					>{#each corners as c, n (n)}<span class="corner" style:left="{c.x * 100}%" style:top="{c.y * 100}%"></span>{/each}{/if}
 			</div>
@@ -503,14 +508,14 @@
 	.surface:not(.move) {
 		cursor: crosshair;
 	}
-	.trace {
+	.outline {
 		position: absolute;
 		inset: 0;
 		width: 100%;
 		height: 100%;
 		pointer-events: none;
 	}
-	.trace polygon {
+	.outline polygon {
 		fill: color-mix(in oklab, var(--color-info) 25%, transparent);
 		stroke: var(--color-info);
 		stroke-width: 2px;

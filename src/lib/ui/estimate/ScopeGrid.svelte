@@ -131,11 +131,15 @@
 	const typed = (l: LineResult, field: LineField, value: string) =>
 		typeIn(l.line, field, value, { overheadPercent: estimate.overheadPercent, computed: l.computed });
 	const focusCell = () => requestAnimationFrame(() => body?.querySelector<HTMLElement>(`[data-cell="${at.row}-${at.col}"]`)?.focus());
+	/** What was said of a row is over when it is changed; what is said of another row stays. */
+	const clear = (row: number) => {
+		if (problem?.row === row) problem = null;
+	};
 	function begin(l: LineResult, col: number, text?: string) {
 		const c = COLUMNS[col];
 		if (!c?.edit || (l.line.heading && c.key !== 'name')) return;
 		editing = { row: at.row, col, text: text ?? cellTyped(l, c.key), seen: cellOf(l.line, c.edit) };
-		problem = null;
+		clear(at.row);
 		// At once, not with the next frame: the next key of a quick typist belongs to this field.
 		flushSync();
 		const input = body?.querySelector<HTMLInputElement>('input.cell');
@@ -157,7 +161,7 @@
 			}
 			// The typist goes on at once; what the server refuses comes back to this cell.
 			editing = null;
-			problem = null;
+			clear(row);
 			move(go[0], go[1]);
 			let wrong = await onchange(l.line.id, c.edit, text, seen, patch);
 			// Whoever gives a placeholder its name has decided it.
@@ -166,7 +170,7 @@
 			return;
 		}
 		editing = null;
-		problem = null;
+		clear(row);
 		move(go[0], go[1]);
 	}
 	/** What was typed stands in its cell again with the reason; somebody who types elsewhere by now is only told. */
@@ -180,6 +184,13 @@
 		editing = { row, col, text, seen: cellOf(now.line, edit) };
 		flushSync();
 		body?.querySelector<HTMLInputElement>('input.cell')?.focus();
+	}
+	/** Somebody goes on elsewhere. What was refused stays said, with what was typed, and the grid is free again. */
+	function leave(l: LineResult) {
+		if (!editing) return;
+		if (problem?.row !== editing.row) return void commit(l);
+		problem = { row: problem.row, text: `${problem.text} You typed “${editing.text}”.` };
+		editing = null;
 	}
 	function move(rows: number, cols: number) {
 		at = {
@@ -214,7 +225,7 @@
 		else if (e.key === 'Tab') void commit(l, [0, e.shiftKey ? -1 : 1]);
 		else if (e.key === 'Escape') {
 			editing = null;
-			problem = null;
+			clear(at.row);
 			focusCell();
 		} else return;
 		e.preventDefault();
@@ -291,9 +302,9 @@
 			onfocusout={() => (focused = false)}
 		>
 			<colgroup
-				><col style="width: 26px" /><col /><col style="width: 76px" /><col style="width: 71px" /><col style="width: 58px" /><col
-					style="width: 72px"
-				/><col style="width: 74px" /><col style="width: 66px" /><col style="width: 88px" /><col style="width: 36px" /></colgroup
+				><col style="width: 26px" /><col /><col style="width: 76px" /><col style="width: 64px" /><col style="width: 56px" /><col
+					style="width: 84px"
+				/><col style="width: 84px" /><col style="width: 66px" /><col style="width: 88px" /><col style="width: 36px" /></colgroup
 			>
 			<thead
 				><tr
@@ -360,9 +371,7 @@
 											aria-label="Heading"
 											bind:value={editing.text}
 											onkeydown={(e) => typing(e, l)}
-											onblur={() => {
-												if (editing && !problem) void commit(l);
-											}}
+											onblur={() => leave(l)}
 										/>{:else}{l.line.name}{/if}</td
 								>{:else}
 								{#each COLUMNS as c, col (c.key)}
@@ -382,9 +391,7 @@
 												aria-label="{c.head} of {l.line.name}"
 												bind:value={editing.text}
 												onkeydown={(e) => typing(e, l)}
-												onblur={() => {
-													if (editing && !problem) void commit(l);
-												}}
+												onblur={() => leave(l)}
 											/>
 										{:else if c.key === 'name'}<span class="name"
 												>{#if l.line.source.by === 'parent'}<span class="quiet">↳ </span>{/if}{#if l.line.hidden}<span class="chip hid"

@@ -1,4 +1,4 @@
-import type { MeasureName } from '$lib/core/measure';
+import { measureLabel, type MeasureName } from '$lib/core/measure';
 import { step, type Step } from '$lib/core/explain';
 import {
 	formatCents,
@@ -145,7 +145,7 @@ export function explainTry(
 			});
 		if (t.out) return step(p.name, '–', { formula: 'left out by the answers' });
 		const rate = rateUnder(rateOf(p), p.factors, answered);
-		const measure = p.measures.map((m) => `${m} ${measures[m] ?? '0'}`).join(' + ');
+		const measure = p.measures.map((m) => `${measureLabel(m)} ${measures[m] ?? '0'}`).join(' + ');
 		return step(p.name, formatCents(t.amount), {
 			formula: `${formatQuantity(t.quantity)} ${p.unit} × ${formatUnitPrice(p.price)}`,
 			...(p.itemId ? { source: `/price/catalog/${p.itemId}` } : p.sheetId ? { source: `/price/rates/${p.sheetId}` } : {}),

@@ -175,6 +175,8 @@ export const revisions = sqliteTable(
 			.default('open'),
 		/** Where the link went, for reminders. */
 		sentTo: words('sent_to'),
+		/** When its letter goes out, if that is later than it was frozen. */
+		goesOutAt: integer('goes_out_at'),
 		/** No reminders for this one. */
 		quiet: flag('quiet')
 	},

@@ -285,7 +285,18 @@
 		</div>
 	</div>
 </Page>
-<Dialog open={handing !== null} title="Accepted on paper" save="It is accepted" onsave={byHand} {problem}>
+<Dialog
+	bind:open={
+		() => handing !== null,
+		(v) => {
+			if (!v) handing = null;
+		}
+	}
+	title="Accepted on paper"
+	save="It is accepted"
+	onsave={byHand}
+	{problem}
+>
 	<Field label="Who signed"><input class="input" bind:value={signer} required /></Field>
 	{#if handed?.choices.length}<fieldset class="grid gap-1">
 			<legend class="quiet">Ticked on the paper</legend>
@@ -299,7 +310,6 @@
 					{c.name}{#if c.group}<span class="quiet">{c.group}</span>{/if}</label
 				>{/each}
 		</fieldset>{/if}
-	<button type="button" class="btn btn-ghost justify-self-start" onclick={() => (handing = null)}>Not yet</button>
 </Dialog>
 <Dialog bind:open={changing} title="New change order" save="Begin" onsave={startChange} {problem}>
 	<Field label="What changes"

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { onMount, untrack } from 'svelte';
+	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
 	import { Edits } from '$lib/client/edits.svelte';
@@ -36,17 +36,23 @@
 	let { data } = $props();
 	const b = $derived(data.bench);
 	/** What is typed counts at once, also while the server is still being asked, or cannot be. */
-	const edits = untrack(() => new Edits(data.bench.id));
+	const estimateId = $derived(b.id);
+	const edits = $derived(new Edits(estimateId, data.me.id));
 	/** The states before, not for showing: what did not change stays the same object and is not drawn again. */
 	const before: { estimate: Estimate | null; result: EstimateResult | null } = { estimate: null, result: null };
 	const fromServer = $derived((before.estimate = sharedWith(before.estimate, b.estimate)));
-	const estimate = $derived(withLines(fromServer, edits.patches));
-	const unsaved: ReadonlySet<string> = $derived(new Set(edits.waiting.filter((e) => !e.sent).map((e) => e.lineId)));
+	const estimate = $derived(withLines(fromServer, edits.patches(b.version)));
+	const unsaved: ReadonlySet<string> = $derived(new Set(edits.waiting.filter((e) => e.saved === null).map((e) => e.lineId)));
 	const result = $derived((before.result = sharedResult(before.result, computeEstimate(estimate))));
 	let others: string[] = $state([]);
-	onMount(() => {
-		const stop = edits.start();
-		const at = `/api/presence?at=estimate:${data.bench.id}`;
+	$effect(() => {
+		const shown = b.version;
+		untrack(() => edits.arrived(shown));
+	});
+	$effect(() => {
+		const own = edits;
+		const at = `/api/presence?at=estimate:${estimateId}`;
+		const stop = untrack(() => own.start());
 		const beat = async () => {
 			const r = await fetch(at, { method: 'POST' }).catch(() => null);
 			if (r?.ok) others = ((await r.json()) as { others: string[] }).others;
@@ -74,6 +80,7 @@
 	let field = $state('');
 	/** The letter as the customer reads it, words in braces filled in. */
 	const letterPreview = $derived.by(() => {
+		if (!issuing) return '';
 		try {
 			return fillLetter(letter.text, {
 				...b.letter.words,
@@ -99,7 +106,7 @@
 	let picked: ReadonlySet<string> = $state(new Set());
 	let pasting = $state({ open: false, text: '', scopeId: '', scope: '' });
 	let grouping = $state(false);
-	const poolGroups = $derived(result.scopes.flatMap((s) => poolable(s.scope.lines).map((g) => g.map((l) => l.id))));
+	const pools = $derived(result.scopes.flatMap((s) => poolable(s.scope.lines)));
 	let find = $state('');
 	let bar: PickedBar | undefined = $state();
 	const pickedLines = $derived(result.lines.filter((l) => picked.has(l.line.id)));
@@ -327,7 +334,7 @@
 					bind:this={bar}
 					lines={pickedLines}
 					scopes={result.scopes.map((s) => ({ id: s.scope.id, name: s.scope.name }))}
-					poolable={poolGroups}
+					poolable={pools.map((g) => g.map((l) => l.id))}
 					{act}
 					clear={() => (picked = new Set())}
 				/>{/if}
@@ -344,6 +351,7 @@
 			tax={b.tax}
 			review={data.review}
 			leftOut={data.leftOut}
+			{pools}
 			ongroups={() => (grouping = true)}
 			jobId={data.head.job.id}
 			onset={(what) => {

@@ -9,6 +9,7 @@
 	import PictureField from '$lib/ui/forms/PictureField.svelte';
 	import Tally from '$lib/ui/money/Tally.svelte';
 	import type { TallyRow } from '$lib/ui/money/tally';
+	import { dimensionOf, measureLabel, type MeasureName } from '$lib/core/measure';
 	import Waterline from '$lib/ui/money/Waterline.svelte';
 	import { explainTry, partInput, tryPart, typePart, type PartTyped } from '$lib/ui/price/assembly-form';
 	import PartDialog from '$lib/ui/price/PartDialog.svelte';
@@ -51,8 +52,10 @@
 	const innerRows = $derived(rows.flatMap((p) => (p.childId ? (data.inside[p.childId] ?? []) : [])));
 	const innerChoices = $derived(data.choices.filter((c) => c.id.includes('/')));
 	const measureNames = $derived([...new Set([...rows, ...innerRows].flatMap((p) => p.measures))]);
-	const usual = (m: string) => (m === 'area' || m === 'floor' ? '2340' : m === 'count' ? '5' : '96');
+	const usual = (m: MeasureName) => (m === 'area' || m === 'floor' ? '2340' : dimensionOf(m) === 'count' ? '5' : '96');
 	const measures = $derived(Object.fromEntries(measureNames.map((m) => [m, tries[m] ?? usual(m)])));
+	/** As the customer’s wording names them: without what kind of number a measure of our own is. */
+	const labelled = $derived(Object.fromEntries(measureNames.map((m) => [measureLabel(m), measures[m] ?? ''])));
 	const tried = $derived(rows.map((p) => tryPart(p, measures, answered, data.inside)));
 	const sum = (pick: (x: (typeof tried)[number]) => number) => tried.reduce((n, x) => n + pick(x), 0);
 	const refused = $derived.by(() => {
@@ -202,8 +205,8 @@
 										>{/if}</td
 								>{#if p.childId}<td colspan="6" class="quiet">put on whole, in this place</td><td class="num"
 										>{formatCents(tried[n]?.amount ?? 0)}</td
-									>{:else}<td>{p.measures.join(' + ')}</td>{#each ['amount', 'per', 'waste', 'step'] as const as f (f)}<td class="num"
-											><input class="input" aria-label="{f} of {p.name}" bind:value={p[f]} disabled={off} /></td
+									>{:else}<td>{p.measures.map(measureLabel).join(' + ')}</td>{#each ['amount', 'per', 'waste', 'step'] as const as f (f)}<td
+											class="num"><input class="input" aria-label="{f} of {p.name}" bind:value={p[f]} disabled={off} /></td
 										>{/each}<td class="num">{tried[n]?.out ? '–' : `${formatQuantity(tried[n]?.quantity ?? 0)} ${p.unit}`}</td><td
 										class="num">{formatCents(tried[n]?.amount ?? 0)}</td
 									>{/if}</tr
@@ -292,7 +295,7 @@
 				/>{/snippet}
 			<h2 class="mt-4">Try it</h2>
 			<div class="mt-1 grid grid-cols-2 gap-2">
-				{#each measureNames as m (m)}<Field label={m}
+				{#each measureNames as m (m)}<Field label={measureLabel(m)}
 						><input
 							class="input figure"
 							value={measures[m]}
@@ -307,7 +310,7 @@
 					></Field
 				>{/each}
 			{#if refused}<p class="problem mt-1" role="alert">{refused}</p>{/if}
-			<p class="quiet mt-3">{wordingUnder(t.wording, choices, answered, measures)}</p>
+			<p class="quiet mt-3">{wordingUnder(t.wording, choices, answered, labelled)}</p>
 			<h2 class="mt-4">Where used</h2>
 			<p class="quiet">on {data.onScopes} scope{data.onScopes === 1 ? '' : 's'}</p>
 			{#each data.heldBy as h (h.id)}<p><a class="link" href="/price/assemblies/{h.id}" data-sveltekit-reload>{h.name}</a></p>{/each}

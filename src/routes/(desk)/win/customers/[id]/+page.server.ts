@@ -2,9 +2,8 @@ import { error } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
 import { taxPage } from '$lib/server/company/tax';
-import { likely } from '$lib/core/formats';
-import { customerPage, parties } from '$lib/server/jobs/queries';
-import { mergePreview, mergeToUndo } from '$lib/server/sales/merge';
+import { customerPage } from '$lib/server/jobs/queries';
+import { mergeToUndo, twinsOf } from '$lib/server/sales/merge';
 import { rateGroupList } from '$lib/server/rates/queries';
 import type { PageServerLoad } from './$types';
 
@@ -15,12 +14,7 @@ export const load: PageServerLoad = ({ params, locals }) => {
 		...found,
 		components: taxPage(app()).components.map((c) => ({ id: c.id, name: c.name })),
 		groups: rateGroupList(app()).map((g) => ({ id: g.id, name: g.name })),
-		twins: likely(
-			found.customer,
-			parties(app()).filter((p) => p.id !== params.id)
-		)
-			.slice(0, 3)
-			.map((d) => ({ ...d, party: parties(app()).find((p) => p.id === d.id), moves: mergePreview(app(), d.id) })),
+		twins: twinsOf(app(), found.customer),
 		merged: mergeToUndo(app(), params.id),
 		mayChange: locals.signed !== null && may(locals.signed.actor.role, 'customers.change'),
 		invoices: locals.signed && may(locals.signed.actor.role, 'invoices.see') ? found.invoices : [],

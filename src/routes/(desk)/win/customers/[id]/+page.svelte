@@ -82,7 +82,7 @@
 						</p>{/if}
 					{#each data.twins as t (t.id)}<p class="flex flex-wrap items-baseline gap-x-3">
 							<Mark kind="wait" /><span
-								>May be the same as <a class="link" href="/win/customers/{t.id}">{t.party?.name}</a>, {t.party?.address}
+								>May be the same as <a class="link" href="/win/customers/{t.id}">{t.name}</a>, {t.address}
 								<span class="quiet">({t.reasons.join(', ')}; score {t.score})</span></span
 							><button type="button" class="btn ml-auto" onclick={() => act('customers.merge', { keepId: data.customer.id, goneId: t.id })}
 								>Merge it into this one: {t.moves.jobs} job{t.moves.jobs === 1 ? '' : 's'}, {t.moves.sites} site{t.moves.sites === 1

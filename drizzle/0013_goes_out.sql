@@ -1,0 +1,1 @@
+ALTER TABLE `revisions` ADD `goes_out_at` integer;
