@@ -1,4 +1,4 @@
-import { invalidateAll } from '$app/navigation';
+import { refresh } from './refresh';
 
 export type Outcome<R> = { ok: true; result: R } | { ok: false; message: string; field: string | null; status: number };
 
@@ -39,6 +39,6 @@ export async function command<R = unknown>(
 			status: response.status
 		};
 	}
-	if (options.refresh !== false) await invalidateAll();
+	if (options.refresh !== false) await refresh();
 	return { ok: true, result: body.result as R };
 }

@@ -130,7 +130,11 @@
 	/** What typing does to the line at once. @throws Refusal, in words for the cell */
 	const typed = (l: LineResult, field: LineField, value: string) =>
 		typeIn(l.line, field, value, { overheadPercent: estimate.overheadPercent, computed: l.computed });
-	const focusCell = () => requestAnimationFrame(() => body?.querySelector<HTMLElement>(`[data-cell="${at.row}-${at.col}"]`)?.focus());
+	/** At once, not with the next frame: by then a quick typist may be in another cell, and would be pulled out of it. */
+	function focusCell() {
+		flushSync();
+		body?.querySelector<HTMLElement>(`[data-cell="${at.row}-${at.col}"]`)?.focus();
+	}
 	/** What was said of a row is over when it is changed; what is said of another row stays. */
 	const clear = (row: number) => {
 		if (problem?.row === row) problem = null;

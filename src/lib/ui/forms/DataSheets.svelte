@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { invalidateAll } from '$app/navigation';
+	import { refresh } from '$lib/client/refresh';
 	import { command } from '$lib/client/command';
 	/** The data sheets of an item: PDFs, saved as they came. */
 	let { itemId, sheets, mayChange }: { itemId: string; sheets: { id: string; name: string; size: number }[]; mayChange: boolean } =
@@ -15,7 +15,7 @@
 		const r = await fetch('/api/attachments', { method: 'POST', body: form }).catch(() => null);
 		const body = (await r?.json().catch(() => null)) as { result?: unknown; message?: string } | null;
 		busy = false;
-		if (r?.ok) await invalidateAll();
+		if (r?.ok) await refresh();
 		else problem = body?.message ?? 'The file could not be kept: the server cannot be reached.';
 	}
 	async function drop(attachmentId: string) {

@@ -1,5 +1,6 @@
 <script lang="ts">
-	import { goto, invalidateAll } from '$app/navigation';
+	import { goto } from '$app/navigation';
+	import { refresh } from '$lib/client/refresh';
 	import { command } from '$lib/client/command';
 	import Mark from '../shell/Mark.svelte';
 	import { showInstant } from '../shell/dates';
@@ -31,7 +32,7 @@
 		else {
 			problem = body.result.problems.join(' ');
 			said = body.result.received ? `${body.result.received} came in.` : 'The publisher has nothing newer.';
-			await invalidateAll();
+			await refresh();
 		}
 	}
 	async function take(file: File | undefined) {

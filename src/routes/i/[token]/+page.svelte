@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
 	import { enhance } from '$app/forms';
-	import { invalidateAll } from '$app/navigation';
+	import { refresh } from '$lib/client/refresh';
 	import { formatCents } from '$lib/core/money/format';
 	import Letterhead from '$lib/ui/shell/Letterhead.svelte';
 	let { data, form } = $props();
@@ -11,7 +11,7 @@
 	onMount(() => {
 		key = crypto.randomUUID();
 		const timer = setInterval(() => {
-			if (waiting) void invalidateAll();
+			if (waiting) void refresh();
 		}, 2000);
 		return () => clearInterval(timer);
 	});

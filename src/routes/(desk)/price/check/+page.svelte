@@ -69,8 +69,8 @@
 		open = false;
 		picked = [];
 		said = `${n} estimate${n === 1 ? '' : 's'} brought up to date. Undo on the estimate takes it back.`;
-		const { invalidateAll } = await import('$app/navigation');
-		await invalidateAll();
+		const { refresh } = await import('$lib/client/refresh');
+		await refresh();
 	}
 	const short = $derived(data.rows.filter((r) => r.kind === 'estimate').reduce((a, r) => a + r.short, 0));
 </script>

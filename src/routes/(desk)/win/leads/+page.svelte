@@ -1,5 +1,6 @@
 <script lang="ts">
-	import { goto, invalidateAll } from '$app/navigation';
+	import { goto } from '$app/navigation';
+	import { refresh } from '$lib/client/refresh';
 	import { page } from '$app/state';
 	import { command } from '$lib/client/command';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
@@ -53,7 +54,7 @@
 				);
 		}
 		problem = wrong.join(' ');
-		await invalidateAll();
+		await refresh();
 	}
 	const at = (f: string) => (field?.startsWith(`${f}:`) ? field.slice(f.length + 1) : '');
 </script>

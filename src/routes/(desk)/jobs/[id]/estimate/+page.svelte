@@ -37,7 +37,9 @@
 	const b = $derived(data.bench);
 	/** What is typed counts at once, also while the server is still being asked, or cannot be. */
 	const estimateId = $derived(b.id);
-	const edits = $derived(new Edits(estimateId, data.me.id));
+	/** By its value: a refresh brings a new `data`, and what is typed must not lose its keeper over it. */
+	const myId = $derived(data.me.id);
+	const edits = $derived(new Edits(estimateId, myId));
 	/** The states before, not for showing: what did not change stays the same object and is not drawn again. */
 	const before: { estimate: Estimate | null; result: EstimateResult | null } = { estimate: null, result: null };
 	const fromServer = $derived((before.estimate = sharedWith(before.estimate, b.estimate)));

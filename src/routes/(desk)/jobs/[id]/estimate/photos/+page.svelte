@@ -1,5 +1,6 @@
 <script lang="ts">
-	import { goto, invalidateAll } from '$app/navigation';
+	import { goto } from '$app/navigation';
+	import { refresh } from '$lib/client/refresh';
 	import { page } from '$app/state';
 	import { command } from '$lib/client/command';
 	import BenchPages from '$lib/ui/estimate/BenchPages.svelte';
@@ -37,7 +38,7 @@
 		}
 		busy = false;
 		problem = wrong.join(' ');
-		await invalidateAll();
+		await refresh();
 		if (last) await goto(withParams(page.url.search, { photo: last }), { noScroll: true });
 	}
 </script>
