@@ -4,6 +4,7 @@ import { clockFrom } from '../lib/server/clock';
 import { readSettings, type Settings } from '../lib/server/settings';
 import { wallTime } from '../lib/core/time';
 import { sendDue } from '../lib/server/work/outbox';
+import { buildContacts } from './contacts';
 import { buildFlatRate } from './flat-rate';
 import { buildHistory } from './history';
 import { buildNow } from './now';
@@ -32,6 +33,7 @@ export async function buildDemo(settings: Settings): Promise<App> {
 	buildHistory(yard, today);
 	buildNow(yard, today);
 	await buildSurvey(yard);
+	buildContacts(yard, today);
 	clock.at = now;
 	await sendDue(app);
 	app.db.sqlite.pragma('wal_checkpoint(TRUNCATE)');

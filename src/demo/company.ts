@@ -87,6 +87,55 @@ export const COMPANY = {
 	]
 };
 
+/** What the owner set for the winning track and for what comes after it: lists, fields of the company's own, plans, tasks. */
+export const SALES_SETTINGS: [command: string, input: unknown][] = [
+	[
+		'company.save-stages',
+		{
+			track: 'winning',
+			stages: [
+				{ id: 'asked', name: 'Asked', meaning: 'bidding', chance: 2000 },
+				{ id: 'measuring', name: 'Measuring', meaning: 'bidding', chance: 3500 },
+				{ id: 'quoted', name: 'Quoted', meaning: 'bidding', chance: 5000 },
+				{ id: 'talking', name: 'Talking', meaning: 'bidding', chance: 7000 },
+				{ id: 'lost', name: 'Lost', meaning: 'lost', chance: 0 }
+			]
+		}
+	],
+	[
+		'company.sales-lists',
+		{
+			kinds: ['Re-roof', 'Low slope', 'Gutters', 'Insulation', 'Repair'],
+			sources: ['Website', 'Referral', 'Phone', 'Mail', 'Regular', 'Tender', 'General contractor'],
+			reasons: ['Price', 'Too late', 'Chose somebody else', 'Not going ahead', 'No answer']
+		}
+	],
+	[
+		'company.own-fields',
+		{
+			fields: [
+				{ id: 'pays-by', of: 'customer', label: 'Pays by', kind: 'choice', choices: ['card', 'check', 'transfer'] },
+				{ id: 'gate', of: 'site', label: 'Gate code', kind: 'text', choices: [] },
+				{ id: 'insurer', of: 'job', label: 'Insurer', kind: 'text', choices: [] },
+				{ id: 'layers', of: 'job', label: 'Layers seen', kind: 'number', choices: [] }
+			]
+		}
+	],
+	['company.billing-plans', { plans: [{ kindOfWork: '', stagesFrom: 1_500_000, depositAtOnce: false }] }],
+	[
+		'work.task-templates',
+		{
+			templates: [
+				{ kindOfWork: '', phase: '', text: 'Pictures of the site before anything is touched' },
+				{ kindOfWork: 'Re-roof', phase: 'Tear-off', text: 'Container ordered, boards under its wheels' },
+				{ kindOfWork: 'Re-roof', phase: 'Tear-off', text: 'Neighbors told' },
+				{ kindOfWork: 'Re-roof', phase: 'Roofing', text: 'Color of shingles agreed in writing' },
+				{ kindOfWork: '', phase: '', text: 'Magnet sweep, and a walk with the customer' }
+			]
+		}
+	]
+];
+
 export const DEMO_PASSWORD = 'nickel-yard';
 
 /** id, name, role, crew, skills, color, language, sheet */

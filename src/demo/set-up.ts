@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { guessMapping, decodeText, readCsv } from '../lib/core/formats';
 import { hashPassword } from '../lib/server/people/passwords';
 import { RECIPES } from './assemblies';
-import { COMPANY, DEMO_PASSWORD, PEOPLE, SHEETS } from './company';
+import { COMPANY, DEMO_PASSWORD, PEOPLE, SALES_SETTINGS, SHEETS } from './company';
 import type { Yard } from './yard';
 
 const LISTS: [string, string, string][] = [
@@ -30,6 +30,7 @@ export async function setUp(yard: Yard): Promise<void> {
 			sheetId,
 			passwordHash
 		});
+	for (const [name, input] of SALES_SETTINGS) yard.call('imogen', name, input);
 	for (const [supplierId, fileName, categoryId] of LISTS) {
 		const text = decodeText(readFileSync(new URL(`./files/${fileName}`, import.meta.url)));
 		yard.call('petra', 'catalog.import', {

@@ -4,7 +4,8 @@ import { agingToday, invoiceDetail, invoiceList, moneyIn, readyToBill } from '$l
 import { catalogPage, itemDetail, searchItems } from '$lib/server/catalog/queries';
 import { letters, staff } from '$lib/server/company/queries';
 import { loadEstimate } from '$lib/server/estimates/load';
-import { customerPage, jobList, jobPage, leadInbox, quoteList, track } from '$lib/server/jobs/queries';
+import { customerPage, jobList, jobPage, leadInbox, quoteList } from '$lib/server/jobs/queries';
+import { track } from '$lib/server/sales/track';
 import { board, plannableJobs } from '$lib/server/planning/queries';
 import { findAnything } from '$lib/server/search/queries';
 import { fieldJob, fieldJobs, myDays, myHours, onTheClock, running } from '$lib/server/time/queries';

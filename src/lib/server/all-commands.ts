@@ -1,5 +1,6 @@
 import type { Command } from './commands';
 import * as billing from './billing/commands';
+import * as billingPlans from './billing/plan';
 import * as assemblies from './catalog/assemblies';
 import * as assemblyFiles from './catalog/assembly-format';
 import * as assemblyVersions from './catalog/assembly-versions';
@@ -26,14 +27,20 @@ import * as quotes from './quotes/commands';
 import * as quoteQuestions from './quotes/questions';
 import * as quoteReminders from './quotes/reminders';
 import * as leadMail from './sales/lead-mail';
+import * as contacts from './sales/contacts';
+import * as customerFiles from './sales/customer-files';
 import * as merging from './sales/merge';
 import * as budget from './rates/budget';
 import * as equipment from './rates/equipment';
 import * as labor from './rates/labor';
 import * as receivables from './receivables/commands';
 import * as sales from './sales/commands';
+import * as ownFields from './sales/own-fields';
 import * as rateGroups from './sales/rate-groups';
+import * as salesStages from './sales/stages';
+import * as salesViews from './sales/views';
 import * as time from './time/commands';
+import * as workTasks from './work/tasks';
 import { resendMail } from './work/outbox';
 
 const isCommand = (x: unknown): x is Command => typeof x === 'object' && x !== null && 'run' in x && 'access' in x && 'input' in x;
@@ -45,6 +52,11 @@ export const COMMANDS: ReadonlyMap<string, Command> = new Map(
 		quoteReminders,
 		leadMail,
 		merging,
+		contacts,
+		customerFiles,
+		ownFields,
+		salesStages,
+		salesViews,
 		companyCommands,
 		tax,
 		labor,
@@ -75,6 +87,8 @@ export const COMMANDS: ReadonlyMap<string, Command> = new Map(
 		planning,
 		time,
 		billing,
+		billingPlans,
+		workTasks,
 		receivables,
 		{ resendMail }
 	]

@@ -29,6 +29,7 @@ const TABLE = {
 	'invoices.change': ['owner', 'office', 'bookkeeper'],
 	'payments.record': ['owner', 'office', 'bookkeeper'],
 	'reports.see': ['owner', 'bookkeeper'],
+	'sales.see': ['owner', 'office', 'estimator'],
 	'company.see': ['owner', 'office', 'bookkeeper'],
 	'company.change': ['owner'],
 	'people.change': ['owner'],

@@ -1,2 +1,3 @@
 export * from './bill';
 export * from './pay-application';
+export * from './plan';

@@ -4,3 +4,4 @@ export * from './duplicates';
 export * from './bookkeeping';
 export * from './edition';
 export * from './lead-text';
+export * from './customers';

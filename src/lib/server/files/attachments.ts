@@ -4,10 +4,12 @@ import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { defineCommand } from '../commands';
 import { Id, strict } from '../commands/inputs';
-import { attachments, items } from '../db/schema';
+import { attachments, customers, items } from '../db/schema';
 import { newId } from '../ids';
 
 export const MOST_ATTACHED = 20_000_000;
+
+const cleanName = (name: string): string => name.replace(/[\\/\u0000-\u001f"]/g, ' ').trim();
 
 /** Keeps a data sheet with an item. Told by its content, not its name: only PDF is taken. */
 export const attachToItem = defineCommand({
@@ -19,7 +21,7 @@ export const attachToItem = defineCommand({
 		if (!Buffer.isBuffer(i.bytes) || i.bytes.subarray(0, 5).toString('latin1') !== '%PDF-')
 			throw new Refusal('A data sheet is a PDF. This file is none.', 'file');
 		if (i.bytes.length > MOST_ATTACHED) throw new Refusal('The file is larger than 20 MB.', 'file');
-		const name = i.name.replace(/[\\/\u0000-\u001f"]/g, ' ').trim() || 'data sheet.pdf';
+		const name = cleanName(i.name) || 'data sheet.pdf';
 		const a = ctx.insert(attachments, {
 			id: newId(),
 			subject: `item:${i.itemId}`,
@@ -40,8 +42,62 @@ export const detachFromItem = defineCommand({
 	input: Type.Object({ attachmentId: Id }, strict),
 	run(ctx, i) {
 		const a = ctx.get(attachments, i.attachmentId, 'This data sheet');
+		if (!a.subject.startsWith('item:')) throw new Refusal('This file belongs to something else.');
 		ctx.remove(attachments, a.id);
 		ctx.happened(a.subject, `Data sheet ${a.name} taken off`, 'catalog');
+	}
+});
+
+/** What a kept file is, told by how it begins; null for what is not kept: programs, pages, archives of unknown content. */
+export function typeOfFile(bytes: Buffer): string | null {
+	const head = bytes.subarray(0, 12).toString('latin1');
+	if (head.startsWith('%PDF-')) return 'application/pdf';
+	if (head.startsWith('\u0089PNG\r\n')) return 'image/png';
+	if (head.startsWith('\u00ff\u00d8\u00ff')) return 'image/jpeg';
+	if (head.startsWith('RIFF') && head.slice(8) === 'WEBP') return 'image/webp';
+	// Documents and spreadsheets in the open packages of ISO 29500 and ISO 26300.
+	if (
+		head.startsWith('PK\u0003\u0004') &&
+		/\[Content_Types\]\.xml|mimetypeapplication\/vnd\.oasis/.test(bytes.subarray(0, 4000).toString('latin1'))
+	)
+		return 'application/octet-stream';
+	if (!bytes.subarray(0, 8000).includes(0) && !/^\s*</.test(head)) return 'text/plain';
+	return null;
+}
+
+/** Keeps a file with a customer: a plan, a photograph, a letter. It is never opened inside our own pages. */
+export const attachToCustomer = defineCommand({
+	name: 'customers.attach',
+	access: 'customers.change',
+	input: Type.Object(
+		{ customerId: Id, name: Type.String({ minLength: 1, maxLength: 200 }), bytes: Type.Unsafe<Buffer>(Type.Any()) },
+		strict
+	),
+	run(ctx, i) {
+		ctx.get(customers, i.customerId, 'This customer');
+		if (!Buffer.isBuffer(i.bytes) || i.bytes.length === 0) throw new Refusal('The file is empty.', 'file');
+		if (i.bytes.length > MOST_ATTACHED) throw new Refusal('The file is larger than 20 MB.', 'file');
+		if (typeOfFile(i.bytes) === null)
+			throw new Refusal('PDF, pictures, text, documents and spreadsheets are kept. This file is none of them.', 'file');
+		const name = cleanName(i.name) || 'file';
+		const subject = `customer:${i.customerId}`;
+		const a = ctx.insert(attachments, {
+			...{ id: newId(), subject, name, bytes: i.bytes, size: i.bytes.length, at: ctx.now, byName: ctx.who.name }
+		});
+		ctx.happened(subject, `File ${name} added`, 'customers');
+		return { attachmentId: a.id };
+	}
+});
+
+export const detachFromCustomer = defineCommand({
+	name: 'customers.detach',
+	access: 'customers.change',
+	input: Type.Object({ attachmentId: Id }, strict),
+	run(ctx, i) {
+		const a = ctx.get(attachments, i.attachmentId, 'This file');
+		if (!a.subject.startsWith('customer:')) throw new Refusal('This file belongs to something else.');
+		ctx.remove(attachments, a.id);
+		ctx.happened(a.subject, `File ${a.name} taken off`, 'customers');
 	}
 });
 

@@ -2,12 +2,14 @@ import { and, asc, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import { costTable, overUnder } from '../../core/costing';
 import { groupRule, membersOf, presetsOf } from '../../core/estimate';
 import { cents } from '../../core/money';
+import { USUAL_LISTS } from '../../core/sales';
 import { wallTime } from '../../core/time';
 import type { App } from '../app';
 import { changesOf } from '../estimates/changes';
 import { contractOf } from '../billing/load';
 import {
 	answers,
+	branches,
 	budgetRows,
 	company,
 	costEntries,
@@ -31,6 +33,7 @@ import {
 import { activityOf } from '../quotes/activity';
 import { linkFor } from '../quotes/links';
 import { questionsOf } from '../quotes/questions';
+import { tasksOf } from '../work/tasks';
 
 export const companyOf = (app: App) => {
 	const own = app.db.orm.select().from(company).get();
@@ -140,6 +143,17 @@ function choicesOf(db: App['db']['orm'], revisionId: string) {
 	});
 }
 
+/** What a job's own details can be set to. */
+const choicesForJob = (app: App) => {
+	const { settings } = companyOf(app);
+	return {
+		lists: settings.salesLists ?? USUAL_LISTS,
+		ownFields: settings.ownFields ?? [],
+		branches: app.db.orm.select({ id: branches.id, name: branches.name }).from(branches).all(),
+		staff: app.db.orm.select({ id: people.id, name: people.name, role: people.role }).from(people).where(eq(people.active, true)).all()
+	};
+};
+
 /** Everything the job page shows. */
 export function jobPage(app: App, id: string) {
 	const db = app.db.orm;
@@ -156,6 +170,7 @@ export function jobPage(app: App, id: string) {
 			revision: revisions.revision,
 			number: quotes.number,
 			quoteId: revisions.quoteId,
+			own: quotes.own,
 			quiet: revisions.quiet,
 			state: revisions.state,
 			total: revisions.total,
@@ -180,10 +195,12 @@ export function jobPage(app: App, id: string) {
 		}));
 	return {
 		...head,
+		...choicesForJob(app),
 		estimateId: estimate?.id ?? null,
 		revisions: revs,
 		thread: threadOf(app, id),
 		costs: jobCosts(app, id),
+		tasks: tasksOf(app, id),
 		materials: db.select().from(jobMaterials).where(eq(jobMaterials.jobId, id)).all(),
 		phases: db.select().from(phases).where(eq(phases.jobId, id)).orderBy(asc(phases.position)).all(),
 		planned: db
@@ -233,36 +250,6 @@ export const invoicesOfJob = (app: App, jobId: string) =>
 		.orderBy(desc(invoices.number))
 		.all();
 
-/** The winning track: cards by stage, with their money. The newest estimate or quote gives the figure. */
-export function track(app: App) {
-	const db = app.db.orm;
-	const columns = db.select().from(stages).where(eq(stages.track, 'winning')).orderBy(asc(stages.position)).all();
-	const cards = db
-		.select({
-			id: jobs.id,
-			name: jobs.name,
-			stageId: jobs.stageId,
-			customer: customers.name,
-			touchedAt: jobs.touchedAt,
-			decisionDay: jobs.decisionDay,
-			kindOfWork: jobs.kindOfWork,
-			expected: jobs.expected,
-			person: people.name,
-			quoted: sql<
-				number | null
-			>`(select r.total from revisions r join quotes q on q.id = r.quote_id where q.job_id = jobs.id order by r.issued_at desc limit 1)`
-		})
-		.from(jobs)
-		.innerJoin(customers, eq(customers.id, jobs.customerId))
-		.innerJoin(stages, eq(stages.id, jobs.stageId))
-		.leftJoin(people, eq(people.id, jobs.personId))
-		.where(and(eq(stages.track, 'winning'), isNull(jobs.number)))
-		.orderBy(desc(jobs.touchedAt))
-		.limit(500)
-		.all();
-	return { columns, cards };
-}
-
 export function jobList(app: App, meaning: string, text: string, limit = 2000) {
 	const q = `%${text.replace(/[%_]/g, '')}%`;
 	return app.db.orm
@@ -309,6 +296,10 @@ export const parties = (app: App) =>
 		.select({ id: customers.id, name: customers.name, mail: customers.mail, phone: customers.phone, address: customers.address })
 		.from(customers)
 		.all();
+/** Who can be picked for a new job. */
+export const customerNames = (app: App) =>
+	app.db.orm.select({ id: customers.id, name: customers.name }).from(customers).orderBy(asc(customers.name)).limit(10_000).all();
+
 export const customerList = (app: App) =>
 	app.db.orm
 		.select({
@@ -318,6 +309,7 @@ export const customerList = (app: App) =>
 			mail: customers.mail,
 			phone: customers.phone,
 			address: customers.address,
+			own: customers.own,
 			jobs: sql<number>`(select count(*) from jobs where jobs.customer_id = customers.id)`
 		})
 		.from(customers)
@@ -329,8 +321,24 @@ export function customerPage(app: App, id: string) {
 	const db = app.db.orm;
 	const customer = db.select().from(customers).where(eq(customers.id, id)).get();
 	if (!customer) return null;
+	const of = db
+		.select({
+			jobs: sql<number>`count(*)`,
+			won: sql<number>`count(${jobs.wonAt})`,
+			contracts: sql<number>`coalesce(sum(${jobs.contractNet}), 0)`
+		})
+		.from(jobs)
+		.where(eq(jobs.customerId, id))
+		.get();
+	const money = db
+		.select({ billed: sql<number>`coalesce(sum(${invoices.total}), 0)`, paid: sql<number>`coalesce(sum(${invoices.paid}), 0)` })
+		.from(invoices)
+		.where(and(eq(invoices.customerId, id), isNotNull(invoices.issuedAt), isNull(invoices.voidedAt)))
+		.get();
+	const [billed, paid] = [money?.billed ?? 0, money?.paid ?? 0];
 	return {
 		customer,
+		sums: { jobs: of?.jobs ?? 0, won: of?.won ?? 0, contracts: of?.contracts ?? 0, billed, paid, open: billed - paid },
 		sites: db.select().from(sites).where(eq(sites.customerId, id)).all(),
 		jobs: db
 			.select({ id: jobs.id, name: jobs.name, number: jobs.number, stage: stages.name, contract: jobs.contractNet })
@@ -390,6 +398,15 @@ export const phaseHours = (app: App) =>
 		.where(sql`${stages.meaning} in ('ready', 'under way')`)
 		.orderBy(asc(phases.jobId), asc(phases.position))
 		.all();
+
+export const phasesOf = (app: App, jobId: string): string[] =>
+	app.db.orm
+		.select({ name: phases.name })
+		.from(phases)
+		.where(eq(phases.jobId, jobId))
+		.orderBy(asc(phases.position))
+		.all()
+		.map((p) => p.name);
 
 /** The kind of work of a job, for what is offered first. */
 export const kindOfJob = (app: App, jobId: string): string =>

@@ -3,7 +3,9 @@ import { jobBudget, type Estimate, type QuoteTotals } from '../../core/estimate'
 import type { Context } from '../commands';
 import { budgetRows, contractLines, itemSales, jobMaterials, jobs, phases } from '../db/schema';
 import { newId } from '../ids';
+import { planForWon } from '../billing/plan';
 import { firstStage } from '../sales/commands';
+import { tasksFromTemplate } from '../work/tasks';
 
 /** The job is won: number, contract value, budget, materials by phase, lines to bill, phases to plan. Nothing is typed again. */
 export function winJob(
@@ -25,6 +27,8 @@ export function winJob(
 		touchedAt: ctx.now
 	});
 	putBudget(ctx, job, b, null);
+	tasksFromTemplate(ctx, job);
+	planForWon(ctx, job);
 	return number;
 }
 

@@ -2,10 +2,10 @@ import { Type } from '@sinclair/typebox';
 import { and, asc, eq, isNull } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
 import { monthEnd } from '../../core/time';
-import { parseCents } from '../../core/money';
+import { parseCents, parsePercent, parseQuantity } from '../../core/money';
 import { defineCommand, type Context } from '../commands';
 import { DayText, Id, MailOrEmpty, Name, strict, Text, Typed, Version } from '../commands/inputs';
-import { customers, estimates, jobs, leads, people, sites, stages } from '../db/schema';
+import { branches, customers, estimates, jobs, leads, people, sites, stages } from '../db/schema';
 import { newId } from '../ids';
 
 const leadFields = { name: Name, mail: MailOrEmpty, phone: Text(60), address: Text(300), wanted: Text(4000) };
@@ -201,21 +201,51 @@ export const changeJob = defineCommand({
 			decisionDay: Type.Optional(Type.Union([DayText, Type.Literal('')])),
 			expected: Type.Optional(Typed),
 			personId: Type.Optional(Id),
+			branchId: Type.Optional(Type.Union([Id, Type.Null()])),
+			/** A percent as typed; empty: as its stage says. */
+			chance: Type.Optional(Typed),
+			nextStep: Type.Optional(Text(200)),
+			nextDay: Type.Optional(Type.Union([DayText, Type.Literal('')])),
+			/** How large it is, as typed, and in what. */
+			size: Type.Optional(Typed),
+			sizeUnit: Type.Optional(Text(30)),
 			percentComplete: Type.Optional(Type.Union([Type.Integer({ minimum: 0, maximum: 10_000 }), Type.Null()]))
 		},
 		strict
 	),
-	run(ctx, { jobId, version, decisionDay, expected, ...rest }) {
+	run(ctx, { jobId, version, decisionDay, expected, chance, nextDay, size, ...rest }) {
 		const job = ctx.get(jobs, jobId, 'This job');
 		if (rest.personId) ctx.get(people, rest.personId, 'This person');
+		if (rest.branchId) ctx.get(branches, rest.branchId, 'This branch');
 		ctx.update(
 			jobs,
 			job.id,
 			{
 				...rest,
 				...(decisionDay !== undefined ? { decisionDay: decisionDay || null } : {}),
+				...(nextDay !== undefined ? { nextDay: nextDay || null } : {}),
+				...(chance !== undefined ? { chance: chance.trim() === '' ? null : chanceOf(chance) } : {}),
+				...(size !== undefined
+					? {
+							size:
+								size.trim() === ''
+									? null
+									: nonNegative(
+											inField('size', () => parseQuantity(size, 'The size')),
+											'size'
+										)
+						}
+					: {}),
 				...(expected !== undefined
-					? { expected: expected.trim() === '' ? null : nonNegative(parseCents(expected, 'The expected amount'), 'expected') }
+					? {
+							expected:
+								expected.trim() === ''
+									? null
+									: nonNegative(
+											inField('expected', () => parseCents(expected, 'The expected amount')),
+											'expected'
+										)
+						}
 					: {}),
 				touchedAt: ctx.now
 			},
@@ -224,6 +254,21 @@ export const changeJob = defineCommand({
 		ctx.happened(`job:${job.id}`, 'Job changed', 'track', 'today');
 	}
 });
+
+/** What cannot be read is said beside its field. */
+function inField<R>(field: string, read: () => R): R {
+	try {
+		return read();
+	} catch (e) {
+		throw new Refusal((e as Error).message, field);
+	}
+}
+
+function chanceOf(typed: string): number {
+	const chance = inField('chance', () => parsePercent(typed, 'The chance'));
+	if (chance < 0 || chance > 10_000) throw new Refusal('A chance is between 0 and 100 %.', 'chance');
+	return chance;
+}
 
 const nonNegative = (n: number, field: string): number => {
 	if (n < 0) throw new Refusal('This cannot be negative.', field);

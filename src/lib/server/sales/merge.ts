@@ -6,10 +6,10 @@ import type { App } from '../app';
 import { defineCommand, type Context } from '../commands';
 import { Id, strict } from '../commands/inputs';
 import { parties } from '../jobs/queries';
-import { customers, history, invoices, itemSales, jobs, payments, sites } from '../db/schema';
+import { attachments, contacts, customers, history, invoices, itemSales, jobs, payments, sites } from '../db/schema';
 
 /** Tables whose rows belong to a customer. */
-const OWNED = [sites, jobs, invoices, payments] as const;
+const OWNED = [sites, contacts, jobs, invoices, payments] as const;
 
 /** Makes one customer of two: all that belonged to the second belongs to the first; what the first does not know is taken over. */
 export const mergeCustomers = defineCommand({
@@ -29,19 +29,28 @@ export const mergeCustomers = defineCommand({
 				moved += 1;
 			}
 		ctx.db.update(itemSales).set({ customerId: keep.id }).where(eq(itemSales.customerId, gone.id)).run();
+		for (const file of filesOf(ctx, gone.id)) ctx.update(attachments, file.id, { subject: `customer:${keep.id}` });
 		ctx.update(customers, keep.id, {
 			mail: keep.mail || gone.mail,
 			phone: keep.phone || gone.phone,
 			address: keep.address || gone.address,
 			notes: [keep.notes, gone.notes].filter(Boolean).join('\n'),
 			exemption: keep.exemption ?? gone.exemption,
-			rateGroupId: keep.rateGroupId ?? gone.rateGroupId
+			rateGroupId: keep.rateGroupId ?? gone.rateGroupId,
+			own: { ...gone.own, ...keep.own }
 		});
 		ctx.remove(customers, gone.id);
 		ctx.happened(`customer:${keep.id}`, `${gone.name} merged into ${keep.name}: ${moved} records moved`, 'customers', 'track');
 		return { moved };
 	}
 });
+
+const filesOf = (ctx: Pick<Context, 'db'>, customerId: string) =>
+	ctx.db
+		.select({ id: attachments.id })
+		.from(attachments)
+		.where(eq(attachments.subject, `customer:${customerId}`))
+		.all();
 
 const lastMerge = (ctx: Pick<Context, 'db'>, customerId: string) =>
 	ctx.db
@@ -72,6 +81,8 @@ export const undoMerge = defineCommand({
 		if (!entry || !gone?.before) throw new Refusal('There is no merge to take back.');
 		ctx.insert(customers, gone.before as typeof customers.$inferInsert);
 		for (const c of entry.changes) {
+			const file = c.table === 'attachments' ? ctx.find(attachments, c.id) : undefined;
+			if (file?.subject === `customer:${i.customerId}`) ctx.update(attachments, file.id, { subject: `customer:${gone.id}` });
 			const table = OWNED.find((t) => getTableName(t) === c.table);
 			if (!table) continue;
 			const now = ctx.find(table, c.id);
@@ -82,9 +93,9 @@ export const undoMerge = defineCommand({
 		const kept = entry.changes.find((c) => c.table === 'customers' && c.id === i.customerId);
 		const now = ctx.get(customers, i.customerId, 'The customer');
 		const back = Object.fromEntries(
-			(['mail', 'phone', 'address', 'notes', 'exemption', 'rateGroupId'] as const)
+			(['mail', 'phone', 'address', 'notes', 'exemption', 'rateGroupId', 'own'] as const)
 				.filter((f) => JSON.stringify(now[f]) === JSON.stringify(kept?.after?.[f]))
-				.map((f) => [f, kept?.before?.[f] ?? (f === 'exemption' || f === 'rateGroupId' ? null : '')])
+				.map((f) => [f, kept?.before?.[f] ?? (f === 'exemption' || f === 'rateGroupId' ? null : f === 'own' ? {} : '')])
 		);
 		ctx.update(customers, now.id, back);
 		ctx.db.update(history).set({ undone: true }).where(eq(history.id, entry.id)).run();

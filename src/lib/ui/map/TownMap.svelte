@@ -5,11 +5,14 @@
 	let {
 		places,
 		tiles = null,
-		label = 'Where'
+		label = 'Where',
+		onpick
 	}: {
 		places: { lat: number | null; lng: number | null; text: string; n?: number; path?: string }[];
 		tiles?: string | null;
 		label?: string;
+		/** Somebody clicked where something is. */
+		onpick?: (lat: number, lng: number) => void;
 	} = $props();
 	let box: HTMLDivElement | undefined = $state();
 	onMount(() => {
@@ -36,15 +39,20 @@
 				}).addTo(map);
 			}
 			const known = places.filter((p) => p.lat !== null && p.lng !== null);
-			for (const p of known)
+			const pin = (p: (typeof places)[number]) =>
 				L.marker([p.lat ?? 0, p.lng ?? 0], {
 					title: p.text,
 					alt: p.text,
 					icon: L.divIcon({ className: 'pin', html: `<span>${Number(p.n) || ''}</span>`, iconSize: [24, 24] })
-				})
-					.addTo(map)
-					.bindTooltip(p.text)
-					.on('click', () => p.path && (location.href = p.path));
+				}).addTo(map);
+			const pins = known.map(pin);
+			if (onpick)
+				map.on('click', (e) => {
+					pins.splice(0).forEach((m) => m.remove());
+					pins.push(pin({ lat: e.latlng.lat, lng: e.latlng.lng, text: label }));
+					onpick(Math.round(e.latlng.lat * 1e6) / 1e6, Math.round(e.latlng.lng * 1e6) / 1e6);
+				});
+			known.forEach((p, n) => pins[n]?.bindTooltip(p.text).on('click', () => p.path && (location.href = p.path)));
 			if (known.length > 0)
 				map.fitBounds(L.latLngBounds(known.map((p) => [p.lat ?? 0, p.lng ?? 0])).pad(0.35), { maxZoom: 14, animate: false });
 			else map.setView([-47, -131], 12);

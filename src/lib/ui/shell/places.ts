@@ -45,13 +45,21 @@ export const PLACES: { word: string; icon: string; pages: [path: string, word: s
 			['/price/check', 'Price check', 'rates.see']
 		]
 	},
-	{ word: 'Know', icon: 'chart', pages: [['/know', 'Sold and used', 'reports.see']] },
+	{
+		word: 'Know',
+		icon: 'chart',
+		pages: [
+			['/know', 'Sold and used', 'reports.see'],
+			['/know/sales', 'Sales', 'sales.see']
+		]
+	},
 	{
 		word: 'Yard',
 		icon: 'warehouse',
 		pages: [
 			['/yard/company', 'Company', 'company.see'],
 			['/yard/tax', 'Branches and tax', 'company.see'],
+			['/yard/sales', 'Stages and fields', 'company.see'],
 			['/yard/people', 'People', 'company.see'],
 			['/yard/outbox', 'Outbox', 'outbox.see'],
 			['/yard/stand-ins', 'Stand-ins', 'outbox.see'],

@@ -1,10 +1,10 @@
 import { app } from '$lib/server/app';
 import { BadInput } from '$lib/server/commands';
-import { attachToItem, MOST_ATTACHED } from '$lib/server/files/attachments';
+import { attachToCustomer, attachToItem, MOST_ATTACHED } from '$lib/server/files/attachments';
 import { answer } from '$lib/server/http';
 import type { RequestHandler } from './$types';
 
-/** Takes a data sheet of an item. */
+/** Takes a file of a record: `item:…` a data sheet, `customer:…` whatever belongs to them. The command asks who may. */
 export const POST: RequestHandler = ({ request, locals }) =>
 	answer(async () => {
 		if (Number(request.headers.get('content-length') ?? 0) > MOST_ATTACHED + 10_000)
@@ -12,9 +12,9 @@ export const POST: RequestHandler = ({ request, locals }) =>
 		const form = await request.formData().catch(() => null);
 		const file = form?.get('file');
 		if (!(file instanceof File) || !locals.signed) throw new BadInput('Choose a file.', 'file');
-		return app().run(
-			attachToItem as never,
-			{ itemId: String(form?.get('item') ?? ''), name: file.name.slice(0, 200), bytes: Buffer.from(await file.arrayBuffer()) },
-			locals.signed.actor
-		);
+		const [kind, id = ''] = String(form?.get('subject') ?? '').split(':', 2);
+		const what = { name: file.name.slice(0, 200) || 'file', bytes: Buffer.from(await file.arrayBuffer()) };
+		if (kind === 'item') return app().run(attachToItem as never, { itemId: id, ...what }, locals.signed.actor);
+		if (kind === 'customer') return app().run(attachToCustomer as never, { customerId: id, ...what }, locals.signed.actor);
+		throw new BadInput('There is nothing to keep this file with.', 'file');
 	});

@@ -12,3 +12,5 @@ export const day = (name: string) => text(name);
 export const flag = (name: string) => integer(name, { mode: 'boolean' }).notNull().default(false);
 export const version = () => integer('version').notNull().default(1);
 export const words = (name: string) => text(name).notNull().default('');
+/** Values of the company's own fields, by the field's id, as text. */
+export const ownValues = () => text('own', { mode: 'json' }).$type<Record<string, string>>().notNull().default({});

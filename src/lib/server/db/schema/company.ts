@@ -3,6 +3,9 @@ import { sql } from 'drizzle-orm';
 import type { OwnMeasure } from '../../../core/measure';
 import type { ReminderRules } from '../../../core/quotes';
 import type { SignOffRules } from '../../../core/estimate';
+import type { BillingPlanRule } from '../../../core/billing';
+import type { QuoteLayout, TextBlock } from '../../../core/documents';
+import type { OwnField, SalesLists } from '../../../core/sales';
 import type { HolidayRule, WorkingHours } from '../../../core/planning';
 import type { Kind, LaborSheet, PriceRule } from '../../../core/pricing';
 import type { Rate } from '../../../core/money';
@@ -20,14 +23,24 @@ export interface CompanySettings {
 	paymentDays: number;
 	quoteDays: number;
 	terms: string;
-	letterhead: { color: string; line: string; footer: string };
-	publicPage: { on: boolean; intro: string };
+	letterhead: { color: string; line: string; footer: string; logo?: string | null };
+	publicPage: { on: boolean; intro: string; does?: string[]; pictures?: { fileId: string; caption: string }[] };
 	/** Measures that the company named itself, beside those that shapes give. */
 	measures?: OwnMeasure[];
 	/** When customers are reminded of a quote; absent: never. */
 	reminders?: ReminderRules;
 	/** The wording of the letter a quote goes out with, words in braces open. */
 	quoteLetter?: { subject: string; text: string };
+	/** Kinds of work, sources and reasons lost, as the company names them. */
+	salesLists?: SalesLists;
+	/** Fields of the company's own. */
+	ownFields?: OwnField[];
+	/** Texts that proposals begin and end with. */
+	textBlocks?: TextBlock[];
+	/** How quotes are laid out unless it is said otherwise. */
+	quoteLayout?: QuoteLayout;
+	/** How jobs of a kind are billed; '' is for all others. */
+	billingPlans?: BillingPlanRule[];
 	/** When somebody must sign off before a quote goes out; absent: never. */
 	signOff?: SignOffRules;
 }
@@ -133,6 +146,19 @@ export const timeOff = sqliteTable(
 		note: words('note')
 	},
 	(t) => [index('time_off_person').on(t.personId, t.from), check('time_off_order', sql`${t.from} <= ${t.to}`)]
+);
+
+/** A view of a list that somebody saved: its address under a name. Without a person it is everybody's. */
+export const savedViews = sqliteTable(
+	'saved_views',
+	{
+		id: id(),
+		page: text('page').notNull(),
+		name: text('name').notNull(),
+		query: text('query').notNull(),
+		personId: ref('person_id').references(() => people.id)
+	},
+	(t) => [index('saved_views_page').on(t.page)]
 );
 
 export const counters = sqliteTable('counters', { id: id(), next: integer('next').notNull() }, (t) => [

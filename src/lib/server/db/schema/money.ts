@@ -132,3 +132,23 @@ export const charges = sqliteTable(
 	},
 	(t) => [index('charges_invoice').on(t.invoiceId), check('charges_amount', sql`${t.amount} > 0`)]
 );
+
+/** How a job is billed: its steps in order. A step is used up by the invoice that was made from it. */
+export const billingSteps = sqliteTable(
+	'billing_steps',
+	{
+		id: id(),
+		jobId: ref('job_id')
+			.notNull()
+			.references(() => jobs.id),
+		position: integer('position').notNull(),
+		name: text('name').notNull(),
+		when: text('due_when', { enum: ['acceptance', 'phase', 'done'] }).notNull(),
+		/** The phase that has to be done. */
+		phase: words('phase'),
+		/** Percent of the contract to date once this step is billed, hundredths of a percent. */
+		toDate: integer('to_date').notNull(),
+		invoiceId: ref('invoice_id').references(() => invoices.id)
+	},
+	(t) => [index('billing_steps_job').on(t.jobId, t.position), check('billing_steps_percent', sql`${t.toDate} > 0 and ${t.toDate} <= 10000`)]
+);

@@ -5,7 +5,7 @@ import type { PhotoMark, PhotoScale } from '../../../core/survey';
 import type { Frozen } from '../../../core/estimate';
 import type { AcceptanceRecord } from '../../../core/quotes';
 import { branches, people } from './company';
-import { cents, day, flag, id, instant, ref, version, words } from './columns';
+import { cents, day, flag, id, instant, ownValues, ref, version, words } from './columns';
 
 export const customers = sqliteTable(
 	'customers',
@@ -21,6 +21,7 @@ export const customers = sqliteTable(
 		notes: words('notes'),
 		exemption: text('exemption', { mode: 'json' }).$type<Exemption>(),
 		rateGroupId: text('rate_group_id'),
+		own: ownValues(),
 		createdAt: instant('created_at').notNull(),
 		version: version()
 	},
@@ -38,9 +39,32 @@ export const sites = sqliteTable(
 		lat: real('lat'),
 		lng: real('lng'),
 		access: words('access'),
+		own: ownValues(),
 		version: version()
 	},
 	(t) => [index('sites_customer').on(t.customerId)]
+);
+
+/** People of a customer, each with what they are for. */
+export const contacts = sqliteTable(
+	'contacts',
+	{
+		id: id(),
+		customerId: ref('customer_id')
+			.notNull()
+			.references(() => customers.id),
+		name: text('name').notNull(),
+		/** “decides”, “pays”, “opens the gate”: in the company's own words. */
+		role: words('role'),
+		mail: words('mail'),
+		phone: words('phone'),
+		/** Quotes and invoices go to them. */
+		getsQuotes: flag('gets_quotes'),
+		getsInvoices: flag('gets_invoices'),
+		position: integer('position').notNull().default(0),
+		version: version()
+	},
+	(t) => [index('contacts_customer').on(t.customerId, t.position)]
 );
 
 export const leads = sqliteTable(
@@ -70,7 +94,9 @@ export const stages = sqliteTable('stages', {
 	track: text('track', { enum: ['winning', 'doing'] }).notNull(),
 	name: text('name').notNull(),
 	meaning: text('meaning', { enum: ['bidding', 'won', 'lost', 'ready', 'under way', 'finished', 'closed'] }).notNull(),
-	position: integer('position').notNull()
+	position: integer('position').notNull(),
+	/** Chance that a job standing here is won, hundredths of a percent; for the forecast. */
+	chance: integer('chance').notNull().default(0)
 });
 
 export const jobs = sqliteTable(
@@ -102,6 +128,15 @@ export const jobs = sqliteTable(
 		contractNet: cents('contract_net'),
 		contractTax: cents('contract_tax'),
 		percentComplete: integer('percent_complete'),
+		/** Chance that it is won, hundredths of a percent; null: as its stage says. */
+		chance: integer('chance'),
+		/** What comes next with whoever asks, and by when. */
+		nextStep: words('next_step'),
+		nextDay: day('next_day'),
+		/** How large the work is as far as it is known before it is measured, ten-thousandths of `sizeUnit`. */
+		size: integer('size'),
+		sizeUnit: words('size_unit'),
+		own: ownValues(),
 		version: version()
 	},
 	(t) => [
@@ -123,7 +158,8 @@ export const quotes = sqliteTable(
 			.notNull()
 			.references(() => jobs.id),
 		estimateId: text('estimate_id').notNull(),
-		createdAt: instant('created_at').notNull()
+		createdAt: instant('created_at').notNull(),
+		own: ownValues()
 	},
 	(t) => [uniqueIndex('quotes_number').on(t.number), index('quotes_job').on(t.jobId)]
 );
@@ -178,7 +214,9 @@ export const revisions = sqliteTable(
 		/** When its letter goes out, if that is later than it was frozen. */
 		goesOutAt: integer('goes_out_at'),
 		/** No reminders for this one. */
-		quiet: flag('quiet')
+		quiet: flag('quiet'),
+		/** Who must all sign, by name; fewer than two: whoever accepts. */
+		signers: text('signers', { mode: 'json' }).$type<string[]>().notNull().default([])
 	},
 	(t) => [
 		uniqueIndex('revisions_number').on(t.quoteId, t.revision),
@@ -208,6 +246,24 @@ export const answers = sqliteTable(
 		recordHash: words('record_hash')
 	},
 	(t) => [uniqueIndex('answers_revision').on(t.revisionId)]
+);
+
+/** Of several who must sign: each one's signature, until the last one makes it an acceptance. */
+export const signatures = sqliteTable(
+	'quote_signatures',
+	{
+		id: id(),
+		revisionId: ref('revision_id')
+			.notNull()
+			.references(() => revisions.id),
+		name: text('name').notNull(),
+		signature: words('signature'),
+		chosen: text('chosen', { mode: 'json' }).$type<string[]>().notNull(),
+		at: instant('at').notNull(),
+		address: words('address'),
+		agent: words('agent')
+	},
+	(t) => [uniqueIndex('quote_signatures_name').on(t.revisionId, t.name)]
 );
 
 /** A link for a customer. Only the hash of the token is kept. */

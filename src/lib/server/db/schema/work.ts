@@ -176,6 +176,32 @@ export const fieldNotes = sqliteTable(
 );
 
 /** Pictures, re-encoded on arrival; kept in the same file so that a backup is whole. */
+/** What has to be done on a job, by phase. */
+export const tasks = sqliteTable(
+	'tasks',
+	{
+		id: id(),
+		jobId: ref('job_id')
+			.notNull()
+			.references(() => jobs.id),
+		phase: words('phase'),
+		text: text('text').notNull(),
+		position: integer('position').notNull(),
+		doneAt: integer('done_at'),
+		doneBy: words('done_by')
+	},
+	(t) => [index('tasks_job').on(t.jobId, t.position)]
+);
+
+/** Tasks that every job of a kind of work begins with; '' is for all kinds. */
+export const taskTemplates = sqliteTable('task_templates', {
+	id: id(),
+	kindOfWork: words('kind_of_work'),
+	phase: words('phase'),
+	text: text('text').notNull(),
+	position: integer('position').notNull()
+});
+
 export const files = sqliteTable('files', {
 	id: id(),
 	type: text('type').notNull(),

@@ -2,15 +2,19 @@
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
-	import { formatCents, formatMinutes, formatQuantity, formatRate } from '$lib/core/money';
+	import { formatCents, formatMinutes, formatQuantity, formatRate, toTyped } from '$lib/core/money';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import { toggled } from '$lib/ui/lists';
+	import OwnFields from '$lib/ui/forms/OwnFields.svelte';
+	import JobDetails from '$lib/ui/sales/JobDetails.svelte';
+	import Tasks from '$lib/ui/work/Tasks.svelte';
 	import Waterline from '$lib/ui/money/Waterline.svelte';
 	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import ThreadStrip from '$lib/ui/shell/ThreadStrip.svelte';
 	import { showDay, showInstant } from '$lib/ui/shell/dates';
+	import { downloadCsv } from '$lib/ui/tables/download';
 	import { jobPages } from '$lib/ui/shell/jobPages';
 	let { data } = $props();
 	const won = $derived(data.job.number !== null);
@@ -46,6 +50,13 @@
 		else problem = r.field === 'title' ? 'Say what changes.' : r.message;
 	}
 	const changed = $derived(data.changes.filter((c) => c.state === 'accepted').reduce((n, c) => n + c.net, 0));
+	/** What has to be ordered, as a supplier takes it. */
+	const orderList = () =>
+		downloadCsv(
+			`materials-job-${data.job.number}.csv`,
+			['Phase', 'What', 'Quantity', 'Unit'],
+			data.materials.map((m) => [m.phase, m.name, toTyped(m.quantity, 4), m.unit])
+		);
 	async function byHand() {
 		if (!handing) return;
 		const r = await command('quotes.accept-by-hand', { revisionId: handing, name: signer, chosen: [...chosenByHand] });
@@ -107,6 +118,9 @@
 									>{r.quiet ? 'Remind again' : 'No reminders'}</button
 								>{/if}</span
 						>
+						{#if data.ownFields.some((f) => f.of === 'quote')}<div class="grid w-full grid-cols-3 gap-3">
+								<OwnFields fields={data.ownFields} of="quote" id={r.quoteId} values={r.own} mayChange={data.can.change} />
+							</div>{/if}
 						{#if r.activity.seconds || r.activity.tried}<p class="quiet w-full">
 								{[
 									r.activity.seconds >= 60 ? `${Math.round(r.activity.seconds / 60)} minutes on it` : '',
@@ -246,8 +260,12 @@
 					</ul>
 					<a class="link" href="/plan">To the plan board</a>
 				</section>
+				<Tasks jobId={data.job.id} tasks={data.tasks} phases={data.phases.map((p) => p.name)} mayChange={data.can.change} />
 				<section class="sheet p-4">
-					<h2>Materials by phase</h2>
+					<div class="flex items-baseline gap-4">
+						<h2>Materials by phase</h2>
+						{#if data.materials.length}<button type="button" class="link ml-auto" onclick={orderList}>Order list</button>{/if}
+					</div>
 					<table class="mt-1 w-full">
 						<tbody
 							>{#each data.materials as m (m.id)}<tr
@@ -259,6 +277,16 @@
 					</table>
 				</section>
 			{/if}
+			<JobDetails
+				job={data.job}
+				{won}
+				stageChance={data.stages.find((x) => x.id === data.job.stageId)?.chance ?? 0}
+				lists={data.lists}
+				fields={data.ownFields}
+				staff={data.staff}
+				branches={data.branches}
+				mayChange={data.can.change}
+			/>
 			<section class="sheet p-4">
 				<h2>Customer</h2>
 				<p><a class="link" href="/win/customers/{data.customer.id}">{data.customer.name}</a></p>

@@ -1,4 +1,15 @@
+import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { customerList } from '$lib/server/jobs/queries';
+import { companyOf, customerList } from '$lib/server/jobs/queries';
+import { importToUndo } from '$lib/server/sales/customer-files';
+import { viewsOf } from '$lib/server/sales/views';
+import type { PageServerLoad } from './$types';
 
-export const load = () => ({ customers: customerList(app()), live: ['customers'] });
+export const load: PageServerLoad = ({ locals }) => ({
+	customers: customerList(app()),
+	ownFields: (companyOf(app()).settings.ownFields ?? []).filter((f) => f.of === 'customer'),
+	imported: importToUndo(app()),
+	views: viewsOf(app(), 'customers', locals.signed?.actor),
+	mayChange: locals.signed !== null && may(locals.signed.actor.role, 'customers.change'),
+	live: ['customers', 'views:customers']
+});

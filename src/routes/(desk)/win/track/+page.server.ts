@@ -1,8 +1,12 @@
 import { app } from '$lib/server/app';
-import { customerList, track } from '$lib/server/jobs/queries';
+import { customerNames } from '$lib/server/jobs/queries';
+import { track } from '$lib/server/sales/track';
+import { viewsOf } from '$lib/server/sales/views';
+import type { PageServerLoad } from './$types';
 
-export const load = () => ({
+export const load: PageServerLoad = ({ locals }) => ({
 	...track(app()),
-	customers: customerList(app()).map((c) => ({ id: c.id, name: c.name, address: c.address })),
-	live: ['track']
+	customers: customerNames(app()),
+	views: viewsOf(app(), 'track', locals.signed?.actor),
+	live: ['track', 'views:track']
 });

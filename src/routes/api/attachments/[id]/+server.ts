@@ -1,15 +1,18 @@
 import { error } from '@sveltejs/kit';
+import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { attachment } from '$lib/server/files/attachments';
+import { attachment, typeOfFile } from '$lib/server/files/attachments';
 import type { RequestHandler } from './$types';
 
-/** A data sheet, to be saved: it is never opened inside our own pages. */
-export const GET: RequestHandler = ({ params }) => {
+/** A kept file, to be saved: it is never opened inside our own pages. */
+export const GET: RequestHandler = ({ params, locals }) => {
 	const a = attachment(app(), params.id);
-	if (!a) error(404, 'This data sheet is not there any more.');
+	if (!a) error(404, 'This file is not there any more.');
+	const role = locals.signed?.actor.role;
+	if (!role || !may(role, a.subject.startsWith('customer:') ? 'customers.see' : 'catalog.see')) error(403, 'You may not see this file.');
 	return new Response(new Uint8Array(a.bytes), {
 		headers: {
-			'content-type': 'application/pdf',
+			'content-type': typeOfFile(a.bytes) ?? 'application/octet-stream',
 			'x-content-type-options': 'nosniff',
 			'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(a.name)}`
 		}

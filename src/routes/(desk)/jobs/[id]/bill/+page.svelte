@@ -4,6 +4,7 @@
 	import { command } from '$lib/client/command';
 	import { formatCents, formatQuantity } from '$lib/core/money';
 	import Field from '$lib/ui/forms/Field.svelte';
+	import BillingPlan from '$lib/ui/money/BillingPlan.svelte';
 	import Waterline from '$lib/ui/money/Waterline.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import ThreadStrip from '$lib/ui/shell/ThreadStrip.svelte';
@@ -20,9 +21,9 @@
 	let cutOff = $state(untrack(() => data.today));
 	let problem = $state('');
 	let busy = $state(false);
-	async function make(name: string, input: Record<string, unknown>) {
+	async function make(name: string, input: Record<string, unknown>, ofJob = true) {
 		busy = true;
-		const r = await command<{ invoiceId: string }>(name, { jobId, ...input });
+		const r = await command<{ invoiceId: string }>(name, ofJob ? { jobId, ...input } : input);
 		busy = false;
 		if (r.ok) await goto(`/bill/invoices/${r.result.invoiceId}`);
 		else problem = r.message;
@@ -39,6 +40,13 @@
 		<div class="grid content-start gap-4">
 			{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
 			{#if data.head.job.number === null}<p class="sheet p-4">This job is not won yet, so nothing can be billed.</p>{/if}
+			{#if data.plan.length}<BillingPlan
+					{jobId}
+					steps={data.plan}
+					phases={data.phases}
+					onbill={(stepId) => make('invoices.bill-step', { stepId }, false)}
+					{busy}
+				/>{/if}
 			{#if data.contract.length}
 				<section class="sheet">
 					<div class="flex items-center gap-4 p-3">

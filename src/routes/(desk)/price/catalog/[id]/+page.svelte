@@ -4,7 +4,7 @@
 	import { step } from '$lib/core/explain';
 	import { formatPercent, formatQuantity, formatUnitPrice, toTyped } from '$lib/core/money';
 	import Lines from '$lib/ui/chart/Lines.svelte';
-	import DataSheets from '$lib/ui/forms/DataSheets.svelte';
+	import Files from '$lib/ui/forms/Files.svelte';
 	import ItemForm from '$lib/ui/forms/ItemForm.svelte';
 	import How from '$lib/ui/money/How.svelte';
 	import Waterline from '$lib/ui/money/Waterline.svelte';
@@ -147,7 +147,7 @@
 					>
 				</table>
 			</section>
-			<DataSheets itemId={data.item.id} sheets={data.dataSheets} mayChange={data.mayChange} />
+			<Files subject="item:{data.item.id}" files={data.dataSheets} mayChange={data.mayChange} />
 			<section class="sheet p-4">
 				<h2>Where used</h2>
 				<p class="quiet">{data.onEstimates} lines on estimates</p>

@@ -2,7 +2,9 @@ import { error } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
 import { taxPage } from '$lib/server/company/tax';
-import { customerPage } from '$lib/server/jobs/queries';
+import { attachedTo } from '$lib/server/files/attachments';
+import { companyOf, customerPage } from '$lib/server/jobs/queries';
+import { contactsOf } from '$lib/server/sales/contacts';
 import { mergeToUndo, twinsOf } from '$lib/server/sales/merge';
 import { rateGroupList } from '$lib/server/rates/queries';
 import type { PageServerLoad } from './$types';
@@ -12,6 +14,11 @@ export const load: PageServerLoad = ({ params, locals }) => {
 	if (!found) error(404, 'This customer is not there any more.');
 	return {
 		...found,
+		contacts: contactsOf(app().db.orm, params.id),
+		files: attachedTo(app(), `customer:${params.id}`),
+		ownFields: companyOf(app()).settings.ownFields ?? [],
+		tiles: app().settings.mapTiles,
+		mayMoney: locals.signed !== null && may(locals.signed.actor.role, 'invoices.see'),
 		components: taxPage(app()).components.map((c) => ({ id: c.id, name: c.name })),
 		groups: rateGroupList(app()).map((g) => ({ id: g.id, name: g.name })),
 		twins: twinsOf(app(), found.customer),

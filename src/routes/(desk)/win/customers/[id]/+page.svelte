@@ -4,6 +4,10 @@
 	import { formatCents } from '$lib/core/money';
 	import ExemptionForm from '$lib/ui/forms/ExemptionForm.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
+	import Files from '$lib/ui/forms/Files.svelte';
+	import OwnFields from '$lib/ui/forms/OwnFields.svelte';
+	import Contacts from '$lib/ui/sales/Contacts.svelte';
+	import Sites from '$lib/ui/sales/Sites.svelte';
 	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showDay } from '$lib/ui/shell/dates';
@@ -40,6 +44,29 @@
 </script>
 
 <Page title={data.customer.name} sub={data.customer.address} pages={pagesOf('Win')} current="/win/customers">
+	{#snippet actions()}<a class="btn" href="/api/customers/{data.customer.id}.vcf" download>Address card</a>{/snippet}
+	<dl class="sums">
+		<div>
+			<dt class="quiet">Jobs won</dt>
+			<dd class="figure">{data.sums.won} of {data.sums.jobs}</dd>
+		</div>
+		<div>
+			<dt class="quiet">Contracts</dt>
+			<dd class="figure">{formatCents(data.sums.contracts)}</dd>
+		</div>
+		{#if data.mayMoney}<div>
+				<dt class="quiet">Billed</dt>
+				<dd class="figure">{formatCents(data.sums.billed)}</dd>
+			</div>
+			<div>
+				<dt class="quiet">Paid</dt>
+				<dd class="figure">{formatCents(data.sums.paid)}</dd>
+			</div>
+			<div>
+				<dt class="quiet">Open</dt>
+				<dd class="figure" class:problem={data.sums.open > 0}>{formatCents(data.sums.open)}</dd>
+			</div>{/if}
+	</dl>
 	<div class="grid gap-4 lg:grid-cols-[360px_minmax(0,1fr)]">
 		<form
 			class="sheet grid content-start gap-3 p-4"
@@ -68,6 +95,7 @@
 						><option value="">the usual price</option>{#each data.groups as g (g.id)}<option value={g.id}>{g.name}</option>{/each}</select
 					></Field
 				>{/if}
+			<OwnFields fields={data.ownFields} of="customer" id={data.customer.id} values={data.customer.own} mayChange={data.mayChange} />
 			{#if data.mayChange}<ExemptionForm customer={data.customer} components={data.components} />{/if}
 			{#if said}<p role="status" class={said === 'Saved.' ? 'quiet' : 'problem'}>{said}</p>{/if}
 			<button class="btn btn-primary justify-self-start">Save</button>
@@ -91,6 +119,7 @@
 							>
 						</p>{/each}
 				</section>{/if}
+			<Contacts customerId={data.customer.id} contacts={data.contacts} mayChange={data.mayChange} />
 			<section class="sheet">
 				<h2 class="p-3">Jobs</h2>
 				<table class="grid-table">
@@ -117,6 +146,21 @@
 						>
 					</table>
 				</section>{/if}
+			<Sites customerId={data.customer.id} sites={data.sites} fields={data.ownFields} tiles={data.tiles} mayChange={data.mayChange} />
+			<Files subject="customer:{data.customer.id}" files={data.files} mayChange={data.mayChange} />
 		</div>
 	</div>
 </Page>
+
+<style>
+	.sums {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 6px 36px;
+		margin-bottom: 14px;
+	}
+	.sums dd {
+		font-size: 1.15rem;
+		font-weight: 600;
+	}
+</style>

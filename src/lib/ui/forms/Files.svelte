@@ -1,16 +1,18 @@
 <script lang="ts">
 	import { refresh } from '$lib/client/refresh';
 	import { command } from '$lib/client/command';
-	/** The data sheets of an item: PDFs, saved as they came. */
-	let { itemId, sheets, mayChange }: { itemId: string; sheets: { id: string; name: string; size: number }[]; mayChange: boolean } =
+	/** Files of a record, saved as they came: data sheets of an item (PDFs), whatever belongs to a customer. */
+	let { subject, files, mayChange }: { subject: string; files: { id: string; name: string; size: number }[]; mayChange: boolean } =
 		$props();
+	const sheets = $derived(subject.startsWith('item:'));
+	const title = $derived(sheets ? 'Data sheets' : 'Files');
 	let problem = $state('');
 	let busy = $state(false);
 	async function take(file: File | undefined) {
 		if (!file) return;
 		[busy, problem] = [true, ''];
 		const form = new FormData();
-		form.set('item', itemId);
+		form.set('subject', subject);
 		form.set('file', file);
 		const r = await fetch('/api/attachments', { method: 'POST', body: form }).catch(() => null);
 		const body = (await r?.json().catch(() => null)) as { result?: unknown; message?: string } | null;
@@ -19,26 +21,29 @@
 		else problem = body?.message ?? 'The file could not be kept: the server cannot be reached.';
 	}
 	async function drop(attachmentId: string) {
-		const r = await command('catalog.detach', { attachmentId });
+		const r = await command(sheets ? 'catalog.detach' : 'customers.detach', { attachmentId });
 		problem = r.ok ? '' : r.message;
 	}
 	const size = (n: number) => (n < 100_000 ? `${Math.ceil(n / 1000)} kB` : `${(n / 1_000_000).toFixed(1)} MB`);
 </script>
 
-<section class="sheet p-4" aria-label="Data sheets">
+<section class="sheet p-4" aria-label={title}>
 	<div class="flex items-baseline gap-4">
-		<h2>Data sheets</h2>
+		<h2>{title}</h2>
 		{#if mayChange}<label class="link"
-				>{busy ? 'Keeping…' : 'Add a PDF'}<input
+				>{busy ? 'Keeping…' : sheets ? 'Add a PDF' : 'Add a file'}<input
 					type="file"
 					class="sr-only"
-					accept="application/pdf"
-					aria-label="Data sheet"
-					onchange={(e) => take(e.currentTarget.files?.[0])}
+					accept={sheets ? 'application/pdf' : undefined}
+					aria-label={sheets ? 'Data sheet' : 'File'}
+					onchange={(e) => {
+						void take(e.currentTarget.files?.[0]);
+						e.currentTarget.value = '';
+					}}
 				/></label
 			>{/if}
 	</div>
-	{#each sheets as s (s.id)}<p class="flex gap-3">
+	{#each files as s (s.id)}<p class="flex gap-3">
 			<a class="link" href="/api/attachments/{s.id}" download>{s.name}</a><span class="quiet">{size(s.size)}</span>{#if mayChange}<button
 					type="button"
 					class="quiet"

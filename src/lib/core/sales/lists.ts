@@ -1,0 +1,23 @@
+import { Refusal } from '../refusal';
+
+/** Kinds of work, sources and reasons for losing a job, as the company names them. */
+export interface SalesLists {
+	kinds: string[];
+	sources: string[];
+	reasons: string[];
+}
+
+/** What a company begins with, until it names its own. */
+export const USUAL_LISTS: SalesLists = {
+	kinds: ['Re-roof', 'Low slope', 'Gutters', 'Insulation', 'Repair'],
+	sources: ['Website', 'Referral', 'Phone', 'Mail', 'Regular', 'Tender', 'General contractor'],
+	reasons: ['Price', 'Too late', 'Chose somebody else', 'Not going ahead', 'No answer']
+};
+
+/** A list as it is kept: trimmed, empty ones left out, none twice whatever their case. @throws Refusal when nothing is left, naming the list */
+export function readList(words: readonly string[], field: keyof SalesLists): string[] {
+	const kept: string[] = [];
+	for (const w of words.map((x) => x.trim()).filter(Boolean)) if (!kept.some((k) => k.toLowerCase() === w.toLowerCase())) kept.push(w);
+	if (kept.length === 0) throw new Refusal('Leave at least one.', field);
+	return kept;
+}

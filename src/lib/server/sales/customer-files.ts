@@ -1,0 +1,167 @@
+import { Type } from '@sinclair/typebox';
+import { and, asc, eq } from 'drizzle-orm';
+import {
+	customerCells,
+	customerHead,
+	decodeText,
+	previewCustomers,
+	readCsv,
+	readCustomerTable,
+	writeCsv,
+	type CustomerPreview,
+	type CustomerRow
+} from '../../core/formats';
+import { Refusal } from '../../core/refusal';
+import { readOwnValues } from '../../core/sales';
+import type { App } from '../app';
+import { defineCommand } from '../commands';
+import { Id, MailOrEmpty, Name, strict, Text } from '../commands/inputs';
+import { contacts, customers, history, jobs } from '../db/schema';
+import { newId } from '../ids';
+import { parties } from '../jobs/queries';
+import { ownFieldsOf } from './own-fields';
+import { readCards, writeCards } from './vcard';
+
+export const LARGEST_FILE = 20 * 1024 * 1024;
+
+/** All customers with their people, as files hold them; one alone when asked for. */
+function everyone(app: App, only?: string): (CustomerRow & { id: string })[] {
+	const db = app.db.orm;
+	const people = new Map<string, CustomerRow['contacts']>();
+	for (const c of db.select().from(contacts).orderBy(asc(contacts.position)).all())
+		people.set(c.customerId, [...(people.get(c.customerId) ?? []), { name: c.name, role: c.role, mail: c.mail, phone: c.phone }]);
+	return db
+		.select()
+		.from(customers)
+		.where(only ? eq(customers.id, only) : undefined)
+		.orderBy(asc(customers.name))
+		.all()
+		.map((c) => ({
+			id: c.id,
+			name: c.name,
+			kind: c.kind,
+			mail: c.mail,
+			phone: c.phone,
+			address: c.address,
+			notes: c.notes,
+			contacts: people.get(c.id) ?? [],
+			own: c.own
+		}));
+}
+
+export const customersAsCards = (app: App, only?: string): string => writeCards(everyone(app, only));
+
+export function customersAsCsv(app: App): string {
+	const fields = ownFieldsOf({ db: app.db.orm });
+	return `\ufeff${writeCsv([customerHead(fields), ...everyone(app).map((c) => customerCells(c, fields))])}`;
+}
+
+/** What a file of cards or a table would do. @throws Refusal in words: too large, not readable, without names */
+export function previewFile(app: App, bytes: Uint8Array): CustomerPreview[] {
+	if (bytes.length > LARGEST_FILE) throw new Refusal('The file is larger than 20 MB.', 'file');
+	const text = decodeText(bytes);
+	const rows = /^\s*\uFEFF?\s*BEGIN:VCARD/i.test(text)
+		? readCards(text).map((c, n) => ({ row: n + 1, customer: { ...c, own: {} } }))
+		: readCustomerTable(readCsv(text.replace(/^\uFEFF/, '')), ownFieldsOf({ db: app.db.orm }));
+	if (rows.length > 20_000) throw new Refusal('The file has more than 20,000 customers. Take it in parts.', 'file');
+	return previewCustomers(rows, parties(app));
+}
+
+const Contact = Type.Object({ name: Name, role: Text(80), mail: MailOrEmpty, phone: Text(60) }, strict);
+
+/** Takes customers of a file: new ones are added, known ones get what they lack. All or nothing. */
+export const importCustomers = defineCommand({
+	name: 'customers.import',
+	access: 'customers.change',
+	input: Type.Object(
+		{
+			rows: Type.Array(
+				Type.Object(
+					{
+						name: Name,
+						kind: Type.Union([Type.Literal('person'), Type.Literal('organization')]),
+						mail: MailOrEmpty,
+						phone: Text(60),
+						address: Text(300),
+						notes: Text(4000),
+						contacts: Type.Array(Contact, { maxItems: 50 }),
+						own: Type.Record(Id, Text(500)),
+						/** The customer it is taken for; null: a new one. */
+						into: Type.Union([Id, Type.Null()])
+					},
+					strict
+				),
+				{ minItems: 1, maxItems: 20_000 }
+			)
+		},
+		strict
+	),
+	run(ctx, i) {
+		const fields = ownFieldsOf(ctx);
+		let added = 0;
+		let filled = 0;
+		for (const { into, contacts: people, own, ...r } of i.rows) {
+			const values = readOwnValues(fields, 'customer', {}, own);
+			const known = into ? ctx.get(customers, into, `The customer “${r.name}” is taken for`) : null;
+			const customer = known
+				? ctx.update(customers, known.id, {
+						mail: known.mail || r.mail,
+						phone: known.phone || r.phone,
+						address: known.address || r.address,
+						notes: known.notes || r.notes,
+						own: { ...values, ...known.own }
+					})
+				: ctx.insert(customers, { id: newId(), ...r, own: values, createdAt: ctx.now });
+			if (known) filled += 1;
+			else added += 1;
+			const has = known ? ctx.db.select().from(contacts).where(eq(contacts.customerId, known.id)).all() : [];
+			people.forEach((p, n) => {
+				if (has.some((h) => h.name.toLowerCase() === p.name.toLowerCase())) return;
+				ctx.insert(contacts, { id: newId(), customerId: customer.id, ...p, position: has.length + n });
+			});
+		}
+		ctx.happened('customers', `Customers taken from a file: ${added} new, ${filled} filled in`, 'customers', 'track');
+		return { added, filled };
+	}
+});
+
+/** The import that can be taken back: the last one, while it has not been. */
+const lastImport = (app: { db: App['db']['orm'] }) => {
+	const entry = app.db
+		.select()
+		.from(history)
+		.where(and(eq(history.subject, 'customers'), eq(history.command, 'customers.import')))
+		.all()
+		.at(-1);
+	return entry && !entry.undone ? entry : null;
+};
+export const importToUndo = (app: App): string | null => lastImport({ db: app.db.orm })?.text ?? null;
+
+/** Takes the last import back: what it added goes, unless there is a job by now; what it filled in stays. */
+export const undoImport = defineCommand({
+	name: 'customers.undo-import',
+	access: 'customers.change',
+	input: Type.Object({}, strict),
+	run(ctx) {
+		const entry = lastImport(ctx);
+		if (!entry) throw new Refusal('There is no import to take back.');
+		let gone = 0;
+		let stay = 0;
+		const mine = entry.changes.filter((c) => c.table === 'customers' && c.before === null);
+		for (const c of mine) {
+			if (!ctx.find(customers, c.id)) continue;
+			const used = ctx.db.select({ id: jobs.id }).from(jobs).where(eq(jobs.customerId, c.id)).get();
+			if (used) {
+				stay += 1;
+				continue;
+			}
+			for (const p of ctx.db.select({ id: contacts.id }).from(contacts).where(eq(contacts.customerId, c.id)).all())
+				ctx.remove(contacts, p.id);
+			ctx.remove(customers, c.id);
+			gone += 1;
+		}
+		ctx.db.update(history).set({ undone: true }).where(eq(history.id, entry.id)).run();
+		ctx.happened('customers', `Taken back: ${entry.text}; ${stay} stay because they have jobs`, 'customers', 'track');
+		return { gone, stay };
+	}
+});

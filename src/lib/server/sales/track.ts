@@ -1,0 +1,83 @@
+import { and, asc, desc, eq, isNull, sql } from 'drizzle-orm';
+import { cents } from '../../core/money';
+import { forecast, USUAL_LISTS, type Card } from '../../core/sales';
+import { wallTime } from '../../core/time';
+import type { App } from '../app';
+import { branches, customers, jobs, people, stages } from '../db/schema';
+import { companyOf } from '../jobs/queries';
+
+/** More cards than this are not sent to a page; the oldest untouched ones stay away. */
+export const MOST_CARDS = 10_000;
+/** Lost jobs are shown for so long; the reports know all of them. */
+const LOST_DAYS = 90;
+
+/** The winning track: its stages, its cards with what they are worth, and what is likely to come of them by month. */
+export function track(app: App) {
+	const db = app.db.orm;
+	const own = companyOf(app);
+	const now = app.clock.now();
+	const today = wallTime(now, own.zone).day;
+	const columns = db.select().from(stages).where(eq(stages.track, 'winning')).orderBy(asc(stages.position)).all();
+	const chanceOf = new Map(columns.map((c) => [c.id, c.meaning === 'bidding' ? c.chance : 0]));
+	const rows = db
+		.select({
+			id: jobs.id,
+			name: jobs.name,
+			stageId: jobs.stageId,
+			customer: customers.name,
+			touchedAt: jobs.touchedAt,
+			decisionDay: jobs.decisionDay,
+			nextStep: jobs.nextStep,
+			nextDay: jobs.nextDay,
+			chance: jobs.chance,
+			kind: jobs.kindOfWork,
+			source: jobs.source,
+			expected: jobs.expected,
+			person: people.name,
+			branch: branches.name,
+			own: jobs.own,
+			lostReason: jobs.lostReason,
+			quoted: sql<
+				number | null
+			>`(select r.total from revisions r join quotes q on q.id = r.quote_id where q.job_id = jobs.id order by r.issued_at desc limit 1)`
+		})
+		.from(jobs)
+		.innerJoin(customers, eq(customers.id, jobs.customerId))
+		.innerJoin(stages, eq(stages.id, jobs.stageId))
+		.leftJoin(people, eq(people.id, jobs.personId))
+		.leftJoin(branches, eq(branches.id, jobs.branchId))
+		.where(
+			and(
+				eq(stages.track, 'winning'),
+				isNull(jobs.number),
+				sql`(${stages.meaning} <> 'lost' or ${jobs.touchedAt} > ${now - LOST_DAYS * 86_400_000})`
+			)
+		)
+		.orderBy(desc(jobs.touchedAt))
+		.limit(MOST_CARDS)
+		.all();
+	const cards = rows.map(({ quoted, expected, person, branch, chance, ...r }): Card & { lostReason: string; ownChance: boolean } => {
+		const worth = quoted ?? expected;
+		return {
+			...r,
+			person: person ?? '',
+			branch: branch ?? '',
+			worth: worth === null ? null : cents(worth),
+			chance: chance ?? chanceOf.get(r.stageId) ?? 0,
+			ownChance: chance !== null
+		};
+	});
+	const bidding = new Set(columns.filter((c) => c.meaning === 'bidding').map((c) => c.id));
+	return {
+		columns,
+		cards,
+		now,
+		today,
+		forecast: forecast(
+			cards.filter((c) => bidding.has(c.stageId)),
+			today
+		),
+		lists: own.settings.salesLists ?? USUAL_LISTS,
+		ownFields: (own.settings.ownFields ?? []).filter((f) => f.of === 'job')
+	};
+}

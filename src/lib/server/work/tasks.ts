@@ -1,0 +1,88 @@
+import { Type } from '@sinclair/typebox';
+import { asc, eq, max } from 'drizzle-orm';
+import type { App } from '../app';
+import { defineCommand, type Context } from '../commands';
+import { Id, Name, strict, Text } from '../commands/inputs';
+import { jobs, taskTemplates, tasks } from '../db/schema';
+import { newId } from '../ids';
+
+/** What jobs of a kind of work always need done; put onto the work list when such a job is won. */
+export const saveTemplates = defineCommand({
+	name: 'work.task-templates',
+	access: 'company.change',
+	input: Type.Object(
+		{
+			templates: Type.Array(Type.Object({ kindOfWork: Text(80), phase: Text(80), text: Name }, strict), { maxItems: 500 })
+		},
+		strict
+	),
+	run(ctx, i) {
+		for (const t of ctx.db.select({ id: taskTemplates.id }).from(taskTemplates).all()) ctx.remove(taskTemplates, t.id);
+		i.templates.forEach((t, position) => ctx.insert(taskTemplates, { id: newId(), ...t, text: t.text.trim(), position }));
+		ctx.happened('company', `Tasks that jobs begin with: ${i.templates.length}`);
+	}
+});
+
+export const templatesOf = (app: App) =>
+	app.db.orm
+		.select({ kindOfWork: taskTemplates.kindOfWork, phase: taskTemplates.phase, text: taskTemplates.text })
+		.from(taskTemplates)
+		.orderBy(asc(taskTemplates.position))
+		.all();
+
+/** Tasks of a won job, from the template of its kind of work and from that of all kinds. @returns how many */
+export function tasksFromTemplate(ctx: Context, job: typeof jobs.$inferSelect): number {
+	const wanted = ctx.db
+		.select()
+		.from(taskTemplates)
+		.orderBy(asc(taskTemplates.position))
+		.all()
+		.filter((t) => t.kindOfWork === '' || t.kindOfWork.toLowerCase() === job.kindOfWork.toLowerCase());
+	wanted.forEach((t, position) => ctx.insert(tasks, { id: newId(), jobId: job.id, phase: t.phase, text: t.text, position }));
+	return wanted.length;
+}
+
+export const addTask = defineCommand({
+	name: 'work.add-task',
+	access: 'jobs.change',
+	input: Type.Object({ jobId: Id, phase: Text(80), text: Name }, strict),
+	run(ctx, i) {
+		const job = ctx.get(jobs, i.jobId, 'This job');
+		const last =
+			ctx.db
+				.select({ n: max(tasks.position) })
+				.from(tasks)
+				.where(eq(tasks.jobId, job.id))
+				.get()?.n ?? -1;
+		const task = ctx.insert(tasks, { id: newId(), jobId: job.id, phase: i.phase, text: i.text.trim(), position: last + 1 });
+		ctx.happened(`job:${job.id}`, `Task added: ${task.text}`);
+		return { taskId: task.id };
+	}
+});
+
+export const removeTask = defineCommand({
+	name: 'work.remove-task',
+	access: 'jobs.change',
+	input: Type.Object({ taskId: Id }, strict),
+	run(ctx, i) {
+		const task = ctx.get(tasks, i.taskId, 'This task');
+		ctx.remove(tasks, task.id);
+		ctx.happened(`job:${task.jobId}`, `Task taken off: ${task.text}`);
+	}
+});
+
+/** Ticks a task, or opens it again. The crew may too. */
+export const tickTask = defineCommand({
+	name: 'work.tick-task',
+	access: 'field.record',
+	input: Type.Object({ taskId: Id, done: Type.Boolean() }, strict),
+	run(ctx, i) {
+		const task = ctx.get(tasks, i.taskId, 'This task');
+		if ((task.doneAt !== null) === i.done) return;
+		ctx.update(tasks, task.id, i.done ? { doneAt: ctx.now, doneBy: ctx.who.name } : { doneAt: null, doneBy: '' });
+		ctx.happened(`job:${task.jobId}`, `${i.done ? 'Done' : 'Open again'}: ${task.text}`, 'field');
+	}
+});
+
+export const tasksOf = (app: App, jobId: string) =>
+	app.db.orm.select().from(tasks).where(eq(tasks.jobId, jobId)).orderBy(asc(tasks.position)).all();

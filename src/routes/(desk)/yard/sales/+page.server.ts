@@ -1,0 +1,22 @@
+import { may } from '$lib/core/access';
+import { USUAL_PLAN } from '$lib/core/billing';
+import { USUAL_LISTS } from '$lib/core/sales';
+import { app } from '$lib/server/app';
+import { companyOf } from '$lib/server/jobs/queries';
+import { stageList } from '$lib/server/sales/stages';
+import { templatesOf } from '$lib/server/work/tasks';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ locals }) => {
+	const { settings } = companyOf(app());
+	return {
+		stages: stageList(app()),
+		lists: settings.salesLists ?? USUAL_LISTS,
+		fields: settings.ownFields ?? [],
+		plans: settings.billingPlans ?? [USUAL_PLAN],
+		deposit: settings.deposit.percent,
+		tasks: templatesOf(app()),
+		mayChange: locals.signed !== null && may(locals.signed.actor.role, 'company.change'),
+		live: ['company']
+	};
+};

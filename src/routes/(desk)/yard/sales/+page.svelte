@@ -1,0 +1,272 @@
+<script lang="ts">
+	import { untrack } from 'svelte';
+	import { command } from '$lib/client/command';
+	import { parseCents, parsePercent, toTyped } from '$lib/core/money';
+	import { OWN_FIELD_OF, type OwnField } from '$lib/core/sales';
+	import Field from '$lib/ui/forms/Field.svelte';
+	import Page from '$lib/ui/shell/Page.svelte';
+	import { pagesOf } from '$lib/ui/shell/places';
+	let { data } = $props();
+	type Track = 'winning' | 'doing';
+	type Meaning = (typeof data.stages)[number]['meaning'];
+	interface StageTyped {
+		id: string | null;
+		name: string;
+		meaning: Meaning;
+		chance: string;
+		jobs: number;
+	}
+	const read = (track: Track): StageTyped[] =>
+		data.stages.filter((s) => s.track === track).map(({ track: _, chance, ...s }) => ({ ...s, chance: toTyped(chance, 2) }));
+	let stages = $state(untrack(() => ({ winning: read('winning'), doing: read('doing') })));
+	const meanings: Record<Track, Meaning[]> = { winning: ['bidding', 'lost'], doing: ['ready', 'under way', 'finished', 'closed'] };
+	let said: Record<string, string> = $state({});
+	const say = (what: string, words: string) => (said = { ...said, [what]: words });
+	async function run(what: string, name: string, input: unknown): Promise<boolean> {
+		const r = await command(name, input);
+		say(what, r.ok ? 'Saved.' : r.message);
+		return r.ok;
+	}
+	async function saveStages(track: Track) {
+		try {
+			const rows = stages[track].map(({ id, name, meaning, chance }) => ({
+				id,
+				name: name.trim(),
+				meaning,
+				chance: meaning === 'bidding' ? parsePercent(chance || '0', 'The chance') : 0
+			}));
+			if (await run(track, 'company.save-stages', { track, stages: rows })) stages[track] = read(track);
+		} catch (e) {
+			say(track, (e as Error).message);
+		}
+	}
+	function shift(track: Track, at: number, by: number) {
+		const rows = stages[track];
+		const [row] = rows.splice(at, 1);
+		if (row) rows.splice(at + by, 0, row);
+	}
+	const lines = (text: string) => text.split('\n');
+	let lists = $state(
+		untrack(() => ({ kinds: data.lists.kinds.join('\n'), sources: data.lists.sources.join('\n'), reasons: data.lists.reasons.join('\n') }))
+	);
+	const listWords = { kinds: 'Kinds of work', sources: 'Sources', reasons: 'Reasons for losing' } as const;
+	const saveLists = () =>
+		run('lists', 'company.sales-lists', { kinds: lines(lists.kinds), sources: lines(lists.sources), reasons: lines(lists.reasons) });
+	let fields = $state(untrack(() => data.fields.map((f) => ({ ...f, choices: f.choices.join(', ') }))));
+	const kinds: [OwnField['kind'], string][] = [
+		['text', 'text'],
+		['number', 'a number'],
+		['choice', 'a choice'],
+		['date', 'a day']
+	];
+	const saveFields = () =>
+		run('fields', 'company.own-fields', {
+			fields: fields.map((f) => ({
+				...f,
+				choices: f.choices
+					.split(',')
+					.map((c) => c.trim())
+					.filter(Boolean)
+			}))
+		});
+	let tasks = $state(untrack(() => data.tasks.map((t) => ({ ...t }))));
+	const saveTasks = () => run('tasks', 'work.task-templates', { templates: tasks.filter((t) => t.text.trim() !== '') });
+	let plans = $state(untrack(() => data.plans.map((p) => ({ ...p, stagesFrom: toTyped(p.stagesFrom, 2) }))));
+	async function savePlans() {
+		try {
+			await run('plans', 'company.billing-plans', {
+				plans: plans.map((p) => ({ ...p, stagesFrom: parseCents(p.stagesFrom || '0', 'The amount') }))
+			});
+		} catch (e) {
+			say('plans', (e as Error).message);
+		}
+	}
+</script>
+
+{#snippet saving(what: string, words: string, save: () => void)}
+	<div class="flex items-center gap-3">
+		<button type="button" class="btn" onclick={save}>{words}</button>{#if said[what]}<span
+				role="status"
+				class={said[what] === 'Saved.' ? 'quiet' : 'problem'}>{said[what]}</span
+			>{/if}
+	</div>
+{/snippet}
+
+<Page title="Stages and fields" sub="How your jobs move, and what you want to know of them" pages={pagesOf('Yard')} current="/yard/sales">
+	<fieldset disabled={!data.mayChange} class="grid gap-4 lg:grid-cols-2">
+		{#each ['winning', 'doing'] as const as track (track)}
+			<section class="sheet grid content-start gap-2 p-4" aria-label="Stages of the {track} track">
+				<h2>Stages of the {track} track</h2>
+				<table class="rows">
+					<thead
+						><tr
+							><th>Name</th><th>Means</th>{#if track === 'winning'}<th class="num">Chance, %</th>{/if}<th class="num">Jobs</th><th
+								><span class="sr-only">Order</span></th
+							></tr
+						></thead
+					>
+					<tbody
+						>{#each stages[track] as s, n (s)}<tr
+								><td><input class="input" aria-label="Stage {n + 1}" bind:value={s.name} /></td><td
+									><select class="select" aria-label="Meaning of {s.name}" bind:value={s.meaning}
+										>{#each meanings[track] as m (m)}<option value={m}>{m}</option>{/each}</select
+									></td
+								>{#if track === 'winning'}<td class="num"
+										>{#if s.meaning === 'bidding'}<input
+												class="input num"
+												inputmode="decimal"
+												aria-label="Chance of {s.name}"
+												bind:value={s.chance}
+											/>{/if}</td
+									>{/if}<td class="num quiet">{s.jobs || ''}</td><td class="whitespace-nowrap"
+									><button type="button" class="link" aria-label="Move {s.name} up" disabled={n === 0} onclick={() => shift(track, n, -1)}
+										>↑</button
+									>
+									<button
+										type="button"
+										class="link"
+										aria-label="Move {s.name} down"
+										disabled={n === stages[track].length - 1}
+										onclick={() => shift(track, n, 1)}>↓</button
+									>
+									<button type="button" class="link" aria-label="Take {s.name} away" onclick={() => stages[track].splice(n, 1)}>×</button
+									></td
+								></tr
+							>{/each}</tbody
+					>
+				</table>
+				<button
+					type="button"
+					class="link justify-self-start"
+					onclick={() => stages[track].push({ id: null, name: '', meaning: meanings[track][0] ?? 'bidding', chance: '', jobs: 0 })}
+					>Add a stage</button
+				>
+				<p class="quiet">Jobs of a stage that goes stand in the first one that means the same.</p>
+				{@render saving(track, 'Save the stages', () => saveStages(track))}
+			</section>
+		{/each}
+		<section class="sheet grid content-start gap-2 p-4" aria-label="Lists">
+			<h2>What is offered where jobs are opened</h2>
+			<div class="grid grid-cols-3 gap-3">
+				{#each ['kinds', 'sources', 'reasons'] as const as key (key)}<Field label={listWords[key]} hint="One a line"
+						><textarea class="textarea" rows="8" name={key} bind:value={lists[key]}></textarea></Field
+					>{/each}
+			</div>
+			{@render saving('lists', 'Save the lists', saveLists)}
+		</section>
+		<section class="sheet grid content-start gap-2 p-4" aria-label="Own fields">
+			<h2>Fields of your own</h2>
+			<table class="rows">
+				<thead><tr><th>Of a</th><th>Name</th><th>Is</th><th>Choices, with commas</th><th></th></tr></thead>
+				<tbody
+					>{#each fields as f, n (f.id)}<tr
+							><td
+								><select class="select" aria-label="Field {n + 1} belongs to" bind:value={f.of}
+									>{#each OWN_FIELD_OF as o (o)}<option value={o}>{o}</option>{/each}</select
+								></td
+							><td><input class="input" aria-label="Field {n + 1}" bind:value={f.label} /></td><td
+								><select class="select" aria-label="Kind of field {n + 1}" bind:value={f.kind}
+									>{#each kinds as [k, word] (k)}<option value={k}>{word}</option>{/each}</select
+								></td
+							><td
+								>{#if f.kind === 'choice'}<input class="input" aria-label="Choices of field {n + 1}" bind:value={f.choices} />{/if}</td
+							><td
+								><button type="button" class="link" aria-label="Take field {f.label} away" onclick={() => fields.splice(n, 1)}>×</button
+								></td
+							></tr
+						>{:else}<tr
+							><td colspan="5" class="quiet">None yet: a gate code of a site, the financing of a job, whatever you look for.</td></tr
+						>{/each}</tbody
+				>
+			</table>
+			<button
+				type="button"
+				class="link justify-self-start"
+				onclick={() => fields.push({ id: `f${crypto.randomUUID().slice(0, 8)}`, of: 'job', label: '', kind: 'text', choices: '' })}
+				>Add a field</button
+			>
+			{@render saving('fields', 'Save the fields', saveFields)}
+		</section>
+		<section class="sheet grid content-start gap-2 p-4" aria-label="Billing plans">
+			<h2>When a job is won: how it is billed</h2>
+			<p class="quiet">The deposit is {data.deposit / 100} % (under Company). A plan is proposed; it can be changed on the job.</p>
+			<table class="rows">
+				<thead><tr><th>Kind of work</th><th class="num">Stages from, without tax</th><th>Deposit at once</th><th></th></tr></thead>
+				<tbody
+					>{#each plans as p, n (p)}<tr
+							><td
+								>{#if p.kindOfWork === '' && n === 0}<span class="quiet">all others</span>{:else}<select
+										class="select"
+										aria-label="Kind of work of plan {n + 1}"
+										bind:value={p.kindOfWork}
+										>{#each data.lists.kinds as k (k)}<option value={k}>{k}</option>{/each}</select
+									>{/if}</td
+							><td class="num"
+								><input class="input num" inputmode="decimal" aria-label="Stages from, plan {n + 1}" bind:value={p.stagesFrom} /></td
+							><td
+								><label class="flex gap-2"
+									><input type="checkbox" class="checkbox" bind:checked={p.depositAtOnce} /> billed and sent when it is won</label
+								></td
+							><td
+								>{#if n > 0}<button type="button" class="link" aria-label="Take plan {n + 1} away" onclick={() => plans.splice(n, 1)}
+										>×</button
+									>{/if}</td
+							></tr
+						>{/each}</tbody
+				>
+			</table>
+			<button
+				type="button"
+				class="link justify-self-start"
+				onclick={() => plans.push({ kindOfWork: data.lists.kinds[0] ?? '', stagesFrom: '15000', depositAtOnce: false })}
+				>Add a kind of work</button
+			>
+			{@render saving('plans', 'Save the plans', savePlans)}
+		</section>
+		<section class="sheet grid content-start gap-2 p-4" aria-label="Tasks">
+			<h2>When a job is won: what has to be done</h2>
+			<table class="rows">
+				<thead><tr><th>Kind of work</th><th>Phase</th><th>Task</th><th></th></tr></thead>
+				<tbody
+					>{#each tasks as t, n (t)}<tr
+							><td
+								><select class="select" aria-label="Kind of work of task {n + 1}" bind:value={t.kindOfWork}
+									><option value="">all</option>{#each data.lists.kinds as k (k)}<option value={k}>{k}</option>{/each}</select
+								></td
+							><td><input class="input" aria-label="Phase of task {n + 1}" bind:value={t.phase} /></td><td
+								><input class="input" aria-label="Task {n + 1}" bind:value={t.text} /></td
+							><td><button type="button" class="link" aria-label="Take task {n + 1} away" onclick={() => tasks.splice(n, 1)}>×</button></td
+							></tr
+						>{:else}<tr><td colspan="4" class="quiet">None yet: order the container, call the utility, take before-pictures.</td></tr
+						>{/each}</tbody
+				>
+			</table>
+			<button type="button" class="link justify-self-start" onclick={() => tasks.push({ kindOfWork: '', phase: '', text: '' })}
+				>Add a task</button
+			>
+			{@render saving('tasks', 'Save the tasks', saveTasks)}
+		</section>
+	</fieldset>
+</Page>
+
+<style>
+	.rows {
+		width: 100%;
+	}
+	.rows th {
+		text-align: left;
+		font-weight: 400;
+		color: var(--quiet);
+		font-size: 0.93rem;
+	}
+	.rows td,
+	.rows th {
+		padding: 2px 8px 2px 0;
+	}
+	.rows .num {
+		text-align: right;
+	}
+	.rows .input.num {
+		width: 7em;
+	}
+</style>

@@ -1,0 +1,12 @@
+import { app } from '$lib/server/app';
+import { BadInput } from '$lib/server/commands';
+import { answer } from '$lib/server/http';
+import { LARGEST_FILE, previewFile } from '$lib/server/sales/customer-files';
+import type { RequestHandler } from './$types';
+
+/** What a file of customers would do: new ones, known ones, what cannot be taken and why. Changes nothing. */
+export const POST: RequestHandler = ({ request }) =>
+	answer(async () => {
+		if (Number(request.headers.get('content-length') ?? 0) > LARGEST_FILE) throw new BadInput('The file is larger than 20 MB.', 'file');
+		return previewFile(app(), new Uint8Array(await request.arrayBuffer()));
+	});
