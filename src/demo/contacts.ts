@@ -25,7 +25,14 @@ export function buildContacts(yard: Yard, today: string): void {
 	contact('Castellan Build Group', 'Dorian Castellan', 'signs contracts', 'dorian@castellan.example', '555 010 7101', 'quotes');
 	contact('Castellan Build Group', 'Petronel Haske', 'pays; pay applications by the 20th', 'accounts@castellan.example', '', 'invoices');
 	contact('Castellan Build Group', 'Aurel Finch', 'foreman at the library', '', '555 010 7144');
-	contact('Harbor Row Homeowners', 'Mira Solheim', 'decides with the board on Thursdays', 'mira@harborrow.example', '555 010 9090', 'quotes');
+	contact(
+		'Harbor Row Homeowners',
+		'Mira Solheim',
+		'decides with the board on Thursdays',
+		'mira@harborrow.example',
+		'555 010 9090',
+		'quotes'
+	);
 	contact('Harbor Row Homeowners', 'Ewan Quist', 'has the key to the boat shed', '', '555 010 9117');
 	contact('Tidd & Marlow Bakery', 'Hesper Marlow', 'call her, not Tidd', 'marlow@tiddmarlow.example', '555 010 3321', 'invoices');
 	yard.call('petra', 'customers.set-own', { of: 'customer', id: customer('Castellan Build Group'), values: { 'pays-by': 'transfer' } });
@@ -43,7 +50,11 @@ export function buildContacts(yard: Yard, today: string): void {
 		decisionDay: addDays(today, 40)
 	});
 	next('Bakery, low roof at the back', 'Measure the drain', 1, { expected: '1,900' });
-	yard.call('bastian', 'jobs.set-own', { of: 'job', id: job('Penhallow house, new roof'), values: { layers: '2', insurer: 'Ossel Mutual' } });
+	yard.call('bastian', 'jobs.set-own', {
+		of: 'job',
+		id: job('Penhallow house, new roof'),
+		values: { layers: '2', insurer: 'Ossel Mutual' }
+	});
 	yard.call('petra', 'views.save', { page: 'track', name: 'Needs a hand', query: 'stale=1', everybody: true });
 	yard.call('petra', 'views.save', { page: 'track', name: 'Gutters, as a table', query: 'kind=Gutters&as=table', everybody: true });
 }

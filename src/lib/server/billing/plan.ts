@@ -6,7 +6,7 @@ import { Refusal } from '../../core/refusal';
 import { defineCommand, type Context } from '../commands';
 import { Id, Name, strict, Text } from '../commands/inputs';
 import type { Orm } from '../db/open';
-import { billingSteps, company, contractLines, customers, invoices, jobs, phases } from '../db/schema';
+import { billingSteps, company, contractLines, customers, invoices, jobs } from '../db/schema';
 import { newId } from '../ids';
 import { addressesOf } from '../sales/contacts';
 import { draftDeposit, draftToDate, issueDraft } from './drafts';
@@ -41,12 +41,20 @@ export const saveRules = defineCommand({
 /** The plan of a job in its order, with what each step bills and the invoice it became. */
 export function planOf(db: Orm, jobId: string) {
 	const steps = db.select().from(billingSteps).where(eq(billingSteps.jobId, jobId)).orderBy(asc(billingSteps.position)).all();
-	const net = cents(contractOf(db, jobId).reduce((a, l) => a + l.amount, 0));
+	const contract = contractOf(db, jobId);
+	const net = cents(contract.reduce((a, l) => a + l.amount, 0));
+	const billed = contract.reduce((a, l) => a + l.billed, 0);
 	const amounts = planAmounts(
 		net,
 		steps.map((s) => ({ ...s, toDate: percent(s.toDate) }))
 	);
-	return steps.map((s, n) => ({ ...s, amount: amounts[n] ?? cents(0) }));
+	let toDate = 0;
+	return steps.map((s, n) => {
+		const amount = amounts[n] ?? cents(0);
+		toDate += amount;
+		// A deposit is a share of the total with tax, so its net may be a cent beside the plan's.
+		return { ...s, amount, done: billed >= toDate - (s.toDate === 10_000 ? 0 : 1) };
+	});
 }
 
 function putPlan(ctx: Context, jobId: string, steps: readonly PlanStep[]): void {
@@ -59,14 +67,15 @@ function putPlan(ctx: Context, jobId: string, steps: readonly PlanStep[]): void 
 export function planForWon(ctx: Context, job: typeof jobs.$inferSelect): void {
 	const { settings } = ctx.get(company, 'company', 'The company');
 	const rule = ruleFor(settings.billingPlans ?? [], job.kindOfWork);
-	const lines = ctx.db.select().from(contractLines).where(eq(contractLines.jobId, job.id)).all();
-	const order = ctx.db.select().from(phases).where(eq(phases.jobId, job.id)).orderBy(asc(phases.position)).all();
+	const lines = ctx.db.select().from(contractLines).where(eq(contractLines.jobId, job.id)).orderBy(asc(contractLines.position)).all();
+	// In the order of the recipe: also a phase without hours of its own, such as one that is only material, has its place.
+	const order = [...new Set(lines.map((l) => l.phase))];
 	const net = cents(lines.reduce((a, l) => a + l.amount, 0));
 	if (net <= 0) return;
 	const deposit = settings.deposit.percent as Percent;
-	const worth = order.map((p) => ({
-		name: p.name,
-		amount: cents(lines.filter((l) => l.phase === p.name).reduce((a, l) => a + l.amount, 0))
+	const worth = order.map((name) => ({
+		name,
+		amount: cents(lines.filter((l) => l.phase === name).reduce((a, l) => a + l.amount, 0))
 	}));
 	putPlan(ctx, job.id, proposePlan(net, deposit, worth, rule));
 	if (!rule.depositAtOnce || deposit <= 0 || deposit >= 10_000) return;

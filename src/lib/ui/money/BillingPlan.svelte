@@ -11,6 +11,8 @@
 		toDate: number;
 		amount: number;
 		invoiceId: string | null;
+		/** As much is billed as this step asks for, by its own invoice or by others. */
+		done: boolean;
 	}
 	/** How this job is billed, step by step. */
 	let {
@@ -33,7 +35,7 @@
 	let typed: Typed[] = $state(untrack(read));
 	let problem = $state('');
 	let wrongAt = $state(-1);
-	const next = $derived(steps.find((s) => s.invoiceId === null));
+	const next = $derived(steps.find((s) => !s.done && s.invoiceId === null));
 	const words = (s: Step) => (s.when === 'acceptance' ? 'when it is won' : s.when === 'phase' ? `after ${s.phase}` : 'when it is done');
 	async function save() {
 		wrongAt = -1;
@@ -62,11 +64,15 @@
 	{#if !editing}<table class="grid-table">
 			<tbody
 				>{#each steps as s (s.id)}<tr
-						><td>{s.name}</td><td class="quiet">{words(s)}</td><td class="num">to {s.toDate / 100} %</td><td class="num"
+						><td>{s.name}</td><td class="quiet">{words(s)}</td><td class="num whitespace-nowrap">to {s.toDate / 100} %</td><td class="num"
 							>{formatCents(s.amount)}</td
 						><td class="num"
 							>{#if s.invoiceId}<a class="link" href="/bill/invoices/{s.invoiceId}"><Mark kind="done" label="billed" /></a
-								>{:else if s === next}<button type="button" class="btn" disabled={busy} onclick={() => onbill(s.id)}>Draft it</button
+								>{:else if s.done}<Mark kind="done" label="billed" />{:else if s === next}<button
+									type="button"
+									class="btn whitespace-nowrap"
+									disabled={busy}
+									onclick={() => onbill(s.id)}>Draft it</button
 								>{:else}<Mark kind="ring" label="to come" />{/if}</td
 						></tr
 					>{/each}</tbody

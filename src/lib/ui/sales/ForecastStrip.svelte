@@ -61,6 +61,9 @@
 		inset: 0 auto 0 0;
 		border: 1px solid var(--color-primary);
 	}
+	.bar :is(i, b)[style*='width: 0%'] {
+		display: none;
+	}
 	.bar b {
 		background: var(--color-primary);
 	}

@@ -157,8 +157,7 @@
 							</p>{/if}
 					</div>
 				{:else}<p class="quiet px-3 pb-3">
-						Nothing issued yet.{#if !won}
-							The quote goes out from the estimate.{/if}
+						Nothing issued yet.{won ? '' : ' The quote goes out from the estimate.'}
 					</p>{/each}
 				{#if !won && data.can.hand}<p class="border-t p-3" style="border-color: var(--line)">
 						<button class="link" onclick={() => act('jobs.win', { jobId: data.job.id })}>Won without a quote</button>

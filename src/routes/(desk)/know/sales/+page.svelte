@@ -139,6 +139,9 @@
 		display: flex;
 		height: 12px;
 	}
+	.bar :is(i, b, u)[style*='width: 0%'] {
+		display: none;
+	}
 	.bar b {
 		background: var(--color-primary);
 	}

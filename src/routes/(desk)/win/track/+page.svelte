@@ -41,14 +41,14 @@
 		['person', 'In charge', offered([], 'person')],
 		['branch', 'Branch', offered([], 'branch')],
 		...data.ownFields.flatMap((f) =>
-			f.kind === 'choice' || data.cards.some((c) => c.own[f.id])
+			f.kind === 'choice' || f.kind === 'text'
 				? [
 						[
 							f.id,
 							f.label,
 							f.kind === 'choice' ? f.choices : [...new Set(data.cards.map((c) => c.own[f.id] ?? ''))].filter(Boolean).slice(0, 200)
 						] as const
-					]
+					].filter(([, , choices]) => choices.length > 0)
 				: []
 		)
 	] as [string, string, string[]][]);
@@ -295,6 +295,7 @@
 	.tools .select {
 		width: auto;
 		max-width: 180px;
+		padding-inline-end: 2.1rem;
 	}
 	.tools .chosen {
 		border-color: var(--color-primary);

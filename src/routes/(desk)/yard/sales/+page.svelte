@@ -225,7 +225,7 @@
 		</section>
 		<section class="sheet grid content-start gap-2 p-4" aria-label="Tasks">
 			<h2>When a job is won: what has to be done</h2>
-			<table class="rows">
+			<table class="rows tasks">
 				<thead><tr><th>Kind of work</th><th>Phase</th><th>Task</th><th></th></tr></thead>
 				<tbody
 					>{#each tasks as t, n (t)}<tr
@@ -262,6 +262,16 @@
 	.rows td,
 	.rows th {
 		padding: 2px 8px 2px 0;
+	}
+	.rows .select {
+		min-width: 8.2em;
+		padding-inline-end: 2rem;
+	}
+	.tasks td:nth-child(2) {
+		width: 24%;
+	}
+	.tasks td:nth-child(3) {
+		width: 48%;
 	}
 	.rows .num {
 		text-align: right;
