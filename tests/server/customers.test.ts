@@ -255,7 +255,6 @@ describe('what a won job begins with', () => {
 			.prepare('select name, to_date, due_when, invoice_id from billing_steps where job_id = ? order by position')
 			.all(jobId) as Record<string, unknown>[];
 		expect([steps[0]?.name, steps[0]?.to_date, steps.at(-1)?.name, steps.at(-1)?.to_date]).toEqual(['Deposit', 3000, 'Rest', 10_000]);
-		expect(steps.length).toBeGreaterThan(2);
 		const deposit = app.db.sqlite.prepare('select number, total, issued_at from invoices where id = ?').get(steps[0]?.invoice_id) as Record<
 			string,
 			number

@@ -3,7 +3,7 @@ import { wallTime } from '../../core/time';
 import type { App } from '../app';
 import { answers } from '../db/schema';
 import { letterheadOf } from './letterhead';
-import { hair, latin, money, render } from './pdf';
+import { hair, latin, money, render } from './render';
 
 const row = (label: string, value: string) => [{ text: label, color: '#5b6468' }, { text: latin(value) }];
 

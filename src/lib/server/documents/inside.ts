@@ -7,7 +7,7 @@ import type { App } from '../app';
 import { estimates, items, jobs, laborSheets } from '../db/schema';
 import { loadEstimate } from '../estimates/load';
 import { letterheadOf } from './letterhead';
-import { hair, latin, money, render } from './pdf';
+import { hair, latin, money, render } from './render';
 
 const right = (text: string) => ({ text: latin(text), alignment: 'right' });
 const head = (...words: string[]) => words.map((w, i) => ({ text: w, color: '#5b6468', ...(i ? { alignment: 'right' } : {}) }));

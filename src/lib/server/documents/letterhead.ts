@@ -1,4 +1,6 @@
+import { eq } from 'drizzle-orm';
 import type { App } from '../app';
+import { files } from '../db/schema';
 import { companyOf } from '../jobs/queries';
 
 /** The company's look on documents. */
@@ -8,15 +10,19 @@ export interface Letterhead {
 	line: string;
 	footer: string;
 	contact: string;
+	/** A picture as a data address; null without one. */
+	logo: string | null;
+}
+
+/** A picture that is kept with us, as documents hold it. */
+export function pictureData(app: App, fileId: string | null | undefined): string | null {
+	if (!fileId) return null;
+	const file = app.db.orm.select({ bytes: files.bytes }).from(files).where(eq(files.id, fileId)).get();
+	return file ? `data:image/jpeg;base64,${file.bytes.toString('base64')}` : null;
 }
 
 export function letterheadOf(app: App): Letterhead {
 	const own = companyOf(app);
-	return {
-		name: own.name,
-		color: own.settings.letterhead.color,
-		line: own.settings.letterhead.line,
-		footer: own.settings.letterhead.footer,
-		contact: `${own.address}\n${own.phone}\n${own.mail}`
-	};
+	const { color, line, footer, logo } = own.settings.letterhead;
+	return { name: own.name, color, line, footer, contact: `${own.address}\n${own.phone}\n${own.mail}`, logo: pictureData(app, logo) };
 }

@@ -3,7 +3,11 @@ import { wallTime } from '../../core/time';
 import { invoiceDetail } from '../billing/queries';
 import { customerQuote } from '../quotes/queries';
 import { letterheadOf } from './letterhead';
-import { invoicePdf, quotePdf } from './pdf';
+import { USUAL_LAYOUT } from '../../core/documents';
+import { attachment } from '../files/attachments';
+import { markedQuotedPhoto } from '../survey/marked';
+import { invoicePdf } from './invoice-pdf';
+import { quotePdf } from './quote-pdf';
 import { eq } from 'drizzle-orm';
 import { revisions } from '../db/schema';
 
@@ -14,7 +18,11 @@ export async function quoteDocument(
 	chosen: string[] | null = null
 ): Promise<{ name: string; bytes: Buffer } | null> {
 	const q = customerQuote(app, revisionId, chosen);
-	const issued = app.db.orm.select({ at: revisions.issuedAt }).from(revisions).where(eq(revisions.id, revisionId)).get();
+	const issued = app.db.orm
+		.select({ at: revisions.issuedAt, signers: revisions.signers })
+		.from(revisions)
+		.where(eq(revisions.id, revisionId))
+		.get();
 	if (!q || !issued) return null;
 	const bytes = await quotePdf({
 		letterhead: letterheadOf(app),
@@ -24,6 +32,21 @@ export async function quoteDocument(
 		day: wallTime(issued.at, q.zone).day,
 		validUntil: q.validUntil,
 		...q.header,
+		opening: q.header.opening ?? [],
+		closing: q.header.closing ?? [],
+		layout: q.header.layout ?? USUAL_LAYOUT,
+		signers: issued.signers,
+		pictures: await Promise.all(
+			(q.header.photos ?? []).map(async (p) => ({
+				data: await markedQuotedPhoto(app, p, q.system),
+				caption: p.caption,
+				pins: p.pins.map((pin) => `${pin.n} ${pin.text}`)
+			}))
+		).then((all) => all.flatMap((p) => (p.data ? [{ ...p, data: p.data }] : []))),
+		sheets: (q.header.sheets ?? []).flatMap((s) => {
+			const file = attachment(app, s.id);
+			return file ? [{ name: s.name, bytes: new Uint8Array(file.bytes) }] : [];
+		}),
 		view: q.view,
 		accepted: q.answer?.answer === 'accepted' ? { name: q.answer.name, day: wallTime(q.answer.at, q.zone).day } : null
 	});

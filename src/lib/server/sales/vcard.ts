@@ -55,7 +55,7 @@ export function writeCards(customers: readonly CardOf[]): string {
 	const cards: ICAL.Component[] = [];
 	for (const c of customers) {
 		const card = begin(c.name, c.kind === 'person' ? 'individual' : 'org', c.id);
-		if (c.kind === 'organization') property(card, 'org', c.name);
+		if (c.kind === 'organization') property(card, 'org', [c.name]);
 		if (c.mail) property(card, 'email', c.mail);
 		if (c.phone) property(card, 'tel', c.phone);
 		// Street alone: addresses are kept as one line, and are read back as one.
@@ -64,7 +64,7 @@ export function writeCards(customers: readonly CardOf[]): string {
 		cards.push(card);
 		c.contacts.forEach((p, n) => {
 			const own = begin(p.name, 'individual', `${c.id}-${n + 1}`);
-			property(own, 'org', c.name);
+			property(own, 'org', [c.name]);
 			if (p.role) property(own, 'role', p.role);
 			if (p.mail) property(own, 'email', p.mail);
 			if (p.phone) property(own, 'tel', p.phone);

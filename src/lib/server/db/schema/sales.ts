@@ -3,6 +3,7 @@ import { sql } from 'drizzle-orm';
 import type { Exemption } from '../../../core/money';
 import type { PhotoMark, PhotoScale } from '../../../core/survey';
 import type { Frozen } from '../../../core/estimate';
+import type { QuoteLayout, RichText } from '../../../core/documents';
 import type { AcceptanceRecord } from '../../../core/quotes';
 import { branches, people } from './company';
 import { cents, day, flag, id, instant, ownValues, ref, version, words } from './columns';
@@ -174,6 +175,12 @@ export interface RevisionHeader {
 	by: string;
 	/** The number of the change order it offers. */
 	change?: number;
+	/** How the document is laid out, and the texts it begins and ends with. */
+	layout?: QuoteLayout;
+	opening?: RichText;
+	closing?: RichText;
+	/** Data sheets that go with it. */
+	sheets?: { id: string; name: string }[];
 	/** Pictures that went out with it, as they were marked then; inside marks left out. */
 	photos?: QuotedPhoto[];
 }

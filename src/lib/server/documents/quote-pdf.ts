@@ -1,0 +1,285 @@
+import { isEmptyRich, richOf, type QuoteLayout, type RichText, type Run } from '../../core/documents';
+import type { QuoteView } from '../../core/estimate';
+import { formatQuantity, formatRate, type ComponentTax } from '../../core/money';
+import type { Letterhead } from './letterhead';
+import { GREY, hair, latin, money, render } from './render';
+
+/** All that a quote says, ready to be laid out. */
+export interface QuoteDocument {
+	letterhead: Letterhead;
+	number: number;
+	revision: number;
+	/** The change order it offers. */
+	change?: number | undefined;
+	day: string;
+	validUntil: string;
+	by: string;
+	title: string;
+	customer: string;
+	site: string;
+	intro: string;
+	opening: RichText;
+	closing: RichText;
+	terms: string;
+	layout: QuoteLayout;
+	view: QuoteView;
+	/** Pictures with their marks drawn in, as data addresses. */
+	pictures: { data: string; caption: string; pins: string[] }[];
+	/** Data sheets that come at the end. */
+	sheets: { name: string; bytes: Uint8Array }[];
+	signers: string[];
+	accepted: { name: string; day: string } | null;
+}
+type Scope = QuoteView['scopes'][number];
+
+const runs = (r: readonly Run[]) =>
+	r.map((x) => ({ text: latin(x.text), ...(x.bold ? { bold: true } : {}), ...(x.italic ? { italics: true } : {}) }));
+
+/** Written text as the document holds it. */
+function written(text: RichText): object[] {
+	return text.map((b) =>
+		b.type === 'list'
+			? { [b.ordered ? 'ol' : 'ul']: b.items.map((i) => ({ text: runs(i) })), margin: [0, 2, 0, 6] }
+			: b.type === 'heading'
+				? { text: runs(b.runs), bold: true, fontSize: 12, margin: [0, 8, 0, 2] }
+				: { text: runs(b.runs), margin: [0, 0, 0, 6] }
+	);
+}
+
+export const taxRows = (taxes: readonly ComponentTax[]) =>
+	taxes.map((t) => [
+		{ text: `${t.name}, ${latin(formatRate(t.rate, 2))} of ${money(t.base)}`, color: GREY },
+		{ text: money(t.tax), alignment: 'right' }
+	]);
+export const totals = (rows: object[][]) => ({
+	margin: [0, 12, 0, 0],
+	table: { widths: ['*', 90], body: rows },
+	layout: hair,
+	unbreakable: true
+});
+
+/** A heading that is also a bookmark, and a line of the contents. */
+const heading = (text: string, more: object = {}) => ({
+	text: latin(text),
+	bold: true,
+	fontSize: 14,
+	margin: [0, 18, 0, 4],
+	outline: true,
+	headlineLevel: 1,
+	tocItem: true,
+	...more
+});
+
+function lineTable(q: QuoteDocument, lines: Scope['lines']): object[] {
+	const shown = lines.filter((l) => !l.option || l.chosen);
+	if (q.layout.detail === 'scopes' || shown.length === 0) return [];
+	const priced = q.layout.amounts === 'lines';
+	return [
+		{
+			margin: [0, 2, 0, 4],
+			fontSize: 9.5,
+			table: {
+				widths: priced ? ['*', 80, 80] : ['*', 80],
+				body: shown.map((l) =>
+					l.heading
+						? [{ text: latin(l.text), bold: true, colSpan: priced ? 3 : 2 }, ...(priced ? [{}, {}] : [{}])]
+						: [
+								latin(l.text),
+								{ text: latin(`${formatQuantity(l.quantity)} ${l.unit}`), alignment: 'right', color: GREY },
+								...(priced ? [{ text: money(l.amount), alignment: 'right' }] : [])
+							]
+				)
+			},
+			layout: hair
+		}
+	];
+}
+
+/** A scope: its name with its amount, its wording, its lines, and the options within it. */
+function scopeBlock(q: QuoteDocument, s: Scope, small: boolean): object[] {
+	const amount = q.layout.amounts === 'total' && !s.option ? '' : money(s.amount);
+	const inside = s.lines.filter((l) => l.option && !l.chosen);
+	return [
+		{
+			columns: [
+				{ text: latin(s.name), bold: true, fontSize: small ? 10 : 11.5, outline: true, outlineParentId: s.option ? 'options' : 'scopes' },
+				{ text: amount, alignment: 'right', bold: true, width: 90 }
+			],
+			margin: [0, small ? 6 : 12, 0, 2]
+		},
+		...(s.wording ? [{ text: latin(s.wording), color: '#4b5457', margin: [0, 0, 0, 2] }] : []),
+		...lineTable(q, s.lines),
+		...(inside.length > 0 && !small
+			? [
+					{ text: 'If you like, with it:', color: GREY, margin: [0, 2, 0, 0] },
+					...inside.map((l) => ({
+						columns: [{ text: latin(l.text) }, { text: money(l.amount), alignment: 'right', width: 90 }],
+						margin: [10, 0, 0, 0]
+					}))
+				]
+			: [])
+	];
+}
+
+const sums = (q: QuoteDocument) =>
+	totals([
+		...(q.view.discount ? [[{ text: 'Discount' }, { text: `-${money(q.view.discount)}`, alignment: 'right' }]] : []),
+		[{ text: 'Work and materials' }, { text: money(q.view.totals.net), alignment: 'right' }],
+		...taxRows(q.view.totals.taxes),
+		[
+			{ text: 'Total', bold: true, fontSize: 12 },
+			{ text: money(q.view.totals.total), bold: true, fontSize: 12, alignment: 'right' }
+		]
+	]);
+
+const numberWords = (q: QuoteDocument) => `${q.change ? `Change order ${q.change}, quote` : 'Quote'} ${q.number}, revision ${q.revision}`;
+
+const addressed = (q: QuoteDocument): object => ({
+	columns: [
+		{ stack: [{ text: latin(q.customer), bold: true }, { text: latin(q.site) }] },
+		{
+			stack: [{ text: numberWords(q), bold: true }, { text: q.day }, { text: `valid until ${q.validUntil}` }],
+			alignment: 'right'
+		}
+	]
+});
+
+/** The first page of a proposal: whose, for whom, what, until when. */
+const cover = (q: QuoteDocument): object[] => [
+	...(q.letterhead.logo ? [{ image: q.letterhead.logo, fit: [200, 90], margin: [0, 10, 0, 20], alt: `Logo of ${q.letterhead.name}` }] : []),
+	{ text: latin(q.letterhead.name), fontSize: 22, bold: true, color: q.letterhead.color, margin: [0, q.letterhead.logo ? 0 : 60, 0, 0] },
+	{ text: latin(q.letterhead.line), color: GREY, margin: [0, 2, 0, 120] },
+	{ canvas: [{ type: 'rect', x: 0, y: 0, w: 84, h: 5, color: q.letterhead.color }], margin: [0, 0, 0, 16] },
+	{ text: latin(q.title), fontSize: 30, bold: true, lineHeight: 1.1, outline: true, outlineText: latin(q.title) },
+	{ text: latin(q.site), fontSize: 13, color: GREY, margin: [0, 8, 0, 70] },
+	{
+		columns: [
+			{
+				stack: [
+					{ text: 'for', color: GREY },
+					{ text: latin(q.customer), fontSize: 13, bold: true }
+				]
+			},
+			{
+				stack: [
+					{ text: 'from', color: GREY },
+					{ text: latin(q.by), fontSize: 13, bold: true },
+					{ text: latin(q.letterhead.contact), color: GREY }
+				]
+			}
+		],
+		margin: [0, 0, 0, 40]
+	},
+	{ text: `${numberWords(q)} · ${q.day} · valid until ${q.validUntil}`, color: GREY, pageBreak: 'after' }
+];
+
+/** Where it is signed on paper: boxes for what can be chosen, and a line for everybody who signs. */
+function signaturePage(q: QuoteDocument): object[] {
+	const open = [
+		...q.view.scopes.filter((s) => s.option),
+		...q.view.scopes.flatMap((s) =>
+			s.lines.filter((l) => l.option).map((l) => ({ id: l.id, name: l.text, amount: l.amount, chosen: l.chosen }))
+		)
+	];
+	const box = (ticked: boolean) => ({
+		width: 16,
+		canvas: [
+			{ type: 'rect', x: 0, y: 1, w: 9, h: 9, lineWidth: 0.8, lineColor: '#23282b' },
+			...(ticked ? [{ type: 'rect', x: 2, y: 3, w: 5, h: 5, color: '#23282b' }] : [])
+		]
+	});
+	const line = (words: string) => ({
+		stack: [
+			{ canvas: [{ type: 'line', x1: 0, y1: 0, x2: 225, y2: 0, lineWidth: 0.6 }] },
+			{ text: latin(words), color: GREY, fontSize: 8.5 }
+		],
+		margin: [0, 34, 0, 0]
+	});
+	return [
+		heading('Acceptance', { pageBreak: 'before' }),
+		{
+			text: `We accept ${numberWords(q).replace(/^Q/, 'q')} at ${money(q.view.totals.total)} with tax, with the terms above${open.length ? ', and what is ticked here' : ''}.`
+		},
+		...open.map((o) => ({
+			columns: [box(o.chosen), { text: latin(o.name) }, { text: money(o.amount), alignment: 'right', width: 90 }],
+			margin: [0, 6, 0, 0]
+		})),
+		...(q.signers.length ? q.signers : ['']).map((s) => ({
+			columns: [line(s ? `Signature, ${s}` : 'Name and signature'), line('Place and day')]
+		}))
+	];
+}
+
+function groupsAndOptions(q: QuoteDocument, small: boolean): object[] {
+	const offered = q.view.scopes.filter((s) => s.option && !s.chosen);
+	if (offered.length === 0) return [];
+	return [
+		small
+			? { text: 'Add if you like', bold: true, fontSize: 12, margin: [0, 14, 0, 0], outline: true, id: 'options', tocItem: true }
+			: heading('Add if you like', { id: 'options' }),
+		...offered.flatMap((s) => {
+			const group = q.view.groups.find((g) => g.id === s.groupId);
+			return scopeBlock(q, group ? { ...s, name: `${s.name} (${group.name}: ${group.rule.toLowerCase()})` } : s, small);
+		})
+	];
+}
+
+/** A quote revision as a PDF with the company's letterhead, laid out as it was issued. */
+export function quotePdf(q: QuoteDocument): Promise<Buffer> {
+	const included = q.view.scopes.filter((s) => !s.option || s.chosen);
+	const small = q.layout.layout === 'one page';
+	const long = q.layout.layout === 'proposal';
+	const intro = q.intro.trim() ? richOf(q.intro) : [];
+	const accepted = q.accepted
+		? [{ text: latin(`Accepted by ${q.accepted.name} on ${q.accepted.day}.`), bold: true, margin: [0, 16, 0, 0] }]
+		: [];
+	const terms = [
+		long ? heading('Terms') : { text: 'Terms', bold: true, margin: [0, small ? 10 : 18, 0, 2], outline: true },
+		{ text: latin(q.terms), fontSize: small ? 7.5 : 9, color: '#4b5457' }
+	];
+	const body: object[] = long
+		? [
+				...cover(q),
+				{ toc: { title: { text: 'Contents', bold: true, fontSize: 14, margin: [0, 0, 0, 8] } } },
+				...(intro.length || !isEmptyRich(q.opening)
+					? [heading('Introduction', { pageBreak: 'before' }), ...written(intro), ...written(q.opening)]
+					: []),
+				heading('What we do', { pageBreak: 'before', id: 'scopes' }),
+				...included.flatMap((s) => scopeBlock(q, s, false)),
+				...(q.pictures.length
+					? [
+							heading('Pictures of the site', { pageBreak: 'before' }),
+							...q.pictures.flatMap((p, n) => [
+								{ image: p.data, fit: [504, 300], margin: [0, 8, 0, 4], alt: p.caption || `Picture ${n + 1} of the site` },
+								...(p.caption ? [{ text: latin(p.caption), bold: true }] : []),
+								...p.pins.map((pin) => ({ text: latin(pin), color: '#4b5457' }))
+							])
+						]
+					: []),
+				...groupsAndOptions(q, false),
+				heading('What it comes to'),
+				sums(q),
+				...(isEmptyRich(q.closing) ? [] : [heading('What comes next'), ...written(q.closing)]),
+				...terms,
+				...(q.accepted ? accepted : signaturePage(q)),
+				...(q.sheets.length
+					? [heading('Data sheets'), { text: 'On the pages behind this one:', color: GREY }, { ul: q.sheets.map((s) => latin(s.name)) }]
+					: [])
+			]
+		: [
+				addressed(q),
+				{ text: latin(q.title), fontSize: 16, bold: true, margin: [0, small ? 10 : 18, 0, 4], outline: true, id: 'scopes' },
+				...(small ? [] : [...written(intro), ...written(q.opening)]),
+				...included.flatMap((s) => scopeBlock(q, s, small)),
+				...groupsAndOptions(q, small),
+				sums(q),
+				...(small || isEmptyRich(q.closing) ? [] : [{ text: ' ' }, ...written(q.closing)]),
+				...terms,
+				...accepted
+			];
+	return render(q.letterhead, `Quote ${q.number}`, body, {
+		cover: long,
+		appended: long ? q.sheets.map((s) => s.bytes) : [],
+		subject: `${numberWords(q)}: ${q.title}`
+	});
+}
