@@ -10,7 +10,7 @@ import { buildHistory } from './history';
 import { buildNow } from './now';
 import { buildRates } from './rates';
 import { setUp } from './set-up';
-import { buildSurvey } from './survey';
+import { buildLook, buildSurvey } from './survey';
 import { DemoClock, Yard } from './yard';
 
 const ZONE = 'America/New_York';
@@ -32,6 +32,7 @@ export async function buildDemo(settings: Settings): Promise<App> {
 	buildFlatRate(yard, today);
 	buildHistory(yard, today);
 	buildNow(yard, today);
+	await buildLook(yard);
 	await buildSurvey(yard);
 	buildContacts(yard, today);
 	clock.at = now;

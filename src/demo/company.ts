@@ -121,6 +121,66 @@ export const SALES_SETTINGS: [command: string, input: unknown][] = [
 			]
 		}
 	],
+	[
+		'company.text-blocks',
+		{
+			blocks: [
+				{
+					id: 'how',
+					name: 'How we work',
+					place: 'introduction',
+					text: [
+						{
+							type: 'paragraph',
+							runs: [{ text: 'Dear {customer}, thank you for having us look at {title}. What we found on site is in the scopes below.' }]
+						},
+						{ type: 'heading', runs: [{ text: 'How we work' }] },
+						{
+							type: 'list',
+							ordered: false,
+							items: [
+								[{ text: 'The same crew from the first day to the last' }, { text: ', with a lead you can call', italic: true }],
+								[{ text: 'Plantings covered, driveway swept every evening' }],
+								[{ text: 'No surprise on the bill', bold: true }, { text: ': what we find under the old roof is shown to you first' }]
+							]
+						}
+					]
+				},
+				{
+					id: 'next',
+					name: 'What comes next',
+					place: 'closing',
+					text: [
+						{
+							type: 'paragraph',
+							runs: [
+								{
+									text: 'Accept until {valid until} and we call you within a day to set the week. If anything is unclear: {phone}, and ask for {me}.'
+								}
+							]
+						}
+					]
+				}
+			]
+		}
+	],
+	[
+		'company.public-page',
+		{
+			on: true,
+			intro:
+				'Steep roofs, flat roofs, gutters and attic insulation in Osselmere and Upper Marle. Tell us what you need; we answer within one working day.',
+			does: [
+				'Re-roofing and repair',
+				'Flat roofs and membranes',
+				'Gutters and downspouts',
+				'Attic insulation',
+				'Storm damage, at flat rates',
+				'Gutter care for property managers'
+			],
+			pictures: []
+		}
+	],
 	['company.billing-plans', { plans: [{ kindOfWork: '', stagesFrom: 1_500_000, depositAtOnce: false }] }],
 	[
 		'work.task-templates',

@@ -1,5 +1,7 @@
 import sharp from 'sharp';
+import { USUAL_LAYOUT } from '../lib/core/documents';
 import { readPicture } from '../lib/server/files/pictures';
+import { companyOf } from '../lib/server/jobs/queries';
 import type { Yard } from './yard';
 
 /** A house as a drawing of our own: no photograph of a real one is shipped. */
@@ -12,6 +14,37 @@ const HOUSE = `<svg xmlns="http://www.w3.org/2000/svg" width="1600" height="1100
 <path d="M1020 370 1116 370" stroke="#3d3a38" stroke-width="10"/><g fill="#7d8d96" stroke="#fff" stroke-width="10"><rect x="350" y="660" width="130" height="160"/><rect x="620" y="660" width="130" height="160"/><rect x="1110" y="660" width="130" height="160"/></g>
 <rect x="880" y="690" width="130" height="260" fill="#5b4a3e" stroke="#fff" stroke-width="10"/><path d="M1400 580V950" stroke="#f3f1ea" stroke-width="16"/>
 <path d="M560 330l150 0 30 60-210 0z" fill="#5c5854"/></svg>`;
+
+/** The company's mark: a roof over water. */
+const LOGO = `<svg xmlns="http://www.w3.org/2000/svg" width="600" height="400"><rect width="600" height="400" fill="#fff"/>
+<path d="M60 230 300 70 540 230H470L300 118 130 230Z" fill="#2f4a54"/><path d="M90 275q52-38 105 0t105 0 105 0 105 0M90 325q52-38 105 0t105 0 105 0 105 0" fill="none" stroke="#8fb0c4" stroke-width="22"/></svg>`;
+
+/** Logo and pictures of the public page. */
+export async function buildLook(yard: Yard): Promise<void> {
+	const keep = async (svg: string) =>
+		yard.call<{ fileId: string }>('imogen', 'files.keep', await readPicture(await sharp(Buffer.from(svg)).png().toBuffer())).fileId;
+	const { letterhead, publicPage, quoteLayout } = companyOf(yard.app).settings;
+	yard.call('imogen', 'company.save-look', {
+		color: letterhead.color,
+		line: letterhead.line,
+		footer: letterhead.footer,
+		logo: await keep(LOGO),
+		layout: quoteLayout ?? USUAL_LAYOUT
+	});
+	const { on, intro, does } = publicPage;
+	yard.call('imogen', 'company.public-page', {
+		on,
+		intro,
+		does: does ?? [],
+		pictures: [
+			{ fileId: await keep(HOUSE), caption: 'Spindle Lane: shingle, copper at the chimney' },
+			{
+				fileId: await keep(HOUSE.replaceAll('#6f6a66', '#8a5a45').replaceAll('#d8d2c4', '#e7dcc0')),
+				caption: 'Lantern Hill: clay red, new gutters'
+			}
+		]
+	});
+}
 
 /** The walk-through at the Penhallow house: what leaks, and what goes where. */
 export async function buildSurvey(yard: Yard): Promise<void> {

@@ -9,6 +9,7 @@ import * as categories from './catalog/categories';
 import * as catalog from './catalog/commands';
 import * as starter from './catalog/take-starter';
 import * as companyCommands from './company/commands';
+import * as documentSettings from './documents/settings';
 import * as survey from './survey/commands';
 import * as tax from './company/tax';
 import * as estimates from './estimates/commands';
@@ -76,6 +77,7 @@ export const COMMANDS: ReadonlyMap<string, Command> = new Map(
 		repricing,
 		changes,
 		survey,
+		documentSettings,
 		estimateGroups,
 		manyLines,
 		reviews,

@@ -24,6 +24,7 @@ const PATHS: [prefix: string, right: Right | 'public'][] = [
 	['/yard/company', 'company.see'],
 	['/yard/tax', 'company.see'],
 	['/yard/sales', 'company.see'],
+	['/yard/documents', 'company.see'],
 	['/yard/people', 'company.see'],
 	['/yard/outbox', 'outbox.see'],
 	['/yard/stand-ins', 'outbox.see'],

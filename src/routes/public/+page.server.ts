@@ -16,6 +16,8 @@ export const load: PageServerLoad = () => {
 		name: own.name,
 		phone: own.phone,
 		intro: own.settings.publicPage.intro,
+		does: own.settings.publicPage.does ?? [],
+		pictures: own.settings.publicPage.pictures ?? [],
 		letterhead: own.settings.letterhead,
 		opened: Date.now()
 	};

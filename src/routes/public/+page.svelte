@@ -7,9 +7,18 @@
 </script>
 
 <svelte:head><title>{data.name}</title><meta name="description" content={data.intro} /></svelte:head>
-<Letterhead name={data.name} line={data.letterhead.line} color={data.letterhead.color} footer={data.letterhead.footer}>
+<Letterhead
+	name={data.name}
+	line={data.letterhead.line}
+	color={data.letterhead.color}
+	footer={data.letterhead.footer}
+	logo={data.letterhead.logo}
+>
 	<h1>How can we help?</h1>
-	<p class="mt-2 mb-4">{data.intro} Or call {data.phone}.</p>
+	<p class="mt-2 mb-4">{data.intro} Or call <a class="link" href="tel:{data.phone}">{data.phone}</a>.</p>
+	{#if data.does.length}<ul class="does" aria-label="What we do">
+			{#each data.does as d (d)}<li style:border-color={data.letterhead.color}>{d}</li>{/each}
+		</ul>{/if}
 	{#if form?.sent}<p class="sheet p-4" role="status">
 			<strong>Thank you, {form.name}.</strong> Your request is with us; we answer within one working day.
 		</p>
@@ -42,9 +51,37 @@
 			<button class="btn btn-primary btn-tall">Send the request</button>
 		</form>
 	{/if}
+	{#if data.pictures.length}<div class="pictures">
+			{#each data.pictures as p (p.fileId)}<figure>
+					<img src="/public/picture/{p.fileId}" alt={p.caption || 'Work of ours'} loading="lazy" />{#if p.caption}<figcaption class="quiet">
+							{p.caption}
+						</figcaption>{/if}
+				</figure>{/each}
+		</div>{/if}
 </Letterhead>
 
 <style>
+	.does {
+		display: grid;
+		grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
+		gap: 6px 18px;
+		margin-bottom: 20px;
+	}
+	.does li {
+		border-left: 3px solid;
+		padding-left: 10px;
+	}
+	.pictures {
+		display: grid;
+		grid-template-columns: repeat(auto-fill, minmax(200px, 1fr));
+		gap: 14px;
+		margin-top: 24px;
+	}
+	.pictures img {
+		width: 100%;
+		aspect-ratio: 4 / 3;
+		object-fit: cover;
+	}
 	.trap {
 		position: absolute;
 		left: -9999px;

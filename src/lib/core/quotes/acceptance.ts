@@ -25,6 +25,8 @@ export interface AcceptanceRecord {
 	/** Where it came from: address and agent of the client, or who entered it by hand. */
 	address: string;
 	agent: string;
+	/** Of several who had to sign: each one, in the order in which they did. Absent: one alone. */
+	signatures?: { name: string; signatureHash: string; at: number; address: string; agent: string }[];
 	questions: { about: string; asked: string; askedBy: string; askedAt: number; answer: string; answeredBy: string }[];
 }
 

@@ -73,5 +73,9 @@ export function checkOwnFields(fields: readonly OwnField[]): void {
 	}
 }
 
+/** What own fields say, by the words they are named with in letters. */
+export const ownWords = (fields: readonly OwnField[], values: Record<OwnFieldOf, OwnValues>): Record<string, string> =>
+	Object.fromEntries(fields.map((f) => [ownWord(f), values[f.of][f.id] ?? '']));
+
 /** The word by which a field is named in letters: “gate code” of the job is {job gate code}. */
 export const ownWord = (field: Pick<OwnField, 'of' | 'label'>): string => `${field.of} ${field.label.trim().toLowerCase()}`;

@@ -81,9 +81,6 @@ export const changeCompany = defineCommand({
 			phone: Text(60),
 			address: Text(300),
 			terms: Text(4000),
-			footer: Text(300),
-			intro: Text(1000),
-			publicPage: Type.Boolean(),
 			depositPercent: Type.Integer({ minimum: 0, maximum: 10_000 }),
 			paymentDays: Type.Integer({ minimum: 0, maximum: 365 }),
 			quoteDays: Type.Integer({ minimum: 1, maximum: 365 }),
@@ -96,8 +93,6 @@ export const changeCompany = defineCommand({
 		const settings: CompanySettings = {
 			...now.settings,
 			terms: i.terms,
-			letterhead: { ...now.settings.letterhead, footer: i.footer },
-			publicPage: { on: i.publicPage, intro: i.intro },
 			deposit: { by: 'percent', percent: i.depositPercent },
 			paymentDays: i.paymentDays,
 			quoteDays: i.quoteDays

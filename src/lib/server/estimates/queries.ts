@@ -3,6 +3,9 @@ import { addDays } from '../../core/time';
 import type { App } from '../app';
 import { companyOf } from '../jobs/queries';
 import { customers, estimates, jobs, quotes, revisions, taxCodes, taxComponents } from '../db/schema';
+import { coherent, USUAL_LAYOUT } from '../../core/documents';
+import { ownWords } from '../../core/sales';
+import { addressesOf, ownOf } from '../sales/contacts';
 import { customerOfJob } from '../quotes/queries';
 import { todayOf } from '../billing/queries';
 import { loadEstimate } from './load';
@@ -59,13 +62,19 @@ export function bench(app: App, jobId: string, change: number | null = null) {
 		undo: last?.text ?? null,
 		redo: next?.text ?? null,
 		tax: { codes: db.select().from(taxCodes).all(), components: db.select().from(taxComponents).all(), day: todayOf(app), exemption },
+		/** What the document can be: as the company lays it out, texts it can hold, who signed for this customer. */
+		paper: {
+			layout: coherent(own.settings.quoteLayout ?? USUAL_LAYOUT),
+			blocks: (own.settings.textBlocks ?? []).map(({ id: blockId, name, place }) => ({ id: blockId, name, place }))
+		},
 		letter: {
-			to: customer?.mail ?? '',
+			to: customer ? addressesOf(db, customer, 'getsQuotes') : '',
 			subject: own.settings.quoteLetter?.subject ?? '{title}: your quote from {company}',
 			text:
 				own.settings.quoteLetter?.text ??
 				'Dear {customer},\n\nthank you for asking us. Your quote is ready: you can read it, ask beside it, choose options and accept it here:\n\n{link}\n\nIt holds until {valid until}. If anything is unclear, call us: {phone}.\n\n{me}, {company}',
 			words: {
+				...ownWords(own.settings.ownFields ?? [], ownOf(app, jobId)),
 				customer: customer?.name ?? 'customer',
 				title: row.title,
 				company: own.name,

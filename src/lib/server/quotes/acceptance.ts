@@ -1,17 +1,23 @@
-import { eq } from 'drizzle-orm';
+import { asc, eq, sql } from 'drizzle-orm';
 import { computeEstimate, frozenHolds, membersOf, quoteTotals, type QuoteTotals } from '../../core/estimate';
 import { recordText, type AcceptanceRecord } from '../../core/quotes';
 import { wallTime } from '../../core/time';
 import type { Context } from '../commands';
 import type { Orm } from '../db/open';
-import { answers, company, quotes, revisions } from '../db/schema';
+import { answers, company, quotes, revisions, signatures } from '../db/schema';
 import { hashOf } from '../ids';
 import { questionsOf } from './questions';
 
 type Revision = typeof revisions.$inferSelect;
+type Signature = typeof signatures.$inferSelect;
+const signatureHash = (s: Pick<Signature, 'signature'>): string => (s.signature === '' ? '' : hashOf(s.signature));
 /** The hash of what was issued: its header and frozen estimate, as they stand in the file. */
 export const revisionHash = (r: Pick<Revision, 'header' | 'frozen'>): string =>
 	hashOf(JSON.stringify({ header: r.header, frozen: r.frozen }));
+
+/** Those who signed, in the order in which they did. */
+export const signaturesOf = (db: Orm, revisionId: string): Signature[] =>
+	db.select().from(signatures).where(eq(signatures.revisionId, revisionId)).orderBy(asc(signatures.at), sql`rowid`).all();
 
 /** The record of an acceptance, and its hash. */
 export function makeRecord(
@@ -19,7 +25,8 @@ export function makeRecord(
 	r: Revision,
 	quoteNumber: number,
 	totals: QuoteTotals,
-	a: { chosen: string[]; name: string; signature: string; address: string; agent: string }
+	a: { chosen: string[]; name: string; signature: string; address: string; agent: string },
+	signed: readonly Signature[] = []
 ): { record: AcceptanceRecord; recordHash: string } {
 	const own = ctx.get(company, 'company', 'The company');
 	const here = wallTime(ctx.now, own.zone);
@@ -44,6 +51,9 @@ export function makeRecord(
 		zone: own.zone,
 		address: a.address,
 		agent: a.agent,
+		...(signed.length
+			? { signatures: signed.map((s) => ({ name: s.name, signatureHash: signatureHash(s), at: s.at, address: s.address, agent: s.agent })) }
+			: {}),
 		questions: questionsOf(ctx.db, r.quoteId).map(({ about, asked, askedBy, askedAt, answer, answeredBy }) => ({
 			about,
 			asked,
@@ -68,6 +78,10 @@ export function checkAcceptance(db: Orm, answerId: string): string[] {
 	if (hashOf(recordText(a.record)) !== a.recordHash) wrong.push('The record does not have the hash it was given.');
 	if (revisionHash(r) !== a.record.revisionHash) wrong.push('The revision is not the one that was accepted.');
 	if ((a.signature === '' ? '' : hashOf(a.signature)) !== a.record.signatureHash) wrong.push('The signature is another one.');
+	const signed = signaturesOf(db, r.id);
+	const said = a.record.signatures ?? [];
+	if (said.length !== signed.length || said.some((s, n) => s.name !== signed[n]?.name || s.signatureHash !== signatureHash(signed[n])))
+		wrong.push('The signatures of those who had to sign are others.');
 	if (!frozenHolds(r.frozen)) wrong.push('The revision does not recompute to its own figures.');
 	const totals = quoteTotals(computeEstimate(r.frozen.estimate, { chosen: new Set(a.record.chosen.map((c) => c.id)) }), r.frozen.tax);
 	if (totals.total !== a.record.total || a.total !== a.record.total) wrong.push('The total is another one.');

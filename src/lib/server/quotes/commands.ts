@@ -1,14 +1,18 @@
 import { Type } from '@sinclair/typebox';
 import { and, eq, max } from 'drizzle-orm';
-import { checkChoice, computeEstimate, freeze, groupProblems, membersOf, presetsOf, quoteTotals } from '../../core/estimate';
+import { coherent, mapRich, USUAL_LAYOUT } from '../../core/documents';
+import { checkChoice, computeEstimate, freeze, groupProblems, membersOf, presetsOf, quoteTotals, type Estimate } from '../../core/estimate';
 import { formatCents } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { fillLetter, readRecipients } from '../../core/quotes';
+import { ownWords } from '../../core/sales';
 import { addDays, instantOf, wallTime } from '../../core/time';
 import { defineCommand, type Actor, type Context } from '../commands';
-import { Id, strict, Text } from '../commands/inputs';
+import { Id, Name, strict, Text } from '../commands/inputs';
+import { LayoutInput } from '../documents/settings';
 import {
 	answers,
+	attachments,
 	company,
 	customers,
 	estimates,
@@ -18,6 +22,7 @@ import {
 	people,
 	quotes,
 	revisions,
+	signatures,
 	sites,
 	taxCodes,
 	taxComponents,
@@ -28,7 +33,7 @@ import { checkSignedOff } from '../estimates/reviews';
 import { hashOf, newId } from '../ids';
 import { applyChange, winJob } from '../jobs/win';
 import { photosForQuote } from '../survey/commands';
-import { makeRecord } from './acceptance';
+import { makeRecord, signaturesOf } from './acceptance';
 import { personInCharge } from './in-charge';
 import { linkOfRevision, makeLink } from './links';
 
@@ -49,7 +54,13 @@ export const issueQuote = defineCommand({
 			/** When it goes out, as wall time of the company: 2027-04-15T08:00; empty: now. */
 			sendAt: Type.Optional(Text(16)),
 			/** Keep this wording for the next quotes. */
-			keep: Type.Optional(Type.Boolean())
+			keep: Type.Optional(Type.Boolean()),
+			/** How the document is laid out; absent: as the company does. */
+			layout: Type.Optional(LayoutInput),
+			/** Text blocks that it begins and ends with; absent: all of them. */
+			blocks: Type.Optional(Type.Array(Id, { maxItems: 40 })),
+			/** Who must all sign; fewer than two: whoever accepts. */
+			signers: Type.Optional(Type.Array(Name, { maxItems: 8 }))
 		},
 		strict
 	),
@@ -106,6 +117,25 @@ export const issueQuote = defineCommand({
 				.where(eq(revisions.quoteId, quote.id))
 				.get()?.n ?? 0) + 1;
 		const photos = photosForQuote(ctx.db, job.id);
+		const layout = coherent(i.layout ?? own.settings.quoteLayout ?? USUAL_LAYOUT);
+		const words = {
+			...ownWords(own.settings.ownFields ?? [], { customer: customer.own, site: site?.own ?? {}, job: job.own, quote: quote.own }),
+			customer: customer.name,
+			title: row.title,
+			number: String(quote.number),
+			total: formatCents(frozen.totals.total),
+			'valid until': addDays(wallTime(at, own.zone).day, own.settings.quoteDays),
+			me: ctx.who.name,
+			company: own.name,
+			phone: own.phone
+		};
+		const block = (place: 'introduction' | 'closing') =>
+			(own.settings.textBlocks ?? [])
+				.filter((b) => b.place === place && (i.blocks?.includes(b.id) ?? true))
+				.flatMap((b) => mapRich(b.text, (t) => fillLetter(t, words)));
+		const [opening, closing] = [block('introduction'), block('closing')];
+		const signers = readSigners(i.signers ?? []);
+		const sheets = layout.dataSheets ? sheetsOf(ctx, estimate) : [];
 		const header = {
 			title: row.title,
 			customer: customer.name,
@@ -115,7 +145,11 @@ export const issueQuote = defineCommand({
 			company: own.name,
 			by: ctx.who.name,
 			...(row.change === null ? {} : { change: row.change }),
-			...(photos.length ? { photos } : {})
+			...(photos.length ? { photos } : {}),
+			layout,
+			...(opening.length ? { opening } : {}),
+			...(closing.length ? { closing } : {}),
+			...(sheets.length ? { sheets } : {})
 		};
 		const whole = JSON.stringify({ header, frozen });
 		const revision = {
@@ -132,20 +166,11 @@ export const issueQuote = defineCommand({
 			tax: frozen.totals.tax,
 			total: frozen.totals.total,
 			sentTo: recipients.join(', '),
-			goesOutAt: at > ctx.now ? at : null
+			goesOutAt: at > ctx.now ? at : null,
+			signers
 		};
 		ctx.db.insert(revisions).values(revision).run();
 		const linkId = makeLink(ctx, 'quote', revision.id);
-		const words = {
-			customer: customer.name,
-			title: row.title,
-			number: String(quote.number),
-			total: formatCents(frozen.totals.total),
-			'valid until': revision.validUntil,
-			me: ctx.who.name,
-			company: own.name,
-			phone: own.phone
-		};
 		const text = fillLetter(i.text, words);
 		const mine = i.copy && actor.type === 'person' ? ctx.find(people, actor.id)?.mail : undefined;
 		ctx.mail({
@@ -168,6 +193,22 @@ export const issueQuote = defineCommand({
 		return { quoteNumber: quote.number, revision: number, revisionId: revision.id, linkId };
 	}
 });
+
+/** Names of those who must all sign. @throws Refusal for one alone, or one twice */
+function readSigners(typed: readonly string[]): string[] {
+	const names = typed.map((n) => n.trim()).filter(Boolean);
+	if (names.length === 1) throw new Refusal('One alone signs anyway. Name two or more, or nobody.', 'signers');
+	if (new Set(names.map((n) => n.toLowerCase())).size < names.length) throw new Refusal('Somebody is named twice.', 'signers');
+	return names;
+}
+
+/** Data sheets of what is offered, each once, in the order of the estimate. */
+function sheetsOf(ctx: Context, estimate: Estimate): { id: string; name: string }[] {
+	const items = [...new Set(estimate.scopes.flatMap((s) => s.lines.flatMap((l) => (l.itemId && !l.setAside ? [`item:${l.itemId}`] : []))))];
+	return items.flatMap((subject) =>
+		ctx.db.select({ id: attachments.id, name: attachments.name }).from(attachments).where(eq(attachments.subject, subject)).all()
+	);
+}
 
 /** When a letter goes out. @throws Refusal for a time that cannot be, is over, or is more than sixty days away */
 function sendingTime(typed: string, now: number, zone: string): number {
@@ -348,6 +389,27 @@ interface Answer {
 	byHand: boolean;
 }
 
+/**
+ * Keeps one of several signatures. Who signs first settles the options; the others sign the same. Signing twice is once.
+ * @returns who has not signed yet. @throws Refusal for a name that was not asked, or for other options
+ */
+function signFor(ctx: Context, r: typeof revisions.$inferSelect, a: Answer): string[] {
+	if (r.signers.length < 2) return [];
+	const who = r.signers.find((s) => s.toLowerCase() === a.name.trim().toLowerCase());
+	if (!who) throw new Refusal(`These have to sign: ${r.signers.join(', ')}. Choose your name.`, 'name');
+	const before = signaturesOf(ctx.db, r.id);
+	const first = before[0];
+	if (first && [...first.chosen].sort().join() !== [...a.chosen].sort().join())
+		throw new Refusal(`${first.name} signed with other options. Load the page again to see which, or ask us for a fresh quote.`, 'name');
+	if (!before.some((s) => s.name === who))
+		ctx.insert(signatures, {
+			...{ id: newId(), revisionId: r.id, name: who, signature: a.signature, chosen: a.chosen, at: ctx.now },
+			...{ address: a.address, agent: a.agent }
+		});
+	const done = new Set([...before.map((s) => s.name), who]);
+	return r.signers.filter((s) => !done.has(s));
+}
+
 function recordAnswer(ctx: Context, r: typeof revisions.$inferSelect, a: Answer) {
 	const earlier = ctx.db.select().from(answers).where(eq(answers.revisionId, r.id)).get();
 	if (earlier) return { answer: earlier.answer, total: earlier.total };
@@ -366,14 +428,26 @@ function recordAnswer(ctx: Context, r: typeof revisions.$inferSelect, a: Answer)
 	if (a.answer === 'accepted') {
 		if (a.name.trim() === '') throw new Refusal('Please type your name.', 'name');
 		if (!a.agreed) throw new Refusal('Please tick that you agree to the terms.', 'agreed');
+		const missing = a.byHand ? [] : signFor(ctx, r, a);
+		if (missing.length > 0) {
+			ctx.happened(
+				`job:${job.id}`,
+				`Quote ${quote.number} signed by ${a.name.trim()}; ${missing.join(', ')} still to sign`,
+				'track',
+				'today'
+			);
+			return { answer: 'signed' as const, total: totals.total, missing };
+		}
 	} else if (a.reason.trim() === '') throw new Refusal('Please tell us why; a word is enough.', 'reason');
+	const signed = a.answer === 'accepted' ? signaturesOf(ctx.db, r.id) : [];
+	const name = signed.length > 1 ? signed.map((s) => s.name).join(', ') : a.name.trim();
 	const agreed =
-		a.answer === 'accepted' ? makeRecord(ctx, r, quote.number, totals, { ...a, name: a.name.trim() }) : { record: null, recordHash: '' };
+		a.answer === 'accepted' ? makeRecord(ctx, r, quote.number, totals, { ...a, name }, signed) : { record: null, recordHash: '' };
 	ctx.insert(answers, {
 		id: newId(),
 		revisionId: r.id,
 		answer: a.answer,
-		name: a.name.trim(),
+		name,
 		signature: a.signature,
 		chosen: a.chosen,
 		reason: a.reason.trim(),
@@ -391,7 +465,7 @@ function recordAnswer(ctx: Context, r: typeof revisions.$inferSelect, a: Answer)
 		ctx.happened(
 			`job:${job.id}`,
 			change === null
-				? `Quote ${quote.number} accepted by ${a.name.trim()}: ${formatCents(totals.total)}; job ${number}`
+				? `Quote ${quote.number} accepted by ${name}: ${formatCents(totals.total)}; job ${number}`
 				: `Change order ${change} accepted by ${a.name.trim()}: ${formatCents(totals.total)}`,
 			'track',
 			'today',

@@ -1,8 +1,10 @@
-import { eq } from 'drizzle-orm';
+import { and, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import { presetsOf, quoteView } from '../../core/estimate';
 import type { App } from '../app';
 import { questionsOf } from './questions';
-import { answers, company, jobs, quotes, revisions, customers } from '../db/schema';
+import { answers, billingSteps, company, customers, invoices, jobs, quotes, revisions } from '../db/schema';
+import { signaturesOf } from './acceptance';
+import { linkFor } from './links';
 
 /** A revision as its customer sees it, with some options chosen. Frozen figures; no cost leaves the server. */
 export function customerQuote(app: App, revisionId: string, chosen: readonly string[] | null) {
@@ -17,7 +19,9 @@ export function customerQuote(app: App, revisionId: string, chosen: readonly str
 	if (!row || !own) return null;
 	const { r } = row;
 	const answer = db.select().from(answers).where(eq(answers.revisionId, r.id)).get() ?? null;
-	const picked = new Set(answer ? answer.chosen : (chosen ?? presetsOf(r.frozen.estimate)));
+	const signed = signaturesOf(db, r.id);
+	// Who signed first settled the options for all who have to sign.
+	const picked = new Set(answer ? answer.chosen : (signed[0]?.chosen ?? chosen ?? presetsOf(r.frozen.estimate)));
 	return {
 		number: row.number,
 		revision: r.revision,
@@ -37,6 +41,9 @@ export function customerQuote(app: App, revisionId: string, chosen: readonly str
 			answeredBy,
 			answeredAt
 		})),
+		signers: r.signers.map((name) => ({ name, at: signed.find((s) => s.name === name)?.at ?? null })),
+		settled: signed.length > 0,
+		deposit: answer?.answer === 'accepted' ? depositOf(app, row.jobId) : null,
 		hasRecord: (answer?.record ?? null) !== null,
 		answer: answer && { answer: answer.answer, name: answer.name, at: answer.at, total: answer.total, reason: answer.reason },
 		view: quoteView(r.frozen.estimate, picked, r.frozen.tax),
@@ -46,9 +53,21 @@ export function customerQuote(app: App, revisionId: string, chosen: readonly str
 	};
 }
 
+/** The deposit that was billed when the job was won, while it is not paid: what is left, and where it can be paid by card. */
+function depositOf(app: App, jobId: string): { left: number; url: string } | null {
+	const bill = app.db.orm
+		.select({ id: invoices.id, left: sql<number>`${invoices.total} - ${invoices.paid}` })
+		.from(billingSteps)
+		.innerJoin(invoices, eq(invoices.id, billingSteps.invoiceId))
+		.where(and(eq(billingSteps.jobId, jobId), eq(billingSteps.when, 'acceptance'), isNotNull(invoices.issuedAt), isNull(invoices.voidedAt)))
+		.get();
+	const url = bill && bill.left > 0 ? linkFor(app, 'invoice', bill.id) : null;
+	return bill && url ? { left: bill.left, url } : null;
+}
+
 export const customerOfJob = (app: App, jobId: string) =>
 	app.db.orm
-		.select({ name: customers.name, mail: customers.mail })
+		.select({ id: customers.id, name: customers.name, mail: customers.mail })
 		.from(jobs)
 		.innerJoin(customers, eq(customers.id, jobs.customerId))
 		.where(eq(jobs.id, jobId))

@@ -1,9 +1,11 @@
 import { Type } from '@sinclair/typebox';
 import { asc, eq, max } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
+import type { OwnFieldOf } from '../../core/sales';
+import type { App } from '../app';
 import { defineCommand } from '../commands';
 import { Id, MailOrEmpty, Name, strict, Text, Version } from '../commands/inputs';
-import { contacts, customers, sites } from '../db/schema';
+import { contacts, customers, jobs, quotes, sites } from '../db/schema';
 import type { Orm } from '../db/open';
 import { newId } from '../ids';
 
@@ -90,4 +92,17 @@ export const contactsOf = (db: Orm, customerId: string) =>
 export function addressesOf(db: Orm, customer: { id: string; mail: string }, what: 'getsQuotes' | 'getsInvoices'): string {
 	const wanted = contactsOf(db, customer.id).filter((c) => c[what] && c.mail !== '');
 	return [...new Set(wanted.map((c) => c.mail))].join(', ') || customer.mail;
+}
+
+/** Values of own fields around a job: of its customer, its site, itself, and its quote. */
+export function ownOf(app: App, jobId: string): Record<OwnFieldOf, Record<string, string>> {
+	const row = app.db.orm
+		.select({ customer: customers.own, site: sites.own, job: jobs.own, quote: quotes.own })
+		.from(jobs)
+		.innerJoin(customers, eq(customers.id, jobs.customerId))
+		.leftJoin(sites, eq(sites.id, jobs.siteId))
+		.leftJoin(quotes, eq(quotes.jobId, jobs.id))
+		.where(eq(jobs.id, jobId))
+		.get();
+	return { customer: row?.customer ?? {}, site: row?.site ?? {}, job: row?.job ?? {}, quote: row?.quote ?? {} };
 }

@@ -1,10 +1,22 @@
 <script lang="ts">
 	import type { Snippet } from 'svelte';
 	/** A page of the company for its customers: its letterhead, no chrome of ours. */
-	let { name, line, color, footer, children }: { name: string; line: string; color: string; footer: string; children: Snippet } = $props();
+	let {
+		name,
+		line,
+		color,
+		footer,
+		logo = null,
+		children
+	}: { name: string; line: string; color: string; footer: string; logo?: string | null | undefined; children: Snippet } = $props();
 </script>
 
-<header style:background={color}><div><strong>{name}</strong><span>{line}</span></div></header>
+<header style:background={color}>
+	<div>
+		{#if logo}<img src="/public/picture/{logo}?small" alt="" width="44" height="44" />{/if}
+		<span><strong>{name}</strong><span>{line}</span></span>
+	</div>
+</header>
 <main>{@render children()}</main>
 <footer>
 	<p>{footer}</p>
@@ -27,6 +39,15 @@
 	footer {
 		max-width: 680px;
 		margin: 0 auto;
+	}
+	header div {
+		display: flex;
+		gap: 14px;
+		align-items: center;
+	}
+	header img {
+		background: #fff;
+		object-fit: contain;
 	}
 	header strong {
 		display: block;

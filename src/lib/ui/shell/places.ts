@@ -59,6 +59,7 @@ export const PLACES: { word: string; icon: string; pages: [path: string, word: s
 		pages: [
 			['/yard/company', 'Company', 'company.see'],
 			['/yard/tax', 'Branches and tax', 'company.see'],
+			['/yard/documents', 'Documents and page', 'company.see'],
 			['/yard/sales', 'Stages and fields', 'company.see'],
 			['/yard/people', 'People', 'company.see'],
 			['/yard/outbox', 'Outbox', 'outbox.see'],

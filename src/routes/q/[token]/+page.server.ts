@@ -1,4 +1,7 @@
 import { error, fail, redirect } from '@sveltejs/kit';
+import { USUAL_LAYOUT, type QuoteLayout } from '$lib/core/documents';
+import type { QuoteView } from '$lib/core/estimate';
+import { cents } from '$lib/core/money';
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
 import { statusOf } from '$lib/server/http';
@@ -26,8 +29,23 @@ export const load: PageServerLoad = ({ params, url, locals, request, isDataReque
 	// The company's own looks do not count, nor does moving an option about.
 	if (!locals.signed && chosen === null && !isDataRequest && quote.state !== 'replaced')
 		viewId = app().run<{ viewId: string }>(seeQuote as never, { device: device(request.headers.get('user-agent') ?? '') }, actor).viewId;
-	return { ...quote, viewId, token: params.token, now: app().clock.now() };
+	return { ...quote, view: asLaidOut(quote.view, quote.header.layout), viewId, token: params.token, now: app().clock.now() };
 };
+
+/** What the layout keeps back does not leave the server: amounts of scopes or lines, and lines that are not shown. Options keep theirs. */
+function asLaidOut(view: QuoteView, layout: QuoteLayout = USUAL_LAYOUT): QuoteView {
+	const scopes = layout.amounts === 'total';
+	const lines = layout.amounts !== 'lines';
+	const hidden = cents(0);
+	return {
+		...view,
+		scopes: view.scopes.map((s) => ({
+			...s,
+			amount: scopes && !s.option ? hidden : s.amount,
+			lines: s.lines.map((l) => ({ ...l, amount: lines && !l.option ? hidden : l.amount }))
+		}))
+	};
+}
 
 const answer = async (event: Parameters<NonNullable<Actions['accept']>>[0], kind: 'accepted' | 'declined') => {
 	const actor = linkActor(app(), 'quote', event.params.token ?? '');

@@ -4,6 +4,7 @@
 	import { goto } from '$app/navigation';
 	import { formatCents } from '$lib/core/money/format';
 	import Letterhead from '$lib/ui/shell/Letterhead.svelte';
+	import Written from '$lib/ui/documents/Written.svelte';
 	import PhotoMarks from '$lib/ui/estimate/PhotoMarks.svelte';
 	import SignaturePad from '$lib/ui/forms/SignaturePad.svelte';
 	let { data, form } = $props();
@@ -35,6 +36,10 @@
 	let options: HTMLFormElement | undefined = $state();
 	const t = $derived(data.view.totals);
 	const open = $derived(data.state === 'open');
+	const layout = $derived(data.header.layout);
+	const totalOnly = $derived(layout?.amounts === 'total');
+	/** Options can be chosen: nobody has signed yet. */
+	const choosing = $derived(open && !data.settled);
 	const included = $derived(data.view.scopes.filter((s) => !s.option));
 	const offered = $derived(data.view.scopes.filter((s) => s.option));
 	const single = $derived(offered.filter((s) => s.groupId === null));
@@ -76,12 +81,19 @@
 		.header.customer}"
 	color={data.letterhead.color}
 	footer={data.letterhead.footer}
+	logo={data.letterhead.logo}
 >
 	{#if data.answer?.answer === 'accepted'}<p class="notice" role="status">
 			<strong>Thank you, {data.answer.name}.</strong> You accepted this quote on {when(data.answer.at)} at {formatCents(data.answer.total)}.
-			We call you about the date.{#if data.hasRecord}
+			{data.deposit ? 'With the deposit, the date is yours.' : 'We call you about the date.'}{#if data.hasRecord}
 				<a class="link" href="/q/{data.token}/record" data-sveltekit-reload>The record of what we agreed on, as PDF</a>.{/if}
 		</p>
+		{#if data.deposit}<p class="notice">
+				<a class="btn btn-primary btn-tall" href={data.deposit.url} data-sveltekit-reload
+					>Pay the deposit of {formatCents(data.deposit.left)} by card</a
+				>
+				<span class="quiet">or later: the invoice came by mail.</span>
+			</p>{/if}
 	{:else if data.answer}<p class="notice" role="status">
 			You declined this quote on {when(data.answer.at)}. Thank you for telling us. If it was a mistake, call {data.company.phone}.
 		</p>
@@ -90,17 +102,23 @@
 	<h1>{data.header.title}</h1>
 	<p class="quiet">{data.header.site}</p>
 	{#if data.header.intro}<p class="mt-2">{data.header.intro}</p>{/if}
+	{#if data.header.opening}<Written text={data.header.opening} />{/if}
 	<form method="GET" bind:this={options} onchange={pick}>
 		<input type="hidden" name="pick" value="1" />
 		{#each included as s (s.id)}
 			<section class="sheet card">
 				<div class="line">
 					<h2>{s.name}</h2>
-					<strong class="figure">{formatCents(s.amount)}</strong>
+					{#if !totalOnly}<strong class="figure">{formatCents(s.amount)}</strong>{/if}
 				</div>
 				{#if s.wording}<p class="quiet">{s.wording}</p>{/if}
+				{#if layout?.detail === 'lines'}<ul class="lines">
+						{#each s.lines.filter((l) => !l.option || l.chosen) as l (l.id)}<li class="line" class:font-semibold={l.heading}>
+								<span>{l.text}</span>{#if layout.amounts === 'lines' && !l.heading}<span class="figure">{formatCents(l.amount)}</span>{/if}
+							</li>{/each}
+					</ul>{/if}
 				{#each s.lines.filter((l) => l.option && l.groupId === null) as l (l.id)}<label class="option"
-						><input type="checkbox" class="checkbox" name="option" value={l.id} checked={l.chosen} disabled={!open} /><span class="line"
+						><input type="checkbox" class="checkbox" name="option" value={l.id} checked={l.chosen} disabled={!choosing} /><span class="line"
 							><span>{l.text}</span><span class="figure">{formatCents(l.amount)}</span></span
 						></label
 					>{/each}
@@ -113,7 +131,7 @@
 									name={g.one ? `option:${g.id}` : 'option'}
 									value={l.id}
 									checked={l.chosen}
-									disabled={!open}
+									disabled={!choosing}
 								/><span class="line"
 									><span>{l.text}</span><span class="figure">{l.difference === null ? formatCents(l.amount) : more(l.difference)}</span
 									></span
@@ -134,7 +152,7 @@
 							name={g.one ? `option:${g.id}` : 'option'}
 							value={s.id}
 							checked={s.chosen}
-							disabled={!open}
+							disabled={!choosing}
 						/><span class="grow"
 							><span class="line"
 								><strong>{s.name}</strong><span class="prices"
@@ -149,14 +167,15 @@
 		{#if single.length}
 			<h2 class="mt-5 mb-1">{open ? 'Add if you like' : 'Options'}</h2>
 			{#each single as s (s.id)}<label class="sheet card pickable" class:chosen={s.chosen}
-					><input type="checkbox" class="checkbox" name="option" value={s.id} checked={s.chosen} disabled={!open} /><span class="grow"
+					><input type="checkbox" class="checkbox" name="option" value={s.id} checked={s.chosen} disabled={!choosing} /><span class="grow"
 						><span class="line"><strong>{s.name}</strong><strong class="figure">{formatCents(s.amount)}</strong></span>{#if s.wording}<span
 								class="quiet">{s.wording}</span
 							>{/if}</span
 					></label
 				>{/each}
 		{/if}
-		{#if open && (offered.length || data.view.groups.length)}<noscript><button class="btn mt-2">Show the total with these</button></noscript
+		{#if choosing && (offered.length || data.view.groups.length)}<noscript
+				><button class="btn mt-2">Show the total with these</button></noscript
 			>{/if}
 	</form>
 	{#each data.header.photos ?? [] as p (p.fileId)}<figure class="sheet card">
@@ -195,6 +214,7 @@
 	<p class="mt-3">
 		<a class="link" href="/q/{data.token}/pdf?{chosen.map((c) => `option=${c}`).join('&')}" data-sveltekit-reload>The quote as PDF</a>
 	</p>
+	{#if data.header.closing}<Written text={data.header.closing} />{/if}
 	<details class="mt-4">
 		<summary>Terms</summary>
 		<p class="quiet mt-1">{data.header.terms}</p>
@@ -240,6 +260,15 @@
 			</details>{/if}
 	</section>
 
+	{#if open && data.signers.length}<section class="sheet card mt-5" aria-label="Who signs">
+			<h2>Signed by</h2>
+			<ul>
+				{#each data.signers as x (x.name)}<li>
+						{x.name}: {x.at === null ? 'still to sign' : `signed ${when(x.at)}`}
+					</li>{/each}
+			</ul>
+			{#if data.settled}<p class="quiet">The options are settled by the first signature.</p>{/if}
+		</section>{/if}
 	{#if open}
 		<details class="sheet card mt-5" id="sign" bind:open={signing}>
 			<summary><strong>Accept and sign</strong></summary>
@@ -262,15 +291,22 @@
 						? `, with ${chosen.length} option${chosen.length > 1 ? 's' : ''}`
 						: ''}.
 				</p>
-				<label
-					><span class="quiet">Your name</span><input
-						class="input"
-						name="name"
-						autocomplete="name"
-						value={form?.kind === 'accepted' ? form.name : ''}
-						required
-					/>{#if form?.field === 'name'}<span class="problem" role="alert">{form.message}</span>{/if}</label
-				>
+				{#if data.signers.length}<label
+						><span class="quiet">You are</span><select class="select" name="name" required
+							><option value=""></option>{#each data.signers.filter((x) => x.at === null) as x (x.name)}<option
+									value={x.name}
+									selected={form?.kind === 'accepted' && form.name === x.name}>{x.name}</option
+								>{/each}</select
+						>{#if form?.field === 'name'}<span class="problem" role="alert">{form.message}</span>{/if}</label
+					>{:else}<label
+						><span class="quiet">Your name</span><input
+							class="input"
+							name="name"
+							autocomplete="name"
+							value={form?.kind === 'accepted' ? form.name : ''}
+							required
+						/>{#if form?.field === 'name'}<span class="problem" role="alert">{form.message}</span>{/if}</label
+					>{/if}
 				{#if signing}<SignaturePad bind:value={signature} />{/if}<input type="hidden" name="signature" value={signature} />
 				<label class="flex items-start gap-2"
 					><input type="checkbox" class="checkbox mt-1" name="agreed" /> I agree to the terms above.</label
@@ -311,6 +347,10 @@
 </Letterhead>
 
 <style>
+	.lines {
+		margin-top: 6px;
+		font-size: 0.94rem;
+	}
 	.photo {
 		position: relative;
 		background: var(--line);

@@ -16,9 +16,6 @@
 			phone: data.own.phone,
 			address: data.own.address,
 			terms: s.terms,
-			footer: s.letterhead.footer,
-			intro: s.publicPage.intro,
-			publicPage: s.publicPage.on,
 			deposit: `${s.deposit.percent / 100}%`,
 			paymentDays: s.paymentDays,
 			quoteDays: s.quoteDays
@@ -65,7 +62,7 @@
 	}
 </script>
 
-<Page title="Company" sub="Letterhead, terms, defaults, public page" pages={pagesOf('Yard')} current="/yard/company">
+<Page title="Company" sub="Name, terms, defaults, reminders, measures" pages={pagesOf('Yard')} current="/yard/company">
 	{#snippet actions()}{#if data.mayChange}<button class="btn btn-primary" onclick={save}>Save</button>{/if}{/snippet}
 	{#if said}<p class="mb-2 {ok ? '' : 'problem'}" role={ok ? 'status' : 'alert'}>{said}</p>{/if}
 	<fieldset disabled={!data.mayChange} class="grid gap-4 lg:grid-cols-2">
@@ -76,9 +73,7 @@
 					><input class="input" bind:value={typed.phone} /></Field
 				>
 			</div>
-			<Field label="Address"><input class="input" bind:value={typed.address} /></Field><Field label="Foot of documents"
-				><input class="input" bind:value={typed.footer} /></Field
-			>
+			<Field label="Address"><input class="input" bind:value={typed.address} /></Field>
 			<div class="grid grid-cols-3 gap-3">
 				<Field label="Deposit"><input class="input" bind:value={typed.deposit} /></Field><Field label="Days to pay"
 					><input class="input" type="number" min="0" bind:value={typed.paymentDays} /></Field
@@ -86,11 +81,7 @@
 			</div>
 		</div>
 		<div class="sheet grid content-start gap-3 p-4">
-			<Field label="Terms on quotes"><textarea class="textarea" rows="7" bind:value={typed.terms}></textarea></Field><label
-				class="flex items-center gap-2"
-				><input type="checkbox" class="checkbox" bind:checked={typed.publicPage} />
-				<span>Public page with the request form, <a class="link" href="/public">see it</a></span></label
-			><Field label="What it says"><textarea class="textarea" rows="3" bind:value={typed.intro}></textarea></Field>
+			<Field label="Terms on quotes"><textarea class="textarea" rows="7" bind:value={typed.terms}></textarea></Field>
 		</div>
 		<form
 			class="sheet grid content-start gap-3 p-4"

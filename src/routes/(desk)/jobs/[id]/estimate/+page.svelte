@@ -27,6 +27,7 @@
 	import ShapeDialog from '$lib/ui/estimate/ShapeDialog.svelte';
 	import EstimateTally from '$lib/ui/estimate/EstimateTally.svelte';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
+	import PaperChoice from '$lib/ui/documents/PaperChoice.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import { countBy, toggled } from '$lib/ui/lists';
 	import Mark from '$lib/ui/shell/Mark.svelte';
@@ -104,6 +105,10 @@
 	let issuing = $state(false);
 	let busy = $state(false);
 	let letter = $state({ to: '', subject: '', text: '', copy: false, sendAt: '', keep: false });
+	let paper = $state(untrack(() => paperOf()));
+	function paperOf() {
+		return { layout: { ...b.paper.layout }, blocks: b.paper.blocks.map((x) => x.id), signers: '' };
+	}
 	let despite = $state(false);
 	let picked: ReadonlySet<string> = $state(new Set());
 	let pasting = $state({ open: false, text: '', scopeId: '', scope: '' });
@@ -196,12 +201,23 @@
 		letter = { to: b.letter.to, subject: b.letter.subject, text: b.letter.text, copy: false, sendAt: '', keep: false };
 		field = '';
 		problem = '';
+		paper = paperOf();
 		issuing = true;
 	}
 	async function issue() {
 		busy = true;
 		await edits.settled();
-		const r = await command('quotes.issue', { estimateId: b.id, ...letter, despite });
+		const r = await command('quotes.issue', {
+			estimateId: b.id,
+			...letter,
+			despite,
+			layout: paper.layout,
+			blocks: paper.blocks,
+			signers: paper.signers
+				.split(',')
+				.map((x) => x.trim())
+				.filter(Boolean)
+		});
 		busy = false;
 		if (r.ok) {
 			issuing = false;
@@ -423,19 +439,25 @@
 	save="Freeze and send"
 	onsave={issue}
 	{busy}
-	problem={field === 'to' || field === 'subject' || field === 'text' || field === 'sendAt' ? '' : problem}
+	problem={field === 'to' || field === 'subject' || field === 'text' || field === 'sendAt' || field === 'signers' ? '' : problem}
 >
 	<Field label="To" hint="several with commas between" problem={field === 'to' ? problem : ''}
 		><input class="input" name="to" bind:value={letter.to} placeholder="nobody: only freeze it" /></Field
 	>
 	<Field label="Subject" problem={field === 'subject' ? problem : ''}><input class="input" bind:value={letter.subject} /></Field>
-	<Field label="Mail" hint="In braces: {Object.keys(LETTER_WORDS).join(', ')}." problem={field === 'text' ? problem : ''}
-		><textarea class="textarea" name="letter" rows="7" bind:value={letter.text}></textarea></Field
+	<Field
+		label="Mail"
+		hint="In braces: {[...new Set([...Object.keys(LETTER_WORDS), ...Object.keys(b.letter.words)])].join(', ')}."
+		problem={field === 'text' ? problem : ''}><textarea class="textarea" name="letter" rows="7" bind:value={letter.text}></textarea></Field
 	>
 	<details>
 		<summary class="link">As it will be read</summary>
 		<p class="preview">{letterPreview}</p>
 	</details>
+	<PaperChoice bind:layout={paper.layout} bind:blocks={paper.blocks} offered={b.paper.blocks} />
+	<Field label="Have to sign" hint="several names with commas; empty: whoever accepts" problem={field === 'signers' ? problem : ''}
+		><input class="input" name="signers" bind:value={paper.signers} /></Field
+	>
 	<div class="flex flex-wrap items-end gap-x-6 gap-y-2">
 		<Field label="Goes out" hint="empty: now" problem={field === 'sendAt' ? problem : ''}
 			><input class="input" type="datetime-local" name="send-at" bind:value={letter.sendAt} /></Field

@@ -1,0 +1,18 @@
+import { may } from '$lib/core/access';
+import { USUAL_LAYOUT } from '$lib/core/documents';
+import { app } from '$lib/server/app';
+import { companyOf } from '$lib/server/jobs/queries';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ locals }) => {
+	const { settings, version } = companyOf(app());
+	return {
+		letterhead: settings.letterhead,
+		layout: settings.quoteLayout ?? USUAL_LAYOUT,
+		blocks: settings.textBlocks ?? [],
+		publicPage: settings.publicPage,
+		version,
+		mayChange: locals.signed !== null && may(locals.signed.actor.role, 'company.change'),
+		live: ['company']
+	};
+};
