@@ -27,6 +27,7 @@ import * as planning from './planning/commands';
 import * as quotes from './quotes/commands';
 import * as quoteQuestions from './quotes/questions';
 import * as quoteReminders from './quotes/reminders';
+import * as leadAnswers from './sales/lead-answers';
 import * as leadMail from './sales/lead-mail';
 import * as contacts from './sales/contacts';
 import * as customerFiles from './sales/customer-files';
@@ -52,6 +53,7 @@ export const COMMANDS: ReadonlyMap<string, Command> = new Map(
 		quoteQuestions,
 		quoteReminders,
 		leadMail,
+		leadAnswers,
 		merging,
 		contacts,
 		customerFiles,

@@ -51,6 +51,7 @@ const PATHS: [prefix: string, right: Right | 'public'][] = [
 	['/api/pdf/inside', 'estimates.see'],
 	['/api/pdf/acceptance', 'jobs.see'],
 	['/api/lead-mail', 'leads.handle'],
+	['/api/lead-table', 'leads.handle'],
 	['/api/photos', 'estimates.see'],
 	['/api/take-out', 'estimates.see'],
 	['/api/presence', 'estimates.see'],

@@ -13,6 +13,7 @@
 	color={data.letterhead.color}
 	footer={data.letterhead.footer}
 	logo={data.letterhead.logo}
+	watched={false}
 >
 	<h1>How can we help?</h1>
 	<p class="mt-2 mb-4">{data.intro} Or call <a class="link" href="tel:{data.phone}">{data.phone}</a>.</p>

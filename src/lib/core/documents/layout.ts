@@ -9,7 +9,7 @@ export interface QuoteLayout {
 	detail: 'scopes' | 'lines';
 	/** Which amounts can be read: each line's, each scope's, or the total alone. */
 	amounts: 'lines' | 'scopes' | 'total';
-	/** Data sheets of what is offered are put into a proposal. */
+	/** Data sheets of what is offered go with it: as links on the customer's page, and at the end of a proposal. */
 	dataSheets: boolean;
 }
 
@@ -28,7 +28,6 @@ export function coherent(l: QuoteLayout): QuoteLayout {
 	return {
 		...l,
 		detail,
-		amounts: l.amounts === 'lines' && detail === 'scopes' ? 'scopes' : l.amounts,
-		dataSheets: l.layout === 'proposal' && l.dataSheets
+		amounts: l.amounts === 'lines' && detail === 'scopes' ? 'scopes' : l.amounts
 	};
 }

@@ -5,3 +5,4 @@ export * from './bookkeeping';
 export * from './edition';
 export * from './lead-text';
 export * from './customers';
+export * from './leads';

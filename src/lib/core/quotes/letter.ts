@@ -18,13 +18,16 @@ export type LetterWord = keyof typeof LETTER_WORDS;
  * Fills the words in braces of a letter.
  * @throws Refusal naming words that are not known, in the field it is told
  */
-export function fillLetter(text: string, values: Readonly<Record<Exclude<LetterWord, 'link'>, string>>, field = 'text'): string {
-	return text.replace(/\{([^{}\n]{1,40})\}/g, (whole, word: string) => {
+export const fillLetter = (text: string, values: Readonly<Record<Exclude<LetterWord, 'link'>, string>>, field = 'text'): string =>
+	fillWords(text, { ...values, link: '{link}' }, field);
+
+/** Fills words in braces with what is given for them. @throws Refusal naming words that are not known, in the field it is told */
+export function fillWords(text: string, values: Readonly<Record<string, string>>, field: string): string {
+	return text.replace(/\{([^{}\n]{1,60})\}/g, (whole, word: string) => {
 		const key = word.trim().toLowerCase();
-		if (key === 'link') return '{link}';
 		if (!Object.hasOwn(values, key))
-			throw new Refusal(`There is nothing to put in for “${whole}”. Known are ${Object.keys(LETTER_WORDS).join(', ')}.`, field);
-		return values[key as Exclude<LetterWord, 'link'>];
+			throw new Refusal(`There is nothing to put in for “${whole}”. Known are ${Object.keys(values).join(', ')}.`, field);
+		return values[key] ?? '';
 	});
 }
 

@@ -23,6 +23,13 @@ export const monthEnd = (day: Day): Day => {
 	return d.with({ day: d.daysInMonth }).toString();
 };
 /** Whether text is a day that exists. */
+const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
+/** A day as letters and documents say it: “May 14, 2027”. */
+export const longDay = (day: Day): string => {
+	const [y = '', m = '', d = ''] = day.split('-');
+	return `${MONTHS[Number(m) - 1] ?? m} ${Number(d)}, ${y}`;
+};
+
 export const isDay = (text: string): boolean => {
 	try {
 		return /^\d{4}-\d{2}-\d{2}$/.test(text) && Temporal.PlainDate.from(text, { overflow: 'reject' }).toString() === text;

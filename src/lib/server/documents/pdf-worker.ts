@@ -108,6 +108,7 @@ export function pdfWorker(require: NodeJS.Require, port: MessagePort): void {
 		}
 		const { head } = job;
 		const name = {
+			width: '*',
 			stack: [
 				{ text: head.name, bold: true, fontSize: 15, color: head.color },
 				{ text: head.line, fontSize: 8.5, color: '#5b6468' }
@@ -129,9 +130,9 @@ export function pdfWorker(require: NodeJS.Require, port: MessagePort): void {
 						: {
 								margin: [54, 34, 54, 0],
 								columns: [
-									...(head.logo ? [{ image: head.logo, fit: [110, 40], width: 120 }] : []),
+									...(head.logo ? [{ image: head.logo, fit: [80, 38], width: 70 }] : []),
 									name,
-									{ text: head.contact, alignment: 'right', fontSize: 8.5, color: '#5b6468' }
+									{ width: 150, text: head.contact, alignment: 'right', fontSize: 8.5, color: '#5b6468' }
 								]
 							},
 				footer: (page: number, pages: number) =>

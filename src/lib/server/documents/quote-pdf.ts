@@ -1,4 +1,5 @@
 import { isEmptyRich, richOf, type QuoteLayout, type RichText, type Run } from '../../core/documents';
+import { longDay } from '../../core/time';
 import type { QuoteView } from '../../core/estimate';
 import { formatQuantity, formatRate, type ComponentTax } from '../../core/money';
 import type { Letterhead } from './letterhead';
@@ -102,7 +103,15 @@ function scopeBlock(q: QuoteDocument, s: Scope, small: boolean): object[] {
 	return [
 		{
 			columns: [
-				{ text: latin(s.name), bold: true, fontSize: small ? 10 : 11.5, outline: true, outlineParentId: s.option ? 'options' : 'scopes' },
+				{
+					text: latin(s.name),
+					bold: true,
+					fontSize: small ? 10 : 11.5,
+					outline: true,
+					outlineParentId: s.option ? 'options' : 'scopes',
+					tocItem: q.layout.layout === 'proposal',
+					tocMargin: [14, 0, 0, 0]
+				},
 				{ text: amount, alignment: 'right', bold: true, width: 90 }
 			],
 			margin: [0, small ? 6 : 12, 0, 2]
@@ -138,7 +147,7 @@ const addressed = (q: QuoteDocument): object => ({
 	columns: [
 		{ stack: [{ text: latin(q.customer), bold: true }, { text: latin(q.site) }] },
 		{
-			stack: [{ text: numberWords(q), bold: true }, { text: q.day }, { text: `valid until ${q.validUntil}` }],
+			stack: [{ text: numberWords(q), bold: true }, { text: longDay(q.day) }, { text: `valid until ${longDay(q.validUntil)}` }],
 			alignment: 'right'
 		}
 	]
@@ -170,7 +179,7 @@ const cover = (q: QuoteDocument): object[] => [
 		],
 		margin: [0, 0, 0, 40]
 	},
-	{ text: `${numberWords(q)} · ${q.day} · valid until ${q.validUntil}`, color: GREY, pageBreak: 'after' }
+	{ text: `${numberWords(q)} · ${longDay(q.day)} · valid until ${longDay(q.validUntil)}`, color: GREY, pageBreak: 'after' }
 ];
 
 /** Where it is signed on paper: boxes for what can be chosen, and a line for everybody who signs. */
@@ -231,20 +240,20 @@ export function quotePdf(q: QuoteDocument): Promise<Buffer> {
 	const long = q.layout.layout === 'proposal';
 	const intro = q.intro.trim() ? richOf(q.intro) : [];
 	const accepted = q.accepted
-		? [{ text: latin(`Accepted by ${q.accepted.name} on ${q.accepted.day}.`), bold: true, margin: [0, 16, 0, 0] }]
+		? [{ text: latin(`Accepted by ${q.accepted.name} on ${longDay(q.accepted.day)}.`), bold: true, margin: [0, 16, 0, 0] }]
 		: [];
-	const terms = [
+	const said = [
 		long ? heading('Terms') : { text: 'Terms', bold: true, margin: [0, small ? 10 : 18, 0, 2], outline: true },
 		{ text: latin(q.terms), fontSize: small ? 7.5 : 9, color: '#4b5457' }
 	];
+	// Terms of a page or less are not torn apart.
+	const terms = q.terms.length < 3000 ? [{ stack: said, unbreakable: true }] : said;
 	const body: object[] = long
 		? [
 				...cover(q),
 				{ toc: { title: { text: 'Contents', bold: true, fontSize: 14, margin: [0, 0, 0, 8] } } },
-				...(intro.length || !isEmptyRich(q.opening)
-					? [heading('Introduction', { pageBreak: 'before' }), ...written(intro), ...written(q.opening)]
-					: []),
-				heading('What we do', { pageBreak: 'before', id: 'scopes' }),
+				...(intro.length || !isEmptyRich(q.opening) ? [heading('Introduction'), ...written(intro), ...written(q.opening)] : []),
+				heading('What we do', { id: 'scopes' }),
 				...included.flatMap((s) => scopeBlock(q, s, false)),
 				...(q.pictures.length
 					? [

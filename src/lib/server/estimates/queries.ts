@@ -1,5 +1,5 @@
 import { and, eq, isNull } from 'drizzle-orm';
-import { addDays } from '../../core/time';
+import { addDays, longDay } from '../../core/time';
 import type { App } from '../app';
 import { companyOf } from '../jobs/queries';
 import { customers, estimates, jobs, quotes, revisions, taxCodes, taxComponents } from '../db/schema';
@@ -79,7 +79,7 @@ export function bench(app: App, jobId: string, change: number | null = null) {
 				title: row.title,
 				company: own.name,
 				phone: own.phone,
-				'valid until': addDays(todayOf(app), own.settings.quoteDays)
+				'valid until': longDay(addDays(todayOf(app), own.settings.quoteDays))
 			}
 		}
 	};

@@ -4,7 +4,7 @@ import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { defineCommand } from '../commands';
 import { Id, strict } from '../commands/inputs';
-import { attachments, customers, items } from '../db/schema';
+import { attachments, customers, items, quotes, revisions } from '../db/schema';
 import { newId } from '../ids';
 
 export const MOST_ATTACHED = 20_000_000;
@@ -98,6 +98,30 @@ export const detachFromCustomer = defineCommand({
 		if (!a.subject.startsWith('customer:')) throw new Refusal('This file belongs to something else.');
 		ctx.remove(attachments, a.id);
 		ctx.happened(a.subject, `File ${a.name} taken off`, 'customers');
+	}
+});
+
+/** Keeps the scan of a signed paper with the quote it accepts. */
+export const attachScan = defineCommand({
+	name: 'quotes.attach-scan',
+	access: 'quotes.accept-by-hand',
+	input: Type.Object(
+		{ revisionId: Id, name: Type.String({ minLength: 1, maxLength: 200 }), bytes: Type.Unsafe<Buffer>(Type.Any()) },
+		strict
+	),
+	run(ctx, i) {
+		const r = ctx.get(revisions, i.revisionId, 'This quote');
+		const type = Buffer.isBuffer(i.bytes) ? typeOfFile(i.bytes) : null;
+		if (type !== 'application/pdf' && !type?.startsWith('image/'))
+			throw new Refusal('A scan is a PDF or a picture. This file is neither.', 'file');
+		if (i.bytes.length > MOST_ATTACHED) throw new Refusal('The file is larger than 20 MB.', 'file');
+		const name = cleanName(i.name) || 'signed.pdf';
+		const a = ctx.insert(attachments, {
+			...{ id: newId(), subject: `revision:${r.id}`, name, bytes: i.bytes, size: i.bytes.length, at: ctx.now, byName: ctx.who.name }
+		});
+		const quote = ctx.get(quotes, r.quoteId, 'This quote');
+		ctx.happened(`job:${quote.jobId}`, `Scan of the signed quote ${quote.number} kept: ${name}`);
+		return { attachmentId: a.id };
 	}
 });
 

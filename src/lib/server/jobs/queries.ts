@@ -32,6 +32,7 @@ import {
 } from '../db/schema';
 import { activityOf } from '../quotes/activity';
 import { linkFor } from '../quotes/links';
+import { attachedTo } from '../files/attachments';
 import { questionsOf } from '../quotes/questions';
 import { tasksOf } from '../work/tasks';
 
@@ -191,6 +192,7 @@ export function jobPage(app: App, id: string) {
 			answer: db.select().from(answers).where(eq(answers.revisionId, r.id)).get() ?? null,
 			questions: questionsOf(db, r.quoteId).filter((q) => q.revisionId === r.id),
 			activity: activityOf(db, r.id),
+			scans: attachedTo(app, `revision:${r.id}`),
 			choices: r.state === 'open' ? choicesOf(db, r.id) : []
 		}));
 	return {

@@ -17,7 +17,12 @@ export const revisionHash = (r: Pick<Revision, 'header' | 'frozen'>): string =>
 
 /** Those who signed, in the order in which they did. */
 export const signaturesOf = (db: Orm, revisionId: string): Signature[] =>
-	db.select().from(signatures).where(eq(signatures.revisionId, revisionId)).orderBy(asc(signatures.at), sql`rowid`).all();
+	db
+		.select()
+		.from(signatures)
+		.where(eq(signatures.revisionId, revisionId))
+		.orderBy(asc(signatures.at), sql`rowid`)
+		.all();
 
 /** The record of an acceptance, and its hash. */
 export function makeRecord(

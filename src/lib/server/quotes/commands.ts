@@ -6,7 +6,7 @@ import { formatCents } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { fillLetter, readRecipients } from '../../core/quotes';
 import { ownWords } from '../../core/sales';
-import { addDays, instantOf, wallTime } from '../../core/time';
+import { addDays, instantOf, longDay, wallTime } from '../../core/time';
 import { defineCommand, type Actor, type Context } from '../commands';
 import { Id, Name, strict, Text } from '../commands/inputs';
 import { LayoutInput } from '../documents/settings';
@@ -124,7 +124,7 @@ export const issueQuote = defineCommand({
 			title: row.title,
 			number: String(quote.number),
 			total: formatCents(frozen.totals.total),
-			'valid until': addDays(wallTime(at, own.zone).day, own.settings.quoteDays),
+			'valid until': longDay(addDays(wallTime(at, own.zone).day, own.settings.quoteDays)),
 			me: ctx.who.name,
 			company: own.name,
 			phone: own.phone

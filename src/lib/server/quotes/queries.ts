@@ -78,3 +78,9 @@ export const quotedPictures = (app: App, revisionId: string): string[] =>
 	(app.db.orm.select({ header: revisions.header }).from(revisions).where(eq(revisions.id, revisionId)).get()?.header.photos ?? []).map(
 		(p) => p.fileId
 	);
+
+/** Data sheets that went out with a revision. */
+export const quotedSheets = (app: App, revisionId: string): string[] =>
+	(app.db.orm.select({ header: revisions.header }).from(revisions).where(eq(revisions.id, revisionId)).get()?.header.sheets ?? []).map(
+		(s) => s.id
+	);

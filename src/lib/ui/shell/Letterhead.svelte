@@ -7,8 +7,17 @@
 		color,
 		footer,
 		logo = null,
+		watched = true,
 		children
-	}: { name: string; line: string; color: string; footer: string; logo?: string | null | undefined; children: Snippet } = $props();
+	}: {
+		name: string;
+		line: string;
+		color: string;
+		footer: string;
+		logo?: string | null | undefined;
+		/** It is noted when and how this page was read. */ watched?: boolean;
+		children: Snippet;
+	} = $props();
 </script>
 
 <header style:background={color}>
@@ -20,10 +29,10 @@
 <main>{@render children()}</main>
 <footer>
 	<p>{footer}</p>
-	<p>
-		The company sees when this page was opened, for how long, from what kind of device, and what was tried and chosen. No cookies of others,
-		no tracking.
-	</p>
+	{#if watched}<p>
+			The company sees when this page was opened, for how long, from what kind of device, and what was tried and chosen. No cookies of
+			others, no tracking.
+		</p>{/if}
 </footer>
 
 <style>

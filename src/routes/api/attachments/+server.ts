@@ -1,6 +1,6 @@
 import { app } from '$lib/server/app';
 import { BadInput } from '$lib/server/commands';
-import { attachToCustomer, attachToItem, MOST_ATTACHED } from '$lib/server/files/attachments';
+import { attachScan, attachToCustomer, attachToItem, MOST_ATTACHED } from '$lib/server/files/attachments';
 import { answer } from '$lib/server/http';
 import type { RequestHandler } from './$types';
 
@@ -16,5 +16,6 @@ export const POST: RequestHandler = ({ request, locals }) =>
 		const what = { name: file.name.slice(0, 200) || 'file', bytes: Buffer.from(await file.arrayBuffer()) };
 		if (kind === 'item') return app().run(attachToItem as never, { itemId: id, ...what }, locals.signed.actor);
 		if (kind === 'customer') return app().run(attachToCustomer as never, { customerId: id, ...what }, locals.signed.actor);
+		if (kind === 'revision') return app().run(attachScan as never, { revisionId: id, ...what }, locals.signed.actor);
 		throw new BadInput('There is nothing to keep this file with.', 'file');
 	});

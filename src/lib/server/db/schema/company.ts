@@ -41,6 +41,8 @@ export interface CompanySettings {
 	quoteLayout?: QuoteLayout;
 	/** How jobs of a kind are billed; '' is for all others. */
 	billingPlans?: BillingPlanRule[];
+	/** The wording of an answer to a request, words in braces open. */
+	leadLetter?: { subject: string; text: string };
 	/** When somebody must sign off before a quote goes out; absent: never. */
 	signOff?: SignOffRules;
 }

@@ -73,7 +73,7 @@ export const leads = sqliteTable(
 	{
 		id: id(),
 		receivedAt: instant('received_at').notNull(),
-		via: text('via', { enum: ['form', 'phone', 'mail'] }).notNull(),
+		via: text('via', { enum: ['form', 'phone', 'mail', 'file'] }).notNull(),
 		name: text('name').notNull(),
 		mail: words('mail'),
 		phone: words('phone'),

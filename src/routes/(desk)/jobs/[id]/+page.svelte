@@ -2,6 +2,7 @@
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
+	import { refresh } from '$lib/client/refresh';
 	import { formatCents, formatMinutes, formatQuantity, formatRate, toTyped } from '$lib/core/money';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
@@ -57,6 +58,16 @@
 			['Phase', 'What', 'Quantity', 'Unit'],
 			data.materials.map((m) => [m.phase, m.name, toTyped(m.quantity, 4), m.unit])
 		);
+	async function keepScan(revisionId: string, file: File | undefined) {
+		if (!file) return;
+		const form = new FormData();
+		form.set('subject', `revision:${revisionId}`);
+		form.set('file', file);
+		const r = await fetch('/api/attachments', { method: 'POST', body: form }).catch(() => null);
+		const body = (await r?.json().catch(() => null)) as { message?: string } | null;
+		said = r?.ok ? '' : (body?.message ?? 'The scan could not be kept: the server cannot be reached.');
+		if (r?.ok) await refresh();
+	}
 	async function byHand() {
 		if (!handing) return;
 		const r = await command('quotes.accept-by-hand', { revisionId: handing, name: signer, chosen: [...chosenByHand] });
@@ -154,6 +165,18 @@
 									? `Accepted by ${r.answer.name} on ${showInstant(r.answer.at, zone)}${r.answer.chosen.length ? `, with ${r.answer.chosen.length} option${r.answer.chosen.length > 1 ? 's' : ''}` : ''}`
 									: `Declined on ${showInstant(r.answer.at, zone)}: ${r.answer.reason}`}
 								{#if r.answer.record}<a class="link" href="/api/pdf/acceptance/{r.id}">Record of acceptance</a>{/if}
+								{#each r.scans as s (s.id)}<a class="link" href="/api/attachments/{s.id}" download>{s.name}</a>{' '}{/each}
+								{#if r.answer.answer === 'accepted' && data.can.hand}<label class="link"
+										>{r.scans.length ? 'Another scan' : 'Keep a scan of the paper'}<input
+											type="file"
+											class="sr-only"
+											accept="application/pdf,image/*"
+											onchange={(e) => {
+												void keepScan(r.id, e.currentTarget.files?.[0]);
+												e.currentTarget.value = '';
+											}}
+										/></label
+									>{/if}
 							</p>{/if}
 					</div>
 				{:else}<p class="quiet px-3 pb-3">

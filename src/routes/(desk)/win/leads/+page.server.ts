@@ -1,14 +1,19 @@
 import { likely } from '$lib/core/formats';
 import { app } from '$lib/server/app';
-import { leadInbox, parties } from '$lib/server/jobs/queries';
+import { USUAL_LISTS } from '$lib/core/sales';
+import { USUAL_ANSWER } from '$lib/server/sales/lead-answers';
+import { companyOf, leadInbox, parties } from '$lib/server/jobs/queries';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ url }) => {
 	const state = url.searchParams.get('state') ?? 'new';
 	const leads = leadInbox(app(), state);
 	const known = leads.some((l) => l.state === 'new') ? parties(app()) : [];
+	const { settings } = companyOf(app());
 	return {
 		state,
+		kinds: (settings.salesLists ?? USUAL_LISTS).kinds,
+		answer: settings.leadLetter ?? USUAL_ANSWER,
 		leads: leads.map((l) => ({
 			...l,
 			likely:

@@ -32,7 +32,7 @@
 		busy = leadId;
 		const r = await command<{ jobId: string }>(
 			'leads.open-job',
-			{ leadId, customerId, kindOfWork: kinds[leadId] ?? 'Re-roof' },
+			{ leadId, customerId, kindOfWork: kinds[leadId] ?? data.kinds[0] ?? '' },
 			{ key: `open-${leadId}`, refresh: false }
 		);
 		busy = '';
@@ -56,6 +56,37 @@
 		problem = wrong.join(' ');
 		await refresh();
 	}
+	let taken = $state('');
+	/** Requests out of a table, with what could not be taken and why. */
+	async function takeTable(file: File) {
+		[problem, taken] = ['', ''];
+		const r = await fetch('/api/lead-table', { method: 'POST', body: file }).catch(() => null);
+		const body = (await r?.json().catch(() => null)) as {
+			result?: { taken: number; known: number; rejected: { row: number; why: string }[] };
+			message?: string;
+		} | null;
+		if (!r?.ok || !body?.result) {
+			problem = body?.message ?? 'The server cannot be reached.';
+			return;
+		}
+		const { taken: n, known, rejected } = body.result;
+		taken = `${n} taken${known ? `, ${known} were here already` : ''}${rejected.length ? `, ${rejected.length} not: ${rejected.map((x) => `row ${x.row}, ${x.why}`).join(' ')}` : ''}`;
+		await refresh();
+	}
+	let answering: { id: string; name: string; mail: string } | null = $state(null);
+	let letter = $state({ subject: '', text: '', handled: false, keep: false });
+	let letterProblem = $state({ words: '', field: '' });
+	function startAnswer(l: { id: string; name: string; mail: string }) {
+		answering = l;
+		letter = { ...data.answer, handled: false, keep: false };
+		letterProblem = { words: '', field: '' };
+	}
+	async function answer() {
+		if (!answering) return;
+		const r = await command('leads.answer', { leadId: answering.id, ...letter });
+		if (r.ok) [taken, answering] = [`Your answer to ${answering.name} is on its way.`, null];
+		else letterProblem = { words: r.message, field: r.field ?? '' };
+	}
 	const at = (f: string) => (field?.startsWith(`${f}:`) ? field.slice(f.length + 1) : '');
 </script>
 
@@ -72,6 +103,17 @@
 					void takeMails(files);
 				}}
 			/></label
+		><label class="btn"
+			>Take a table<input
+				type="file"
+				class="sr-only"
+				accept=".csv,text/csv"
+				onchange={(e) => {
+					const file = e.currentTarget.files?.[0];
+					e.currentTarget.value = '';
+					if (file) void takeTable(file);
+				}}
+			/></label
 		><button class="btn btn-primary" onclick={() => (typing = true)}>Type in a request</button>{/snippet}
 	<nav class="mb-3 flex gap-4" aria-label="Which">
 		{#each [['new', 'New'], ['handled', 'Handled'], ['not for us', 'Not for us'], ['all', 'All']] as [key, word] (key)}<a
@@ -82,6 +124,7 @@
 			>{/each}
 	</nav>
 	{#if problem && !typing}<p class="problem mb-2" role="alert">{problem}</p>{/if}
+	{#if taken}<p class="mb-2" role="status">{taken}</p>{/if}
 	<ul class="grid gap-2">
 		{#each data.leads as l (l.id)}
 			<li class="sheet p-4" id={l.id}>
@@ -104,12 +147,13 @@
 					<div class="mt-2 flex flex-wrap items-center gap-2">
 						<label class="flex items-center gap-2"
 							><span class="quiet">Kind of work</span><select class="select w-36" bind:value={kinds[l.id]}
-								>{#each ['Re-roof', 'Repair', 'Gutters', 'Low slope', 'Insulation'] as k (k)}<option>{k}</option>{/each}</select
+								>{#each data.kinds as k (k)}<option>{k}</option>{/each}</select
 							></label
 						>
 						<button class="btn {l.likely.length ? '' : 'btn-primary'}" disabled={busy === l.id} onclick={() => open(l.id, null)}
 							>Open a job{l.likely.length ? ' for a new customer' : ''}</button
 						>
+						{#if l.mail}<button class="btn" onclick={() => startAnswer(l)}>Answer by mail</button>{/if}
 						<button class="btn btn-ghost" onclick={() => decline(l.id)}>Not for us</button>
 					</div>
 				{:else if l.jobId}<a class="link" href="/jobs/{l.jobId}">To the job</a>
@@ -134,6 +178,33 @@
 	<Field label="It came by"
 		><select class="select" bind:value={typed.via}><option value="phone">phone</option><option value="mail">mail</option></select></Field
 	>
+</Dialog>
+<Dialog
+	bind:open={
+		() => answering !== null,
+		(v) => {
+			if (!v) answering = null;
+		}
+	}
+	title="Answer to {answering?.name ?? ''}"
+	save="Send"
+	onsave={answer}
+	problem={letterProblem.field ? '' : letterProblem.words}
+>
+	<p class="quiet">to {answering?.mail}</p>
+	<Field label="Subject" problem={letterProblem.field === 'subject' ? letterProblem.words : ''}
+		><input class="input" name="answer-subject" bind:value={letter.subject} /></Field
+	>
+	<Field
+		label="Mail"
+		hint="In braces: name, company, phone, me, wanted, address."
+		problem={letterProblem.field === 'text' ? letterProblem.words : ''}
+		><textarea class="textarea" name="answer-text" rows="8" bind:value={letter.text}></textarea></Field
+	>
+	<div class="flex flex-wrap gap-6">
+		<label class="flex gap-2"><input type="checkbox" class="checkbox" bind:checked={letter.handled} /> It is handled with that</label>
+		<label class="flex gap-2"><input type="checkbox" class="checkbox" bind:checked={letter.keep} /> Keep this wording</label>
+	</div>
 </Dialog>
 
 <style>

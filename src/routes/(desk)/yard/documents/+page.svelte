@@ -83,9 +83,9 @@
 			<Field label="What you do" hint="One a line"><textarea class="textarea" rows="5" name="does" bind:value={page.does}></textarea></Field
 			>
 			<div class="grid gap-2">
-				{#each page.pictures as p, n (n)}<div class="flex items-center gap-3">
+				{#each page.pictures as p, n (n)}<div class="grid grid-cols-[230px_1fr_auto] items-center gap-3">
 						<PictureField bind:fileId={p.fileId} label="Picture {n + 1}" disabled={!data.mayChange} /><input
-							class="input grow"
+							class="input"
 							aria-label="What picture {n + 1} shows"
 							placeholder="What it shows"
 							bind:value={p.caption}
@@ -107,7 +107,7 @@
 			</p>
 			{#each blocks as block, n (block.id)}<div class="grid gap-2 border-t pt-3" style="border-color: var(--line)">
 					<div class="flex flex-wrap items-center gap-3">
-						<input class="input" aria-label="Name of text {n + 1}" bind:value={block.name} /><select
+						<input class="input flex-1" style="min-width: 200px" aria-label="Name of text {n + 1}" bind:value={block.name} /><select
 							class="select"
 							style="width: auto; padding-inline-end: 2.1rem"
 							aria-label="Where text {n + 1} stands"

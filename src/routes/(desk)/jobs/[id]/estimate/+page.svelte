@@ -454,10 +454,15 @@
 		<summary class="link">As it will be read</summary>
 		<p class="preview">{letterPreview}</p>
 	</details>
-	<PaperChoice bind:layout={paper.layout} bind:blocks={paper.blocks} offered={b.paper.blocks} />
-	<Field label="Have to sign" hint="several names with commas; empty: whoever accepts" problem={field === 'signers' ? problem : ''}
-		><input class="input" name="signers" bind:value={paper.signers} /></Field
-	>
+	<details open={field === 'signers'}>
+		<summary class="link">The document: {paper.layout.layout}{paper.signers.trim() ? ', several sign' : ''}</summary>
+		<div class="mt-2 grid gap-2">
+			<PaperChoice bind:layout={paper.layout} bind:blocks={paper.blocks} offered={b.paper.blocks} />
+			<Field label="Have to sign" hint="several names with commas; empty: whoever accepts" problem={field === 'signers' ? problem : ''}
+				><input class="input" name="signers" bind:value={paper.signers} /></Field
+			>
+		</div>
+	</details>
 	<div class="flex flex-wrap items-end gap-x-6 gap-y-2">
 		<Field label="Goes out" hint="empty: now" problem={field === 'sendAt' ? problem : ''}
 			><input class="input" type="datetime-local" name="send-at" bind:value={letter.sendAt} /></Field
