@@ -23,7 +23,7 @@ export type PdfAnswer = { id: number; bytes: Uint8Array } | { id: number; proble
  * pictures; letterhead, foot and rules as decoration).
  */
 export function pdfWorker(require: NodeJS.Require, port: MessagePort): void {
-	/* eslint-disable @typescript-eslint/no-explicit-any, @typescript-eslint/no-unsafe-assignment, @typescript-eslint/no-unsafe-member-access, @typescript-eslint/no-unsafe-call, @typescript-eslint/no-unsafe-argument, @typescript-eslint/no-unsafe-return */
+	/* eslint-disable @typescript-eslint/no-explicit-any */
 	const { readFileSync } = require('node:fs') as typeof import('node:fs');
 	const pdfmake: any = require('pdfmake');
 	const Renderer: any = require('pdfmake/js/Renderer.js').default;

@@ -80,7 +80,8 @@ export const saveBlocks = defineCommand({
 					strict
 				),
 				{ maxItems: 40 }
-			)
+			),
+			version: Version
 		},
 		strict
 	),
@@ -88,7 +89,7 @@ export const saveBlocks = defineCommand({
 		const now = ctx.get(company, 'company', 'The company');
 		if (new Set(i.blocks.map((b) => b.id)).size < i.blocks.length) throw new Refusal('Two texts have the same id.');
 		const textBlocks = i.blocks.map((b) => ({ id: b.id, name: b.name.trim(), place: b.place, text: readRich(b.text) }));
-		ctx.update(company, 'company', { settings: { ...now.settings, textBlocks } });
+		ctx.update(company, 'company', { settings: { ...now.settings, textBlocks } }, i.version);
 		ctx.happened('company', `Texts of documents: ${textBlocks.map((b) => b.name).join(', ') || 'none'}`);
 	}
 });

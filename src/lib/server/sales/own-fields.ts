@@ -2,7 +2,7 @@ import { Type } from '@sinclair/typebox';
 import { checkOwnFields, OWN_FIELD_OF, readOwnValues, type OwnField } from '../../core/sales';
 import { Refusal } from '../../core/refusal';
 import { defineCommand, type Context } from '../commands';
-import { Id, strict, Text } from '../commands/inputs';
+import { Id, strict, Text, Version } from '../commands/inputs';
 import { company, customers, jobs, quotes, sites } from '../db/schema';
 
 /** Defines the fields of the company's own. A field that goes is not shown any more; what was in it is kept. */
@@ -23,7 +23,8 @@ export const defineOwnFields = defineCommand({
 					strict
 				),
 				{ maxItems: 80 }
-			)
+			),
+			version: Version
 		},
 		strict
 	),
@@ -36,7 +37,7 @@ export const defineOwnFields = defineCommand({
 		}));
 		checkOwnFields(fields);
 		if (new Set(fields.map((f) => f.id)).size < fields.length) throw new Refusal('Two fields have the same id.');
-		ctx.update(company, 'company', { settings: { ...now.settings, ownFields: fields } });
+		ctx.update(company, 'company', { settings: { ...now.settings, ownFields: fields } }, i.version);
 		ctx.happened('company', `Own fields: ${fields.map((f) => `${f.of} ${f.label}`).join(', ') || 'none'}`, 'customers', 'track');
 	}
 });

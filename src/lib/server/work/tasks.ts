@@ -2,8 +2,8 @@ import { Type } from '@sinclair/typebox';
 import { asc, eq, max } from 'drizzle-orm';
 import type { App } from '../app';
 import { defineCommand, type Context } from '../commands';
-import { Id, Name, strict, Text } from '../commands/inputs';
-import { jobs, taskTemplates, tasks } from '../db/schema';
+import { Id, Name, strict, Text, Version } from '../commands/inputs';
+import { company, jobs, taskTemplates, tasks } from '../db/schema';
 import { newId } from '../ids';
 
 /** What jobs of a kind of work always need done; put onto the work list when such a job is won. */
@@ -12,11 +12,14 @@ export const saveTemplates = defineCommand({
 	access: 'company.change',
 	input: Type.Object(
 		{
-			templates: Type.Array(Type.Object({ kindOfWork: Text(80), phase: Text(80), text: Name }, strict), { maxItems: 500 })
+			templates: Type.Array(Type.Object({ kindOfWork: Text(80), phase: Text(80), text: Name }, strict), { maxItems: 500 }),
+			version: Version
 		},
 		strict
 	),
 	run(ctx, i) {
+		// Kept with the company: who saves an older list is told.
+		ctx.update(company, 'company', { settings: ctx.get(company, 'company', 'The company').settings }, i.version);
 		for (const t of ctx.db.select({ id: taskTemplates.id }).from(taskTemplates).all()) ctx.remove(taskTemplates, t.id);
 		i.templates.forEach((t, position) => ctx.insert(taskTemplates, { id: newId(), ...t, text: t.text.trim(), position }));
 		ctx.happened('company', `Tasks that jobs begin with: ${i.templates.length}`);

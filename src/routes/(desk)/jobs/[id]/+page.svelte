@@ -165,7 +165,7 @@
 									? `Accepted by ${r.answer.name} on ${showInstant(r.answer.at, zone)}${r.answer.chosen.length ? `, with ${r.answer.chosen.length} option${r.answer.chosen.length > 1 ? 's' : ''}` : ''}`
 									: `Declined on ${showInstant(r.answer.at, zone)}: ${r.answer.reason}`}
 								{#if r.answer.record}<a class="link" href="/api/pdf/acceptance/{r.id}">Record of acceptance</a>{/if}
-								{#each r.scans as s (s.id)}<a class="link" href="/api/attachments/{s.id}" download>{s.name}</a>{' '}{/each}
+								{#each r.scans as s (s.id)}<a class="link" href="/api/attachments/{s.id}" download>{s.name}</a>&nbsp;{/each}
 								{#if r.answer.answer === 'accepted' && data.can.hand}<label class="link"
 										>{r.scans.length ? 'Another scan' : 'Keep a scan of the paper'}<input
 											type="file"

@@ -27,7 +27,7 @@
 		said = { ...said, [what]: r.ok ? { words: 'Saved.', field: '' } : { words: r.message, field: r.field ?? '' } };
 	}
 	const saveLook = () => run('look', 'company.save-look', { ...look, logo, layout, version: data.version });
-	const saveBlocks = () => run('blocks', 'company.text-blocks', { blocks: $state.snapshot(blocks) });
+	const saveBlocks = () => run('blocks', 'company.text-blocks', { blocks: $state.snapshot(blocks), version: data.version });
 	const savePage = () =>
 		run('page', 'company.public-page', {
 			on: page.on,

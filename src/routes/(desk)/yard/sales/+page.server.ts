@@ -8,8 +8,9 @@ import { templatesOf } from '$lib/server/work/tasks';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => {
-	const { settings } = companyOf(app());
+	const { settings, version } = companyOf(app());
 	return {
+		version,
 		stages: stageList(app()),
 		lists: settings.salesLists ?? USUAL_LISTS,
 		fields: settings.ownFields ?? [],

@@ -61,6 +61,7 @@
 	];
 	const saveFields = () =>
 		run('fields', 'company.own-fields', {
+			version: data.version,
 			fields: fields.map((f) => ({
 				...f,
 				choices: f.choices
@@ -70,7 +71,8 @@
 			}))
 		});
 	let tasks = $state(untrack(() => data.tasks.map((t) => ({ ...t }))));
-	const saveTasks = () => run('tasks', 'work.task-templates', { templates: tasks.filter((t) => t.text.trim() !== '') });
+	const saveTasks = () =>
+		run('tasks', 'work.task-templates', { version: data.version, templates: tasks.filter((t) => t.text.trim() !== '') });
 	let plans = $state(untrack(() => data.plans.map((p) => ({ ...p, stagesFrom: toTyped(p.stagesFrom, 2) }))));
 	async function savePlans() {
 		try {
