@@ -59,6 +59,31 @@ async function pages(jobs: number): Promise<Map<string, number>> {
 			{ scopeId: scopes[i % scopes.length]?.id, name: `Line ${i}`, price: '10', quantity: '2' },
 			owner
 		);
+	// A large quote: the same scope sixty times.
+	const large = app.run<{ jobId: string }>(
+		COMMANDS.get('jobs.open') as never,
+		{ name: 'Sixty scopes', customerId: null, customerName: 'Sixty', address: '', kindOfWork: '', source: '', wanted: '' },
+		owner
+	).jobId;
+	const largeEstimate = app.run<{ estimateId: string }>(COMMANDS.get('estimates.start') as never, { jobId: large }, owner).estimateId;
+	for (let i = 0; i < 60; i++) {
+		const { scopeId } = app.run<{ scopeId: string }>(
+			COMMANDS.get('estimates.add-scope') as never,
+			{ estimateId: largeEstimate, name: `Scope ${i}`, option: i % 10 === 9 },
+			owner
+		);
+		for (let n = 0; n < 5; n++)
+			app.run(COMMANDS.get('estimates.add-line') as never, { scopeId, name: `Line ${n}`, price: '10', cost: '5', quantity: '2' }, owner);
+	}
+	const sixty =
+		linkUrl(
+			app,
+			app.run<{ linkId: string }>(
+				COMMANDS.get('quotes.issue') as never,
+				{ estimateId: largeEstimate, to: '', subject: '', text: '{link}' },
+				owner
+			).linkId
+		) ?? '';
 	const invoice = (app.db.sqlite.prepare('select id from invoices order by number desc limit 1').get() as { id: string }).id;
 	const link =
 		linkUrl(
@@ -102,7 +127,8 @@ async function pages(jobs: number): Promise<Map<string, number>> {
 		['job', `/jobs/${penhallow.id}`],
 		['estimate of 300 lines', `/jobs/${penhallow.id}/estimate`],
 		['board week', '/plan?weeks=1'],
-		['invoice', `/bill/invoices/${invoice}`]
+		['invoice', `/bill/invoices/${invoice}`],
+		['quote page of 60 scopes', new URL(sixty).pathname]
 	] as const)
 		times.set(name, await get(path));
 	const browser = jobs > 5000 ? await launch() : null;
@@ -168,6 +194,7 @@ export async function pagesBench(): Promise<void> {
 	const small = await pages(1_000);
 	const large = await pages(10_000);
 	const empty = large.get('empty page') ?? 1;
-	for (const [name, ms] of large) if (name !== 'empty page') note(`page ${name}, p95`, '10,000 jobs', ms, 'empty page', empty, 6);
+	for (const [name, ms] of large)
+		if (name !== 'empty page') note(`page ${name}, p95`, '10,000 jobs', ms, 'empty page', empty, name.startsWith('quote page') ? 4 : 6);
 	for (const [name, ms] of large) if (name !== 'empty page') grew(`page ${name}`, small.get(name) ?? 1, ms);
 }

@@ -338,10 +338,10 @@ describe('a quote that two must sign', () => {
 		await press(first, 'Pay the deposit of');
 		await first.waitForFunction(() => location.pathname.startsWith('/i/'));
 		await reads(first, 'Invoice');
-		await open(page, `${base}/jobs/${jobId}/bill`);
-		await reads(page, 'Billing plan');
+		await open(owner, `${base}/jobs/${jobId}/bill`);
+		await reads(owner, 'Billing plan');
 		expect(
-			await page.$$eval('section[aria-label="Billing plan"] tr', (all) =>
+			await owner.$$eval('section[aria-label="Billing plan"] tr', (all) =>
 				all.map((r) => (r as HTMLElement).innerText.split('\n')[0]?.split('\t')[0])
 			)
 		).toEqual(['Deposit', 'Rest']);

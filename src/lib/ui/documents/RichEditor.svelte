@@ -51,10 +51,10 @@
 		['B', 'Bold', bold],
 		['I', 'Italic', italic],
 		['Heading', 'Heading', setBlockType(schema.nodes.heading)],
-		['Text', 'Plain paragraph', setBlockType(schema.nodes.paragraph)],
-		['• List', 'List', wrapInList(schema.nodes.bullet_list)],
-		['1. List', 'Numbered list', wrapInList(schema.nodes.ordered_list)],
-		['No list', 'Out of the list', liftListItem(item)]
+		['Text', 'Text, plain paragraph', setBlockType(schema.nodes.paragraph)],
+		['• List', '• List', wrapInList(schema.nodes.bullet_list)],
+		['1. List', '1. List, numbered', wrapInList(schema.nodes.ordered_list)],
+		['No list', 'No list', liftListItem(item)]
 	];
 </script>
 
