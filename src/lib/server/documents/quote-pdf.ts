@@ -72,7 +72,8 @@ const heading = (text: string, more: object = {}) => ({
 });
 
 function lineTable(q: QuoteDocument, lines: Scope['lines']): object[] {
-	const shown = lines.filter((l) => !l.option || l.chosen);
+	// A reminder that nobody needed is nothing a customer is offered.
+	const shown = lines.filter((l) => (!l.option || l.chosen) && (l.heading || l.quantity !== 0 || l.amount !== 0));
 	if (q.layout.detail === 'scopes' || shown.length === 0) return [];
 	const priced = q.layout.amounts === 'lines';
 	return [
@@ -200,7 +201,7 @@ function signaturePage(q: QuoteDocument): object[] {
 	const line = (words: string) => ({
 		stack: [
 			{ canvas: [{ type: 'line', x1: 0, y1: 0, x2: 225, y2: 0, lineWidth: 0.6 }] },
-			{ text: latin(words), color: GREY, fontSize: 8.5 }
+			{ text: latin(words), color: GREY, fontSize: 8.5, margin: [0, 3, 0, 0] }
 		],
 		margin: [0, 34, 0, 0]
 	});

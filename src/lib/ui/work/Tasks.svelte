@@ -32,8 +32,8 @@
 	{#each groups as [name, own] (name)}
 		{#if name}<h3 class="quiet mt-2">{name}</h3>{/if}
 		<ul>
-			{#each own as t (t.id)}<li class="flex items-baseline gap-2 py-[2px]">
-					<label class="flex grow items-baseline gap-2"
+			{#each own as t (t.id)}<li class="flex items-center gap-2 py-[2px]">
+					<label class="flex grow items-center gap-2"
 						><input
 							type="checkbox"
 							class="checkbox"
@@ -58,7 +58,7 @@
 		>
 			<input class="input grow" name="task" aria-label="New task" placeholder="Add a task" bind:value={text} /><select
 				class="select"
-				style="width: 120px"
+				style="width: 130px; padding-inline-end: 2rem"
 				aria-label="Phase of the new task"
 				bind:value={phase}
 				><option value="">no phase</option>{#each phases as p (p)}<option value={p}>{p}</option>{/each}</select

@@ -113,7 +113,10 @@
 				</div>
 				{#if s.wording}<p class="quiet">{s.wording}</p>{/if}
 				{#if layout?.detail === 'lines'}<ul class="lines">
-						{#each s.lines.filter((l) => !l.option || l.chosen) as l (l.id)}<li class="line" class:font-semibold={l.heading}>
+						{#each s.lines.filter((l) => (!l.option || l.chosen) && (l.heading || l.quantity !== 0)) as l (l.id)}<li
+								class="line"
+								class:font-semibold={l.heading}
+							>
 								<span>{l.text}</span>{#if layout.amounts === 'lines' && !l.heading}<span class="figure">{formatCents(l.amount)}</span>{/if}
 							</li>{/each}
 					</ul>{/if}

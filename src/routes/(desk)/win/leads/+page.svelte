@@ -146,7 +146,7 @@
 					{/each}
 					<div class="mt-2 flex flex-wrap items-center gap-2">
 						<label class="flex items-center gap-2"
-							><span class="quiet">Kind of work</span><select class="select w-36" bind:value={kinds[l.id]}
+							><span class="quiet whitespace-nowrap">Kind of work</span><select class="select w-36" bind:value={kinds[l.id]}
 								>{#each data.kinds as k (k)}<option>{k}</option>{/each}</select
 							></label
 						>
