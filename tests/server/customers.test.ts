@@ -141,8 +141,19 @@ describe('customers as files', () => {
 		);
 		expect(customersAsCsv(app)).toContain('Tilda Roskilly,person,tilda@roskilly.example,,,,Jory (neighbor) <jory@roskilly.example>,card');
 		expect(importToUndo(app)).toContain('1 new, 1 filled in');
-		expect(yard.call('petra', 'customers.undo-import', {})).toEqual({ gone: 1, stay: 0 });
-		expect(count(app, 'select count(*) from customers')).toBe(before);
+		const again = rows.map((r) => ({ ...r, name: `${r.name}, again`, mail: '', into: null }));
+		yard.call('petra', 'customers.import', { rows: again });
+		const used = value<string>(app, "select id from customers where name = 'Tilda Roskilly, again'");
+		yard.call('petra', 'customers.save-site', {
+			customerId: used,
+			siteId: null,
+			address: '27 Gull Street',
+			access: '',
+			lat: null,
+			lng: null
+		});
+		expect(yard.call('petra', 'customers.undo-import', {})).toEqual({ gone: 1, stay: 1 });
+		expect(count(app, 'select count(*) from customers where id = ?', used)).toBe(1);
 		expect(refused(() => yard.call('petra', 'customers.undo-import', {}))[1]).toContain('no import');
 	});
 	it('of another kind are not kept', () => {

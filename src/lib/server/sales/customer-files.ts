@@ -16,7 +16,7 @@ import { readOwnValues } from '../../core/sales';
 import type { App } from '../app';
 import { defineCommand } from '../commands';
 import { Id, MailOrEmpty, Name, strict, Text } from '../commands/inputs';
-import { contacts, customers, history, jobs } from '../db/schema';
+import { contacts, customers, history, jobs, sites } from '../db/schema';
 import { newId } from '../ids';
 import { parties } from '../jobs/queries';
 import { ownFieldsOf } from './own-fields';
@@ -150,7 +150,10 @@ export const undoImport = defineCommand({
 		const mine = entry.changes.filter((c) => c.table === 'customers' && c.before === null);
 		for (const c of mine) {
 			if (!ctx.find(customers, c.id)) continue;
-			const used = ctx.db.select({ id: jobs.id }).from(jobs).where(eq(jobs.customerId, c.id)).get();
+			// Whoever has a job or a site by now is somebody the company works with.
+			const used =
+				ctx.db.select({ id: jobs.id }).from(jobs).where(eq(jobs.customerId, c.id)).get() ??
+				ctx.db.select({ id: sites.id }).from(sites).where(eq(sites.customerId, c.id)).get();
 			if (used) {
 				stay += 1;
 				continue;
@@ -161,7 +164,7 @@ export const undoImport = defineCommand({
 			gone += 1;
 		}
 		ctx.db.update(history).set({ undone: true }).where(eq(history.id, entry.id)).run();
-		ctx.happened('customers', `Taken back: ${entry.text}; ${stay} stay because they have jobs`, 'customers', 'track');
+		ctx.happened('customers', `Taken back: ${entry.text}; ${stay} stay because they have jobs or sites`, 'customers', 'track');
 		return { gone, stay };
 	}
 });
