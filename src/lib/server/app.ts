@@ -9,6 +9,7 @@ import { standInCards, type CardPort } from './ports/cards';
 import { folderPublisher, webPublisher, type PublisherPort } from './ports/publisher';
 import { smtpMail, standInMail, type MailPort } from './ports/mail';
 import { useSecret } from './quotes/links';
+import { standInTexts, webTexts, type TextPort } from './ports/texts';
 import { readSettings, type Settings } from './settings';
 
 /** Everything a running server needs, opened once. */
@@ -18,6 +19,7 @@ export interface App {
 	clock: Clock;
 	secret: Buffer;
 	mail: MailPort;
+	texts: TextPort;
 	cards: CardPort;
 	publisher: PublisherPort;
 	/** Set by the worker: looks at once whether something is due. */
@@ -37,6 +39,7 @@ export function openApp(settings: Settings = readSettings(), clock?: Clock): App
 		clock: time,
 		secret: readSecret(settings.dataDir),
 		mail: settings.smtpUrl ? smtpMail(settings.smtpUrl) : standInMail(db, now),
+		texts: settings.textUrl ? webTexts(settings.textUrl) : standInTexts(db, now),
 		cards: standInCards(db, now),
 		publisher: /^https?:\/\//.test(settings.publisher) ? webPublisher(settings.publisher) : folderPublisher(settings.publisher),
 		poke: () => undefined,

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { Refusal } from '../refusal';
-import { fillLetter, LETTER_WORDS, readRecipients } from '.';
+import { fillLetter, fillWords, LETTER_WORDS, readRecipients } from '.';
 
 const values = {
 	...{ customer: 'Orla', title: 'New roof', number: '1041', total: '12,731.96', 'valid until': '2027-05-14' },
@@ -35,5 +35,14 @@ describe('a letter', () => {
 		for (const bad of ['nobody', 'a@b', 'a b@c.example', 'a@x.example\r\nBcc: all@y.example', '<a@x.example>'])
 			expect(() => readRecipients(bad)).toThrow(expect.objectContaining({ field: 'to' }));
 		expect(() => readRecipients(Array.from({ length: 11 }, (_, i) => `a${i}@x.example`).join())).toThrow('at most 10');
+	});
+});
+
+describe('words in braces', () => {
+	it('are whatever is given for them, and named when one is not known', () => {
+		expect(fillWords('{Job Insurer} and { job insurer }', { 'job insurer': 'Ossel Mutual' }, 'text')).toBe('Ossel Mutual and Ossel Mutual');
+		expect(() => fillWords('{x}', { a: '1', b: '2' }, 'text')).toThrow('Known are a, b.');
+		// What was put in is not read again.
+		expect(fillWords('{a}', { a: '{b}', b: 'no' }, 'text')).toBe('{b}');
 	});
 });

@@ -31,6 +31,25 @@ export function fillWords(text: string, values: Readonly<Record<string, string>>
 	});
 }
 
+/**
+ * Phone numbers that texts go to: commas between, each with its digits alone and a plus where one was typed; each once.
+ * @throws Refusal naming the one that is none
+ */
+export function readPhones(text: string, field = 'textTo'): string[] {
+	const all = text
+		.split(/[,;\n]/)
+		.map((a) => a.trim())
+		.filter(Boolean)
+		.map((typed) => {
+			const digits = typed.replace(/[\s().-]/g, '');
+			if (!/^\+?\d{7,15}$/.test(digits)) throw new Refusal(`“${typed}” is not a phone number.`, field);
+			return digits;
+		});
+	const once = [...new Set(all)];
+	if (once.length > 5) throw new Refusal('A text goes to at most 5 numbers.', field);
+	return once;
+}
+
 /** “a@x.example, b@y.example” → addresses, each once. @throws Refusal naming the one that is none */
 export function readRecipients(text: string, most = 10): string[] {
 	const all = text
@@ -42,3 +61,6 @@ export function readRecipients(text: string, most = 10): string[] {
 	if (once.length > most) throw new Refusal(`A quote goes to at most ${most} addresses.`, 'to');
 	return once;
 }
+
+/** What a text message with a quote says until the company writes its own. */
+export const USUAL_MESSAGE = '{company}: your quote {number} over {total} is here: {link}';

@@ -138,9 +138,19 @@ export class Context {
 		for (const to of m.to.split(',').map((a) => a.trim())) if (to.includes('@')) this.#letter({ ...m, to });
 	}
 
-	#letter(m: { to: string; subject: string; text: string; linkId?: string; about: string; at?: number }): void {
+	/** Puts a text message in the outbox, one for each phone number of `to`; mail addresses among them are left to `mail`. */
+	textMessage(m: { to: string; text: string; linkId?: string; about: string; at?: number }): void {
+		for (const to of m.to.split(',').map((a) => a.trim()))
+			if (to !== '' && !to.includes('@')) this.#letter({ ...m, to, subject: m.text.slice(0, 60) }, 'text');
+	}
+
+	#letter(
+		m: { to: string; subject: string; text: string; linkId?: string; about: string; at?: number },
+		channel: 'mail' | 'text' = 'mail'
+	): void {
 		this.insert(outbox, {
 			id: newId(),
+			channel,
 			to: m.to,
 			subject: m.subject,
 			text: m.text,

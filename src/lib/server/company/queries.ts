@@ -32,6 +32,7 @@ export const letters = (app: App) =>
 		.map((m) => ({ ...m, text: letterText(app, m) }));
 export const standIns = (app: App) => ({
 	mail: app.mail.name,
+	texts: app.texts.name,
 	cards: app.cards.name,
 	map: app.settings.mapTiles ? 'tile service' : 'own outlines of the town',
 	log: app.db.orm.select().from(standInLog).orderBy(desc(standInLog.id)).limit(200).all()

@@ -4,6 +4,7 @@ import type { App } from '../app';
 import { companyOf } from '../jobs/queries';
 import { customers, estimates, jobs, quotes, revisions, taxCodes, taxComponents } from '../db/schema';
 import { coherent, USUAL_LAYOUT } from '../../core/documents';
+import { USUAL_MESSAGE } from '../../core/quotes';
 import { ownWords } from '../../core/sales';
 import { addressesOf, ownOf } from '../sales/contacts';
 import { customerOfJob } from '../quotes/queries';
@@ -69,6 +70,8 @@ export function bench(app: App, jobId: string, change: number | null = null) {
 		},
 		letter: {
 			to: customer ? addressesOf(db, customer, 'getsQuotes') : '',
+			phone: customer?.phone ?? '',
+			message: own.settings.quoteLetter?.message ?? USUAL_MESSAGE,
 			subject: own.settings.quoteLetter?.subject ?? '{title}: your quote from {company}',
 			text:
 				own.settings.quoteLetter?.text ??

@@ -4,7 +4,7 @@ import { coherent, mapRich, USUAL_LAYOUT } from '../../core/documents';
 import { checkChoice, computeEstimate, freeze, groupProblems, membersOf, presetsOf, quoteTotals, type Estimate } from '../../core/estimate';
 import { formatCents } from '../../core/money';
 import { Refusal } from '../../core/refusal';
-import { fillLetter, readRecipients } from '../../core/quotes';
+import { fillLetter, readPhones, readRecipients, USUAL_MESSAGE } from '../../core/quotes';
 import { ownWords } from '../../core/sales';
 import { addDays, instantOf, longDay, wallTime } from '../../core/time';
 import { defineCommand, type Actor, type Context } from '../commands';
@@ -49,6 +49,9 @@ export const issueQuote = defineCommand({
 			subject: Text(200),
 			text: Text(8000),
 			despite: Type.Optional(Type.Boolean()),
+			/** Phone numbers that get a text message with the link, and what it says. */
+			textTo: Type.Optional(Text(200)),
+			message: Type.Optional(Text(600)),
 			/** A copy to whoever issues it. */
 			copy: Type.Optional(Type.Boolean()),
 			/** When it goes out, as wall time of the company: 2027-04-15T08:00; empty: now. */
@@ -90,6 +93,7 @@ export const issueQuote = defineCommand({
 		checkSignedOff(ctx, row.id, estimate, actor.type === 'person' ? actor.role : null);
 		const own = ctx.get(company, 'company', 'The company');
 		const recipients = readRecipients(i.to);
+		const phones = readPhones(i.textTo ?? '');
 		const at = sendingTime(i.sendAt ?? '', ctx.now, own.zone);
 		const customer = ctx.get(customers, job.customerId, 'The customer');
 		const site = job.siteId ? ctx.find(sites, job.siteId) : undefined;
@@ -165,7 +169,7 @@ export const issueQuote = defineCommand({
 			net: frozen.totals.net,
 			tax: frozen.totals.tax,
 			total: frozen.totals.total,
-			sentTo: recipients.join(', '),
+			sentTo: [...recipients, ...phones].join(', '),
 			goesOutAt: at > ctx.now ? at : null,
 			signers
 		};
@@ -181,7 +185,20 @@ export const issueQuote = defineCommand({
 			about: `job:${job.id}`,
 			at
 		});
-		if (i.keep) ctx.update(company, 'company', { settings: { ...own.settings, quoteLetter: { subject: i.subject, text: i.text } } });
+		if (phones.length) {
+			const said = fillLetter((i.message ?? '').trim() || USUAL_MESSAGE, words, 'message');
+			ctx.textMessage({
+				to: phones.join(', '),
+				text: said.includes('{link}') ? said : `${said} {link}`,
+				linkId,
+				about: `job:${job.id}`,
+				at
+			});
+		}
+		if (i.keep)
+			ctx.update(company, 'company', {
+				settings: { ...own.settings, quoteLetter: { subject: i.subject, text: i.text, ...(i.message ? { message: i.message } : {}) } }
+			});
 		ctx.update(jobs, job.id, { touchedAt: ctx.now });
 		ctx.happened(
 			`job:${job.id}`,
@@ -436,6 +453,14 @@ function recordAnswer(ctx: Context, r: typeof revisions.$inferSelect, a: Answer)
 				'track',
 				'today'
 			);
+			const person = personInCharge(ctx, job.personId);
+			if (person)
+				ctx.mail({
+					to: person.mail,
+					subject: `Quote ${quote.number} signed by ${a.name.trim()}: ${job.name}`,
+					text: `${a.name.trim()} signed quote ${quote.number}. Still to sign: ${missing.join(', ')}.`,
+					about: `job:${job.id}`
+				});
 			return { answer: 'signed' as const, total: totals.total, missing };
 		}
 	} else if (a.reason.trim() === '') throw new Refusal('Please tell us why; a word is enough.', 'reason');

@@ -67,7 +67,7 @@ function depositOf(app: App, jobId: string): { left: number; url: string } | nul
 
 export const customerOfJob = (app: App, jobId: string) =>
 	app.db.orm
-		.select({ id: customers.id, name: customers.name, mail: customers.mail })
+		.select({ id: customers.id, name: customers.name, mail: customers.mail, phone: customers.phone })
 		.from(jobs)
 		.innerJoin(customers, eq(customers.id, jobs.customerId))
 		.where(eq(jobs.id, jobId))

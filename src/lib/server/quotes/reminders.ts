@@ -2,7 +2,7 @@ import { Type } from '@sinclair/typebox';
 import { and, eq, gte, inArray, sql } from 'drizzle-orm';
 import { dueReminders, isQuiet, NO_REMINDERS } from '../../core/quotes';
 import { formatCents } from '../../core/money';
-import { wallTime } from '../../core/time';
+import { longDay, wallTime } from '../../core/time';
 import { Refusal } from '../../core/refusal';
 import { defineCommand } from '../commands';
 import { Id, strict } from '../commands/inputs';
@@ -57,8 +57,14 @@ export const remindDue = defineCommand({
 			const last = due.at(-1)?.startsWith('expires') ?? false;
 			ctx.mail({
 				to: r.to,
-				subject: last ? `Quote ${quote.number} is valid until ${r.validUntil}` : `Your quote ${quote.number} from ${own.name}`,
-				text: `${last ? `our quote over ${formatCents(r.total)} is valid until ${r.validUntil}.` : `you have our quote over ${formatCents(r.total)}.`} You can read it, ask beside it, choose options and accept or decline it here:\n\n{link}\n\nIf you have decided otherwise, one word there is enough and we will not ask again.\n\n${own.name}, ${own.phone}`,
+				subject: last ? `Quote ${quote.number} is valid until ${longDay(r.validUntil)}` : `Your quote ${quote.number} from ${own.name}`,
+				text: `${last ? `our quote over ${formatCents(r.total)} is valid until ${longDay(r.validUntil)}.` : `you have our quote over ${formatCents(r.total)}.`} You can read it, ask beside it, choose options and accept or decline it here:\n\n{link}\n\nIf you have decided otherwise, one word there is enough and we will not ask again.\n\n${own.name}, ${own.phone}`,
+				linkId,
+				about: `job:${quote.jobId}`
+			});
+			ctx.textMessage({
+				to: r.to,
+				text: `${own.name}: our quote ${quote.number} over ${formatCents(r.total)} is valid until ${longDay(r.validUntil)}. {link}`,
 				linkId,
 				about: `job:${quote.jobId}`
 			});

@@ -20,7 +20,7 @@ export function letterText(app: App, row: { text: string; linkId: string | null 
 
 /** Sends what is due. A letter is marked before the next is taken, so a restart sends nothing twice but the one in flight. */
 export async function sendDue(app: App): Promise<number> {
-	const from = app.db.orm.select({ mail: company.mail }).from(company).get()?.mail ?? 'office@localhost';
+	const own = app.db.orm.select({ mail: company.mail, name: company.name }).from(company).get();
 	let sent = 0;
 	for (;;) {
 		const row = app.db.orm
@@ -32,7 +32,11 @@ export async function sendDue(app: App): Promise<number> {
 			.get();
 		if (!row) return sent;
 		try {
-			const message = await app.mail.send({ from, to: row.to, subject: row.subject, text: letterText(app, row) });
+			const text = letterText(app, row);
+			const message =
+				row.channel === 'text'
+					? await app.texts.send({ from: own?.name ?? '', to: row.to, text })
+					: await app.mail.send({ from: own?.mail || 'office@localhost', to: row.to, subject: row.subject, text });
 			app.db.orm
 				.update(outbox)
 				.set({ state: 'sent', sentAt: app.clock.now(), attempts: row.attempts + 1, message })
@@ -41,7 +45,7 @@ export async function sendDue(app: App): Promise<number> {
 			sent += 1;
 		} catch (e) {
 			const attempts = row.attempts + 1;
-			log.warn({ attempts }, 'mail not delivered');
+			log.warn({ attempts, channel: row.channel }, 'not delivered');
 			app.db.orm
 				.update(outbox)
 				.set({

@@ -30,7 +30,7 @@ export interface CompanySettings {
 	/** When customers are reminded of a quote; absent: never. */
 	reminders?: ReminderRules;
 	/** The wording of the letter a quote goes out with, words in braces open. */
-	quoteLetter?: { subject: string; text: string };
+	quoteLetter?: { subject: string; text: string; message?: string };
 	/** Kinds of work, sources and reasons lost, as the company names them. */
 	salesLists?: SalesLists;
 	/** Fields of the company's own. */

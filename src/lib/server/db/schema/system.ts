@@ -36,6 +36,10 @@ export const outbox = sqliteTable(
 	'outbox',
 	{
 		id: id(),
+		/** How it goes out: by mail, or as a text message to a phone. */
+		channel: text('channel', { enum: ['mail', 'text'] })
+			.notNull()
+			.default('mail'),
 		to: text('to').notNull(),
 		subject: text('subject').notNull(),
 		text: text('text').notNull(),

@@ -15,15 +15,15 @@
 	const parts = (text: string) => text.split(/(https?:\/\/\S+)/);
 </script>
 
-<Page title="Outbox" sub="Every mail the program sends, by {data.port}" pages={pagesOf('Yard')} current="/yard/outbox">
+<Page title="Outbox" sub="Every mail and text message the program sends" pages={pagesOf('Yard')} current="/yard/outbox">
 	{#if said}<p class="problem mb-2" role="alert">{said}</p>{/if}
 	<ul class="grid gap-2">
 		{#each data.letters as m (m.id)}<li class="sheet">
 				<details>
 					<summary class="flex cursor-pointer items-center gap-4 p-3"
-						><Mark kind={marks[m.state]} label={m.state} /><strong>{m.subject}</strong><span class="quiet">to {m.to}</span><span
-							class="quiet ml-auto">{showInstant(m.createdAt, data.company.zone)}</span
-						></summary
+						><Mark kind={marks[m.state]} label={m.state} /><strong>{m.subject}</strong><span class="quiet"
+							>{m.channel === 'text' ? 'text ' : ''}to {m.to}</span
+						><span class="quiet ml-auto">{showInstant(m.createdAt, data.company.zone)}</span></summary
 					>
 					<div class="p-4 pt-0">
 						<p class="whitespace-pre-wrap">

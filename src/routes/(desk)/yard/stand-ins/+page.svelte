@@ -7,7 +7,8 @@
 
 <Page title="Stand-ins" sub="What the simulated outside services were sent and answered" pages={pagesOf('Yard')} current="/yard/stand-ins">
 	<p class="mb-3">
-		Mail: <strong>{data.ports.mail}</strong> · Cards: <strong>{data.ports.cards}</strong> · Map: <strong>{data.ports.map}</strong>
+		Mail: <strong>{data.ports.mail}</strong> · Texts: <strong>{data.ports.texts}</strong> · Cards: <strong>{data.ports.cards}</strong> ·
+		Map: <strong>{data.ports.map}</strong>
 	</p>
 	<div class="sheet overflow-x-auto">
 		<table class="grid-table">

@@ -104,7 +104,7 @@
 	});
 	let issuing = $state(false);
 	let busy = $state(false);
-	let letter = $state({ to: '', subject: '', text: '', copy: false, sendAt: '', keep: false });
+	let letter = $state({ to: '', subject: '', text: '', copy: false, sendAt: '', keep: false, textTo: '', message: '' });
 	let paper = $state(untrack(() => paperOf()));
 	function paperOf() {
 		return { layout: { ...b.paper.layout }, blocks: b.paper.blocks.map((x) => x.id), signers: '' };
@@ -198,7 +198,10 @@
 		else setting = null;
 	}
 	function startIssue() {
-		letter = { to: b.letter.to, subject: b.letter.subject, text: b.letter.text, copy: false, sendAt: '', keep: false };
+		letter = {
+			...{ to: b.letter.to, subject: b.letter.subject, text: b.letter.text, copy: false, sendAt: '', keep: false },
+			...{ textTo: '', message: b.letter.message }
+		};
 		field = '';
 		problem = '';
 		paper = paperOf();
@@ -439,7 +442,7 @@
 	save="Freeze and send"
 	onsave={issue}
 	{busy}
-	problem={field === 'to' || field === 'subject' || field === 'text' || field === 'sendAt' || field === 'signers' ? '' : problem}
+	problem={['to', 'subject', 'text', 'sendAt', 'signers', 'textTo', 'message'].includes(field) ? '' : problem}
 >
 	<Field label="To" hint="several with commas between" problem={field === 'to' ? problem : ''}
 		><input class="input" name="to" bind:value={letter.to} placeholder="nobody: only freeze it" /></Field
@@ -453,6 +456,17 @@
 	<details>
 		<summary class="link">As it will be read</summary>
 		<p class="preview">{letterPreview}</p>
+	</details>
+	<details open={field === 'textTo' || field === 'message'}>
+		<summary class="link">A text message too{letter.textTo.trim() ? `: to ${letter.textTo}` : ''}</summary>
+		<div class="mt-2 grid gap-2">
+			<Field label="To the phone" hint={b.letter.phone ? `theirs: ${b.letter.phone}` : ''} problem={field === 'textTo' ? problem : ''}
+				><input class="input" name="text-to" bind:value={letter.textTo} placeholder="nobody" /></Field
+			>
+			<Field label="Text" problem={field === 'message' ? problem : ''}
+				><textarea class="textarea" name="message" rows="2" bind:value={letter.message}></textarea></Field
+			>
+		</div>
 	</details>
 	<details open={field === 'signers'}>
 		<summary class="link">The document: {paper.layout.layout}{paper.signers.trim() ? ', several sign' : ''}</summary>

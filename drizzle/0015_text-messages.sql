@@ -1,0 +1,1 @@
+ALTER TABLE `outbox` ADD `channel` text DEFAULT 'mail' NOT NULL;
