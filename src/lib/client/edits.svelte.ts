@@ -30,6 +30,7 @@ export class Edits {
 	readonly #store: string;
 	#answers: Record<string, (wrong: string | null) => void> = {};
 	#sending = false;
+	#soon = false;
 	readonly #settled: (() => void)[] = [];
 	#timer: ReturnType<typeof setTimeout> | undefined;
 
@@ -56,10 +57,12 @@ export class Edits {
 	}
 
 	/** What lies over a page that shows this version of the estimate: all that it does not show yet. */
-	patches(version: number): Record<string, Partial<Line>> {
-		const all: Record<string, Partial<Line>> = {};
-		for (const e of this.waiting) if (e.patch && (e.saved === null || e.saved > version)) all[e.lineId] = { ...all[e.lineId], ...e.patch };
-		return all;
+	patches(version: number): ReadonlyMap<string, Partial<Line>> {
+		const all: [string, Partial<Line>][] = [];
+		for (const e of this.waiting)
+			if (e.patch && (e.saved === null || e.saved > version))
+				all.push([e.lineId, { ...all.findLast(([id]) => id === e.lineId)?.[1], ...e.patch }]);
+		return new Map(all);
 	}
 
 	/** @returns what was wrong with it, or null: saved, or kept for later. */
@@ -69,13 +72,23 @@ export class Edits {
 		this.#keep();
 		return new Promise((resolve) => {
 			this.#answers[key] = resolve;
+			this.#sendSoon();
+		});
+	}
+
+	/** After the screen had its turn: what was typed is seen first. */
+	#sendSoon(): void {
+		if (this.#soon) return;
+		this.#soon = true;
+		setTimeout(() => {
+			this.#soon = false;
 			void this.#send();
 		});
 	}
 
 	/** When what was typed is saved, or known to wait for the connection: what comes next, Undo too, comes after it. */
 	settled(): Promise<void> {
-		return this.#sending ? new Promise((go) => this.#settled.push(go)) : Promise.resolve();
+		return this.#sending || this.#soon ? new Promise((go) => this.#settled.push(go)) : Promise.resolve();
 	}
 
 	#answer(key: string, wrong: string | null): boolean {

@@ -49,6 +49,12 @@ export interface ScopeResult extends Sums {
 	state: 'in' | 'option' | 'aside';
 }
 
+/** A sum of lines that are taxed alike. */
+export interface TaxedSum {
+	taxCodeId: string | null;
+	amount: Cents;
+}
+
 export interface EstimateResult {
 	scopes: ScopeResult[];
 	lines: LineResult[];
@@ -59,6 +65,8 @@ export interface EstimateResult {
 	discount: Cents;
 	/** Price of what is offered and not chosen. */
 	optionsOffered: Cents;
+	/** What counts, by scope and tax code. */
+	taxed: TaxedSum[];
 	toDecide: LineResult[];
 	reminders: LineResult[];
 	problems: { scopeId: string; lineId: string | null; text: string }[];
@@ -87,24 +95,32 @@ export function measureOf(measures: Measures, names: readonly MeasureName[], sys
 export function computeEstimate(estimate: Estimate, options: ComputeOptions = {}): EstimateResult {
 	// Until somebody chooses, the alternative that is preset counts.
 	const chosen = options.chosen ?? presetsOf(estimate);
-	const lines: LineResult[] = [];
-	const scopes: ScopeResult[] = [];
-	for (const scope of estimate.scopes) {
-		let measures: Measures = {};
-		let problem: string | null = null;
-		try {
-			measures = scopeMeasures(scope.shapes);
-		} catch (e) {
-			problem = (e as Error).message;
-		}
-		const scopeState = scope.setAside ? 'aside' : scope.option && !chosen.has(scope.id) ? 'option' : 'in';
-		const own = computeLines(scope, scopeState, measures, estimate.system, chosen);
-		for (const l of own) lines.push(l);
-		scopes.push({ scope, measures, problem, lines: own, state: scopeState, ...emptySums() });
+	const scopes = estimate.scopes.map((scope) => startScope(scope, estimate.system, chosen));
+	finishLines(
+		estimate,
+		scopes.flatMap((s) => s.lines)
+	);
+	for (const s of scopes) closeScope(s);
+	return assemble(scopes);
+}
+
+/** A scope’s measures and quantities, before discount and sums. */
+export function startScope(scope: Scope, system: UnitSystem, chosen: ReadonlySet<string>): ScopeResult {
+	let measures: Measures = {};
+	let problem: string | null = null;
+	try {
+		measures = scopeMeasures(scope.shapes);
+	} catch (e) {
+		problem = (e as Error).message;
 	}
-	const { gross, discount } = applyDiscount(estimate, lines);
+	const state = scope.setAside ? 'aside' : scope.option && !chosen.has(scope.id) ? 'option' : 'in';
+	return { scope, measures, problem, lines: computeLines(scope, state, measures, system, chosen), state, ...emptySums() };
+}
+
+/** Discount, overhead and margin of lines whose quantities are known. All lines that share a discount must be there. */
+export function finishLines(estimate: Estimate, lines: LineResult[]): void {
+	applyDiscount(estimate, lines);
 	for (const l of lines) finishLine(l, estimate);
-	return collect(scopes, lines, gross, discount);
 }
 
 function computeLines(
@@ -208,25 +224,22 @@ function quantify(r: LineResult, measures: Measures, system: UnitSystem, parent:
 	}
 }
 
-function applyDiscount(estimate: Estimate, lines: LineResult[]): { gross: Cents; discount: Cents } {
-	let gross = 0;
-	for (const l of lines) if (l.state === 'in') gross += l.amount;
-	if (!estimate.discount) return { gross: cents(gross), discount: cents(0) };
+/** Spreads the discount over the lines that count and may be discounted; never more than they come to. */
+function applyDiscount(estimate: Estimate, lines: LineResult[]): void {
+	if (!estimate.discount) return;
 	const open = lines.filter((l) => l.state === 'in' && l.line.discountable);
 	const base = cents(open.reduce((a, l) => a + l.amount, 0));
 	const wanted = estimate.discount.by === 'amount' ? estimate.discount.amount : percentOf(base, estimate.discount.percent);
 	const discount = cents(Math.max(0, Math.min(wanted, base)));
-	if (discount > 0) {
-		const shares = split(
-			discount,
-			open.map((l) => l.amount)
-		);
-		open.forEach((l, i) => {
-			l.discount = shares[i] ?? cents(0);
-			l.net = cents(l.amount - l.discount);
-		});
-	}
-	return { gross: cents(gross), discount };
+	if (discount <= 0) return;
+	const shares = split(
+		discount,
+		open.map((l) => l.amount)
+	);
+	open.forEach((l, i) => {
+		l.discount = shares[i] ?? cents(0);
+		l.net = cents(l.amount - l.discount);
+	});
 }
 
 /** Overhead = hours × overhead an hour + line cost × percent of its kind, rounded once on the sum. */
@@ -254,41 +267,88 @@ function close(s: Sums): void {
 	s.margin = ratioOf(s.profit, s.price);
 }
 
-function collect(scopes: ScopeResult[], lines: LineResult[], gross: Cents, discount: Cents): EstimateResult {
-	const total = emptySums();
-	const byKind = Object.fromEntries(KINDS.map((k) => [k, emptySums()])) as Record<Kind, Sums>;
-	let optionsOffered = 0;
-	const result: EstimateResult = {
-		scopes,
-		lines,
-		total,
-		byKind,
-		gross,
-		discount,
-		optionsOffered: 0 as Cents,
-		toDecide: [],
-		reminders: [],
-		problems: []
+/** What one scope adds to the whole. */
+interface Part {
+	total: Sums;
+	byKind: Record<Kind, Sums>;
+	gross: number;
+	discount: number;
+	optionsOffered: number;
+	taxed: TaxedSum[];
+	toDecide: LineResult[];
+	reminders: LineResult[];
+	problems: EstimateResult['problems'];
+}
+const noSums = (): Record<Kind, Sums> => ({
+	...{ labor: emptySums(), material: emptySums(), equipment: emptySums() },
+	...{ subcontract: emptySums(), other: emptySums() }
+});
+
+/** Sums of a scope are kept with it: of an estimate in which one scope changed, the others are not gone through again. */
+const parts = new WeakMap<ScopeResult, Part>();
+
+/** Closes the scope's own sums and tells what it adds to the whole. */
+export function closeScope(s: ScopeResult): void {
+	const part: Part = {
+		...{ total: emptySums(), byKind: noSums(), gross: 0, discount: 0, optionsOffered: 0 },
+		...{ taxed: [], toDecide: [], reminders: [], problems: [] }
 	};
-	for (const s of scopes) {
-		if (s.problem) result.problems.push({ scopeId: s.scope.id, lineId: null, text: s.problem });
-		for (const l of s.lines) {
-			// A scope shows its own price also while it is only offered: what it would add.
-			if (l.state === 'in' || (l.state === 'option' && s.state === 'option' && !l.apart)) add(s, l);
-			if (l.state === 'option') optionsOffered += l.net;
-			if (l.state === 'in') {
-				add(total, l);
-				add(byKind[l.line.kind], l);
-			}
-			if (l.state === 'aside') continue;
-			if (l.toDecide) result.toDecide.push(l);
-			if (l.line.reminder && l.quantity === 0) result.reminders.push(l);
-			if (l.problem) result.problems.push({ scopeId: s.scope.id, lineId: l.line.id, text: `${l.line.name}: ${l.problem}` });
+	if (s.problem) part.problems.push({ scopeId: s.scope.id, lineId: null, text: s.problem });
+	for (const l of s.lines) {
+		// A scope shows its own price also while it is only offered: what it would add.
+		if (l.state === 'in' || (l.state === 'option' && s.state === 'option' && !l.apart)) add(s, l);
+		if (l.state === 'option') part.optionsOffered += l.net;
+		if (l.state === 'in') {
+			add(part.total, l);
+			add(part.byKind[l.line.kind], l);
+			part.gross += l.amount;
+			part.discount += l.discount;
+			const alike = part.taxed.find((t) => t.taxCodeId === l.line.taxCodeId);
+			if (alike) alike.amount = (alike.amount + l.net) as Cents;
+			else part.taxed.push({ taxCodeId: l.line.taxCodeId, amount: l.net });
 		}
-		close(s);
+		if (l.state === 'aside') continue;
+		if (l.toDecide) part.toDecide.push(l);
+		if (l.line.reminder && l.quantity === 0) part.reminders.push(l);
+		if (l.problem) part.problems.push({ scopeId: s.scope.id, lineId: l.line.id, text: `${l.line.name}: ${l.problem}` });
 	}
-	close(total);
-	for (const k of KINDS) close(byKind[k]);
-	result.optionsOffered = optionsOffered as Cents;
+	close(s);
+	parts.set(s, part);
+}
+
+/** Adds one part's sums to those of the whole. */
+function merge(into: Sums, s: Sums): void {
+	into.cost = (into.cost + s.cost) as Cents;
+	into.overhead = (into.overhead + s.overhead) as Cents;
+	into.price = (into.price + s.price) as Cents;
+	into.hours += s.hours;
+}
+
+/** The whole from its scopes, each of them closed. */
+export function assemble(scopes: ScopeResult[]): EstimateResult {
+	const result: EstimateResult = {
+		...{ scopes, lines: [], total: emptySums(), byKind: noSums(), gross: 0 as Cents, discount: 0 as Cents },
+		...{ optionsOffered: 0 as Cents, taxed: [], toDecide: [], reminders: [], problems: [] }
+	};
+	let [gross, discount, offered] = [0, 0, 0];
+	for (const s of scopes) {
+		const part = parts.get(s);
+		if (!part) continue;
+		for (const l of s.lines) result.lines.push(l);
+		merge(result.total, part.total);
+		for (const k of KINDS) merge(result.byKind[k], part.byKind[k]);
+		gross += part.gross;
+		discount += part.discount;
+		offered += part.optionsOffered;
+		result.taxed.push(...part.taxed);
+		result.toDecide.push(...part.toDecide);
+		result.reminders.push(...part.reminders);
+		result.problems.push(...part.problems);
+	}
+	close(result.total);
+	for (const k of KINDS) close(result.byKind[k]);
+	result.gross = cents(gross);
+	result.discount = cents(discount);
+	result.optionsOffered = cents(offered);
 	return result;
 }

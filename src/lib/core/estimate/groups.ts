@@ -60,8 +60,9 @@ export function checkChoice(estimate: Estimate, chosen: ReadonlySet<string>): vo
  * What is wrong with the groups themselves before a quote goes out: fewer members than must be chosen, a preset that is not offered.
  */
 export function groupProblems(estimate: Estimate): string[] {
+	if (!estimate.groups?.length) return [];
 	const members = membersOf(estimate);
-	return (estimate.groups ?? []).flatMap((g) => {
+	return estimate.groups.flatMap((g) => {
 		const own = members.filter((m) => m.groupId === g.id);
 		if (own.length === 0) return [];
 		if (own.length < g.atLeast) return [`${g.name} asks for ${g.atLeast}, but offers ${own.length}.`];

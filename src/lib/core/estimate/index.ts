@@ -6,6 +6,7 @@ export * from './paste';
 export * from './take-out';
 export * from './simulate';
 export * from './compute';
+export * from './recompute';
 export * from './set-total';
 export * from './explain';
 export * from './pool';

@@ -38,8 +38,14 @@ export function poolLines(lines: readonly Line[]): Measured {
 	return { by: 'measure', measures: own.measures, rate: own.rate, also: [...(own.also ?? []), ...rest.flatMap(needsOf)] };
 }
 
-/** Groups of a scope's lines that could be pooled: the same item from measures, with the same step. */
+const pools = new WeakMap<readonly Line[], Line[][]>();
+/** Groups of a scope's lines that could be pooled: the same item from measures, with the same step. Kept with the list. */
 export function poolable(lines: readonly Line[]): Line[][] {
+	const found = pools.get(lines) ?? findPools(lines);
+	pools.set(lines, found);
+	return found;
+}
+function findPools(lines: readonly Line[]): Line[][] {
 	const groups: Line[][] = [];
 	for (const l of lines) {
 		if (l.source.by !== 'measure' || l.setAside) continue;

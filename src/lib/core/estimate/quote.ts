@@ -20,8 +20,7 @@ export interface QuoteTotals {
 
 /** What the customer pays for what counts (with the chosen options): net, tax by component, total. */
 export function quoteTotals(result: EstimateResult, tax: TaxSetting): QuoteTotals {
-	const lines = result.lines.filter((l) => l.state === 'in').map((l) => ({ amount: l.net, taxCodeId: l.line.taxCodeId }));
-	const taxes = taxOf(lines, tax.codes, tax.components, tax.day, tax.exemption);
+	const taxes = taxOf(result.taxed, tax.codes, tax.components, tax.day, tax.exemption);
 	const total = taxTotal(taxes);
 	return { net: result.total.price, taxes, tax: total, total: cents(result.total.price + total) };
 }

@@ -1,8 +1,7 @@
-import type { EstimateResult, LineResult } from './compute';
 import type { Estimate, Line } from './model';
 
 /** Whether two records say the same: their own fields compared as they are, what is nested in them by its text. */
-function same<T extends object>(a: T, b: T, except?: keyof T): boolean {
+export function same<T extends object>(a: T, b: T, except?: keyof T): boolean {
 	if (a === b) return true;
 	const keys = Object.keys(b) as (keyof T)[];
 	if (Object.keys(a).length !== keys.length) return false;
@@ -14,7 +13,7 @@ function same<T extends object>(a: T, b: T, except?: keyof T): boolean {
 }
 
 /** Whether two lists hold the same objects in the same order. */
-const sameList = (a: readonly unknown[], b: readonly unknown[]): boolean => a.length === b.length && a.every((x, i) => x === b[i]);
+export const sameList = (a: readonly unknown[], b: readonly unknown[]): boolean => a.length === b.length && a.every((x, i) => x === b[i]);
 
 /**
  * The next estimate with every line that says the same taken from the one before, as the same object: what did not change is not
@@ -36,31 +35,4 @@ export function sharedWith(before: Estimate | null, next: Estimate): Estimate {
 		return old && sameList(old.lines, shared.lines) && same(old, shared, 'lines') ? old : shared;
 	});
 	return { ...next, scopes };
-}
-
-/**
- * The next result with every line’s figures that did not move taken from the one before, as the same object. Lines are compared
- * by identity, so share them first. The scope that an unmoved line points to may be the earlier one: it has the same id.
- */
-export function sharedResult(before: EstimateResult | null, next: EstimateResult): EstimateResult {
-	if (!before) return next;
-	const known = new Map<string, LineResult>();
-	for (const l of before.lines) known.set(l.line.id, l);
-	const kept = new Map<LineResult, LineResult>();
-	for (const l of next.lines) {
-		const old = known.get(l.line.id);
-		if (old && old.line === l.line && old.scope.id === l.scope.id && same(old, l, 'scope')) kept.set(l, old);
-	}
-	const share = (lines: LineResult[]) => lines.map((l) => kept.get(l) ?? l);
-	return {
-		...next,
-		lines: share(next.lines),
-		scopes: next.scopes.map((s) => {
-			const shared = { ...s, lines: share(s.lines) };
-			const old = before.scopes.find((x) => x.scope === s.scope);
-			return old && sameList(old.lines, shared.lines) && same(old, shared, 'lines') ? old : shared;
-		}),
-		toDecide: share(next.toDecide),
-		reminders: share(next.reminders)
-	};
 }

@@ -79,13 +79,25 @@ function priced(line: Line, rule: PriceRule, cost: number, { overheadPercent }: 
 	return { unitPrice: unitPriceOf(rule, unitPrice(cost), breakEvenWithHours(line, cost, overheadPercent), { fine: line.fine }) };
 }
 
-/** An estimate with some lines changed; everything else is the same object, so that little is drawn again. */
-export function withLines(estimate: Estimate, patches: Readonly<Record<string, Partial<Line>>>): Estimate {
-	if (Object.keys(patches).length === 0) return estimate;
-	return {
-		...estimate,
-		scopes: estimate.scopes.map((s) =>
-			s.lines.some((l) => patches[l.id]) ? { ...s, lines: s.lines.map((l) => (patches[l.id] ? { ...l, ...patches[l.id] } : l)) } : s
-		)
+/** Which scope of an estimate each line is in, found once for an estimate that many edits are laid over. */
+const places = new WeakMap<Estimate, Map<string, number>>();
+function placesOf(estimate: Estimate): Map<string, number> {
+	let found = places.get(estimate);
+	if (!found) {
+		found = new Map(estimate.scopes.flatMap((s, n) => s.lines.map((l) => [l.id, n] as const)));
+		places.set(estimate, found);
+	}
+	return found;
+}
+
+/** An estimate with some lines changed; everything else is the same object, so that little is reckoned and drawn again. */
+export function withLines(estimate: Estimate, patches: ReadonlyMap<string, Partial<Line>>): Estimate {
+	if (patches.size === 0) return estimate;
+	const at = placesOf(estimate);
+	const touched = new Set([...patches.keys()].map((id) => at.get(id)));
+	const patched = (l: Line): Line => {
+		const patch = patches.get(l.id);
+		return patch ? { ...l, ...patch } : l;
 	};
+	return { ...estimate, scopes: estimate.scopes.map((s, n) => (touched.has(n) ? { ...s, lines: s.lines.map(patched) } : s)) };
 }

@@ -130,10 +130,15 @@
 	/** What typing does to the line at once. @throws Refusal, in words for the cell */
 	const typed = (l: LineResult, field: LineField, value: string) =>
 		typeIn(l.line, field, value, { overheadPercent: estimate.overheadPercent, computed: l.computed });
-	/** At once, not with the next frame: by then a quick typist may be in another cell, and would be pulled out of it. */
+	/**
+	 * At once, not with the next frame: by then a quick typist may be in another cell, and would be pulled out of it. The field that
+	 * is being left is still there: taking it away with the focus in it would lay the whole page out twice.
+	 */
 	function focusCell() {
-		flushSync();
-		body?.querySelector<HTMLElement>(`[data-cell="${at.row}-${at.col}"]`)?.focus();
+		const cell = () => body?.querySelector<HTMLElement>(`[data-cell="${at.row}-${at.col}"]`);
+		// A row that is not drawn yet, because nobody was near it, is drawn for the focus.
+		if (!cell()) flushSync();
+		cell()?.focus();
 	}
 	/** What was said of a row is over when it is changed; what is said of another row stays. */
 	const clear = (row: number) => {

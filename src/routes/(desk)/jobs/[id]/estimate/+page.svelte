@@ -4,13 +4,12 @@
 	import { command } from '$lib/client/command';
 	import { Edits } from '$lib/client/edits.svelte';
 	import {
-		computeEstimate,
 		poolable,
-		sharedResult,
+		recompute,
 		sharedWith,
 		withLines,
+		type Computed,
 		type Estimate,
-		type EstimateResult,
 		type Line
 	} from '$lib/core/estimate';
 	import type { Shape } from '$lib/core/measure';
@@ -42,11 +41,11 @@
 	const myId = $derived(data.me.id);
 	const edits = $derived(new Edits(estimateId, myId));
 	/** The states before, not for showing: what did not change stays the same object and is not drawn again. */
-	const before: { estimate: Estimate | null; result: EstimateResult | null } = { estimate: null, result: null };
-	const fromServer = $derived((before.estimate = sharedWith(before.estimate, b.estimate)));
+	const before: { server: Estimate | null; computed: Computed | null } = { server: null, computed: null };
+	const fromServer = $derived((before.server = sharedWith(before.server, b.estimate)));
 	const estimate = $derived(withLines(fromServer, edits.patches(b.version)));
 	const unsaved: ReadonlySet<string> = $derived(new Set(edits.waiting.filter((e) => e.saved === null).map((e) => e.lineId)));
-	const result = $derived((before.result = sharedResult(before.result, computeEstimate(estimate))));
+	const result = $derived((before.computed = recompute(before.computed, estimate)).result);
 	let others: string[] = $state([]);
 	$effect(() => {
 		const shown = b.version;
@@ -116,7 +115,7 @@
 	const pools = $derived(result.scopes.flatMap((s) => poolable(s.scope.lines)));
 	let find = $state('');
 	let bar: PickedBar | undefined = $state();
-	const pickedLines = $derived(result.lines.filter((l) => picked.has(l.line.id)));
+	const pickedLines = $derived(picked.size === 0 ? [] : result.lines.filter((l) => picked.has(l.line.id)));
 	const remarks = $derived(
 		countBy(
 			data.review.comments.filter((c) => c.lineId && !c.settledAt),
