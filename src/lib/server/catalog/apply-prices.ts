@@ -43,8 +43,9 @@ export function applyPrices(
 		.run(changeId, i.at, i.byName, i.text, i.importId, fresh.length + changed.length + aside.length);
 	sqlite
 		.prepare(
-			`insert into catalog_change_rows (change_id, item_id, name, unit, cost, rule, tags, category_id, tax_code_id, set_aside, version_after)
-			select ?, id, name, unit, cost, rule, tags, category_id, tax_code_id, set_aside, version + 1 from items where id in (select value from json_each(?))`
+			`insert into item_changes (change_id, item_id, version_after, name, unit, cost, rule, tags, category_id, tax_code_id, set_aside)
+			select ?, id, version + 1, name, unit, cost, rule, tags, category_id, tax_code_id, set_aside from items
+			where id in (select value from json_each(?)) order by id`
 		)
 		.run(changeId, JSON.stringify([...changed.map((c) => c.known.id), ...aside.map((k) => k.id)]));
 	sqlite

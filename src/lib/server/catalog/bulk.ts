@@ -6,7 +6,7 @@ import type { App } from '../app';
 import { defineCommand, type Context } from '../commands';
 import { Id, strict, Text, Typed } from '../commands/inputs';
 import type { Orm } from '../db/open';
-import { catalogChanges, categories, items, taxCodes } from '../db/schema';
+import { catalogChanges, categories, ITEM_FIELDS, items, taxCodes } from '../db/schema';
 import { newId } from '../ids';
 import { ItemFilter, itemWhere } from './filter';
 import { pricer } from './pricing';
@@ -84,22 +84,19 @@ export const changeItems = defineCommand({
 		const { set, words } = plan(ctx.db, i.change);
 		const where = itemWhere(ctx.db, i.filter);
 		const changeId = newId();
-		const change = ctx.insert(catalogChanges, { id: changeId, at: ctx.now, byName: ctx.who.name, text: '', items: 0 });
+		const fields = Object.keys(set);
+		const change = ctx.insert(catalogChanges, { id: changeId, at: ctx.now, byName: ctx.who.name, text: '', items: 0, fields });
+		const columns = (of: (column: string) => SQL) => sql.join(fields.map(of), sql`, `);
+		// In the order of their key they are written side by side; the sign keeps SQLite from walking the index of all items for it. A cost that is kept twice, before and after, is its own history.
+		const after = set.cost ? sql`, cost_after` : sql``;
 		const changed = ctx.db.run(sql`
-			insert into catalog_change_rows (change_id, item_id, name, unit, cost, rule, tags, category_id, tax_code_id, set_aside, version_after)
-			select ${changeId}, id, name, unit, cost, rule, tags, category_id, tax_code_id, set_aside, version + 1 from items where ${where}`).changes;
+			insert into item_changes (change_id, item_id, version_after, ${columns(sql.identifier)}${after})
+			select ${changeId}, id, version + 1, ${columns(sql.identifier)}${set.cost ? sql`, ${set.cost}` : sql``} from items where ${where} order by +id`).changes;
 		if (changed === 0) throw new Refusal('No item fits, so there is nothing to change.', 'filter');
-		const columns = sql.join(
-			Object.entries(set).map(([column, value]) => sql`${sql.identifier(column)} = ${value}`),
-			sql`, `
-		);
-		ctx.db.run(
-			sql`update items set ${columns}, version = version + 1 where rowid in (select i.rowid from catalog_change_rows r join items i on i.id = r.item_id where r.change_id = ${changeId})`
-		);
-		if (i.change.what === 'cost')
-			ctx.db.run(sql`
-				insert into item_costs (item_id, at, before, after)
-				select r.item_id, ${ctx.now}, r.cost, i.cost from catalog_change_rows r join items i on i.id = r.item_id where r.change_id = ${changeId} and i.cost <> r.cost`);
+		const becomes = (column: string): SQL => (column === 'cost' ? sql`r.cost_after` : (set[column] as SQL));
+		ctx.db.run(sql`
+			update items set ${columns((c) => sql`${sql.identifier(c)} = ${becomes(c)}`)}, version = items.version + 1
+			from item_changes r where r.change_id = ${changeId} and r.item_id = items.id`);
 		const text = `${changed.toLocaleString('en-US')} item${changed === 1 ? '' : 's'}: ${words}`;
 		ctx.db.update(catalogChanges).set({ text, items: changed }).where(eq(catalogChanges.id, change.id)).run();
 		ctx.happened('catalog', text, 'catalog');
@@ -115,26 +112,33 @@ export const undoChange = defineCommand({
 	run(ctx, i) {
 		const change = ctx.get(catalogChanges, i.changeId, 'This change');
 		if (change.undoneAt) throw new Refusal('This change was taken back already.');
-		const still = sql`select i.rowid from catalog_change_rows r join items i on i.id = r.item_id and i.version = r.version_after where r.change_id = ${change.id}`;
-		const rows = ctx.db.get<{ n: number }>(sql`select count(*) n from (${still})`)?.n ?? 0;
+		const still = sql`item_changes r join items i on i.id = r.item_id and i.version = r.version_after where r.change_id = ${change.id} and r.reference_id is null`;
+		const rows = ctx.db.get<{ n: number }>(sql`select count(*) n from ${still}`)?.n ?? 0;
+		const fields = ITEM_FIELDS.filter((f) => change.fields.includes(f));
+		if (fields.includes('cost'))
+			ctx.db.run(sql`
+				insert into item_costs (item_id, at, before, after)
+				select i.id, ${ctx.now}, i.cost, r.cost from ${still} and i.cost <> r.cost order by i.id`);
+		const back = sql.join(
+			fields.map((f) => sql`${sql.identifier(f)} = r.${sql.identifier(f)}`),
+			sql`, `
+		);
 		ctx.db.run(sql`
-			insert into item_costs (item_id, at, before, after)
-			select i.id, ${ctx.now}, i.cost, r.cost from catalog_change_rows r join items i on i.id = r.item_id and i.version = r.version_after
-			where r.change_id = ${change.id} and i.cost <> r.cost`);
-		ctx.db.run(sql`
-			update items set (name, unit, cost, rule, tags, category_id, tax_code_id, set_aside) =
-				(select r.name, r.unit, r.cost, r.rule, r.tags, r.category_id, r.tax_code_id, r.set_aside from catalog_change_rows r where r.change_id = ${change.id} and r.item_id = items.id),
-				version = version + 1
-			where rowid in (${still})`);
+			update items set ${back}, version = items.version + 1
+			from item_changes r where r.change_id = ${change.id} and r.reference_id is null and r.item_id = items.id and r.version_after = items.version`);
+		// What another supplier asks goes back too, unless something else was heard since.
+		const heard = ctx.db.run(sql`
+			update item_suppliers set cost = r.cost from item_changes r
+			where r.change_id = ${change.id} and r.reference_id = item_suppliers.id and item_suppliers.cost = r.cost_after`).changes;
 		const added = change.importId ? setAddedAside(ctx, change.importId) : 0;
-		const left = change.items - rows - added;
+		const left = change.items - rows - added - heard;
 		ctx.update(catalogChanges, change.id, { undoneAt: ctx.now });
 		ctx.happened(
 			'catalog',
 			`Taken back: ${change.text}${left > 0 ? `; ${left} changed by somebody since stay as they are` : ''}`,
 			'catalog'
 		);
-		return { restored: rows + added, left };
+		return { restored: rows + added + heard, left };
 	}
 });
 

@@ -8,7 +8,6 @@ import {
 	categories,
 	customers,
 	imports,
-	itemCosts,
 	items,
 	itemSales,
 	laborSheets,
@@ -133,7 +132,7 @@ export function itemDetail(app: App, id: string) {
 			})
 			.join('\n'),
 		...priceItem(db, item),
-		costs: db.select().from(itemCosts).where(eq(itemCosts.itemId, id)).orderBy(desc(itemCosts.at), desc(itemCosts.id)).limit(50).all(),
+		costs: costsOf(app, id),
 		sold,
 		history: priceHistory([...sold].reverse().map((x) => ({ ...x, price: x.price as UnitPrice }))),
 		usedIn: db
@@ -150,6 +149,19 @@ export function itemDetail(app: App, id: string) {
 				.get()?.n ?? 0
 	};
 }
+
+/**
+ * What an item cost over time, newest first: changes of it alone and by price lists, and changes of many items, which keep the cost
+ * before and after themselves. One look-up a change of many, by its key.
+ */
+export const costsOf = (app: App, itemId: string, most = 50) =>
+	app.db.orm.all<{ at: number; before: number | null; after: number }>(sql`
+		select at, before, after from (
+			select at, before, after, id n from item_costs where item_id = ${itemId}
+			union all
+			select c.at, r.cost, r.cost_after, 0 from catalog_changes c join item_changes r on r.change_id = c.id and r.item_id = ${itemId}
+			where r.cost_after is not null and r.cost_after <> r.cost and r.reference_id is null
+		) order by at desc, n desc limit ${most}`);
 
 /** Tags in use, with how many items carry them. */
 export const tagList = (app: App) =>

@@ -62,6 +62,29 @@ export const items = sqliteTable(
 	]
 );
 
+/** What an item is called by a supplier who also has it, and what that supplier asks for a unit of it. */
+export const itemSuppliers = sqliteTable(
+	'item_suppliers',
+	{
+		id: id(),
+		itemId: ref('item_id')
+			.notNull()
+			.references(() => items.id),
+		supplierId: ref('supplier_id')
+			.notNull()
+			.references(() => suppliers.id),
+		code: text('code').notNull(),
+		cost: integer('cost').notNull(),
+		/** When this cost was heard last. */
+		at: instant('at').notNull()
+	},
+	(t) => [
+		uniqueIndex('item_suppliers_code').on(t.supplierId, t.code),
+		index('item_suppliers_item').on(t.itemId),
+		check('item_suppliers_cost', sql`${t.cost} >= 0`)
+	]
+);
+
 export const imports = sqliteTable(
 	'imports',
 	{

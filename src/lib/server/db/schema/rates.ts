@@ -1,4 +1,4 @@
-import { check, index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import { check, index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import { sql } from 'drizzle-orm';
 import type { EquipmentSheet, Kind, LaborSheet, WhatIf, YearlyBudget } from '../../../core/pricing';
 import type { Percent } from '../../../core/money';
@@ -87,6 +87,9 @@ export const rateGroups = sqliteTable(
 	(t) => [uniqueIndex('rate_groups_name').on(t.name)]
 );
 
+/** Columns of an item that changes of many touch. */
+export const ITEM_FIELDS = ['name', 'unit', 'cost', 'rule', 'tags', 'category_id', 'tax_code_id', 'set_aside'] as const;
+
 /** A change of many items at once, by hand or by a price list, that can be taken back whole. */
 export const catalogChanges = sqliteTable(
 	'catalog_changes',
@@ -97,30 +100,39 @@ export const catalogChanges = sqliteTable(
 		text: text('text').notNull(),
 		importId: text('import_id'),
 		items: integer('items').notNull(),
+		/** The columns that it touches. */
+		fields: text('fields', { mode: 'json' }).$type<string[]>().notNull().default([...ITEM_FIELDS]),
 		undoneAt: instant('undone_at')
 	},
 	(t) => [index('catalog_changes_at').on(t.at), index('catalog_changes_import').on(t.importId)]
 );
-/** How each item stood before such a change, and how it stood after it: a change is only taken back where nobody changed the item since. */
-export const catalogChangeRows = sqliteTable(
-	'catalog_change_rows',
+/**
+ * How each item stood before such a change, and its version after it: a change is only taken back where nobody changed the item
+ * since. Only the columns that the change touches are kept (`fields` of the change). Kept by change and item, without a row number:
+ * tens of thousands of them are written at once.
+ */
+export const itemChanges = sqliteTable(
+	'item_changes',
 	{
-		id: integer('id').primaryKey({ autoIncrement: true }),
 		changeId: ref('change_id')
 			.notNull()
 			.references(() => catalogChanges.id),
 		itemId: ref('item_id').notNull(),
-		name: text('name').notNull(),
-		unit: text('unit').notNull(),
-		cost: integer('cost').notNull(),
-		rule: text('rule').notNull(),
-		tags: text('tags').notNull(),
+		versionAfter: integer('version_after').notNull(),
+		cost: integer('cost'),
+		/** What the cost became, where no entry of `item_costs` says it. */
+		costAfter: integer('cost_after'),
+		name: text('name'),
+		unit: text('unit'),
+		rule: text('rule'),
+		tags: text('tags'),
 		categoryId: text('category_id'),
 		taxCodeId: text('tax_code_id'),
-		setAside: integer('set_aside').notNull(),
-		versionAfter: integer('version_after').notNull()
+		setAside: integer('set_aside'),
+		/** Another supplier’s reference: `cost` is what that supplier asked before. The item itself was not touched. */
+		referenceId: text('reference_id')
 	},
-	(t) => [index('catalog_change_rows_change').on(t.changeId)]
+	(t) => [primaryKey({ columns: [t.changeId, t.itemId] })]
 );
 
 /** What an item was sold for on an accepted quote: unit price after discount. */

@@ -139,7 +139,7 @@
 					/>{/if}
 				<table class="grid-table">
 					<tbody
-						>{#each data.costs as c (c.id)}<tr
+						>{#each data.costs as c, n (n)}<tr
 								><td>{showInstant(c.at, data.company.zone)}</td><td class="num"
 									>{c.before === null ? 'first' : formatUnitPrice(c.before)}</td
 								><td class="num">{formatUnitPrice(c.after)}</td></tr
