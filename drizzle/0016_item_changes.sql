@@ -11,7 +11,8 @@ CREATE TABLE `item_suppliers` (
 );
 --> statement-breakpoint
 CREATE UNIQUE INDEX `item_suppliers_code` ON `item_suppliers` (`supplier_id`,`code`);--> statement-breakpoint
-CREATE INDEX `item_suppliers_item` ON `item_suppliers` (`item_id`);--> statement-breakpoint
+CREATE INDEX `item_suppliers_any` ON `item_suppliers` (`code`);--> statement-breakpoint
+CREATE UNIQUE INDEX `item_suppliers_item` ON `item_suppliers` (`item_id`,`supplier_id`);--> statement-breakpoint
 CREATE TABLE `item_changes` (
 	`change_id` text NOT NULL,
 	`item_id` text NOT NULL,

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { guessMapping, decodeText, readCsv } from '../lib/core/formats';
+import { guessMapping, decodeText, readCsv, writeCsv } from '../lib/core/formats';
+import { readSpreadsheet } from '../lib/server/catalog/read-sheet';
 import { hashPassword } from '../lib/server/people/passwords';
 import { RECIPES } from './assemblies';
 import { COMPANY, DEMO_PASSWORD, PEOPLE, SALES_SETTINGS, SHEETS } from './company';
@@ -8,7 +9,7 @@ import type { Yard } from './yard';
 const LISTS: [string, string, string][] = [
 	['tarn', 'tarn-and-slate-april.csv', 'steep'],
 	['copperline', 'copperline.csv', 'rainwater'],
-	['marle', 'marle-insulation.csv', 'insulation']
+	['marle', 'marle-insulation.xlsx', 'insulation']
 ];
 
 /** Company, rates, people, price lists and recipes. */
@@ -32,7 +33,8 @@ export async function setUp(yard: Yard): Promise<void> {
 		});
 	for (const [name, input] of SALES_SETTINGS) yard.call('imogen', name, input);
 	for (const [supplierId, fileName, categoryId] of LISTS) {
-		const text = decodeText(readFileSync(new URL(`./files/${fileName}`, import.meta.url)));
+		const bytes = readFileSync(new URL(`./files/${fileName}`, import.meta.url));
+		const text = fileName.endsWith('.xlsx') ? writeCsv(await readSpreadsheet(bytes), false) : decodeText(bytes);
 		yard.call('petra', 'catalog.import', {
 			supplierId,
 			fileName,
@@ -61,6 +63,13 @@ export async function setUp(yard: Yard): Promise<void> {
 	own('SUB-SCAF', 'Scaffold, by Wexcombe', 'subcontract', 'each', '940');
 	const itemId = (code: string): string =>
 		(yard.app.db.sqlite.prepare('select id from items where code = ?').get(code) as { id: string }).id;
+	// What two suppliers have: bought from the one, and known to the other under its own code.
+	for (const [code, supplierId, theirs, cost] of [
+		['CL-DRP-10', 'tarn', 'TS-EDG-10', '10.15'],
+		['CL-GRD-MSH', 'tarn', 'TS-MSH-FT', '3.45'],
+		['TS-UND-F30', 'marle', 'MI-FLT-30', '29.80']
+	] as const)
+		yard.call('petra', 'catalog.save-reference', { itemId: itemId(code), supplierId, code: theirs, cost });
 	for (const r of RECIPES) {
 		const sheetOf = ([title = '', order = '', key = '']: string[]) => ({ tools: title, order, key });
 		yard.call('bastian', 'catalog.save-assembly', {

@@ -189,7 +189,7 @@ describe('the estimator', () => {
 	it.each([
 		['tarn', 'tarn-and-slate-april.csv', '0 new · 0 changed · 15 unchanged · 1 rejected'],
 		['copperline', 'copperline.csv', '0 new · 0 changed · 11 unchanged · 0 rejected'],
-		['marle', 'marle-insulation.csv', 'unchanged']
+		['marle', 'marle-insulation.xlsx', '0 new · 0 changed · 7 unchanged · 4 rejected']
 	])('reads the list of %s with its quirks, and finds all of it known', async (supplier, file, counts) => {
 		await preview(supplier, resolve('src/demo/files', file));
 		expect(await shown(estimator, 'counts')).toContain(counts);

@@ -7,6 +7,7 @@ import * as assemblyVersions from './catalog/assembly-versions';
 import * as bulk from './catalog/bulk';
 import * as categories from './catalog/categories';
 import * as catalog from './catalog/commands';
+import * as references from './catalog/references';
 import * as starter from './catalog/take-starter';
 import * as companyCommands from './company/commands';
 import * as documentSettings from './documents/settings';
@@ -68,6 +69,7 @@ export const COMMANDS: ReadonlyMap<string, Command> = new Map(
 		sales,
 		rateGroups,
 		catalog,
+		references,
 		assemblies,
 		assemblyFiles,
 		assemblyVersions,

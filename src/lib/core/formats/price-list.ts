@@ -1,4 +1,4 @@
-import { parseUnitPrice, TypedNumberError, type UnitPrice } from '../money';
+import { mulDiv, parseUnitPrice, TypedNumberError, type UnitPrice } from '../money';
 
 export const FIELDS = ['code', 'name', 'unit', 'cost'] as const;
 export type Field = (typeof FIELDS)[number];
@@ -137,22 +137,49 @@ export interface Known {
 	cost: UnitPrice;
 	/** Set aside: when the list has it again, it is put back. */
 	setAside?: boolean;
+	/**
+	 * The supplier’s own code for an item of ours; `main`: it is bought from this supplier. Such a row says what it costs, and nothing
+	 * else about the item: name and unit are ours.
+	 */
+	reference?: { id: string; main: boolean };
+	/** What is bought at once, and how much of the unit is in it, in ten-thousandths: a list may price the box of 50. */
+	purchaseUnit?: string;
+	pack?: number;
 }
 export interface Comparison {
+	/** Rows that cannot be what we know under their code. */
+	rejected: Rejected[];
 	fresh: PriceRow[];
 	changed: { row: PriceRow; known: Known }[];
 	unchanged: { row: PriceRow; known: Known }[];
 	missing: Known[];
 }
 
+/** A price that is by what is bought at once, a box of 50, as the price of one: rounded to the ten-thousandth. */
+function byTheUnit(row: PriceRow, k: Known): PriceRow {
+	const same = (a: string, b: string) => a.toLowerCase() === b.toLowerCase();
+	if (!k.pack || k.pack === 10_000 || !k.purchaseUnit || !same(row.unit, k.purchaseUnit) || same(row.unit, k.unit)) return row;
+	return { ...row, unit: k.unit, cost: mulDiv(row.cost, 10_000, k.pack) as UnitPrice };
+}
+
 /** What a price list would do to what is known of that supplier, by code. */
 export function comparePriceList(prices: readonly PriceRow[], known: readonly Known[]): Comparison {
 	const byCode = new Map(known.map((k) => [k.code.toLowerCase(), k]));
-	const result: Comparison = { fresh: [], changed: [], unchanged: [], missing: [] };
-	for (const given of prices) {
-		const k = byCode.get(given.code.toLowerCase());
+	const result: Comparison = { fresh: [], changed: [], unchanged: [], missing: [], rejected: [] };
+	for (const listed of prices) {
+		const k = byCode.get(listed.code.toLowerCase());
+		const given = k ? byTheUnit(listed, k) : listed;
+		if (k?.reference && given.unit !== '' && given.unit.toLowerCase() !== k.unit.toLowerCase()) {
+			byCode.delete(given.code.toLowerCase());
+			result.rejected.push({
+				row: given.row,
+				text: `${given.code} · ${given.name}`,
+				reason: `It is sold by the ${given.unit} here, and kept by the ${k.unit}. Say above what a ${given.unit} is, or change the item.`
+			});
+			continue;
+		}
 		// A list without units says nothing about them: what is known stays.
-		const row = given.unit === '' ? { ...given, unit: k?.unit ?? 'each' } : given;
+		const row = k?.reference ? { ...given, name: k.name, unit: k.unit } : given.unit === '' ? { ...given, unit: k?.unit ?? 'each' } : given;
 		if (!k) result.fresh.push(row);
 		else {
 			byCode.delete(row.code.toLowerCase());
@@ -162,6 +189,6 @@ export function comparePriceList(prices: readonly PriceRow[], known: readonly Kn
 			});
 		}
 	}
-	result.missing = [...byCode.values()].filter((k) => !k.setAside);
+	result.missing = [...byCode.values()].filter((k) => !k.setAside && k.reference?.main !== false);
 	return result;
 }

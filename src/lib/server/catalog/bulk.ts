@@ -87,11 +87,13 @@ export const changeItems = defineCommand({
 		const fields = Object.keys(set);
 		const change = ctx.insert(catalogChanges, { id: changeId, at: ctx.now, byName: ctx.who.name, text: '', items: 0, fields });
 		const columns = (of: (column: string) => SQL) => sql.join(fields.map(of), sql`, `);
-		// In the order of their key they are written side by side; the sign keeps SQLite from walking the index of all items for it. A cost that is kept twice, before and after, is its own history.
+		const before = columns((c) => sql`${sql.identifier(c)}`);
+		// A cost that is kept twice, before and after, is its own history.
 		const after = set.cost ? sql`, cost_after` : sql``;
+		// In the order of their key they are written side by side; the sign keeps SQLite from walking the index of all items for it.
 		const changed = ctx.db.run(sql`
-			insert into item_changes (change_id, item_id, version_after, ${columns(sql.identifier)}${after})
-			select ${changeId}, id, version + 1, ${columns(sql.identifier)}${set.cost ? sql`, ${set.cost}` : sql``} from items where ${where} order by +id`).changes;
+			insert into item_changes (change_id, item_id, version_after, ${before}${after})
+			select ${changeId}, id, version + 1, ${before}${set.cost ? sql`, ${set.cost}` : sql``} from items where ${where} order by +id`).changes;
 		if (changed === 0) throw new Refusal('No item fits, so there is nothing to change.', 'filter');
 		const becomes = (column: string): SQL => (column === 'cost' ? sql`r.cost_after` : (set[column] as SQL));
 		ctx.db.run(sql`

@@ -8,7 +8,7 @@ import { defineCommand, type Context } from '../commands';
 import { Id, Name, strict, Text, Typed, Version } from '../commands/inputs';
 import { imports, itemCosts, items, suppliers } from '../db/schema';
 import { newId } from '../ids';
-import { applyPrices, everyKnown } from './apply-prices';
+import { applyPrices, codesOfOthers, knownOf } from './apply-prices';
 import { notNegative, readField, readRule } from './rules';
 
 const KindInput = Type.Union(KINDS.map((k) => Type.Literal(k)));
@@ -138,15 +138,14 @@ export const importPrices = defineCommand({
 		for (const f of ['code', 'name', 'cost'] as const) if (mapping[f] < 0) throw new Refusal('Say which column holds this.', f);
 		const { prices, rejected } = readPriceList(readCsv(i.text), mapping);
 		if (prices.length === 0) throw new Refusal('No row of this list can be read. Check the columns and the heading row.', 'mapping');
-		const known = everyKnown(ctx.db);
-		const own = known.filter((k) => k.supplierId === supplier.id);
-		const taken = new Set(known.filter((k) => k.supplierId !== supplier.id).map((k) => k.code.toLowerCase()));
-		const c = comparePriceList(prices, own);
+		const taken = codesOfOthers(ctx.db, supplier.id);
+		const c = comparePriceList(prices, knownOf(ctx.db, supplier.id));
+		rejected.push(...c.rejected);
 		for (const row of c.fresh.filter((r) => taken.has(r.code.toLowerCase())))
 			rejected.push({
 				row: row.row,
 				text: `${row.code} · ${row.name}`,
-				reason: 'Another supplier’s item, or one of your own, has this code.'
+				reason: 'Another supplier’s item, or one of your own, has this code. If it is the same thing, add this supplier to it.'
 			});
 		const skip = new Set((i.skip ?? []).map((code) => code.toLowerCase()));
 		const fresh = c.fresh.filter((r) => !taken.has(r.code.toLowerCase()) && !skip.has(r.code.toLowerCase()));
@@ -184,6 +183,7 @@ export const importPrices = defineCommand({
 /** What an import would do, without doing it. */
 export function previewImport(text: string, mapping: Mapping, own: Known[]) {
 	const { prices, rejected } = readPriceList(readCsv(text), mapping);
-	return { ...comparePriceList(prices, own), rejected, prices };
+	const compared = comparePriceList(prices, own);
+	return { ...compared, rejected: [...rejected, ...compared.rejected], prices };
 }
 export { decodeText };

@@ -35,7 +35,10 @@ export function itemWhere(db: Orm, f: ItemFilter): SQL {
 	if (f.ids) all.push(sql`items.id in (select value from json_each(${JSON.stringify(f.ids)}))`);
 	else all.push(f.setAside ? sql`items.set_aside = 1` : sql`items.set_aside = 0`);
 	const words = f.q ? ftsQuery(f.q) : '';
-	if (words) all.push(sql`items.rowid in (select rowid from items_fts where items_fts match ${words})`);
+	if (words)
+		all.push(
+			sql`(items.rowid in (select rowid from items_fts where items_fts match ${words}) or items.id in (select item_id from item_suppliers where code = ${f.q?.trim() ?? ''}))`
+		);
 	else if (f.q?.trim()) all.push(sql`0`);
 	if (f.kind) all.push(sql`items.kind = ${f.kind}`);
 	if (f.categoryId) all.push(sql`items.category_id in (select value from json_each(${JSON.stringify(categoriesIn(db, f.categoryId))}))`);

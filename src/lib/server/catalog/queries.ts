@@ -10,6 +10,7 @@ import {
 	imports,
 	items,
 	itemSales,
+	itemSuppliers,
 	laborSheets,
 	lines,
 	parts,
@@ -20,6 +21,8 @@ import {
 import { ftsQuery } from '../search/fts';
 import { todayOf } from '../billing/queries';
 import { rateOn } from '../rates/load';
+import type { Orm } from '../db/open';
+import { knownOf } from './apply-prices';
 import { itemWhere, type ItemFilter } from './filter';
 import { questionsOf } from './recipes';
 import { priceItem, pricer } from './pricing';
@@ -32,6 +35,9 @@ export function searchItems(app: App, text: string, limit = 50) {
 	const found = app.db.sqlite
 		.prepare('select i.id from items_fts f join items i on i.rowid = f.rowid where f.items_fts match ? limit ?')
 		.all(query, limit) as { id: string }[];
+	// A supplier’s code for what is bought elsewhere finds it too.
+	const referred = app.db.sqlite.prepare('select item_id id from item_suppliers where code = ? limit 5').all(text.trim()) as { id: string }[];
+	found.unshift(...referred.filter((r) => !found.some((f) => f.id === r.id)));
 	if (found.length === 0) return [];
 	const rows = app.db.orm
 		.select()
@@ -133,6 +139,7 @@ export function itemDetail(app: App, id: string) {
 			.join('\n'),
 		...priceItem(db, item),
 		costs: costsOf(app, id),
+		references: referencesOf(db, id),
 		sold,
 		history: priceHistory([...sold].reverse().map((x) => ({ ...x, price: x.price as UnitPrice }))),
 		usedIn: db
@@ -175,13 +182,25 @@ export const choices = (app: App) => ({
 	suppliers: app.db.orm.select().from(suppliers).orderBy(asc(suppliers.name)).all()
 });
 
-export const knownOf = (app: App, supplierId: string) =>
-	app.db.orm
-		.select({ id: items.id, code: items.code, name: items.name, unit: items.unit, cost: items.cost, setAside: items.setAside })
-		.from(items)
-		.where(eq(items.supplierId, supplierId))
-		.all()
-		.map((k) => ({ ...k, cost: k.cost as UnitPrice }));
+/** What is known of a supplier’s articles, as an import compares them. */
+export const knownTo = (app: App, supplierId: string) => knownOf(app.db.orm, supplierId);
+
+/** Who else has an item, the cheapest first; the supplier it is bought from is there with its code, if that is another than ours. */
+export const referencesOf = (db: Orm, itemId: string) =>
+	db
+		.select({
+			id: itemSuppliers.id,
+			supplierId: itemSuppliers.supplierId,
+			supplier: suppliers.name,
+			code: itemSuppliers.code,
+			cost: itemSuppliers.cost,
+			at: itemSuppliers.at
+		})
+		.from(itemSuppliers)
+		.innerJoin(suppliers, eq(suppliers.id, itemSuppliers.supplierId))
+		.where(eq(itemSuppliers.itemId, itemId))
+		.orderBy(asc(itemSuppliers.cost), asc(suppliers.name))
+		.all();
 
 export const recentImports = (app: App) =>
 	app.db.orm

@@ -1,7 +1,7 @@
 import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
 import { compareEstimates, hoursBySheet, laborSummary, takeOut, USUAL_SPREADS, type Estimate, type Spreads } from '../../core/estimate';
 import type { App } from '../app';
-import { assemblies, estimates, items, laborSheets, quotes, recipes, revisions, scopes, suppliers } from '../db/schema';
+import { assemblies, estimates, items, itemSuppliers, laborSheets, quotes, recipes, revisions, scopes, suppliers } from '../db/schema';
 import { loadEstimate } from './load';
 
 /** The revisions of an estimate, newest first. */
@@ -45,6 +45,14 @@ export function takeOutOf(app: App, estimateId: string) {
 	if (!estimate) return null;
 	const ids = [...new Set(estimate.scopes.flatMap((s) => s.lines.flatMap((l) => (l.itemId ? [l.itemId] : []))))];
 	const known = new Map((ids.length ? db.select().from(items).where(inArray(items.id, ids)).all() : []).map((i) => [i.id, i]));
+	// A supplier is asked by its own code.
+	const called = new Map(
+		(ids.length ? db.select().from(itemSuppliers).where(inArray(itemSuppliers.itemId, ids)).all() : []).map((r) => [
+			`${r.itemId} ${r.supplierId}`,
+			r.code
+		])
+	);
+	for (const [id, i] of known) known.set(id, { ...i, code: called.get(`${id} ${i.supplierId ?? ''}`) ?? i.code });
 	const supplied = new Map(
 		db
 			.select({ id: suppliers.id, name: suppliers.name })

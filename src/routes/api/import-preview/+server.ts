@@ -3,7 +3,7 @@ import { guessDecimal, guessMapping, readCsv, strangeUnits, writeCsv, type Mappi
 import { BadInput } from '$lib/server/commands';
 import { decodeText, previewImport } from '$lib/server/catalog/commands';
 import { effectsOn } from '$lib/server/catalog/effects';
-import { knownOf, supplierMapping, unitsInUse } from '$lib/server/catalog/queries';
+import { knownTo, supplierMapping, unitsInUse } from '$lib/server/catalog/queries';
 import { isSpreadsheet, readSpreadsheet } from '$lib/server/catalog/read-sheet';
 import { answer } from '$lib/server/http';
 import type { RequestHandler } from './$types';
@@ -38,8 +38,8 @@ export const POST: RequestHandler = ({ request }) =>
 							decimal: sheet ? '.' : guessDecimal(rows.slice(guessed.headerRow + 1, guessed.headerRow + 400), guessed.cost),
 							...(remembered?.units ? { units: remembered.units } : {})
 						};
-		const p = previewImport(text, mapping, knownOf(app(), supplierId));
-		const effects = effectsOn(app(), new Map(p.changed.filter((c) => c.known.cost !== c.row.cost).map((c) => [c.known.id, c.row.cost])));
+		const p = previewImport(text, mapping, knownTo(app(), supplierId));
+		const effects = effectsOn(app(), new Map(p.changed.filter((c) => c.known.cost !== c.row.cost && c.known.reference?.main !== false).map((c) => [c.known.id, c.row.cost])));
 		return {
 			text,
 			fileName: file.name,
@@ -53,7 +53,9 @@ export const POST: RequestHandler = ({ request }) =>
 			},
 			head: rows.slice(0, Math.max(12, mapping.headerRow + 6)),
 			fresh: p.fresh.slice(0, 500),
-			changed: p.changed.slice(0, 500).map((c) => ({ row: c.row, before: c.known.cost, nameBefore: c.known.name })),
+			changed: p.changed
+				.slice(0, 500)
+				.map((c) => ({ row: c.row, before: c.known.cost, nameBefore: c.known.name, elsewhere: c.known.reference?.main === false })),
 			missing: p.missing.slice(0, 500).map((m) => ({ code: m.code, name: m.name })),
 			rejected: p.rejected.slice(0, 500),
 			strange: strangeUnits(p.prices, unitsInUse(app(), supplierId)).slice(0, 12),

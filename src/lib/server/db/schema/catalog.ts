@@ -80,7 +80,8 @@ export const itemSuppliers = sqliteTable(
 	},
 	(t) => [
 		uniqueIndex('item_suppliers_code').on(t.supplierId, t.code),
-		index('item_suppliers_item').on(t.itemId),
+		index('item_suppliers_any').on(t.code),
+		uniqueIndex('item_suppliers_item').on(t.itemId, t.supplierId),
 		check('item_suppliers_cost', sql`${t.cost} >= 0`)
 	]
 );

@@ -8,6 +8,7 @@
 	import ItemForm from '$lib/ui/forms/ItemForm.svelte';
 	import How from '$lib/ui/money/How.svelte';
 	import Waterline from '$lib/ui/money/Waterline.svelte';
+	import Suppliers from '$lib/ui/price/Suppliers.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showInstant } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
@@ -129,6 +130,13 @@
 						</table>
 					</div>{:else}<p class="quiet px-3 pb-3">It stands on no accepted quote yet.</p>{/if}
 			</section>
+			<Suppliers
+				item={data.item}
+				references={data.references}
+				suppliers={data.suppliers}
+				mayChange={data.mayChange}
+				zone={data.company.zone}
+			/>
 			<section class="sheet p-3">
 				<h2>Cost over time</h2>
 				{#if costs.length > 1}<Lines
