@@ -92,9 +92,9 @@ describe('an item that several suppliers have', () => {
 		expect(refused(() => refer('CL-GUT-6K', 'tarn', 'TS-SHL-LAM', '4'))[0]).toBe('code');
 		expect(refused(() => refer('CL-GUT-6K', 'tarn', 'T', '-1'))[0]).toBe('cost');
 		expect(refused(() => refer('CL-GUT-6K', 'tarn', ' ', '1'))[0]).toBe('code');
-		expect(refused(() => yard.call('ines', 'catalog.save-reference', { itemId: 'x', supplierId: 'tarn', code: 'a', cost: '1' }))[1]).toContain(
-			'may not'
-		);
+		expect(
+			refused(() => yard.call('ines', 'catalog.save-reference', { itemId: 'x', supplierId: 'tarn', code: 'a', cost: '1' }))[1]
+		).toContain('may not');
 		yard.call('petra', 'catalog.drop-reference', { referenceId: at('CL-GUT-5K', 'tarn')!.id });
 		expect(at('CL-GUT-5K', 'tarn')).toBeUndefined();
 	});
@@ -125,7 +125,11 @@ describe('the cost of an item over time', () => {
 		expect(item('TS-SHL-LAM').costs[0]).toEqual({ at: clock.now(), before: was, after: then });
 		clock.at += 60_000;
 		yard.call('petra', 'catalog.undo-change', { changeId });
-		expect(item('TS-SHL-LAM').costs.slice(0, 2).map((c) => [c.before, c.after])).toEqual([
+		expect(
+			item('TS-SHL-LAM')
+				.costs.slice(0, 2)
+				.map((c) => [c.before, c.after])
+		).toEqual([
 			[then, was],
 			[was, then]
 		]);

@@ -57,12 +57,8 @@ export class Edits {
 	}
 
 	/** What lies over a page that shows this version of the estimate: all that it does not show yet. */
-	patches(version: number): ReadonlyMap<string, Partial<Line>> {
-		const all: [string, Partial<Line>][] = [];
-		for (const e of this.waiting)
-			if (e.patch && (e.saved === null || e.saved > version))
-				all.push([e.lineId, { ...all.findLast(([id]) => id === e.lineId)?.[1], ...e.patch }]);
-		return new Map(all);
+	patches(version: number): [lineId: string, patch: Partial<Line>][] {
+		return this.waiting.flatMap((e) => (e.patch && (e.saved === null || e.saved > version) ? [[e.lineId, e.patch]] : []));
 	}
 
 	/** @returns what was wrong with it, or null: saved, or kept for later. */

@@ -16,6 +16,8 @@ import * as tax from './company/tax';
 import * as estimates from './estimates/commands';
 import * as changes from './estimates/changes';
 import * as estimateGroups from './estimates/groups';
+import * as scopeCommands from './estimates/scopes';
+import * as lineDetails from './estimates/line-details';
 import * as manyLines from './estimates/many-lines';
 import * as repricing from './estimates/reprice';
 import * as reviews from './estimates/reviews';
@@ -78,11 +80,13 @@ export const COMMANDS: ReadonlyMap<string, Command> = new Map(
 		categories,
 		bulk,
 		estimates,
+		scopeCommands,
 		repricing,
 		changes,
 		survey,
 		documentSettings,
 		estimateGroups,
+		lineDetails,
 		manyLines,
 		reviews,
 		templates,

@@ -56,6 +56,7 @@ const PATHS: [prefix: string, right: Right | 'public'][] = [
 	['/api/take-out', 'estimates.see'],
 	['/api/presence', 'estimates.see'],
 	['/api/assembly-needs', 'estimates.see'],
+	['/api/paid-before', 'estimates.see'],
 	['/api/pdf/invoice', 'invoices.see'],
 	// Commands check their own access: customers and the public page come this way too.
 	['/api/commands', 'public'],

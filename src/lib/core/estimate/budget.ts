@@ -1,4 +1,4 @@
-import { mulDiv, type Cents, type UnitPrice } from '../money';
+import { unitPriceIn, type Cents, type UnitPrice } from '../money';
 import { computeEstimate } from './compute';
 import type { Estimate } from './model';
 import type { Kind } from '../pricing';
@@ -63,7 +63,7 @@ export function jobBudget(
 			phase
 		});
 		if (l.line.itemId && l.quantity > 0)
-			sold.push({ itemId: l.line.itemId, quantity: l.quantity, price: mulDiv(l.net, 1_000_000, l.quantity) as UnitPrice });
+			sold.push({ itemId: l.line.itemId, quantity: l.quantity, price: unitPriceIn(l.net, l.quantity) as UnitPrice });
 		if (l.line.kind !== 'material' || l.quantity === 0) continue;
 		const mKey = `${phase}\u0000${l.line.itemId ?? l.line.name}`;
 		const m = materials.get(mKey) ?? { phase, itemId: l.line.itemId, name: l.line.name, unit: l.line.unit, quantity: 0, cost: 0 as Cents };

@@ -32,7 +32,11 @@ const somePatch: fc.Arbitrary<Partial<Line>> = fc.oneof(
 );
 /** One thing that happens to an estimate: a line typed, a scope set aside or made an option, a discount, a group that counts. */
 const someEdit: fc.Arbitrary<(e: Estimate) => Estimate> = fc.oneof(
-	fc.tuple(fc.nat(2), fc.nat(11), somePatch).map(([s, l, patch]) => (e: Estimate) => withLines(e, new Map([[`s${s}l${l}`, patch]]))),
+	fc.tuple(fc.nat(2), fc.nat(11), somePatch).map(
+		([s, l, patch]) =>
+			(e: Estimate) =>
+				withLines(e, [[`s${s}l${l}`, patch]])
+	),
 	fc
 		.tuple(fc.nat(2), fc.constantFrom('setAside', 'option'), fc.boolean())
 		.map(([n, what, on]) => (e: Estimate) => ({ ...e, scopes: e.scopes.map((s, i) => (i === n ? { ...s, [what]: on } : s)) })),
@@ -64,9 +68,11 @@ describe('what is reckoned anew', () => {
 		const first = recompute(null, start);
 		fc.assert(
 			fc.property(fc.array(fc.tuple(fc.nat(2), fc.nat(11), fc.integer({ min: 0, max: 9_999 })), { maxLength: 4 }), (edits) => {
-				const patches = new Map(edits.map(([s, l, p]) => [`s${s}l${l}`, { unitPrice: unitPrice(p * 100) }]));
+				const patches = new Map<string, Partial<Line>>(
+					edits.map(([s, l, p]) => [`s${s}l${l}`, { unitPrice: unitPrice(p * 100) }] as const)
+				);
 				// As it comes from the server: nothing is the same object any more.
-				const fresh = structuredClone(withLines(start, patches));
+				const fresh = structuredClone(withLines(start, [...patches]));
 				const next = sharedWith(start, fresh);
 				expect(next).toEqual(fresh);
 				const { result } = recompute(first, next);
@@ -86,7 +92,10 @@ describe('what is reckoned anew', () => {
 		expect(sharedWith(null, moved)).toBe(moved);
 	});
 	it('sums what is taxed alike by scope, so that the tax is that of all lines', () => {
-		const mixed = withLines(start, new Map(start.scopes.flatMap((s) => s.lines.map((l, i) => [l.id, { taxCodeId: i % 3 ? 'a' : null }]))));
+		const mixed = withLines(
+			start,
+			start.scopes.flatMap((s) => s.lines.map((l, i) => [l.id, { taxCodeId: i % 3 ? 'a' : null }] as const))
+		);
 		const result = computeEstimate(mixed);
 		const sum = (code: string | null) => result.taxed.filter((t) => t.taxCodeId === code).reduce((n, t) => n + t.amount, 0);
 		for (const code of ['a', null])

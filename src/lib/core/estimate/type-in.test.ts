@@ -55,9 +55,14 @@ describe('what is typed into a cell', () => {
 	});
 	it('changes its line and leaves every other scope the same object', () => {
 		const estimate = anEstimate([aScope('a', [line]), aScope('b', [aLine('m', { unitPrice: unitPrice(100) })])]);
-		const next = withLines(estimate, new Map([['l', typeIn(line, 'price', '20', context)!]]));
+		const next = withLines(estimate, [['l', typeIn(line, 'price', '20', context)!]]);
 		expect(computeEstimate(next).lines.map((l) => l.amount)).toEqual([2000, 1]);
 		expect(next.scopes[1]).toBe(estimate.scopes[1]);
-		expect(withLines(estimate, new Map())).toBe(estimate);
+		expect(withLines(estimate, [])).toBe(estimate);
+		const twice = withLines(estimate, [
+			['l', { note: 'first', phase: 'a' }],
+			['l', { note: 'then' }]
+		]);
+		expect(twice.scopes[0]?.lines[0]).toMatchObject({ note: 'then', phase: 'a' });
 	});
 });

@@ -61,6 +61,8 @@ export function typeIn(line: Line, field: LineField, value: string, context: Typ
 			return { unitCost, ...priced(line, line.rule, unitCost, context), settled: null };
 		}
 		case 'price': {
+			// Cleared: back to what the catalog says, where there is something in the catalog.
+			if (text === '' && (line.itemId || line.sheetId)) return null;
 			const price = parseUnitPrice(text);
 			return { rule: { by: 'fixed', price }, unitPrice: price, settled: null };
 		}
@@ -90,10 +92,15 @@ function placesOf(estimate: Estimate): Map<string, number> {
 	return found;
 }
 
-/** An estimate with some lines changed; everything else is the same object, so that little is reckoned and drawn again. */
-export function withLines(estimate: Estimate, patches: ReadonlyMap<string, Partial<Line>>): Estimate {
-	if (patches.size === 0) return estimate;
+/**
+ * An estimate with some lines changed; everything else is the same object, so that little is reckoned and drawn again.
+ * @param changes what becomes of a line, by its id; of several for one line the later hold
+ */
+export function withLines(estimate: Estimate, changes: readonly (readonly [lineId: string, patch: Partial<Line>])[]): Estimate {
+	if (changes.length === 0) return estimate;
 	const at = placesOf(estimate);
+	const patches = new Map<string, Partial<Line>>();
+	for (const [id, patch] of changes) patches.set(id, { ...patches.get(id), ...patch });
 	const touched = new Set([...patches.keys()].map((id) => at.get(id)));
 	const patched = (l: Line): Line => {
 		const patch = patches.get(l.id);

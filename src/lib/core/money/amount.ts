@@ -37,3 +37,8 @@ export function sum(amounts: Iterable<Cents>): Cents {
 	for (const a of amounts) total += a;
 	return total as Cents;
 }
+
+/** What a unit came to: amount ÷ quantity, rounded half away from zero to the ten-thousandth; null for no quantity. */
+export function unitPriceIn(amount: Cents, quantity: Quantity): UnitPrice | null {
+	return quantity === 0 ? null : (mulDiv(amount, 1_000_000, quantity) as UnitPrice);
+}

@@ -5,7 +5,7 @@ import { cents, parsePercent } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { defineCommand, type Context } from '../commands';
 import { DayText, Id, MailOrEmpty, strict, Text, Typed, Version } from '../commands/inputs';
-import { allocations, billingSteps, costEntries, invoiceLines, invoices } from '../db/schema';
+import { allocations, billingSteps, costEntries, invoiceLines, invoices, itemSales } from '../db/schema';
 import { billableJob, draft, draftDeposit, draftToDate, issueDraft } from './drafts';
 import { contractOf, costsToBill } from './load';
 
@@ -129,6 +129,7 @@ export const voidInvoice = defineCommand({
 		freeCosts(ctx, invoice.id);
 		freeStep(ctx, invoice.id);
 		for (const a of ctx.db.select().from(allocations).where(eq(allocations.invoiceId, invoice.id)).all()) ctx.remove(allocations, a.id);
+		ctx.db.delete(itemSales).where(eq(itemSales.invoiceId, invoice.id)).run();
 		ctx.update(invoices, invoice.id, { voidedAt: ctx.now });
 		ctx.happened(`job:${invoice.jobId}`, `Invoice ${invoice.number} voided: ${i.reason}`, 'invoices', 'today', `invoice:${invoice.id}`);
 	}

@@ -8,14 +8,16 @@ import {
 	sum,
 	taxOf,
 	taxTotal,
+	unitPriceIn,
 	type Cents,
 	type ComponentTax,
-	type Percent
+	type Percent,
+	type Quantity
 } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { addDays } from '../../core/time';
 import type { Context } from '../commands';
-import { company, customers, invoiceLines, invoices, jobs, taxCodes, taxComponents } from '../db/schema';
+import { company, costEntries, customers, invoiceLines, invoices, itemSales, jobs, taxCodes, taxComponents } from '../db/schema';
 import { newId } from '../ids';
 import { makeLink } from '../quotes/links';
 import { settleWithCredit } from '../receivables/settle';
@@ -170,6 +172,7 @@ export function issueDraft(ctx: Context, invoiceId: string, letter: { to: string
 		linkId,
 		about: `job:${invoice.jobId}`
 	});
+	rememberPrices(ctx, invoice);
 	settleWithCredit(ctx, invoice.customerId);
 	ctx.happened(
 		`job:${invoice.jobId}`,
@@ -179,4 +182,23 @@ export function issueDraft(ctx: Context, invoiceId: string, letter: { to: string
 		`invoice:${invoice.id}`
 	);
 	return { number, linkId };
+}
+
+/** What items were charged at, for the next time somebody asks. Voiding the invoice forgets it. */
+function rememberPrices(ctx: Context, invoice: typeof invoices.$inferSelect): void {
+	const charged = ctx.db
+		.select({ itemId: costEntries.itemId, quantity: invoiceLines.quantity, amount: invoiceLines.amount })
+		.from(invoiceLines)
+		.innerJoin(costEntries, eq(costEntries.id, invoiceLines.costEntryId))
+		.where(eq(invoiceLines.invoiceId, invoice.id))
+		.all();
+	for (const c of charged) {
+		const price = unitPriceIn(cents(c.amount), (c.quantity ?? 0) as Quantity);
+		if (!c.itemId || price === null) continue;
+		const row = { itemId: c.itemId, quantity: c.quantity ?? 0, price, invoiceId: invoice.id };
+		ctx.db
+			.insert(itemSales)
+			.values({ ...row, customerId: invoice.customerId, jobId: invoice.jobId, at: ctx.now })
+			.run();
+	}
 }

@@ -58,7 +58,10 @@ export function applyPrices(
 			select ?, id, version + 1, name, unit, cost, rule, tags, category_id, tax_code_id, set_aside from items
 			where id in (select value from json_each(?)) order by id`
 		)
-		.run(changeId, JSON.stringify([...changed.filter((c) => c.known.reference?.main !== false).map((c) => c.known.id), ...aside.map((k) => k.id)]));
+		.run(
+			changeId,
+			JSON.stringify([...changed.filter((c) => c.known.reference?.main !== false).map((c) => c.known.id), ...aside.map((k) => k.id)])
+		);
 	sqlite
 		.prepare('update items set set_aside = 1, version = version + 1 where id in (select value from json_each(?))')
 		.run(JSON.stringify(aside.map((k) => k.id)));

@@ -11,6 +11,7 @@ import {
 	items,
 	itemSales,
 	itemSuppliers,
+	jobs,
 	laborSheets,
 	lines,
 	parts,
@@ -36,7 +37,9 @@ export function searchItems(app: App, text: string, limit = 50) {
 		.prepare('select i.id from items_fts f join items i on i.rowid = f.rowid where f.items_fts match ? limit ?')
 		.all(query, limit) as { id: string }[];
 	// A supplier’s code for what is bought elsewhere finds it too.
-	const referred = app.db.sqlite.prepare('select item_id id from item_suppliers where code = ? limit 5').all(text.trim()) as { id: string }[];
+	const referred = app.db.sqlite.prepare('select item_id id from item_suppliers where code = ? limit 5').all(text.trim()) as {
+		id: string;
+	}[];
 	found.unshift(...referred.filter((r) => !found.some((f) => f.id === r.id)));
 	if (found.length === 0) return [];
 	const rows = app.db.orm
@@ -112,22 +115,7 @@ export function itemDetail(app: App, id: string) {
 	const db = app.db.orm;
 	const item = db.select().from(items).where(eq(items.id, id)).get();
 	if (!item) return null;
-	const sold = db
-		.select({
-			id: itemSales.id,
-			customerId: itemSales.customerId,
-			customer: customers.name,
-			jobId: itemSales.jobId,
-			at: itemSales.at,
-			price: itemSales.price,
-			quantity: itemSales.quantity
-		})
-		.from(itemSales)
-		.innerJoin(customers, eq(customers.id, itemSales.customerId))
-		.where(eq(itemSales.itemId, id))
-		.orderBy(desc(itemSales.at), desc(itemSales.id))
-		.limit(500)
-		.all();
+	const sold = soldOf(app, id);
 	return {
 		item,
 		/** As it is typed: one a line, code × how many. */
@@ -141,7 +129,7 @@ export function itemDetail(app: App, id: string) {
 		costs: costsOf(app, id),
 		references: referencesOf(db, id),
 		sold,
-		history: priceHistory([...sold].reverse().map((x) => ({ ...x, price: x.price as UnitPrice }))),
+		history: historyOf(sold),
 		usedIn: db
 			.selectDistinct({ id: assemblies.id, name: assemblies.name })
 			.from(parts)
@@ -154,6 +142,44 @@ export function itemDetail(app: App, id: string) {
 				.from(lines)
 				.where(eq(lines.itemId, id))
 				.get()?.n ?? 0
+	};
+}
+
+/** What an item was sold for, newest first: on accepted quotes, and on invoices of time and materials. */
+const soldOf = (app: App, itemId: string, most = 500) =>
+	app.db.orm
+		.select({
+			id: itemSales.id,
+			customerId: itemSales.customerId,
+			customer: customers.name,
+			jobId: itemSales.jobId,
+			at: itemSales.at,
+			price: itemSales.price,
+			quantity: itemSales.quantity,
+			invoiceId: itemSales.invoiceId
+		})
+		.from(itemSales)
+		.innerJoin(customers, eq(customers.id, itemSales.customerId))
+		.where(eq(itemSales.itemId, itemId))
+		.orderBy(desc(itemSales.at), desc(itemSales.id))
+		.limit(most)
+		.all();
+type SoldRow = ReturnType<typeof soldOf>[number];
+const historyOf = (sold: readonly SoldRow[]) => priceHistory([...sold].reverse().map((x) => ({ ...x, price: x.price as UnitPrice })));
+
+/** What the customer of a job, and others, paid for an item before, with the last times of each. */
+export function paidBefore(app: App, itemId: string, jobId: string) {
+	const item = app.db.orm.select({ name: items.name, unit: items.unit }).from(items).where(eq(items.id, itemId)).get();
+	const customerId = app.db.orm.select({ id: jobs.customerId }).from(jobs).where(eq(jobs.id, jobId)).get()?.id;
+	if (!item) return null;
+	const sold = soldOf(app, itemId);
+	const own = sold.filter((s) => s.customerId === customerId);
+	return {
+		...item,
+		own: historyOf(own),
+		all: historyOf(sold),
+		ownSold: own.slice(0, 8),
+		others: sold.filter((s) => s.customerId !== customerId).slice(0, 8)
 	};
 }
 

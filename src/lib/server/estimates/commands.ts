@@ -38,7 +38,7 @@ import { rateOn } from '../rates/load';
 import { hoursPatch } from '../flat-rate/reckon';
 import { done } from './done';
 import { loadEstimate } from './load';
-import { nextLine } from './position';
+import { nextLine, swap } from './position';
 import { turnBack, undoState } from './undo';
 
 type LineRow = typeof lines.$inferSelect;
@@ -51,115 +51,6 @@ const nextShape = (ctx: Context, scopeId: string): number =>
 		.from(shapes)
 		.where(eq(shapes.scopeId, scopeId))
 		.get()?.n ?? 0) + 1;
-
-export const addScope = defineCommand({
-	name: 'estimates.add-scope',
-	access: 'estimates.change',
-	input: Type.Object({ estimateId: Id, name: Name, wording: Type.Optional(Text()), option: Type.Optional(Type.Boolean()) }, strict),
-	run(ctx, i) {
-		ctx.get(estimates, i.estimateId, 'This estimate');
-		const position =
-			(ctx.db
-				.select({ n: max(scopes.position) })
-				.from(scopes)
-				.where(eq(scopes.estimateId, i.estimateId))
-				.get()?.n ?? 0) + 1;
-		const scope = ctx.insert(scopes, {
-			id: newId(),
-			estimateId: i.estimateId,
-			position,
-			name: i.name,
-			wording: i.wording ?? '',
-			option: i.option ?? false
-		});
-		done(ctx, i.estimateId, `Scope ${i.name} added`);
-		return { scopeId: scope.id };
-	}
-});
-
-export const changeScope = defineCommand({
-	name: 'estimates.change-scope',
-	access: 'estimates.change',
-	input: Type.Object(
-		{
-			scopeId: Id,
-			name: Type.Optional(Name),
-			wording: Type.Optional(Text()),
-			option: Type.Optional(Type.Boolean()),
-			setAside: Type.Optional(Type.Boolean()),
-			move: Type.Optional(Type.Union([Type.Literal(-1), Type.Literal(1)]))
-		},
-		strict
-	),
-	run(ctx, { scopeId, move, ...patch }) {
-		const scope = scopeOf(ctx, scopeId);
-		if (Object.keys(patch).length > 0) ctx.update(scopes, scope.id, patch);
-		if (move) {
-			const all = ctx.db.select().from(scopes).where(eq(scopes.estimateId, scope.estimateId)).orderBy(asc(scopes.position)).all();
-			swap(ctx, scopes, all, scope.id, move);
-		}
-		done(ctx, scope.estimateId, `Scope ${patch.name ?? scope.name} changed`);
-	}
-});
-
-function swap(ctx: Context, table: typeof scopes | typeof lines, all: { id: string; position: number }[], id: string, by: 1 | -1): void {
-	const at = all.findIndex((r) => r.id === id);
-	const [a, b] = [all[at], all[at + by]];
-	if (!a || !b) return;
-	ctx.update(table, a.id, { position: b.position } as never);
-	ctx.update(table, b.id, { position: a.position } as never);
-}
-
-/** Copies a scope with its shapes and lines; what hangs on a line in it hangs on the copy's own line. */
-export const copyScope = defineCommand({
-	name: 'estimates.copy-scope',
-	access: 'estimates.change',
-	input: Type.Object({ scopeId: Id, name: Name }, strict),
-	run(ctx, i) {
-		const scope = scopeOf(ctx, i.scopeId);
-		const position =
-			(ctx.db
-				.select({ n: max(scopes.position) })
-				.from(scopes)
-				.where(eq(scopes.estimateId, scope.estimateId))
-				.get()?.n ?? 0) + 1;
-		const copy = ctx.insert(scopes, { ...scope, id: newId(), name: i.name, position });
-		for (const s of ctx.db.select().from(shapes).where(eq(shapes.scopeId, scope.id)).all())
-			ctx.insert(shapes, { ...s, id: newId(), scopeId: copy.id });
-		const recipeIds = new Map<string, string>();
-		for (const r of ctx.db.select().from(recipes).where(eq(recipes.scopeId, scope.id)).all())
-			recipeIds.set(r.id, ctx.insert(recipes, { ...r, id: newId(), scopeId: copy.id }).id);
-		const rows = ctx.db.select().from(lines).where(eq(lines.scopeId, scope.id)).all();
-		const ids = new Map(rows.map((l) => [l.id, newId()]));
-		for (const l of rows) {
-			const source = l.source.by === 'parent' ? { ...l.source, parentId: ids.get(l.source.parentId) ?? l.source.parentId } : l.source;
-			ctx.insert(lines, {
-				...l,
-				id: ids.get(l.id) ?? newId(),
-				scopeId: copy.id,
-				source,
-				settled: null,
-				recipeId: l.recipeId ? (recipeIds.get(l.recipeId) ?? null) : null
-			});
-		}
-		done(ctx, scope.estimateId, `Scope ${scope.name} copied as ${i.name}`);
-		return { scopeId: copy.id };
-	}
-});
-
-export const removeScope = defineCommand({
-	name: 'estimates.remove-scope',
-	access: 'estimates.change',
-	input: Type.Object({ scopeId: Id }, strict),
-	run(ctx, i) {
-		const scope = scopeOf(ctx, i.scopeId);
-		for (const l of ctx.db.select().from(lines).where(eq(lines.scopeId, scope.id)).all()) ctx.remove(lines, l.id);
-		for (const r of ctx.db.select().from(recipes).where(eq(recipes.scopeId, scope.id)).all()) ctx.remove(recipes, r.id);
-		for (const s of ctx.db.select().from(shapes).where(eq(shapes.scopeId, scope.id)).all()) ctx.remove(shapes, s.id);
-		ctx.remove(scopes, scope.id);
-		done(ctx, scope.estimateId, `Scope ${scope.name} deleted`);
-	}
-});
 
 /** Adds a shape or changes one, from what was typed. */
 export const putShape = defineCommand({
@@ -485,7 +376,20 @@ function askedPatch(ctx: Context, estimateId: string, line: LineRow, field: Line
 		const item = line.itemId ? ctx.find(items, line.itemId) : undefined;
 		return { unitCost, settled: null, ...(item ? { unitPrice: pricerOf(ctx, estimateId).of({ ...item, cost: unitCost }).price } : {}) };
 	}
-	if (text === '') return { source: { by: 'typed', quantity: quantity(10_000) } };
+	if (field === 'price') {
+		const rule: PriceRule = { by: 'inherit' };
+		const item = line.itemId ? ctx.find(items, line.itemId) : undefined;
+		if (item) return { rule, settled: null, unitPrice: pricerOf(ctx, estimateId).of({ ...item, cost: line.unitCost }).price };
+		const rate = line.sheetId ? rateOn(ctx.db, line.sheetId, ctx.today) : null;
+		if (!rate) throw new Refusal('Type a price: what it came from is not in the catalog any more.', field);
+		return { rule, settled: null, unitPrice: pricerOf(ctx, estimateId).labor(rate.price) };
+	}
+	if (text === '') {
+		// A line that hangs on no other any more keeps the quantity it has.
+		const estimate = loadEstimate(ctx.db, estimateId);
+		const now = estimate ? computeEstimate(estimate).lines.find((l) => l.line.id === line.id)?.quantity : undefined;
+		return { source: { by: 'typed', quantity: now ?? quantity(10_000) }, override: null };
+	}
 	const [parentId = '', ratio = '1'] = text.split('×').map((s) => s.trim());
 	const parent = ctx.get(lines, parentId, 'That line');
 	if (parent.scopeId !== line.scopeId) throw new Refusal('A line can only hang on one of the same scope.', field);

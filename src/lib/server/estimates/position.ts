@@ -1,6 +1,6 @@
 import { eq, max } from 'drizzle-orm';
 import type { Context } from '../commands';
-import { lines } from '../db/schema';
+import { lines, scopes } from '../db/schema';
 
 /** Where the next line of a scope stands: below all others. */
 export const nextLine = (ctx: Context, scopeId: string): number =>
@@ -9,3 +9,18 @@ export const nextLine = (ctx: Context, scopeId: string): number =>
 		.from(lines)
 		.where(eq(lines.scopeId, scopeId))
 		.get()?.n ?? 0) + 1;
+
+/** Changes places with the neighbor above (−1) or below (1). At the end of the list nothing happens. */
+export function swap(
+	ctx: Context,
+	table: typeof scopes | typeof lines,
+	all: { id: string; position: number }[],
+	id: string,
+	by: 1 | -1
+): void {
+	const at = all.findIndex((r) => r.id === id);
+	const [a, b] = [all[at], all[at + by]];
+	if (!a || !b) return;
+	ctx.update(table, a.id, { position: b.position } as never);
+	ctx.update(table, b.id, { position: a.position } as never);
+}

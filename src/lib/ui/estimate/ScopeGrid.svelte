@@ -17,7 +17,7 @@
 	import How from '../money/How.svelte';
 	import Waterline from '../money/Waterline.svelte';
 	import Mark from '../shell/Mark.svelte';
-	import { cellText, cellTyped, COLUMNS, type Column } from './columns';
+	import { cellText, cellTyped, offerChanges, OFFERS, type Column, type ColumnSpec, type Offer } from './columns';
 	import Figure from './Figure.svelte';
 
 	interface Props {
@@ -29,7 +29,12 @@
 		onscope: (act: 'copy' | 'rename' | 'option' | 'aside' | 'remove' | 'wording' | 'up' | 'down' | 'margin') => void;
 		onshape: (shape: (Shape & { id: string }) | null) => void;
 		onunshape: (id: string) => void;
-		online: (act: 'up' | 'down' | 'remove' | 'remark', lineId: string) => void;
+		online: (act: 'up' | 'down' | 'remove' | 'remark' | 'details', lineId: string) => void;
+		/** The columns that are shown, and the taxes that a line can have. */
+		columns: readonly ColumnSpec[];
+		codes: readonly { id: string; name: string }[];
+		/** This scope is being dragged, or another one over it. */
+		ondropscope: (scopeId: string) => void;
 		/** Lines that are picked, over all scopes. */
 		picked: ReadonlySet<string>;
 		onpick: (lineIds: string[], on: boolean) => void;
@@ -55,6 +60,9 @@
 		onshape,
 		onunshape,
 		online,
+		columns,
+		codes,
+		ondropscope,
 		picked,
 		onpick,
 		ondrop,
@@ -100,6 +108,9 @@
 	const words = $derived(find.toLowerCase().split(/\s+/).filter(Boolean));
 	const fits = (l: LineResult) => words.every((w) => `${l.line.name} ${l.line.note} ${l.line.phase}`.toLowerCase().includes(w));
 	let dropAt: string | null = $state(null);
+	/** A scope is dragged by its head and dropped before another. */
+	const SCOPE = 'application/x-nickel-scope';
+	let scopeOver = $state(false);
 	function dragStart(e: DragEvent, l: LineResult) {
 		const ids = picked.has(l.line.id) ? [...picked] : [l.line.id];
 		e.dataTransfer?.setData('application/x-nickel-lines', JSON.stringify(ids));
@@ -145,22 +156,37 @@
 		if (problem?.row === row) problem = null;
 	};
 	function begin(l: LineResult, col: number, text?: string) {
-		const c = COLUMNS[col];
+		const c = columns[col];
 		if (!c?.edit || (l.line.heading && c.key !== 'name')) return;
-		editing = { row: at.row, col, text: text ?? cellTyped(l, c.key), seen: cellOf(l.line, c.edit) };
+		const chosen = c.edit === 'tax' || c.edit === 'offer';
+		editing = {
+			row: at.row,
+			col,
+			text: chosen ? cellTyped(l, c.key) : (text ?? cellTyped(l, c.key)),
+			seen: c.edit === 'offer' ? '' : cellOf(l.line, c.edit)
+		};
 		clear(at.row);
 		// At once, not with the next frame: the next key of a quick typist belongs to this field.
 		flushSync();
-		const input = body?.querySelector<HTMLInputElement>('input.cell');
-		input?.focus();
-		if (text === undefined) input?.select();
+		const field = body?.querySelector<HTMLInputElement | HTMLSelectElement>('.cell');
+		field?.focus();
+		if (text === undefined && field instanceof HTMLInputElement) field.select();
 	}
 	async function commit(l: LineResult, go: [number, number] = [0, 0]) {
 		if (!editing) return;
 		const { text, col, row, seen } = editing;
-		const c = COLUMNS[col];
+		const c = columns[col];
 		const same = c && text === cellTyped(l, c.key);
-		if (c?.edit && !same) {
+		if (c?.edit === 'offer' && !same) {
+			editing = null;
+			move(go[0], go[1]);
+			for (const [f, value] of offerChanges(l.line, text as Offer)) {
+				const wrong = await put(l, f, value);
+				if (wrong) problem = { row, text: wrong };
+			}
+			return;
+		}
+		if (c?.edit && c.edit !== 'offer' && !same) {
 			let patch: Partial<Line> | null;
 			try {
 				patch = typed(l, c.edit, text);
@@ -184,15 +210,15 @@
 	}
 	/** What was typed stands in its cell again with the reason; somebody who types elsewhere by now is only told. */
 	function takeBack(lineId: string, row: number, col: number, text: string, wrong: string) {
-		const edit = COLUMNS[col]?.edit;
+		const edit = columns[col]?.edit;
 		const now = scope.lines.find((x) => x.line.id === lineId);
 		problem = { row, text: editing ? `${wrong} You typed “${text}”.` : wrong };
-		if (editing || !edit || !now) return;
+		if (editing || !edit || edit === 'offer' || !now) return;
 		at = { row, col };
 		// Who was told what stands there now, and still presses Enter, means it.
 		editing = { row, col, text, seen: cellOf(now.line, edit) };
 		flushSync();
-		body?.querySelector<HTMLInputElement>('input.cell')?.focus();
+		body?.querySelector<HTMLElement>('.cell')?.focus();
 	}
 	/** Somebody goes on elsewhere. What was refused stays said, with what was typed, and the grid is free again. */
 	function leave(l: LineResult) {
@@ -204,7 +230,7 @@
 	function move(rows: number, cols: number) {
 		at = {
 			row: Math.max(0, Math.min(scope.lines.length - 1, at.row + rows)),
-			col: Math.max(0, Math.min(COLUMNS.length - 1, at.col + cols))
+			col: Math.max(0, Math.min(columns.length - 1, at.col + cols))
 		};
 		focusCell();
 	}
@@ -214,7 +240,8 @@
 		if (e.altKey && (e.key === 'ArrowUp' || e.key === 'ArrowDown')) {
 			online(e.key === 'ArrowUp' ? 'up' : 'down', l.line.id);
 			move(e.key === 'ArrowUp' ? -1 : 1, 0);
-		} else if (e.shiftKey && (e.key === 'ArrowUp' || e.key === 'ArrowDown')) {
+		} else if (e.altKey && e.key === 'Enter') online('details', l.line.id);
+		else if (e.shiftKey && (e.key === 'ArrowUp' || e.key === 'ArrowDown')) {
 			const other = scope.lines[at.row + (step?.[0] ?? 0)];
 			onpick([l.line.id, ...(other ? [other.line.id] : [])], true);
 			move(step?.[0] ?? 0, 0);
@@ -248,8 +275,35 @@
 		if (menu && !(e.target as HTMLElement).closest('.more')) menu = null;
 	}}
 />
-<section class="sheet scope" class:aside={scope.state === 'aside'} aria-label={scope.scope.name}>
-	<header>
+<section
+	class="sheet scope"
+	class:aside={scope.state === 'aside'}
+	class:scope-drop={scopeOver}
+	aria-label={scope.scope.name}
+	ondragover={(e) => {
+		if (!e.dataTransfer?.types.includes(SCOPE)) return;
+		e.preventDefault();
+		scopeOver = true;
+	}}
+	ondragleave={() => (scopeOver = false)}
+	ondrop={(e) => {
+		scopeOver = false;
+		const dragged = e.dataTransfer?.getData(SCOPE);
+		if (!dragged) return;
+		e.preventDefault();
+		ondropscope(dragged);
+	}}
+>
+	<!-- By keyboard the arrows below do the same. -->
+	<!-- svelte-ignore a11y_no_static_element_interactions -->
+	<header
+		draggable="true"
+		ondragstart={(e) => {
+			if ((e.target as HTMLElement).tagName !== 'HEADER') return;
+			e.dataTransfer?.setData(SCOPE, scope.scope.id);
+			if (e.dataTransfer) e.dataTransfer.effectAllowed = 'move';
+		}}
+	>
 		{#if scope.scope.shapes[0]}<Figure shape={scope.scope.shapes[0]} />{/if}
 		<button type="button" class="fold" aria-expanded={!folded} aria-label="Fold {scope.scope.name}" onclick={() => (folded = !folded)}
 			><h2>{scope.scope.name}</h2></button
@@ -311,9 +365,9 @@
 			onfocusout={() => (focused = false)}
 		>
 			<colgroup
-				><col style="width: 26px" /><col /><col style="width: 76px" /><col style="width: 64px" /><col style="width: 56px" /><col
-					style="width: 84px"
-				/><col style="width: 84px" /><col style="width: 66px" /><col style="width: 88px" /><col style="width: 36px" /></colgroup
+				><col style="width: 26px" />{#each columns as c (c.key)}<col
+						style:width={c.width === null ? undefined : `${c.width}px`}
+					/>{/each}<col style="width: 36px" /></colgroup
 			>
 			<thead
 				><tr
@@ -329,14 +383,14 @@
 									e.currentTarget.checked
 								)}
 						/></th
-					>{#each COLUMNS as c (c.key)}<th class:num={c.num} scope="col">{c.head}</th>{/each}<th scope="col"
+					>{#each columns as c (c.key)}<th class:num={c.num} scope="col">{c.head}</th>{/each}<th scope="col"
 						><span class="sr-only">More</span></th
 					></tr
 				></thead
 			>
 			{#each blocks as block, n (n)}
 				<tbody data-block={n} {@attach watch}>
-					{#if !drawn(n)}<tr aria-hidden="true" style:height="{block.length * ROW}px"><td colspan="10"></td></tr>{/if}
+					{#if !drawn(n)}<tr aria-hidden="true" style:height="{block.length * ROW}px"><td colspan={columns.length + 2}></td></tr>{/if}
 					{#each drawn(n) ? block : [] as l, k (l.line.id)}
 						{@const row = n * BLOCK + k}
 						<!-- By row first: moving or typing then touches the cells of one row, not of all. -->
@@ -367,7 +421,7 @@
 								/></td
 							>
 							{#if l.line.heading}<td
-									colspan="8"
+									colspan={columns.length}
 									class="heading"
 									data-cell="{row}-0"
 									data-column="name"
@@ -383,7 +437,7 @@
 											onblur={() => leave(l)}
 										/>{:else}{l.line.name}{/if}</td
 								>{:else}
-								{#each COLUMNS as c, col (c.key)}
+								{#each columns as c, col (c.key)}
 									<td
 										class:num={c.num}
 										class:calc={c.key === 'quantity' && l.computed !== null}
@@ -394,7 +448,21 @@
 										onkeydown={(e) => keys(e, l)}
 										ondblclick={() => begin(l, col)}
 									>
-										{#if here && editing?.col === col}<input
+										{#if here && editing?.col === col && c.edit === 'tax'}<select
+												class="cell"
+												aria-label="Tax of {l.line.name}"
+												bind:value={editing.text}
+												onkeydown={(e) => typing(e, l)}
+												onblur={() => leave(l)}
+												><option value="">not taxed</option>{#each codes as x (x.id)}<option value={x.id}>{x.name}</option>{/each}</select
+											>{:else if here && editing?.col === col && c.edit === 'offer'}<select
+												class="cell"
+												aria-label="How {l.line.name} is offered"
+												bind:value={editing.text}
+												onkeydown={(e) => typing(e, l)}
+												onblur={() => leave(l)}
+												>{#each OFFERS as x (x)}<option value={x}>{x}</option>{/each}</select
+											>{:else if here && editing?.col === col}<input
 												class="cell"
 												class:num={c.num}
 												aria-label="{c.head} of {l.line.name}"
@@ -428,7 +496,7 @@
 												steps={() => explainLine(estimate, result, l)}
 												about="the amount of {l.line.name}"
 											/>
-										{:else}<span class:quiet={price(c.key, l)}>{cellText(l, c.key)}</span>{/if}
+										{:else}<span class:quiet={price(c.key, l) || c.extra}>{cellText(l, c.key, codes)}</span>{/if}
 									</td>
 								{/each}{/if}
 							<td class="more">
@@ -450,6 +518,9 @@
 								{#if menu === l.line.id}
 									<!-- Drawn for the one line that is asked, not for three hundred. -->
 									<div class="sheet menu" role="group" aria-label="More for {l.line.name}">
+										{#if !l.line.heading}<button type="button" onclick={() => online('details', l.line.id)}
+												>All about it{l.line.itemId ? ', paid before' : ''}</button
+											>{/if}
 										{#if l.line.placeholder}<button type="button" onclick={() => put(l, 'placeholder', '')}>Decided as it is</button>{/if}
 										<button type="button" onclick={() => put(l, 'setAside', String(!l.line.setAside))}
 											>{l.line.setAside ? 'Put back' : 'Set aside'}</button
@@ -473,7 +544,9 @@
 							</td>
 						</tr>
 						{#if problem?.row === row || l.problem}<tr
-								><td colspan="10"><span class="problem" role="alert">{problem?.row === row ? problem.text : l.problem}</span></td></tr
+								><td colspan={columns.length + 2}
+									><span class="problem" role="alert">{problem?.row === row ? problem.text : l.problem}</span></td
+								></tr
 							>{/if}
 					{/each}
 				</tbody>{/each}
@@ -483,7 +556,7 @@
 							if (carries(e)) e.preventDefault();
 						}}
 						ondrop={(e) => drop(e, null)}
-						><td colspan="10" class="quiet" data-cell="0-0" tabindex="0" onfocus={() => (at = { row: 0, col: 0 })}
+						><td colspan={columns.length + 2} class="quiet" data-cell="0-0" tabindex="0" onfocus={() => (at = { row: 0, col: 0 })}
 							>No lines yet: add a shape, then put an assembly on it below. Or paste rows from a spreadsheet here.</td
 						></tr
 					></tbody
@@ -506,6 +579,12 @@
 		gap: 8px;
 		padding: 8px 12px;
 		min-height: 48px;
+	}
+	header {
+		cursor: grab;
+	}
+	.scope-drop {
+		box-shadow: 0 -3px 0 var(--color-primary);
 	}
 	.fold {
 		cursor: pointer;

@@ -1,29 +1,53 @@
 import type { LineResult } from '$lib/core/estimate';
-import { formatCents, formatQuantity, formatRate, formatUnitPrice, toTyped } from '$lib/core/money';
+import { formatCents, formatQuantity, formatRate, formatUnitPrice, roundPrice, toTyped, unitPriceIn } from '$lib/core/money';
 
-export type Column = 'name' | 'quantity' | 'unit' | 'hours' | 'cost' | 'price' | 'margin' | 'amount';
+/** The unit price that a settled amount comes to, for showing; null without a quantity. */
+const settledPrice = (l: LineResult) => {
+	const price = l.line.settled === null ? null : unitPriceIn(l.line.settled, l.quantity);
+	return price === null ? null : roundPrice(price);
+};
+
+export type Column = 'name' | 'quantity' | 'unit' | 'hours' | 'cost' | 'price' | 'margin' | 'amount' | 'tax' | 'offer';
 export interface ColumnSpec {
 	key: Column;
 	head: string;
 	num: boolean;
-	edit: 'name' | 'quantity' | 'unit' | 'hours' | 'cost' | 'price' | 'margin' | null;
+	edit: 'name' | 'quantity' | 'unit' | 'hours' | 'cost' | 'price' | 'margin' | 'tax' | 'offer' | null;
+	/** Pixels; none: what is left. */
+	width: number | null;
+	/** Shown when somebody asks for it. */
+	extra?: true;
 }
 
 /** The columns of the estimate grid, left to right; what can be typed into has its field. */
 export const COLUMNS: ColumnSpec[] = [
-	{ key: 'name', head: 'Line', num: false, edit: 'name' },
-	{ key: 'quantity', head: 'Quantity', num: true, edit: 'quantity' },
-	{ key: 'unit', head: 'Unit', num: false, edit: 'unit' },
-	{ key: 'hours', head: 'Hours', num: true, edit: 'hours' },
-	{ key: 'cost', head: 'Cost', num: true, edit: 'cost' },
-	{ key: 'price', head: 'Price', num: true, edit: 'price' },
-	{ key: 'margin', head: 'Margin', num: true, edit: 'margin' },
-	{ key: 'amount', head: 'Amount', num: true, edit: null }
+	{ key: 'name', head: 'Line', num: false, edit: 'name', width: null },
+	{ key: 'quantity', head: 'Quantity', num: true, edit: 'quantity', width: 76 },
+	{ key: 'unit', head: 'Unit', num: false, edit: 'unit', width: 64 },
+	{ key: 'hours', head: 'Hours', num: true, edit: 'hours', width: 56 },
+	{ key: 'cost', head: 'Cost', num: true, edit: 'cost', width: 84 },
+	{ key: 'price', head: 'Price', num: true, edit: 'price', width: 84 },
+	{ key: 'margin', head: 'Margin', num: true, edit: 'margin', width: 66 },
+	{ key: 'amount', head: 'Amount', num: true, edit: null, width: 88 },
+	{ key: 'tax', head: 'Tax', num: false, edit: 'tax', width: 86, extra: true },
+	{ key: 'offer', head: 'Offered', num: false, edit: 'offer', width: 74, extra: true }
 ];
 
+/** What a line is for the customer: shown, in the price but hidden, or an option to add. */
+export type Offer = 'shown' | 'hidden' | 'option';
+export const OFFERS: readonly Offer[] = ['shown', 'hidden', 'option'];
+export const offerOf = (l: { option: boolean; hidden: boolean }): Offer => (l.option ? 'option' : l.hidden ? 'hidden' : 'shown');
+/** The fields of a line that another offer changes, with what they become. */
+export const offerChanges = (l: { option: boolean; hidden: boolean }, to: Offer): ['hidden' | 'option', string][] =>
+	(['hidden', 'option'] as const).flatMap((f) => (l[f] === (to === f) ? [] : [[f, String(to === f)] as ['hidden' | 'option', string]]));
+
 /** What a cell shows. */
-export function cellText(l: LineResult, column: Column): string {
+export function cellText(l: LineResult, column: Column, codes: readonly { id: string; name: string }[] = []): string {
 	switch (column) {
+		case 'tax':
+			return codes.find((c) => c.id === l.line.taxCodeId)?.name ?? '';
+		case 'offer':
+			return offerOf(l.line);
 		case 'name':
 			return l.line.name;
 		case 'quantity':
@@ -37,7 +61,7 @@ export function cellText(l: LineResult, column: Column): string {
 		case 'price':
 			return l.line.settled === null
 				? formatUnitPrice(l.line.unitPrice)
-				: `≈ ${l.quantity ? formatCents(Math.round((l.line.settled * 10_000) / l.quantity)) : '–'}`;
+				: `≈ ${settledPrice(l) === null ? '–' : formatUnitPrice(settledPrice(l) ?? 0)}`;
 		case 'margin':
 			return formatRate(l.margin);
 		case 'amount':
@@ -58,6 +82,8 @@ export function cellTyped(l: LineResult, column: Column): string {
 			return toTyped(l.line.unitPrice, 4, 2);
 		case 'margin':
 			return l.margin === null ? '' : `${(l.margin / 10_000).toFixed(1)}%`;
+		case 'tax':
+			return l.line.taxCodeId ?? '';
 		default:
 			return cellText(l, column);
 	}

@@ -9,7 +9,12 @@
 		counts: { fresh: number; changed: number; unchanged: number; missing: number; rejected: number };
 		head: string[][];
 		fresh: { row: number; code: string; name: string; unit: string; cost: number }[];
-		changed: { row: { row: number; code: string; name: string; unit: string; cost: number }; before: number; nameBefore: string; elsewhere?: boolean }[];
+		changed: {
+			row: { row: number; code: string; name: string; unit: string; cost: number };
+			before: number;
+			nameBefore: string;
+			elsewhere?: boolean;
+		}[];
 		missing: { code: string; name: string }[];
 		rejected: { row: number; text: string; reason: string }[];
 		strange: { unit: string; rows: number }[];
@@ -133,9 +138,9 @@
 							/></td
 						><td class="figure">{c.row.code}</td><td
 							>{c.row.name}{#if c.elsewhere}<span class="quiet">, bought elsewhere</span>{/if}</td
-						><td>{c.row.unit}</td><td class="num">{formatUnitPrice(c.before)}</td
-						><td class="num">{formatUnitPrice(c.row.cost)}</td><td class="num" class:problem={c.row.cost > c.before}
-							>{rise(c.before, c.row.cost)}</td
+						><td>{c.row.unit}</td><td class="num">{formatUnitPrice(c.before)}</td><td class="num">{formatUnitPrice(c.row.cost)}</td><td
+							class="num"
+							class:problem={c.row.cost > c.before}>{rise(c.before, c.row.cost)}</td
 						></tr
 					>{/each}</tbody
 			>

@@ -45,7 +45,11 @@
 		return r.ok;
 	}
 	function begin() {
-		typed = { supplierId: suppliers.find((s) => !rows.some((r) => r.supplier === s.name))?.id ?? suppliers[0]?.id ?? '', code: '', cost: '' };
+		typed = {
+			supplierId: suppliers.find((s) => !rows.some((r) => r.supplier === s.name))?.id ?? suppliers[0]?.id ?? '',
+			code: '',
+			cost: ''
+		};
 		[problem, field] = ['', ''];
 		adding = true;
 	}
@@ -61,13 +65,15 @@
 	</div>
 	{#if problem && !adding}<p class="problem px-3 pb-2" role="alert">{problem}</p>{/if}
 	{#if rows.length}<table class="grid-table" aria-label="Suppliers of this item">
-			<thead><tr><th>Supplier</th><th>Code there</th><th class="num">Cost a {item.unit}</th><th class="num">Against ours</th><th></th></tr></thead
+			<thead
+				><tr><th>Supplier</th><th>Code there</th><th class="num">Cost a {item.unit}</th><th class="num">Against ours</th><th></th></tr
+				></thead
 			>
 			<tbody
 				>{#each rows as r (r.id)}<tr
-						><td>{r.supplier}{#if r.id === ''}&nbsp;<Mark kind="done" label="bought here" />{/if}</td><td class="figure">{r.code}</td><td
-							class="num"
-							title={r.at === null ? '' : `heard ${showInstant(r.at, zone)}`}
+						><td
+							>{r.supplier}{#if r.id === ''}&nbsp;<Mark kind="done" label="bought here" />{/if}</td
+						><td class="figure">{r.code}</td><td class="num" title={r.at === null ? '' : `heard ${showInstant(r.at, zone)}`}
 							>{formatUnitPrice(r.cost)}{#if r.cost === least && rows.length > 1}&nbsp;<Mark kind="ring" label="least" />{/if}</td
 						><td class="num quiet">{r.id && item.cost ? formatRate(ratioOf(r.cost - item.cost, item.cost)) : ''}</td><td class="num"
 							>{#if mayChange && r.id}<button type="button" class="link" onclick={() => act('catalog.buy-from', { referenceId: r.id })}
@@ -81,7 +87,9 @@
 						></tr
 					>{/each}</tbody
 			>
-		</table>{:else}<p class="quiet px-3 pb-3">Nobody yet. A supplier’s price list brings items with their supplier, or add one here.</p>{/if}
+		</table>{:else}<p class="quiet px-3 pb-3">
+			Nobody yet. A supplier’s price list brings items with their supplier, or add one here.
+		</p>{/if}
 </section>
 <Dialog bind:open={adding} title="Another supplier has it" onsave={add} problem={field ? '' : problem}>
 	<Field label="Supplier"

@@ -39,7 +39,12 @@ export const POST: RequestHandler = ({ request }) =>
 							...(remembered?.units ? { units: remembered.units } : {})
 						};
 		const p = previewImport(text, mapping, knownTo(app(), supplierId));
-		const effects = effectsOn(app(), new Map(p.changed.filter((c) => c.known.cost !== c.row.cost && c.known.reference?.main !== false).map((c) => [c.known.id, c.row.cost])));
+		const effects = effectsOn(
+			app(),
+			new Map(
+				p.changed.filter((c) => c.known.cost !== c.row.cost && c.known.reference?.main !== false).map((c) => [c.known.id, c.row.cost])
+			)
+		);
 		return {
 			text,
 			fileName: file.name,

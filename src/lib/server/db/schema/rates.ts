@@ -101,7 +101,10 @@ export const catalogChanges = sqliteTable(
 		importId: text('import_id'),
 		items: integer('items').notNull(),
 		/** The columns that it touches. */
-		fields: text('fields', { mode: 'json' }).$type<string[]>().notNull().default([...ITEM_FIELDS]),
+		fields: text('fields', { mode: 'json' })
+			.$type<string[]>()
+			.notNull()
+			.default([...ITEM_FIELDS]),
 		undoneAt: instant('undone_at')
 	},
 	(t) => [index('catalog_changes_at').on(t.at), index('catalog_changes_import').on(t.importId)]
@@ -135,7 +138,7 @@ export const itemChanges = sqliteTable(
 	(t) => [primaryKey({ columns: [t.changeId, t.itemId] })]
 );
 
-/** What an item was sold for on an accepted quote: unit price after discount. */
+/** What an item was sold for, on an accepted quote or an issued invoice of time and materials: unit price after discount. */
 export const itemSales = sqliteTable(
 	'item_sales',
 	{
@@ -145,7 +148,9 @@ export const itemSales = sqliteTable(
 		jobId: ref('job_id').notNull(),
 		at: instant('at').notNull(),
 		quantity: integer('quantity').notNull(),
-		price: integer('price').notNull()
+		price: integer('price').notNull(),
+		/** The invoice that charged it; null: an accepted quote. */
+		invoiceId: ref('invoice_id')
 	},
-	(t) => [index('item_sales_item').on(t.itemId, t.at)]
+	(t) => [index('item_sales_item').on(t.itemId, t.at), index('item_sales_invoice').on(t.invoiceId)]
 );

@@ -15,6 +15,7 @@ export const load: PageServerLoad = ({ params, url, locals }) => {
 		review: reviewOf(app(), found.id),
 		leftOut: leftOutOf(app(), found.id),
 		mayIssue: locals.signed !== null && may(locals.signed.actor.role, 'quotes.issue'),
+		mayPush: locals.signed !== null && may(locals.signed.actor.role, 'catalog.change'),
 		live: [`estimate:${found.id}`, `review:${found.id}`]
 	};
 };

@@ -1,23 +1,17 @@
 <script lang="ts">
-	import { untrack } from 'svelte';
+	import { onMount, untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
 	import { Edits } from '$lib/client/edits.svelte';
-	import {
-		poolable,
-		recompute,
-		sharedWith,
-		withLines,
-		type Computed,
-		type Estimate,
-		type Line
-	} from '$lib/core/estimate';
+	import { poolable, recompute, sharedWith, withLines, type Computed, type Estimate, type Line } from '$lib/core/estimate';
 	import type { Shape } from '$lib/core/measure';
 	import { formatCents, parseCents, parsePercent } from '$lib/core/money';
 	import { partSums, quoteTotals, setTotal, totalForMargin } from '$lib/core/estimate';
 	import { fillLetter, LETTER_WORDS } from '$lib/core/quotes';
 	import { KINDS, type Kind } from '$lib/core/pricing';
 	import Adder from '$lib/ui/estimate/Adder.svelte';
+	import { COLUMNS } from '$lib/ui/estimate/columns';
+	import LineDialog from '$lib/ui/estimate/LineDialog.svelte';
 	import ScopeGrid from '$lib/ui/estimate/ScopeGrid.svelte';
 	import BenchPages from '$lib/ui/estimate/BenchPages.svelte';
 	import GroupsDialog from '$lib/ui/estimate/GroupsDialog.svelte';
@@ -132,6 +126,17 @@
 						.every((w) => `${l.line.name} ${l.line.note} ${l.line.phase}`.toLowerCase().includes(w))
 				)
 	);
+	/** The line that is open in whole. */
+	let detailed: string | null = $state(null);
+	const detail = $derived(detailed === null ? undefined : result.lines.find((l) => l.line.id === detailed));
+	/** Columns that are only shown when asked for; kept on this device. */
+	let more = $state(false);
+	onMount(() => (more = localStorage.getItem('nickel-estimate-columns') === 'more'));
+	const columns = $derived(COLUMNS.filter((c) => more || !c.extra));
+	function showMore(on: boolean) {
+		more = on;
+		localStorage.setItem('nickel-estimate-columns', on ? 'more' : '');
+	}
 	const pick = (ids: string[], on: boolean) => (picked = toggled(picked, ids, on));
 	/** Copy takes the picked lines as a block that a spreadsheet takes. */
 	function copied(e: ClipboardEvent) {
@@ -293,19 +298,19 @@
 			{:else if b.won}<p class="sheet mb-2 p-3">
 					This job is won: what was sold stays as it was accepted. Changes here do not touch the contract.
 				</p>{/if}
-			{#if result.lines.length > 12}<div class="finder no-print">
-					<input
-						class="input"
-						type="search"
-						placeholder="Find in this estimate"
-						aria-label="Find in this estimate"
-						bind:value={find}
-						onkeydown={(e) => {
-							if (e.key === 'Escape') find = '';
-							if (e.key === 'Enter')
-								[...document.querySelectorAll<HTMLElement>('.scopes tbody tr:not(.faint) [data-column=name]')][0]?.focus();
-						}}
-					/>{#if find.trim()}<span class="quiet" role="status">{found.length} line{found.length === 1 ? '' : 's'}</span>
+			{#if result.lines.length}<div class="finder no-print">
+					{#if result.lines.length > 12}<input
+							class="input"
+							type="search"
+							placeholder="Find in this estimate"
+							aria-label="Find in this estimate"
+							bind:value={find}
+							onkeydown={(e) => {
+								if (e.key === 'Escape') find = '';
+								if (e.key === 'Enter')
+									[...document.querySelectorAll<HTMLElement>('.scopes tbody tr:not(.faint) [data-column=name]')][0]?.focus();
+							}}
+						/>{/if}{#if find.trim()}<span class="quiet" role="status">{found.length} line{found.length === 1 ? '' : 's'}</span>
 						<button
 							type="button"
 							class="link"
@@ -314,7 +319,9 @@
 									found.map((l) => l.line.id),
 									true
 								)}>Pick them</button
-						>{/if}
+						>{/if}<label class="quiet ml-auto"
+						><input type="checkbox" checked={more} onchange={(e) => showMore(e.currentTarget.checked)} /> tax and how it is offered</label
+					>
 				</div>{/if}
 			{#each result.scopes as s, n (s.scope.id)}
 				<ScopeGrid
@@ -336,13 +343,18 @@
 					{unsaved}
 					early={n < 4}
 					onunshape={(shapeId) => act('estimates.remove-shape', { shapeId })}
+					{columns}
+					codes={b.tax.codes}
+					ondropscope={(scopeId) => act('estimates.place-scope', { scopeId, beforeId: s.scope.id })}
 					online={(what, lineId) =>
-						what === 'remark'
-							? void goto(`/jobs/${data.head.job.id}/estimate/review?line=${lineId}${b.change === null ? '' : `&change=${b.change}`}`)
-							: void act(
-									what === 'remove' ? 'estimates.remove-line' : 'estimates.move-line',
-									what === 'remove' ? { lineId } : { lineId, by: what === 'up' ? -1 : 1 }
-								)}
+						what === 'details'
+							? void (detailed = lineId)
+							: what === 'remark'
+								? void goto(`/jobs/${data.head.job.id}/estimate/review?line=${lineId}${b.change === null ? '' : `&change=${b.change}`}`)
+								: void act(
+										what === 'remove' ? 'estimates.remove-line' : 'estimates.move-line',
+										what === 'remove' ? { lineId } : { lineId, by: what === 'up' ? -1 : 1 }
+									)}
 				/>
 			{:else}<div class="sheet p-6">
 					<h2>An empty estimate</h2>
@@ -433,6 +445,16 @@
 		/></Field
 	>
 </Dialog>
+{#if detail}{#key detailed}<LineDialog
+			line={detail}
+			{estimate}
+			codes={b.tax.codes}
+			jobId={data.head.job.id}
+			zone={data.company.zone}
+			mayPush={data.mayPush}
+			onclose={() => (detailed = null)}
+			settled={() => edits.settled()}
+		/>{/key}{/if}
 <PasteDialog bind:open={pasting.open} text={pasting.text} scopeId={pasting.scopeId} scope={pasting.scope} />
 <GroupsDialog bind:open={grouping} estimateId={b.id} estimate={b.estimate} />
 <Dialog

@@ -1,0 +1,150 @@
+import { beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { cellOf, computeEstimate, type LineField } from '$lib/core/estimate';
+import type { App } from '$lib/server/app';
+import { itemDetail, paidBefore } from '$lib/server/catalog/queries';
+import { loadEstimate } from '$lib/server/estimates/load';
+import type { Yard } from '../../src/demo/yard';
+import { count, freshYard, refused, value } from './yard';
+
+let yard: Yard;
+let app: App;
+let estimateId: string;
+let scopeId: string;
+let jobId: string;
+beforeAll(async () => {
+	({ yard, app } = await freshYard());
+});
+let n = 0;
+beforeEach(() => {
+	n += 1;
+	const customerId = yard.customer(`Details ${n}`, 'person', '', '', `${n} Bell Yard`);
+	jobId = yard.job(`Details ${n}`, customerId, `${n} Bell Yard`, [-47, -131]);
+	estimateId = yard.estimate(jobId);
+	scopeId = yard.scope(estimateId, 'Edge', [], []);
+});
+const itemId = (code: string) => value<string>(app, 'select id from items where code = ?', code);
+const add = (input: Record<string, unknown>) => {
+	yard.call('bastian', 'estimates.add-line', { scopeId, ...input });
+	return value<string>(app, 'select id from lines where scope_id = ? order by position desc', scopeId);
+};
+const result = () => computeEstimate(loadEstimate(app.db.orm, estimateId)!);
+const line = (id: string) => result().lines.find((l) => l.line.id === id)!;
+const change = (lineId: string, fields: [LineField, string, string?][]) =>
+	yard.call('bastian', 'estimates.change-line-fields', {
+		lineId,
+		fields: fields.map(([field, v, seen]) => ({ field, value: v, ...(seen === undefined ? {} : { seen }) }))
+	});
+
+describe('a line in whole', () => {
+	it('changes in one step, which Undo takes back whole', () => {
+		const id = add({ itemId: itemId('CL-DRP-10'), quantity: '4' });
+		const before = line(id);
+		change(id, [
+			['wording', 'New metal edges'],
+			['phase', 'Edges'],
+			['markup', '40%'],
+			['hidden', 'true'],
+			['tax', '']
+		]);
+		expect(line(id).line).toMatchObject({ wording: 'New metal edges', phase: 'Edges', hidden: true, taxCodeId: null, unitPrice: 137_200 });
+		yard.call('bastian', 'estimates.undo', { estimateId });
+		expect(line(id)).toEqual(before);
+	});
+	it('changes nothing when one of its fields is refused, and says which', () => {
+		const id = add({ itemId: itemId('CL-DRP-10'), quantity: '4' });
+		const before = line(id);
+		expect(
+			refused(() =>
+				change(id, [
+					['phase', 'Edges'],
+					['margin', '100%']
+				])
+			)
+		).toEqual(['margin', expect.stringContaining('below 100 %')]);
+		expect(line(id)).toEqual(before);
+	});
+	it('asks when somebody else changed the same meanwhile, and merges where they did not', () => {
+		const id = add({ itemId: itemId('CL-DRP-10'), quantity: '4' });
+		const seen = (f: LineField) => cellOf(line(id).line, f);
+		const [note, phase] = [seen('note'), seen('phase')];
+		change(id, [['note', 'mine']]);
+		expect(refused(() => change(id, [['note', 'theirs', note]]))).toEqual(['note', expect.stringContaining('Somebody else')]);
+		change(id, [['phase', 'Edges', phase]]);
+		expect(line(id).line).toMatchObject({ note: 'mine', phase: 'Edges' });
+	});
+	it('hangs on another in proportion, and keeps what it came to when it hangs no more', () => {
+		const [parent, child] = [
+			add({ name: 'Boards', kind: 'material', quantity: '12', price: '5' }),
+			add({ name: 'Screws', kind: 'material', quantity: '1', price: '1' })
+		];
+		change(child, [['parent', `${parent} × 2.5`]]);
+		expect(line(child).quantity).toBe(300_000);
+		expect(refused(() => change(parent, [['parent', child]]))).toEqual(['parent', expect.stringContaining('loop')]);
+		change(child, [['parent', '']]);
+		expect(line(child)).toMatchObject({ quantity: 300_000, computed: null });
+	});
+	it('goes back to the price of the catalog when its own is cleared', () => {
+		const id = add({ itemId: itemId('CL-DRP-10'), quantity: '4' });
+		const usual = line(id).line.unitPrice;
+		change(id, [['price', '99']]);
+		expect(line(id).line).toMatchObject({ unitPrice: 990_000, rule: { by: 'fixed' } });
+		change(id, [['price', '']]);
+		expect(line(id).line).toMatchObject({ unitPrice: usual, rule: { by: 'inherit' } });
+		const free = add({ name: 'By hand', kind: 'other', quantity: '1', price: '5' });
+		expect(refused(() => change(free, [['price', '']]))[0]).toBe('price');
+	});
+	it('gives its price to the catalog on purpose only, and only by whom may change it', () => {
+		const id = add({ itemId: itemId('CL-ELB-23'), quantity: '4' });
+		change(id, [['price', '7.77']]);
+		expect(itemDetail(app, itemId('CL-ELB-23'))?.price).not.toBe(77_700);
+		expect(refused(() => yard.call('lowell', 'catalog.take-line-price', { lineId: id }))[1]).toContain('may not');
+		yard.call('bastian', 'catalog.take-line-price', { lineId: id });
+		expect(itemDetail(app, itemId('CL-ELB-23'))?.price).toBe(77_700);
+		change(id, [['unit', 'box']]);
+		expect(refused(() => yard.call('bastian', 'catalog.take-line-price', { lineId: id }))[1]).toContain('by the box');
+		const free = add({ name: 'By hand', kind: 'other', quantity: '1', price: '5' });
+		expect(refused(() => yard.call('bastian', 'catalog.take-line-price', { lineId: free }))[1]).toContain('no catalog item');
+	});
+});
+
+describe('what was paid for an item before', () => {
+	it('is said for this customer and for all, from accepted quotes and invoices that hold', () => {
+		const id = itemId('CL-HNG-HID');
+		expect(paidBefore(app, id, jobId)).toMatchObject({ own: { times: 0 }, ownSold: [] });
+		const before = paidBefore(app, id, jobId)?.all.times ?? 0;
+		const lineId = add({ itemId: id, quantity: '10' });
+		change(lineId, [['price', '2.50']]);
+		yard.accept(yard.issue(estimateId, 'c@customer.example'), 'C. Customer');
+		const other = yard.job('Other', yard.customer('Other', 'person', '', '', '9 Bell Yard'), '9 Bell Yard', [-47, -131]);
+		expect(paidBefore(app, id, jobId)).toMatchObject({ own: { times: 1, last: 25_000 }, all: { times: before + 1 } });
+		expect(paidBefore(app, id, other)).toMatchObject({ own: { times: 0, last: null }, others: [{ price: 25_000, invoiceId: null }] });
+		// By time and materials: charged on an invoice, forgotten when it is voided.
+		yard.call('petra', 'jobs.win', { jobId: other });
+		yard.call('marco', 'costs.use-material', { jobId: other, itemId: id, quantity: '4' });
+		app.db.sqlite.prepare("update cost_entries set charge = 900, state = 'to bill' where job_id = ?").run(other);
+		const { invoiceId } = yard.call<{ invoiceId: string }>('petra', 'invoices.costs', { jobId: other, cutOff: '2027-12-31' });
+		expect(paidBefore(app, id, other)?.own.times).toBe(0);
+		yard.call('petra', 'invoices.issue', { invoiceId, to: '', subject: '', text: '' });
+		expect(paidBefore(app, id, other)).toMatchObject({ own: { times: 1, last: 22_500, lowest: 22_500 }, ownSold: [{ invoiceId }] });
+		yard.call('petra', 'invoices.void', { invoiceId, reason: 'twice' });
+		expect(paidBefore(app, id, other)?.own.times).toBe(0);
+		expect(paidBefore(app, 'nothing', other)).toBeNull();
+	});
+});
+
+describe('scopes in their order', () => {
+	it('are put before another or at the end, in one step that can be undone', () => {
+		const [b, c] = [yard.scope(estimateId, 'B', [], []), yard.scope(estimateId, 'C', [], [])];
+		const names = () => result().scopes.map((s) => s.scope.name);
+		const place = (id: string, beforeId: string | null) => yard.call('bastian', 'estimates.place-scope', { scopeId: id, beforeId });
+		place(c, scopeId);
+		expect(names()).toEqual(['C', 'Edge', 'B']);
+		place(c, null);
+		expect(names()).toEqual(['Edge', 'B', 'C']);
+		place(b, b);
+		yard.call('bastian', 'estimates.undo', { estimateId });
+		expect(names()).toEqual(['C', 'Edge', 'B']);
+		expect(refused(() => place(b, 'gone'))[1]).toContain('not there any more');
+		expect(count(app, 'select count(distinct position) from scopes where estimate_id = ?', estimateId)).toBe(3);
+	});
+});
