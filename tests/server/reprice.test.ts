@@ -1,11 +1,16 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { computeEstimate } from '$lib/core/estimate';
+import { explainText } from '$lib/core/explain';
+import { cents, percent } from '$lib/core/money';
+import { checkPrices, unpackParts } from '$lib/core/pricing';
 import type { App } from '$lib/server/app';
-import { checkBook } from '$lib/server/catalog/price-check';
+import { checkBook, packedBook } from '$lib/server/catalog/price-check';
+import { repricePlan } from '$lib/server/catalog/reprice-plan';
+import { EXPLAINED, explainRecord } from '$lib/server/explain';
 import { loadEstimate } from '$lib/server/estimates/load';
 import { previewReprice } from '$lib/server/estimates/reprice';
 import type { Yard } from '../../src/demo/yard';
-import { freshYard, value, wonJob } from './yard';
+import { freshYard, refused, value, wonJob } from './yard';
 
 let yard: Yard;
 let app: App;
@@ -85,5 +90,120 @@ describe('the price check of the book', () => {
 		expect(rows.some((r) => r.kind === 'assembly' && r.name.includes('Re-roof'))).toBe(true);
 		raise('40%');
 		expect(checkBook(app).rows.find((r) => r.estimateId === ids.target)?.verdict).not.toBe('below target');
+	});
+});
+
+describe('repricing a choice of the price check', () => {
+	const plan = (chosen: Partial<Parameters<typeof repricePlan>[1]>, target = 3000) =>
+		repricePlan(app, { estimates: [], assemblies: [], services: [], target, ...chosen });
+	it('says what each would come to, and saves nothing', () => {
+		const id = bid('Reprice me', '4%');
+		raise('10%');
+		const before = JSON.stringify(app.db.sqlite.prepare('select * from items').all());
+		const p = plan({ estimates: [id] });
+		expect(p.estimates[0]).toMatchObject({ id, before: { price: total(id).price } });
+		expect(p.estimates[0]!.upToDate.lines).toBeGreaterThan(0);
+		yard.call('bastian', 'estimates.set-whole', { estimateId: id, what: 'total', value: String(p.estimates[0]!.wanted!.price / 100) });
+		expect(total(id).margin! / 10_000).toBeCloseTo(30, 1);
+		expect(JSON.stringify(app.db.sqlite.prepare('select * from items').all())).toBe(before);
+	});
+	it('prices the items of an assembly by the margin, also those nested in it, and is taken back', () => {
+		const assemblyId = value<string>(app, "select id from assemblies where name like 'Re-roof%' limit 1");
+		const p = plan({ assemblies: [assemblyId] });
+		expect(p.items.length).toBeGreaterThan(3);
+		for (const i of p.items) expect(i.after).toBeGreaterThan(i.before);
+		const short = () => checkBook(app, percent(3000)).rows.find((r) => r.id === assemblyId)!.short;
+		const was = short();
+		const { changeId } = yard.call<{ changeId: string }>('petra', 'catalog.change-items', {
+			filter: { ids: p.items.map((i) => i.id) },
+			change: { what: 'rule', by: 'margin', value: '30%' }
+		});
+		expect(short()).toBeLessThan(was);
+		expect(plan({ assemblies: [assemblyId] }).items).toEqual([]);
+		yard.call('petra', 'catalog.undo-change', { changeId });
+		expect(short()).toBe(was);
+		// Its hours are sold by a rate sheet: that one is named, not changed.
+		expect(p.sheets.map((s) => s.name)).toContain(value<string>(app, "select name from labor_sheets where id = 'steep'"));
+	});
+	it('raises the hour of a catalog of flat-rate services until none of the chosen falls short', () => {
+		yard.call('imogen', 'flat-rate.save-catalog', {
+			...{ name: 'Ours', on: true, markup: '10%', sheetId: 'steep', hourlyPrice: '45', rounding: 'cent' },
+			...{ materialTaxId: null, laborTaxId: null }
+		});
+		const catalogId = value<string>(app, "select id from flat_catalogs where name = 'Ours'");
+		const services = ['1', '2.5'].map((hours) => {
+			yard.call('imogen', 'flat-rate.save-service', {
+				...{ catalogId, categoryId: null, title: `Work of ${hours} h`, wording: '', hours },
+				materials: [{ name: 'Board', quantity: '3', unit: 'each', cost: '4.10' }]
+			});
+			return value<string>(app, 'select id from flat_services where title = ?', `Work of ${hours} h`);
+		});
+		const [c] = plan({ services }).catalogs;
+		expect(c).toMatchObject({ name: 'Ours', before: 450_000, chosen: 2 });
+		yard.call('imogen', 'flat-rate.save-catalog', c!.terms);
+		const rows = checkBook(app, percent(3000)).rows.filter((r) => services.includes(r.id));
+		expect(rows.map((r) => r.short)).toEqual([0, 0]);
+		expect(plan({ services }).catalogs).toEqual([]);
+	});
+	it('packs the book for the worker without losing anything', () => {
+		const packed = packedBook(app);
+		const there = checkPrices(
+			packed.map((e) => ({ id: e.id, parts: unpackParts(e.parts), discount: cents(0) })),
+			percent(1000)
+		);
+		expect(there).toEqual(
+			checkBook(app, percent(1000)).rows.map(({ id, price, cost, breakEven, margin, verdict, short }) => ({
+				id,
+				price,
+				cost,
+				breakEven,
+				margin,
+				verdict,
+				short
+			}))
+		);
+	});
+	it('holds prices against the margin that the owner sets', () => {
+		yard.call('imogen', 'company.target-margin', { margin: '17.5%' });
+		expect(checkBook(app).target).toBe(1750);
+		expect(refused(() => yard.call('imogen', 'company.target-margin', { margin: '100%' }))[0]).toBe('margin');
+		expect(refused(() => yard.call('bastian', 'company.target-margin', { margin: '5%' }))[1]).toContain('may not');
+	});
+});
+
+describe('every figure of the price side', () => {
+	const id = (sql: string) => value<string>(app, sql);
+	const subjects = (): [string, RegExp][] => [
+		[`item:${id("select id from items where code = 'TS-SHL-LAM'")}`, /Price a bundle/],
+		[`sheet:steep`, /Price an hour: 53.032/],
+		[`machine:${id('select id from equipment_sheets limit 1')}`, /Cost a day/],
+		[`service:${id("select id from flat_services where title = 'Work of 1 h'")}`, /Board: 3 each × 4.10/],
+		[`check:assembly:${id("select id from assemblies where name like 'Re-roof%' limit 1")}`, /short of target/],
+		['sales-to-date:2027', /Billed in 2027/],
+		['cost-to-date:2027', /Cost on jobs in 2027/]
+	];
+	it('is explained down to a record, for whoever may see it', () => {
+		yard.call('imogen', 'rates.save-equipment', {
+			...{ name: 'Boom lift', place: 'job cost', purchase: '62,000', resale: '14,000', lifeHours: '6,000', fixedPerYear: '4,200' },
+			...{ hoursPerYear: '900', fuelPerHour: '9.50', upkeepPerHour: '3.25', hoursPerDay: '8' }
+		});
+		for (const [of, words] of subjects()) {
+			const tree = explainRecord(app, of, 'owner');
+			expect(explainText(tree), of).toMatch(words);
+			expect(JSON.stringify(tree), of).toMatch(/"source":"\//);
+		}
+	});
+	it('is refused to whom the figure is not for, and for what is not there', () => {
+		for (const [of] of subjects()) {
+			expect(() => explainRecord(app, of, null), of).toThrow('may not see');
+			expect(() => explainRecord(app, of, 'crew'), of).toThrow('may not see');
+			const [word, ...rest] = of.split(':');
+			if (!word!.endsWith('date'))
+				expect(() => explainRecord(app, [word, ...rest.slice(0, -1), 'gone'].join(':'), 'owner'), of).toThrow('not there any more');
+		}
+		expect(() => explainRecord(app, 'sheet:steep', 'office')).toThrow('may not see');
+		for (const of of ['', 'item', '__proto__:x', 'check:nothing:x', 'carried:hours:nothing', 'sales-to-date:x'])
+			expect(() => explainRecord(app, of, 'owner'), of).toThrow();
+		expect(EXPLAINED).toHaveLength(9);
 	});
 });

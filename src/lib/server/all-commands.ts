@@ -7,6 +7,7 @@ import * as assemblyVersions from './catalog/assembly-versions';
 import * as bulk from './catalog/bulk';
 import * as categories from './catalog/categories';
 import * as catalog from './catalog/commands';
+import * as priceCheck from './catalog/price-check';
 import * as references from './catalog/references';
 import * as starter from './catalog/take-starter';
 import * as companyCommands from './company/commands';
@@ -71,6 +72,7 @@ export const COMMANDS: ReadonlyMap<string, Command> = new Map(
 		sales,
 		rateGroups,
 		catalog,
+		priceCheck,
 		references,
 		assemblies,
 		assemblyFiles,

@@ -57,6 +57,10 @@ const PATHS: [prefix: string, right: Right | 'public'][] = [
 	['/api/presence', 'estimates.see'],
 	['/api/assembly-needs', 'estimates.see'],
 	['/api/paid-before', 'estimates.see'],
+	['/api/price-book', 'rates.see'],
+	['/api/reprice-plan', 'rates.see'],
+	// What is explained asks for the right of what it belongs to; see the room.
+	['/api/explain', 'catalog.see'],
 	['/api/pdf/invoice', 'invoices.see'],
 	// Commands check their own access: customers and the public page come this way too.
 	['/api/commands', 'public'],

@@ -40,6 +40,17 @@ export function mulDiv(a: number, b: number, d: number): number {
 	return roundExact(exact(BigInt(a) * BigInt(b), BigInt(d)));
 }
 
+/**
+ * a ÷ d rounded up, exact for every safe whole number.
+ * @example ceilDiv(7, 2) // 4
+ * @throws RangeError for a divisor of 0
+ */
+export function ceilDiv(a: number, d: number): number {
+	if (d === 0) throw new RangeError('Division by zero.');
+	const [n, by] = d < 0 ? [-BigInt(a), -BigInt(d)] : [BigInt(a), BigInt(d)];
+	return safe(n / by + (n % by > 0n ? 1n : 0n));
+}
+
 function safe(n: bigint): number {
 	const result = Number(n);
 	if (!Number.isSafeInteger(result)) throw new RangeError('The amount is too large to be kept exactly.');

@@ -1,7 +1,7 @@
 import { exact, mulDiv, roundExact } from '../money/exact';
 import { ratioOf } from '../money/amount';
-import { formatCents, formatPercent, formatRate, formatUnitPrice } from '../money/format';
-import { cents, type Cents, type Percent, type Rate, type UnitPrice } from '../money/types';
+import { formatCents, formatPercent, formatQuantity, formatRate, formatUnitPrice } from '../money/format';
+import { cents, type Cents, type Percent, type Quantity, type Rate, type UnitPrice } from '../money/types';
 import { step, type Step } from '../explain';
 import { breakEvenSales, recoverByDollars, recoverByHours, recoverSplit, type Recovery } from './overhead';
 import { SheetError } from './sheet-error';
@@ -129,6 +129,23 @@ export function carriedBy(job: TypicalJob, method: RecoveryMethod, way: Recovery
 	const all = Object.values(job.cost).reduce((a, c) => a + c, 0);
 	const dollars = method === 'split' ? all - job.cost.labor : all;
 	return cents(roundExact(exact(job.hours * way.perHour, 1_000_000).add(exact(dollars * way.perDollar, 1_000_000))));
+}
+
+/** The steps behind what a job carries of the overhead by the method of a budget; null when that method cannot carry it. */
+export function explainCarried(job: TypicalJob, b: YearlyBudget, source?: string): Step | null {
+	const way = computeBudget(b).ways[b.method];
+	if (!way) return null;
+	const all = Object.values(job.cost).reduce((a, c) => a + c, 0);
+	const dollars = cents(b.method === 'split' ? all - job.cost.labor : all);
+	return step(`${job.name}: overhead`, formatCents(carriedBy(job, b.method, way)), {
+		formula: [
+			way.perHour ? `${formatQuantity(job.hours as Quantity)} h × ${formatUnitPrice(way.perHour)}` : '',
+			way.perDollar ? `${formatCents(dollars)} × ${formatRate(way.perDollar, 2)}` : ''
+		]
+			.filter(Boolean)
+			.join(' + '),
+		steps: [explainBudget(b, source)]
+	});
 }
 
 /** What was sold of a month: hours in ten-thousandths, labor at loaded cost, the other direct cost. */

@@ -1,5 +1,6 @@
 import { step, type Step } from '../explain';
 import {
+	ceilDiv,
 	cents,
 	formatCents,
 	formatPercent,
@@ -100,6 +101,18 @@ export function flatPrice(work: FlatWork, terms: FlatTerms): FlatPrice {
 		price,
 		margin: marginOf(price, breakEven)
 	};
+}
+
+/**
+ * The least price of an hour, in ten-thousandths rounded up, at which a service brings a margin on its break-even before its price
+ * is rounded up. Infinity for work without hours that falls short: no hour can carry it.
+ */
+export function hourlyPriceFor(work: FlatWork, terms: FlatTerms, margin: Percent): number {
+	const p = flatPrice(work, terms);
+	const wanted = margin < 10_000 ? mulDiv(p.breakEven, 10_000, 10_000 - margin) : p.breakEven;
+	const short = wanted - p.materialPrice;
+	if (short <= 0) return 0;
+	return work.hours > 0 ? ceilDiv(short * 1_000_000, work.hours) : Infinity;
 }
 
 const ENDS: Record<FlatRounding, string> = {

@@ -12,3 +12,4 @@ export * from './price-check';
 export * from './flat-rate';
 export * from './edition';
 export * from './break-even';
+export * from './explain-item';

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
 import { cents, percent, quantity, rate, unitPrice } from '../money';
-import { checkPrices, type CheckedPart } from '.';
+import { explainText } from '../explain';
+import { checkPrices, explainChecked, packParts, unpackParts, type CheckedPart } from '.';
 
 const part = (more: Partial<CheckedPart> = {}): CheckedPart => ({
 	quantity: quantity(100_000),
@@ -49,5 +50,52 @@ describe('the price check', () => {
 				}
 			)
 		);
+	});
+	it('is explained down to its parts, whose figures sum to what it says', () => {
+		const parts = [
+			{ ...part(), name: 'Lay shingles', source: '/price/rates/steep' },
+			{
+				...part({ hoursPerUnit: quantity(0), overheadPercent: rate(45_000), unitPrice: unitPrice(390_000) }),
+				name: 'Shingle',
+				source: '/x'
+			}
+		];
+		const entry = { id: 'x', parts, discount: cents(0) };
+		const tree = explainChecked('Roof', entry, percent(2000));
+		const [c] = checkPrices([entry], percent(2000));
+		expect(tree.result).toBe('177.54');
+		expect(c?.short).toBe(17_754);
+		const of = (label: string) => tree.steps?.find((s) => s.label === label);
+		expect(of('Price')?.steps?.map((s) => s.result)).toEqual(['602.60', '390.00']);
+		expect(of('Price')?.result).toBe('992.60');
+		expect(of('Overhead')?.steps?.map((s) => s.result)).toEqual(['142.00', '17.47']);
+		expect(of('Price wanted')).toMatchObject({ result: '1,170.14', formula: '936.11 ÷ (1 − 20 %)' });
+		expect(of('Cost today')?.steps?.[1]?.source).toBe('/x');
+		expect(explainText(tree)).toContain('10 h × 14.20');
+	});
+	it('is the same after the way into a worker', () => {
+		const n = (max: number) => fc.integer({ min: 0, max });
+		const some = fc
+			.tuple(n(1e9), n(1e8), fc.option(n(1e9)), n(1e8), n(1e6), n(1e6), n(1e6))
+			.map(([quantity_, price, settled, cost, hours, perHour, onDollar]) =>
+				part({
+					...{ quantity: quantity(quantity_), unitPrice: unitPrice(price), settled: settled === null ? null : cents(settled) },
+					...{
+						unitCost: unitPrice(cost),
+						hoursPerUnit: quantity(hours),
+						overheadPerHour: unitPrice(perHour),
+						overheadPercent: rate(onDollar)
+					}
+				})
+			);
+		fc.assert(
+			fc.property(fc.array(some, { maxLength: 12 }), (parts) => {
+				const there = unpackParts(JSON.parse(JSON.stringify(packParts(parts))) as (number | null)[]);
+				expect(there).toEqual(parts);
+				const check = (p: CheckedPart[]) => checkPrices([{ id: 'x', parts: p, discount: cents(0) }], percent(1000));
+				expect(check(there)).toEqual(check(parts));
+			})
+		);
+		expect(() => unpackParts([1, 2, 3])).toThrow(RangeError);
 	});
 });

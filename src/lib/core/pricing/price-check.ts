@@ -1,6 +1,8 @@
 import { lineAmount, ratioOf } from '../money/amount';
 import { cents, type Cents, type Percent, type Quantity, type Rate, type UnitPrice } from '../money/types';
 import { mulDiv } from '../money/exact';
+import { formatCents, formatPercent, formatQuantity, formatRate, formatUnitPrice } from '../money/format';
+import { step, type Step } from '../explain';
 
 /** A line or part as it is priced, beside what it would cost today. */
 export interface CheckedPart {
@@ -14,9 +16,9 @@ export interface CheckedPart {
 	overheadPerHour: UnitPrice;
 	overheadPercent: Rate;
 }
-export interface CheckedEntry {
+export interface CheckedEntry<P extends CheckedPart = CheckedPart> {
 	id: string;
-	parts: readonly CheckedPart[];
+	parts: readonly P[];
 	/** Taken off the whole. */
 	discount: Cents;
 }
@@ -33,6 +35,17 @@ export interface Checked {
 	short: Cents;
 }
 
+/** What of a part is reckoned: amount, cost, and the overhead on hours and on dollars, rounded once on the sum. */
+function figuresOf(p: CheckedPart): { price: Cents; cost: Cents; overhead: Cents } {
+	const cost = lineAmount(p.quantity, p.unitCost);
+	const hours = mulDiv(p.quantity, p.hoursPerUnit, 10_000);
+	return {
+		price: p.settled ?? lineAmount(p.quantity, p.unitPrice),
+		cost,
+		overhead: mulDiv(hours * p.overheadPerHour + cost * p.overheadPercent, 1, 1_000_000) as Cents
+	};
+}
+
 /**
  * Prices against today's rates: which sell below cost, below break-even, below the target margin, most money short first.
  * Lines round as on an estimate: amount, cost and overhead once each.
@@ -42,19 +55,21 @@ export function checkPrices(entries: readonly CheckedEntry[], target: Percent): 
 	return entries.map((e) => check(e, target)).sort((a, b) => b.short - a.short || (a.id < b.id ? -1 : 1));
 }
 
+/** The price that brings a margin on break-even. */
+const wantedFor = (breakEven: number, target: Percent): number =>
+	target < 10_000 ? mulDiv(breakEven, 10_000, 10_000 - target) : breakEven;
+
 function check(e: CheckedEntry, target: Percent): Checked {
 	let price = -e.discount;
 	let cost = 0;
 	let breakEven = 0;
 	for (const p of e.parts) {
-		const c = lineAmount(p.quantity, p.unitCost);
-		price += p.settled ?? lineAmount(p.quantity, p.unitPrice);
-		cost += c;
-		// Overhead on hours and on dollars, rounded once on the sum.
-		const hours = mulDiv(p.quantity, p.hoursPerUnit, 10_000);
-		breakEven += c + mulDiv(hours * p.overheadPerHour + c * p.overheadPercent, 1, 1_000_000);
+		const f = figuresOf(p);
+		price += f.price;
+		cost += f.cost;
+		breakEven += f.cost + f.overhead;
 	}
-	const wanted = target < 10_000 ? mulDiv(breakEven, 10_000, 10_000 - target) : breakEven;
+	const wanted = wantedFor(breakEven, target);
 	const verdict: Verdict = price < cost ? 'below cost' : price < breakEven ? 'below break-even' : price < wanted ? 'below target' : 'good';
 	return {
 		id: e.id,
@@ -65,4 +80,59 @@ function check(e: CheckedEntry, target: Percent): Checked {
 		verdict,
 		short: cents(Math.max(0, wanted - price))
 	};
+}
+
+/** A part with what it is called and where it is kept, for the explanation. */
+export interface NamedPart extends CheckedPart {
+	name: string;
+	source: string;
+}
+
+/** The steps behind what an entry falls short of: price, break-even of its parts today, and the price that the target asks for. */
+export function explainChecked(name: string, entry: CheckedEntry<NamedPart>, target: Percent): Step {
+	const c = check(entry, target);
+	const wanted = wantedFor(c.breakEven, target);
+	const each = entry.parts.map((p) => ({ p, f: figuresOf(p), quantity: formatQuantity(p.quantity) }));
+	return step(`${name}: short of target`, formatCents(c.short), {
+		formula: `${formatCents(cents(wanted))} − ${formatCents(c.price)}, never below 0`,
+		steps: [
+			step('Price', formatCents(c.price), {
+				steps: each.map(({ p, f, quantity }) =>
+					step(p.name, formatCents(f.price), {
+						formula: p.settled === null ? `${quantity} × ${formatUnitPrice(p.unitPrice)}` : 'as agreed or set',
+						source: p.source
+					})
+				)
+			}),
+			step('Cost today', formatCents(c.cost), {
+				steps: each.map(({ p, f, quantity }) =>
+					step(p.name, formatCents(f.cost), { formula: `${quantity} × ${formatUnitPrice(p.unitCost)}`, source: p.source })
+				)
+			}),
+			step('Overhead', formatCents(cents(c.breakEven - c.cost)), {
+				steps: each
+					.filter(({ f }) => f.overhead !== 0)
+					.map(({ p, f }) =>
+						step(p.name, formatCents(f.overhead), {
+							formula: `${formatQuantity(mulDiv(p.quantity, p.hoursPerUnit, 10_000))} h × ${formatUnitPrice(p.overheadPerHour)} + ${formatCents(f.cost)} × ${formatRate(p.overheadPercent, 2)}`
+						})
+					)
+			}),
+			step('Break-even', formatCents(c.breakEven), { formula: `${formatCents(c.cost)} + ${formatCents(cents(c.breakEven - c.cost))}` }),
+			step('Price wanted', formatCents(cents(wanted)), { formula: `${formatCents(c.breakEven)} ÷ (1 − ${formatPercent(target)})` })
+		]
+	});
+}
+
+/** Parts as bare numbers, seven each, for the way into a worker: a book of thousands of assemblies is mostly these. */
+export const packParts = (parts: readonly CheckedPart[]): (number | null)[] =>
+	parts.flatMap((p) => [p.quantity, p.unitPrice, p.settled, p.unitCost, p.hoursPerUnit, p.overheadPerHour, p.overheadPercent]);
+
+/** The parts that were packed. @throws RangeError when it is not seven numbers each */
+export function unpackParts(packed: readonly (number | null)[]): CheckedPart[] {
+	if (packed.length % 7 !== 0) throw new RangeError('These are no packed parts.');
+	return Array.from({ length: packed.length / 7 }, (_, n): CheckedPart => {
+		const [quantity, unitPrice, settled, unitCost, hoursPerUnit, overheadPerHour, overheadPercent] = packed.slice(n * 7, n * 7 + 7);
+		return { quantity, unitPrice, settled, unitCost, hoursPerUnit, overheadPerHour, overheadPercent } as CheckedPart;
+	});
 }

@@ -13,6 +13,8 @@ export interface Group {
 /** Prices any number of items by rules that are read once: item → its category and those above it → the company's default of the kind. */
 export interface Pricer {
 	of(item: Priced, own?: PriceRule): { rule: Exclude<PriceRule, { by: 'inherit' }>; price: UnitPrice; breakEven: UnitPrice };
+	/** The categories an item lies in, nearest first, with their rules. */
+	categoriesOf(id: string | null): { id: string; name: string; rule: PriceRule | null }[];
 	/** An hour of a rate sheet for this customer's group. */
 	labor(price: number): UnitPrice;
 }
@@ -26,19 +28,20 @@ export function pricer(db: Orm, group: Group | null = null): Pricer {
 			.all()
 			.map((c) => [c.id, c])
 	);
-	/** Rules of a category and those it lies in, nearest first. */
-	const rulesOf = (id: string | null): (PriceRule | null)[] => {
-		const rules: (PriceRule | null)[] = [];
-		const seen = new Set<string>();
-		for (let at = id; at && !seen.has(at); at = all.get(at)?.parentId ?? null) {
-			seen.add(at);
-			rules.push(all.get(at)?.rule ?? null);
-		}
-		return rules;
+	const categoriesOf = (id: string | null) => {
+		const found: { id: string; name: string; rule: PriceRule | null }[] = [];
+		for (
+			let at = id ? all.get(id) : undefined;
+			at && !found.some((f) => f.id === at?.id);
+			at = at.parentId ? all.get(at.parentId) : undefined
+		)
+			found.push({ id: at.id, name: at.name, rule: at.rule });
+		return found;
 	};
 	return {
+		categoriesOf,
 		of(item, own = { by: 'inherit' }) {
-			const rule = ruleThatHolds(own, item.rule, ...rulesOf(item.categoryId), settings?.defaultRules[item.kind], {
+			const rule = ruleThatHolds(own, item.rule, ...categoriesOf(item.categoryId).map((c) => c.rule), settings?.defaultRules[item.kind], {
 				by: 'markup',
 				percent: 2500 as Percent
 			});

@@ -31,14 +31,22 @@ export function questionsOf(db: Orm, assemblyId: string, prefix = ''): { choices
 }
 
 /** The parts that hold under the answers, nested assemblies in their place, each with the rate the answers give it. */
-export function partsUnder(db: Orm, assemblyId: string, answered: Answered, prefix = ''): { part: Part; rate: PartRate }[] {
+export const partsUnder = (db: Orm, assemblyId: string, answered: Answered): HeldPart[] =>
+	partsFrom((id) => partsOf(db, id), assemblyId, answered);
+
+export interface HeldPart {
+	part: Part;
+	rate: PartRate;
+}
+/** The same from parts that are at hand already, for many assemblies at once. */
+export function partsFrom(of: (assemblyId: string) => readonly Part[], assemblyId: string, answered: Answered, prefix = ''): HeldPart[] {
 	if (prefix.split('/').length > 11) return [];
 	const mine = own(prefix, answered);
-	return partsOf(db, assemblyId)
+	return of(assemblyId)
 		.filter((p) => holds(p.when, mine))
 		.flatMap((part) =>
 			part.childId
-				? partsUnder(db, part.childId, answered, `${prefix}${part.childId}/`)
+				? partsFrom(of, part.childId, answered, `${prefix}${part.childId}/`)
 				: [{ part, rate: rateUnder(part.rate, part.factors, mine) }]
 		);
 }

@@ -117,6 +117,14 @@ export function previewEdition(app: App, editionId: string) {
 	return { edition: shown, catalog, diff, open: openWith(db, ids) };
 }
 
+/** One service as a waiting edition has it, with the terms it would be priced by; null when the edition has none of that key. */
+export function serviceInEdition(app: App, editionId: string, key: string) {
+	const db = app.db.orm;
+	const { catalog, services } = diffOf(db, waiting(db, editionId), todayOf(app));
+	const found = services.find((s) => s.key === key);
+	return found ? { ...found, terms: termsOf(db, catalog ?? firstTerms(db), todayOf(app)) } : null;
+}
+
 /** Open estimates with lines of these services. They keep their prices until they are brought up to date. */
 export function openWith(db: Orm, serviceIds: string[]): { jobId: string; name: string; services: number }[] {
 	if (serviceIds.length === 0) return [];

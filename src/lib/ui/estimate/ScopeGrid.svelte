@@ -518,8 +518,12 @@
 								{#if menu === l.line.id}
 									<!-- Drawn for the one line that is asked, not for three hundred. -->
 									<div class="sheet menu" role="group" aria-label="More for {l.line.name}">
-										{#if !l.line.heading}<button type="button" onclick={() => online('details', l.line.id)}
-												>All about it{l.line.itemId ? ', paid before' : ''}</button
+										{#if !l.line.heading}<button
+												type="button"
+												onclick={() => {
+													menu = null;
+													online('details', l.line.id);
+												}}>All about it{l.line.itemId ? ', paid before' : ''}</button
 											>{/if}
 										{#if l.line.placeholder}<button type="button" onclick={() => put(l, 'placeholder', '')}>Decided as it is</button>{/if}
 										<button type="button" onclick={() => put(l, 'setAside', String(!l.line.setAside))}

@@ -9,6 +9,7 @@
 		carriedBy,
 		computeBudget,
 		explainBudget,
+		explainCarried,
 		OTHER_KINDS,
 		RECOVERY_METHODS,
 		recoveryToDate,
@@ -20,6 +21,7 @@
 	import Lines from '$lib/ui/chart/Lines.svelte';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
+	import How from '$lib/ui/money/How.svelte';
 	import Tally from '$lib/ui/money/Tally.svelte';
 	import type { TallyRow } from '$lib/ui/money/tally';
 	import Waterline from '$lib/ui/money/Waterline.svelte';
@@ -264,7 +266,11 @@
 											disabled={!data.mayChange}
 										/> on hours{/if}</td
 								><td>{r ? way(r.ways[m]) : ''}</td>{#each data.typical as j (j.name)}{@const w = r?.ways[m]}<td class="num"
-										>{w ? formatCents(carriedBy(j, m, w)) : '–'}</td
+										>{#if w && b}<How
+												label={formatCents(carriedBy(j, m, w))}
+												steps={() => explainCarried(j, { ...b, method: m }) ?? explainBudget(b)}
+												about="what {j.name} carries"
+											/>{:else}–{/if}</td
 									>{/each}</tr
 							>{/each}</tbody
 					>

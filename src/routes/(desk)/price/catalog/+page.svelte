@@ -9,6 +9,7 @@
 	import BulkDialog from '$lib/ui/price/BulkDialog.svelte';
 	import CategoryDialog from '$lib/ui/price/CategoryDialog.svelte';
 	import { indented, treeOf } from '$lib/ui/price/categories';
+	import How from '$lib/ui/money/How.svelte';
 	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showInstant } from '$lib/ui/shell/dates';
@@ -41,7 +42,7 @@
 		{ key: 'kind', label: 'Kind', value: (i) => i.kind },
 		{ key: 'unit', label: 'Unit', value: (i) => i.unit },
 		{ key: 'cost', label: 'Cost', value: (i) => i.cost / 10_000, text: (i) => formatUnitPrice(i.cost), num: true },
-		{ key: 'price', label: 'Price', value: (i) => i.price / 10_000, text: (i) => formatUnitPrice(i.price), num: true },
+		{ key: 'price', label: 'Price', value: (i) => i.price / 10_000, text: (i) => formatUnitPrice(i.price), own: true, num: true },
 		{
 			key: 'margin',
 			label: 'Margin',
@@ -122,7 +123,11 @@
 				/> set aside</label
 			>
 		{/snippet}
-		{#snippet cell(i)}<a class="link" href="/price/catalog/{i.id}">{i.name}</a>{/snippet}
+		{#snippet cell(i, key)}{#if key === 'price'}<How
+					label={formatUnitPrice(i.price)}
+					of="item:{i.id}"
+					about="the price of {i.name}"
+				/>{:else}<a class="link" href="/price/catalog/{i.id}">{i.name}</a>{/if}{/snippet}
 	</DataTable>
 	<p class="quiet mt-2 flex gap-4">
 		{#if data.found > data.items.length}<span

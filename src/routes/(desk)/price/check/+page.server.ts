@@ -1,11 +1,18 @@
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { checkBook } from '$lib/server/catalog/price-check';
+import { targetOf } from '$lib/server/catalog/price-check';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ locals, url }) => ({
-	...checkBook(app()),
-	verdict: url.searchParams.get('verdict') ?? '',
-	mayReprice: locals.signed !== null && may(locals.signed.actor.role, 'estimates.change'),
-	live: ['catalog', 'rates', 'track']
-});
+export const load: PageServerLoad = ({ locals, url }) => {
+	const can = (right: 'estimates.change' | 'catalog.change' | 'rates.change') =>
+		locals.signed !== null && may(locals.signed.actor.role, right);
+	return {
+		target: targetOf(app()),
+		verdict: url.searchParams.get('verdict') ?? '',
+		kind: url.searchParams.get('kind') ?? '',
+		can: { estimates: can('estimates.change'), catalog: can('catalog.change'), target: can('rates.change') },
+		/** The book itself is fetched by the worker: this says that it has to be looked at again. */
+		asked: app().clock.now(),
+		live: ['catalog', 'rates', 'track']
+	};
+};

@@ -1,21 +1,19 @@
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
-	import { formatCents, formatPercent, formatRate, formatUnitPrice } from '$lib/core/money';
-	import type { Verdict } from '$lib/core/pricing';
-	import Dialog from '$lib/ui/forms/Dialog.svelte';
+	import { formatCents, formatPercent, formatRate, parsePercent } from '$lib/core/money';
+	import type { Checked, Verdict } from '$lib/core/pricing';
+	import How from '$lib/ui/money/How.svelte';
 	import Waterline from '$lib/ui/money/Waterline.svelte';
+	import RepriceDialog from '$lib/ui/price/RepriceDialog.svelte';
 	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { pagesOf } from '$lib/ui/shell/places';
 	import DataTable from '$lib/ui/tables/DataTable.svelte';
 	import type { Column } from '$lib/ui/tables/view';
+	import type { BookHead, PriceCheckAnswer } from '$lib/workers/price-check.worker';
 	let { data } = $props();
-	type Row = (typeof data.rows)[number];
-	interface Preview {
-		before: { price: number; profit: number; margin: number | null };
-		after: { price: number; profit: number; margin: number | null };
-		moved: { id: string; scope: string; name: string; cost: [number, number]; price: [number, number] }[];
-	}
+	type Row = Omit<BookHead, 'id'> & Checked;
 	const MARKS = { 'below cost': 'need', 'below break-even': 'need', 'below target': 'half', good: 'done' } as const satisfies Record<
 		Verdict,
 		string
@@ -26,7 +24,7 @@
 		{ key: 'verdict', label: 'Sells', value: (r) => r.verdict, own: true },
 		{ key: 'price', label: 'Price', value: (r) => r.price / 100, text: (r) => formatCents(r.price), num: true },
 		{ key: 'cost', label: 'Cost today', value: (r) => r.cost / 100, text: (r) => formatCents(r.cost), num: true },
-		{ key: 'line', label: 'Waterline', value: (r) => r.margin, own: true, width: '18%' },
+		{ key: 'line', label: 'Waterline', value: (r) => r.margin, own: true, width: '17%' },
 		{
 			key: 'margin',
 			label: 'Margin',
@@ -34,114 +32,140 @@
 			text: (r) => formatRate(r.margin),
 			num: true
 		},
-		{ key: 'short', label: 'Short of target', value: (r) => r.short / 100, text: (r) => (r.short ? formatCents(r.short) : ''), num: true }
+		{ key: 'short', label: 'Short of target', value: (r) => r.short / 100, own: true, num: true }
 	];
-	const rows = $derived(data.verdict ? data.rows.filter((r) => r.verdict === data.verdict) : data.rows);
-	let picked: string[] = $state([]);
-	let previews: { row: Row; preview: Preview }[] = $state([]);
-	let open = $state(false);
-	let busy = $state(false);
+	/** The margin that is tried; the company’s own until somebody types another. */
+	let margin = $state(untrack(() => `${data.target / 100}%`));
+	const target = $derived.by(() => {
+		try {
+			const p = parsePercent(margin);
+			return p >= 0 && p < 10_000 ? p : null;
+		} catch {
+			return null;
+		}
+	});
+	/** The book lies in a worker: it is read once, and held against every margin that is typed. */
+	let worker: Worker | undefined = $state.raw();
+	let heads: Record<string, BookHead> | null = $state.raw(null);
+	let checked: Checked[] = $state.raw([]);
 	let problem = $state('');
+	$effect(() => {
+		const w = new Worker(new URL('$lib/workers/price-check.worker.ts', import.meta.url), { type: 'module' });
+		w.onmessage = (e: MessageEvent<PriceCheckAnswer>) => {
+			if ('problem' in e.data) return void (problem = e.data.problem);
+			if (e.data.heads) heads = Object.fromEntries(e.data.heads.map((h) => [h.id, h]));
+			checked = e.data.checked;
+		};
+		w.onerror = () => (problem = 'This could not be reckoned here. Load the page again.');
+		worker = w;
+		return () => w.terminate();
+	});
+	$effect(() => {
+		// News of the catalog, of rates or of an estimate: the book is read again.
+		void data.asked;
+		worker?.postMessage({ load: '/api/price-book', target: untrack(() => target ?? data.target) });
+	});
+	$effect(() => {
+		if (target !== null && untrack(() => heads)) worker?.postMessage({ target });
+	});
+	const all = $derived(heads ? checked.flatMap((c): Row[] => (heads?.[c.id] ? [{ ...heads[c.id]!, ...c }] : [])) : []);
+	const rows = $derived(all.filter((r) => (!data.verdict || r.verdict === data.verdict) && (!data.kind || r.kind === data.kind)));
+	let picked: string[] = $state([]);
+	const chosen = $derived(all.filter((r) => picked.includes(r.id)));
+	let open = $state(false);
 	let said = $state('');
-	const chosen = $derived(data.rows.filter((r) => picked.includes(r.id) && r.estimateId));
-	async function look() {
-		problem = '';
-		previews = [];
-		open = true;
-		for (const row of chosen) {
-			const r = await fetch(`/api/reprice-preview?estimate=${row.estimateId}`).catch(() => null);
-			const body = (await r?.json().catch(() => null)) as { result?: Preview; message?: string } | null;
-			if (body?.result) previews.push({ row, preview: body.result });
-			else problem = body?.message ?? 'The server cannot be reached. Try again in a moment.';
-		}
+	const short = $derived(all.filter((r) => r.kind === 'estimate').reduce((a, r) => a + r.short, 0));
+	async function keep() {
+		const r = await command('company.target-margin', { margin });
+		[said, problem] = r.ok ? ['Prices are held against this margin from now on.', ''] : ['', r.message];
 	}
-	async function apply() {
-		busy = true;
-		let n = 0;
-		for (const { row, preview } of previews) {
-			if (preview.moved.length === 0) continue;
-			const r = await command('estimates.reprice', { estimateId: row.estimateId }, { refresh: false });
-			if (r.ok) n += 1;
-			else problem = `${row.name}: ${r.message}`;
-		}
-		busy = false;
-		if (problem) return;
-		open = false;
-		picked = [];
-		said = `${n} estimate${n === 1 ? '' : 's'} brought up to date. Undo on the estimate takes it back.`;
-		const { refresh } = await import('$lib/client/refresh');
-		await refresh();
-	}
-	const short = $derived(data.rows.filter((r) => r.kind === 'estimate').reduce((a, r) => a + r.short, 0));
 </script>
 
 <Page
 	title="Price check"
-	sub="The whole book against today’s rates; open estimates are {formatCents(short)} short of a margin of {formatPercent(data.target)}"
+	sub={heads
+		? `${all.length.toLocaleString('en-US')} prices against today’s rates; open estimates are ${formatCents(short as never)} short of a margin of ${formatPercent(target ?? data.target)}`
+		: 'The whole book against today’s rates'}
 	pages={pagesOf('Price')}
 	current="/price/check"
 >
-	{#snippet actions()}{#if data.mayReprice}<button class="btn btn-primary" disabled={chosen.length === 0} onclick={look}
-				>Bring {chosen.length || ''} up to date</button
+	{#snippet actions()}{#if data.can.estimates || data.can.catalog}<button
+				class="btn btn-primary"
+				disabled={chosen.length === 0}
+				onclick={() => (open = true)}>Reprice {chosen.length || ''}</button
 			>{/if}{/snippet}
 	{#if said}<p class="mb-2" role="status"><Mark kind="done" label={said} /></p>{/if}
-	<DataTable
-		name="price-check"
-		{rows}
-		{columns}
-		href={(r) => r.path}
-		empty="Nothing here: no open estimate and no assembly sells so."
-		bind:picked
-		filters={[
-			{
-				param: 'verdict',
-				label: 'Sells',
-				value: data.verdict,
-				choices: [
-					['', 'All'],
-					['below cost', 'Below cost'],
-					['below break-even', 'Below break-even'],
-					['below target', 'Below target'],
-					['good', 'Good']
-				]
-			}
-		]}
-	>
-		{#snippet cell(r, key)}
-			{#if key === 'name'}<a class="link" href={r.path}>{r.name}</a>
-			{:else if key === 'verdict'}<Mark kind={MARKS[r.verdict]} label={r.verdict} />
-			{:else}<Waterline
-					cost={r.cost}
-					breakEven={r.breakEven}
-					price={r.price}
-					words={['', '', '']}
-					height={11}
-					label="Price {formatCents(r.price)}, cost {formatCents(r.cost)}, break-even {formatCents(r.breakEven)}"
-				/>{/if}
-		{/snippet}
-	</DataTable>
+	{#if problem}<p class="problem mb-2" role="alert">{problem}</p>{/if}
+	{#if !heads}<p role="status" class="sheet p-4">Reading the book…</p>
+	{:else}<DataTable
+			name="price-check"
+			{rows}
+			{columns}
+			href={(r) => r.path}
+			empty="Nothing here: nothing of the book sells so."
+			bind:picked
+			filters={[
+				{
+					param: 'verdict',
+					label: 'Sells',
+					value: data.verdict,
+					choices: [
+						['', 'All'],
+						['below cost', 'Below cost'],
+						['below break-even', 'Below break-even'],
+						['below target', 'Below target'],
+						['good', 'Good']
+					]
+				},
+				{
+					param: 'kind',
+					label: 'Kind',
+					value: data.kind,
+					choices: [
+						['', 'All'],
+						['estimate', 'Estimates'],
+						['assembly', 'Assemblies'],
+						['flat-rate', 'Flat-rate']
+					]
+				}
+			]}
+		>
+			{#snippet tools()}<label class="flex items-center gap-2"
+					>Margin wanted <input class="input" style="width: 76px" name="margin-wanted" bind:value={margin} /></label
+				>{#if target === null}<span class="problem" role="alert">A margin lies between 0 and below 100 %.</span
+					>{:else if target !== data.target && data.can.target}<button type="button" class="link" onclick={keep}>Keep it</button
+					>{/if}{/snippet}
+			{#snippet cell(r, key)}
+				{#if key === 'name'}<a class="link" href={r.path}>{r.name}</a>
+				{:else if key === 'verdict'}<Mark kind={MARKS[r.verdict]} label={r.verdict} />
+				{:else if key === 'short'}<How
+						label={r.short ? formatCents(r.short) : 'how?'}
+						of="check:{r.kind}:{r.id}"
+						about="what {r.name} falls short of"
+					/>
+				{:else}<Waterline
+						cost={r.cost}
+						breakEven={r.breakEven}
+						price={r.price}
+						words={['', '', '']}
+						height={11}
+						label="Price {formatCents(r.price)}, cost {formatCents(r.cost)}, break-even {formatCents(r.breakEven)}"
+					/>{/if}
+			{/snippet}
+		</DataTable>{/if}
 	<p class="quiet mt-2">
-		Assemblies are tried on 2,000 of area, 200 of length and 20 of count. An estimate keeps its prices until it is brought up to date.
+		Assemblies are tried on 2,000 of area, 200 of length and 20 of count, with the first answer to each question. An estimate keeps its
+		prices until it is brought up to date.
 	</p>
 </Page>
-<Dialog bind:open title="Bring up to date" save="Do it" {busy} {problem} onsave={apply}>
-	{#each previews as { row, preview } (row.id)}<section>
-			<h2>{row.name}</h2>
-			{#if preview.moved.length === 0}<p class="quiet">
-					Every line is at today’s cost and price already. Its price is what was agreed or typed.
-				</p>
-			{:else}<p>
-					Price {formatCents(preview.before.price)} → <strong class="figure">{formatCents(preview.after.price)}</strong>, margin
-					{formatRate(preview.before.margin)} → {formatRate(preview.after.margin)}
-				</p>
-				<table class="grid-table">
-					<thead><tr><th>Line</th><th class="num">Cost</th><th class="num">Price</th></tr></thead><tbody
-						>{#each preview.moved.slice(0, 30) as m (m.id)}<tr
-								><td>{m.name}</td><td class="num">{formatUnitPrice(m.cost[0])} → {formatUnitPrice(m.cost[1])}</td><td class="num"
-									>{formatUnitPrice(m.price[0])} → {formatUnitPrice(m.price[1])}</td
-								></tr
-							>{/each}</tbody
-					>
-				</table>{/if}
-		</section>{:else}<p role="status">Looking…</p>{/each}
-</Dialog>
+<RepriceDialog
+	bind:open
+	rows={chosen}
+	target={target ?? data.target}
+	can={data.can}
+	ondone={(words) => {
+		said = words;
+		picked = [];
+		void import('$lib/client/refresh').then(({ refresh }) => refresh());
+	}}
+/>

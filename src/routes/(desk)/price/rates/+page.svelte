@@ -65,7 +65,7 @@
 							><td><a class="link" href="/price/rates/{s.id}">{s.name}</a></td><td>{s.branch ?? 'all'}</td><td
 								>{showDay(s.from)}{#if s.ahead}&nbsp;<Mark kind="wait" label="changes ahead" />{/if}</td
 							><td class="num">{formatUnitPrice(r.loadedCost)}</td><td class="num">{formatUnitPrice(r.breakEven)}</td><td class="num"
-								>{formatUnitPrice(r.price)}</td
+								><How label={formatUnitPrice(r.price)} of="sheet:{s.id}" about="the price of {s.name}" /></td
 							><td class="num" class:problem={r.margin < 0}>{formatRate(r.margin, 2)}</td><td
 								><Waterline
 									cost={r.loadedCost}
@@ -98,8 +98,9 @@
 										machineOpen = true;
 									}}>{e.name}</button
 								>{:else}{e.name}{/if}</td
-						><td>in {e.place}</td><td class="num">{formatUnitPrice(e.hourlyCost)}</td><td class="num">{e.hoursPerDay / 10_000}</td><td
-							class="num"
+						><td>in {e.place}</td><td class="num"
+							><How label={formatUnitPrice(e.hourlyCost)} of="machine:{e.id}" about="the hourly cost of {e.name}" /></td
+						><td class="num">{e.hoursPerDay / 10_000}</td><td class="num"
 							><How
 								label={formatUnitPrice(equipmentCost(e.sheet, e.hoursPerDay / 10_000))}
 								steps={() => explainEquipment(e.sheet, e.hoursPerDay / 10_000)}

@@ -1,8 +1,7 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
-	import { step } from '$lib/core/explain';
-	import { formatPercent, formatQuantity, formatUnitPrice, toTyped } from '$lib/core/money';
+	import { formatQuantity, formatUnitPrice, toTyped } from '$lib/core/money';
 	import Lines from '$lib/ui/chart/Lines.svelte';
 	import Files from '$lib/ui/forms/Files.svelte';
 	import ItemForm from '$lib/ui/forms/ItemForm.svelte';
@@ -39,30 +38,6 @@
 		}))
 	);
 	const costs = $derived([...data.costs].reverse());
-	/** The steps behind the price, down to who set the rule. */
-	const explain = () => {
-		const own = data.item.rule.by !== 'inherit';
-		const category = data.categories.find((c) => c.id === data.item.categoryId);
-		const said = own
-			? 'set on the item'
-			: category?.rule
-				? `set on the category ${category.name}`
-				: 'set on a category above, or for the kind';
-		const rule = data.rule.by === 'fixed' ? 'fixed price' : `${data.rule.by} ${formatPercent(data.rule.percent)}`;
-		return step('Price', formatUnitPrice(data.price), {
-			formula:
-				data.rule.by === 'fixed'
-					? 'fixed'
-					: data.rule.by === 'markup'
-						? `${formatUnitPrice(data.item.cost)} × (1 + ${formatPercent(data.rule.percent)}), to the cent`
-						: `${formatUnitPrice(data.breakEven)} ÷ (1 − ${formatPercent(data.rule.percent)}), to the cent`,
-			steps: [
-				step('Cost', formatUnitPrice(data.item.cost)),
-				step('Break-even', formatUnitPrice(data.breakEven), { formula: 'cost + the overhead percent of its kind' }),
-				step('Rule', rule, { formula: said })
-			]
-		});
-	};
 	let problem = $state('');
 	let field = $state('');
 	let saved = $state(false);
@@ -98,7 +73,7 @@
 			<section class="sheet p-4">
 				<div class="flex items-baseline gap-4">
 					<h2>Price</h2>
-					<How label={formatUnitPrice(data.price)} steps={explain} about="the price" />
+					<How label={formatUnitPrice(data.price)} of="item:{data.item.id}" about="the price" />
 				</div>
 				<Waterline
 					cost={data.item.cost}

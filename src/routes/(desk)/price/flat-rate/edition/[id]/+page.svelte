@@ -3,6 +3,7 @@
 	import { command } from '$lib/client/command';
 	import { formatCents, formatQuantity } from '$lib/core/money';
 	import type { EditionChange } from '$lib/core/pricing';
+	import How from '$lib/ui/money/How.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
@@ -37,8 +38,11 @@
 								>{formatQuantity(c.hours[0])}{c.hours[0] === c.hours[1] ? '' : ` → ${formatQuantity(c.hours[1])}`}</td
 							><td class="num">{formatCents(c.before.cost)}{c.before.cost === c.after.cost ? '' : ` → ${formatCents(c.after.cost)}`}</td><td
 								class="num"
-								>{formatCents(c.before.price)}{#if c.before.price !== c.after.price}&nbsp;→ <strong>{formatCents(c.after.price)}</strong
-									>{/if}</td
+								>{formatCents(c.before.price)}{#if c.before.price !== c.after.price}&nbsp;→ <How
+										label={formatCents(c.after.price)}
+										of="edition:{data.edition.id}:{c.key}"
+										about="the new price of {c.title}"
+									/>{/if}</td
 							></tr
 						>{/each}</tbody
 				>
@@ -82,7 +86,13 @@
 					>{#each d.added.slice(0, 400) as a (a.service.key)}<tr
 							><td>{a.service.title}</td><td class="num">{formatQuantity(a.service.hours)}</td><td class="num"
 								>{formatCents(a.price.cost)}</td
-							><td class="num"><strong>{formatCents(a.price.price)}</strong></td></tr
+							><td class="num"
+								><How
+									label={formatCents(a.price.price)}
+									of="edition:{data.edition.id}:{a.service.key}"
+									about="the price of {a.service.title}"
+								/></td
+							></tr
 						>{/each}</tbody
 				>
 			</table>
