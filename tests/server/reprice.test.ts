@@ -178,7 +178,7 @@ describe('every figure of the price side', () => {
 		[`sheet:steep`, /Price an hour: 53.032/],
 		[`machine:${id('select id from equipment_sheets limit 1')}`, /Cost a day/],
 		[`service:${id("select id from flat_services where title = 'Work of 1 h'")}`, /Board: 3 each × 4.10/],
-		[`check:assembly:${id("select id from assemblies where name like 'Re-roof%' limit 1")}`, /short of target/],
+		[`check:1000:assembly:${id("select id from assemblies where name like 'Re-roof%' limit 1")}`, /short of target/],
 		['sales-to-date:2027', /Billed in 2027/],
 		['cost-to-date:2027', /Cost on jobs in 2027/]
 	];
@@ -202,7 +202,7 @@ describe('every figure of the price side', () => {
 				expect(() => explainRecord(app, [word, ...rest.slice(0, -1), 'gone'].join(':'), 'owner'), of).toThrow('not there any more');
 		}
 		expect(() => explainRecord(app, 'sheet:steep', 'office')).toThrow('may not see');
-		for (const of of ['', 'item', '__proto__:x', 'check:nothing:x', 'carried:hours:nothing', 'sales-to-date:x'])
+		for (const of of ['', 'item', '__proto__:x', 'check:1000:nothing:x', 'check:x:assembly:y', 'carried:hours:nothing', 'sales-to-date:x'])
 			expect(() => explainRecord(app, of, 'owner'), of).toThrow();
 		expect(EXPLAINED).toHaveLength(9);
 	});

@@ -1,5 +1,6 @@
 import ExcelJS from 'exceljs';
 import { MOST_COLUMNS, MOST_ROWS, TableError } from '../../core/formats';
+import { aside, GivenUp } from '../aside';
 
 /** Whether bytes are an Office spreadsheet (a zip), whatever the file is called. */
 export const isSpreadsheet = (bytes: Uint8Array): boolean =>
@@ -7,41 +8,60 @@ export const isSpreadsheet = (bytes: Uint8Array): boolean =>
 
 /**
  * The first sheet with something on it, as rows of text, so that it is read like any other price list. Formulas come
- * through as text that begins with “=”, so that they are refused at their row; numbers are written with a point.
+ * through as text that begins with “=”, so that they are refused at their row; numbers are written with a point. Read beside the
+ * server’s own thread: fifty thousand rows take seconds, and a file that was made to swell up ends that thread alone.
  * @throws TableError for a file that is damaged or too large
  */
-export async function readSpreadsheet(bytes: Buffer): Promise<string[][]> {
-	const book = new ExcelJS.Workbook();
+export async function readSpreadsheet(bytes: Buffer, signal?: AbortSignal): Promise<string[][]> {
+	const options = { longestMs: 120_000, memory: 1500, ...(signal ? { signal } : {}) };
 	try {
-		await book.xlsx.load(bytes as unknown as ArrayBuffer);
-	} catch {
-		throw new TableError('This spreadsheet cannot be opened: it is damaged, or locked with a password.');
+		const read = await aside(rowsOf, { bytes: new Uint8Array(bytes), mostRows: MOST_ROWS, mostColumns: MOST_COLUMNS }, options);
+		if (typeof read === 'string') throw new TableError(read);
+		return read;
+	} catch (e) {
+		if (e instanceof GivenUp) throw new TableError(`This spreadsheet cannot be read. ${e.message} Save it as CSV, or split it.`);
+		throw e;
 	}
-	const sheet = book.worksheets.find((s) => s.actualRowCount > 0);
-	if (!sheet) throw new TableError('There is nothing on this spreadsheet.');
-	if (sheet.rowCount > MOST_ROWS) throw new TableError(`The sheet has more than ${MOST_ROWS.toLocaleString('en-US')} rows.`);
-	if (sheet.columnCount > MOST_COLUMNS) throw new TableError(`The sheet has more than ${MOST_COLUMNS} columns.`);
-	const rows: string[][] = [];
-	sheet.eachRow({ includeEmpty: true }, (row) => {
-		rows.push(Array.from({ length: sheet.columnCount }, (_, n) => textOf(row.getCell(n + 1).value)));
-	});
-	return rows;
 }
 
-function textOf(value: ExcelJS.CellValue): string {
-	if (value === null || value === undefined) return '';
-	if (typeof value === 'number') return String(Number(value.toFixed(6)));
-	if (typeof value === 'boolean') return value ? 'yes' : 'no';
-	if (value instanceof Date) return value.toISOString().slice(0, 10);
-	if (typeof value === 'string') return value.trim();
-	if ('formula' in value || 'sharedFormula' in value) return `=${'formula' in value ? value.formula : value.sharedFormula}`;
-	if ('richText' in value)
-		return value.richText
-			.map((t) => t.text)
-			.join('')
-			.trim();
-	if ('text' in value) return String(value.text).trim();
-	return '';
+/** Rows of text, or what is wrong with the file. Runs in a thread: it knows nothing but what it is given. */
+async function rowsOf(
+	require: NodeJS.Require,
+	given: { bytes: Uint8Array; mostRows: number; mostColumns: number }
+): Promise<string[][] | string> {
+	const textOf = (value: ExcelJS.CellValue): string => {
+		if (value === null || value === undefined) return '';
+		if (typeof value === 'number') return String(Number(value.toFixed(6)));
+		if (typeof value === 'boolean') return value ? 'yes' : 'no';
+		if (value instanceof Date) return value.toISOString().slice(0, 10);
+		if (typeof value === 'string') return value.trim();
+		if ('formula' in value || 'sharedFormula' in value) return `=${'formula' in value ? value.formula : value.sharedFormula}`;
+		if ('richText' in value)
+			return value.richText
+				.map((t) => t.text)
+				.join('')
+				.trim();
+		if ('text' in value) return String(value.text).trim();
+		return '';
+	};
+	const { Workbook } = require('exceljs') as typeof ExcelJS;
+	const book = new Workbook();
+	try {
+		await book.xlsx.load(given.bytes.buffer as ArrayBuffer);
+	} catch {
+		return 'This spreadsheet cannot be opened: it is damaged, or locked with a password.';
+	}
+	const sheet = book.worksheets.find((s) => s.actualRowCount > 0);
+	if (!sheet) return 'There is nothing on this spreadsheet.';
+	if (sheet.rowCount > given.mostRows) return `The sheet has more than ${given.mostRows.toLocaleString('en-US')} rows.`;
+	// It goes through all rows: asked once.
+	const columns = sheet.columnCount;
+	if (columns > given.mostColumns) return `The sheet has more than ${given.mostColumns} columns.`;
+	const rows: string[][] = [];
+	sheet.eachRow({ includeEmpty: true }, (row) => {
+		rows.push(Array.from({ length: columns }, (_, n) => textOf(row.getCell(n + 1).value)));
+	});
+	return rows;
 }
 
 /** Rows as a spreadsheet. Text stays text, also where it looks like a formula. */

@@ -1,13 +1,12 @@
 import { eq } from 'drizzle-orm';
 import { may, type Right, type Role } from '../../core/access';
 import { step, type Step } from '../../core/explain';
-import { formatCents } from '../../core/money';
+import { formatCents, percent } from '../../core/money';
 import { explainCarried, explainChecked, explainEquipment, explainFlat, explainItem, explainLaborRate } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { todayOf } from '../billing/queries';
 import { asChecked, bookOf, type BookEntry } from '../catalog/book';
-import { targetOf } from '../catalog/price-check';
 import { pricer } from '../catalog/pricing';
 import { NotAllowed } from '../commands';
 import { company, equipmentSheets, items } from '../db/schema';
@@ -31,7 +30,7 @@ const ROOMS: Record<string, { right: Right; explain: (app: App, id: string) => S
 export const EXPLAINED = Object.keys(ROOMS);
 
 /**
- * The steps behind a number, down to the records it came from. `of` is what it belongs to: “item:ID”, “check:assembly:ID”.
+ * The steps behind a number, down to the records it came from. `of` is what it belongs to: “item:ID”, “check:1000:assembly:ID”.
  * @throws Refusal when there is nothing of that name, or this role may not see it
  */
 export function explainRecord(app: App, of: string, role: Role | null): Step {
@@ -86,11 +85,13 @@ function editionService(app: App, id: string): Step | null {
 	return found ? explainFlat(found.title, found, found.terms, {}) : null;
 }
 
-/** “KIND:ID” of an entry of the price check. */
+/** “MARGIN:KIND:ID” of an entry of the price check, held against a margin in hundredths of a percent. */
 function checked(app: App, of: string): Step | null {
-	const [kind, ...id] = of.split(':');
+	const [margin = '', kind, ...id] = of.split(':');
+	const target = Number(margin);
+	if (!Number.isInteger(target) || target < 0 || target >= 10_000) return null;
 	const entry = bookOf(app, { kind: kind as BookEntry['kind'], id: id.join(':') })[0];
-	return entry ? explainChecked(entry.name, { ...asChecked(entry), parts: entry.parts }, targetOf(app)) : null;
+	return entry ? explainChecked(entry.name, { ...asChecked(entry), parts: entry.parts }, percent(target)) : null;
 }
 
 /** “METHOD:NAME”: what a typical job would carry of the overhead by a method. */

@@ -22,7 +22,7 @@ export const POST: RequestHandler = ({ request }) =>
 		const bytes = Buffer.from(await file.arrayBuffer());
 		// A spreadsheet is read once and goes on as text, so that everything after is the same for both.
 		const sheet = isSpreadsheet(bytes);
-		const text = sheet ? writeCsv(await readSpreadsheet(bytes), false) : decodeText(bytes);
+		const text = sheet ? writeCsv(await readSpreadsheet(bytes, request.signal), false) : decodeText(bytes);
 		const rows = readCsv(text);
 		const typed = form?.get('mapping');
 		const remembered = supplierMapping(app(), supplierId);

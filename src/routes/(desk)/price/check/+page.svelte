@@ -122,7 +122,7 @@
 					label: 'Kind',
 					value: data.kind,
 					choices: [
-						['', 'All'],
+						['', 'All kinds'],
 						['estimate', 'Estimates'],
 						['assembly', 'Assemblies'],
 						['flat-rate', 'Flat-rate']
@@ -140,7 +140,7 @@
 				{:else if key === 'verdict'}<Mark kind={MARKS[r.verdict]} label={r.verdict} />
 				{:else if key === 'short'}<How
 						label={r.short ? formatCents(r.short) : 'how?'}
-						of="check:{r.kind}:{r.id}"
+						of="check:{target ?? data.target}:{r.kind}:{r.id}"
 						about="what {r.name} falls short of"
 					/>
 				{:else}<Waterline

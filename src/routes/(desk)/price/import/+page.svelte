@@ -20,27 +20,49 @@
 	let problem = $state('');
 	let busy = $state('');
 	let result = $state('');
-	let reading: AbortController | null = $state(null);
+	let reading: XMLHttpRequest | null = $state.raw(null);
+	/** How much of the file has been sent; null: it is being read. */
+	let progress: number | null = $state(null);
 
+	/** Sends a file and says how far it is; a large list takes a while on the way. Stopping leaves everything as it was. */
+	function send(body: FormData, name: string): Promise<{ result?: Preview; message?: string } | null> {
+		return new Promise((done) => {
+			const r = new XMLHttpRequest();
+			r.open('POST', '/api/import-preview');
+			r.responseType = 'json';
+			r.upload.onprogress = (e) => {
+				if (e.lengthComputable) [busy, progress] = [`Sending ${name}…`, e.loaded / e.total];
+			};
+			r.upload.onload = () => ([busy, progress] = [`Reading ${name}…`, null]);
+			r.onload = () => done(r.response as { result?: Preview; message?: string } | null);
+			r.onerror = r.onabort = () => done(null);
+			reading = r;
+			r.send(body);
+		});
+	}
 	async function look(mapping?: Mapping) {
 		const file = files?.[0];
 		if (!file) return void (problem = 'Choose a file.');
-		busy = `Reading ${file.name}…`;
+		[busy, progress] = [`Sending ${file.name}…`, 0];
 		problem = result = '';
 		const body = new FormData();
 		body.set('file', file);
 		body.set('supplier', supplier);
 		if (mapping) body.set('mapping', JSON.stringify(mapping));
-		reading = new AbortController();
-		const r = await fetch('/api/import-preview', { method: 'POST', body, signal: reading.signal }).catch(() => null);
-		const answer = (await r?.json().catch(() => ({}))) as { result?: Preview; message?: string } | undefined;
-		const stopped = reading.signal.aborted;
-		[busy, reading] = ['', null];
-		if (stopped) problem = 'Stopped. Nothing was changed.';
-		else if (r?.ok && answer?.result) {
+		const answer = await send(body, file.name);
+		[busy, progress] = ['', null];
+		// Stopped: what was asked for is not there any more.
+		if (!reading) return void (problem = 'Stopped. Nothing was changed.');
+		reading = null;
+		if (answer?.result) {
 			p = answer.result;
 			if (!mapping) [skip, asideMissing] = [[], false];
 		} else problem = answer?.message ?? 'The server cannot be reached. Try again in a moment.';
+	}
+	function stop() {
+		const r = reading;
+		reading = null;
+		r?.abort();
 	}
 	async function apply() {
 		if (!p) return;
@@ -105,7 +127,8 @@
 	</form>
 	{#if busy}<p class="mt-3" role="status">
 			{busy}
-			{#if reading}<button class="link" onclick={() => reading?.abort()}>Stop</button>{/if}
+			{#if reading}<progress value={progress} max="1" aria-label="How far it is"></progress>
+				<button class="link" onclick={stop}>Stop</button>{/if}
 		</p>{/if}
 	{#if problem}<p class="problem mt-3" role="alert">{problem}</p>{/if}
 	{#if result}<p class="mt-3" role="status"><Mark kind="done" label={result} /></p>{/if}
