@@ -11,6 +11,7 @@ import * as priceCheck from './catalog/price-check';
 import * as references from './catalog/references';
 import * as starter from './catalog/take-starter';
 import * as companyCommands from './company/commands';
+import * as letters from './documents/letters';
 import * as documentSettings from './documents/settings';
 import * as survey from './survey/commands';
 import * as tax from './company/tax';
@@ -87,6 +88,7 @@ export const COMMANDS: ReadonlyMap<string, Command> = new Map(
 		changes,
 		survey,
 		documentSettings,
+		letters,
 		estimateGroups,
 		lineDetails,
 		manyLines,

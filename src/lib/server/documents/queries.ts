@@ -4,7 +4,7 @@ import { invoiceDetail } from '../billing/queries';
 import { customerQuote } from '../quotes/queries';
 import { letterheadOf } from './letterhead';
 import { USUAL_LAYOUT } from '../../core/documents';
-import { attachment } from '../files/attachments';
+import { attachment, typeOfFile } from '../files/attachments';
 import { markedQuotedPhoto } from '../survey/marked';
 import { invoicePdf } from './invoice-pdf';
 import { quotePdf } from './quote-pdf';
@@ -45,7 +45,8 @@ export async function quoteDocument(
 		).then((all) => all.flatMap((p) => (p.data ? [{ ...p, data: p.data }] : []))),
 		sheets: (q.header.sheets ?? []).flatMap((s) => {
 			const file = attachment(app, s.id);
-			return file ? [{ name: s.name, bytes: new Uint8Array(file.bytes) }] : [];
+			// Only a PDF can stand at the end of one; other files stay links.
+			return file && typeOfFile(file.bytes) === 'application/pdf' ? [{ name: s.name, bytes: new Uint8Array(file.bytes) }] : [];
 		}),
 		view: q.view,
 		accepted: q.answer?.answer === 'accepted' ? { name: q.answer.name, day: wallTime(q.answer.at, q.zone).day } : null

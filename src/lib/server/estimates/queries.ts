@@ -4,10 +4,11 @@ import type { App } from '../app';
 import { companyOf } from '../jobs/queries';
 import { customers, estimates, jobs, quotes, revisions, taxCodes, taxComponents } from '../db/schema';
 import { coherent, USUAL_LAYOUT } from '../../core/documents';
-import { USUAL_MESSAGE } from '../../core/quotes';
 import { ownWords } from '../../core/sales';
 import { addressesOf, ownOf } from '../sales/contacts';
 import { customerOfJob } from '../quotes/queries';
+import { lettersOf } from '../quotes/letters';
+import { attachedTo } from '../files/attachments';
 import { todayOf } from '../billing/queries';
 import { loadEstimate } from './load';
 import { undoState } from './undo';
@@ -63,6 +64,8 @@ export function bench(app: App, jobId: string, change: number | null = null) {
 		undo: last?.text ?? null,
 		redo: next?.text ?? null,
 		tax: { codes: db.select().from(taxCodes).all(), components: db.select().from(taxComponents).all(), day: todayOf(app), exemption },
+		/** Files of the customer that can go with the quote. */
+		files: job ? attachedTo(app, `customer:${job.customerId}`).map((f) => ({ id: f.id, name: f.name })) : [],
 		/** What the document can be: as the company lays it out, texts it can hold, who signed for this customer. */
 		paper: {
 			layout: coherent(own.settings.quoteLayout ?? USUAL_LAYOUT),
@@ -71,11 +74,7 @@ export function bench(app: App, jobId: string, change: number | null = null) {
 		letter: {
 			to: customer ? addressesOf(db, customer, 'getsQuotes') : '',
 			phone: customer?.phone ?? '',
-			message: own.settings.quoteLetter?.message ?? USUAL_MESSAGE,
-			subject: own.settings.quoteLetter?.subject ?? '{title}: your quote from {company}',
-			text:
-				own.settings.quoteLetter?.text ??
-				'Dear {customer},\n\nthank you for asking us. Your quote is ready: you can read it, ask beside it, choose options and accept it here:\n\n{link}\n\nIt holds until {valid until}. If anything is unclear, call us: {phone}.\n\n{me}, {company}',
+			letters: lettersOf(own.settings),
 			words: {
 				...ownWords(own.settings.ownFields ?? [], ownOf(app, jobId)),
 				customer: customer?.name ?? 'customer',

@@ -62,6 +62,8 @@ export const issueQuote = defineCommand({
 			layout: Type.Optional(LayoutInput),
 			/** Text blocks that it begins and ends with; absent: all of them. */
 			blocks: Type.Optional(Type.Array(Id, { maxItems: 40 })),
+			/** Files of the customer that go with it, as links on its page. */
+			files: Type.Optional(Type.Array(Id, { maxItems: 40, uniqueItems: true })),
 			/** Who must all sign; fewer than two: whoever accepts. */
 			signers: Type.Optional(Type.Array(Name, { maxItems: 8 }))
 		},
@@ -139,7 +141,7 @@ export const issueQuote = defineCommand({
 				.flatMap((b) => mapRich(b.text, (t) => fillLetter(t, words)));
 		const [opening, closing] = [block('introduction'), block('closing')];
 		const signers = readSigners(i.signers ?? []);
-		const sheets = layout.dataSheets ? sheetsOf(ctx, estimate) : [];
+		const sheets = [...(layout.dataSheets ? sheetsOf(ctx, estimate) : []), ...filesOf(ctx, customer.id, i.files ?? [])];
 		const header = {
 			title: row.title,
 			customer: customer.name,
@@ -217,6 +219,15 @@ function readSigners(typed: readonly string[]): string[] {
 	if (names.length === 1) throw new Refusal('One alone signs anyway. Name two or more, or nobody.', 'signers');
 	if (new Set(names.map((n) => n.toLowerCase())).size < names.length) throw new Refusal('Somebody is named twice.', 'signers');
 	return names;
+}
+
+/** Files of the customer that were chosen to go along. @throws Refusal for one that is another’s, or gone */
+function filesOf(ctx: Context, customerId: string, ids: readonly string[]): { id: string; name: string }[] {
+	return ids.map((id) => {
+		const file = ctx.find(attachments, id);
+		if (file?.subject !== `customer:${customerId}`) throw new Refusal('One of these files is not there any more.', 'files');
+		return { id, name: file.name };
+	});
 }
 
 /** Data sheets of what is offered, each once, in the order of the estimate. */

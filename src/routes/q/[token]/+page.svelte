@@ -217,8 +217,8 @@
 	<p class="mt-3">
 		<a class="link" href="/q/{data.token}/pdf?{chosen.map((c) => `option=${c}`).join('&')}" data-sveltekit-reload>The quote as PDF</a>
 	</p>
-	{#if data.header.sheets?.length}<section class="mt-4" aria-label="Data sheets">
-			<h2>Data sheets</h2>
+	{#if data.header.sheets?.length}<section class="mt-4" aria-label="Data sheets and files">
+			<h2>Data sheets and files</h2>
 			<ul>
 				{#each data.header.sheets as f (f.id)}<li>
 						<a class="link" href="/q/{data.token}/sheet/{f.id}" data-sveltekit-reload>{f.name}</a>

@@ -31,6 +31,8 @@ export interface CompanySettings {
 	reminders?: ReminderRules;
 	/** The wording of the letter a quote goes out with, words in braces open. */
 	quoteLetter?: { subject: string; text: string; message?: string };
+	/** Letters to choose from when a quote goes out. */
+	letters?: { id: string; name: string; subject: string; text: string; message: string }[];
 	/** Kinds of work, sources and reasons lost, as the company names them. */
 	salesLists?: SalesLists;
 	/** Fields of the company's own. */

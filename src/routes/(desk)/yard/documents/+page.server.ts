@@ -1,6 +1,7 @@
 import { may } from '$lib/core/access';
 import { USUAL_LAYOUT } from '$lib/core/documents';
 import { app } from '$lib/server/app';
+import { sampleWords } from '$lib/server/quotes/letters';
 import { companyOf } from '$lib/server/jobs/queries';
 import type { PageServerLoad } from './$types';
 
@@ -10,6 +11,9 @@ export const load: PageServerLoad = ({ locals }) => {
 		letterhead: settings.letterhead,
 		layout: settings.quoteLayout ?? USUAL_LAYOUT,
 		blocks: settings.textBlocks ?? [],
+		letters: settings.letters ?? [],
+		/** What the words in braces could be, for looking at a letter. */
+		sample: sampleWords(app()),
 		publicPage: settings.publicPage,
 		version,
 		mayChange: locals.signed !== null && may(locals.signed.actor.role, 'company.change'),

@@ -2,6 +2,7 @@
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
 	import type { TextBlock } from '$lib/core/documents';
+	import Letters from '$lib/ui/documents/Letters.svelte';
 	import PaperChoice from '$lib/ui/documents/PaperChoice.svelte';
 	import RichEditor from '$lib/ui/documents/RichEditor.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
@@ -13,6 +14,8 @@
 	let logo: string | null = $state(untrack(() => data.letterhead.logo ?? null));
 	let layout = $state(untrack(() => ({ ...data.layout })));
 	let blocks: TextBlock[] = $state(untrack(() => structuredClone($state.snapshot(data.blocks)) as TextBlock[]));
+	let letters = $state(untrack(() => data.letters.map((l) => ({ ...l }))));
+	const saveLetters = () => run('letters', 'company.letters', { letters: $state.snapshot(letters), version: data.version });
 	let page = $state(
 		untrack(() => ({
 			on: data.publicPage.on,
@@ -98,6 +101,11 @@
 				{#if wrong('page', 'picture')}<p class="problem">{wrong('page', 'picture')}</p>{/if}
 			</div>
 			{@render saving('page', 'Save the page', savePage)}
+		</section>
+		<section class="sheet grid content-start gap-3 p-4 lg:col-span-2" aria-label="Letters">
+			<h2>Letters that quotes go out with</h2>
+			<Letters bind:letters sample={data.sample} problem={said.letters?.words ?? ''} field={said.letters?.field ?? ''} />
+			{@render saving('letters', 'Save the letters', saveLetters)}
 		</section>
 		<section class="sheet grid content-start gap-3 p-4 lg:col-span-2" aria-label="Texts">
 			<h2>Texts that quotes begin and end with</h2>

@@ -7,7 +7,6 @@
 	import type { Shape } from '$lib/core/measure';
 	import { formatCents, parseCents, parsePercent } from '$lib/core/money';
 	import { partSums, quoteTotals, setTotal, totalForMargin } from '$lib/core/estimate';
-	import { fillLetter, LETTER_WORDS } from '$lib/core/quotes';
 	import { KINDS, type Kind } from '$lib/core/pricing';
 	import Adder from '$lib/ui/estimate/Adder.svelte';
 	import { COLUMNS } from '$lib/ui/estimate/columns';
@@ -20,7 +19,7 @@
 	import ShapeDialog from '$lib/ui/estimate/ShapeDialog.svelte';
 	import EstimateTally from '$lib/ui/estimate/EstimateTally.svelte';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
-	import PaperChoice from '$lib/ui/documents/PaperChoice.svelte';
+	import IssueDialog from '$lib/ui/estimate/IssueDialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import { countBy, toggled } from '$lib/ui/lists';
 	import Mark from '$lib/ui/shell/Mark.svelte';
@@ -73,21 +72,6 @@
 	/** Which part is set: the whole, a scope (its id), or a kind. */
 	let part = $state('');
 	let problem = $state('');
-	let field = $state('');
-	/** The letter as the customer reads it, words in braces filled in. */
-	const letterPreview = $derived.by(() => {
-		if (!issuing) return '';
-		try {
-			return fillLetter(letter.text, {
-				...b.letter.words,
-				number: 'its number',
-				total: formatCents(quotePays ?? result.total.price),
-				me: data.me.name
-			}).replaceAll('{link}', 'the link');
-		} catch (e) {
-			return (e as Error).message;
-		}
-	});
 	const quotePays = $derived.by(() => {
 		try {
 			return quoteTotals(result, b.tax).total;
@@ -96,13 +80,6 @@
 		}
 	});
 	let issuing = $state(false);
-	let busy = $state(false);
-	let letter = $state({ to: '', subject: '', text: '', copy: false, sendAt: '', keep: false, textTo: '', message: '' });
-	let paper = $state(untrack(() => paperOf()));
-	function paperOf() {
-		return { layout: { ...b.paper.layout }, blocks: b.paper.blocks.map((x) => x.id), signers: '' };
-	}
-	let despite = $state(false);
 	let picked: ReadonlySet<string> = $state(new Set());
 	let pasting = $state({ open: false, text: '', scopeId: '', scope: '' });
 	let grouping = $state(false);
@@ -201,36 +178,6 @@
 		if (wrong) problem = wrong;
 		else setting = null;
 	}
-	function startIssue() {
-		letter = {
-			...{ to: b.letter.to, subject: b.letter.subject, text: b.letter.text, copy: false, sendAt: '', keep: false },
-			...{ textTo: '', message: b.letter.message }
-		};
-		field = '';
-		problem = '';
-		paper = paperOf();
-		issuing = true;
-	}
-	async function issue() {
-		busy = true;
-		await edits.settled();
-		const r = await command('quotes.issue', {
-			estimateId: b.id,
-			...letter,
-			despite,
-			layout: paper.layout,
-			blocks: paper.blocks,
-			signers: paper.signers
-				.split(',')
-				.map((x) => x.trim())
-				.filter(Boolean)
-		});
-		busy = false;
-		if (r.ok) {
-			issuing = false;
-			await goto(`/jobs/${data.head.job.id}`);
-		} else [problem, field] = [r.message, r.field ?? ''];
-	}
 	function keys(e: KeyboardEvent) {
 		if (!(e.ctrlKey || e.metaKey) || (e.target as HTMLElement).closest('input,textarea,select,dialog')) return;
 		const key = e.key.toLowerCase();
@@ -253,7 +200,7 @@
 		><button class="btn" disabled={!b.redo} title={b.redo ?? ''} onclick={() => act('estimates.undo', { estimateId: b.id, redo: true })}
 			>Redo</button
 		>
-		{#if data.mayIssue && (!b.won || (b.change !== null && !b.accepted))}<button class="btn btn-primary" onclick={startIssue}
+		{#if data.mayIssue && (!b.won || (b.change !== null && !b.accepted))}<button class="btn btn-primary" onclick={() => (issuing = true)}
 				>Issue quote</button
 			>{/if}
 	{/snippet}
@@ -457,69 +404,24 @@
 		/>{/key}{/if}
 <PasteDialog bind:open={pasting.open} text={pasting.text} scopeId={pasting.scopeId} scope={pasting.scope} />
 <GroupsDialog bind:open={grouping} estimateId={b.id} estimate={b.estimate} />
-<Dialog
+<IssueDialog
 	bind:open={issuing}
-	title="Issue the quote"
-	save="Freeze and send"
-	onsave={issue}
-	{busy}
-	problem={['to', 'subject', 'text', 'sendAt', 'signers', 'textTo', 'message'].includes(field) ? '' : problem}
->
-	<Field label="To" hint="several with commas between" problem={field === 'to' ? problem : ''}
-		><input class="input" name="to" bind:value={letter.to} placeholder="nobody: only freeze it" /></Field
-	>
-	<Field label="Subject" problem={field === 'subject' ? problem : ''}><input class="input" bind:value={letter.subject} /></Field>
-	<Field
-		label="Mail"
-		hint="In braces: {[...new Set([...Object.keys(LETTER_WORDS), ...Object.keys(b.letter.words)])].join(', ')}."
-		problem={field === 'text' ? problem : ''}><textarea class="textarea" name="letter" rows="7" bind:value={letter.text}></textarea></Field
-	>
-	<details>
-		<summary class="link">As it will be read</summary>
-		<p class="preview">{letterPreview}</p>
-	</details>
-	<details open={field === 'textTo' || field === 'message'}>
-		<summary class="link">A text message too{letter.textTo.trim() ? `: to ${letter.textTo}` : ''}</summary>
-		<div class="mt-2 grid gap-2">
-			<Field label="To the phone" hint={b.letter.phone ? `theirs: ${b.letter.phone}` : ''} problem={field === 'textTo' ? problem : ''}
-				><input class="input" name="text-to" bind:value={letter.textTo} placeholder="nobody" /></Field
-			>
-			<Field label="Text" problem={field === 'message' ? problem : ''}
-				><textarea class="textarea" name="message" rows="2" bind:value={letter.message}></textarea></Field
-			>
-		</div>
-	</details>
-	<details open={field === 'signers'}>
-		<summary class="link">The document: {paper.layout.layout}{paper.signers.trim() ? ', several sign' : ''}</summary>
-		<div class="mt-2 grid gap-2">
-			<PaperChoice bind:layout={paper.layout} bind:blocks={paper.blocks} offered={b.paper.blocks} />
-			<Field label="Have to sign" hint="several names with commas; empty: whoever accepts" problem={field === 'signers' ? problem : ''}
-				><input class="input" name="signers" bind:value={paper.signers} /></Field
-			>
-		</div>
-	</details>
-	<div class="flex flex-wrap items-end gap-x-6 gap-y-2">
-		<Field label="Goes out" hint="empty: now" problem={field === 'sendAt' ? problem : ''}
-			><input class="input" type="datetime-local" name="send-at" bind:value={letter.sendAt} /></Field
-		>
-		<label class="flex items-center gap-2"><input type="checkbox" class="checkbox" bind:checked={letter.copy} /> A copy to me</label>
-		<label class="flex items-center gap-2"><input type="checkbox" class="checkbox" bind:checked={letter.keep} /> Keep this wording</label>
-	</div>
-	{#if result.total.profit < 0}<label class="flex items-center gap-2"
-			><input type="checkbox" class="checkbox" bind:checked={despite} /> It is meant to go out {formatCents(-result.total.profit)} below break-even</label
-		>{/if}
-</Dialog>
+	estimateId={b.id}
+	letter={b.letter}
+	paper={b.paper}
+	files={b.files}
+	me={data.me.name}
+	total={quotePays ?? result.total.price}
+	profit={result.total.profit}
+	settled={() => edits.settled()}
+	onissued={() => void goto(`/jobs/${data.head.job.id}`)}
+/>
 
 <style>
 	.bench {
 		display: grid;
 		grid-template-columns: minmax(0, 1fr) 292px;
 		min-height: calc(100vh - 150px);
-	}
-	.preview {
-		white-space: pre-wrap;
-		padding: 8px 12px;
-		border-left: 3px solid var(--line);
 	}
 	.kept {
 		border: 1px solid var(--color-warning);
