@@ -11,6 +11,7 @@
 	name={data.name}
 	line={data.letterhead.line}
 	color={data.letterhead.color}
+	face={data.letterhead.face}
 	footer={data.letterhead.footer}
 	logo={data.letterhead.logo}
 	watched={false}

@@ -1,3 +1,12 @@
+/** The type a company writes in to its customers, on paper and on its pages. */
+export const FACES = ['plain', 'book', 'poster'] as const;
+export type Face = (typeof FACES)[number];
+export const FACE_WORDS: Record<Face, string> = {
+	plain: 'plain, without serifs',
+	book: 'as in a book, with serifs',
+	poster: 'broad, as on a sign'
+};
+
 /** The ways a quote can be laid out as a document. */
 export const LAYOUTS = ['one page', 'detailed', 'proposal'] as const;
 export type Layout = (typeof LAYOUTS)[number];

@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm';
 import type { App } from '../app';
+import type { Face } from '../../core/documents';
 import { files } from '../db/schema';
 import { companyOf } from '../jobs/queries';
 
@@ -12,6 +13,7 @@ export interface Letterhead {
 	contact: string;
 	/** A picture as a data address; null without one. */
 	logo: string | null;
+	face: Face;
 }
 
 /** A picture that is kept with us, as documents hold it. */
@@ -23,6 +25,6 @@ export function pictureData(app: App, fileId: string | null | undefined): string
 
 export function letterheadOf(app: App): Letterhead {
 	const own = companyOf(app);
-	const { color, line, footer, logo } = own.settings.letterhead;
-	return { name: own.name, color, line, footer, contact: `${own.address}\n${own.phone}\n${own.mail}`, logo: pictureData(app, logo) };
+	const { color, line, footer, logo, face = 'plain' } = own.settings.letterhead;
+	return { face, name: own.name, color, line, footer, contact: `${own.address}\n${own.phone}\n${own.mail}`, logo: pictureData(app, logo) };
 }

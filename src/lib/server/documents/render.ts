@@ -1,5 +1,6 @@
 import { createRequire } from 'node:module';
 import { Worker } from 'node:worker_threads';
+import type { Face } from '../../core/documents';
 import { formatCents } from '../../core/money';
 import type { Letterhead } from './letterhead';
 import { pdfWorker, type PdfAnswer, type PdfJob } from './pdf-worker';
@@ -14,7 +15,15 @@ export const money = (n: number): string => latin(formatCents(n));
 export const hair = 'hair';
 export const GREY = '#5b6468';
 
-const face = (weight: number, style: string) => require.resolve(`@fontsource/public-sans/files/public-sans-latin-${weight}-${style}.woff`);
+const FONTS: Record<Face, string> = { plain: 'public-sans', book: 'source-serif-4', poster: 'archivo' };
+const fontFile = (face: Face, weight: number, style: string) =>
+	require.resolve(`@fontsource/${FONTS[face]}/files/${FONTS[face]}-latin-${weight}-${style}.woff`);
+const fontsOf = (face: Face) => ({
+	normal: fontFile(face, 400, 'normal'),
+	bold: fontFile(face, 700, 'normal'),
+	italics: fontFile(face, 400, 'italic'),
+	bolditalics: fontFile(face, 700, 'italic')
+});
 
 /** A document is given up after this long; nobody waits for a minute. */
 const LONGEST_MS = 60_000;
@@ -84,7 +93,7 @@ export function render(
 		content,
 		cover: more.cover ?? false,
 		appended: more.appended ?? [],
-		fonts: { normal: face(400, 'normal'), bold: face(700, 'normal'), italics: face(400, 'italic'), bolditalics: face(700, 'italic') }
+		fonts: fontsOf(head.face)
 	};
 	return new Promise((done, failed) => {
 		const timer = setTimeout(() => {

@@ -1,5 +1,5 @@
 import { Type } from '@sinclair/typebox';
-import { coherent, LAYOUTS, readRich } from '../../core/documents';
+import { coherent, FACES, LAYOUTS, readRich } from '../../core/documents';
 import { Refusal } from '../../core/refusal';
 import { defineCommand, type Context } from '../commands';
 import { Id, Name, strict, Text, Version } from '../commands/inputs';
@@ -29,6 +29,7 @@ export const saveLook = defineCommand({
 			line: Text(200),
 			footer: Text(300),
 			logo: Type.Union([Id, Type.Null()]),
+			face: Type.Optional(Type.Union(FACES.map((f) => Type.Literal(f)))),
 			layout: LayoutInput,
 			version: Version
 		},
@@ -44,7 +45,13 @@ export const saveLook = defineCommand({
 			{
 				settings: {
 					...now.settings,
-					letterhead: { color: i.color.toLowerCase(), line: i.line, footer: i.footer, logo: i.logo },
+					letterhead: {
+						color: i.color.toLowerCase(),
+						line: i.line,
+						footer: i.footer,
+						logo: i.logo,
+						face: i.face ?? now.settings.letterhead.face ?? 'plain'
+					},
 					quoteLayout: coherent(i.layout)
 				}
 			},

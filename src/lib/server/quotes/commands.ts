@@ -16,6 +16,8 @@ import {
 	company,
 	customers,
 	estimates,
+	flatServices,
+	items,
 	jobs,
 	links,
 	outbox,
@@ -123,6 +125,7 @@ export const issueQuote = defineCommand({
 				.where(eq(revisions.quoteId, quote.id))
 				.get()?.n ?? 0) + 1;
 		const photos = photosForQuote(ctx.db, job.id);
+		const pictures = picturesOf(ctx, estimate);
 		const layout = coherent(i.layout ?? own.settings.quoteLayout ?? USUAL_LAYOUT);
 		const words = {
 			...ownWords(own.settings.ownFields ?? [], { customer: customer.own, site: site?.own ?? {}, job: job.own, quote: quote.own }),
@@ -152,6 +155,7 @@ export const issueQuote = defineCommand({
 			by: ctx.who.name,
 			...(row.change === null ? {} : { change: row.change }),
 			...(photos.length ? { photos } : {}),
+			...(Object.keys(pictures).length ? { pictures } : {}),
 			layout,
 			...(opening.length ? { opening } : {}),
 			...(closing.length ? { closing } : {}),
@@ -219,6 +223,17 @@ function readSigners(typed: readonly string[]): string[] {
 	if (names.length === 1) throw new Refusal('One alone signs anyway. Name two or more, or nobody.', 'signers');
 	if (new Set(names.map((n) => n.toLowerCase())).size < names.length) throw new Refusal('Somebody is named twice.', 'signers');
 	return names;
+}
+
+/** Pictures of what a customer sees offered: of the item or the flat-rate service that a shown line stands for. */
+function picturesOf(ctx: Context, estimate: Estimate): Record<string, string> {
+	const shown = estimate.scopes.filter((s) => !s.setAside).flatMap((s) => s.lines.filter((l) => !l.setAside && !l.hidden && !l.heading));
+	return Object.fromEntries(
+		shown.flatMap((l) => {
+			const fileId = l.flat ? ctx.find(flatServices, l.flat.serviceId)?.fileId : l.itemId ? ctx.find(items, l.itemId)?.fileId : null;
+			return fileId ? [[l.id, fileId]] : [];
+		})
+	);
 }
 
 /** Files of the customer that were chosen to go along. @throws Refusal for one that is another’s, or gone */

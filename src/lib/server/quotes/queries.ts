@@ -74,10 +74,10 @@ export const customerOfJob = (app: App, jobId: string) =>
 		.get() ?? null;
 
 /** Files of the pictures that went out with a revision. */
-export const quotedPictures = (app: App, revisionId: string): string[] =>
-	(app.db.orm.select({ header: revisions.header }).from(revisions).where(eq(revisions.id, revisionId)).get()?.header.photos ?? []).map(
-		(p) => p.fileId
-	);
+export function quotedPictures(app: App, revisionId: string): string[] {
+	const header = app.db.orm.select({ header: revisions.header }).from(revisions).where(eq(revisions.id, revisionId)).get()?.header;
+	return [...(header?.photos ?? []).map((p) => p.fileId), ...Object.values(header?.pictures ?? {})];
+}
 
 /** Data sheets that went out with a revision. */
 export const quotedSheets = (app: App, revisionId: string): string[] =>

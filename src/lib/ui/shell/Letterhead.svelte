@@ -1,5 +1,6 @@
 <script lang="ts">
 	import type { Snippet } from 'svelte';
+	import type { Face } from '$lib/core/documents';
 	/** A page of the company for its customers: its letterhead, no chrome of ours. */
 	let {
 		name,
@@ -7,6 +8,7 @@
 		color,
 		footer,
 		logo = null,
+		face = 'plain',
 		watched = true,
 		children
 	}: {
@@ -15,29 +17,39 @@
 		color: string;
 		footer: string;
 		logo?: string | null | undefined;
+		face?: Face | undefined;
 		/** It is noted when and how this page was read. */ watched?: boolean;
 		children: Snippet;
 	} = $props();
 </script>
 
-<header style:background={color}>
-	<div>
-		{#if logo}<img src="/public/picture/{logo}?small" alt="" width="44" height="44" />{/if}
-		<span><strong>{name}</strong><span>{line}</span></span>
-	</div>
-</header>
-<main>{@render children()}</main>
-<footer>
-	<p>{footer}</p>
-	{#if watched}<p>
-			The company sees when this page was opened, for how long, from what kind of device, and what was tried and chosen. No cookies of
-			others, no tracking.
-		</p>{/if}
-</footer>
+<div class="paper" data-face={face}>
+	<header style:background={color}>
+		<div>
+			{#if logo}<img src="/public/picture/{logo}?small" alt="" width="44" height="44" />{/if}
+			<span><strong>{name}</strong><span>{line}</span></span>
+		</div>
+	</header>
+	<main>{@render children()}</main>
+	<footer>
+		<p>{footer}</p>
+		{#if watched}<p>
+				The company sees when this page was opened, for how long, from what kind of device, and what was tried and chosen. No cookies of
+				others, no tracking.
+			</p>{/if}
+	</footer>
+</div>
 
 <style>
 	:global(html) {
 		font-size: 16px;
+	}
+	.paper[data-face='book'] {
+		--font-figure: 'Source Serif 4', serif;
+		font-family: 'Source Serif 4', serif;
+	}
+	.paper[data-face='poster'] {
+		font-family: var(--font-figure);
 	}
 	header {
 		color: #fff;

@@ -24,6 +24,7 @@
 	name={data.company.name}
 	line="Invoice {data.number} · for {data.customer}"
 	color={data.letterhead.color}
+	face={data.letterhead.face}
 	footer={data.letterhead.footer}
 >
 	{#if data.state === 'void'}<p class="notice">

@@ -74,12 +74,25 @@
 	}
 </script>
 
+{#snippet pictured(s: (typeof included)[number])}
+	{@const own = s.lines.filter((l) => data.header.pictures?.[l.id])}
+	{#if own.length}<span class="thumbs"
+			>{#each own.slice(0, 8) as l (l.id)}<img
+					src="/q/{data.token}/picture/{data.header.pictures?.[l.id]}?small"
+					alt={l.text}
+					title={l.text}
+					loading="lazy"
+				/>{/each}</span
+		>{/if}
+{/snippet}
+
 <svelte:head><title>Quote {data.number} · {data.company.name}</title><meta name="robots" content="noindex, nofollow" /></svelte:head>
 <Letterhead
 	name={data.company.name}
 	line="{data.header.change ? `Change order ${data.header.change}, quote` : 'Quote'} {data.number}, revision {data.revision} · for {data
 		.header.customer}"
 	color={data.letterhead.color}
+	face={data.letterhead.face}
 	footer={data.letterhead.footer}
 	logo={data.letterhead.logo}
 >
@@ -112,6 +125,7 @@
 					{#if !totalOnly}<strong class="figure">{formatCents(s.amount)}</strong>{/if}
 				</div>
 				{#if s.wording}<p class="quiet">{s.wording}</p>{/if}
+				{@render pictured(s)}
 				{#if layout?.detail === 'lines'}<ul class="lines">
 						{#each s.lines.filter((l) => (!l.option || l.chosen) && (l.heading || l.quantity !== 0)) as l (l.id)}<li
 								class="line"
@@ -163,7 +177,7 @@
 											>{more(s.difference)}</span
 										>{/if}</span
 								></span
-							>{#if s.wording}<span class="quiet">{s.wording}</span>{/if}</span
+							>{#if s.wording}<span class="quiet">{s.wording}</span>{/if}{@render pictured(s)}</span
 						></label
 					>{/each}
 			</fieldset>{/each}
@@ -173,7 +187,7 @@
 					><input type="checkbox" class="checkbox" name="option" value={s.id} checked={s.chosen} disabled={!choosing} /><span class="grow"
 						><span class="line"><strong>{s.name}</strong><strong class="figure">{formatCents(s.amount)}</strong></span>{#if s.wording}<span
 								class="quiet">{s.wording}</span
-							>{/if}</span
+							>{/if}{@render pictured(s)}</span
 					></label
 				>{/each}
 		{/if}
@@ -358,6 +372,19 @@
 </Letterhead>
 
 <style>
+	.thumbs {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 6px;
+		margin-top: 8px;
+	}
+	.thumbs img {
+		width: 72px;
+		height: 72px;
+		object-fit: cover;
+		border: 1px solid var(--line);
+		border-radius: 4px;
+	}
 	.lines {
 		margin-top: 6px;
 		font-size: 0.94rem;

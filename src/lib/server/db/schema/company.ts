@@ -4,7 +4,7 @@ import type { OwnMeasure } from '../../../core/measure';
 import type { ReminderRules } from '../../../core/quotes';
 import type { SignOffRules } from '../../../core/estimate';
 import type { BillingPlanRule } from '../../../core/billing';
-import type { QuoteLayout, TextBlock } from '../../../core/documents';
+import type { Face, QuoteLayout, TextBlock } from '../../../core/documents';
 import type { OwnField, SalesLists } from '../../../core/sales';
 import type { HolidayRule, WorkingHours } from '../../../core/planning';
 import type { Kind, LaborSheet, PriceRule } from '../../../core/pricing';
@@ -23,7 +23,7 @@ export interface CompanySettings {
 	paymentDays: number;
 	quoteDays: number;
 	terms: string;
-	letterhead: { color: string; line: string; footer: string; logo?: string | null };
+	letterhead: { color: string; line: string; footer: string; logo?: string | null; face?: Face };
 	publicPage: { on: boolean; intro: string; does?: string[]; pictures?: { fileId: string; caption: string }[] };
 	/** Measures that the company named itself, beside those that shapes give. */
 	measures?: OwnMeasure[];

@@ -181,6 +181,8 @@ export interface RevisionHeader {
 	closing?: RichText;
 	/** Data sheets that go with it. */
 	sheets?: { id: string; name: string }[];
+	/** Pictures of what is offered, by line: of its catalog item or flat-rate service. */
+	pictures?: Record<string, string>;
 	/** Pictures that went out with it, as they were marked then; inside marks left out. */
 	photos?: QuotedPhoto[];
 }

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { onMount } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { refresh } from '$lib/client/refresh';
 	import { page } from '$app/state';
@@ -17,6 +18,9 @@
 	let field: string | null = $state(null);
 	let busy = $state('');
 	let kinds: Record<string, string> = $state({});
+	/** Whoever opens a job goes on to its estimate; kept on this device. */
+	let straight = $state(false);
+	onMount(() => (straight = localStorage.getItem('nickel-lead-estimate') === 'yes'));
 
 	async function enter() {
 		const r = await command('leads.enter', typed);
@@ -35,8 +39,9 @@
 			{ leadId, customerId, kindOfWork: kinds[leadId] ?? data.kinds[0] ?? '' },
 			{ key: `open-${leadId}`, refresh: false }
 		);
+		const begun = r.ok && straight ? await command('estimates.start', { jobId: r.result.jobId }, { refresh: false }) : null;
 		busy = '';
-		if (r.ok) await goto(`/jobs/${r.result.jobId}`);
+		if (r.ok) await goto(`/jobs/${r.result.jobId}${begun?.ok ? '/estimate' : ''}`);
 		else problem = r.message;
 	}
 	async function decline(leadId: string, back = false) {
@@ -125,6 +130,16 @@
 	</nav>
 	{#if problem && !typing}<p class="problem mb-2" role="alert">{problem}</p>{/if}
 	{#if taken}<p class="mb-2" role="status">{taken}</p>{/if}
+	{#if data.leads.some((l) => l.state === 'new')}<label class="quiet mb-2 flex gap-2"
+			><input
+				type="checkbox"
+				checked={straight}
+				onchange={(e) => {
+					straight = e.currentTarget.checked;
+					localStorage.setItem('nickel-lead-estimate', straight ? 'yes' : '');
+				}}
+			/> Opening a job begins its estimate too</label
+		>{/if}
 	<ul class="grid gap-2">
 		{#each data.leads as l (l.id)}
 			<li class="sheet p-4" id={l.id}>
@@ -140,7 +155,8 @@
 					{#each l.likely as d (d.id)}
 						<div class="likely">
 							<Mark kind="wait" /><span
-								>May be <strong>{d.party?.name}</strong>, {d.party?.address} <span class="quiet">({d.reasons.join(', ')})</span></span
+								>May be <strong>{d.party?.name}</strong>, {d.party?.address}
+								<span class="quiet">({d.score} of 100: {d.reasons.join(', ')})</span></span
 							><button class="btn" disabled={busy === l.id} onclick={() => open(l.id, d.id)}>Yes, open a job for {d.party?.name}</button>
 						</div>
 					{/each}

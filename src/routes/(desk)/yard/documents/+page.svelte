@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
-	import type { TextBlock } from '$lib/core/documents';
+	import { FACE_WORDS, FACES, type TextBlock } from '$lib/core/documents';
 	import Letters from '$lib/ui/documents/Letters.svelte';
 	import PaperChoice from '$lib/ui/documents/PaperChoice.svelte';
 	import RichEditor from '$lib/ui/documents/RichEditor.svelte';
@@ -10,7 +10,14 @@
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { pagesOf } from '$lib/ui/shell/places';
 	let { data } = $props();
-	let look = $state(untrack(() => ({ color: data.letterhead.color, line: data.letterhead.line, footer: data.letterhead.footer })));
+	let look = $state(
+		untrack(() => ({
+			color: data.letterhead.color,
+			line: data.letterhead.line,
+			footer: data.letterhead.footer,
+			face: data.letterhead.face ?? 'plain'
+		}))
+	);
 	let logo: string | null = $state(untrack(() => data.letterhead.logo ?? null));
 	let layout = $state(untrack(() => ({ ...data.layout })));
 	let blocks: TextBlock[] = $state(untrack(() => structuredClone($state.snapshot(data.blocks)) as TextBlock[]));
@@ -67,6 +74,11 @@
 				>
 				<Field label="Line below the name"><input class="input" name="line" bind:value={look.line} /></Field>
 			</div>
+			<Field label="Type"
+				><select class="select" name="face" bind:value={look.face}
+					>{#each FACES as f (f)}<option value={f}>{FACE_WORDS[f]}</option>{/each}</select
+				></Field
+			>
 			<Field label="Foot of documents"><input class="input" name="footer" bind:value={look.footer} /></Field>
 			<div class="head" style:background={look.color}>
 				{#if logo}<img src="/api/files/{logo}?small" alt="" />{/if}
