@@ -90,6 +90,28 @@ export const COMPANY = {
 /** What the owner set for the winning track and for what comes after it: lists, fields of the company's own, plans, tasks. */
 export const SALES_SETTINGS: [command: string, input: unknown][] = [
 	[
+		'company.letters',
+		{
+			letters: [
+				{
+					...{ id: 'house', name: 'To a householder', subject: '{title}: your quote from {company}' },
+					text: 'Dear {customer},\n\nthank you for having us look at it. Your quote is ready: you can read it, ask beside it, choose options and accept it here:\n\n{link}\n\nIt holds until {valid until}. If anything is unclear, call us: {phone}.\n\n{me}, {company}',
+					message: '{company}: your quote {number} over {total} is here: {link}'
+				},
+				{
+					...{ id: 'builder', name: 'To a builder', subject: 'Bid {number}: {title}' },
+					text: 'Good morning,\n\nour bid for {title} comes to {total}, tax included, and holds until {valid until}. Scopes, alternates and data sheets are here:\n\n{link}\n\nQuestions beside a scope reach me directly.\n\n{me}, {company}, {phone}',
+					message: '{company}: bid {number} for {title} is here: {link}'
+				},
+				{
+					...{ id: 'again', name: 'Revised after we talked', subject: '{title}: the quote as we talked about' },
+					text: 'Dear {customer},\n\nas we talked about, here is the quote with the changes:\n\n{link}\n\nThe earlier one is replaced by it.\n\n{me}, {company}, {phone}',
+					message: '{company}: the quote as we talked about: {link}'
+				}
+			]
+		}
+	],
+	[
 		'company.save-stages',
 		{
 			track: 'winning',

@@ -98,15 +98,17 @@ export function pdfWorker(require: NodeJS.Require, port: MessagePort): void {
 	});
 	pdfmake.setUrlAccessPolicy(() => false);
 	pdfmake.setLocalAccessPolicy(() => false);
-	let fonts = false;
+	/** Faces that were read already, each with its files. */
+	const faces: Record<string, Record<string, string>> = {};
 
 	const make = async (job: PdfJob): Promise<Uint8Array> => {
-		if (!fonts) {
-			for (const [name, path] of Object.entries(job.fonts)) pdfmake.virtualfs.writeFileSync(`${name}.woff`, readFileSync(path));
-			pdfmake.setFonts({ PublicSans: Object.fromEntries(Object.keys(job.fonts).map((k) => [k, `${k}.woff`])) });
-			fonts = true;
-		}
 		const { head } = job;
+		if (!faces[head.face]) {
+			const files = Object.entries(job.fonts).map(([style, path]) => [style, `${head.face}-${style}.woff`, path] as const);
+			for (const [, name, path] of files) pdfmake.virtualfs.writeFileSync(name, readFileSync(path));
+			faces[head.face] = Object.fromEntries(files.map(([style, name]) => [style, name]));
+			pdfmake.setFonts(faces);
+		}
 		const name = {
 			width: '*',
 			stack: [
@@ -123,7 +125,7 @@ export function pdfWorker(require: NodeJS.Require, port: MessagePort): void {
 				language: 'en-US',
 				pageSize: 'LETTER',
 				pageMargins: [54, 96, 54, 64],
-				defaultStyle: { font: 'PublicSans', fontSize: 10, lineHeight: 1.25, color: '#23282b' },
+				defaultStyle: { font: head.face, fontSize: 10, lineHeight: 1.25, color: '#23282b' },
 				header: (page: number) =>
 					job.cover && page === 1
 						? null

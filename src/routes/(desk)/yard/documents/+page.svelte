@@ -98,7 +98,7 @@
 			<Field label="What you do" hint="One a line"><textarea class="textarea" rows="5" name="does" bind:value={page.does}></textarea></Field
 			>
 			<div class="grid gap-2">
-				{#each page.pictures as p, n (n)}<div class="grid grid-cols-[230px_1fr_auto] items-center gap-3">
+				{#each page.pictures as p, n (n)}<div class="grid grid-cols-[300px_1fr_auto] items-center gap-3">
 						<PictureField bind:fileId={p.fileId} label="Picture {n + 1}" disabled={!data.mayChange} /><input
 							class="input"
 							aria-label="What picture {n + 1} shows"
