@@ -5,7 +5,8 @@ import { compareEstimates, leftOut } from './compare';
 import { computeEstimate } from './compute';
 import { aLine, anEstimate, aScope, largeEstimate } from './fixtures';
 import { blockCells, guessColumns, MOST_CELLS, readBlock, writeBlock } from './paste';
-import { partSums, setTotal, totalForMargin } from './set-total';
+import { partSums, setTotal, totalForMargin, totalForMarkup, totalForSize } from './set-total';
+import { perSize } from './per-size';
 import { NO_RULES, signOffReasons } from './sign-off';
 import { sensitivity, simulate, USUAL_SPREADS } from './simulate';
 import { costOf, hoursBySheet, laborSummary, takeOut } from './take-out';
@@ -112,7 +113,11 @@ describe('a part of the whole', () => {
 		const labor = settle(e, setTotal(e, totalForMargin(e, percent(2500), { kind: 'labor' }), { kind: 'labor' }));
 		expect(computeEstimate(labor).byKind.labor.price).toBe(4000);
 		expect(computeEstimate(labor).byKind.material.price).toBe(31_000);
-		expect(partSums(e, { scopeId: 'B' })).toEqual({ breakEven: 10_500, price: 21_000 });
+		expect(partSums(e, { scopeId: 'B' })).toEqual({ cost: 10_500, breakEven: 10_500, price: 21_000 });
+		// By markup on cost: 60.00 + 30.00 of A, half as much again.
+		const marked = settle(e, setTotal(e, totalForMarkup(e, percent(5000), { scopeId: 'A' }), { scopeId: 'A' }));
+		expect(computeEstimate(marked).scopes.map((s) => s.price)).toEqual([13_500, 21_000]);
+		expect(() => totalForMarkup(e, percent(-10_000))).toThrow('above −100 %');
 	});
 	it('keeps what lines outside have after a discount that is dissolved into it', () => {
 		const d = { ...e, discount: { by: 'amount' as const, amount: cents(3600) } };
@@ -120,6 +125,15 @@ describe('a part of the whole', () => {
 		const after = computeEstimate({ ...settle(d, setTotal(d, cents(9000), { scopeId: 'A' })), discount: null });
 		expect(after.scopes[0]?.price).toBe(9000);
 		expect(after.scopes[1]?.price).toBe(before.scopes[1]?.price);
+	});
+	it('by size asks for what is measured, and comes out at the price of a square', () => {
+		expect(() => totalForSize(computeEstimate(e), 'imperial', cents(50_000))).toThrow('no size');
+		const roof = largeEstimate(2, 6);
+		const before = computeEstimate(roof);
+		const total = totalForSize(before, 'imperial', cents(61_234));
+		const after = computeEstimate(settle(roof, setTotal(roof, total)));
+		expect(perSize(after, 'imperial')?.price).toBe(61_234);
+		expect(after.total.price).toBe(total);
 	});
 	it('says the least it can be', () => {
 		expect(() => setTotal(e, cents(900), { scopeId: 'B' })).toThrow('10.00');

@@ -1,6 +1,8 @@
 import { cents, formatCents, mulDiv, split, type Cents, type Percent } from '../money';
 import type { Kind } from '../pricing';
-import { computeEstimate, type LineResult } from './compute';
+import type { UnitSystem } from '../measure';
+import { computeEstimate, type EstimateResult, type LineResult } from './compute';
+import { perSize } from './per-size';
 import { EstimateError, type Estimate } from './model';
 
 /**
@@ -34,10 +36,24 @@ const WHOLE: Part = {};
 const isWithin = (l: LineResult, p: Part): boolean =>
 	(p.scopeId === undefined || l.scope.id === p.scopeId) && (p.kind === undefined || l.line.kind === p.kind);
 
-/** Break-even and price of a part as they stand. */
-export function partSums(estimate: Estimate, within: Part): { breakEven: Cents; price: Cents } {
+/** Cost, break-even and price of a part as they stand. */
+export function partSums(estimate: Estimate, within: Part): { cost: Cents; breakEven: Cents; price: Cents } {
 	const lines = computeEstimate(estimate).lines.filter((l) => l.state === 'in' && isWithin(l, within));
-	return { breakEven: cents(lines.reduce((a, l) => a + l.breakEven, 0)), price: cents(lines.reduce((a, l) => a + l.net, 0)) };
+	const sum = (of: (l: LineResult) => number) => cents(lines.reduce((a, l) => a + of(l), 0));
+	return { cost: sum((l) => l.cost), breakEven: sum((l) => l.breakEven), price: sum((l) => l.net) };
+}
+
+/** The total that gives a markup: cost × (1 + m), to the cent. @throws EstimateError for a markup of −100 % or less */
+export function totalForMarkup(estimate: Estimate, markup: Percent, within: Part = WHOLE): Cents {
+	if (markup <= -10_000) throw new EstimateError('A markup must be above −100 %.');
+	return cents(mulDiv(partSums(estimate, within).cost, 10_000 + markup, 10_000));
+}
+
+/** The total that gives a price per unit of size, the unit by which the estimate is told, to the cent. @throws EstimateError without a size */
+export function totalForSize(result: EstimateResult, system: UnitSystem, price: Cents): Cents {
+	const size = perSize(result, system);
+	if (!size) throw new EstimateError('Nothing is measured yet: there is no size to price by.');
+	return cents(Math.round(price * size.size));
 }
 
 /** The total that gives a margin: break-even ÷ (1 − g), to the cent. @throws EstimateError for a margin of 100 % or more */

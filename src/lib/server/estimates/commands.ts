@@ -8,6 +8,8 @@ import {
 	readQuantity,
 	setTotal,
 	totalForMargin,
+	totalForMarkup,
+	totalForSize,
 	typeIn,
 	type Line,
 	type LineField
@@ -427,7 +429,7 @@ export const setWhole = defineCommand({
 	input: Type.Object(
 		{
 			estimateId: Id,
-			what: Type.Union([Type.Literal('total'), Type.Literal('margin'), Type.Literal('discount')]),
+			what: Type.Union((['total', 'margin', 'markup', 'per size', 'discount'] as const).map((w) => Type.Literal(w))),
 			value: Typed,
 			/** Only this scope, or this kind. */
 			scopeId: Type.Optional(Id),
@@ -452,12 +454,16 @@ export const setWhole = defineCommand({
 			return;
 		}
 		const part = { ...(i.scopeId ? { scopeId: i.scopeId } : {}), ...(i.kind ? { kind: i.kind as Kind } : {}) };
-		const total =
-			i.what === 'total' ? notNegative(parseCents(i.value, 'The total')) : totalForMargin(estimate, parsePercent(i.value), part);
+		const total = {
+			total: () => notNegative(parseCents(i.value, 'The total')),
+			margin: () => totalForMargin(estimate, parsePercent(i.value), part),
+			markup: () => totalForMarkup(estimate, parsePercent(i.value), part),
+			'per size': () => totalForSize(computeEstimate(estimate), estimate.system, notNegative(parseCents(i.value, 'The price')))
+		}[i.what]();
 		const settled = setTotal(estimate, total, part);
 		for (const [id, amount] of settled) ctx.update(lines, id, { settled: amount });
 		if (estimate.discount) ctx.update(estimates, row.id, { discount: null });
-		done(ctx, row.id, i.what === 'total' ? `Total set to ${i.value}` : `Margin set to ${i.value}`);
+		done(ctx, row.id, `${{ total: 'Total', margin: 'Margin', markup: 'Markup', 'per size': 'Price per size' }[i.what]} set to ${i.value}`);
 	}
 });
 

@@ -17,6 +17,7 @@
 	import type { TallyRow } from '../money/tally';
 	import Waterline from '../money/Waterline.svelte';
 	import Mark from '../shell/Mark.svelte';
+	import UpToDate from './UpToDate.svelte';
 	/** The tally of an estimate: from the costs by kind to what the customer pays, and what must be settled before it goes out. */
 	let {
 		estimate,
@@ -27,7 +28,8 @@
 		leftOut,
 		ongroups,
 		pools,
-		jobId
+		jobId,
+		older
 	}: {
 		estimate: Estimate;
 		result: EstimateResult;
@@ -39,6 +41,8 @@
 		/** Lines that buy the same item apart. */
 		pools: Line[][];
 		jobId: string;
+		/** Its id and version, where prices can still be brought up to date. */
+		older: { estimateId: string; version: number; settled: () => Promise<void> } | null;
 	} = $props();
 	/** Where the sign-off stands, as one mark. */
 	const signed = $derived.by((): { kind: 'need' | 'wait' | 'done'; words: string } | null => {
@@ -121,6 +125,7 @@
 					label="Above break-even"
 				/>{/if}
 		</li>
+		{#if older}<UpToDate {...older} />{/if}
 		{#if signed}<li><a href="/jobs/{jobId}/estimate/review{page.url.search}"><Mark kind={signed.kind} label={signed.words} /></a></li>{/if}
 		{#each groups as g (g)}<li><Mark kind="need" label={g} /></li>{/each}
 		{#each pools as g (g[0]?.id)}<li>

@@ -362,7 +362,7 @@
 			bind:this={body}
 			onpaste={pasted}
 			onfocusin={() => (focused = true)}
-			onfocusout={() => (focused = false)}
+			onfocusout={(e) => (focused = body?.contains(e.relatedTarget as Node | null) ?? false)}
 		>
 			<colgroup
 				><col style="width: 26px" />{#each columns as c (c.key)}<col

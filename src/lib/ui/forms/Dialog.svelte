@@ -55,21 +55,37 @@
 	dialog {
 		width: min(540px, 94vw);
 		max-height: 90vh;
-		padding: 16px;
+		padding: 0;
 		color: inherit;
+		overflow: hidden;
 	}
 	dialog::backdrop {
 		background: rgb(20 25 25 / 0.35);
 	}
+	/* What is long scrolls between the title and the buttons, which stay where they are. */
+	form {
+		display: flex;
+		flex-direction: column;
+		max-height: 90vh;
+	}
+	h2 {
+		padding: 16px 16px 0;
+	}
 	.body {
 		display: grid;
 		gap: 10px;
-		margin: 12px 0;
+		padding: 12px 16px;
+		overflow: auto;
+		min-height: 0;
+	}
+	form > .problem {
+		padding: 0 16px;
 	}
 	footer {
 		display: flex;
 		justify-content: flex-end;
 		gap: 8px;
-		margin-top: 12px;
+		padding: 10px 16px 14px;
+		border-top: 1px solid var(--line);
 	}
 </style>

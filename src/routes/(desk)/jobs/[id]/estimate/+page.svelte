@@ -5,13 +5,13 @@
 	import { Edits } from '$lib/client/edits.svelte';
 	import { poolable, recompute, sharedWith, withLines, type Computed, type Estimate, type Line } from '$lib/core/estimate';
 	import type { Shape } from '$lib/core/measure';
-	import { formatCents, parseCents, parsePercent } from '$lib/core/money';
-	import { partSums, quoteTotals, setTotal, totalForMargin } from '$lib/core/estimate';
-	import { KINDS, type Kind } from '$lib/core/pricing';
+	import { formatCents } from '$lib/core/money';
+	import { quoteTotals, type Part } from '$lib/core/estimate';
 	import Adder from '$lib/ui/estimate/Adder.svelte';
 	import { COLUMNS } from '$lib/ui/estimate/columns';
 	import LineDialog from '$lib/ui/estimate/LineDialog.svelte';
 	import ScopeGrid from '$lib/ui/estimate/ScopeGrid.svelte';
+	import SetDialog, { type Setting } from '$lib/ui/estimate/SetDialog.svelte';
 	import BenchPages from '$lib/ui/estimate/BenchPages.svelte';
 	import GroupsDialog from '$lib/ui/estimate/GroupsDialog.svelte';
 	import PasteDialog from '$lib/ui/estimate/PasteDialog.svelte';
@@ -68,7 +68,7 @@
 	let shapeOpen = $state(false);
 	let naming: { what: 'copy' | 'rename' | 'wording'; scopeId: string } | null = $state(null);
 	let text = $state('');
-	let setting: 'margin' | 'total' | 'discount' | null = $state(null);
+	let setting: Setting | null = $state(null);
 	/** Which part is set: the whole, a scope (its id), or a kind. */
 	let part = $state('');
 	let problem = $state('');
@@ -121,7 +121,6 @@
 		e.clipboardData?.setData('text/plain', bar.block());
 		e.preventDefault();
 	}
-	const withinPart = $derived(part === '' ? {} : b.estimate.scopes.some((s) => s.id === part) ? { scopeId: part } : { kind: part as Kind });
 
 	async function act(name: string, input: Record<string, unknown>): Promise<string | null> {
 		await edits.settled();
@@ -143,7 +142,7 @@
 		} else if (what === 'option') void act('estimates.change-scope', { scopeId, option: !s.option });
 		else if (what === 'aside') void act('estimates.change-scope', { scopeId, setAside: !s.setAside });
 		else if (what === 'margin') {
-			[setting, part, text, problem] = ['margin', scopeId, '', ''];
+			[part, setting] = [scopeId, 'margin'];
 		} else if (what === 'remove') void act('estimates.remove-scope', { scopeId });
 		else void act('estimates.change-scope', { scopeId, move: what === 'up' ? -1 : 1 });
 	}
@@ -156,28 +155,8 @@
 		if (wrong) problem = wrong;
 		else naming = null;
 	}
-	/** What setting the whole would do, before it is saved. */
-	const preview = $derived.by(() => {
-		if (!setting || text.trim() === '' || setting === 'discount') return '';
-		try {
-			const total = setting === 'total' ? parseCents(text) : totalForMargin(estimate, parsePercent(text), withinPart);
-			const moved = setTotal(estimate, total, withinPart);
-			const profit = total - partSums(estimate, withinPart).breakEven;
-			return `${moved.size} line${moved.size === 1 ? ' moves' : 's move'}. Price ${formatCents(total)}, profit ${formatCents(profit)}${profit < 0 ? ': below break-even' : ''}`;
-		} catch (e) {
-			return (e as Error).message;
-		}
-	});
-	async function saveWhole() {
-		const wrong = await act('estimates.set-whole', {
-			estimateId: b.id,
-			what: setting,
-			value: text,
-			...(setting === 'discount' ? {} : withinPart)
-		});
-		if (wrong) problem = wrong;
-		else setting = null;
-	}
+	const setWhole = (what: Setting, value: string, within: Part) =>
+		act('estimates.set-whole', { estimateId: b.id, what, value, ...(what === 'discount' || what === 'per size' ? {} : within) });
 	function keys(e: KeyboardEvent) {
 		if (!(e.ctrlKey || e.metaKey) || (e.target as HTMLElement).closest('input,textarea,select,dialog')) return;
 		const key = e.key.toLowerCase();
@@ -331,13 +310,12 @@
 			review={data.review}
 			leftOut={data.leftOut}
 			{pools}
+			older={b.won && b.change === null ? null : { estimateId: b.id, version: b.version, settled: () => edits.settled() }}
 			ongroups={() => (grouping = true)}
 			jobId={data.head.job.id}
 			onset={(what) => {
-				setting = what;
 				part = '';
-				text = '';
-				problem = '';
+				setting = what;
 			}}
 		/>
 	</div>
@@ -363,35 +341,7 @@
 	{#if naming?.what === 'wording'}<Field label="Wording"><textarea class="textarea" rows="6" bind:value={text}></textarea></Field
 		>{:else}<Field label="Name"><input class="input" name="scope-name" bind:value={text} /></Field>{/if}
 </Dialog>
-<Dialog
-	bind:open={
-		() => setting !== null,
-		(v) => {
-			if (!v) setting = null;
-		}
-	}
-	title={setting === 'discount' ? 'Discount' : setting === 'margin' ? 'Set the margin' : 'Set the total'}
-	onsave={saveWhole}
-	{problem}
->
-	{#if setting !== 'discount'}<Field label="Of"
-			><select class="select" name="part" bind:value={part}
-				><option value="">the whole</option>{#each result.scopes.filter((s) => s.state === 'in') as s (s.scope.id)}<option
-						value={s.scope.id}>{s.scope.name}</option
-					>{/each}{#each KINDS.filter((k) => result.byKind[k].price !== 0) as k (k)}<option value={k}>all {k}</option>{/each}</select
-			></Field
-		>{/if}
-	<Field
-		label={setting === 'discount' ? 'Amount, or percent with %' : setting === 'margin' ? 'Margin on break-even' : 'Total before tax'}
-		hint={preview}
-		><input
-			class="input"
-			name="whole"
-			bind:value={text}
-			placeholder={setting === 'total' ? formatCents(result.total.price) : '12%'}
-		/></Field
-	>
-</Dialog>
+<SetDialog bind:what={setting} {part} {estimate} {result} act={setWhole} />
 {#if detail}{#key detailed}<LineDialog
 			line={detail}
 			{estimate}

@@ -50,7 +50,16 @@
 	current="/jobs/{data.head.job.id}/estimate"
 	wide
 >
-	{#snippet actions()}{#if data.mayChange}<label class="btn btn-primary"
+	{#snippet actions()}{#if data.mayChange}<label class="btn camera"
+				>Take a picture<input
+					type="file"
+					accept="image/*"
+					capture="environment"
+					class="sr-only"
+					aria-label="Take a picture"
+					onchange={(e) => take(e.currentTarget.files)}
+				/></label
+			><label class="btn btn-primary"
 				>{busy ? 'Keeping…' : 'Add pictures'}<input
 					type="file"
 					accept="image/*"
@@ -99,6 +108,12 @@
 <style>
 	.body {
 		padding: 14px 18px 40px;
+	}
+	/* Where there is a camera at hand. */
+	@media (pointer: fine) {
+		.camera {
+			display: none;
+		}
 	}
 	nav {
 		display: flex;
