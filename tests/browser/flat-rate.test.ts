@@ -116,8 +116,8 @@ describe('edition 13', () => {
 		await open(estimator, `${base}/price/check?q=${encodeURIComponent('Bakery, low roof')}`);
 		await estimator.waitForSelector('tbody input[type=checkbox]');
 		await estimator.evaluate((id: string) => document.querySelector<HTMLElement>(`tbody input[value="${id}"]`)?.click(), estimate);
-		await press(estimator, 'Bring 1 up to date');
-		await estimator.waitForSelector('dialog[open] table');
+		await press(estimator, 'Reprice 1');
+		await reads(estimator, 'to today’s costs and prices');
 		await press(estimator, 'Do it', 'dialog[open]');
 		await until(() => lap() === 1_500_000, 'the estimate at the new price');
 		expect(formatCents(lap() / 100)).toBe('150.00');

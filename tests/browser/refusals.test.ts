@@ -65,6 +65,9 @@ describe('3. a price list', () => {
 		await preview(page, list('4.20'));
 		await reads(page, '0 new · 0 changed · 3 unchanged · 2 rejected');
 		expect(await page.$$eval('button', (all) => all.find((b) => b.innerText === 'Apply 0 changes')?.disabled)).toBe(true);
+		await press(page, 'Take back');
+		await reads(page, 'are as they were');
+		expect(db.value("select cost from items where code = 'MI-HAT-COV'")).toBe(580_000);
 	});
 	it('of another kind, or with a million columns, is refused in place', async () => {
 		const page = await as('petra');

@@ -4,6 +4,8 @@ import {
 	comparePriceList,
 	decodeText,
 	guessMapping,
+	headsOf,
+	mappingFits,
 	likely,
 	pieces,
 	readCsv,
@@ -28,6 +30,23 @@ const list = [
 	'=1+1,Trap,each,5',
 	'N-1,Nail,box,-3'
 ].join('\n');
+
+describe('a mapping that was remembered', () => {
+	const rows = readCsv('Spring list,,,\n,,,\nRef,Product,Sold by,Net price\nA-1,Nail,lb,4.10');
+	const m = { ...guessMapping(rows), heads: headsOf(rows, guessMapping(rows)) };
+	it('fits a list with the same headings, however they are written, and no other', () => {
+		expect(m.heads).toEqual({ code: 'Ref', name: 'Product', unit: 'Sold by', cost: 'Net price' });
+		expect(mappingFits(m, readCsv('Autumn,,,\n,,,\nREF,product,Sold By,net price\nA-1,Nail,lb,4.30'))).toBe(true);
+		expect(mappingFits(m, readCsv('Autumn,,,\n,,,\nRef,Net price,Sold by,Product\nA-1,4.30,lb,Nail'))).toBe(false);
+		expect(mappingFits(m, readCsv('Autumn,,\n,,\nRef,Product,Net price\nA-1,Nail,4.30'))).toBe(false);
+	});
+	it('without headings fits where its columns are there', () => {
+		const { heads: _, ...bare } = m;
+		expect(mappingFits(bare, rows)).toBe(true);
+		expect(mappingFits(bare, readCsv('a,b,c'))).toBe(false);
+		expect(mappingFits({ ...m, headerRow: -1, heads: {} }, rows)).toBe(true);
+	});
+});
 
 describe('price lists', () => {
 	it('finds the heading row under a title and reads thousands marks', () => {

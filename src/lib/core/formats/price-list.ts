@@ -9,6 +9,8 @@ export type Mapping = Record<Field, number> & {
 	decimal?: '.' | ',';
 	/** The supplier's words for units, in lower case, to ours. */
 	units?: Record<string, string>;
+	/** What stood above each column when it was remembered. */
+	heads?: Partial<Record<Field, string>>;
 };
 
 /** A row that can be read; the unit is empty when the list has none. */
@@ -55,6 +57,22 @@ export function guessMapping(rows: readonly (readonly string[])[]): Mapping {
 		}
 	});
 	return best;
+}
+
+/** The headings of the columns that a mapping names, to know the same kind of list again. */
+export const headsOf = (rows: readonly (readonly string[])[], m: Mapping): Partial<Record<Field, string>> =>
+	Object.fromEntries(FIELDS.flatMap((f) => (m[f] < 0 || m.headerRow < 0 ? [] : [[f, (rows[m.headerRow]?.[m[f]] ?? '').trim()]])));
+
+/**
+ * Whether a mapping that was remembered is for a list like this one: the same headings above its columns. One that was remembered
+ * without headings fits where all of its columns are there.
+ */
+export function mappingFits(m: Mapping, rows: readonly (readonly string[])[]): boolean {
+	const width = Math.max(0, ...rows.slice(0, 200).map((r) => r.length));
+	if (FIELDS.some((f) => m[f] >= width)) return false;
+	if (!m.heads) return true;
+	const now = headsOf(rows, m);
+	return FIELDS.every((f) => (now[f] ?? '').toLowerCase() === (m.heads?.[f] ?? '').toLowerCase());
 }
 
 /**

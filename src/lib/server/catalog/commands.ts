@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { eq } from 'drizzle-orm';
-import { comparePriceList, decodeText, readCsv, readPriceList, type Known, type Mapping } from '../../core/formats';
+import { comparePriceList, decodeText, headsOf, readCsv, readPriceList, type Known, type Mapping } from '../../core/formats';
 import { parseQuantity, parseUnitPrice } from '../../core/money';
 import { KINDS } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
@@ -136,7 +136,8 @@ export const importPrices = defineCommand({
 		const supplier = ctx.get(suppliers, i.supplierId, 'This supplier');
 		const mapping: Mapping = i.mapping;
 		for (const f of ['code', 'name', 'cost'] as const) if (mapping[f] < 0) throw new Refusal('Say which column holds this.', f);
-		const { prices, rejected } = readPriceList(readCsv(i.text), mapping);
+		const rows = readCsv(i.text);
+		const { prices, rejected } = readPriceList(rows, mapping);
 		if (prices.length === 0) throw new Refusal('No row of this list can be read. Check the columns and the heading row.', 'mapping');
 		const taken = codesOfOthers(ctx.db, supplier.id);
 		const c = comparePriceList(prices, knownOf(ctx.db, supplier.id));
@@ -174,7 +175,11 @@ export const importPrices = defineCommand({
 			changed,
 			aside
 		);
-		ctx.db.update(suppliers).set({ mapping }).where(eq(suppliers.id, supplier.id)).run();
+		ctx.db
+			.update(suppliers)
+			.set({ mapping: { ...mapping, heads: headsOf(rows, mapping) } })
+			.where(eq(suppliers.id, supplier.id))
+			.run();
 		ctx.happened(`supplier:${supplier.id}`, text, 'catalog');
 		return { importId, added: fresh.length, changed: changed.length, unchanged: c.unchanged.length, rejected: rejected.length };
 	}

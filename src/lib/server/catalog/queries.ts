@@ -345,6 +345,7 @@ export const laborSheetsToday = (app: App) =>
 			return rate ? { ...s, loadedCost: rate.loadedCost, overheadPerHour: rate.overheadPerHour, price: rate.price } : s;
 		});
 
+/** How a supplier’s lists were read last, and what stood above the columns. */
 export const supplierMapping = (app: App, supplierId: string) =>
 	app.db.orm.select({ mapping: suppliers.mapping }).from(suppliers).where(eq(suppliers.id, supplierId)).get()?.mapping ?? null;
 

@@ -48,7 +48,9 @@
 			>
 			<tbody>{@render figures('this customer', p.own)}{@render figures('all', p.all)}</tbody>
 		</table>
-		<div class="times">
+		<!-- It scrolls, so it takes the focus: the arrows move it. -->
+		<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+		<div class="times" role="region" aria-label="The last times it was sold" tabindex="0">
 			<table class="grid-table" aria-label="The last times">
 				<tbody>{@render times(p.ownSold)}{@render times(p.others)}</tbody>
 			</table>

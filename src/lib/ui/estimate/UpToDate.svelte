@@ -56,7 +56,9 @@
 			Price {formatCents(preview.before.price)} → <strong class="figure">{formatCents(preview.after.price)}</strong>, margin
 			{formatRate(preview.before.margin)} → {formatRate(preview.after.margin)}
 		</p>
-		<div class="scroll">
+		<!-- It scrolls, so it takes the focus: the arrows move it. -->
+		<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+		<div class="scroll" role="region" aria-label="What changes, line by line" tabindex="0">
 			<table class="grid-table" aria-label="What changes">
 				<thead><tr><th>Line</th><th>Scope</th><th class="num">Cost</th><th class="num">Price</th></tr></thead>
 				<tbody

@@ -114,7 +114,9 @@
 					><input type="checkbox" class="checkbox" bind:checked={doItems} disabled={!can.catalog} />
 					<strong>{plan.items.length} items are priced by the margin from now on</strong></label
 				>
-				<div class="scroll">
+				<!-- It scrolls, so it takes the focus: the arrows move it. -->
+				<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+				<div class="scroll" role="region" aria-label="Items and their prices" tabindex="0">
 					<table class="grid-table">
 						<thead><tr><th>Item</th><th class="num">Price</th><th class="num">In assemblies</th></tr></thead>
 						<tbody

@@ -1,5 +1,5 @@
 import { app } from '$lib/server/app';
-import { guessDecimal, guessMapping, readCsv, strangeUnits, writeCsv, type Mapping } from '$lib/core/formats';
+import { guessDecimal, guessMapping, mappingFits, readCsv, strangeUnits, writeCsv, type Mapping } from '$lib/core/formats';
 import { BadInput } from '$lib/server/commands';
 import { decodeText, previewImport } from '$lib/server/catalog/commands';
 import { effectsOn } from '$lib/server/catalog/effects';
@@ -27,12 +27,12 @@ export const POST: RequestHandler = ({ request }) =>
 		const typed = form?.get('mapping');
 		const remembered = supplierMapping(app(), supplierId);
 		const guessed = guessMapping(rows);
-		const fits = remembered && JSON.stringify(rows[remembered.headerRow]) === JSON.stringify(rows[guessed.headerRow]);
+		const fits = remembered && mappingFits(remembered, rows);
 		const mapping: Mapping =
 			typeof typed === 'string'
 				? readMapping(typed)
 				: fits
-					? remembered
+					? withoutHeads(remembered)
 					: {
 							...guessed,
 							decimal: sheet ? '.' : guessDecimal(rows.slice(guessed.headerRow + 1, guessed.headerRow + 400), guessed.cost),
@@ -67,6 +67,9 @@ export const POST: RequestHandler = ({ request }) =>
 			effects
 		};
 	});
+
+/** As it goes to the page and comes back: what stood above the columns is looked up again when it is kept. */
+const withoutHeads = ({ heads: _, ...mapping }: Mapping): Mapping => mapping;
 
 function readMapping(text: string): Mapping {
 	const m = JSON.parse(text) as Record<string, unknown>;
