@@ -1,5 +1,5 @@
 import { HyperFormula } from 'hyperformula';
-import { computeEstimate } from '../../src/lib/core/estimate';
+import { computeEstimate, recompute, withLines } from '../../src/lib/core/estimate';
 import { largeEstimate } from '../../src/lib/core/estimate/fixtures';
 import { NM_PER_FOOT } from '../../src/lib/core/measure';
 import { grew, note, time } from './measure';
@@ -42,6 +42,10 @@ export function coreBench(): void {
 	const full = time(() => sheet.rebuildAndRecalculate(), 5);
 	note('estimate: full recalculation', '60 scopes, 2,040 lines', own, 'spreadsheet engine, one change', single, 1);
 	note('estimate: full recalculation', '60 scopes, 2,040 lines', own, 'spreadsheet engine, full', full, 0.01);
+	// What typing into a cell does: the scope it is in is reckoned anew, the others are as they were.
+	let now = recompute(null, largeEstimate(60, 34));
+	const typed = time(() => (now = recompute(now, withLines(now.estimate, [['s7l3', { unitPrice: (++n * 100) as never }]]))), 60);
+	note('estimate: one change', '60 scopes, 2,040 lines', typed, 'spreadsheet engine, one change', single, 1);
 	const large = largeEstimate(600, 34);
 	grew(
 		'estimate',

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { randomUUID } from 'node:crypto';
 import { openApp, type App } from '../../src/lib/server/app';
 import { searchItems } from '../../src/lib/server/catalog/queries';
+import { readSpreadsheet, writeSpreadsheet } from '../../src/lib/server/catalog/read-sheet';
 import { ftsQuery } from '../../src/lib/server/search/fts';
 import { readSettings } from '../../src/lib/server/settings';
 import { setUp } from '../../src/demo/set-up';
@@ -58,7 +59,23 @@ export async function raw(n: number): Promise<number> {
 	return median(times);
 }
 
+/** A spreadsheet of n rows, from its bytes to rows of text, beside the server's own thread. */
+async function reading(n: number): Promise<number> {
+	const rows = Array.from({ length: n }, (_, i) => [`B-${i}`, rowName(i), 'each', 2.25 + (i % 500)]);
+	const bytes = await writeSpreadsheet('List', ['Code', 'Name', 'Unit', 'Cost'], rows);
+	const times: number[] = [];
+	for (let i = 0; i < 3; i++) {
+		const start = performance.now();
+		await readSpreadsheet(bytes);
+		times.push(performance.now() - start);
+	}
+	return median(times);
+}
+
 export async function databaseBench(): Promise<void> {
+	const sheet = await reading(50_000);
+	note('reading a spreadsheet', '50,000 rows', sheet, 'ms wanted', 5000, 1);
+	grew('reading a spreadsheet', await reading(5_000), sheet);
 	const [small, large] = [await importing(5_000), await importing(50_000)];
 	note('import of price rows', '50,000 rows', large, 'raw inserts of the same rows', await raw(50_000), 3);
 	grew('import of price rows', small, large);

@@ -191,20 +191,25 @@ function followParents(results: LineResult[], waiting: LineResult[], measures: M
 	}
 }
 
+/** The measure that a need goes by; 0, and a problem of the line, when the scope has none of it. */
+function neededMeasure(r: LineResult, need: { measures: MeasureName[]; rate: PartRate }, measures: Measures, system: UnitSystem): number {
+	const measure = measureOf(measures, need.measures, system);
+	if (measure === null && need.rate.amount > 0) r.problem = `The scope has no ${need.measures.map(measureLabel).join(' or ')}.`;
+	return measure ?? 0;
+}
+
 function quantify(r: LineResult, measures: Measures, system: UnitSystem, parent: LineResult | null): void {
 	const { line } = r;
 	const source = line.source;
 	try {
 		if (source.by === 'typed') r.quantity = source.quantity;
 		else if (source.by === 'measure') {
-			const need = (n: { measures: MeasureName[]; rate: PartRate }) => {
-				const measure = measureOf(measures, n.measures, system);
-				if (measure === null && n.rate.amount > 0) r.problem = `The scope has no ${n.measures.map(measureLabel).join(' or ')}.`;
-				return measure ?? 0;
-			};
-			const own = need(source);
+			const own = neededMeasure(r, source, measures, system);
 			r.computed = source.also
-				? pooledQuantity([{ measure: own, part: source.rate }, ...source.also.map((n) => ({ measure: need(n), part: n.rate }))])
+				? pooledQuantity([
+						{ measure: own, part: source.rate },
+						...source.also.map((n) => ({ measure: neededMeasure(r, n, measures, system), part: n.rate }))
+					])
 				: partQuantity(own, source.rate);
 			r.quantity = r.computed;
 		} else if (parent) {
@@ -280,19 +285,36 @@ interface Part {
 	problems: EstimateResult['problems'];
 }
 const noSums = (): Record<Kind, Sums> => ({
-	...{ labor: emptySums(), material: emptySums(), equipment: emptySums() },
-	...{ subcontract: emptySums(), other: emptySums() }
+	labor: emptySums(),
+	material: emptySums(),
+	equipment: emptySums(),
+	subcontract: emptySums(),
+	other: emptySums()
 });
 
-/** Sums of a scope are kept with it: of an estimate in which one scope changed, the others are not gone through again. */
-const parts = new WeakMap<ScopeResult, Part>();
+/**
+ * Sums of a scope are kept with it, out of sight: of an estimate in which one scope changed, the others are not gone through again.
+ * (A WeakMap would do the same, but costs more than the sums at every collection of garbage.)
+ */
+const PART = Symbol('part');
+interface Closed extends ScopeResult {
+	[PART]?: Part;
+}
 
 /** Closes the scope's own sums and tells what it adds to the whole. */
 export function closeScope(s: ScopeResult): void {
 	const part: Part = {
-		...{ total: emptySums(), byKind: noSums(), gross: 0, discount: 0, optionsOffered: 0 },
-		...{ taxed: [], toDecide: [], reminders: [], problems: [] }
+		total: emptySums(),
+		byKind: noSums(),
+		gross: 0,
+		discount: 0,
+		optionsOffered: 0,
+		taxed: [],
+		toDecide: [],
+		reminders: [],
+		problems: []
 	};
+	let alike: TaxedSum | undefined;
 	if (s.problem) part.problems.push({ scopeId: s.scope.id, lineId: null, text: s.problem });
 	for (const l of s.lines) {
 		// A scope shows its own price also while it is only offered: what it would add.
@@ -303,9 +325,10 @@ export function closeScope(s: ScopeResult): void {
 			add(part.byKind[l.line.kind], l);
 			part.gross += l.amount;
 			part.discount += l.discount;
-			const alike = part.taxed.find((t) => t.taxCodeId === l.line.taxCodeId);
+			// Neighbors are mostly taxed alike: looked up only when they are not.
+			if (alike?.taxCodeId !== l.line.taxCodeId) alike = part.taxed.find((t) => t.taxCodeId === l.line.taxCodeId);
 			if (alike) alike.amount = (alike.amount + l.net) as Cents;
-			else part.taxed.push({ taxCodeId: l.line.taxCodeId, amount: l.net });
+			else part.taxed.push((alike = { taxCodeId: l.line.taxCodeId, amount: l.net }));
 		}
 		if (l.state === 'aside') continue;
 		if (l.toDecide) part.toDecide.push(l);
@@ -313,7 +336,7 @@ export function closeScope(s: ScopeResult): void {
 		if (l.problem) part.problems.push({ scopeId: s.scope.id, lineId: l.line.id, text: `${l.line.name}: ${l.problem}` });
 	}
 	close(s);
-	parts.set(s, part);
+	Object.defineProperty(s, PART, { value: part, enumerable: false });
 }
 
 /** Adds one part's sums to those of the whole. */
@@ -327,12 +350,21 @@ function merge(into: Sums, s: Sums): void {
 /** The whole from its scopes, each of them closed. */
 export function assemble(scopes: ScopeResult[]): EstimateResult {
 	const result: EstimateResult = {
-		...{ scopes, lines: [], total: emptySums(), byKind: noSums(), gross: 0 as Cents, discount: 0 as Cents },
-		...{ optionsOffered: 0 as Cents, taxed: [], toDecide: [], reminders: [], problems: [] }
+		scopes,
+		lines: [],
+		total: emptySums(),
+		byKind: noSums(),
+		gross: 0 as Cents,
+		discount: 0 as Cents,
+		optionsOffered: 0 as Cents,
+		taxed: [],
+		toDecide: [],
+		reminders: [],
+		problems: []
 	};
 	let [gross, discount, offered] = [0, 0, 0];
 	for (const s of scopes) {
-		const part = parts.get(s);
+		const part = (s as Closed)[PART];
 		if (!part) continue;
 		for (const l of s.lines) result.lines.push(l);
 		merge(result.total, part.total);

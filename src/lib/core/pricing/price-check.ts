@@ -35,15 +35,11 @@ export interface Checked {
 	short: Cents;
 }
 
-/** What of a part is reckoned: amount, cost, and the overhead on hours and on dollars, rounded once on the sum. */
-function figuresOf(p: CheckedPart): { price: Cents; cost: Cents; overhead: Cents } {
-	const cost = lineAmount(p.quantity, p.unitCost);
+const priceOf = (p: CheckedPart): Cents => p.settled ?? lineAmount(p.quantity, p.unitPrice);
+/** The overhead on hours and on dollars, rounded once on the sum. */
+function overheadOf(p: CheckedPart, cost: Cents): Cents {
 	const hours = mulDiv(p.quantity, p.hoursPerUnit, 10_000);
-	return {
-		price: p.settled ?? lineAmount(p.quantity, p.unitPrice),
-		cost,
-		overhead: mulDiv(hours * p.overheadPerHour + cost * p.overheadPercent, 1, 1_000_000) as Cents
-	};
+	return mulDiv(hours * p.overheadPerHour + cost * p.overheadPercent, 1, 1_000_000) as Cents;
 }
 
 /**
@@ -64,10 +60,10 @@ function check(e: CheckedEntry, target: Percent): Checked {
 	let cost = 0;
 	let breakEven = 0;
 	for (const p of e.parts) {
-		const f = figuresOf(p);
-		price += f.price;
-		cost += f.cost;
-		breakEven += f.cost + f.overhead;
+		const own = lineAmount(p.quantity, p.unitCost);
+		price += priceOf(p);
+		cost += own;
+		breakEven += own + overheadOf(p, own);
 	}
 	const wanted = wantedFor(breakEven, target);
 	const verdict: Verdict = price < cost ? 'below cost' : price < breakEven ? 'below break-even' : price < wanted ? 'below target' : 'good';
@@ -92,7 +88,10 @@ export interface NamedPart extends CheckedPart {
 export function explainChecked(name: string, entry: CheckedEntry<NamedPart>, target: Percent): Step {
 	const c = check(entry, target);
 	const wanted = wantedFor(c.breakEven, target);
-	const each = entry.parts.map((p) => ({ p, f: figuresOf(p), quantity: formatQuantity(p.quantity) }));
+	const each = entry.parts.map((p) => {
+		const own = lineAmount(p.quantity, p.unitCost);
+		return { p, f: { price: priceOf(p), cost: own, overhead: overheadOf(p, own) }, quantity: formatQuantity(p.quantity) };
+	});
 	return step(`${name}: short of target`, formatCents(c.short), {
 		formula: `${formatCents(cents(wanted))} − ${formatCents(c.price)}, never below 0`,
 		steps: [
