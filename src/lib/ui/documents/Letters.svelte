@@ -38,7 +38,7 @@
 </p>
 {#each letters as l, n (l.id)}<div class="letter">
 		<div class="grid content-start gap-2">
-			<div class="flex items-end gap-3">
+			<div class="named">
 				<Field label="Name" problem={at(n, 'name')}><input class="input" aria-label="Name of letter {n + 1}" bind:value={l.name} /></Field>
 				<button type="button" class="link" disabled={n === 0} onclick={() => letters.splice(n - 1, 2, l, letters[n - 1]!)}>Up</button>
 				<button type="button" class="link" onclick={() => letters.splice(n, 1)}>Take it away</button>
@@ -79,6 +79,12 @@
 		gap: 18px;
 		border-top: 1px solid var(--line);
 		padding-top: 12px;
+	}
+	.named {
+		display: grid;
+		grid-template-columns: 1fr auto auto;
+		align-items: end;
+		gap: 12px;
 	}
 	.read {
 		background: var(--color-base-200);

@@ -75,7 +75,9 @@
 							>{r.supplier}{#if r.id === ''}&nbsp;<Mark kind="done" label="bought here" />{/if}</td
 						><td class="figure">{r.code}</td><td class="num" title={r.at === null ? '' : `heard ${showInstant(r.at, zone)}`}
 							>{formatUnitPrice(r.cost)}{#if r.cost === least && rows.length > 1}&nbsp;<Mark kind="ring" label="least" />{/if}</td
-						><td class="num quiet">{r.id && item.cost ? formatRate(ratioOf(r.cost - item.cost, item.cost)) : ''}</td><td class="num"
+						><td class="num quiet"
+							>{r.id && item.cost ? `${r.cost > item.cost ? '+' : ''}${formatRate(ratioOf(r.cost - item.cost, item.cost))}` : ''}</td
+						><td class="num"
 							>{#if mayChange && r.id}<button type="button" class="link" onclick={() => act('catalog.buy-from', { referenceId: r.id })}
 									>Buy here</button
 								>&nbsp;<button
