@@ -43,6 +43,7 @@ const LETTERS = [
 
 describe('letters to choose from', () => {
 	it('are the usual one until the company writes its own, and the one that was kept comes first', () => {
+		yard.call('imogen', 'company.letters', { letters: [] });
 		const usual = lettersOf(companyOf(app).settings);
 		expect(usual).toMatchObject([{ id: 'usual', text: expect.stringContaining('{link}') }]);
 		yard.call('imogen', 'company.letters', { letters: LETTERS });
