@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
 import { cents } from '../money';
-import { costTable, laborCost, overUnder, toCome } from '.';
+import { costMargins, costTable, laborCost, overUnder, toCome } from '.';
 
 describe('job costing', () => {
 	it('costs minutes at the loaded rate, once per entry', () => {
@@ -46,6 +46,37 @@ describe('job costing', () => {
 					expect(r.forecast).toBe(r.actual + r.toCome);
 					expect(r.toCome).toBeGreaterThanOrEqual(0);
 				}
+			})
+		);
+	});
+	it('margins: as sold and so far, none of a job without a contract, and the foot is the sum of what stands above', () => {
+		const amount = fc.integer({ min: 0, max: 1e9 });
+		const job = fc.record({ contract: amount, sold: amount, used: amount, billed: amount });
+		expect(costMargins([{ contract: 10_000, sold: 7_500, used: 8_000, billed: 0 }]).jobs[0]).toMatchObject({
+			marginSold: 250_000,
+			marginNow: 200_000
+		});
+		fc.assert(
+			fc.property(fc.array(job, { maxLength: 20 }), (jobs) => {
+				const { jobs: rows, all } = costMargins(jobs);
+				rows.forEach((r, i) => {
+					expect(r).toMatchObject(jobs[i] ?? {});
+					expect(r.marginSold === null).toBe(r.contract === 0);
+					expect((r.marginNow ?? 0) <= 1_000_000).toBe(true);
+					if (r.used > r.contract && r.marginNow !== null) expect(r.marginNow).toBeLessThanOrEqual(0);
+				});
+				for (const key of ['contract', 'sold', 'used', 'billed'] as const) expect(all[key]).toBe(jobs.reduce((n, j) => n + j[key], 0));
+			})
+		);
+	});
+	it('what is earned and what is billed over it make what was billed, whatever the forecast', () => {
+		const amount = fc.integer({ min: 0, max: 1e8 }).map(cents);
+		fc.assert(
+			fc.property(amount, amount, amount, amount, (actual, rest, contract, billed) => {
+				const { complete, earned, over } = overUnder(actual, cents(actual + rest), contract, billed);
+				expect(earned + over).toBe(billed);
+				expect(earned).toBeLessThanOrEqual(contract);
+				expect(complete === null).toBe(actual + rest === 0);
 			})
 		);
 	});

@@ -45,6 +45,8 @@ describe('the price check', () => {
 						prices.map((p, n) => ({ id: String(n), parts: [part({ unitPrice: unitPrice(p + add) })], discount: cents(0) }));
 					const low = checkPrices(entries(0), percent(1200));
 					expect(low.map((c) => c.short)).toEqual([...low.map((c) => c.short)].sort((a, b) => b - a));
+					const good = low.filter((c) => c.short === 0).map((c) => c.margin ?? 0);
+					expect(good).toEqual([...good].sort((a, b) => a - b));
 					const high = new Map(checkPrices(entries(more), percent(1200)).map((c) => [c.id, c.short]));
 					for (const c of low) expect(high.get(c.id)).toBeLessThanOrEqual(c.short);
 				}

@@ -43,12 +43,14 @@ function overheadOf(p: CheckedPart, cost: Cents): Cents {
 }
 
 /**
- * Prices against today's rates: which sell below cost, below break-even, below the target margin, most money short first.
+ * Prices against today's rates: which sell below cost, below break-even, below the target margin, most money short first; of
+ * what is equally short, the thinnest margin first.
  * Lines round as on an estimate: amount, cost and overhead once each.
  * @param target margin on break-even that is wanted
  */
 export function checkPrices(entries: readonly CheckedEntry[], target: Percent): Checked[] {
-	return entries.map((e) => check(e, target)).sort((a, b) => b.short - a.short || (a.id < b.id ? -1 : 1));
+	const thin = (c: Checked) => c.margin ?? Number.MIN_SAFE_INTEGER;
+	return entries.map((e) => check(e, target)).sort((a, b) => b.short - a.short || thin(a) - thin(b) || (a.id < b.id ? -1 : 1));
 }
 
 /** The price that brings a margin on break-even. */
