@@ -5,7 +5,6 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { computeEstimate, quoteView } from '$lib/core/estimate';
-import { checkBook } from '$lib/server/catalog/price-check';
 import type { App } from '$lib/server/app';
 import { bench } from '$lib/server/estimates/queries';
 import { loadEstimate } from '$lib/server/estimates/load';
@@ -17,6 +16,7 @@ import { folderPublisher, webPublisher } from '$lib/server/ports/publisher';
 import { buildFlatRate, serviceCalled } from '../../src/demo/flat-rate';
 import { editionOf, publish } from '../../src/demo/publisher';
 import type { Yard } from '../../src/demo/yard';
+import { checkBook } from './check-book';
 import { count, freshYard, value } from './yard';
 
 let yard: Yard;

@@ -4,12 +4,14 @@ import { explainText } from '$lib/core/explain';
 import { cents, percent } from '$lib/core/money';
 import { checkPrices, unpackParts } from '$lib/core/pricing';
 import type { App } from '$lib/server/app';
-import { checkBook, packedBook } from '$lib/server/catalog/price-check';
+import { bookOf } from '$lib/server/catalog/book';
+import { packedBook } from '$lib/server/catalog/price-check';
 import { repricePlan } from '$lib/server/catalog/reprice-plan';
 import { EXPLAINED, explainRecord } from '$lib/server/explain';
 import { loadEstimate } from '$lib/server/estimates/load';
 import { previewReprice } from '$lib/server/estimates/reprice';
 import type { Yard } from '../../src/demo/yard';
+import { checkBook } from './check-book';
 import { freshYard, refused, value, wonJob } from './yard';
 
 let yard: Yard;
@@ -162,6 +164,16 @@ describe('repricing a choice of the price check', () => {
 				short
 			}))
 		);
+	});
+	it('goes through what is named alone, and finds it as it stands in the whole book', () => {
+		const all = bookOf(app);
+		for (const kind of ['estimate', 'assembly', 'flat-rate'] as const) {
+			const of = all.filter((e) => e.kind === kind);
+			const ids = of.filter((_, n) => n % 2 === 0).map((e) => e.id);
+			expect(ids.length, kind).toBeGreaterThan(0);
+			expect(bookOf(app, { kind, ids }), kind).toEqual(of.filter((e) => ids.includes(e.id)));
+			expect(bookOf(app, { kind, ids: [] }), kind).toEqual([]);
+		}
 	});
 	it('holds prices against the margin that the owner sets', () => {
 		yard.call('imogen', 'company.target-margin', { margin: '17.5%' });

@@ -12,6 +12,14 @@ export const LETTER_WORDS = {
 	phone: 'our phone number',
 	link: 'the customer’s own link'
 } as const;
+/** A letter that quotes can go out with, mail and text message, words in braces open. */
+export interface QuoteLetter {
+	id: string;
+	name: string;
+	subject: string;
+	text: string;
+	message: string;
+}
 export type LetterWord = keyof typeof LETTER_WORDS;
 
 /**

@@ -30,21 +30,22 @@ export interface BookEntry {
 const TRIED: Record<Dimension, number> = { area: 2000, length: 200, volume: 200, count: 20 };
 const triedOn = (m: MeasureName): number => TRIED[dimensionOf(m)];
 
-/** Everything the company sells, at today's costs, rates and overhead; one entry alone when it is named. */
-export function bookOf(app: App, only?: { kind: BookEntry['kind']; id: string }): BookEntry[] {
+/** Everything the company sells, at today's costs, rates and overhead; those that are named alone, and no other is gone through. */
+export function bookOf(app: App, only?: { kind: BookEntry['kind']; ids: readonly string[] }): BookEntry[] {
+	const ids = new Set(only?.ids);
 	const wanted = (kind: BookEntry['kind']) => !only || only.kind === kind;
-	const all = [
-		...(wanted('estimate') ? openEstimates(app) : []),
-		...(wanted('assembly') ? triedAssemblies(app) : []),
-		...(wanted('flat-rate') ? pricedFlat(app) : [])
+	const named = (id: string) => !only || ids.has(id);
+	return [
+		...(wanted('estimate') ? openEstimates(app, named) : []),
+		...(wanted('assembly') ? triedAssemblies(app, named) : []),
+		...(wanted('flat-rate') ? pricedFlat(app, named) : [])
 	];
-	return only ? all.filter((e) => e.id === only.id) : all;
 }
 
 const overheadOf = (app: App) => app.db.orm.select({ settings: company.settings }).from(company).get()?.settings.overheadPercent ?? {};
 
 /** Open estimates with the amounts the customer is asked for, after discount and what was settled. */
-function openEstimates(app: App): BookEntry[] {
+function openEstimates(app: App, named: (id: string) => boolean): BookEntry[] {
 	const db = app.db.orm;
 	const overhead = overheadOf(app);
 	const today = todayOf(app);
@@ -54,7 +55,8 @@ function openEstimates(app: App): BookEntry[] {
 		.innerJoin(stages, and(eq(stages.id, jobs.stageId), eq(stages.meaning, 'bidding')))
 		.innerJoin(estimates, eq(estimates.jobId, jobs.id))
 		.where(isNull(jobs.number))
-		.all();
+		.all()
+		.filter((e) => named(e.id));
 	return open.flatMap((e): BookEntry[] => {
 		const estimate = loadEstimate(db, e.id);
 		const result = estimate ? computeEstimate(estimate) : null;
@@ -99,7 +101,7 @@ function firstAnswers(
 }
 
 /** Assemblies on measures of a middling job, with the first answer to each of their questions. */
-function triedAssemblies(app: App): BookEntry[] {
+function triedAssemblies(app: App, named: (id: string) => boolean): BookEntry[] {
 	const db = app.db.orm;
 	const overhead = overheadOf(app);
 	const today = todayOf(app);
@@ -118,7 +120,7 @@ function triedAssemblies(app: App): BookEntry[] {
 	const rates = new Map([...new Set(rows.flatMap((r) => r.part.sheetId ?? []))].map((id) => [id, rateOn(db, id, today)]));
 	const of = (id: string) => own.get(id) ?? [];
 	return heads
-		.filter((a) => !a.setAside)
+		.filter((a) => !a.setAside && named(a.id))
 		.map((a): BookEntry => {
 			const answered = firstAnswers((id) => choices.get(id) ?? [], of, a.id);
 			return {
@@ -152,9 +154,9 @@ function triedAssemblies(app: App): BookEntry[] {
 }
 
 /** Flat-rate services that are offered: their hours and their materials. */
-function pricedFlat(app: App): BookEntry[] {
+function pricedFlat(app: App, named: (id: string) => boolean): BookEntry[] {
 	const overhead = overheadOf(app);
-	return offeredServices(app.db.orm, todayOf(app)).map((s): BookEntry => {
+	return offeredServices(app.db.orm, todayOf(app), named).map((s): BookEntry => {
 		const now = flatLines(s.service, s.terms, s.service.hours as Quantity, null);
 		const path = `/price/flat-rate/service/${s.id}`;
 		const part = (name: string, kind: 'labor' | 'material', hours: number, line: { unitCost: UnitPrice; unitPrice: UnitPrice }) => ({

@@ -34,10 +34,11 @@ interface Chosen {
  */
 export function repricePlan(app: App, chosen: Chosen) {
 	const target = chosen.target as Percent;
+	const used = chosen.assemblies.length ? bookOf(app, { kind: 'assembly', ids: chosen.assemblies }).flatMap((e) => e.parts) : [];
 	return {
 		estimates: chosen.estimates.map((id) => estimateTo(app, id, target)),
-		items: itemsTo(app, chosen.assemblies, target),
-		sheets: sheetsBelow(app, chosen.assemblies, target),
+		items: itemsTo(app, [...new Set(used.flatMap((p) => p.itemId ?? []))], target),
+		sheets: sheetsBelow(app, [...new Set(used.flatMap((p) => p.sheetId ?? []))], target),
 		catalogs: catalogsTo(app, chosen.services, target)
 	};
 }
@@ -63,17 +64,14 @@ function estimateTo(app: App, id: string, target: Percent) {
 }
 
 /** Items that the assemblies buy and that bring less than the margin: what they would be sold at. */
-function itemsTo(app: App, assemblyIds: string[], target: Percent) {
-	const used = new Set(
-		assemblyIds.flatMap((id) => bookOf(app, { kind: 'assembly', id }).flatMap((e) => e.parts.flatMap((p) => p.itemId ?? [])))
-	);
-	if (used.size === 0) return [];
+function itemsTo(app: App, ids: string[], target: Percent) {
+	if (ids.length === 0) return [];
 	const db = app.db.orm;
 	const by = pricer(db);
 	return db
 		.select()
 		.from(items)
-		.where(inArray(items.id, [...used]))
+		.where(inArray(items.id, ids))
 		.all()
 		.flatMap((i) => {
 			const now = by.of(i);
@@ -102,12 +100,9 @@ function itemsTo(app: App, assemblyIds: string[], target: Percent) {
 }
 
 /** Rate sheets of the assemblies whose hours bring less than the margin: they are changed on their own page. */
-function sheetsBelow(app: App, assemblyIds: string[], target: Percent) {
-	const used = new Set(
-		assemblyIds.flatMap((id) => bookOf(app, { kind: 'assembly', id }).flatMap((e) => e.parts.flatMap((p) => p.sheetId ?? [])))
-	);
+function sheetsBelow(app: App, ids: string[], target: Percent) {
 	const day = todayOf(app);
-	return [...used].flatMap((id) => {
+	return ids.flatMap((id) => {
 		const rate = rateOn(app.db.orm, id, day);
 		if (!rate) return [];
 		const margin = marginOf(rate.price, rate.loadedCost + rate.overheadPerHour);

@@ -6,15 +6,6 @@ import { defineCommand } from '../commands';
 import { Id, Name, strict, Text, Version } from '../commands/inputs';
 import { company } from '../db/schema';
 
-/** A letter that quotes can go out with, mail and text message, words in braces open. */
-export interface LetterTemplate {
-	id: string;
-	name: string;
-	subject: string;
-	text: string;
-	message: string;
-}
-
 /** The letters to choose from when a quote is issued. The first stands there until another is chosen. */
 export const saveLetters = defineCommand({
 	name: 'company.letters',

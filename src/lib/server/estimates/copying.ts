@@ -1,9 +1,10 @@
-import { eq, max } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import type { Estimate } from '../../core/estimate';
 import type { Context } from '../commands';
 import type { Orm } from '../db/open';
 import { lines, optionGroups, recipes, scopes, shapes } from '../db/schema';
 import { newId } from '../ids';
+import { nextScope } from './position';
 
 /** The assemblies on the scopes of an estimate, which lines belong to. */
 export interface RecipeOfScope {
@@ -40,12 +41,7 @@ export function putScopes(
 		ids.set(id, made);
 		return made;
 	};
-	let position =
-		(ctx.db
-			.select({ n: max(scopes.position) })
-			.from(scopes)
-			.where(eq(scopes.estimateId, estimateId))
-			.get()?.n ?? 0) + 1;
+	let position = nextScope(ctx, estimateId);
 	(source.groups ?? []).forEach((g, n) =>
 		ctx.insert(optionGroups, {
 			id: fresh(g.id),

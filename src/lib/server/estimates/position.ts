@@ -10,6 +10,14 @@ export const nextLine = (ctx: Context, scopeId: string): number =>
 		.where(eq(lines.scopeId, scopeId))
 		.get()?.n ?? 0) + 1;
 
+/** Where the next scope of an estimate stands: below all others. */
+export const nextScope = (ctx: Context, estimateId: string): number =>
+	(ctx.db
+		.select({ n: max(scopes.position) })
+		.from(scopes)
+		.where(eq(scopes.estimateId, estimateId))
+		.get()?.n ?? 0) + 1;
+
 /** Changes places with the neighbor above (−1) or below (1). At the end of the list nothing happens. */
 export function swap(
 	ctx: Context,

@@ -1,12 +1,12 @@
 import { Type } from '@sinclair/typebox';
-import { asc, eq, max } from 'drizzle-orm';
+import { asc, eq } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
 import { defineCommand, type Context } from '../commands';
 import { Id, Name, strict, Text } from '../commands/inputs';
 import { estimates, lines, recipes, scopes, shapes } from '../db/schema';
 import { newId } from '../ids';
 import { done } from './done';
-import { swap } from './position';
+import { nextScope, swap } from './position';
 
 const scopeOf = (ctx: Context, id: string) => ctx.get(scopes, id, 'This scope');
 const inOrder = (ctx: Context, estimateId: string) =>
@@ -18,16 +18,10 @@ export const addScope = defineCommand({
 	input: Type.Object({ estimateId: Id, name: Name, wording: Type.Optional(Text()), option: Type.Optional(Type.Boolean()) }, strict),
 	run(ctx, i) {
 		ctx.get(estimates, i.estimateId, 'This estimate');
-		const position =
-			(ctx.db
-				.select({ n: max(scopes.position) })
-				.from(scopes)
-				.where(eq(scopes.estimateId, i.estimateId))
-				.get()?.n ?? 0) + 1;
 		const scope = ctx.insert(scopes, {
 			id: newId(),
 			estimateId: i.estimateId,
-			position,
+			position: nextScope(ctx, i.estimateId),
 			name: i.name,
 			wording: i.wording ?? '',
 			option: i.option ?? false
@@ -68,13 +62,7 @@ export const copyScope = defineCommand({
 	input: Type.Object({ scopeId: Id, name: Name }, strict),
 	run(ctx, i) {
 		const scope = scopeOf(ctx, i.scopeId);
-		const position =
-			(ctx.db
-				.select({ n: max(scopes.position) })
-				.from(scopes)
-				.where(eq(scopes.estimateId, scope.estimateId))
-				.get()?.n ?? 0) + 1;
-		const copy = ctx.insert(scopes, { ...scope, id: newId(), name: i.name, position });
+		const copy = ctx.insert(scopes, { ...scope, id: newId(), name: i.name, position: nextScope(ctx, scope.estimateId) });
 		for (const s of ctx.db.select().from(shapes).where(eq(shapes.scopeId, scope.id)).all())
 			ctx.insert(shapes, { ...s, id: newId(), scopeId: copy.id });
 		const recipeIds = new Map<string, string>();

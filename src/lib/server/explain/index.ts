@@ -90,7 +90,7 @@ function checked(app: App, of: string): Step | null {
 	const [margin = '', kind, ...id] = of.split(':');
 	const target = Number(margin);
 	if (!Number.isInteger(target) || target < 0 || target >= 10_000) return null;
-	const entry = bookOf(app, { kind: kind as BookEntry['kind'], id: id.join(':') })[0];
+	const entry = bookOf(app, { kind: kind as BookEntry['kind'], ids: [id.join(':')] })[0];
 	return entry ? explainChecked(entry.name, { ...asChecked(entry), parts: entry.parts }, percent(target)) : null;
 }
 

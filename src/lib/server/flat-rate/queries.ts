@@ -152,7 +152,7 @@ export function pricedServices(db: Orm, ids: string[], today: string) {
 }
 
 /** All services that are offered, for the price check. */
-export const offeredServices = (db: Orm, today: string) =>
+export const offeredServices = (db: Orm, today: string, named: (id: string) => boolean = () => true) =>
 	pricedServices(
 		db,
 		db
@@ -161,7 +161,8 @@ export const offeredServices = (db: Orm, today: string) =>
 			.innerJoin(flatCatalogs, and(eq(flatCatalogs.id, flatServices.catalogId), eq(flatCatalogs.on, true)))
 			.where(sql`${flatServices.withdrawn} = 0 or ${flatServices.ours} = 1`)
 			.all()
-			.map((s) => s.id),
+			.map((s) => s.id)
+			.filter(named),
 		today
 	);
 

@@ -1,4 +1,4 @@
-import { USUAL_MESSAGE } from '../../core/quotes';
+import { USUAL_MESSAGE, type QuoteLetter } from '../../core/quotes';
 import { ownWord } from '../../core/sales';
 import { addDays, longDay } from '../../core/time';
 import type { App } from '../app';
@@ -10,7 +10,7 @@ const USUAL_TEXT =
 	'Dear {customer},\n\nthank you for asking us. Your quote is ready: you can read it, ask beside it, choose options and accept it here:\n\n{link}\n\nIt holds until {valid until}. If anything is unclear, call us: {phone}.\n\n{me}, {company}';
 
 /** Letters that a quote can go out with: the wording that was kept last, then those of the company; never none. */
-export function lettersOf(settings: CompanySettings): { id: string; name: string; subject: string; text: string; message: string }[] {
+export function lettersOf(settings: CompanySettings): QuoteLetter[] {
 	const kept = settings.quoteLetter;
 	const own = settings.letters ?? [];
 	const usual = { id: 'usual', name: 'As usual', subject: '{title}: your quote from {company}', text: USUAL_TEXT, message: USUAL_MESSAGE };

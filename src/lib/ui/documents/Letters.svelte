@@ -1,21 +1,14 @@
 <script lang="ts">
-	import { fillLetter, LETTER_WORDS } from '$lib/core/quotes';
+	import { fillLetter, LETTER_WORDS, type QuoteLetter } from '$lib/core/quotes';
 	import Field from '../forms/Field.svelte';
 	/** Letters that quotes go out with, each beside how it will be read. */
-	interface Letter {
-		id: string;
-		name: string;
-		subject: string;
-		text: string;
-		message: string;
-	}
 	let {
 		letters = $bindable(),
 		sample,
 		problem,
 		field
 	}: {
-		letters: Letter[];
+		letters: QuoteLetter[];
 		/** What the words in braces could be, for the preview. */
 		sample: Record<string, string>;
 		problem: string;

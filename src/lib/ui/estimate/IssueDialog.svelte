@@ -2,19 +2,12 @@
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
 	import { formatCents } from '$lib/core/money';
-	import { fillLetter, LETTER_WORDS } from '$lib/core/quotes';
+	import { fillLetter, LETTER_WORDS, type QuoteLetter } from '$lib/core/quotes';
 	import type { QuoteLayout } from '$lib/core/documents';
 	import PaperChoice from '../documents/PaperChoice.svelte';
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
 	/** How a quote goes out: to whom, with which letter, when, on what paper, with which files, and who has to sign. */
-	interface Letter {
-		id: string;
-		name: string;
-		subject: string;
-		text: string;
-		message: string;
-	}
 	let {
 		open = $bindable(),
 		estimateId,
@@ -29,7 +22,7 @@
 	}: {
 		open: boolean;
 		estimateId: string;
-		letter: { to: string; phone: string; letters: Letter[]; words: Record<string, string> };
+		letter: { to: string; phone: string; letters: QuoteLetter[]; words: Record<string, string> };
 		paper: { layout: QuoteLayout; blocks: { id: string; name: string; place: 'introduction' | 'closing' }[] };
 		/** Files of the customer that can go with it. */
 		files: { id: string; name: string }[];

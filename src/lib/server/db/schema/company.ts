@@ -1,7 +1,7 @@
 import { check, index, integer, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import { sql } from 'drizzle-orm';
 import type { OwnMeasure } from '../../../core/measure';
-import type { ReminderRules } from '../../../core/quotes';
+import type { QuoteLetter, ReminderRules } from '../../../core/quotes';
 import type { SignOffRules } from '../../../core/estimate';
 import type { BillingPlanRule } from '../../../core/billing';
 import type { Face, QuoteLayout, TextBlock } from '../../../core/documents';
@@ -32,7 +32,7 @@ export interface CompanySettings {
 	/** The wording of the letter a quote goes out with, words in braces open. */
 	quoteLetter?: { subject: string; text: string; message?: string };
 	/** Letters to choose from when a quote goes out. */
-	letters?: { id: string; name: string; subject: string; text: string; message: string }[];
+	letters?: QuoteLetter[];
 	/** Kinds of work, sources and reasons lost, as the company names them. */
 	salesLists?: SalesLists;
 	/** Fields of the company's own. */
