@@ -6,7 +6,8 @@ import { app, closeApp } from '$lib/server/app';
 import { live } from '$lib/server/live';
 import { log } from '$lib/server/log';
 import { SESSION_COOKIE, sessionOf } from '$lib/server/people/sessions';
-import { rightFor } from '$lib/server/route-access';
+import { COMMANDS } from '$lib/server/all-commands';
+import { needsOf, sizeOf } from '$lib/server/route-access';
 import { startWorker } from '$lib/server/work/outbox';
 
 export const init: ServerInit = () => {
@@ -27,12 +28,25 @@ const plain = (status: number, message: string, asJson: boolean): Response =>
 		? Response.json({ message }, { status })
 		: new Response(message, { status, headers: { 'content-type': 'text/plain; charset=utf-8' } });
 
+/**
+ * Refuses a body by its length, before a byte of it is read or parsed. One whose length is not told could be endless: no page of ours sends such.
+ */
+function refuseSize(request: Request, routeId: string, command: string | undefined): { status: number; message: string } | null {
+	if (['GET', 'HEAD', 'OPTIONS'].includes(request.method)) return null;
+	const length = request.headers.get('content-length');
+	if (length === null) return request.body === null ? null : { status: 411, message: 'Say how long this is.' };
+	const most = sizeOf(routeId, command === undefined ? undefined : COMMANDS.get(command)?.size);
+	return Number(length) > most
+		? { status: 413, message: `This is too large: at most ${Math.ceil(most / 1000).toLocaleString('en-US')} kB.` }
+		: null;
+}
+
 export const handle: Handle = async ({ event, resolve }) => {
 	const started = performance.now();
 	const path = event.url.pathname;
-	const asJson = path.startsWith('/api/');
+	const asJson = event.route.id?.startsWith('/api/') ?? path.startsWith('/api/');
 	event.locals.signed = building ? null : sessionOf(app(), event.cookies.get(SESSION_COOKIE));
-	const right = rightFor(path);
+	const right = event.route.id === null ? null : needsOf(event.route.id);
 	// A page of another site cannot make a browser change anything here: what changes must come from our own pages.
 	if (!['GET', 'HEAD', 'OPTIONS'].includes(event.request.method)) {
 		const origin = event.request.headers.get('origin');
@@ -40,6 +54,8 @@ export const handle: Handle = async ({ event, resolve }) => {
 		if ((origin !== null && origin !== event.url.origin) || (site !== null && site !== 'same-origin' && site !== 'none'))
 			return plain(403, 'This did not come from one of our own pages.', asJson);
 	}
+	const tooLarge = event.route.id === null ? null : refuseSize(event.request, event.route.id, event.params.name);
+	if (tooLarge) return plain(tooLarge.status, tooLarge.message, asJson);
 	if (event.route.id !== null && right !== 'public') {
 		const signed = event.locals.signed;
 		if (!signed) {
@@ -61,7 +77,7 @@ export const handle: Handle = async ({ event, resolve }) => {
 	response.headers.set('x-content-type-options', 'nosniff');
 	response.headers.set('referrer-policy', 'same-origin');
 	response.headers.set('permissions-policy', 'camera=(self), geolocation=(), microphone=()');
-	if (path.startsWith('/q/') || path.startsWith('/i/')) {
+	if (/^\/(q|i|password)\//.test(event.route.id ?? '')) {
 		response.headers.set('x-robots-tag', 'noindex, nofollow');
 		response.headers.set('cache-control', 'no-store');
 	}

@@ -45,7 +45,7 @@ export function buildNow(yard: Yard, today: string): void {
 		crewBrief: 'Deliveries before 7:30 only. Sign in with the site office; hard hats in the yard. Crane on Mondays.'
 	});
 	for (let d = 6; d >= 1; d--) {
-		yard.at(back(d), '16:00');
+		yard.at(back(d), '16:45');
 		for (const p of ['suki', 'callum']) yard.time(p, library, back(d));
 		if (d > 3) yard.time('june', library, back(d), '7:00', '16:30');
 	}
@@ -285,7 +285,7 @@ export function buildNow(yard: Yard, today: string): void {
 	planWeeks(yard, today, { library, school: sj, flashing });
 
 	// Leads: one fresh, one that may be a customer already.
-	const public_ = { type: 'public' } as const;
+	const public_ = { type: 'public', address: '192.0.2.1' } as const;
 	yard.at(back(1), '19:12').call(public_, 'leads.receive', {
 		name: 'Tilda Roskilly',
 		mail: 'tilda@roskilly.example',

@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { computeEstimate } from '$lib/core/estimate';
+import { computeEstimate, fillWording } from '$lib/core/estimate';
 import type { App } from '$lib/server/app';
 import { partsUnder, questionsOf } from '$lib/server/catalog/recipes';
 import { loadEstimate } from '$lib/server/estimates/load';
@@ -75,7 +75,13 @@ function scopeWith(assemblyId: string, answered: Record<string, string>) {
 	const scopeId = yard.scope(estimateId, 'S', [['typed', { measure: 'area', value: '2340' }]], []);
 	yard.call('bastian', 'estimates.put-assembly', { scopeId, assemblyId, answered });
 	const estimate = loadEstimate(app.db.orm, estimateId)!;
-	return { scope: estimate.scopes[0]!, lines: computeEstimate(estimate).lines.map((l) => [l.line.name, l.quantity / 10_000]) };
+	const result = computeEstimate(estimate);
+	const scope = estimate.scopes[0]!;
+	return {
+		scope,
+		reads: fillWording(scope.wording, result.scopes[0]!.measures, 'imperial'),
+		lines: result.lines.map((l) => [l.line.name, l.quantity / 10_000])
+	};
 }
 
 describe('an assembly that asks', () => {
@@ -86,11 +92,12 @@ describe('an assembly that asks', () => {
 				['Tear-off', 26],
 				['Container, 20 yd', 2]
 			],
-			scope: { wording: 'We strip 2,340 sq ft of roof.' }
+			scope: { wording: 'We strip {area} of roof.' },
+			reads: 'We strip 2,340 sq ft of roof.'
 		});
 		const two = scopeWith('strip', { layers: 'two', pitch: 'low' });
 		expect(two.lines[0]).toEqual(['Tear-off', 41.75]);
-		expect(two.scope.wording).toBe('We strip 2,340 sq ft of roof. Both old layers come off.');
+		expect(two.reads).toBe('We strip 2,340 sq ft of roof. Both old layers come off.');
 		expect(scopeWith('strip', { layers: 'one', pitch: 'steep' }).lines.map(([n]) => n)).toContain('Roof lift');
 	});
 	it('is not put on with a question open, an answer that is not offered, or answers that do not go together', () => {

@@ -182,11 +182,18 @@ describe('many lines at once', () => {
 		const before = total(b.estimateId);
 		yard.call('bastian', 'estimates.add-heading', { scopeId: b.scopeId, text: 'North slope' });
 		expect(total(b.estimateId)).toEqual(before);
-		const q = yard.issue(b.estimateId, '');
+		const layout = { layout: 'detailed', detail: 'lines', amounts: 'scopes', dataSheets: false };
+		const q = yard.call<{ revisionId: string }>('bastian', 'quotes.issue', {
+			estimateId: b.estimateId,
+			to: '',
+			subject: '',
+			text: '',
+			layout
+		});
 		expect(customerQuote(app, q.revisionId, null)?.view.scopes[0]?.lines.at(-1)).toMatchObject({
 			text: 'North slope',
 			heading: true,
-			amount: 0
+			amount: null
 		});
 	});
 	it('any run of such steps and their undo restore the same figures', () => {

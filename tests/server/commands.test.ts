@@ -9,7 +9,8 @@ import { COMMANDS } from '$lib/server/all-commands';
 import type { App } from '$lib/server/app';
 import { allowed, BadInput, NotAllowed, Stale, type Actor } from '$lib/server/commands';
 import { loadEstimate } from '$lib/server/estimates/load';
-import { rightFor } from '$lib/server/route-access';
+import { needsOf } from '$lib/server/route-access';
+import { missingRights, routesOf } from '../../scripts/routes';
 import type { Yard } from '../../src/demo/yard';
 import { count, freshYard, value, wonJob } from './yard';
 
@@ -61,9 +62,10 @@ const refusal = (work: () => unknown): Refusal => {
 describe('access', () => {
 	const actors: Actor[] = [
 		...ROLES.map((role): Actor => ({ type: 'person', id: 'imogen', name: role, role })),
-		{ type: 'public' },
+		{ type: 'public', address: '192.0.2.1' },
 		{ type: 'link', kind: 'quote', linkId: 'x', subjectId: 'x' },
-		{ type: 'link', kind: 'invoice', linkId: 'x', subjectId: 'x' }
+		{ type: 'link', kind: 'invoice', linkId: 'x', subjectId: 'x' },
+		{ type: 'link', kind: 'password', linkId: 'x', subjectId: 'x' }
 	];
 	it('is enforced for every role on every command, before anything else', () => {
 		const before = state();
@@ -73,7 +75,8 @@ describe('access', () => {
 				const expected =
 					actor.type === 'person'
 						? command.access === 'public' ||
-							(!['system', 'quote link', 'invoice link'].includes(command.access) && may(actor.role, command.access as never))
+							(!['system', 'quote link', 'invoice link', 'password link'].includes(command.access) &&
+								may(actor.role, command.access as never))
 						: command.access === 'public' || (actor.type === 'link' && command.access === `${actor.kind} link`);
 				expect([command.name, actor, allowed(actor, command.access)]).toEqual([command.name, actor, expected]);
 				if (expected) continue;
@@ -83,25 +86,24 @@ describe('access', () => {
 		expect(refused).toBeGreaterThan(100);
 		expect(state()).toBe(before);
 	});
-	it('covers every page and endpoint by a line of the route table', () => {
-		const routes = readdirSync('src/routes', { recursive: true, encoding: 'utf8' }).filter((r) => /\+(page\.svelte|server\.ts)$/.test(r));
-		const paths = routes.map(
-			(r) =>
-				`/${r}`
-					.replace(/\/\+(page\.svelte|server\.ts)$/, '')
-					.replace('/(desk)', '')
-					.replace(/\[\w+\]/g, 'x') || '/'
-		);
-		expect(paths.length).toBeGreaterThan(40);
-		expect(paths.filter((p) => rightFor(p) === null)).toEqual([]);
-		expect(rightFor('/nowhere')).toBeNull();
-		expect(rightFor('/jobs/x/estimate')).toBe('estimates.see');
-		expect(rightFor('/jobs/x/bill')).toBe('invoices.see');
-		expect(
-			['/today', '/plan', '/bill/ready', '/price/rates', '/know', '/yard/people', '/win/leads'].filter(
-				(p) => rightFor(p) === 'public' || may('crew', rightFor(p) as never)
-			)
-		).toEqual([]);
+	it('covers every page and endpoint by a line of the route table, by the route that was matched', () => {
+		const files = readdirSync('src/routes', { recursive: true, encoding: 'utf8' });
+		expect(routesOf(files).length).toBeGreaterThan(90);
+		expect(missingRights(files, needsOf)).toEqual([]);
+		expect(needsOf('/(desk)/jobs/[id]/estimate')).toBe('estimates.see');
+		expect(needsOf('/(desk)/jobs/[id]/bill')).toBe('invoices.see');
+		expect(needsOf('/jobs/x/estimate')).toBeNull();
+		expect(needsOf('/constructor')).toBeNull();
+	});
+	it('finds a route that was planted without a right, which then fails the build', () => {
+		const planted = [
+			'(desk)/secret/[id]/+page.svelte',
+			'api/leak/+server.ts',
+			'today/+page.server.ts',
+			'today/+layout.svelte',
+			'today/helper.ts'
+		];
+		expect(missingRights(planted, needsOf)).toEqual(['/(desk)/secret/[id]', '/api/leak']);
 	});
 });
 

@@ -1,7 +1,6 @@
 import sharp from 'sharp';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { App } from '$lib/server/app';
-import { aside, GivenUp } from '$lib/server/aside';
 import { quoteDocument } from '$lib/server/documents/queries';
 import { bench } from '$lib/server/estimates/queries';
 import { attachedTo } from '$lib/server/files/attachments';
@@ -116,7 +115,10 @@ describe('pictures of what is offered', () => {
 		const hidden = line(scopeId, { itemId: item, quantity: '4' });
 		yard.call('bastian', 'estimates.change-line', { lineId: hidden, field: 'hidden', value: 'true' });
 		const { revisionId } = issue(estimateId);
-		expect(customerQuote(app, revisionId, null)?.header.pictures).toEqual({ [shown]: fileId });
+		const [scope] = customerQuote(app, revisionId, null)!.view.scopes;
+		// The layout shows scopes alone: the picture is there, the name of its line is not.
+		expect(scope!.pictures).toEqual([{ fileId, text: scope!.name }]);
+		expect(shown).not.toBe(hidden);
 		expect(quotedPictures(app, revisionId)).toEqual([fileId]);
 		// What is taken off the item later stays with the revision.
 		app.db.sqlite.prepare('update items set file_id = null where id = ?').run(item);
@@ -140,45 +142,5 @@ describe('the type of the letterhead', () => {
 			fonts.push(/\/BaseFont \/[A-Z]{6}\+(\w+)/.exec(bytes.toString('latin1'))?.[1] ?? 'none');
 		}
 		expect(fonts.map((f) => /^(PublicSans|SourceSerif|Archivo)/.exec(f)?.[1])).toEqual(['PublicSans', 'SourceSerif', 'Archivo']);
-	});
-});
-
-describe('work beside the server’s own thread', () => {
-	const options = { longestMs: 20_000, memory: 200 };
-	it('gives its result, or what it threw, while the server goes on', async () => {
-		let ticks = 0;
-		const timer = setInterval(() => (ticks += 1), 5);
-		const slow = (_: unknown, input: { n: number }) => {
-			const end = Date.now() + 300;
-			while (Date.now() < end);
-			return input.n * 2;
-		};
-		expect(await aside(slow as never, { n: 21 }, options)).toBe(42);
-		clearInterval(timer);
-		expect(ticks).toBeGreaterThan(5);
-		await expect(
-			aside(
-				(() => {
-					throw new Error('no such sheet');
-				}) as never,
-				{},
-				options
-			)
-		).rejects.toThrow('no such sheet');
-	});
-	it('is given up when it takes too long, swells up, or nobody waits any more', async () => {
-		const forever = (() => {
-			for (;;);
-		}) as never;
-		await expect(aside(forever, {}, { ...options, longestMs: 200 })).rejects.toThrow(GivenUp);
-		const swelling = (() => {
-			const all: unknown[] = [];
-			for (;;) all.push(new Array(100_000).fill(Math.random()));
-		}) as never;
-		await expect(aside(swelling, {}, { ...options, memory: 40 })).rejects.toThrow(GivenUp);
-		const stop = new AbortController();
-		setTimeout(() => stop.abort(), 50);
-		await expect(aside(forever, {}, { ...options, signal: stop.signal })).rejects.toThrow('Nobody waits');
-		await expect(aside(forever, {}, { ...options, signal: AbortSignal.abort() })).rejects.toThrow('Nobody waits');
 	});
 });

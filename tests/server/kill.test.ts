@@ -59,7 +59,7 @@ describe('killed at any moment', () => {
 				r.number
 			])
 		);
-		expect(acknowledged.size).toBeGreaterThan(200);
+		expect(acknowledged.size).toBeGreaterThanOrEqual(200);
 		expect([...acknowledged].filter(([id, n]) => saved.get(id) !== n)).toEqual([]);
 		// Numbers without gaps or doubles, each with its history entry.
 		expect([...saved.values()].sort((a, b) => a - b)).toEqual([...saved].map((_, i) => 1001 + i));

@@ -79,4 +79,28 @@ describe('a file of an older state', () => {
 		db.prepare('delete from allocations').run();
 		expect(db.prepare('select sum(paid) + (select sum(used) from payments) n from invoices').get()).toEqual({ n: 0 });
 	});
+	it('keeps a budget’s figures: non-billable time counts in ten-thousandths of a percent, and comes to the same', () => {
+		const path = file();
+		const before = journal.entries.findIndex((e) => e.tag === '0019_mend_at_once');
+		const old = openDatabase(path, asOf(before));
+		const crew = (nonBillable: number) => ({ name: 'Crew', sheetId: null, heads: 8, paidHours: 1880, nonBillable, loadedCost: 484_981 });
+		const budget = {
+			year: 2027,
+			sales: [],
+			crews: [crew(1500), crew(0)],
+			direct: [],
+			overhead: [{ name: 'All', lastYear: 0, amount: 38_600_000 }],
+			method: 'hours',
+			onHours: 7000
+		};
+		const put = old.sqlite.prepare('insert into budgets (id, year, budget, version) values (?, ?, ?, 1)');
+		put.run('a', 2027, JSON.stringify(budget));
+		put.run('b', 2028, JSON.stringify({ ...budget, crews: [] }));
+		old.sqlite.close();
+		const db = openDatabase(path, 'drizzle').sqlite;
+		const kept = (id: string) =>
+			JSON.parse((db.prepare('select budget from budgets where id = ?').get(id) as { budget: string }).budget) as typeof budget;
+		expect(kept('a')).toEqual({ ...budget, crews: [crew(150_000), crew(0)] });
+		expect(kept('b').crews).toEqual([]);
+	});
 });

@@ -1,3 +1,4 @@
+import sharp from 'sharp';
 import { beforeAll, describe, expect, it } from 'vitest';
 import fc from 'fast-check';
 import { Refusal } from '$lib/core/refusal';
@@ -6,8 +7,13 @@ import { linkActor, linkUrl } from '$lib/server/quotes/links';
 import { payByCard } from '$lib/server/receivables/card';
 import { answerCharge } from '$lib/server/receivables/commands';
 import { invoiceDocument, quoteDocument } from '$lib/server/documents/queries';
+import { acceptanceDocument } from '$lib/server/documents/acceptance';
+import { readSignature } from '$lib/server/files/pictures';
+import { checkAcceptance, recordsDue } from '$lib/server/quotes/acceptance';
+import { reconcileCharges } from '$lib/server/receivables/reconcile';
 import { sendDue } from '$lib/server/work/outbox';
 import type { Yard } from '../../src/demo/yard';
+import { readPdf } from './pdf-reader';
 import { count, freshYard, value, wonJob } from './yard';
 
 let yard: Yard;
@@ -24,7 +30,8 @@ const linkOf = (id: string) =>
 		'invoice',
 		(linkUrl(app, value<string>(app, 'select id from links where subject_id = ?', id)) ?? '').split('/i/')[1] ?? ''
 	)!;
-const card = (number: string, amount: string, key = '') => ({ number, amount, key, expiry: '09/29', code: '123' });
+let keys = 0;
+const card = (number: string, amount: string, key = `key ${keys++}`) => ({ number, amount, key, expiry: '09/29', code: '123' });
 
 describe('billing', () => {
 	it('reaches the contract in any order of steps, to the cent, and never beyond', () => {
@@ -210,5 +217,157 @@ describe('letters and documents', () => {
 			expect(doc?.bytes.length).toBeGreaterThan(5000);
 		}
 		expect(await invoiceDocument(app, 'nothing')).toBeNull();
+	});
+});
+
+describe('a card payment whose answer was lost', () => {
+	const asked = (name: string, amount = '100') => {
+		const { jobId } = wonJob(yard, name);
+		const invoice = yard.bill('invoices.deposit', { jobId, amount: '50%' }, 'c@customer.example');
+		const link = linkOf(invoice);
+		// The server died between asking and hearing: the charge stands, nobody waits for it.
+		const { chargeId } = yard.call<{ chargeId: string }>(link, 'charges.ask', { amount, last4: '0001' });
+		return { invoice, link, chargeId };
+	};
+	const state = (chargeId: string) => value<string>(app, 'select state from charges where id = ?', chargeId);
+	const mails = (invoice: string) =>
+		count(app, "select count(*) from outbox where about = ? and subject like 'Your card payment%'", `invoice:${invoice}`);
+
+	it('is asked for at the start: what was paid is taken once, what never arrived is free again; the customer hears of it', async () => {
+		const [paid, never] = [asked('Lost but paid'), asked('Lost, never sent')];
+		app.db.sqlite
+			.prepare("insert into stand_in_log (at, port, sent, received) values (1, 'card', ?, 'paid')")
+			.run(`charge ${paid.chargeId}: 10000 cents, card ending 0001`);
+		expect(await reconcileCharges(app, true)).toBe(2);
+		expect([state(paid.chargeId), state(never.chargeId)]).toEqual(['paid', 'declined']);
+		expect(count(app, 'select count(*) from payments where processor_id = ?', `P-${paid.chargeId}`)).toBe(1);
+		expect([mails(paid.invoice), mails(never.invoice)]).toEqual([1, 1]);
+		// Nothing is locked, and asking again settles nothing twice.
+		expect(await reconcileCharges(app, true)).toBe(0);
+		expect((await payByCard(app, never.link, card('4000 0000 0000 0001', '100', 'again'))).state).toBe('paid');
+	});
+	it('is left to whoever still waits for it, and asked for once that is too long', async () => {
+		const one = asked('Still waiting');
+		expect(await reconcileCharges(app)).toBe(0);
+		app.db.sqlite.prepare('update charges set at = at - 31000 where id = ?').run(one.chargeId);
+		expect(await reconcileCharges(app)).toBe(1);
+	});
+	it('can be settled by the office from the processor’s statement, once, with its number', () => {
+		const one = asked('By statement');
+		const settle = (more: Record<string, unknown>, who = 'petra') =>
+			yard.call(who, 'charges.settle', { chargeId: one.chargeId, state: 'paid', reference: '', ...more });
+		expect(() => settle({ reference: 'S-1' }, 'bastian')).toThrow('may not');
+		expect(() => settle({})).toThrow('number that the processor');
+		settle({ reference: 'S-4711' });
+		expect(open(one.invoice)).toBe(total(one.invoice) - 10_000);
+		expect(mails(one.invoice)).toBe(1);
+		expect(() => settle({ state: 'declined' })).toThrow('paid already');
+		const two = asked('By statement too');
+		yard.call('petra', 'charges.settle', { chargeId: two.chargeId, state: 'declined', reference: '' });
+		expect(open(two.invoice)).toBe(total(two.invoice));
+		expect(() => yard.call('petra', 'charges.settle', { chargeId: asked('Twice').chargeId, state: 'paid', reference: 'S-4711' })).toThrow(
+			'like this already'
+		);
+	});
+	it('of a form without a key is refused, and fifty with the same key pay once', async () => {
+		const { jobId } = wonJob(yard, 'Fifty posts');
+		const invoice = yard.bill('invoices.deposit', { jobId, amount: '50%' }, '');
+		const link = linkOf(invoice);
+		await expect(payByCard(app, link, card('4000 0000 0000 0001', '10', ''))).rejects.toThrow('Load the page again');
+		const all = await Promise.all(Array.from({ length: 50 }, () => payByCard(app, link, card('4000 0000 0000 0001', '10', 'one'))));
+		expect(new Set(all.map((a) => a.state))).toEqual(new Set(['paid']));
+		expect(open(invoice)).toBe(total(invoice) - 1000);
+	});
+});
+
+describe('a billed deposit', () => {
+	it('says before it is issued when its taxes make it come to a cent or two beside what was asked', () => {
+		const jobId = yard.job('Two taxes', yard.customer('Two taxes', 'person', '', '', ''), '', [0, 0]);
+		const estimateId = yard.estimate(jobId);
+		const scopeId = yard.scope(estimateId, 'Roof', [], []);
+		const line = (price: string, taxed: boolean) => {
+			const { lineId } = yard.call<{ lineId: string }>('bastian', 'estimates.add-line', {
+				scopeId,
+				name: price,
+				kind: 'material',
+				price,
+				cost: '1'
+			});
+			yard.call('bastian', 'estimates.change-line', { lineId, field: 'tax', value: taxed ? 'materials' : '' });
+		};
+		line('333.33', true);
+		line('777.77', false);
+		yard.accept(yard.issue(estimateId, ''), 'T');
+		let beside = 0;
+		for (let percent = 1; percent <= 40; percent++) {
+			const { invoiceId, total: comes } = yard.call<{ invoiceId: string; total: number }>('petra', 'invoices.deposit', {
+				jobId,
+				amount: `${percent}%`
+			});
+			const asked = value<number>(app, 'select asked from invoices where id = ?', invoiceId);
+			const whole = value<number>(app, 'select contract_net + contract_tax from jobs where id = ?', jobId);
+			expect(asked).toBe(Math.round((whole * percent) / 100));
+			expect(Math.abs(comes - asked)).toBeLessThanOrEqual(2);
+			if (comes !== asked) beside += 1;
+			yard.call('petra', 'invoices.discard', { invoiceId });
+		}
+		expect(beside).toBeGreaterThan(0);
+	});
+});
+
+describe('a signature', () => {
+	const quoted = (name: string) => {
+		const jobId = yard.job(name, yard.customer(name, 'person', '', '', ''), '', [0, 0]);
+		const estimateId = yard.estimate(jobId);
+		yard.call('bastian', 'estimates.add-line', {
+			scopeId: yard.scope(estimateId, 'Roof', [], []),
+			name: 'All',
+			kind: 'material',
+			price: '100',
+			cost: '20'
+		});
+		return { jobId, ...yard.issue(estimateId, '') };
+	};
+	const answer = (q: { revisionId: string; linkId: string }, signature: string) =>
+		yard.call(yard.link('quote', q.linkId, q.revisionId), 'quotes.answer', {
+			...{ answer: 'accepted', name: 'A', agreed: true, chosen: [], reason: '', address: '', agent: '' },
+			signature
+		});
+	it('that is no picture accepts nothing, however it is sent', async () => {
+		const q = quoted('AAAA');
+		expect(() => answer(q, 'data:image/png;base64,AAAA')).toThrow('sign once more');
+		expect(value(app, 'select number from jobs where id = ?', q.jobId)).toBeNull();
+		await expect(readSignature('data:image/png;base64,AAAA')).rejects.toThrow('sign once more');
+		await expect(readSignature('data:image/svg+xml;base64,PHN2Zz4=')).rejects.toThrow('sign once more');
+		expect(await readSignature('')).toBe('');
+	});
+	it('is made anew, and small', async () => {
+		const png = await sharp({ create: { width: 1600, height: 500, channels: 4, background: '#ffffff00' } })
+			.withMetadata()
+			.png()
+			.toBuffer();
+		const own = await readSignature(`data:image/png;base64,${png.toString('base64')}`);
+		expect((await sharp(Buffer.from(own.split(',')[1]!, 'base64')).metadata()).width).toBe(900);
+	});
+	it('that was kept before and cannot be drawn keeps nobody from the record', async () => {
+		const q = quoted('Old AAAA');
+		answer(q, '');
+		app.db.sqlite.prepare("update answers set signature = 'data:image/png;base64,AAAA' where revision_id = ?").run(q.revisionId);
+		const { text } = await readPdf((await acceptanceDocument(app, q.revisionId))!.bytes);
+		expect(text).toContain('Record of acceptance');
+		expect(text).toContain('cannot be drawn');
+	});
+	it('whose record could not be made has it made later, as due work, as of its own time', () => {
+		const q = quoted('Late record');
+		answer(q, '');
+		const before = value<string>(app, 'select record from answers where revision_id = ?', q.revisionId);
+		app.db.sqlite.prepare("update answers set record = null, record_hash = '', record_due = 1 where revision_id = ?").run(q.revisionId);
+		expect(recordsDue(app.db.orm)).toBe(true);
+		yard.at('2027-04-15');
+		yard.call({ type: 'system' }, 'quotes.make-due-records', {});
+		yard.at('2027-04-14', '09:20');
+		expect(recordsDue(app.db.orm)).toBe(false);
+		expect(value<string>(app, 'select record from answers where revision_id = ?', q.revisionId)).toBe(before);
+		expect(checkAcceptance(app.db.orm, value<string>(app, 'select id from answers where revision_id = ?', q.revisionId))).toEqual([]);
 	});
 });

@@ -90,7 +90,7 @@ const scansOf = (source: string): string[] =>
 describe('what a screen asks', () => {
 	it.each<[string, () => unknown]>([
 		['today', () => todayPage(app)],
-		['a job', () => jobPage(app, ids.job)],
+		['a job', () => jobPage(app, ids.job, 'owner')],
 		['an estimate', () => loadEstimate(app.db.orm, ids.estimate)],
 		['the board', () => board(app, '2027-04-12', 2)],
 		['jobs to plan', () => plannableJobs(app)],
@@ -110,7 +110,7 @@ describe('what a screen asks', () => {
 		['the catalog', () => catalogPage(app, {})],
 		['an item', () => itemDetail(app, ids.item)],
 		['find', () => findAnything(app, 'pen', 'owner')],
-		['the outbox', () => letters(app)],
+		['the outbox', () => letters(app, 'owner')],
 		['the people', () => staff(app)],
 		['my day', () => myDays(app, 'marco')],
 		['my hours', () => myHours(app, 'marco')],

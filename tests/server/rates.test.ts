@@ -169,7 +169,7 @@ describe('the budget', () => {
 	it('takes loaded cost and non-billable time from the rate sheets', () => {
 		saveBudget({});
 		const { budget } = budgetPage(app, 2027);
-		expect(budget.crews[0]).toMatchObject({ loadedCost: 388_320, nonBillable: 1500 });
+		expect(budget.crews[0]).toMatchObject({ loadedCost: 388_320, nonBillable: 150_000 });
 		expect(computeBudget(budget).billableHours).toBe(6392);
 	});
 	it('puts its overhead on every sheet from a day on, and the margin stays', () => {

@@ -12,9 +12,11 @@ let app: App;
 beforeAll(async () => {
 	({ yard, app } = await freshYard());
 });
-const site = { type: 'public' } as const;
+let visitors = 0;
+/** A visitor of the public page, each from an address of their own. */
+const site = () => ({ type: 'public' as const, address: `192.0.2.${visitors++}` });
 const request = (more: Record<string, unknown> = {}) =>
-	yard.call<{ taken: boolean }>(site, 'leads.receive', {
+	yard.call<{ taken: boolean }>(site(), 'leads.receive', {
 		name: 'Tilda Roskilly',
 		mail: 'tilda@roskilly.example',
 		phone: '',
@@ -34,7 +36,7 @@ describe('a request', () => {
 			customerId: null,
 			kindOfWork: 'Repair'
 		});
-		const page = jobPage(app, jobId);
+		const page = jobPage(app, jobId, 'owner');
 		expect(page).toMatchObject({
 			customer: { name: 'Tilda Roskilly', mail: 'tilda@roskilly.example' },
 			site: { address: '27 Gull Street' },

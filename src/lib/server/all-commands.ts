@@ -30,6 +30,8 @@ import * as editions from './flat-rate/editions';
 import * as flatLines from './flat-rate/lines';
 import * as planning from './planning/commands';
 import * as quotes from './quotes/commands';
+import * as customerLinks from './quotes/links';
+import { makeDueRecords } from './quotes/acceptance';
 import * as quoteQuestions from './quotes/questions';
 import * as quoteReminders from './quotes/reminders';
 import * as leadAnswers from './sales/lead-answers';
@@ -47,7 +49,10 @@ import * as rateGroups from './sales/rate-groups';
 import * as salesStages from './sales/stages';
 import * as salesViews from './sales/views';
 import * as time from './time/commands';
+import * as timeCorrections from './time/correct';
 import * as workTasks from './work/tasks';
+import * as winning from './jobs/win';
+import * as accounts from './people/access';
 import { resendMail } from './work/outbox';
 
 const isCommand = (x: unknown): x is Command => typeof x === 'object' && x !== null && 'run' in x && 'access' in x && 'input' in x;
@@ -98,13 +103,17 @@ export const COMMANDS: ReadonlyMap<string, Command> = new Map(
 		editions,
 		flatLines,
 		quotes,
+		customerLinks,
+		winning,
+		accounts,
 		planning,
 		time,
+		timeCorrections,
 		billing,
 		billingPlans,
 		workTasks,
 		receivables,
-		{ resendMail }
+		{ resendMail, makeDueRecords }
 	]
 		.flatMap((room) => Object.values(room) as unknown[])
 		.filter(isCommand)

@@ -1,5 +1,5 @@
 import { Refusal } from '../core/refusal';
-import { BadInput, CannotSave, Missing, NotAllowed, Stale } from './commands';
+import { BadInput, CannotSave, Missing, NotAllowed, Stale, TooLarge, TooMany, USUAL_INPUT } from './commands';
 import { log } from './log';
 
 /** The status that says what kind of refusal it is. */
@@ -8,6 +8,8 @@ export function statusOf(e: Refusal): number {
 	if (e instanceof Missing) return 404;
 	if (e instanceof Stale) return 409;
 	if (e instanceof CannotSave) return 503;
+	if (e instanceof TooLarge) return 413;
+	if (e instanceof TooMany) return 429;
 	return e instanceof BadInput ? 400 : 422;
 }
 
@@ -22,13 +24,50 @@ export async function answer(work: () => unknown): Promise<Response> {
 	}
 }
 
-/** The body of a request as JSON. @throws Refusal when it is none */
-export async function readJson(request: Request, most = 70_000_000): Promise<unknown> {
+/** What of a body can be nested and listed: far more than any input of ours has, far less than hurts. */
+const MOST_DEPTH = 40;
+const MOST_VALUES = 1_000_000;
+
+/**
+ * Goes through a JSON text once before it is parsed: a text of brackets alone costs seconds to parse and to check, and nothing of ours is nested
+ * so deep or holds so many values.
+ * @throws BadInput
+ */
+export function checkNesting(text: string): void {
+	let depth = 0;
+	let values = 0;
+	let inText = false;
+	for (let i = 0; i < text.length; i++) {
+		const c = text.charCodeAt(i);
+		if (inText) {
+			if (c === 92) i++;
+			else if (c === 34) inText = false;
+		} else if (c === 34) inText = true;
+		else if (c === 91 || c === 123) {
+			if (++depth > MOST_DEPTH) throw new BadInput('This is nested too deep.');
+			values++;
+		} else if (c === 93 || c === 125) depth--;
+		else if (c === 44) values++;
+		if (values > MOST_VALUES) throw new BadInput('This holds too many values.');
+	}
+}
+
+/** The body of a request as JSON. Its size is limited before it gets here, by route and command. @throws Refusal when it is none */
+export async function readJson(request: Request, most = USUAL_INPUT): Promise<unknown> {
 	if (!(request.headers.get('content-type') ?? '').startsWith('application/json')) throw new BadInput('This must be JSON.');
-	if (Number(request.headers.get('content-length') ?? 0) > most) throw new BadInput('This is too large.');
+	if (Number(request.headers.get('content-length') ?? 0) > most) throw new TooLarge('This is too large.');
+	const text = await request.text();
+	checkNesting(text);
 	try {
-		return JSON.parse(await request.text());
+		return JSON.parse(text);
 	} catch {
 		throw new BadInput('This is not JSON.');
 	}
+}
+
+/** The fields of a form that was posted. @throws Refusal when it is none */
+export async function readForm(request: Request): Promise<FormData> {
+	return request.formData().catch(() => {
+		throw new BadInput('This is not a form.');
+	});
 }

@@ -1,91 +1,147 @@
 import type { Right } from '../core/access';
+import { USUAL_INPUT } from './commands/define';
 
-/** Which right a path needs, by its beginning; the longest match holds. What is not listed is refused. */
-const PATHS: [prefix: string, right: Right | 'public'][] = [
-	['/today', 'today.see'],
-	['/win/leads', 'leads.see'],
-	['/win/track', 'jobs.see'],
-	['/win/quotes', 'estimates.see'],
-	['/win/customers', 'customers.see'],
-	['/jobs', 'jobs.see'],
-	['/plan', 'plan.see'],
-	['/work/jobs', 'jobs.see'],
-	['/work/costs', 'costs.see'],
-	['/bill', 'invoices.see'],
-	['/price/catalog', 'catalog.see'],
-	['/price/import', 'catalog.change'],
-	['/price/assemblies', 'catalog.see'],
-	['/price/flat-rate', 'catalog.see'],
-	['/price/rates', 'rates.see'],
-	['/price/budget', 'rates.see'],
-	['/price/check', 'rates.see'],
-	['/know/sales', 'sales.see'],
-	['/know', 'reports.see'],
-	['/yard/company', 'company.see'],
-	['/yard/tax', 'company.see'],
-	['/yard/sales', 'company.see'],
-	['/yard/documents', 'company.see'],
-	['/yard/people', 'company.see'],
-	['/yard/outbox', 'outbox.see'],
-	['/yard/stand-ins', 'outbox.see'],
-	['/yard/account', 'own.account'],
-	['/field', 'field.see'],
-	['/api/find', 'own.account'],
-	['/api/items', 'field.see'],
-	['/api/live', 'own.account'],
-	['/api/pictures', 'field.record'],
+/** What a route needs: a right, nothing at all (`public`), or the sending on to everyone's own start (`home`). */
+export type RouteNeeds = Right | 'public' | 'home';
+
+/**
+ * Every route, as its folders name it without the groups in brackets, and what it needs. Looked up by the route that was matched, never by the path
+ * that was typed: an encoded letter is the same route. A route that is not here is refused, and fails the build.
+ */
+export const ROUTES: Readonly<Record<string, RouteNeeds>> = {
+	'/': 'home',
+	'/today': 'today.see',
+	'/win/leads': 'leads.see',
+	'/win/track': 'jobs.see',
+	'/win/quotes': 'estimates.see',
+	'/win/customers': 'customers.see',
+	'/win/customers/[id]': 'customers.see',
+	'/jobs/[id]': 'jobs.see',
+	'/jobs/[id]/bill': 'invoices.see',
+	'/jobs/[id]/costs': 'costs.see',
+	'/jobs/[id]/estimate': 'estimates.see',
+	'/jobs/[id]/estimate/photos': 'estimates.see',
+	'/jobs/[id]/estimate/review': 'estimates.see',
+	'/jobs/[id]/estimate/revisions': 'estimates.see',
+	'/jobs/[id]/estimate/risk': 'estimates.see',
+	'/jobs/[id]/estimate/take-out': 'estimates.see',
+	'/plan': 'plan.see',
+	'/work/jobs': 'jobs.see',
+	'/work/costs': 'costs.see',
+	'/bill/invoices': 'invoices.see',
+	'/bill/invoices/[id]': 'invoices.see',
+	'/bill/money-in': 'invoices.see',
+	'/bill/ready': 'invoices.see',
+	'/price/catalog': 'catalog.see',
+	'/price/catalog/[id]': 'catalog.see',
+	'/price/import': 'catalog.change',
+	'/price/assemblies': 'catalog.see',
+	'/price/assemblies/[id]': 'catalog.see',
+	'/price/flat-rate': 'catalog.see',
+	'/price/flat-rate/[id]': 'catalog.see',
+	'/price/flat-rate/edition/[id]': 'catalog.see',
+	'/price/flat-rate/service/[id]': 'catalog.see',
+	'/price/rates': 'rates.see',
+	'/price/rates/[id]': 'rates.see',
+	'/price/budget': 'rates.see',
+	'/price/check': 'rates.see',
+	'/know': 'reports.see',
+	'/know/sales': 'sales.see',
+	'/yard/company': 'company.see',
+	'/yard/tax': 'company.see',
+	'/yard/sales': 'company.see',
+	'/yard/documents': 'company.see',
+	'/yard/people': 'company.see',
+	'/yard/outbox': 'outbox.see',
+	'/yard/stand-ins': 'outbox.see',
+	'/yard/account': 'own.account',
+	'/field': 'field.see',
+	'/field/hours': 'field.see',
+	'/field/jobs': 'field.see',
+	'/field/jobs/[id]': 'field.see',
+	'/api/find': 'own.account',
+	'/api/history/[job]': 'jobs.see',
+	'/api/items': 'field.see',
+	'/api/live': 'own.account',
+	'/api/queue/[ticket]': 'own.account',
+	'/api/pictures': 'field.record',
 	// A file asks for the right of what it belongs to; see the endpoint.
-	['/api/attachments', 'customers.see'],
-	['/api/customers', 'customers.see'],
-	['/api/customers-preview', 'customers.change'],
-	['/api/files', 'field.see'],
-	['/api/plan-check', 'plan.change'],
-	['/api/import-preview', 'catalog.change'],
-	['/api/reprice-preview', 'estimates.see'],
-	['/api/catalog-preview', 'catalog.change'],
-	['/api/editions', 'catalog.change'],
-	['/api/schemas', 'public'],
-	['/api/assemblies-export', 'catalog.see'],
-	['/api/catalog-export', 'catalog.see'],
-	['/api/pdf/quote', 'estimates.see'],
-	['/api/pdf/inside', 'estimates.see'],
-	['/api/pdf/acceptance', 'jobs.see'],
-	['/api/lead-mail', 'leads.handle'],
-	['/api/lead-table', 'leads.handle'],
-	['/api/photos', 'estimates.see'],
-	['/api/take-out', 'estimates.see'],
-	['/api/presence', 'estimates.see'],
-	['/api/assembly-needs', 'estimates.see'],
-	['/api/paid-before', 'estimates.see'],
-	['/api/price-book', 'rates.see'],
-	['/api/reprice-plan', 'rates.see'],
+	'/api/attachments': 'customers.see',
+	'/api/attachments/[id]': 'customers.see',
+	'/api/customers/[name]': 'customers.see',
+	'/api/customers-preview': 'customers.change',
+	'/api/files/[id]': 'field.see',
+	'/api/plan-check': 'plan.change',
+	'/api/import-preview': 'catalog.change',
+	'/api/reprice-preview': 'estimates.see',
+	'/api/catalog-preview': 'catalog.change',
+	'/api/editions': 'catalog.change',
+	'/api/schemas/[name]': 'public',
+	'/api/assemblies-export': 'catalog.see',
+	'/api/catalog-export': 'catalog.see',
+	'/api/pdf/quote/[id]': 'estimates.see',
+	'/api/pdf/inside/[id]': 'estimates.see',
+	'/api/pdf/acceptance/[id]': 'jobs.see',
+	'/api/pdf/invoice/[id]': 'invoices.see',
+	'/api/lead-mail': 'leads.handle',
+	'/api/lead-table': 'leads.handle',
+	'/api/photos/[id]': 'estimates.see',
+	'/api/take-out/[id]': 'estimates.see',
+	'/api/presence': 'estimates.see',
+	'/api/assembly-needs': 'estimates.see',
+	'/api/assembly-inside': 'catalog.see',
+	'/api/paid-before/[item]': 'estimates.see',
+	'/api/price-book': 'rates.see',
+	'/api/reprice-plan': 'rates.see',
 	// What is explained asks for the right of what it belongs to; see the room.
-	['/api/explain', 'catalog.see'],
-	['/api/pdf/invoice', 'invoices.see'],
-	// Commands check their own access: customers and the public page come this way too.
-	['/api/commands', 'public'],
-	['/api/places', 'public'],
-	['/sign-in', 'public'],
-	['/sign-out', 'public'],
-	['/public', 'public'],
-	['/q', 'public'],
-	['/i', 'public'],
-	['/healthz', 'public']
-];
-const SORTED = [...PATHS].sort((a, b) => b[0].length - a[0].length);
-/** Pages below a job that need more than seeing jobs. */
-const BELOW_JOB: [page: string, right: Right][] = [
-	['estimate', 'estimates.see'],
-	['costs', 'costs.see'],
-	['bill', 'invoices.see']
-];
+	'/api/explain': 'catalog.see',
+	// Each command asks for its own right.
+	'/api/commands/[name]': 'own.account',
+	'/sign-in': 'public',
+	'/sign-out': 'public',
+	'/password': 'public',
+	'/password/[token]': 'public',
+	'/public': 'public',
+	'/public/picture/[id]': 'public',
+	'/q/[token]': 'public',
+	'/q/[token]/pdf': 'public',
+	'/q/[token]/picture/[id]': 'public',
+	'/q/[token]/record': 'public',
+	'/q/[token]/seen': 'public',
+	'/q/[token]/sheet/[id]': 'public',
+	'/i/[token]': 'public',
+	'/i/[token]/pdf': 'public',
+	'/healthz': 'public'
+};
 
-/** The right a path needs; null: nobody may see it; 'home': the start page, which sends everyone to their own. */
-export function rightFor(path: string): Right | 'public' | 'home' | null {
-	if (path === '/') return 'home';
-	const found = SORTED.find(([prefix]) => path === prefix || path.startsWith(`${prefix}/`));
-	if (!found) return null;
-	// /jobs/<id>/<page>/…: what lies below a page needs what the page needs.
-	if (found[0] === '/jobs') return BELOW_JOB.find(([page]) => path.split('/')[3] === page)?.[1] ?? found[1];
-	return found[1];
+/** A route without its groups: what it is called in the table. */
+export const routeName = (id: string): string => id.replace(/\/\([^)]+\)/g, '') || '/';
+
+/** What a matched route needs; null: it is not in the table, and nobody may see it. */
+export const needsOf = (id: string): RouteNeeds | null => (Object.hasOwn(ROUTES, routeName(id)) ? (ROUTES[routeName(id)] ?? null) : null);
+
+const MB = 1_000_000;
+/** Routes that take files or pictures: the most bytes of a request. All others take a form's worth. */
+const SIZES: Readonly<Record<string, number>> = {
+	'/api/pictures': 20 * MB + 10_000,
+	'/api/attachments': 20 * MB + 10_000,
+	'/api/import-preview': 60 * MB,
+	'/api/customers-preview': 20 * MB,
+	'/api/lead-table': 5 * MB,
+	'/api/lead-mail': 25 * MB,
+	'/api/catalog-preview': MB,
+	'/api/reprice-plan': MB,
+	// A signature is drawn.
+	'/q/[token]': 400_000
+};
+const FORM = 32_000;
+
+/**
+ * The most bytes that a request to a matched route may bring, known before anything of it is read.
+ * @param commandSize what the named command takes, for the route of commands
+ */
+export function sizeOf(id: string, commandSize?: number): number {
+	const route = routeName(id);
+	if (route === '/api/commands/[name]') return commandSize ?? USUAL_INPUT;
+	return SIZES[route] ?? FORM;
 }

@@ -2,9 +2,13 @@
 	import { onMount } from 'svelte';
 	import { page } from '$app/state';
 	import { followLive } from '$lib/client/live';
+	import { recordOf } from '$lib/client/record';
 	import Desk from '$lib/ui/shell/Desk.svelte';
 	let { data, children } = $props();
 	onMount(() => followLive(() => (page.data.live as string[] | undefined) ?? []));
 </script>
 
-<Desk role={data.me.role}>{@render children()}</Desk>
+<!-- Another record is another page: what was typed into one never reaches the next. Filters in the address are the same page. -->
+<Desk role={data.me.role}
+	>{#key recordOf(page)}{@render children()}{/key}</Desk
+>

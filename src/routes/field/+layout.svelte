@@ -2,6 +2,7 @@
 	import { onMount } from 'svelte';
 	import { page } from '$app/state';
 	import { followLive } from '$lib/client/live';
+	import { recordOf } from '$lib/client/record';
 	import Clock from '@lucide/svelte/icons/clock-3';
 	import Hammer from '@lucide/svelte/icons/hammer';
 	import Sunrise from '@lucide/svelte/icons/sunrise';
@@ -31,7 +32,9 @@
 			<button class="link">Sign out</button>
 		</form>{/if}
 </header>
-<main class="tall">{@render children()}</main>
+<main class="tall">
+	{#key recordOf(page)}{@render children()}{/key}
+</main>
 <nav aria-label="Places">
 	{#each places as p (p.path)}<a
 			href={p.path}

@@ -32,6 +32,7 @@
 				async ({ update }) =>
 					update({ reset: false })}
 		>
+			<input type="hidden" name="key" value={data.key} />
 			<input type="hidden" name="opened" value={data.opened} />
 			<div class="trap" aria-hidden="true"><label>Leave this empty<input name="website" tabindex="-1" autocomplete="off" /></label></div>
 			<Field label="Your name" problem={at('name')}

@@ -2,17 +2,18 @@ import { fail, redirect } from '@sveltejs/kit';
 import { homeOf } from '$lib/core/access';
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
+import { readForm } from '$lib/server/http';
 import { SESSION_COOKIE, sessionOf, signIn } from '$lib/server/people/sessions';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ url, locals }) => {
 	if (locals.signed) redirect(303, homeOf(locals.signed.actor.role));
-	return { to: url.searchParams.get('to') ?? '' };
+	return { to: url.searchParams.get('to') ?? '', chosen: url.searchParams.has('chosen') };
 };
 
 export const actions: Actions = {
 	default: async ({ request, cookies, getClientAddress, url }) => {
-		const form = await request.formData();
+		const form = await readForm(request);
 		const mail = String(form.get('mail') ?? '').slice(0, 200);
 		const to = String(form.get('to') ?? '');
 		let token: string;

@@ -1,3 +1,5 @@
+export { checkPassword, LONGEST_PASSWORD, SHORTEST_PASSWORD } from './password';
+
 export const ROLES = ['owner', 'office', 'estimator', 'crew lead', 'crew', 'bookkeeper'] as const;
 export type Role = (typeof ROLES)[number];
 
@@ -23,6 +25,7 @@ const TABLE = {
 	'plan.change': ['owner', 'office'],
 	'field.see': ['owner', 'office', 'estimator', 'crew lead', 'crew'],
 	'field.record': ['owner', 'office', 'estimator', 'crew lead', 'crew'],
+	'hours.change': ['owner', 'office', 'bookkeeper'],
 	'costs.see': ['owner', 'office', 'estimator', 'bookkeeper'],
 	'costs.change': ['owner', 'office', 'bookkeeper'],
 	'invoices.see': ['owner', 'office', 'bookkeeper'],

@@ -24,20 +24,29 @@ export function percentToDate(line: Billable, toDate: Percent): Cents {
 }
 
 /**
- * A percent of the whole to date, spread in proportion to what each line still has.
+ * A percent of the whole to date, spread in proportion to what each line still has. A whole below zero is a credit and is billed on
+ * its own side: half of −400.00 is a credit of 200.00.
  * @throws BillingError when it is under what is billed already
  */
 export function percentOfWhole(lines: readonly Billable[], toDate: Percent): Cents[] {
 	if (toDate < 0 || toDate > 10_000) throw new BillingError('A percent to date is between 0 and 100 %.');
 	const whole = sum(lines.map((l) => l.amount));
+	if (whole < 0) {
+		const turned = lines.map((l) => ({ id: l.id, amount: cents(-l.amount), billed: cents(-l.billed) }));
+		return percentOfWhole(turned, toDate).map((a) => cents(-a));
+	}
 	const billed = sum(lines.map((l) => l.billed));
 	const now = cents((toDate === 10_000 ? whole : mulDiv(whole, toDate, 10_000)) - billed);
 	if (now < 0) throw new BillingError(`${formatCents(billed)} is billed already, which is more than that.`);
 	return spreadOverRest(lines, now);
 }
 
-/** An amount spread over what the lines still have. @throws BillingError with the most that can be billed */
+/**
+ * An amount spread over what the lines still have.
+ * @throws BillingError below zero (a credit takes back what was billed, it is not billed), or with the most that can be billed
+ */
 export function spreadOverRest(lines: readonly Billable[], amount: Cents): Cents[] {
+	if (amount < 0) throw new BillingError('An amount to bill cannot be below zero.');
 	const left = lines.map(leftOf);
 	const most = sum(left);
 	if (amount > Math.max(0, most)) throw new BillingError(`At most ${formatCents(Math.max(0, most))} can be billed.`);
@@ -60,7 +69,12 @@ export function depositAmount(total: Cents, deposit: { by: 'percent'; percent: P
 	return cents(amount);
 }
 
-/** A billed deposit: net = round(deposit × net total ÷ total with tax), spread over the lines by their amounts. */
+/**
+ * A billed deposit: net = round(deposit × net total ÷ total with tax), spread over the lines by their amounts. With its taxes it may
+ * come to a cent or two beside what was asked, each component's tax being rounded once: that is said before the invoice is issued.
+ * @returns cents for each amount, in their order
+ * @throws BillingError when there is no total to take it of
+ */
 export function billedDeposit(deposit: Cents, netTotal: Cents, total: Cents, amounts: readonly Cents[]): Cents[] {
 	if (total === 0) throw new BillingError('There is nothing to take a deposit on.');
 	return split(cents(mulDiv(deposit, netTotal, total)), amounts);

@@ -30,6 +30,12 @@ describe('billing a contract', () => {
 		expect(() => checkWithin(line(-500), cents(-501), 'Credit')).toThrow(BillingError);
 		expect(() => percentOfWhole([line(100, 60)], percent(5000))).toThrow('0.60');
 	});
+	it('bills half of a whole below zero as a credit, and refuses to bill below zero', () => {
+		expect(percentOfWhole([line(-40_000), line(10_000)], percent(5000))).toEqual([-20_000, 5000]);
+		expect(percentOfWhole([line(-30_000, -15_000)], percent(10_000))).toEqual([-15_000]);
+		expect(() => percentOfWhole([line(-30_000, -20_000)], percent(5000))).toThrow(BillingError);
+		expect(() => spreadOverRest([line(100)], cents(-1))).toThrow('below zero');
+	});
 	it('reaches the whole in any order of parts', () => {
 		fc.assert(
 			fc.property(

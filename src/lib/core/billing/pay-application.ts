@@ -1,4 +1,4 @@
-import { cents, mulDiv, sum, type Cents, type Percent } from '../money';
+import { cents, sum, sumOfProducts, type Cents, type Percent } from '../money';
 import { BillingError } from './bill';
 
 export interface ApplicationLine {
@@ -34,7 +34,14 @@ export function payApplication(
 		const [low, high] = l.scheduled >= 0 ? [0, l.scheduled] : [l.scheduled, 0];
 		if (l.stored < 0 || total < low || total > high)
 			throw new BillingError(`Line ${i + 1}: work and stored materials must lie between 0 and the scheduled value.`);
-		const held = mulDiv(l.completed * rates.work + l.stored * rates.stored, 1, 10_000) - (released[i] ?? 0);
+		const held =
+			sumOfProducts(
+				[
+					[l.completed, rates.work],
+					[l.stored, rates.stored]
+				],
+				10_000
+			) - (released[i] ?? 0);
 		retainage += total >= 0 ? Math.max(0, held) : Math.min(0, held);
 	}
 	const total = sum(lines.map((l) => cents(l.completed + l.stored)));

@@ -4,9 +4,10 @@ import { cents, percent, quantity, unitPrice } from '../money';
 import { compareEstimates, leftOut } from './compare';
 import { computeEstimate } from './compute';
 import { aLine, anEstimate, aScope, largeEstimate } from './fixtures';
-import { blockCells, guessColumns, MOST_CELLS, readBlock, writeBlock } from './paste';
+import { blockCells, guessColumns, MOST_CELLS, readBlock, writeBlock, type PasteColumn } from './paste';
 import { partSums, setTotal, totalForMargin, totalForMarkup, totalForSize } from './set-total';
 import { perSize } from './per-size';
+import type { Discount } from './model';
 import { NO_RULES, signOffReasons } from './sign-off';
 import { sensitivity, simulate, USUAL_SPREADS } from './simulate';
 import { costOf, hoursBySheet, laborSummary, takeOut } from './take-out';
@@ -21,16 +22,29 @@ describe('what needs a sign-off', () => {
 		[{ belowMargin: percent(100) }, ''],
 		[{ aboveAmount: cents(95_999) }, 'price 960.00 is above 959.99'],
 		[{ aboveAmount: cents(96_000) }, ''],
-		[{ discountAbove: percent(399) }, 'discount 4.0 % is above 3.99 %'],
+		[{ discountAbove: percent(399) }, 'discount 4.0000 % is above 3.99 %'],
 		[{ discountAbove: percent(400) }, ''],
 		[{ kindsOfWork: ['Tender'] }, 'Tender always needs it']
 	])('%j says “%s”', (rules, says) => {
-		expect(signOffReasons(result, { ...NO_RULES, ...rules }, 'Tender').join()).toBe(says);
+		expect(signOffReasons(result, { ...NO_RULES, ...rules }, 'Tender', { by: 'percent', percent: percent(400) }).join()).toBe(says);
+	});
+	it('goes by the exact share of a discount: ten percent of 607.49 is not above ten percent, a cent more in dollars is', () => {
+		const of = (discount: Discount) =>
+			signOffReasons(
+				computeEstimate(anEstimate([aScope('s', [aLine('a', { unitPrice: unitPrice(6_074_900) })])], { discount })),
+				{ ...NO_RULES, discountAbove: percent(1000) },
+				'',
+				discount
+			);
+		expect(of({ by: 'percent', percent: percent(1000) })).toEqual([]);
+		expect(of({ by: 'amount', amount: cents(6074) })).toEqual([]);
+		expect(of({ by: 'amount', amount: cents(6075) })).toEqual(['discount 10.0002 % is above 10 %']);
+		expect(of({ by: 'percent', percent: percent(1001) })).toHaveLength(1);
 	});
 	it('is also what costs something and is sold for nothing, and nothing at all where no rule is set', () => {
 		const gift = computeEstimate(anEstimate([aScope('s', [line('a', 0, 10)])]));
-		expect(signOffReasons(gift, { ...NO_RULES, belowMargin: percent(0) }, '')).toHaveLength(1);
-		expect(signOffReasons(gift, NO_RULES, 'Tender')).toEqual([]);
+		expect(signOffReasons(gift, { ...NO_RULES, belowMargin: percent(0) }, '', null)).toHaveLength(1);
+		expect(signOffReasons(gift, NO_RULES, 'Tender', null)).toEqual([]);
 	});
 });
 
@@ -146,14 +160,24 @@ describe('a block from a spreadsheet', () => {
 		expect(b.headed).toBe(true);
 		expect(b.columns).toEqual(['quantity', 'name', 'unit', 'cost', 'leave out']);
 		expect(b.lines).toEqual([
-			{ row: 2, name: 'Drip edge, 10 ft', quantity: 120_000, unit: 'length', cost: 98_000, price: null },
-			{ row: 3, name: 'Nails', quantity: 12_500_000, unit: 'each', cost: 200, price: null }
+			{ row: 2, name: 'Drip edge, 10 ft', quantity: 120_000, unit: 'length', cost: 98_000, price: null, hours: false },
+			{ row: 3, name: 'Nails', quantity: 12_500_000, unit: 'each', cost: 200, price: null, hours: false }
 		]);
 	});
 	it('without headings is guessed: words, a short word, numbers in their order', () => {
 		const b = readBlock('Shingle, laminated\tbundle\t78\t41.20\t56.44\nRidge cap for the whole house\tbundle\t3\t58\t79.46');
 		expect(b.columns).toEqual(['name', 'unit', 'quantity', 'cost', 'price']);
 		expect(b.lines[1]).toMatchObject({ quantity: 30_000, cost: 580_000, price: 794_600 });
+	});
+	it.each([
+		['Tear-off\t3\th', 30_000],
+		['Tear-off\t3\thrs', 30_000],
+		['Tear-off\t3 h\t', 30_000],
+		['Tear-off\t4h 15\t', 42_500],
+		['Tear-off\t2.5 hours\t', 25_000]
+	])('knows hours of work: %j', (row, quantity) => {
+		const given = { columns: ['name', 'quantity', 'unit'] as PasteColumn[], headed: false };
+		expect(readBlock(row, given).lines).toMatchObject([{ quantity, unit: 'h', hours: true }]);
 	});
 	it('says which rows cannot be read, and guesses nothing into a price', () => {
 		const b = readBlock('Name\tQuantity\tCost\nGood\t1\t2\nWords\tmany\t2\n\t4\t5\nLess\t-3\t1\nFormula\t=A1\t1');

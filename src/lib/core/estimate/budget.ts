@@ -1,6 +1,7 @@
 import { unitPriceIn, type Cents, type UnitPrice } from '../money';
 import { computeEstimate } from './compute';
 import type { Estimate } from './model';
+import { fillWording } from './wording';
 import type { Kind } from '../pricing';
 
 export interface BudgetRow {
@@ -41,6 +42,7 @@ export function jobBudget(
 	chosen: ReadonlySet<string>
 ): { rows: BudgetRow[]; materials: MaterialRow[]; contract: ContractLine[]; sold: SoldItem[] } {
 	const result = computeEstimate(estimate, { chosen });
+	const measuresOf = new Map(result.scopes.map((s) => [s.scope.id, s.measures]));
 	const rows = new Map<string, BudgetRow>();
 	const materials = new Map<string, MaterialRow>();
 	const contract: ContractLine[] = [];
@@ -57,7 +59,7 @@ export function jobBudget(
 		contract.push({
 			lineId: l.line.id,
 			scope: l.scope.name,
-			text: l.line.wording || l.line.name,
+			text: fillWording(l.line.wording || l.line.name, measuresOf.get(l.scope.id) ?? {}, estimate.system),
 			amount: l.net,
 			taxCodeId: l.line.taxCodeId,
 			phase

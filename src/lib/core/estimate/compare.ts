@@ -1,5 +1,6 @@
 import { cents, type Cents, type Rate } from '../money';
 import { computeEstimate, type LineResult } from './compute';
+import { shownPrice } from './shown-price';
 import type { Estimate } from './model';
 
 /** One line as it stands in an estimate, for comparing. */
@@ -9,6 +10,8 @@ export interface LineState {
 	unit: string;
 	unitCost: number;
 	unitPrice: number;
+	/** The unit price is derived from an amount that was set for the line: about, not typed. */
+	derived: boolean;
 	net: Cents;
 	state: LineResult['state'];
 }
@@ -37,7 +40,8 @@ const stateOf = (l: LineResult): LineState => ({
 	quantity: l.quantity,
 	unit: l.line.unit,
 	unitCost: l.line.unitCost,
-	unitPrice: l.line.unitPrice,
+	unitPrice: shownPrice(l).price,
+	derived: shownPrice(l).derived,
 	net: l.net,
 	state: l.state
 });

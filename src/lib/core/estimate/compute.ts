@@ -1,14 +1,31 @@
 import { dimensionOf, measureLabel, scopeMeasures, toUnit, type MeasureName, type Measures, type UnitSystem } from '../measure';
-import { cents, lineAmount, mulDiv, percentOf, ratioOf, split, type Cents, type Quantity, type Rate } from '../money';
+import {
+	cents,
+	formatCents,
+	lineAmount,
+	MOST,
+	mulDiv,
+	NumberTooLarge,
+	percentOf,
+	ratioOf,
+	split,
+	sumOfProducts,
+	type Cents,
+	type Quantity,
+	type Rate
+} from '../money';
+import { Refusal } from '../refusal';
 import { presetsOf } from './groups';
-import { childQuantity, KINDS, partQuantity, pooledQuantity, type Kind, type PartRate } from '../pricing';
-import type { Estimate, Line, Scope } from './model';
+import { childQuantity, KINDS, neededOf, pooledQuantity, type Kind, type PartRate } from '../pricing';
+import type { Estimate, Line, Override, Scope } from './model';
 
 export interface LineResult {
 	line: Line;
 	scope: Scope;
 	/** What the measures or the parent give, null for a typed quantity. */
 	computed: Quantity | null;
+	/** What it was computed from, before rounding up: ten-thousandths of the unit; null for a typed quantity. */
+	basis: number | null;
 	quantity: Quantity;
 	/** Ten-thousandths of an hour. */
 	hours: number;
@@ -63,6 +80,8 @@ export interface EstimateResult {
 	/** Sum of the lines before discount. */
 	gross: Cents;
 	discount: Cents;
+	/** What the lines that may be discounted come to: the most that can be taken off. */
+	discountable: Cents;
 	/** Price of what is offered and not chosen. */
 	optionsOffered: Cents;
 	/** What counts, by scope and tax code. */
@@ -101,7 +120,7 @@ export function computeEstimate(estimate: Estimate, options: ComputeOptions = {}
 		scopes.flatMap((s) => s.lines)
 	);
 	for (const s of scopes) closeScope(s);
-	return assemble(scopes);
+	return assemble(estimate, scopes);
 }
 
 /** A scope’s measures and quantities, before discount and sums. */
@@ -109,9 +128,9 @@ export function startScope(scope: Scope, system: UnitSystem, chosen: ReadonlySet
 	let measures: Measures = {};
 	let problem: string | null = null;
 	try {
-		measures = scopeMeasures(scope.shapes);
+		measures = scopeMeasures(scope.shapes, system);
 	} catch (e) {
-		problem = (e as Error).message;
+		problem = e instanceof Refusal ? e.message : 'These shapes cannot be computed: check what was typed.';
 	}
 	const state = scope.setAside ? 'aside' : scope.option && !chosen.has(scope.id) ? 'option' : 'in';
 	return { scope, measures, problem, lines: computeLines(scope, state, measures, system, chosen), state, ...emptySums() };
@@ -134,6 +153,7 @@ function computeLines(
 		line,
 		scope,
 		computed: null,
+		basis: null,
 		quantity: 0 as Quantity,
 		hours: 0,
 		cost: 0 as Cents,
@@ -205,35 +225,73 @@ function quantify(r: LineResult, measures: Measures, system: UnitSystem, parent:
 		if (source.by === 'typed') r.quantity = source.quantity;
 		else if (source.by === 'measure') {
 			const own = neededMeasure(r, source, measures, system);
-			r.computed = source.also
-				? pooledQuantity([
-						{ measure: own, part: source.rate },
-						...source.also.map((n) => ({ measure: neededMeasure(r, n, measures, system), part: n.rate }))
-					])
-				: partQuantity(own, source.rate);
+			const parts = [
+				{ measure: own, part: source.rate },
+				...(source.also ?? []).map((n) => ({ measure: neededMeasure(r, n, measures, system), part: n.rate }))
+			];
+			r.basis = parts.reduce((sum, p) => sum + neededOf(p.measure, p.part), 0);
+			r.computed = pooledQuantity(parts);
 			r.quantity = r.computed;
 		} else if (parent) {
+			r.basis = (parent.quantity * source.ratio) / 10_000;
 			r.computed = childQuantity(parent.quantity, source.ratio, source.step);
 			r.quantity = r.computed;
 		} else r.problem = 'The line it hangs on is gone.';
 		if (line.override) {
 			r.quantity = line.override.quantity;
-			r.stale = r.computed !== null && r.computed !== line.override.computedThen;
+			r.stale = moved(r, line.override);
 		}
 		r.hours = mulDiv(r.quantity, line.hoursPerUnit, 10_000);
 		r.cost = lineAmount(r.quantity, line.unitCost);
 		r.amount = line.settled ?? lineAmount(r.quantity, line.unitPrice);
 		r.net = r.amount;
+		if (Math.max(Math.abs(r.cost), Math.abs(r.amount)) > MOST_CENTS || Math.abs(r.hours) > MOST_HOURS) tooLarge(r);
 	} catch (e) {
-		r.problem = (e as Error).message;
+		if (e instanceof Refusal && !(e instanceof NumberTooLarge)) nothing(r, e.message);
+		else tooLarge(r);
 	}
+}
+
+/** Whether what an override was typed over has moved since: the measure itself, not only the quantity that it rounds to. */
+const moved = (r: LineResult, o: Override): boolean =>
+	r.computed !== null && (o.basisThen === undefined || o.basisThen === null ? r.computed !== o.computedThen : r.basis !== o.basisThen);
+
+/** Within these the sums of any estimate can be kept exactly. */
+const MOST_CENTS = MOST.amount * 100;
+const MOST_HOURS = MOST.quantity * 10_000;
+
+/** A line that cannot be computed counts 0 and says why. */
+function nothing(r: LineResult, problem: string): void {
+	r.problem = problem;
+	r.hours = 0;
+	r.cost = r.amount = r.net = r.discount = r.overhead = 0 as Cents;
+}
+const tooLarge = (r: LineResult): void =>
+	nothing(
+		r,
+		`This comes to more than ${MOST.amount.toLocaleString('en-US')}: check its quantity, cost and price. It counts as 0 until then.`
+	);
+
+/** What the lines that count and may be discounted come to. */
+export const discountableOf = (lines: readonly LineResult[]): Cents =>
+	cents(lines.reduce((a, l) => (l.state === 'in' && l.line.discountable ? a + l.amount : a), 0));
+
+/** A discount of an amount that is more than its lines come to any more: what stands, and what it can be. */
+function discountProblem(estimate: Estimate, result: EstimateResult): void {
+	const { discount } = estimate;
+	if (discount?.by !== 'amount' || discount.amount <= Math.max(0, result.discountable)) return;
+	result.problems.push({
+		scopeId: '',
+		lineId: null,
+		text: `The discount of ${formatCents(discount.amount)} is more than the lines it may be taken off: at most ${formatCents(cents(Math.max(0, result.discountable)))} is. Type the discount again.`
+	});
 }
 
 /** Spreads the discount over the lines that count and may be discounted; never more than they come to. */
 function applyDiscount(estimate: Estimate, lines: LineResult[]): void {
 	if (!estimate.discount) return;
 	const open = lines.filter((l) => l.state === 'in' && l.line.discountable);
-	const base = cents(open.reduce((a, l) => a + l.amount, 0));
+	const base = discountableOf(lines);
 	const wanted = estimate.discount.by === 'amount' ? estimate.discount.amount : percentOf(base, estimate.discount.percent);
 	const discount = cents(Math.max(0, Math.min(wanted, base)));
 	if (discount <= 0) return;
@@ -249,8 +307,18 @@ function applyDiscount(estimate: Estimate, lines: LineResult[]): void {
 
 /** Overhead = hours × overhead an hour + line cost × percent of its kind, rounded once on the sum. */
 function finishLine(l: LineResult, estimate: Estimate): void {
-	const onCost = l.cost * (estimate.overheadPercent[l.line.kind] ?? 0);
-	l.overhead = mulDiv(l.hours * l.line.overheadPerHour + onCost, 1, 1_000_000) as Cents;
+	try {
+		l.overhead = sumOfProducts(
+			[
+				[l.hours, l.line.overheadPerHour],
+				[l.cost, estimate.overheadPercent[l.line.kind] ?? 0]
+			],
+			1_000_000
+		) as Cents;
+	} catch {
+		l.overhead = 0 as Cents;
+		l.problem = 'The overhead of this line is too large: check its hours and cost. It counts as 0 until then.';
+	}
 	l.breakEven = (l.cost + l.overhead) as Cents;
 	l.margin = ratioOf(l.net - l.breakEven, l.net);
 }
@@ -278,6 +346,7 @@ interface Part {
 	byKind: Record<Kind, Sums>;
 	gross: number;
 	discount: number;
+	discountable: number;
 	optionsOffered: number;
 	taxed: TaxedSum[];
 	toDecide: LineResult[];
@@ -308,6 +377,7 @@ export function closeScope(s: ScopeResult): void {
 		byKind: noSums(),
 		gross: 0,
 		discount: 0,
+		discountable: 0,
 		optionsOffered: 0,
 		taxed: [],
 		toDecide: [],
@@ -325,6 +395,7 @@ export function closeScope(s: ScopeResult): void {
 			add(part.byKind[l.line.kind], l);
 			part.gross += l.amount;
 			part.discount += l.discount;
+			if (l.line.discountable) part.discountable += l.amount;
 			// Neighbors are mostly taxed alike: looked up only when they are not.
 			if (alike?.taxCodeId !== l.line.taxCodeId) alike = part.taxed.find((t) => t.taxCodeId === l.line.taxCodeId);
 			if (alike) alike.amount = (alike.amount + l.net) as Cents;
@@ -348,7 +419,7 @@ function merge(into: Sums, s: Sums): void {
 }
 
 /** The whole from its scopes, each of them closed. */
-export function assemble(scopes: ScopeResult[]): EstimateResult {
+export function assemble(estimate: Estimate, scopes: ScopeResult[]): EstimateResult {
 	const result: EstimateResult = {
 		scopes,
 		lines: [],
@@ -356,12 +427,14 @@ export function assemble(scopes: ScopeResult[]): EstimateResult {
 		byKind: noSums(),
 		gross: 0 as Cents,
 		discount: 0 as Cents,
+		discountable: 0 as Cents,
 		optionsOffered: 0 as Cents,
 		taxed: [],
 		toDecide: [],
 		reminders: [],
 		problems: []
 	};
+	let discountable = 0;
 	let [gross, discount, offered] = [0, 0, 0];
 	for (const s of scopes) {
 		const part = (s as Closed)[PART];
@@ -371,6 +444,7 @@ export function assemble(scopes: ScopeResult[]): EstimateResult {
 		for (const k of KINDS) merge(result.byKind[k], part.byKind[k]);
 		gross += part.gross;
 		discount += part.discount;
+		discountable += part.discountable;
 		offered += part.optionsOffered;
 		result.taxed.push(...part.taxed);
 		result.toDecide.push(...part.toDecide);
@@ -382,5 +456,7 @@ export function assemble(scopes: ScopeResult[]): EstimateResult {
 	result.gross = cents(gross);
 	result.discount = cents(discount);
 	result.optionsOffered = cents(offered);
+	result.discountable = cents(discountable);
+	discountProblem(estimate, result);
 	return result;
 }

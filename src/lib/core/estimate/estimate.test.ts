@@ -5,6 +5,7 @@ import { fromUnit, NM_PER_FOOT as FT } from '../measure';
 import { cents, percent, quantity, rate, split, sum, unitPrice, type TaxComponent } from '../money';
 import { aLine, anEstimate, aScope, byMeasure, largeEstimate } from './fixtures';
 import {
+	checkDiscount,
 	computeEstimate,
 	EstimateError,
 	explainLine,
@@ -15,6 +16,7 @@ import {
 	membersOf,
 	quoteTotals,
 	quoteView,
+	recompute,
 	setTotal,
 	totalForMargin,
 	type Estimate,
@@ -105,6 +107,85 @@ describe('an estimate', () => {
 		expect(computeEstimate(e).lines[1]).toMatchObject({ quantity: 800_000, computed: 780_000, stale: false });
 		e.scopes[0]!.shapes[0] = typed('area', 3000);
 		expect(computeEstimate(e).lines[1]).toMatchObject({ quantity: 800_000, computed: 990_000, stale: true });
+	});
+	it('flags an override whenever the measure moved, also where rounding up hides it', () => {
+		const e = reroof();
+		// 2,340 sq ft need 77.22 bundles, 2,341 need 77.253: 78 either way.
+		const before = computeEstimate(e).lines[1]!;
+		e.scopes[0]!.lines[1]!.override = { quantity: quantity(800_000), computedThen: before.computed!, basisThen: before.basis };
+		expect(computeEstimate(e).lines[1]!.stale).toBe(false);
+		e.scopes[0]!.shapes[0] = typed('area', 2341);
+		expect(computeEstimate(e).lines[1]).toMatchObject({ computed: 780_000, stale: true });
+	});
+	it.each([
+		['a barcode as cost', { unitCost: unitPrice(8_859_114_789_150_000) }],
+		['99 at the highest price', { unitPrice: unitPrice(9_000_000_000_000_000), source: { by: 'typed', quantity: quantity(990_000) } }],
+		['hours without end', { hoursPerUnit: quantity(9e15), source: { by: 'typed', quantity: quantity(1e12) } }],
+		['overhead without end', { hoursPerUnit: quantity(1e12), overheadPerHour: unitPrice(9e15) }]
+	] as [string, Partial<Line>][])('throws nothing for %s: the line says its problem and counts 0', (_, more) => {
+		const good = aLine('good', { unitPrice: unitPrice(500_000), unitCost: unitPrice(300_000) });
+		const e = anEstimate([aScope('s', [good, aLine('bad', more), aLine('bad too', more)])], {
+			overheadPercent: { material: rate(205_319) },
+			discount: { by: 'percent', percent: percent(500) }
+		});
+		const r = computeEstimate(e);
+		expect(r.total.price).toBe(4750);
+		expect(r.problems.map((p) => p.lineId)).toEqual(['bad', 'bad too']);
+		expect(r.problems[0]!.text).toMatch(/more than 1,000,000,000|too large/);
+		expect(recompute({ estimate: e, result: r }, e).result.total).toEqual(r.total);
+	});
+	it('whatever integers stand in an estimate, it is computed and its sums are kept exactly', () => {
+		const any = fc.integer({ min: 0, max: Number.MAX_SAFE_INTEGER });
+		fc.assert(
+			fc.property(fc.array(fc.tuple(any, any, any, any, any), { maxLength: 6 }), (rows) => {
+				const lines = rows.map(([cost, price, q, hours, oh], n) =>
+					aLine(`l${n}`, {
+						unitCost: unitPrice(cost),
+						unitPrice: unitPrice(price),
+						hoursPerUnit: quantity(hours),
+						overheadPerHour: unitPrice(oh),
+						source: { by: 'typed', quantity: quantity(q) }
+					})
+				);
+				const r = computeEstimate(anEstimate([aScope('s', lines)], { overheadPercent: { material: rate(205_319) } }));
+				expect([r.total.cost, r.total.price, r.total.overhead, r.total.profit].every(Number.isSafeInteger)).toBe(true);
+			})
+		);
+	});
+	it('rounds overhead on cost exactly: 20.5319 % of 438,697,357.21', () => {
+		const e = anEstimate([aScope('s', [aLine('a', { unitCost: unitPrice(4_386_973_572_100) })])], {
+			overheadPercent: { material: rate(205_319) }
+		});
+		expect(computeEstimate(e).lines[0]!.overhead).toBe(9_007_290_268);
+	});
+	it('refuses a discount above what may be discounted with the most that is possible, and says when a kept one no longer fits', () => {
+		const lines = [aLine('a', { unitPrice: unitPrice(4_000_000) }), aLine('fee', { unitPrice: unitPrice(1_000_000), discountable: false })];
+		const e = anEstimate([aScope('s', lines)]);
+		expect(() => checkDiscount(e, { by: 'amount', amount: cents(40_001) })).toThrow('At most 400.00');
+		expect(() => checkDiscount(e, { by: 'amount', amount: cents(40_000) })).not.toThrow();
+		const kept = computeEstimate({ ...e, discount: { by: 'amount', amount: cents(50_000) } });
+		expect(kept.discount).toBe(40_000);
+		expect(kept.problems.map((p) => p.text).join()).toContain(
+			'The discount of 500.00 is more than the lines it may be taken off: at most 400.00'
+		);
+	});
+	it('setting the total to what it is changes no amount, also where the lines cancel each other out', () => {
+		const amounts = fc.array(fc.integer({ min: -1e6, max: 1e6 }), { minLength: 1, maxLength: 8 });
+		fc.assert(
+			fc.property(amounts, fc.boolean(), (all, cancel) => {
+				const list = cancel ? [...all, -all.reduce((a, b) => a + b, 0)] : all;
+				const e = anEstimate([
+					aScope(
+						's',
+						list.map((c, n) => aLine(`l${n}`, { unitPrice: unitPrice(c * 100) }))
+					)
+				]);
+				const total = computeEstimate(e).total.price;
+				if (total < 0) return;
+				const settled = setTotal(e, total);
+				expect(list.map((_, n) => settled.get(`l${n}`)! + 0)).toEqual(list.map((c) => c + 0));
+			})
+		);
 	});
 	it('adds overhead from hours and from cost by kind, rounded once', () => {
 		const e = anEstimate([aScope('s', [aLine('a', { ...labor, source: { by: 'typed', quantity: quantity(3333) } })])], {

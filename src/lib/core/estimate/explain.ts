@@ -50,7 +50,7 @@ function explainMeasure(scope: ScopeResult, names: readonly MeasureName[], syste
 	return step(names.map(measureLabel).join(' + '), `${fixed(total, 2)} ${unitName(dimension, system)}`.trim(), {
 		steps: scope.scope.shapes.flatMap((s) => {
 			try {
-				const own = measureOf(figureMeasures(s.figure), names, system);
+				const own = measureOf(figureMeasures(s.figure, system), names, system);
 				return own === null
 					? []
 					: [step(s.figure.kind, fixed(own * s.times * (s.subtract ? -1 : 1), 2), { formula: shapeWords(s, system) })];

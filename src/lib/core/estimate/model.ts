@@ -25,6 +25,13 @@ export interface PooledNeed {
 	rate: PartRate;
 }
 
+export interface Override {
+	quantity: Quantity;
+	computedThen: Quantity;
+	/** What the quantity was computed from then, unrounded: it moves with the measure also where rounding to whole packs hides it. Absent on older ones. */
+	basisThen?: number | null;
+}
+
 export interface Line {
 	id: string;
 	kind: Kind;
@@ -34,7 +41,7 @@ export interface Line {
 	unit: string;
 	source: QuantitySource;
 	/** A quantity typed over the computed one, with what was computed then. */
-	override: { quantity: Quantity; computedThen: Quantity } | null;
+	override: Override | null;
 	/** Hours per unit, ten-thousandths; an hour of labor is 10000. */
 	hoursPerUnit: Quantity;
 	unitCost: UnitPrice;
@@ -62,6 +69,8 @@ export interface Line {
 	phase: string;
 	itemId: string | null;
 	sheetId: string | null;
+	/** Another price of the sheet's hour, by its name: after hours, call-out. Absent on revisions older than it. */
+	variant?: string;
 	/** The assembly put on this scope that brought the line, if one did. */
 	recipeId: string | null;
 	/** The flat-rate service it stands for. */

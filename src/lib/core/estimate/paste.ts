@@ -1,5 +1,6 @@
+import { wordsOf } from '../refusal';
 import { readCsv } from '../formats';
-import { parseQuantity, parseUnitPrice, type Quantity, type UnitPrice } from '../money';
+import { mulDiv, parseMinutes, parseQuantity, parseUnitPrice, type Quantity, type UnitPrice } from '../money';
 import { EstimateError } from './model';
 
 /** What a column of a pasted block holds. */
@@ -13,6 +14,8 @@ export interface PastedLine {
 	unit: string;
 	cost: UnitPrice | null;
 	price: UnitPrice | null;
+	/** Hours of work: its unit says so, or its quantity (“3 h”, “4h 15”). */
+	hours: boolean;
 }
 export interface PastedBlock {
 	columns: PasteColumn[];
@@ -106,12 +109,16 @@ export function readBlock(text: string, given?: { columns: PasteColumn[]; headed
 		if (name === '') return void block.problems.push({ row, text: 'has no name' });
 		try {
 			const q = at(r, 'quantity');
+			const unit = (at(r, 'unit') || 'each').slice(0, 20);
+			const typed = HOURS_TYPED.test(q);
+			const hours = typed || HOUR_UNIT.test(unit);
 			const [cost, price] = [at(r, 'cost'), at(r, 'price')];
 			const line: PastedLine = {
 				row,
 				name: name.slice(0, 200),
-				quantity: parseQuantity(q === '' ? '1' : q, 'the quantity'),
-				unit: (at(r, 'unit') || 'each').slice(0, 20),
+				quantity: typed ? hoursOf(q) : parseQuantity(q === '' ? '1' : q, 'the quantity'),
+				unit: hours ? 'h' : unit,
+				hours,
 				cost: cost === '' ? null : parseUnitPrice(cost, 'the cost'),
 				price: price === '' ? null : parseUnitPrice(price, 'the price')
 			};
@@ -119,11 +126,17 @@ export function readBlock(text: string, given?: { columns: PasteColumn[]; headed
 			if ((line.cost ?? 0) < 0) throw new EstimateError('the cost is negative');
 			block.lines.push(line);
 		} catch (e) {
-			block.problems.push({ row, text: (e as Error).message });
+			block.problems.push({ row, text: wordsOf(e) });
 		}
 	});
 	return block;
 }
+
+/** Units that are hours of work, and quantities that say so themselves. */
+const HOUR_UNIT = /^(h|hr|hrs|hour|hours|man-?hours?|mh)\.?$/i;
+const HOURS_TYPED = /\d\s*(h|hr|hrs|hours?)\b/i;
+/** Minutes as ten-thousandths of an hour, as the grid keeps them. */
+const hoursOf = (text: string): Quantity => mulDiv(parseMinutes(text.replace(/hrs?\b/i, 'h'), 'the quantity'), 10_000, 60) as Quantity;
 
 /** Lines as a block that a spreadsheet takes, and that pastes back the same. */
 export function writeBlock(

@@ -2,6 +2,7 @@ import { cents, taxOf, taxTotal, type Cents, type ComponentTax, type Exemption, 
 import { computeEstimate, type EstimateResult, type LineResult, type ScopeResult } from './compute';
 import { groupRule, membersOf, priceDifference } from './groups';
 import type { Estimate } from './model';
+import { fillWording } from './wording';
 
 /** Everything a document needs to reckon its tax on its day. */
 export interface TaxSetting {
@@ -26,14 +27,17 @@ export function quoteTotals(result: EstimateResult, tax: TaxSetting): QuoteTotal
 }
 
 /** What of a quote can be chosen: its group, and how much more or less it is than what counts in that group. */
-interface Choosable {
+export interface Choosable {
 	option: boolean;
 	chosen: boolean;
 	groupId: string | null;
 	/** Null outside a group, and for the one that counts. */
 	difference: Cents | null;
 }
-/** The document a customer sees: no cost, no margin, hidden lines folded into the line or scope they belong to. */
+/**
+ * All that a quote could show: no cost, no margin, hidden lines folded into the line or scope they belong to. What its layout really shows is
+ * the customer's view; only that leaves the house.
+ */
 export interface QuoteView {
 	scopes: (Choosable & {
 		id: string;
@@ -49,15 +53,25 @@ export interface QuoteView {
 
 /** What hidden lines add to the shown line they hang on, by its id: the materials of a flat-rate service are in its price. */
 function hiddenBelow(result: EstimateResult): Map<string, number> {
-	const byId = new Map(result.lines.map((l) => [l.line.id, l]));
+	const shown = shownLines(result);
 	const folded = new Map<string, number>();
 	for (const l of result.lines) {
-		if (!l.line.hidden || l.state === 'aside') continue;
-		let at: LineResult | undefined = l;
-		for (let n = 0; at?.line.hidden && n < 100; n++) at = at.line.source.by === 'parent' ? byId.get(at.line.source.parentId) : undefined;
-		if (at && !at.line.hidden) folded.set(at.line.id, (folded.get(at.line.id) ?? 0) + l.amount);
+		const at = l.line.hidden && l.state !== 'aside' ? shown.get(l.line.id) : undefined;
+		if (at) folded.set(at.line.id, (folded.get(at.line.id) ?? 0) + l.amount);
 	}
 	return folded;
+}
+
+/** The shown line in which a customer reads each line: itself, or for a hidden one the line it hangs on; none: only its scope has it. */
+export function shownLines(result: EstimateResult): Map<string, LineResult> {
+	const byId = new Map(result.lines.map((l) => [l.line.id, l]));
+	const found = new Map<string, LineResult>();
+	for (const l of result.lines) {
+		let at: LineResult | undefined = l;
+		for (let n = 0; at?.line.hidden && n < 100; n++) at = at.line.source.by === 'parent' ? byId.get(at.line.source.parentId) : undefined;
+		if (at && !at.line.hidden) found.set(l.line.id, at);
+	}
+	return found;
 }
 
 /**
@@ -88,14 +102,14 @@ export function quoteView(estimate: Estimate, chosen: ReadonlySet<string>, tax: 
 		scopes: scopes.map((s) => ({
 			id: s.scope.id,
 			name: s.scope.name,
-			wording: s.scope.wording,
+			wording: fillWording(s.scope.wording, s.measures, estimate.system),
 			...choosable(s.scope),
 			amount: scopeAmount(s),
 			lines: s.lines
 				.filter((l) => l.state !== 'aside' && !l.line.hidden)
 				.map((l) => ({
 					id: l.line.id,
-					text: l.line.wording || l.line.name,
+					text: fillWording(l.line.wording || l.line.name, s.measures, estimate.system),
 					heading: l.line.heading ?? false,
 					quantity: l.quantity,
 					unit: l.line.unit,

@@ -25,7 +25,13 @@ export function recompute(before: Computed | null, next: Estimate): Computed {
 	);
 	const known = new Map(before?.result.scopes.map((s) => [s.scope.id, s]));
 	const closed = new Map(fresh.map((s) => [s, close(s, known.get(s.scope.id))]));
-	return { estimate: next, result: assemble(scopes.map((s) => closed.get(s) ?? s)) };
+	return {
+		estimate: next,
+		result: assemble(
+			next,
+			scopes.map((s) => closed.get(s) ?? s)
+		)
+	};
 }
 
 /** Whether a scope of both comes to the same in both: nothing that lies on the whole differs. */

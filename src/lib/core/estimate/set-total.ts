@@ -1,9 +1,9 @@
 import { cents, formatCents, mulDiv, split, type Cents, type Percent } from '../money';
 import type { Kind } from '../pricing';
 import type { UnitSystem } from '../measure';
-import { computeEstimate, type EstimateResult, type LineResult } from './compute';
+import { computeEstimate, discountableOf, type EstimateResult, type LineResult } from './compute';
 import { perSize } from './per-size';
-import { EstimateError, type Estimate } from './model';
+import { EstimateError, type Discount, type Estimate } from './model';
 
 /**
  * Sets the total (after discount, before tax) to X. A discount is dissolved into it: every unlocked line gets its share of
@@ -20,14 +20,32 @@ export function setTotal(estimate: Estimate, total: Cents, within: Part = WHOLE)
 	const rest = cents(total - locked);
 	if (rest !== 0 && open.every((l) => l.net === 0)) throw new EstimateError('No unlocked line has a price to spread the total over.');
 	const settled = new Map<string, Cents>();
-	const shares = split(
-		rest,
-		open.map((l) => l.net)
-	);
+	const now = open.reduce((a, l) => a + l.net, 0);
+	// What it is already changes nothing, also where the lines cancel each other out and have no proportion.
+	const shares =
+		rest === now
+			? open.map((l) => l.net)
+			: split(
+					rest,
+					open.map((l) => l.net)
+				);
 	open.forEach((l, i) => settled.set(l.line.id, shares[i] ?? cents(0)));
 	// Without its discount a line that is not set would jump back: it keeps what it has after the discount.
 	for (const l of all) if (!settled.has(l.line.id) && l.discount !== 0) settled.set(l.line.id, l.net);
 	return settled;
+}
+
+/**
+ * Refuses a discount that is more than the lines it may be taken off.
+ * @throws EstimateError with the most that is possible
+ */
+export function checkDiscount(estimate: Estimate, discount: Discount): void {
+	const most = Math.max(0, discountableOf(computeEstimate({ ...estimate, discount: null }).lines));
+	if (discount.by === 'amount' && discount.amount > most)
+		throw new EstimateError(
+			`At most ${formatCents(cents(most))} can be taken off: that is what the lines come to that may be discounted.`,
+			'value'
+		);
 }
 
 /** What of an estimate is set: all of it, one scope, or one kind. */

@@ -1,5 +1,6 @@
 import { formatCents, formatPercent, formatRate, ratioOf, type Cents, type Percent } from '../money';
 import type { EstimateResult } from './compute';
+import type { Discount } from './model';
 
 /** When somebody with the right must sign off before a quote goes out. Null: the rule is off. */
 export interface SignOffRules {
@@ -15,7 +16,7 @@ export interface SignOffRules {
 export const NO_RULES: SignOffRules = { belowMargin: null, aboveAmount: null, discountAbove: null, kindsOfWork: [] };
 
 /** Why an estimate needs a sign-off, in words; empty when it needs none. A price below break-even is below every margin that is set. */
-export function signOffReasons(result: EstimateResult, rules: SignOffRules, kindOfWork: string): string[] {
+export function signOffReasons(result: EstimateResult, rules: SignOffRules, kindOfWork: string, discount: Discount | null): string[] {
 	const reasons: string[] = [];
 	const { margin, price, breakEven } = result.total;
 	// Without a price there is no margin; a cost without a price is the lowest there is.
@@ -23,9 +24,19 @@ export function signOffReasons(result: EstimateResult, rules: SignOffRules, kind
 	if (low && rules.belowMargin !== null) reasons.push(`margin ${formatRate(margin)} is below ${formatPercent(rules.belowMargin)}`);
 	if (rules.aboveAmount !== null && price > rules.aboveAmount)
 		reasons.push(`price ${formatCents(price)} is above ${formatCents(rules.aboveAmount)}`);
-	const off = ratioOf(result.discount, result.gross);
-	if (rules.discountAbove !== null && off !== null && off > rules.discountAbove * 100)
-		reasons.push(`discount ${formatRate(off)} is above ${formatPercent(rules.discountAbove)}`);
+	if (rules.discountAbove !== null && isAbove(result, discount, rules.discountAbove))
+		reasons.push(`discount ${formatRate(ratioOf(result.discount, result.gross), 4)} is above ${formatPercent(rules.discountAbove)}`);
 	if (rules.kindsOfWork.includes(kindOfWork)) reasons.push(`${kindOfWork} always needs it`);
 	return reasons;
+}
+
+/**
+ * Whether a discount is a larger share of the price before it than a limit. The exact share is compared: ten percent of 607.49 is typed
+ * as ten percent, and rounding it to 60.75 makes it no more than that.
+ */
+function isAbove(result: EstimateResult, discount: Discount | null, limit: Percent): boolean {
+	if (result.discount <= 0 || result.gross <= 0) return false;
+	const allowed = BigInt(result.gross) * BigInt(limit);
+	const taken = discount?.by === 'percent' ? BigInt(result.discountable) * BigInt(discount.percent) : BigInt(result.discount) * 10_000n;
+	return taken > allowed;
 }

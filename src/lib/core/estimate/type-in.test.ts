@@ -23,7 +23,8 @@ describe('what is typed into a cell', () => {
 	it('is a quantity, or an override that remembers what was computed; cleared it goes back', () => {
 		expect(typeIn(line, 'quantity', '2.5', context)?.source).toEqual({ by: 'typed', quantity: 25_000 });
 		const measured = { ...line, source: byMeasure(['area'], 1, 10) };
-		expect(typeIn(measured, 'quantity', '9', context)?.override).toEqual({ quantity: 90_000, computedThen: 70_000 });
+		expect(typeIn(measured, 'quantity', '9', context)?.override).toEqual({ quantity: 90_000, computedThen: 70_000, basisThen: null });
+		expect(typeIn(measured, 'quantity', '9', { ...context, basis: 66_000.5 })?.override?.basisThen).toBe(66_000.5);
 		expect(typeIn(measured, 'quantity', '', context)?.override).toBeNull();
 	});
 	it.each([

@@ -1,5 +1,5 @@
 import { parsePercent, parseQuantity, parseUnitPrice, quantity, unitPrice, type Quantity, type Rate } from '../money';
-import { breakEvenWithHours, unitPriceOf, type Kind, type PriceRule } from '../pricing';
+import { exactBreakEven, unitPriceOf, type Kind, type PriceRule } from '../pricing';
 import { Refusal } from '../refusal';
 import type { LineField } from './cells';
 import type { Estimate, Line } from './model';
@@ -9,6 +9,8 @@ export interface TypeInContext {
 	overheadPercent: Partial<Record<Kind, Rate>>;
 	/** What the measures or the parent give now, for an override. */
 	computed: Quantity | null;
+	/** What that was computed from, unrounded. */
+	basis?: number | null;
 }
 
 /** A typed quantity: zero or more. @throws Refusal */
@@ -37,7 +39,10 @@ export function typeIn(line: Line, field: LineField, value: string, context: Typ
 			// On a computed line it is an override, with what was computed beside it; clearing it goes back.
 			if (line.source.by === 'typed') return { source: { by: 'typed', quantity: readQuantity(text === '' ? '0' : text) }, settled: null };
 			if (text === '') return { override: null, settled: null };
-			return { override: { quantity: readQuantity(text), computedThen: context.computed ?? quantity(0) }, settled: null };
+			return {
+				override: { quantity: readQuantity(text), computedThen: context.computed ?? quantity(0), basisThen: context.basis ?? null },
+				settled: null
+			};
 		case 'name':
 		case 'unit':
 			if (text === '') throw new Refusal('This is needed.', field);
@@ -78,7 +83,7 @@ export function typeIn(line: Line, field: LineField, value: string, context: Typ
 
 function priced(line: Line, rule: PriceRule, cost: number, { overheadPercent }: TypeInContext): Partial<Line> {
 	if (rule.by === 'fixed' || rule.by === 'inherit') return {};
-	return { unitPrice: unitPriceOf(rule, unitPrice(cost), breakEvenWithHours(line, cost, overheadPercent), { fine: line.fine }) };
+	return { unitPrice: unitPriceOf(rule, unitPrice(cost), exactBreakEven(cost, line.kind, overheadPercent, line), { fine: line.fine }) };
 }
 
 /** Which scope of an estimate each line is in, found once for an estimate that many edits are laid over. */

@@ -1,5 +1,5 @@
 import { readOwn, type OwnField } from '../sales';
-import { Refusal } from '../refusal';
+import { Refusal, wordsOf } from '../refusal';
 import { likely, type Party } from './duplicates';
 
 /** A customer as a file brings it. */
@@ -117,7 +117,7 @@ export function readCustomerTable(
 				const v = readOwn(f, r[c] ?? '');
 				if (v) values[f.id] = v;
 			} catch (e) {
-				wrong = (e as Error).message;
+				wrong = wordsOf(e);
 			}
 		return [
 			{

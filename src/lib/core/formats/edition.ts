@@ -1,6 +1,6 @@
 import { parseQuantity, parseUnitPrice } from '../money';
 import type { PublishedService } from '../pricing';
-import { Refusal } from '../refusal';
+import { Refusal, wordsOf } from '../refusal';
 
 /** An edition of a published catalog as the file has it: amounts are decimal text, so that nothing is lost on the way. */
 export interface EditionFile {
@@ -69,7 +69,7 @@ function figure<T extends number>(read: () => T, where: string): T {
 	try {
 		value = read();
 	} catch (e) {
-		throw new EditionError(`${where}: ${(e as Error).message}`);
+		throw new EditionError(`${where}: ${wordsOf(e)}`);
 	}
 	if (value < 0) throw new EditionError(`${where} is negative.`);
 	return value;

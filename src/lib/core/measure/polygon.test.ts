@@ -184,3 +184,40 @@ describe('corners drawn by hand', () => {
 		expect(straightened(raw, ['hip', 'hip', 'hip', 'hip'])).toEqual(raw);
 	});
 });
+
+describe('shared edges', () => {
+	const ft = (n: number | undefined) => Math.round(((n ?? 0) / FT) * 1000) / 1000;
+	it('of a hip roof: its ridge lies between two faces and counts half on each', () => {
+		const typed = { points: '0, 0; 56, 0; 44, 12; 12, 12', edges: 'eave, hip, ridge, hip', pitch: '8' };
+		expect(ft(figureMeasures(parseFigure('roof polygon', typed, 'imperial')).ridge)).toBe(32);
+		for (const shared of ['ridge', 'ridges', '3']) {
+			const m = figureMeasures(parseFigure('roof polygon', { ...typed, shared }, 'imperial'));
+			expect([ft(m.ridge), ft(m.eaves)]).toEqual([16, 56]);
+		}
+	});
+	it('of polygon, slab and room count half as edges, their areas stay whole', () => {
+		const polygon = figureMeasures(parseFigure('polygon', { points: '0, 0; 10, 0; 10, 6; 0, 6', shared: '1, 2' }, 'imperial'));
+		expect([ft(polygon.perimeter), Math.round(polygon.area! / FT / FT)]).toEqual([24, 60]);
+		const slab = figureMeasures(parseFigure('slab', { length: '10', width: '6', shared: '10, 6' }, 'imperial'));
+		expect([ft(slab.perimeter), Math.round(slab.area! / FT / FT)]).toEqual([24, 60]);
+		const room = figureMeasures(parseFigure('room', { length: '12', width: '12', height: '8', shared: '12' }, 'imperial'));
+		expect([ft(room.perimeter), Math.round(room.walls! / FT / FT)]).toEqual([42, 384]);
+	});
+	it.each([
+		['polygon', { points: '0, 0; 10, 0; 10, 6', shared: '4' }, 'There are 3 edges'],
+		['polygon', { points: '0, 0; 10, 0; 10, 6', shared: 'ridge' }, 'is not an edge'],
+		['room', { length: '12', width: '12', height: '8', shared: '50' }, 'More is shared'],
+		['slab', { length: '10', width: '6', shared: 'all' }, 'all']
+	] as const)('of a %s %j are refused beside their field: %s', (kind, typed, says) => {
+		const read = () => parseFigure(kind, typed, 'imperial');
+		expect(read).toThrow(says);
+		expect(read).toThrow(expect.objectContaining({ field: 'shared' }));
+	});
+	it('refusals tell their figures in the company’s unit', () => {
+		const room = { length: '4', width: '3', height: '2.5', openings: '9 x 9' };
+		expect(() => parseFigure('room', room, 'metric')).toThrow('81.0 m²');
+		expect(() => parseFigure('room', room, 'imperial')).toThrow('81.0 sq ft');
+		const run = { length: '10', spacing: '2', gates: '2 at 9' };
+		expect(() => parseFigure('run', run, 'metric')).toThrow('11 m of 10 m');
+	});
+});

@@ -67,7 +67,18 @@ export function polygonArea(points: readonly Corner[]): number {
 	return Math.abs(twice) / 2;
 }
 
-export const polygonPerimeter = (points: readonly Corner[]): number => edgesOf(points).reduce((n, e) => n + lengthOf(e), 0);
+/** Perimeter of a plan, nm; edges that are shared (by their place from 0) count half. @throws PolygonError for an edge that is not there */
+export function polygonPerimeter(points: readonly Corner[], shared: readonly number[] = []): number {
+	const half = halves(points, shared);
+	return edgesOf(points).reduce((n, e, i) => n + lengthOf(e) * half(i), 0);
+}
+
+/** What of each edge counts: half where it is shared with a neighbor. */
+function halves(points: readonly Corner[], shared: readonly number[]): (edge: number) => number {
+	const beyond = shared.find((e) => !Number.isInteger(e) || e < 0 || e >= points.length);
+	if (beyond !== undefined) throw new PolygonError(`There are ${points.length} edges; edge ${beyond + 1} is not one of them.`, 'shared');
+	return (edge) => (shared.includes(edge) ? 0.5 : 1);
+}
 
 /**
  * The direction in which a roof polygon slopes, a unit vector at right angles to its eaves and ridges.
@@ -90,21 +101,25 @@ function slopeOf(edges: readonly [Corner, Corner][], kinds: readonly EdgeKind[])
  * A roof face of any outline: plan area × slope factor, and every edge at its true length √(plan² + (its plan part along the slope ×
  * rise ÷ 12)²), summed by what it is.
  * @param kinds what each edge is, in the order of the edges
+ * @param shared edges, by their place from 0, that lie against a neighbor and count half
+ * @throws PolygonError
  */
 export function roofPolygon(
 	points: readonly Corner[],
 	kinds: readonly EdgeKind[],
-	pitch: number
+	pitch: number,
+	shared: readonly number[] = []
 ): { area: number; edges: Record<EdgeKind, number> } {
 	checkPolygon(points);
 	if (kinds.length !== points.length) throw new PolygonError(`There are ${points.length} edges; ${kinds.length} are named.`, 'edges');
 	const all = edgesOf(points);
+	const half = halves(points, shared);
 	const slope = slopeOf(all, kinds);
 	const edges = Object.fromEntries(EDGE_KINDS.map((k) => [k, 0])) as Record<EdgeKind, number>;
 	all.forEach((e, i) => {
 		const rise = (((e[1].x - e[0].x) * slope.x + (e[1].y - e[0].y) * slope.y) * pitch) / 12;
 		const kind = kinds[i];
-		if (kind) edges[kind] += Math.hypot(lengthOf(e), rise);
+		if (kind) edges[kind] += Math.hypot(lengthOf(e), rise) * half(i);
 	});
 	return { area: polygonArea(points) * Math.sqrt(1 + (pitch / 12) ** 2), edges };
 }

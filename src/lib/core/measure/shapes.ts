@@ -1,7 +1,7 @@
 import { Refusal } from '../refusal';
-import { formatLength, type Nanometres } from './length';
+import { formatLength, type Nanometres, type UnitSystem } from './length';
 import { checkPolygon, polygonArea, polygonPerimeter, roofPolygon, type Corner, type EdgeKind } from './polygon';
-import type { Dimension } from './units';
+import { toUnit, unitName, type Dimension } from './units';
 
 /** The measures that shapes give, with what kind of number each is. */
 export const MEASURES = {
@@ -53,10 +53,11 @@ export type Figure =
 	| { kind: 'roof face'; length: Nanometres; run: Nanometres; pitch: number; ridge: boolean; shared?: ('eaves' | 'rakes' | 'ridge')[] }
 	| { kind: 'roof triangle'; base: Nanometres; run: Nanometres; pitch: number; shared?: ('eaves' | 'hips')[] }
 	| { kind: 'room'; length: Nanometres; width: Nanometres; height: Nanometres; openings: Opening[]; sharedLengths?: number }
-	| { kind: 'slab'; length: Nanometres; width: Nanometres; depth: Nanometres }
+	| { kind: 'slab'; length: Nanometres; width: Nanometres; depth: Nanometres; sharedLengths?: number }
 	| { kind: 'run'; length: Nanometres; height: Nanometres; spacing: Nanometres; closed: boolean; gates: Gate[]; sharedEnds: 0 | 1 | 2 }
-	| { kind: 'polygon'; points: Corner[] }
-	| { kind: 'roof polygon'; points: Corner[]; edges: EdgeKind[]; pitch: number }
+	/** `shared` are edges by their place from 0. */
+	| { kind: 'polygon'; points: Corner[]; shared?: number[] }
+	| { kind: 'roof polygon'; points: Corner[]; edges: EdgeKind[]; pitch: number; shared?: number[] }
 	| { kind: 'count'; n: number }
 	| { kind: 'typed'; measure: MeasureName; value: number };
 
@@ -76,10 +77,12 @@ export class ShapeError extends Refusal {}
 export const slopeFactor = (pitch: number): number => Math.sqrt(1 + (pitch / 12) ** 2);
 
 /**
- * Measures of one figure, before ×n and subtraction. Lengths in nm, areas nm², volumes nm³; unrounded.
+ * Measures of one figure, before ×n and subtraction. Lengths in nm, areas nm², volumes nm³; unrounded. An edge that is shared with a
+ * neighbor counts half as an edge; areas stay whole.
+ * @param system what a refusal tells its figures in
  * @throws ShapeError
  */
-export function figureMeasures(f: Figure): Measures {
+export function figureMeasures(f: Figure, system: UnitSystem = 'imperial'): Measures {
 	switch (f.kind) {
 		case 'roof face': {
 			positive(f.length, 'The length along the eave');
@@ -106,22 +109,27 @@ export function figureMeasures(f: Figure): Measures {
 			};
 		}
 		case 'room':
-			return room(f);
+			return room(f, system);
 		case 'slab': {
 			positive(f.length, 'The length');
 			positive(f.width, 'The width');
 			notNegative(f.depth, 'The depth');
-			return { area: f.length * f.width, perimeter: 2 * (f.length + f.width), volume: f.length * f.width * f.depth };
+			const perimeter = 2 * (f.length + f.width);
+			return {
+				area: f.length * f.width,
+				perimeter: perimeter - sharedHalf(f.sharedLengths, perimeter, system),
+				volume: f.length * f.width * f.depth
+			};
 		}
 		case 'run':
-			return run(f);
+			return run(f, system);
 		case 'polygon': {
 			checkPolygon(f.points);
-			return { area: polygonArea(f.points), perimeter: polygonPerimeter(f.points) };
+			return { area: polygonArea(f.points), perimeter: polygonPerimeter(f.points, f.shared) };
 		}
 		case 'roof polygon': {
 			pitchOk(f.pitch);
-			const { area, edges } = roofPolygon(f.points, f.edges, f.pitch);
+			const { area, edges } = roofPolygon(f.points, f.edges, f.pitch, f.shared);
 			return {
 				area,
 				eaves: edges.eave,
@@ -143,7 +151,19 @@ export function figureMeasures(f: Figure): Measures {
 	}
 }
 
-function room(f: Extract<Figure, { kind: 'room' }>): Measures {
+/** Half of the lengths that lie against a neighbor. @throws ShapeError when more is shared than there is */
+function sharedHalf(lengths: number | undefined, perimeter: number, system: UnitSystem): number {
+	const shared = lengths ?? 0;
+	if (!Number.isFinite(shared) || shared < 0) throw new ShapeError('A shared length cannot be negative.');
+	if (shared > perimeter + 1)
+		throw new ShapeError(
+			`More is shared (${formatLength(Math.round(shared), system)}) than it is around (${formatLength(Math.round(perimeter), system)}).`,
+			'shared'
+		);
+	return shared / 2;
+}
+
+function room(f: Extract<Figure, { kind: 'room' }>, system: UnitSystem): Measures {
 	positive(f.length, 'The length');
 	positive(f.width, 'The width');
 	positive(f.height, 'The height');
@@ -157,10 +177,11 @@ function room(f: Extract<Figure, { kind: 'room' }>): Measures {
 	}
 	const perimeter = 2 * (f.length + f.width);
 	const gross = perimeter * f.height;
-	if (openings > gross) throw new ShapeError(`The openings (${squareFeet(openings)}) are larger than the walls (${squareFeet(gross)}).`);
+	if (openings > gross)
+		throw new ShapeError(`The openings (${inUnit(openings, system)}) are larger than the walls (${inUnit(gross, system)}).`);
 	if (doors > perimeter) throw new ShapeError('The doors are wider than the room is around.');
 	// A shared wall counts half as an edge; its wall area stays whole.
-	const shared = (f.sharedLengths ?? 0) / 2;
+	const shared = sharedHalf(f.sharedLengths, perimeter, system);
 	return {
 		walls: gross - openings,
 		ceiling: f.length * f.width,
@@ -170,7 +191,7 @@ function room(f: Extract<Figure, { kind: 'room' }>): Measures {
 	};
 }
 
-function run(f: Extract<Figure, { kind: 'run' }>): Measures {
+function run(f: Extract<Figure, { kind: 'run' }>, system: UnitSystem): Measures {
 	positive(f.length, 'The length');
 	notNegative(f.height, 'The height');
 	positive(f.spacing, 'The spacing');
@@ -182,7 +203,7 @@ function run(f: Extract<Figure, { kind: 'run' }>): Measures {
 	if (gateWidth > f.length) throw new ShapeError('The gates are wider than the run is long.');
 	const placed = f.gates.filter((g) => g.position !== null).length;
 	if (placed !== 0 && placed !== f.gates.length) throw new ShapeError('Give every gate a position, or none.');
-	const stretches = placed > 0 ? placedStretches(f) : evenStretches(f, gateWidth);
+	const stretches = placed > 0 ? placedStretches(f, system) : evenStretches(f, gateWidth);
 	let bays = 0;
 	for (const s of stretches) bays += ceilTolerant(s / f.spacing);
 	const posts = f.closed ? bays + f.gates.length : bays + stretches.length - f.sharedEnds;
@@ -195,14 +216,14 @@ function evenStretches(f: Extract<Figure, { kind: 'run' }>, gateWidth: number): 
 	return Array.from({ length: n }, () => (f.length - gateWidth) / n);
 }
 
-function placedStretches(f: Extract<Figure, { kind: 'run' }>): number[] {
+function placedStretches(f: Extract<Figure, { kind: 'run' }>, system: UnitSystem): number[] {
 	const gates = f.gates.map((g) => ({ from: g.position ?? 0, to: (g.position ?? 0) + g.width })).sort((a, b) => a.from - b.from);
 	const stretches: number[] = [];
 	let at = 0;
 	for (const g of gates) {
 		if (g.from < at) throw new ShapeError('Two gates overlap.');
 		if (g.to > f.length)
-			throw new ShapeError(`A gate ends beyond the run (${formatLength(g.to, 'imperial')} of ${formatLength(f.length, 'imperial')}).`);
+			throw new ShapeError(`A gate ends beyond the run (${formatLength(g.to, system)} of ${formatLength(f.length, system)}).`);
 		stretches.push(g.from - at);
 		at = g.to;
 	}
@@ -215,14 +236,15 @@ function placedStretches(f: Extract<Figure, { kind: 'run' }>): number[] {
 
 /**
  * The measures of a scope: the sum over its shapes, each ×n, subtracted ones taken off.
+ * @param system what a refusal tells its figures in
  * @throws ShapeError when a sum is negative.
  */
-export function scopeMeasures(shapes: readonly Shape[]): Measures {
+export function scopeMeasures(shapes: readonly Shape[], system: UnitSystem = 'imperial'): Measures {
 	const total: Measures = {};
 	for (const s of shapes) {
 		if (!Number.isInteger(s.times) || s.times < 1 || s.times > 10_000)
 			throw new ShapeError('A shape counts a whole number of times, from 1 to 10,000.');
-		const one = figureMeasures(s.figure);
+		const one = figureMeasures(s.figure, system);
 		for (const [name, value] of Object.entries(one) as [MeasureName, number][]) {
 			if (s.subtract && dimensionOf(name) === 'length' && !s.subtractLengths) continue;
 			total[name] = (total[name] ?? 0) + value * s.times * (s.subtract ? -1 : 1);
@@ -251,4 +273,4 @@ function notNegative(n: number, what: string): void {
 function pitchOk(pitch: number): void {
 	if (!Number.isFinite(pitch) || pitch < 0 || pitch > 48) throw new ShapeError('The pitch must be between 0 and 48 in 12.');
 }
-const squareFeet = (nm2: number): string => `${(nm2 / 304_800_000 / 304_800_000).toFixed(1)} sq ft`;
+const inUnit = (nm2: number, system: UnitSystem): string => `${toUnit(nm2, 'area', system).toFixed(1)} ${unitName('area', system)}`;

@@ -8,10 +8,10 @@ import { parseMeasure } from './units';
 export const SHAPE_FIELDS = {
 	'roof face': ['length', 'run', 'pitch', 'ridge', 'shared'],
 	'roof triangle': ['base', 'run', 'pitch', 'shared'],
-	'roof polygon': ['points', 'edges', 'pitch'],
-	polygon: ['points'],
-	room: ['length', 'width', 'height', 'openings'],
-	slab: ['length', 'width', 'depth'],
+	'roof polygon': ['points', 'edges', 'pitch', 'shared'],
+	polygon: ['points', 'shared'],
+	room: ['length', 'width', 'height', 'openings', 'shared'],
+	slab: ['length', 'width', 'depth', 'shared'],
 	run: ['length', 'height', 'spacing', 'gates', 'closed', 'shared ends'],
 	count: ['count'],
 	typed: ['measure', 'value']
@@ -48,24 +48,28 @@ export function parseFigure(kind: ShapeKind, typed: TypedShape, system: UnitSyst
 					...shared(text('shared'), ['eaves', 'hips'])
 				};
 			case 'polygon':
-				return { kind, points: inField('points', () => parsePoints(text('points'), system)) };
-			case 'roof polygon':
+				return { kind, points: inField('points', () => parsePoints(text('points'), system)), ...sharedEdges(text('shared'), []) };
+			case 'roof polygon': {
+				const edges = inField('edges', () => parseEdges(text('edges')));
 				return {
 					kind,
 					points: inField('points', () => parsePoints(text('points'), system)),
-					edges: inField('edges', () => parseEdges(text('edges'))),
-					pitch: number(text('pitch'), 'pitch')
+					edges,
+					pitch: number(text('pitch'), 'pitch'),
+					...sharedEdges(text('shared'), edges)
 				};
+			}
 			case 'room':
 				return {
 					kind,
 					length: len('length'),
 					width: len('width'),
 					height: len('height'),
-					openings: inField('openings', () => parseOpenings(text('openings'), system))
+					openings: inField('openings', () => parseOpenings(text('openings'), system)),
+					...sharedLengths(text('shared'), system)
 				};
 			case 'slab':
-				return { kind, length: len('length'), width: len('width'), depth: len('depth', '0') };
+				return { kind, length: len('length'), width: len('width'), depth: len('depth', '0'), ...sharedLengths(text('shared'), system) };
 			case 'run':
 				return {
 					kind,
@@ -86,7 +90,7 @@ export function parseFigure(kind: ShapeKind, typed: TypedShape, system: UnitSyst
 		}
 	})();
 	try {
-		figureMeasures(figure);
+		figureMeasures(figure, system);
 	} catch (e) {
 		// What names its own field keeps it; the rest is said at the first.
 		if (e instanceof Refusal) throw new Refusal(e.message, e.field ?? SHAPE_FIELDS[kind][0]);
@@ -100,6 +104,27 @@ function shared<E extends string>(text: string, of: readonly E[]): { shared?: E[
 	const named = list(text.toLowerCase());
 	for (const n of named) if (!(of as readonly string[]).includes(n)) throw new Refusal(`“${n}” is not one of ${of.join(', ')}.`, 'shared');
 	return named.length ? { shared: named as E[] } : {};
+}
+
+/** Edges of a polygon that lie against a neighbor: by their number from 1, or of a roof by what they are: "ridge, 3". */
+function sharedEdges(text: string, kinds: readonly EdgeKind[]): { shared?: number[] } {
+	const edges = list(text.toLowerCase()).flatMap((n) => {
+		const named = kinds.flatMap((k, at) => (k === n || `${k}s` === n ? [at] : []));
+		if (named.length > 0) return named;
+		if (!/^\d{1,3}$/.test(n) || n === '0')
+			throw new Refusal(
+				`“${n}” is not an edge. Type the numbers of the edges, in order${kinds.length ? ', or what they are' : ''}.`,
+				'shared'
+			);
+		return [Number(n) - 1];
+	});
+	return edges.length ? { shared: [...new Set(edges)].sort((a, b) => a - b) } : {};
+}
+
+/** Lengths that lie against a neighbor: "12', 8' 6\"" are added up. */
+function sharedLengths(text: string, system: UnitSystem): { sharedLengths?: number } {
+	const all = list(text).map((part) => inField('shared', () => parseLength(part, system)));
+	return all.length ? { sharedLengths: all.reduce((a, b) => a + b, 0) } : {};
 }
 
 /** How many ends of an open run another run shares. */

@@ -26,9 +26,16 @@ export function rateOf(amount: Cents, r: Rate): Cents {
 	return mulDiv(amount, r, 1_000_000) as Cents;
 }
 
-/** part ÷ whole as a computed percentage (ten-thousandths of a percent); null when the whole is 0. */
+/** The largest share that can be kept exactly, in ten-thousandths of a percent. */
+const MOST_RATIO = 9e15;
+
+/**
+ * part ÷ whole as a computed percentage (ten-thousandths of a percent); null when the whole is 0, or so small beside the part that the
+ * share cannot be kept exactly.
+ */
 export function ratioOf(part: number, whole: number): Rate | null {
-	return whole === 0 ? null : (mulDiv(part, 1_000_000, whole) as Rate);
+	if (whole === 0 || Math.abs(part / whole) * 1_000_000 > MOST_RATIO) return null;
+	return mulDiv(part, 1_000_000, whole) as Rate;
 }
 
 /** Sum of whole amounts. Kept in one place so that totals are always sums of rounded lines. */

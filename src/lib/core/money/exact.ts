@@ -1,5 +1,13 @@
+import { Refusal } from '../refusal';
 import type { Fraction as FractionInstance } from 'fraction.js';
 import FractionModule from 'fraction.js';
+
+/** A number that cannot be kept exactly. It comes from what somebody typed, so it is said in words. */
+export class NumberTooLarge extends Refusal {
+	constructor() {
+		super('This comes to more than can be kept exactly: check what was typed.');
+	}
+}
 
 /** Exact rational numbers for everything between two stored integers (a sheet computes exactly and is rounded once). */
 export type Exact = FractionInstance;
@@ -11,7 +19,7 @@ export function exact(numerator: number | bigint, denominator: number | bigint =
 
 /**
  * Rounds an exact number to a whole number, half away from zero.
- * @throws RangeError when the result cannot be kept exactly.
+ * @throws NumberTooLarge when the result cannot be kept exactly
  */
 export function roundExact(value: Exact): number {
 	const two = 2n;
@@ -24,7 +32,7 @@ export function roundExact(value: Exact): number {
 /**
  * a × b ÷ d, rounded half away from zero, exact for every safe whole number.
  * @example mulDiv(5, 1, 2) // 3, and mulDiv(-5, 1, 2) is -3
- * @throws RangeError for a divisor of 0 or a result that cannot be kept exactly.
+ * @throws RangeError for a divisor of 0, NumberTooLarge for a result that cannot be kept exactly
  */
 export function mulDiv(a: number, b: number, d: number): number {
 	if (d === 0) throw new RangeError('Division by zero.');
@@ -37,15 +45,46 @@ export function mulDiv(a: number, b: number, d: number): number {
 		const q = (size - rest) / d + (rest * 2 >= d ? 1 : 0);
 		return product < 0 && q !== 0 ? -q : q;
 	}
-	return roundExact(exact(BigInt(a) * BigInt(b), BigInt(d)));
+	return divideRounded(BigInt(a) * BigInt(b), BigInt(d));
 }
 
 /**
- * a ÷ d rounded up, exact for every safe whole number.
+ * The sum of some products ÷ d, rounded once, half away from zero: products are never made in floating point, where one above 2^53
+ * is already another number.
+ * @param terms pairs of whole numbers to multiply
+ * @example sumOfProducts([[3, 5], [2, 1]], 2) // 9: 17 ÷ 2, away from zero
+ * @throws RangeError for a divisor of 0, NumberTooLarge for a result that cannot be kept exactly
+ */
+export function sumOfProducts(terms: readonly (readonly [number, number])[], d: number): number {
+	let rough = 0;
+	let size = 0;
+	for (const [a, b] of terms) {
+		rough += a * b;
+		size += Math.abs(a * b);
+	}
+	// Every product and every sum on the way is exact below 2^52.
+	if (size <= 4503599627370495) return mulDiv(rough, 1, d);
+	return divideRounded(
+		terms.reduce((sum, [a, b]) => sum + BigInt(a) * BigInt(b), 0n),
+		BigInt(d)
+	);
+}
+
+/** n ÷ d of any size, rounded half away from zero. @throws RangeError for a divisor of 0, NumberTooLarge for a result that cannot be kept exactly */
+export function divideRounded(n: bigint, d: bigint): number {
+	if (d === 0n) throw new RangeError('Division by zero.');
+	const negative = n < 0n !== d < 0n;
+	const [top, by] = [n < 0n ? -n : n, d < 0n ? -d : d];
+	const size = (top * 2n + by) / (by * 2n);
+	return safe(negative ? -size : size);
+}
+
+/**
+ * a ÷ d rounded up, exact for every whole number.
  * @example ceilDiv(7, 2) // 4
  * @throws RangeError for a divisor of 0
  */
-export function ceilDiv(a: number, d: number): number {
+export function ceilDiv(a: number | bigint, d: number): number {
 	if (d === 0) throw new RangeError('Division by zero.');
 	const [n, by] = d < 0 ? [-BigInt(a), -BigInt(d)] : [BigInt(a), BigInt(d)];
 	return safe(n / by + (n % by > 0n ? 1n : 0n));
@@ -53,6 +92,6 @@ export function ceilDiv(a: number, d: number): number {
 
 function safe(n: bigint): number {
 	const result = Number(n);
-	if (!Number.isSafeInteger(result)) throw new RangeError('The amount is too large to be kept exactly.');
+	if (!Number.isSafeInteger(result)) throw new NumberTooLarge();
 	return result === 0 ? 0 : result;
 }

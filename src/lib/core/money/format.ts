@@ -23,6 +23,8 @@ export function formatRate(r: Rate | number | null, decimals = 1): string {
 	if (r === null) return '–';
 	return `${fixed(r / 10_000, decimals)} %`;
 }
+/** Computed percentage with as few decimals as are needed, up to four: 185185 → "18.5185 %", 150000 → "15 %". */
+export const formatShare = (r: Rate | number): string => `${formatScaled(r, 4, 0)} %`;
 /** Minutes → "2 h 15", "45 min", "8 h". */
 export function formatMinutes(minutes: number): string {
 	const size = Math.abs(Math.round(minutes));

@@ -16,10 +16,6 @@ import {
 	parsePercent,
 	parseQuantity,
 	parseScaled,
-	percent,
-	PriceError,
-	priceByMargin,
-	priceByMarkup,
 	quantity,
 	rate,
 	rateOn,
@@ -111,16 +107,11 @@ describe('splitting', () => {
 });
 
 describe('prices', () => {
-	it('marks up on cost and takes margin on break-even', () => {
-		expect(priceByMarkup(unitPrice(100_000), percent(2500))).toBe(125_000);
-		expect(priceByMargin(unitPrice(530_320), percent(1200))).toBe(602_636);
+	it('shows whole cents, unless it is a fine price, and margin on the price', () => {
 		expect(roundPrice(unitPrice(602_636))).toBe(602_600);
 		expect(roundPrice(unitPrice(602_636), true)).toBe(602_636);
 		expect(marginOf(200, 150)).toBe(250_000);
 		expect(marginOf(0, 150)).toBeNull();
-	});
-	it('refuses a margin of 100 % or more', () => {
-		expect(() => priceByMargin(unitPrice(1), percent(10_000))).toThrow(PriceError);
 	});
 });
 

@@ -1,5 +1,5 @@
 import { Refusal } from '../refusal';
-import { cents, percent, quantity, unitPrice, type Cents, type Percent, type Quantity, type UnitPrice } from './types';
+import { cents, percent, quantity, rate, unitPrice, type Cents, type Percent, type Quantity, type Rate, type UnitPrice } from './types';
 
 /** Raised when typed text is not the number it should be. The message is for people. */
 export class TypedNumberError extends Refusal {}
@@ -38,14 +38,32 @@ export function parseScaled(text: string, decimals: number, what = 'This'): numb
 	return negative && scaled !== 0 ? -scaled : scaled;
 }
 
+/**
+ * The most that is taken for a typed figure, in whole units of what is typed. A barcode in a price field is refused where it is typed,
+ * and what two figures at their bounds come to can still be kept exactly.
+ */
+export const MOST = { amount: 1_000_000_000, price: 100_000_000, quantity: 100_000_000, percent: 100_000 } as const;
+
+function within(n: number, decimals: number, most: number, what: string): number {
+	if (Math.abs(n) > most * 10 ** decimals) throw new TypedNumberError(`${what} is too large: at most ${most.toLocaleString('en-US')}.`);
+	return n;
+}
+
 /** Typed money, to whole cents. */
-export const parseCents = (text: string, what = 'The amount'): Cents => cents(parseScaled(text, 2, what));
+export const parseCents = (text: string, what = 'The amount'): Cents => cents(within(parseScaled(text, 2, what), 2, MOST.amount, what));
 /** Typed unit cost or price, up to four decimals. */
-export const parseUnitPrice = (text: string, what = 'The price'): UnitPrice => unitPrice(parseScaled(text, 4, what));
+export const parseUnitPrice = (text: string, what = 'The price'): UnitPrice =>
+	unitPrice(within(parseScaled(text, 4, what), 4, MOST.price, what));
 /** Typed quantity, up to four decimals. */
-export const parseQuantity = (text: string, what = 'The quantity'): Quantity => quantity(parseScaled(text, 4, what));
+export const parseQuantity = (text: string, what = 'The quantity'): Quantity =>
+	quantity(within(parseScaled(text, 4, what), 4, MOST.quantity, what));
 /** Typed percentage, with or without the sign, up to two decimals. */
-export const parsePercent = (text: string, what = 'The percentage'): Percent => percent(parseScaled(text.replace(/\s*%\s*$/, ''), 2, what));
+export const parsePercent = (text: string, what = 'The percentage'): Percent =>
+	percent(within(parseScaled(text.replace(/\s*%\s*$/, ''), 2, what), 2, MOST.percent, what));
+
+/** Typed percentage that may have four decimals, as computed ones have: ten-thousandths of a percent. */
+export const parseRate = (text: string, what = 'The percentage'): Rate =>
+	rate(within(parseScaled(text.replace(/\s*%\s*$/, ''), 4, what), 4, MOST.percent, what));
 
 /**
  * Typed duration: "2h 15", "2:15", "2.25", "2,5 h", "45m", "45 min". A bare number is hours.

@@ -1,5 +1,6 @@
 import { Refusal } from '../refusal';
 import { rateOf, sum } from './amount';
+import { mulDiv } from './exact';
 import { cents, type Cents, type Rate } from './types';
 
 /** One tax, for example the state's, with the rates that hold from a day on. */
@@ -99,13 +100,8 @@ export function taxInside(
 	freed: readonly boolean[] = []
 ): { taxes: Cents[]; net: Cents; pays: Cents } {
 	const all = rates.reduce((a, r) => a + r, 0);
-	const taxes = rates.map((r) => cents(Math.sign(gross) * roundDiv(Math.abs(gross) * r, 1_000_000 + all)));
+	const taxes = rates.map((r) => cents(mulDiv(gross, r, 1_000_000 + all)));
 	const net = cents(gross - sum(taxes));
 	const paid = taxes.filter((_, i) => !freed[i]);
 	return { taxes, net, pays: cents(net + sum(paid)) };
-}
-
-function roundDiv(n: number, d: number): number {
-	const big = (BigInt(Math.round(n)) * 2n + BigInt(d)) / (BigInt(d) * 2n);
-	return Number(big);
 }

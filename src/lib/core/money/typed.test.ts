@@ -7,27 +7,28 @@ import {
 	formatPercent,
 	formatQuantity,
 	formatRate,
+	formatShare,
+	MOST,
 	formatUnitPrice,
 	markupOf,
-	marginOf,
 	parseCents,
 	parseMinutes,
 	parsePercent,
 	parseQuantity,
+	parseRate,
 	parseUnitPrice,
 	percent,
 	percentOf,
-	priceByMargin,
-	priceByMarkup,
 	rateOf,
 	ratioOf,
 	roundPrice,
+	sumOfProducts,
 	toTyped,
 	TypedNumberError,
 	unitPrice
 } from '.';
 
-const amount = fc.integer({ min: -1e12, max: 1e12 });
+const amount = fc.integer({ min: -1e11, max: 1e11 });
 
 describe('what is typed', () => {
 	it.each([
@@ -57,9 +58,26 @@ describe('what is typed', () => {
 				expect(parseCents(toTyped(n, 2, 2)) + 0).toBe(n + 0);
 				expect(parseUnitPrice(formatUnitPrice(n)) + 0).toBe(n + 0);
 				expect(parseQuantity(formatQuantity(n)) + 0).toBe(n + 0);
-				expect(parsePercent(formatPercent(n)) + 0).toBe(n + 0);
+				const p = n % (MOST.percent * 100);
+				expect(parsePercent(formatPercent(p)) + 0).toBe(p + 0);
 			})
 		);
+	});
+	it.each([
+		['a barcode', () => parseUnitPrice('885911478915', 'The cost'), 'The cost is too large: at most 100,000,000.'],
+		['a quantity', () => parseQuantity('100,000,001'), 'at most 100,000,000'],
+		['an amount', () => parseCents('-1,000,000,000.01'), 'at most 1,000,000,000'],
+		['a percentage', () => parsePercent('100,001 %'), 'at most 100,000'],
+		['a share', () => parseRate('100,000.0001'), 'at most 100,000']
+	])('%s beyond what anybody means is refused with the most there can be', (_, read, says) => {
+		expect(read).toThrow(says);
+	});
+	it('what is at its bounds is taken', () => {
+		expect(parseUnitPrice('100,000,000')).toBe(1e12);
+		expect(parseCents('-1,000,000,000')).toBe(-1e11);
+		expect(parseRate('18.5185 %')).toBe(185_185);
+		expect(formatShare(parseRate('18.5185'))).toBe('18.5185 %');
+		expect(formatShare(150_000)).toBe('15 %');
 	});
 	it.each([
 		['2h 15', 135],
@@ -94,6 +112,8 @@ describe('shares and percentages', () => {
 		expect(ratioOf(1, 0)).toBeNull();
 		expect(formatRate(null)).toBe('–');
 		expect(formatRate(123_456, 2)).toBe('12.35 %');
+		// A cent of price beside a thousand million of cost: no share that can be kept, and nothing thrown.
+		expect(ratioOf(-1e11, 1)).toBeNull();
 	});
 	it('of a credit undo those of its amount', () => {
 		fc.assert(
@@ -105,33 +125,33 @@ describe('shares and percentages', () => {
 });
 
 describe('markup and margin', () => {
-	const cost = fc.integer({ min: 1, max: 1e9 });
-	it('markup is on cost, margin on break-even, and each is found again from the price within its rounding', () => {
-		fc.assert(
-			fc.property(cost, fc.integer({ min: 0, max: 9000 }), (c, p) => {
-				const marked = priceByMarkup(unitPrice(c), percent(p));
-				expect(Math.abs(marked - (c * (10_000 + p)) / 10_000)).toBeLessThanOrEqual(0.5);
-				const sold = priceByMargin(unitPrice(c), percent(p));
-				expect(Math.abs(sold * (10_000 - p) - c * 10_000)).toBeLessThanOrEqual((10_000 - p) / 2 + 1);
-				if (c > 1e6) {
-					expect((markupOf(marked, c) ?? 0) / 100).toBeCloseTo(p, 0);
-					expect((marginOf(sold, c) ?? 0) / 100).toBeCloseTo(p, 0);
-				}
-			})
-		);
-	});
-	it('a higher markup or margin never gives a lower price', () => {
-		fc.assert(
-			fc.property(cost, fc.integer({ min: 0, max: 9000 }), fc.integer({ min: 0, max: 900 }), (c, p, more) => {
-				expect(priceByMarkup(unitPrice(c), percent(p + more))).toBeGreaterThanOrEqual(priceByMarkup(unitPrice(c), percent(p)));
-				expect(priceByMargin(unitPrice(c), percent(p + more))).toBeGreaterThanOrEqual(priceByMargin(unitPrice(c), percent(p)));
-			})
-		);
-	});
 	it('a selling price is whole cents, a fine one is left as it is', () => {
 		expect(roundPrice(unitPrice(142_150))).toBe(142_200);
 		expect(roundPrice(unitPrice(142_149))).toBe(142_100);
 		expect(roundPrice(unitPrice(142_149), true)).toBe(142_149);
 		expect(markupOf(100, 0)).toBeNull();
+	});
+});
+
+describe('sums of products', () => {
+	const factor = fc.integer({ min: -1e11, max: 1e11 });
+	it('are those of exact arithmetic, however large the products are', () => {
+		fc.assert(
+			fc.property(
+				fc.array(fc.tuple(factor, fc.integer({ min: -1e6, max: 1e6 })), { maxLength: 4 }),
+				fc.constantFrom(10_000, 1e6),
+				(terms, d) => {
+					const n = terms.reduce((sum, [a, b]) => sum + BigInt(a) * BigInt(b), 0n);
+					const [size, by] = [n < 0n ? -n : n, BigInt(d)];
+					const rounded = (size * 2n + by) / (by * 2n);
+					expect(sumOfProducts(terms, d)).toBe(Number(n < 0n ? -rounded : rounded) + 0);
+				}
+			)
+		);
+		expect(() => sumOfProducts([[1, 1]], 0)).toThrow('zero');
+	});
+	it('keep the cent that floating point loses: 20.5319 % of 438,697,357.21', () => {
+		expect(sumOfProducts([[43_869_735_721, 205_319]], 1_000_000)).toBe(9_007_290_268);
+		expect(rateOf(cents(43_869_735_721), 205_319 as never)).toBe(9_007_290_268);
 	});
 });

@@ -1,3 +1,4 @@
+import { NumberTooLarge } from './exact';
 /** Branded integers, so that cents, unit prices, quantities and percentages cannot be mixed by accident. */
 declare const brand: unique symbol;
 type Branded<Name extends string> = number & { readonly [brand]: Name };
@@ -22,6 +23,7 @@ export const rate = (n: number): Rate => whole(n) as Rate;
 export const NO_CENTS = 0 as Cents;
 
 function whole(n: number): number {
-	if (!Number.isSafeInteger(n)) throw new RangeError(`${n} is not a whole number that can be kept exactly.`);
+	if (Number.isInteger(n) && !Number.isSafeInteger(n)) throw new NumberTooLarge();
+	if (!Number.isInteger(n)) throw new RangeError(`${n} is not a whole number.`);
 	return n === 0 ? 0 : n;
 }

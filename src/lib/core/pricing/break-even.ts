@@ -1,15 +1,29 @@
-import { mulDiv } from '../money/exact';
+import { divideRounded } from '../money/exact';
 import { unitPrice, type UnitPrice } from '../money/types';
 import type { Kind } from './price-rule';
 
-/** Break-even of a unit without hours: cost + the overhead percent of its kind (§4), rounded to the ten-thousandth. */
-export function breakEvenOf(cost: number, kind: Kind, overheadPercent: Partial<Record<Kind, number>>): UnitPrice {
-	return unitPrice(cost + mulDiv(cost, overheadPercent[kind] ?? 0, 1_000_000));
+/** The hours of a unit and what an hour carries, both in ten-thousandths. */
+export interface UnitHours {
+	hoursPerUnit: number;
+	overheadPerHour: number;
 }
 
-/** Break-even of a unit with its hours: cost + the overhead percent of its kind + hours × overhead an hour. */
+/**
+ * Break-even of a unit, unrounded: cost + the overhead percent of its kind (§4) + hours × overhead an hour, in millionths of a
+ * ten-thousandth of the currency unit. Prices by margin are computed from it.
+ */
+export function exactBreakEven(cost: number, kind: Kind, overheadPercent: Partial<Record<Kind, number>>, hours?: UnitHours): bigint {
+	const own = BigInt(cost) * BigInt(1_000_000 + (overheadPercent[kind] ?? 0));
+	return hours ? own + BigInt(hours.hoursPerUnit) * BigInt(hours.overheadPerHour) * 100n : own;
+}
+
+/** Break-even of a unit without hours, rounded to the ten-thousandth for showing. */
+export const breakEvenOf = (cost: number, kind: Kind, overheadPercent: Partial<Record<Kind, number>>): UnitPrice =>
+	unitPrice(divideRounded(exactBreakEven(cost, kind, overheadPercent), 1_000_000n));
+
+/** Break-even of a unit with its hours, rounded to the ten-thousandth for showing. */
 export const breakEvenWithHours = (
-	line: { kind: Kind; hoursPerUnit: number; overheadPerHour: number },
+	line: { kind: Kind } & UnitHours,
 	cost: number,
 	overheadPercent: Partial<Record<Kind, number>>
-): UnitPrice => unitPrice(breakEvenOf(cost, line.kind, overheadPercent) + mulDiv(line.hoursPerUnit, line.overheadPerHour, 10_000));
+): UnitPrice => unitPrice(divideRounded(exactBreakEven(cost, line.kind, overheadPercent, line), 1_000_000n));

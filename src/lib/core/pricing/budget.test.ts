@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
 import { explainText } from '../explain';
-import { cents, percent, unitPrice } from '../money';
+import { cents, percent, rate, unitPrice } from '../money';
 import {
 	AS_BUDGETED,
 	burdenOf,
@@ -26,7 +26,7 @@ const budget: YearlyBudget = {
 	year: 2027,
 	sales: [line('Re-roof', 1_700_000), line('Gutters', 800_000)],
 	// 620,000 of labor over 12,784 hours.
-	crews: [{ name: 'Crews', sheetId: null, heads: 8, paidHours: 1880, nonBillable: percent(1500), loadedCost: unitPrice(484_981) }],
+	crews: [{ name: 'Crews', sheetId: null, heads: 8, paidHours: 1880, nonBillable: rate(150_000), loadedCost: unitPrice(484_981) }],
 	direct: [
 		{ ...line('Materials', 980_000), kind: 'material' },
 		{ ...line('Subcontract', 180_000), kind: 'subcontract' },
@@ -97,7 +97,7 @@ describe('the yearly budget', () => {
 		const crew = budget.crews[0]!;
 		const wrong: [YearlyBudget, string][] = [
 			[{ ...budget, crews: [{ ...crew, heads: -1 }] }, 'crews'],
-			[{ ...budget, crews: [{ ...crew, nonBillable: percent(10_000) }] }, 'crews'],
+			[{ ...budget, crews: [{ ...crew, nonBillable: rate(1_000_000) }] }, 'crews'],
 			[{ ...budget, overhead: [line('Office', -1)] }, 'lines'],
 			[{ ...budget, onHours: percent(10_001) }, 'onHours']
 		];
@@ -159,7 +159,8 @@ describe('the parts of a rate sheet', () => {
 			{ name: 'Driving', minutes: 35, driving: true },
 			{ name: 'Clean-up', minutes: 12 }
 		];
-		expect(nonBillableOf(parts, 480)).toBe(1500);
+		expect(nonBillableOf(parts, 480)).toBe(150_000);
+		expect(nonBillableOf([{ name: 'Driving', minutes: 100 }], 540)).toBe(185_185);
 		expect(laborRate({ ...sheet, parts, dayMinutes: 480 })).toEqual(laborRate(sheet));
 		// A third of the day is not 33.33 %: the parts count, not the rounded share.
 		const third = laborRate({ ...sheet, nonBillable: percent(3333), parts: [{ name: 'All of it', minutes: 160 }], dayMinutes: 480 });

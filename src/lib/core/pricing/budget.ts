@@ -1,6 +1,6 @@
-import { exact, mulDiv, roundExact } from '../money/exact';
+import { exact, mulDiv, roundExact, sumOfProducts } from '../money/exact';
 import { ratioOf } from '../money/amount';
-import { formatCents, formatPercent, formatQuantity, formatRate, formatUnitPrice } from '../money/format';
+import { formatCents, formatPercent, formatQuantity, formatRate, formatShare, formatUnitPrice } from '../money/format';
 import { cents, type Cents, type Percent, type Quantity, type Rate, type UnitPrice } from '../money/types';
 import { step, type Step } from '../explain';
 import { breakEvenSales, recoverByDollars, recoverByHours, recoverSplit, type Recovery } from './overhead';
@@ -20,7 +20,8 @@ export interface BudgetCrew {
 	heads: number;
 	/** Paid hours of one person in the year, whole hours. */
 	paidHours: number;
-	nonBillable: Percent;
+	/** Ten-thousandths of a percent: what a sheet's parts come to has no end at two decimals. */
+	nonBillable: Rate;
 	loadedCost: UnitPrice;
 }
 export const RECOVERY_METHODS = ['hours', 'dollars', 'split'] as const;
@@ -68,12 +69,12 @@ const tried = <T>(work: () => T): T | null => {
 };
 
 /** Billable hours of a crew in the year, exact: head count × paid hours × (1 − non-billable). */
-const hoursOf = (c: BudgetCrew) => exact(c.heads * c.paidHours).mul(exact(10_000 - c.nonBillable, 10_000));
+const hoursOf = (c: BudgetCrew) => exact(c.heads * c.paidHours).mul(exact(1_000_000 - c.nonBillable, 1_000_000));
 
 function check(b: YearlyBudget): void {
 	for (const c of b.crews) {
 		if (c.heads < 0 || c.paidHours < 0) throw new SheetError(`${c.name}: people and hours cannot be negative.`, 'crews');
-		if (c.nonBillable < 0 || c.nonBillable >= 10_000) throw new SheetError(`${c.name}: non-billable time must be below 100 %.`, 'crews');
+		if (c.nonBillable < 0 || c.nonBillable >= 1_000_000) throw new SheetError(`${c.name}: non-billable time must be below 100 %.`, 'crews');
 		if (c.loadedCost < 0) throw new SheetError(`${c.name}: a wage cannot be negative.`, 'crews');
 	}
 	for (const l of [...b.sales, ...b.direct, ...b.overhead])
@@ -89,17 +90,17 @@ function check(b: YearlyBudget): void {
 export function computeBudget(b: YearlyBudget): BudgetResult {
 	check(b);
 	// Exact inside: whole hours are only what is shown.
-	const exactHours = b.crews.reduce((a, c) => a + c.heads * c.paidHours * (10_000 - c.nonBillable), 0);
-	const billableHours = roundExact(exact(exactHours, 10_000));
+	const exactHours = b.crews.reduce((a, c) => a + c.heads * c.paidHours * (1_000_000 - c.nonBillable), 0);
+	const billableHours = roundExact(exact(exactHours, 1_000_000));
 	const labor = cents(b.crews.reduce((a, c) => a + roundExact(hoursOf(c).mul(exact(c.loadedCost, 100))), 0));
 	const other = total(b.direct);
 	const direct = cents(labor + other);
 	const overhead = total(b.overhead);
 	const sales = total(b.sales);
 	const ways = {
-		hours: tried(() => recoverByHours(overhead, exactHours, 10_000)),
+		hours: tried(() => recoverByHours(overhead, exactHours, 1_000_000)),
 		dollars: tried(() => recoverByDollars(overhead, direct)),
-		split: tried(() => recoverSplit(overhead, b.onHours, exactHours, other, 10_000))
+		split: tried(() => recoverSplit(overhead, b.onHours, exactHours, other, 1_000_000))
 	};
 	const profit = cents(sales - direct - overhead);
 	return {
@@ -128,7 +129,15 @@ export interface TypicalJob {
 export function carriedBy(job: TypicalJob, method: RecoveryMethod, way: Recovery): Cents {
 	const all = Object.values(job.cost).reduce((a, c) => a + c, 0);
 	const dollars = method === 'split' ? all - job.cost.labor : all;
-	return cents(roundExact(exact(job.hours * way.perHour, 1_000_000).add(exact(dollars * way.perDollar, 1_000_000))));
+	return cents(
+		sumOfProducts(
+			[
+				[job.hours, way.perHour],
+				[dollars, way.perDollar]
+			],
+			1_000_000
+		)
+	);
 }
 
 /** The steps behind what a job carries of the overhead by the method of a budget; null when that method cannot carry it. */
@@ -214,7 +223,7 @@ export function explainBudget(b: YearlyBudget, source?: string): Step {
 	const hours = step('Billable hours', r.billableHours.toLocaleString('en-US'), {
 		steps: b.crews.map((c) =>
 			step(c.name, roundExact(hoursOf(c)).toLocaleString('en-US'), {
-				formula: `${c.heads} × ${c.paidHours.toLocaleString('en-US')} h × (1 − ${formatPercent(c.nonBillable)})`,
+				formula: `${c.heads} × ${c.paidHours.toLocaleString('en-US')} h × (1 − ${formatShare(c.nonBillable)})`,
 				...(c.sheetId ? { source: `/price/rates/${c.sheetId}` } : {})
 			})
 		)

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { ceilDiv, cents, percent, quantity, unitPrice, unitPriceIn, type Cents, type UnitPrice } from '../money';
+import { ceilDiv, cents, percent, quantity, rate, unitPrice, unitPriceIn, type Cents, type UnitPrice } from '../money';
 import { explainText } from '../explain';
 import { explainCarried, explainItem, flatPrice, hourlyPriceFor, type FlatTerms, type TypicalJob, type YearlyBudget } from '.';
 
@@ -45,7 +45,7 @@ describe('what a job carries of the overhead, explained', () => {
 	const budget: YearlyBudget = {
 		year: 2027,
 		sales: [],
-		crews: [{ name: 'All', sheetId: null, heads: 8, paidHours: 1880, nonBillable: percent(1500), loadedCost: unitPrice(484_981) }],
+		crews: [{ name: 'All', sheetId: null, heads: 8, paidHours: 1880, nonBillable: rate(150_000), loadedCost: unitPrice(484_981) }],
 		direct: [{ name: 'Materials', kind: 'material', lastYear: cents(0), amount: cents(126_000_000) }],
 		overhead: [{ name: 'Everything', lastYear: cents(0), amount: cents(38_600_000) }],
 		method: 'hours',

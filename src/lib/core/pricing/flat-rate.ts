@@ -12,6 +12,7 @@ import {
 	percentOf,
 	rateOf,
 	sum,
+	sumOfProducts,
 	type Cents,
 	type Percent,
 	type Quantity,
@@ -85,7 +86,13 @@ export function flatPrice(work: FlatWork, terms: FlatTerms): FlatPrice {
 	const materialPrice = cents(materialCost + percentOf(materialCost, terms.markup));
 	const price = roundFlat(cents(materialPrice + lineAmount(work.hours, terms.hourlyPrice)), terms.rounding);
 	// Labor and material carry their overhead each on its own line, rounded once there.
-	const onLabor = mulDiv(work.hours * terms.overheadPerHour + laborCost * (terms.overheadPercent.labor ?? 0), 1, 1_000_000);
+	const onLabor = sumOfProducts(
+		[
+			[work.hours, terms.overheadPerHour],
+			[laborCost, terms.overheadPercent.labor ?? 0]
+		],
+		1_000_000
+	);
 	const onMaterial = rateOf(materialCost, (terms.overheadPercent.material ?? 0) as Rate);
 	const cost = cents(materialCost + laborCost);
 	const overhead = cents(onLabor + onMaterial);
@@ -112,7 +119,7 @@ export function hourlyPriceFor(work: FlatWork, terms: FlatTerms, margin: Percent
 	const wanted = margin < 10_000 ? mulDiv(p.breakEven, 10_000, 10_000 - margin) : p.breakEven;
 	const short = wanted - p.materialPrice;
 	if (short <= 0) return 0;
-	return work.hours > 0 ? ceilDiv(short * 1_000_000, work.hours) : Infinity;
+	return work.hours > 0 ? ceilDiv(BigInt(short) * 1_000_000n, work.hours) : Infinity;
 }
 
 const ENDS: Record<FlatRounding, string> = {

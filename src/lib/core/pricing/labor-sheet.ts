@@ -1,9 +1,9 @@
 import { SheetError } from './sheet-error';
 import { exact, roundExact, type Exact } from '../money/exact';
-import { formatPercent, formatQuantity, formatRate, formatUnitPrice } from '../money/format';
+import { formatPercent, formatQuantity, formatRate, formatShare, formatUnitPrice } from '../money/format';
 import { step, type Step } from '../explain';
 import type { Percent, Rate, UnitPrice } from '../money/types';
-import type { BurdenPart, NonBillablePart } from './sheet-parts';
+import { nonBillableOf, type BurdenPart, type NonBillablePart } from './sheet-parts';
 
 /** How a labor rate is built up. Wages and overhead in ten-thousandths of the currency unit per hour. */
 export interface LaborSheet {
@@ -18,7 +18,7 @@ export interface LaborSheet {
 	burdenNotOnPremium?: Percent;
 	nonBillable: Percent;
 	overheadPerHour: UnitPrice;
-	/** Where non-billable time is built from named parts: then `nonBillable` is what they come to. */
+	/** Where non-billable time is built from named parts: then they count, and `nonBillable` is only about what they come to. */
 	parts?: NonBillablePart[];
 	/** Paid minutes of a day, which the parts are a share of. */
 	dayMinutes?: number;
@@ -113,6 +113,13 @@ export function laborRate(s: LaborSheet): LaborRate {
 	};
 }
 
+/**
+ * The non-billable share of a sheet, ten-thousandths of a percent: what its parts come to, or what was typed.
+ * @throws SheetError for parts that cannot be
+ */
+export const nonBillableRate = (s: Pick<LaborSheet, 'nonBillable' | 'parts' | 'dayMinutes'>): Rate =>
+	s.parts?.length && s.dayMinutes ? nonBillableOf(s.parts, s.dayMinutes) : ((s.nonBillable * 100) as Rate);
+
 /** The steps behind an hourly rate. */
 export function explainLaborRate(s: LaborSheet, source?: string): Step {
 	const r = laborRate(s);
@@ -133,7 +140,7 @@ export function explainLaborRate(s: LaborSheet, source?: string): Step {
 				)
 			}),
 			step('Loaded cost', formatUnitPrice(r.loadedCost), {
-				formula: `burdened cost ÷ (1 − ${formatPercent(s.nonBillable)} non-billable)`,
+				formula: `burdened cost ÷ (1 − ${formatShare(nonBillableRate(s))} non-billable)`,
 				steps: (s.parts ?? []).map((p) => step(p.name, `${p.minutes} min`, { formula: `of ${s.dayMinutes ?? 0} paid minutes a day` }))
 			}),
 			step('Break-even', formatUnitPrice(r.breakEven), { formula: `loaded cost + ${formatUnitPrice(s.overheadPerHour)} overhead` }),

@@ -1,6 +1,6 @@
 import { lineAmount, ratioOf } from '../money/amount';
 import { cents, type Cents, type Percent, type Quantity, type Rate, type UnitPrice } from '../money/types';
-import { mulDiv } from '../money/exact';
+import { mulDiv, sumOfProducts } from '../money/exact';
 import { formatCents, formatPercent, formatQuantity, formatRate, formatUnitPrice } from '../money/format';
 import { step, type Step } from '../explain';
 
@@ -39,7 +39,13 @@ const priceOf = (p: CheckedPart): Cents => p.settled ?? lineAmount(p.quantity, p
 /** The overhead on hours and on dollars, rounded once on the sum. */
 function overheadOf(p: CheckedPart, cost: Cents): Cents {
 	const hours = mulDiv(p.quantity, p.hoursPerUnit, 10_000);
-	return mulDiv(hours * p.overheadPerHour + cost * p.overheadPercent, 1, 1_000_000) as Cents;
+	return sumOfProducts(
+		[
+			[hours, p.overheadPerHour],
+			[cost, p.overheadPercent]
+		],
+		1_000_000
+	) as Cents;
 }
 
 /**

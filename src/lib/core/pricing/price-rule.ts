@@ -1,5 +1,6 @@
-import { priceByMarkup, priceByMargin, roundPrice, PriceError } from '../money/markup';
-import { mulDiv } from '../money/exact';
+import { PriceError } from '../money/markup';
+import { divideRounded } from '../money/exact';
+import { MOST } from '../money/parse';
 import type { Percent, UnitPrice } from '../money/types';
 
 /** The five kinds of cost. */
@@ -17,19 +18,36 @@ export function ruleThatHolds(...chain: (PriceRule | null | undefined)[]): Exclu
 }
 
 /**
- * Unit price from unit cost: whole cents unless a fine price, rounded once after the rate group.
- * @param breakEven cost plus overhead per unit, which a margin is reckoned on
+ * Unit price from unit cost: whole cents unless a fine price. Rule and rate group are one exact fraction that is rounded once: a price
+ * rounded before the group and again after it would drift by a cent.
+ * @param cost ten-thousandths of the currency unit
+ * @param breakEven cost plus overhead per unit, which a margin is computed on: in millionths of a ten-thousandth, unrounded (`exactBreakEven`)
  * @param group percentage of the customer's rate group for this kind (10000 = unchanged)
+ * @throws PriceError for a margin of 100 % or more, and for a price above what can be kept
+ * @example cost 1.17, markup 30 %, group 95 % → 1.44 (1.17 × 1.3 × 0.95 = 1.44495)
  */
 export function unitPriceOf(
 	rule: Exclude<PriceRule, { by: 'inherit' }>,
 	cost: UnitPrice,
-	breakEven: UnitPrice,
+	breakEven: bigint,
 	options: { fine?: boolean; group?: Percent; groupOnFixed?: boolean } = {}
 ): UnitPrice {
-	const base =
-		rule.by === 'fixed' ? rule.price : rule.by === 'markup' ? priceByMarkup(cost, rule.percent) : priceByMargin(breakEven, rule.percent);
 	const applies = options.group !== undefined && (rule.by !== 'fixed' || options.groupOnFixed);
-	const grouped = applies ? (mulDiv(base, options.group ?? 10_000, 10_000) as UnitPrice) : base;
-	return rule.by === 'fixed' && !applies ? grouped : roundPrice(grouped, options.fine);
+	if (rule.by === 'fixed' && !applies) return rule.price;
+	const [n, d] = fractionOf(rule, cost, breakEven);
+	const group = BigInt(applies ? (options.group ?? 10_000) : 10_000);
+	const unit = options.fine ? 1n : 100n;
+	if (n * group > MOST_PRICE * d * 10_000n) throw new PriceError('This price is too large: check cost and margin.');
+	return (divideRounded(n * group, d * 10_000n * unit) * Number(unit)) as UnitPrice;
+}
+
+/** Ten times what may be typed as a price: what a margin makes of the highest cost. */
+const MOST_PRICE = BigInt(MOST.price) * 100_000n;
+
+/** The price before rate group and rounding, as numerator and denominator. */
+function fractionOf(rule: Exclude<PriceRule, { by: 'inherit' }>, cost: UnitPrice, breakEven: bigint): [bigint, bigint] {
+	if (rule.by === 'fixed') return [BigInt(rule.price), 1n];
+	if (rule.by === 'markup') return [BigInt(cost) * BigInt(10_000 + rule.percent), 10_000n];
+	if (rule.percent >= 10_000) throw new PriceError('A margin must be below 100 %.');
+	return [breakEven * 10_000n, 1_000_000n * BigInt(10_000 - rule.percent)];
 }

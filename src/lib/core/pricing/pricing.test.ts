@@ -17,6 +17,7 @@ import {
 	recoverSplit,
 	ruleThatHolds,
 	SheetError,
+	exactBreakEven,
 	unitPriceOf,
 	type LaborSheet,
 	type PartRate
@@ -113,16 +114,49 @@ describe('equipment and overhead', () => {
 });
 
 describe('price rules', () => {
+	it('are one exact fraction of cost, overhead, rule and rate group, rounded once', () => {
+		const percents = fc.integer({ min: 0, max: 9000 });
+		fc.assert(
+			fc.property(
+				fc.integer({ min: 0, max: 1e10 }),
+				percents,
+				fc.integer({ min: 5000, max: 12_000 }),
+				fc.integer({ min: 0, max: 300_000 }),
+				fc.boolean(),
+				(cost, p, group, overhead, fine) => {
+					const unit = fine ? 1 : 100;
+					const near = (price: number, n: bigint, d: bigint) => {
+						// |price × d − n| ≤ half a unit × d
+						const off = BigInt(price) * d - n;
+						expect((off < 0n ? -off : off) * 2n <= BigInt(unit) * d).toBe(true);
+					};
+					const how = { group: percent(group), fine };
+					const even = exactBreakEven(cost, 'material', { material: overhead });
+					const marked = unitPriceOf({ by: 'markup', percent: percent(p) }, unitPrice(cost), even, how);
+					near(marked, BigInt(cost) * BigInt(10_000 + p) * BigInt(group), 100_000_000n);
+					const sold = unitPriceOf({ by: 'margin', percent: percent(p) }, unitPrice(cost), even, how);
+					near(sold, BigInt(cost) * BigInt(1_000_000 + overhead) * BigInt(group), 1_000_000n * BigInt(10_000 - p));
+				}
+			)
+		);
+	});
 	it('takes the first that does not inherit', () => {
 		expect(ruleThatHolds({ by: 'inherit' }, null, { by: 'markup', percent: percent(2500) })).toEqual({ by: 'markup', percent: 2500 });
 		expect(() => ruleThatHolds({ by: 'inherit' })).toThrow();
 	});
 	it('rounds once, after the rate group; a fixed price moves only if the group says so', () => {
 		const rule = { by: 'markup', percent: percent(3333) } as const;
-		expect(unitPriceOf(rule, unitPrice(10_001), unitPrice(10_001), { group: percent(9500) })).toBe(12_700);
+		const at = (cost: number) => exactBreakEven(cost, 'material', {});
+		expect(unitPriceOf(rule, unitPrice(10_001), at(10_001), { group: percent(9500) })).toBe(12_700);
+		// 1.17 × 1.3 × 0.95 = 1.44495: rounded on the way it was 1.45.
+		expect(unitPriceOf({ by: 'markup', percent: percent(3000) }, unitPrice(11_700), at(11_700), { group: percent(9500) })).toBe(14_400);
+		// 0.44 ÷ 0.8225 = 0.53495…: rounded to the ten-thousandth first it was 0.54.
+		expect(unitPriceOf({ by: 'margin', percent: percent(1775) }, unitPrice(4400), at(4400))).toBe(5300);
+		expect(() => unitPriceOf({ by: 'margin', percent: percent(10_000) }, unitPrice(1), 1n)).toThrow('below 100 %');
+		expect(() => unitPriceOf({ by: 'margin', percent: percent(9999) }, unitPrice(1e12), at(1e12))).toThrow('too large');
 		const fixed = { by: 'fixed', price: unitPrice(100_000) } as const;
-		expect(unitPriceOf(fixed, unitPrice(1), unitPrice(1), { group: percent(9000) })).toBe(100_000);
-		expect(unitPriceOf(fixed, unitPrice(1), unitPrice(1), { group: percent(9000), groupOnFixed: true })).toBe(90_000);
+		expect(unitPriceOf(fixed, unitPrice(1), 1n, { group: percent(9000) })).toBe(100_000);
+		expect(unitPriceOf(fixed, unitPrice(1), 1n, { group: percent(9000), groupOnFixed: true })).toBe(90_000);
 	});
 });
 

@@ -1,6 +1,6 @@
 import { exact, roundExact } from '../money/exact';
 import { mulDiv } from '../money/exact';
-import type { Percent, UnitPrice } from '../money/types';
+import type { Percent, Rate, UnitPrice } from '../money/types';
 import { SheetError } from './sheet-error';
 
 /** A named part of the paid day that no customer is charged for. */
@@ -19,16 +19,17 @@ export interface BurdenPart {
 }
 
 /**
- * The share of a paid day that its parts take, in hundredths of a percent, rounded once.
+ * The share of a paid day that its parts take, as a computed percentage (ten-thousandths of a percent), rounded once.
+ * @example 100 of 540 minutes → 185185, 18.5185 %
  * @param dayMinutes paid minutes of a day
  * @throws SheetError for negative minutes, a day without minutes, or parts that fill the whole day
  */
-export function nonBillableOf(parts: readonly NonBillablePart[], dayMinutes: number): Percent {
+export function nonBillableOf(parts: readonly NonBillablePart[], dayMinutes: number): Rate {
 	if (dayMinutes <= 0) throw new SheetError('The paid minutes of a day must be more than 0.', 'dayMinutes');
 	if (parts.some((p) => p.minutes < 0)) throw new SheetError('Minutes cannot be negative.', 'parts');
 	const minutes = parts.reduce((a, p) => a + p.minutes, 0);
 	if (minutes >= dayMinutes) throw new SheetError('These parts fill the whole paid day: nothing would be left to bill.', 'parts');
-	return mulDiv(minutes, 10_000, dayMinutes) as Percent;
+	return mulDiv(minutes, 1_000_000, dayMinutes) as Rate;
 }
 
 /** The burden in all, and what of it is not reckoned on the overtime premium. */

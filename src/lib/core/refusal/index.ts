@@ -7,3 +7,9 @@ export class Refusal extends Error {
 		this.field = field;
 	}
 }
+
+/** What is said of something that nobody foresaw: the words of a program's own errors are never shown to people. */
+export const UNFORESEEN = 'Something went wrong here. Nothing was changed; try again in a moment.';
+
+/** The words of an error for people: a refusal's own, and of all others only that something went wrong. */
+export const wordsOf = (e: unknown): string => (e instanceof Refusal ? e.message : UNFORESEEN);

@@ -23,6 +23,7 @@ export const billDeposit = defineCommand({
 export const billContract = defineCommand({
 	name: 'invoices.contract',
 	access: 'invoices.change',
+	size: 1_000_000,
 	input: Type.Object(
 		{
 			jobId: Id,
@@ -59,6 +60,7 @@ export const billContract = defineCommand({
 export const billCosts = defineCommand({
 	name: 'invoices.costs',
 	access: 'invoices.change',
+	size: 1_000_000,
 	input: Type.Object({ jobId: Id, cutOff: DayText, costIds: Type.Optional(Type.Array(Id, { maxItems: 5000 })) }, strict),
 	run(ctx, i) {
 		const job = billableJob(ctx, i.jobId);

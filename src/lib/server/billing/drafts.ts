@@ -49,7 +49,14 @@ export function taxesOf(ctx: Context, jobId: string, lines: readonly DraftLine[]
 	});
 }
 
-export function draft(ctx: Context, jobId: string, kind: 'deposit' | 'contract' | 'time and materials', title: string, lines: DraftLine[]) {
+export function draft(
+	ctx: Context,
+	jobId: string,
+	kind: 'deposit' | 'contract' | 'time and materials',
+	title: string,
+	lines: DraftLine[],
+	asked?: Cents
+) {
 	const job = ctx.get(jobs, jobId, 'This job');
 	const own = lines.filter((l) => l.amount !== 0);
 	if (own.length === 0) throw new Refusal('There is nothing left to bill here.');
@@ -57,7 +64,18 @@ export function draft(ctx: Context, jobId: string, kind: 'deposit' | 'contract' 
 	const net = sum(own.map((l) => l.amount));
 	const tax = taxTotal(taxes);
 	if (net + tax < 0) throw new Refusal('This comes to less than nothing: it would be a credit, not an invoice.');
-	const invoice = ctx.insert(invoices, { id: newId(), jobId, customerId: job.customerId, kind, title, net, taxes, tax, total: net + tax });
+	const invoice = ctx.insert(invoices, {
+		id: newId(),
+		jobId,
+		customerId: job.customerId,
+		kind,
+		title,
+		net,
+		taxes,
+		tax,
+		total: net + tax,
+		asked: asked ?? null
+	});
 	own.forEach((l, position) =>
 		ctx.insert(invoiceLines, {
 			id: newId(),
@@ -111,7 +129,8 @@ export function draftDeposit(ctx: Context, jobId: string, typed: string) {
 			amount: parts[n] ?? cents(0),
 			taxCodeId: l.taxCodeId,
 			contractLineId: l.id
-		}))
+		})),
+		deposit
 	);
 }
 

@@ -30,12 +30,15 @@ export function contractOf(db: Orm, jobId: string): (Billable & { text: string; 
 		}));
 }
 
+/** Not labor of time that overlaps other time of the same person: that stands in no bill until it is put right. */
+export const notInConflict = sql`not exists (select 1 from time_entries t where t.id = cost_entries.time_entry_id and t.conflict = 1)`;
+
 /** Cost entries that wait to be billed, up to a day. */
 export const costsToBill = (db: Orm, jobId: string, cutOff: string) =>
 	db
 		.select()
 		.from(costEntries)
-		.where(and(eq(costEntries.jobId, jobId), eq(costEntries.state, 'to bill'), sql`${costEntries.day} <= ${cutOff}`))
+		.where(and(eq(costEntries.jobId, jobId), eq(costEntries.state, 'to bill'), sql`${costEntries.day} <= ${cutOff}`, notInConflict))
 		.orderBy(asc(costEntries.day))
 		.all();
 

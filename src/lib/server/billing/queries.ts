@@ -5,7 +5,7 @@ import type { App } from '../app';
 import { allocations, charges, company, customers, invoiceLines, invoices, jobs, payments, sites } from '../db/schema';
 import { wallTime } from '../../core/time';
 import { linkFor } from '../quotes/links';
-import { creditOf, paidOf } from './load';
+import { creditOf, notInConflict, paidOf } from './load';
 
 /** In the words of the index of open invoices. */
 export const isOpen = sql`issued_at is not null and voided_at is null and total > paid`;
@@ -125,7 +125,7 @@ export function readyToBill(app: App) {
 			customer: customers.name,
 			contract: jobs.contractNet,
 			doneAt: jobs.doneAt,
-			toBill: sql<number>`(select coalesce(sum(charge), 0) from cost_entries c where c.job_id = jobs.id and c.state = 'to bill')`,
+			toBill: sql<number>`(select coalesce(sum(charge), 0) from cost_entries where cost_entries.job_id = jobs.id and cost_entries.state = 'to bill' and ${notInConflict})`,
 			billed: sql<number>`(select coalesce(sum(net), 0) from invoices i where i.job_id = jobs.id and i.voided_at is null and i.kind <> 'time and materials')`
 		})
 		.from(jobs)

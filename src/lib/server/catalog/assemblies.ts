@@ -69,6 +69,7 @@ export const AssemblyBody = {
 export const saveAssembly = defineCommand({
 	name: 'catalog.save-assembly',
 	access: 'catalog.change',
+	size: 2_000_000,
 	input: Type.Object(
 		{ assemblyId: Type.Optional(Id), ...AssemblyBody, parts: Type.Array(PartInput, { minItems: 1, maxItems: 100 }), version: Version },
 		strict

@@ -185,6 +185,7 @@ function inOrder(file: AssemblyFile, known: (name: string) => boolean): Assembly
 export const importAssemblies = defineCommand({
 	name: 'catalog.import-assemblies',
 	access: 'catalog.change',
+	size: 32_000_000,
 	input: Type.Object({ text: Type.String({ maxLength: 30_000_000 }), sheetId: Id, replace: Type.Boolean() }, strict),
 	run(ctx, i, actor) {
 		const file = parseAssemblies(i.text);

@@ -79,6 +79,7 @@ function plan(db: Orm, c: ItemsChange): Planned {
 export const changeItems = defineCommand({
 	name: 'catalog.change-items',
 	access: 'catalog.change',
+	size: 1_000_000,
 	input: Type.Object({ filter: ItemFilter, change: Change }, strict),
 	run(ctx, i) {
 		const { set, words } = plan(ctx.db, i.change);

@@ -117,6 +117,7 @@ const MappingInput = Type.Object(
 export const importPrices = defineCommand({
 	name: 'catalog.import',
 	access: 'catalog.change',
+	size: 62_000_000,
 	input: Type.Object(
 		{
 			supplierId: Id,

@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm';
 import { mulDiv, roundPrice, unitPrice, type Percent, type UnitPrice } from '../../core/money';
-import { breakEvenOf, ruleThatHolds, unitPriceOf, type Kind, type PriceRule } from '../../core/pricing';
+import { breakEvenOf, exactBreakEven, ruleThatHolds, unitPriceOf, type Kind, type PriceRule } from '../../core/pricing';
 import type { Orm } from '../db/open';
 import { categories, company, customers, jobs, rateGroups, type items } from '../db/schema';
 
@@ -45,9 +45,10 @@ export function pricer(db: Orm, group: Group | null = null): Pricer {
 				by: 'markup',
 				percent: 2500 as Percent
 			});
-			const breakEven = breakEvenOf(item.cost, item.kind, settings?.overheadPercent ?? {});
+			const overheadPercent = settings?.overheadPercent ?? {};
+			const breakEven = breakEvenOf(item.cost, item.kind, overheadPercent);
 			const percent = group?.percents[item.kind];
-			const price = unitPriceOf(rule, unitPrice(item.cost), breakEven, {
+			const price = unitPriceOf(rule, unitPrice(item.cost), exactBreakEven(item.cost, item.kind, overheadPercent), {
 				fine: item.fine,
 				...(percent === undefined || !group ? {} : { group: percent, groupOnFixed: group.onFixed })
 			});

@@ -21,7 +21,7 @@ import {
 } from '../db/schema';
 import { ftsQuery } from '../search/fts';
 import { todayOf } from '../billing/queries';
-import { rateOn } from '../rates/load';
+import { hourPrice, rateOn } from '../rates/load';
 import type { Orm } from '../db/open';
 import { knownOf } from './apply-prices';
 import { itemWhere, type ItemFilter } from './filter';
@@ -294,6 +294,16 @@ export function assemblyDetail(app: App, id: string) {
 
 /** The parts of the assemblies that this one holds, all levels flat, their answers under the nested one's id. */
 function insideOf(app: App, id: string): Record<string, ReturnType<typeof assemblyParts>> {
+	return Object.fromEntries(assemblyParts(app, id).flatMap((p) => (p.childId ? [[p.childId, flatParts(app, p.childId)]] : [])));
+}
+
+/** What an assembly holds, under its own id, as `insideOf` gives it for those of another. */
+export const insideWith = (app: App, childId: string): Record<string, ReturnType<typeof assemblyParts>> => ({
+	[childId]: flatParts(app, childId)
+});
+
+/** The parts of an assembly and of those it holds, all levels flat, with answers under the id of the one they belong to. */
+function flatParts(app: App, id: string): ReturnType<typeof assemblyParts> {
 	const flat = (childId: string, prefix: string): ReturnType<typeof assemblyParts> =>
 		prefix.split('/').length > 11
 			? []
@@ -303,7 +313,7 @@ function insideOf(app: App, id: string): Record<string, ReturnType<typeof assemb
 						? flat(p.childId, `${prefix}${p.childId}/`)
 						: [{ ...p, when: under(p.when), factors: p.factors.map((f) => ({ ...f, when: under(f.when) })) }];
 				});
-	return Object.fromEntries(assemblyParts(app, id).flatMap((p) => (p.childId ? [[p.childId, flat(p.childId, `${p.childId}/`)]] : [])));
+	return flat(id, `${id}/`);
 }
 
 /** The parts of an assembly with what they would cost today. */
@@ -342,7 +352,11 @@ export const laborSheetsToday = (app: App) =>
 		.all()
 		.map((s) => {
 			const rate = rateOn(app.db.orm, s.id, todayOf(app));
-			return rate ? { ...s, loadedCost: rate.loadedCost, overheadPerHour: rate.overheadPerHour, price: rate.price } : s;
+			// Other prices of the same hour, as they are sold today.
+			const variants = (rate?.sheet.variants ?? []).map((v) => ({ name: v.name, price: (rate && hourPrice(rate, v.name)) ?? 0 }));
+			return rate
+				? { ...s, loadedCost: rate.loadedCost, overheadPerHour: rate.overheadPerHour, price: rate.price, variants }
+				: { ...s, variants };
 		});
 
 /** How a supplier’s lists were read last, and what stood above the columns. */

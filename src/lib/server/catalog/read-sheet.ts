@@ -1,66 +1,46 @@
 import ExcelJS from 'exceljs';
 import { MOST_COLUMNS, MOST_ROWS, TableError } from '../../core/formats';
-import { aside, GivenUp } from '../aside';
+import { checkArchive } from '../files/archive';
+import { boundProcess, GivenUp } from '../files/bound-process';
+import { readingQueue } from '../files/reading-queue';
 
 /** Whether bytes are an Office spreadsheet (a zip), whatever the file is called. */
 export const isSpreadsheet = (bytes: Uint8Array): boolean =>
 	bytes[0] === 0x50 && bytes[1] === 0x4b && bytes[2] === 0x03 && bytes[3] === 0x04;
 
+const DAMAGED = 'This spreadsheet cannot be opened: it is damaged, or locked with a password.';
+
 /**
  * The first sheet with something on it, as rows of text, so that it is read like any other price list. Formulas come
- * through as text that begins with “=”, so that they are refused at their row; numbers are written with a point. Read beside the
- * server’s own thread: fifty thousand rows take seconds, and a file that was made to swell up ends that thread alone.
+ * through as text that begins with “=”, so that they are refused at their row; numbers are written with a point. The archive is looked at before
+ * anything of it is unpacked; then it is read row by row, one file at a time, in a process whose memory is bound from outside.
+ * @param ticket by which whoever waits can ask for their place
  * @throws TableError for a file that is damaged or too large
  */
-export async function readSpreadsheet(bytes: Buffer, signal?: AbortSignal): Promise<string[][]> {
-	const options = { longestMs: 120_000, memory: 1500, ...(signal ? { signal } : {}) };
+export async function readSpreadsheet(bytes: Buffer, signal?: AbortSignal, ticket = ''): Promise<string[][]> {
+	if (!isSpreadsheet(bytes)) throw new TableError(DAMAGED);
+	checkArchive(bytes);
+	const bounds = { longestMs: 120_000, memory: 700, output: 150_000_000, ...(signal ? { signal } : {}) };
+	const read = () => boundProcess('read-sheet.mjs', [String(MOST_ROWS), String(MOST_COLUMNS)], bytes, bounds);
 	try {
-		const read = await aside(rowsOf, { bytes: new Uint8Array(bytes), mostRows: MOST_ROWS, mostColumns: MOST_COLUMNS }, options);
-		if (typeof read === 'string') throw new TableError(read);
-		return read;
+		return rowsOf(await readingQueue.run(ticket, read, signal));
 	} catch (e) {
 		if (e instanceof GivenUp) throw new TableError(`This spreadsheet cannot be read. ${e.message} Save it as CSV, or split it.`);
 		throw e;
 	}
 }
 
-/** Rows of text, or what is wrong with the file. Runs in a thread: it knows nothing but what it is given. */
-async function rowsOf(
-	require: NodeJS.Require,
-	given: { bytes: Uint8Array; mostRows: number; mostColumns: number }
-): Promise<string[][] | string> {
-	const textOf = (value: ExcelJS.CellValue): string => {
-		if (value === null || value === undefined) return '';
-		if (typeof value === 'number') return String(Number(value.toFixed(6)));
-		if (typeof value === 'boolean') return value ? 'yes' : 'no';
-		if (value instanceof Date) return value.toISOString().slice(0, 10);
-		if (typeof value === 'string') return value.trim();
-		if ('formula' in value || 'sharedFormula' in value) return `=${'formula' in value ? value.formula : value.sharedFormula}`;
-		if ('richText' in value)
-			return value.richText
-				.map((t) => t.text)
-				.join('')
-				.trim();
-		if ('text' in value) return String(value.text).trim();
-		return '';
-	};
-	const { Workbook } = require('exceljs') as typeof ExcelJS;
-	const book = new Workbook();
-	try {
-		await book.xlsx.load(given.bytes.buffer as ArrayBuffer);
-	} catch {
-		return 'This spreadsheet cannot be opened: it is damaged, or locked with a password.';
-	}
-	const sheet = book.worksheets.find((s) => s.actualRowCount > 0);
-	if (!sheet) return 'There is nothing on this spreadsheet.';
-	if (sheet.rowCount > given.mostRows) return `The sheet has more than ${given.mostRows.toLocaleString('en-US')} rows.`;
-	// It goes through all rows: asked once.
-	const columns = sheet.columnCount;
-	if (columns > given.mostColumns) return `The sheet has more than ${given.mostColumns} columns.`;
+/** The rows that were read, all as wide as the widest. @throws TableError with what was wrong */
+function rowsOf(said: string): string[][] {
 	const rows: string[][] = [];
-	sheet.eachRow({ includeEmpty: true }, (row) => {
-		rows.push(Array.from({ length: columns }, (_, n) => textOf(row.getCell(n + 1).value)));
-	});
+	for (const line of said.split('\n')) {
+		if (line === '') continue;
+		const part = JSON.parse(line) as { rows?: string[][]; problem?: string };
+		if (part.problem !== undefined) throw new TableError(part.problem);
+		rows.push(...(part.rows ?? []));
+	}
+	const width = rows.reduce((most, r) => Math.max(most, r.length), 0);
+	for (const r of rows) while (r.length < width) r.push('');
 	return rows;
 }
 

@@ -7,17 +7,25 @@ import type { Orm } from '../db/open';
 import { counters, outbox, type RowChange } from '../db/schema';
 import { newId } from '../ids';
 
+/** What a link opens: a quote or an invoice to its customer, the choice of a password to a person. */
+export type LinkKind = 'quote' | 'invoice' | 'password';
+
 /** Who asks for a command. */
 export type Actor =
 	| { type: 'person'; id: string; name: string; role: Role }
-	| { type: 'link'; linkId: string; kind: 'quote' | 'invoice'; subjectId: string }
-	| { type: 'public' }
+	| { type: 'link'; linkId: string; kind: LinkKind; subjectId: string }
+	/** Anybody: by the address they come from, which limits how often. */
+	| { type: 'public'; address: string }
 	| { type: 'system' };
 
 /** A record that is not there (any more). */
 export class Missing extends Refusal {}
 /** Somebody else changed the record meanwhile. */
 export class Stale extends Refusal {}
+/** A body that is larger than what its route or command takes. */
+export class TooLarge extends Refusal {}
+/** Asked for too often in a short time. */
+export class TooMany extends Refusal {}
 /** Not allowed for this role. */
 export class NotAllowed extends Refusal {}
 
@@ -29,8 +37,10 @@ type NewRow<T extends Table> = T['$inferInsert'];
 export class Context {
 	readonly changes: RowChange[] = [];
 	readonly topics = new Set<string>();
-	subject = '';
-	text = '';
+	/** Whose sessions end with this command, but perhaps one: their open streams are closed when it is through. */
+	readonly ended: { personId: string; but: string }[] = [];
+	/** What happened, in the order it was told: a command may do several things, on several records. */
+	readonly told: { subject: string; text: string }[] = [];
 
 	constructor(
 		readonly db: Orm,
@@ -49,10 +59,12 @@ export class Context {
 		return { id: '', name: this.actor.type === 'link' ? 'Customer' : this.actor.type === 'public' ? 'Website' : 'Nickel Yard' };
 	}
 
-	/** Says what happened, on which record, and which open screens should look again. */
+	/**
+	 * Says what happened, on which record, and which open screens should look again. Said again, for another record or another thing,
+	 * it stands beside what was said before: nothing that happened is lost.
+	 */
 	happened(subject: string, text: string, ...topics: string[]): void {
-		this.subject = subject;
-		this.text = text;
+		this.told.push({ subject, text });
 		for (const t of [subject, ...topics]) this.topics.add(t);
 	}
 

@@ -8,6 +8,7 @@ import { live } from '../live';
 import { log } from '../log';
 import { Context, NotAllowed, type Actor } from './context';
 import type { Access, Command } from './define';
+import { limitRate } from './limits';
 import { validate } from './validate';
 
 /** The disk is full, the file is locked or cannot be written: nothing was saved, trying again may help. */
@@ -24,8 +25,8 @@ export function allowed(actor: Actor, access: Access): boolean {
 	if (actor.type === 'system') return true;
 	if (access === 'public') return true;
 	if (access === 'system') return false;
-	if (access === 'quote link') return actor.type === 'link' && actor.kind === 'quote';
-	if (access === 'invoice link') return actor.type === 'link' && actor.kind === 'invoice';
+	if (access === 'quote link' || access === 'invoice link' || access === 'password link')
+		return actor.type === 'link' && access === `${actor.kind} link`;
 	return actor.type === 'person' && may(actor.role, access);
 }
 
@@ -42,32 +43,39 @@ export function runCommand<R>(runner: Runner, command: Command<never, R>, input:
 	const { sqlite, orm } = runner.db;
 	const doneId = key ? `${actor.type === 'person' ? actor.id : actor.type === 'link' ? actor.linkId : actor.type}:${c.name}:${key}` : null;
 	const topics: string[] = [];
+	const ended: Context['ended'] = [];
 	const work = sqlite.transaction((): R => {
 		if (doneId) {
 			const earlier = orm.select().from(done).where(eq(done.id, doneId)).get();
 			if (earlier) return JSON.parse(earlier.result) as R;
 		}
+		// A click that is repeated with its key was counted the first time.
+		limitRate(c.name, actor, Date.now());
 		const now = runner.clock.now();
 		const zone = orm.select({ zone: company.zone }).from(company).get()?.zone ?? 'UTC';
 		const ctx = new Context(orm, actor, now, zone);
 		const result = c.run(ctx, input as never, actor) as R;
-		if (ctx.text !== '') {
-			const who = ctx.who;
+		const who = ctx.who;
+		const entry = { at: now, byId: who.id, byName: who.name, command: c.name };
+		// The changed rows are kept once, with what was told last: that is what the command itself is about.
+		ctx.told.forEach((t, n) =>
 			orm
 				.insert(history)
-				.values({ at: now, byId: who.id, byName: who.name, command: c.name, subject: ctx.subject, text: ctx.text, changes: ctx.changes })
-				.run();
-		}
+				.values({ ...entry, ...t, changes: n === ctx.told.length - 1 ? ctx.changes : [] })
+				.run()
+		);
 		if (doneId)
 			orm
 				.insert(done)
 				.values({ id: doneId, command: c.name, result: JSON.stringify(result ?? null), at: now })
 				.run();
 		topics.push(...ctx.topics);
+		ended.push(...ctx.ended);
 		return result;
 	});
 	try {
 		const result = work.immediate();
+		for (const { personId, but } of ended) live.closeOf((of) => of.personId === personId && of.sessionId !== but);
 		live.publish(topics);
 		runner.afterCommit();
 		return result;
@@ -79,7 +87,6 @@ export function runCommand<R>(runner: Runner, command: Command<never, R>, input:
 /** Errors of the database and of arithmetic in plain words; what nobody foresaw stays what it is. */
 function translate(e: unknown, command: string): unknown {
 	if (e instanceof Refusal) return e;
-	if (e instanceof RangeError) return new Refusal(e.message);
 	const code = (e as { code?: string }).code ?? '';
 	if (/^SQLITE_(BUSY|LOCKED)/.test(code))
 		return new CannotSave('The company’s file is in use by something else. Nothing was saved: try again in a moment.');

@@ -1,6 +1,4 @@
 import { Type } from '@sinclair/typebox';
-import { eq } from 'drizzle-orm';
-import { ROLES } from '../../core/access';
 import { measureLabel, MEASURES, type OwnMeasure } from '../../core/measure';
 import { Refusal } from '../../core/refusal';
 import { defineCommand } from '../commands';
@@ -11,7 +9,6 @@ import {
 	company,
 	crews,
 	people,
-	sessions,
 	stages,
 	suppliers,
 	taxCodes,
@@ -116,60 +113,6 @@ export const nameMeasures = defineCommand({
 		if (own.join() === (now.settings.measures ?? []).join()) return;
 		ctx.update(company, 'company', { settings: { ...now.settings, measures: own } });
 		ctx.happened('company', `Own measures: ${own.map(measureLabel).join(', ') || 'none'}`, 'catalog');
-	}
-});
-
-export const addPerson = defineCommand({
-	name: 'people.add',
-	access: 'people.change',
-	input: Type.Object(
-		{
-			id: Type.Optional(Id),
-			name: Name,
-			mail: Type.String({ format: 'email' }),
-			role: Type.Union(ROLES.map((r) => Type.Literal(r))),
-			crewId: Type.Union([Id, Type.Null()]),
-			skills: Text(200),
-			color: Text(20),
-			language: Text(5),
-			sheetId: Type.Union([Id, Type.Null()]),
-			passwordHash: Type.String({ pattern: '^\\$argon2id\\$' })
-		},
-		strict
-	),
-	run(ctx, i) {
-		const person = ctx.insert(people, { ...i, id: i.id ?? newId(), mail: i.mail.toLowerCase() });
-		ctx.happened(`person:${person.id}`, `${i.name} joined as ${i.role}`, 'people');
-		return { id: person.id };
-	}
-});
-
-export const changePerson = defineCommand({
-	name: 'people.change',
-	access: 'people.change',
-	input: Type.Object(
-		{
-			personId: Id,
-			role: Type.Union(ROLES.map((r) => Type.Literal(r))),
-			crewId: Type.Union([Id, Type.Null()]),
-			active: Type.Boolean(),
-			version: Version
-		},
-		strict
-	),
-	run(ctx, i) {
-		const p = ctx.get(people, i.personId, 'This person');
-		const owners = ctx.db
-			.select()
-			.from(people)
-			.where(eq(people.role, 'owner'))
-			.all()
-			.filter((o) => o.active);
-		if (p.role === 'owner' && owners.length === 1 && (i.role !== 'owner' || !i.active))
-			throw new Refusal('The last owner cannot be taken away.', 'role');
-		ctx.update(people, p.id, { role: i.role, crewId: i.crewId, active: i.active }, i.version);
-		if (!i.active) ctx.db.delete(sessions).where(eq(sessions.personId, p.id)).run();
-		ctx.happened(`person:${p.id}`, `${p.name} is ${i.active ? i.role : 'not active any more'}`, 'people');
 	}
 });
 

@@ -1,6 +1,10 @@
-import { asc, desc } from 'drizzle-orm';
+import { asc, desc, eq, sql } from 'drizzle-orm';
+import type { Role } from '../../core/access';
+import { NO_PASSWORD } from '../people/passwords';
 import type { App } from '../app';
-import { crews, outbox, people, standInLog, timeOff } from '../db/schema';
+import { crews, links, outbox, people, standInLog, timeOff } from '../db/schema';
+import type { LinkKind } from '../commands';
+import { maySend } from '../quotes/links';
 import { letterText } from '../work/outbox';
 
 export const staff = (app: App) => ({
@@ -13,6 +17,7 @@ export const staff = (app: App) => ({
 			crewId: people.crewId,
 			active: people.active,
 			language: people.language,
+			invited: sql<boolean>`${people.passwordHash} = ${NO_PASSWORD}`,
 			version: people.version
 		})
 		.from(people)
@@ -21,15 +26,22 @@ export const staff = (app: App) => ({
 	crews: app.db.orm.select().from(crews).orderBy(asc(crews.position)).all(),
 	timeOff: app.db.orm.select().from(timeOff).orderBy(desc(timeOff.from)).limit(100).all()
 });
-/** The outbox, readable: with the customer's link in each letter. */
-export const letters = (app: App) =>
+/** The outbox, readable: with the link in each letter for those who may send it. */
+export const letters = (app: App, role: Role) =>
 	app.db.orm
-		.select()
+		.select({ letter: outbox, kind: links.kind })
 		.from(outbox)
+		.leftJoin(links, eq(links.id, outbox.linkId))
 		.orderBy(desc(outbox.createdAt))
 		.limit(200)
 		.all()
-		.map((m) => ({ ...m, text: letterText(app, m) }));
+		.map(({ letter, kind }) => ({ ...letter, text: mayRead(app, role, kind) ? letterText(app, letter) : withoutLink(letter.text) }));
+
+/** A way to choose a password is read by its person alone; where mails go nowhere, as in the demo, the owner hands it on. */
+const mayRead = (app: App, role: Role, kind: LinkKind | null): boolean =>
+	kind === null || (maySend(role, kind) && (kind !== 'password' || !app.settings.smtpUrl));
+const withoutLink = (text: string): string => text.replaceAll('{link}', '(the link is in the mail alone)');
+
 export const standIns = (app: App) => ({
 	mail: app.mail.name,
 	texts: app.texts.name,

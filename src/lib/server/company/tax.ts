@@ -102,7 +102,17 @@ export const setExemption = defineCommand({
 			{ exemption: certificate === '' ? null : { certificate, componentIds: i.componentIds, expires: i.expires } },
 			i.version
 		);
-		ctx.happened(`customer:${c.id}`, certificate === '' ? 'Tax exemption taken off' : `Tax exemption ${certificate}`, 'customers');
+		const freed = ctx.db
+			.select()
+			.from(taxComponents)
+			.all()
+			.filter((t) => i.componentIds.length === 0 || i.componentIds.includes(t.id))
+			.map((t) => t.name);
+		ctx.happened(
+			`customer:${c.id}`,
+			certificate === '' ? 'Tax exemption taken off' : `Tax exemption ${certificate}, free from ${freed.join(' and ') || 'all taxes'}`,
+			'customers'
+		);
 	}
 });
 

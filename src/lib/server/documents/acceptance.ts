@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm';
 import { wallTime } from '../../core/time';
 import type { App } from '../app';
 import { answers } from '../db/schema';
+import { readSignature } from '../files/pictures';
 import { letterheadOf } from './letterhead';
 import { hair, latin, money, render } from './render';
 
@@ -16,6 +17,8 @@ export async function acceptanceDocument(app: App, revisionId: string): Promise<
 		const w = wallTime(ms, r.zone);
 		return `${w.day} ${w.time}`;
 	};
+	// A signature that nobody can draw keeps nobody from the record of what was agreed.
+	const signature = await readSignature(a.signature).catch(() => null);
 	const bytes = await render(letterheadOf(app), `Record of acceptance, quote ${r.quote}`, [
 		{ text: 'Record of acceptance', fontSize: 16, bold: true },
 		{ text: latin(`Quote ${r.quote}, revision ${r.revision}`), color: '#5b6468', margin: [0, 0, 0, 12] },
@@ -36,7 +39,11 @@ export async function acceptanceDocument(app: App, revisionId: string): Promise<
 			},
 			layout: hair
 		},
-		...(a.signature ? [{ image: a.signature, fit: [220, 90], margin: [0, 14, 0, 0] }] : []),
+		...(signature === null
+			? [{ text: 'The picture of the signature that was sent cannot be drawn.', color: '#5b6468', margin: [0, 14, 0, 0] }]
+			: signature
+				? [{ image: signature, fit: [220, 90], margin: [0, 14, 0, 0] }]
+				: []),
 		{ text: 'Terms that were agreed to', bold: true, margin: [0, 16, 0, 2] },
 		{ text: latin(r.terms), fontSize: 9 },
 		...(r.questions.length

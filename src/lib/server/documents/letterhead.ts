@@ -20,7 +20,10 @@ export interface Letterhead {
 export function pictureData(app: App, fileId: string | null | undefined): string | null {
 	if (!fileId) return null;
 	const file = app.db.orm.select({ bytes: files.bytes }).from(files).where(eq(files.id, fileId)).get();
-	return file ? `data:image/jpeg;base64,${file.bytes.toString('base64')}` : null;
+	// What is no picture (of a file that came in before everything was made anew) is left out: a document without it is better than none.
+	return file && file.bytes.subarray(0, 3).toString('latin1') === '\u00ff\u00d8\u00ff'
+		? `data:image/jpeg;base64,${file.bytes.toString('base64')}`
+		: null;
 }
 
 export function letterheadOf(app: App): Letterhead {

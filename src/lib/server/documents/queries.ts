@@ -1,9 +1,8 @@
 import type { App } from '../app';
 import { wallTime } from '../../core/time';
-import { invoiceDetail } from '../billing/queries';
+import { customerInvoice } from '../billing/customer-invoice';
 import { customerQuote } from '../quotes/queries';
 import { letterheadOf } from './letterhead';
-import { USUAL_LAYOUT } from '../../core/documents';
 import { attachment, typeOfFile } from '../files/attachments';
 import { markedQuotedPhoto } from '../survey/marked';
 import { invoicePdf } from './invoice-pdf';
@@ -28,22 +27,18 @@ export async function quoteDocument(
 		letterhead: letterheadOf(app),
 		number: q.number,
 		revision: q.revision,
-		change: q.header.change,
 		day: wallTime(issued.at, q.zone).day,
 		validUntil: q.validUntil,
 		...q.header,
-		opening: q.header.opening ?? [],
-		closing: q.header.closing ?? [],
-		layout: q.header.layout ?? USUAL_LAYOUT,
 		signers: issued.signers,
 		pictures: await Promise.all(
-			(q.header.photos ?? []).map(async (p) => ({
+			q.header.photos.map(async (p) => ({
 				data: await markedQuotedPhoto(app, p, q.system),
 				caption: p.caption,
 				pins: p.pins.map((pin) => `${pin.n} ${pin.text}`)
 			}))
 		).then((all) => all.flatMap((p) => (p.data ? [{ ...p, data: p.data }] : []))),
-		sheets: (q.header.sheets ?? []).flatMap((s) => {
+		sheets: q.header.sheets.flatMap((s) => {
 			const file = attachment(app, s.id);
 			// Only a PDF can stand at the end of one; other files stay links.
 			return file && typeOfFile(file.bytes) === 'application/pdf' ? [{ name: s.name, bytes: new Uint8Array(file.bytes) }] : [];
@@ -55,25 +50,10 @@ export async function quoteDocument(
 }
 
 export async function invoiceDocument(app: App, invoiceId: string): Promise<{ name: string; bytes: Buffer } | null> {
-	const d = invoiceDetail(app, invoiceId);
-	if (!d) return null;
-	const bytes = await invoicePdf({
-		letterhead: letterheadOf(app),
-		number: d.invoice.number,
-		day: d.invoice.day ?? '',
-		due: d.invoice.due ?? '',
-		customer: d.customer.name,
-		address: d.customer.address,
-		job: `${d.job.name}${d.site ? `, ${d.site}` : ''}`,
-		title: d.invoice.title,
-		lines: d.lines,
-		net: d.invoice.net,
-		taxes: d.invoice.taxes,
-		total: d.invoice.total,
-		paid: d.paid,
-		void: d.invoice.voidedAt !== null
-	});
-	return { name: `Invoice-${d.invoice.number ?? 'draft'}.pdf`, bytes };
+	const v = customerInvoice(app, invoiceId);
+	if (!v) return null;
+	const bytes = await invoicePdf({ ...v, letterhead: letterheadOf(app) });
+	return { name: `Invoice-${v.number ?? 'draft'}.pdf`, bytes };
 }
 
 /** A PDF as a response, or a 404 in words. */

@@ -1,7 +1,7 @@
 import { isEmptyRich, richOf, type QuoteLayout, type RichText, type Run } from '../../core/documents';
 import { longDay } from '../../core/time';
-import type { QuoteView } from '../../core/estimate';
-import { formatQuantity, formatRate, type ComponentTax } from '../../core/money';
+import type { CustomerView } from '../../core/estimate';
+import { formatQuantity, formatRate, type Cents, type Rate } from '../../core/money';
 import type { Letterhead } from './letterhead';
 import { GREY, hair, latin, money, render } from './render';
 
@@ -23,7 +23,7 @@ export interface QuoteDocument {
 	closing: RichText;
 	terms: string;
 	layout: QuoteLayout;
-	view: QuoteView;
+	view: CustomerView;
 	/** Pictures with their marks drawn in, as data addresses. */
 	pictures: { data: string; caption: string; pins: string[] }[];
 	/** Data sheets that come at the end. */
@@ -31,7 +31,9 @@ export interface QuoteDocument {
 	signers: string[];
 	accepted: { name: string; day: string } | null;
 }
-type Scope = QuoteView['scopes'][number];
+type Scope = CustomerView['scopes'][number];
+/** An amount as it is shown; nothing where the layout keeps it back. */
+const shown = (amount: Cents | null) => (amount === null ? '' : money(amount));
 
 const runs = (r: readonly Run[]) =>
 	r.map((x) => ({ text: latin(x.text), ...(x.bold ? { bold: true } : {}), ...(x.italic ? { italics: true } : {}) }));
@@ -47,9 +49,9 @@ function written(text: RichText): object[] {
 	);
 }
 
-export const taxRows = (taxes: readonly ComponentTax[]) =>
+export const taxRows = (taxes: readonly { name: string; rate: Rate; base: Cents | null; tax: Cents }[]) =>
 	taxes.map((t) => [
-		{ text: `${t.name}, ${latin(formatRate(t.rate, 2))} of ${money(t.base)}`, color: GREY },
+		{ text: `${t.name}, ${latin(formatRate(t.rate, 2))}${t.base === null ? '' : ` of ${money(t.base)}`}`, color: GREY },
 		{ text: money(t.tax), alignment: 'right' }
 	]);
 export const totals = (rows: object[][]) => ({
@@ -72,9 +74,8 @@ const heading = (text: string, more: object = {}) => ({
 });
 
 function lineTable(q: QuoteDocument, lines: Scope['lines']): object[] {
-	// A reminder that nobody needed is nothing a customer is offered.
-	const shown = lines.filter((l) => (!l.option || l.chosen) && (l.heading || l.quantity !== 0 || l.amount !== 0));
-	if (q.layout.detail === 'scopes' || shown.length === 0) return [];
+	const listed = lines.filter((l) => !l.option || l.chosen);
+	if (q.layout.detail === 'scopes' || listed.length === 0) return [];
 	const priced = q.layout.amounts === 'lines';
 	return [
 		{
@@ -82,13 +83,13 @@ function lineTable(q: QuoteDocument, lines: Scope['lines']): object[] {
 			fontSize: 9.5,
 			table: {
 				widths: priced ? ['*', 80, 80] : ['*', 80],
-				body: shown.map((l) =>
+				body: listed.map((l) =>
 					l.heading
 						? [{ text: latin(l.text), bold: true, colSpan: priced ? 3 : 2 }, ...(priced ? [{}, {}] : [{}])]
 						: [
 								latin(l.text),
-								{ text: latin(`${formatQuantity(l.quantity)} ${l.unit}`), alignment: 'right', color: GREY },
-								...(priced ? [{ text: money(l.amount), alignment: 'right' }] : [])
+								{ text: l.quantity === null ? '' : latin(`${formatQuantity(l.quantity)} ${l.unit}`), alignment: 'right', color: GREY },
+								...(priced ? [{ text: shown(l.amount), alignment: 'right' }] : [])
 							]
 				)
 			},
@@ -99,7 +100,6 @@ function lineTable(q: QuoteDocument, lines: Scope['lines']): object[] {
 
 /** A scope: its name with its amount, its wording, its lines, and the options within it. */
 function scopeBlock(q: QuoteDocument, s: Scope, small: boolean): object[] {
-	const amount = q.layout.amounts === 'total' && !s.option ? '' : money(s.amount);
 	const inside = s.lines.filter((l) => l.option && !l.chosen);
 	return [
 		{
@@ -113,7 +113,7 @@ function scopeBlock(q: QuoteDocument, s: Scope, small: boolean): object[] {
 					tocItem: q.layout.layout === 'proposal',
 					tocMargin: [14, 0, 0, 0]
 				},
-				{ text: amount, alignment: 'right', bold: true, width: 90 }
+				{ text: shown(s.amount), alignment: 'right', bold: true, width: 90 }
 			],
 			margin: [0, small ? 6 : 12, 0, 2]
 		},
@@ -123,7 +123,7 @@ function scopeBlock(q: QuoteDocument, s: Scope, small: boolean): object[] {
 			? [
 					{ text: 'If you like, with it:', color: GREY, margin: [0, 2, 0, 0] },
 					...inside.map((l) => ({
-						columns: [{ text: latin(l.text) }, { text: money(l.amount), alignment: 'right', width: 90 }],
+						columns: [{ text: latin(l.text) }, { text: shown(l.amount), alignment: 'right', width: 90 }],
 						margin: [10, 0, 0, 0]
 					}))
 				]
@@ -211,7 +211,7 @@ function signaturePage(q: QuoteDocument): object[] {
 			text: `We accept ${numberWords(q).replace(/^Q/, 'q')} at ${money(q.view.totals.total)} with tax, with the terms above${open.length ? ', and what is ticked here' : ''}.`
 		},
 		...open.map((o) => ({
-			columns: [box(o.chosen), { text: latin(o.name) }, { text: money(o.amount), alignment: 'right', width: 90 }],
+			columns: [box(o.chosen), { text: latin(o.name) }, { text: shown(o.amount), alignment: 'right', width: 90 }],
 			margin: [0, 6, 0, 0]
 		})),
 		...(q.signers.length ? q.signers : ['']).map((s) => ({

@@ -74,6 +74,7 @@ function contrastWithWhite(color: string): number {
 export const saveBlocks = defineCommand({
 	name: 'company.text-blocks',
 	access: 'company.change',
+	size: 1_000_000,
 	input: Type.Object(
 		{
 			blocks: Type.Array(

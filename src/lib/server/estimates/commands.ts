@@ -2,6 +2,7 @@ import { Type } from '@sinclair/typebox';
 import { asc, eq, max } from 'drizzle-orm';
 import {
 	cellOf,
+	checkDiscount,
 	computeEstimate,
 	costAtLeastZero,
 	LINE_FIELDS,
@@ -14,19 +15,8 @@ import {
 	type Line,
 	type LineField
 } from '../../core/estimate';
-import {
-	dimensionOf,
-	isMeasure,
-	measureLabel,
-	parseFigure,
-	parseMeasure,
-	SHAPE_FIELDS,
-	toUnit,
-	unitName,
-	type MeasureName,
-	type ShapeKind
-} from '../../core/measure';
-import { fixed, parseCents, parsePercent, parseUnitPrice, quantity, unitPrice, type Cents, type Percent } from '../../core/money';
+import { dimensionOf, isMeasure, parseFigure, parseMeasure, SHAPE_FIELDS, type ShapeKind } from '../../core/measure';
+import { parseCents, parsePercent, parseUnitPrice, quantity, unitPrice, type Cents, type Percent } from '../../core/money';
 import { checkAnswers, KINDS, wordingUnder, type Kind, type PriceRule } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import { defineCommand, Missing, Stale, type Context } from '../commands';
@@ -36,7 +26,7 @@ import { newId } from '../ids';
 import { taxOfJob } from '../company/tax';
 import { partsUnder, questionsOf } from '../catalog/recipes';
 import { groupOfJob, pricer, type Pricer } from '../catalog/pricing';
-import { rateOn } from '../rates/load';
+import { branchOfJob, hourPrice, rateOn, sheetForBranch } from '../rates/load';
 import { hoursPatch } from '../flat-rate/reckon';
 import { done } from './done';
 import { loadEstimate } from './load';
@@ -105,7 +95,7 @@ export function checkRoom(ctx: Context, scopeId: string): void {
 }
 
 /** Prices as the estimate's customer pays them: by its rate group, if it has one. */
-function pricerOf(ctx: Context, estimateId: string): Pricer {
+export function pricerOf(ctx: Context, estimateId: string): Pricer {
 	const estimate = ctx.get(estimates, estimateId, 'This estimate');
 	return pricer(ctx.db, groupOfJob(ctx.db, estimate.jobId));
 }
@@ -131,23 +121,27 @@ function itemLine(ctx: Context, itemId: string, by: Pricer, tax: (code: string |
 	};
 }
 
-function laborLine(ctx: Context, sheetId: string, by: Pricer, name?: string) {
+/** Hours of a rate sheet, or of another price of the same hour: after hours, call-out. @throws Refusal when the sheet has none of that name */
+export function laborLine(ctx: Context, sheetId: string, by: Pricer, name?: string, variant = '') {
 	const sheet = rateOn(ctx.db, sheetId, ctx.today);
 	if (!sheet) throw new Missing('This rate sheet is not there any more.');
+	const price = hourPrice(sheet, variant);
+	if (price === null) throw new Refusal(`${sheet.name} has no rate “${variant}” any more.`, 'variant');
 	return {
 		kind: 'labor' as Kind,
-		name: name || sheet.name,
+		name: name || (variant ? `${sheet.name}, ${variant}` : sheet.name),
 		wording: '',
 		unit: 'h',
 		unitCost: sheet.loadedCost,
 		rule: { by: 'inherit' } as PriceRule,
-		unitPrice: by.labor(sheet.price),
+		unitPrice: by.labor(price),
 		fine: false,
 		taxCodeId: null,
 		itemId: null,
 		hoursPerUnit: 10_000,
 		overheadPerHour: sheet.overheadPerHour,
-		sheetId
+		sheetId,
+		variant
 	};
 }
 
@@ -178,9 +172,12 @@ export const putAssembly = defineCommand({
 		const by = pricerOf(ctx, scope.estimateId);
 		const tax = taxOf(ctx, scope.estimateId);
 		const holding = partsUnder(ctx.db, assembly.id, answered);
+		const branch = branchOfJob(ctx.db, ctx.get(estimates, scope.estimateId, 'This estimate').jobId);
 		const own = new Set(holding.flatMap(({ part }) => part.itemId ?? []));
 		for (const { part: p, rate } of holding) {
-			const base = p.itemId ? itemLine(ctx, p.itemId, by, tax) : laborLine(ctx, p.sheetId ?? '', by, p.name);
+			const base = p.itemId
+				? itemLine(ctx, p.itemId, by, tax)
+				: laborLine(ctx, sheetForBranch(ctx.db, p.sheetId ?? '', branch), by, p.name);
 			const line = ctx.insert(lines, {
 				id: newId(),
 				scopeId: scope.id,
@@ -197,7 +194,8 @@ export const putAssembly = defineCommand({
 			// What an item requires comes along, unless the assembly has it already.
 			if (p.itemId) position = bringAlong(ctx, line, p.itemId, own, by, tax, position);
 		}
-		const wording = wordingUnder(assembly.wording, choices, answered, measureWords(ctx, scope.estimateId, scope.id));
+		// Its measures stay as they are named ({area}): they are filled in whenever the text is read, and so follow the shapes.
+		const wording = wordingUnder(assembly.wording, choices, answered);
 		if (scope.wording === '' && wording !== '') ctx.update(scopes, scope.id, { wording });
 		done(ctx, scope.estimateId, `${assembly.name} put on ${scope.name}`);
 	}
@@ -251,19 +249,6 @@ function bringAlong(
 	return next;
 }
 
-/** The measures of a scope as the customer reads them: “2,340 sq ft”. */
-function measureWords(ctx: Context, estimateId: string, scopeId: string): Record<string, string> {
-	const estimate = loadEstimate(ctx.db, estimateId);
-	const found = estimate ? computeEstimate(estimate).scopes.find((s) => s.scope.id === scopeId) : undefined;
-	if (!estimate || !found) return {};
-	return Object.fromEntries(
-		(Object.entries(found.measures) as [MeasureName, number][]).map(([name, value]) => [
-			measureLabel(name),
-			`${fixed(toUnit(value, dimensionOf(name), estimate.system), 0)} ${unitName(dimensionOf(name), estimate.system)}`.trim()
-		])
-	);
-}
-
 /** Adds a line by hand: a catalog item, hours of a rate sheet, or free text and price. */
 export const addLine = defineCommand({
 	name: 'estimates.add-line',
@@ -273,6 +258,8 @@ export const addLine = defineCommand({
 			scopeId: Id,
 			itemId: Type.Optional(Id),
 			sheetId: Type.Optional(Id),
+			/** Another price of the sheet's hour, by its name there. */
+			variant: Type.Optional(Text(80)),
 			name: Type.Optional(Name),
 			kind: Type.Optional(Type.Union(KINDS.map((k) => Type.Literal(k)))),
 			quantity: Type.Optional(Typed),
@@ -293,7 +280,7 @@ export const addLine = defineCommand({
 		const base = i.itemId
 			? itemLine(ctx, i.itemId, by, taxOf(ctx, scope.estimateId))
 			: i.sheetId
-				? laborLine(ctx, i.sheetId, by, i.name)
+				? laborLine(ctx, i.sheetId, by, i.name, i.variant)
 				: {
 						kind: (i.kind ?? 'other') as Kind,
 						name: i.name ?? '',
@@ -358,9 +345,11 @@ export function linePatch(ctx: Context, estimateId: string, line: LineRow, field
 	const known = line as unknown as Line;
 	const needsComputed = field === 'quantity' && line.source.by !== 'typed' && value.trim() !== '';
 	const estimate = needsComputed ? loadEstimate(ctx.db, estimateId) : null;
+	const now = estimate ? computeEstimate(estimate).lines.find((l) => l.line.id === line.id) : undefined;
 	const patch = typeIn(known, field, value, {
 		overheadPercent: ctx.db.select({ settings: company.settings }).from(company).get()?.settings.overheadPercent ?? {},
-		computed: estimate ? (computeEstimate(estimate).lines.find((l) => l.line.id === line.id)?.computed ?? null) : null
+		computed: now?.computed ?? null,
+		basis: now?.basis ?? null
 	});
 	return (patch ?? askedPatch(ctx, estimateId, line, field, value.trim())) as Partial<LineRow>;
 }
@@ -384,7 +373,9 @@ function askedPatch(ctx: Context, estimateId: string, line: LineRow, field: Line
 		if (item) return { rule, settled: null, unitPrice: pricerOf(ctx, estimateId).of({ ...item, cost: line.unitCost }).price };
 		const rate = line.sheetId ? rateOn(ctx.db, line.sheetId, ctx.today) : null;
 		if (!rate) throw new Refusal('Type a price: what it came from is not in the catalog any more.', field);
-		return { rule, settled: null, unitPrice: pricerOf(ctx, estimateId).labor(rate.price) };
+		const hour = hourPrice(rate, line.variant);
+		if (hour === null) throw new Refusal(`Type a price: ${rate.name} has no rate “${line.variant}” any more.`, field);
+		return { rule, settled: null, unitPrice: pricerOf(ctx, estimateId).labor(hour) };
 	}
 	if (text === '') {
 		// A line that hangs on no other any more keeps the quantity it has.
@@ -449,6 +440,7 @@ export const setWhole = defineCommand({
 					: text.endsWith('%')
 						? { by: 'percent' as const, percent: within(parsePercent(text)) }
 						: { by: 'amount' as const, amount: notNegative(parseCents(text)) };
+			if (discount) checkDiscount(estimate, discount);
 			ctx.update(estimates, row.id, { discount });
 			done(ctx, row.id, text === '' ? 'Discount taken off' : `Discount ${text}`);
 			return;

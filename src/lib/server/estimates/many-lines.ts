@@ -1,14 +1,25 @@
 import { Type } from '@sinclair/typebox';
-import { asc, eq, inArray } from 'drizzle-orm';
-import { LINE_FIELDS, poolLines, readBlock, type Line, type LineField, type PasteColumn, PASTE_COLUMNS } from '../../core/estimate';
+import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import {
+	LINE_FIELDS,
+	poolLines,
+	readBlock,
+	type Line,
+	type LineField,
+	type PasteColumn,
+	type PastedLine,
+	PASTE_COLUMNS
+} from '../../core/estimate';
 import { unitPrice } from '../../core/money';
 import type { Kind, PriceRule } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import { defineCommand, type Context } from '../commands';
 import { Id, Name, strict } from '../commands/inputs';
-import { items, lines, scopes } from '../db/schema';
+import type { Pricer } from '../catalog/pricing';
+import { estimates, items, laborSheets, lines, scopes } from '../db/schema';
+import { branchOfJob, usualSheet } from '../rates/load';
 import { newId } from '../ids';
-import { checkRoom, linePatch, lineOfItem } from './commands';
+import { checkRoom, laborLine, linePatch, lineOfItem, pricerOf } from './commands';
 import { done } from './done';
 import { nextLine } from './position';
 
@@ -135,6 +146,7 @@ export const moveLines = defineCommand({
 export const pasteBlock = defineCommand({
 	name: 'estimates.paste-block',
 	access: 'estimates.change',
+	size: 6_000_000,
 	input: Type.Object(
 		{
 			scopeId: Id,
@@ -152,7 +164,18 @@ export const pasteBlock = defineCommand({
 		const block = readBlock(i.text, { columns, headed: i.headed });
 		if (block.lines.length === 0) throw new Refusal('No row of this block can be read as a line.', 'text');
 		let position = nextLine(ctx, scope.id);
+		const { jobId } = ctx.get(estimates, scope.estimateId, 'This estimate');
+		const sheetId = block.lines.some((l) => l.hours) ? usualSheet(ctx.db, branchOfJob(ctx.db, jobId)) : null;
+		const by = pricerOf(ctx, scope.estimateId);
 		for (const l of block.lines) {
+			if (l.hours) {
+				ctx.insert(lines, {
+					...{ id: newId(), scopeId: scope.id, position: position++ },
+					...hoursLine(ctx, l, sheetId, by),
+					source: { by: 'typed', quantity: l.quantity }
+				});
+				continue;
+			}
 			const item =
 				l.cost === null && l.price === null
 					? (ctx.db.select({ id: items.id }).from(items).where(eq(items.code, l.name)).get() ??
@@ -180,6 +203,23 @@ export const pasteBlock = defineCommand({
 		return { lines: block.lines.length, left: block.problems.length };
 	}
 });
+
+/** A pasted row of hours: labor of the sheet of that name, else of the usual one; a cost or price that stands in the row holds. */
+function hoursLine(ctx: Context, l: PastedLine, usual: string | null, by: Pricer) {
+	const named = ctx.db
+		.select({ id: laborSheets.id })
+		.from(laborSheets)
+		.where(and(sql`lower(${laborSheets.name}) = ${l.name.toLowerCase()}`, eq(laborSheets.setAside, false)))
+		.get()?.id;
+	const id = named ?? usual;
+	if (!id) throw new Refusal('There is no rate sheet to price hours by. Make one under Price.', 'text');
+	const line = laborLine(ctx, id, by, l.name);
+	return {
+		...line,
+		...(l.cost === null ? {} : { unitCost: l.cost }),
+		...(l.price === null ? {} : { unitPrice: l.price, rule: { by: 'fixed', price: l.price } as PriceRule })
+	};
+}
 
 /** A heading between lines: words only. */
 export const addHeading = defineCommand({

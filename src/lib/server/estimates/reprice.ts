@@ -1,23 +1,23 @@
 import { Type } from '@sinclair/typebox';
 import { eq, inArray } from 'drizzle-orm';
-import { computeEstimate, type Estimate, type Line } from '../../core/estimate';
+import { computeEstimate, shownPrice, type Estimate, type Line } from '../../core/estimate';
 import { unitPrice, type UnitPrice } from '../../core/money';
-import { breakEvenWithHours, unitPriceOf } from '../../core/pricing';
+import { exactBreakEven, unitPriceOf } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import type { Day } from '../../core/time';
 import type { App } from '../app';
-import { groupOfJob, pricer } from '../catalog/pricing';
+import { groupOfJob, pricer, type Pricer } from '../catalog/pricing';
 import { todayOf } from '../billing/queries';
 import { defineCommand } from '../commands';
 import { Id, strict } from '../commands/inputs';
 import type { Orm } from '../db/open';
 import { company, estimates, items, jobs, lines } from '../db/schema';
-import { rateOn } from '../rates/load';
+import { branchOfJob, hourPrice, rateOn, sheetForBranch } from '../rates/load';
 import { flatLines, serviceFor } from '../flat-rate/reckon';
 import { done } from './done';
 import { loadEstimate } from './load';
 
-export type Today = Pick<Line, 'unitCost' | 'unitPrice' | 'overheadPerHour'>;
+export type Today = Pick<Line, 'unitCost' | 'unitPrice' | 'overheadPerHour'> & { sheetId?: string };
 
 /** What each line of an estimate costs and would be priced at today. Fixed prices stay; lines of no item and no sheet stay as they are. */
 export function todaysLines(db: Orm, jobId: string, estimate: Estimate, day: Day): Map<string, Today> {
@@ -26,7 +26,10 @@ export function todaysLines(db: Orm, jobId: string, estimate: Estimate, day: Day
 	const known = new Map((ids.length ? db.select().from(items).where(inArray(items.id, ids)).all() : []).map((i) => [i.id, i]));
 	const by = pricer(db, groupOfJob(db, jobId));
 	const overheads = db.select({ settings: company.settings }).from(company).get()?.settings.overheadPercent ?? {};
-	const rates = new Map([...new Set(all.flatMap((l) => (l.sheetId ? [l.sheetId] : [])))].map((id) => [id, rateOn(db, id, day)]));
+	// Labor that an assembly brought is priced by the job's own branch; a sheet that somebody chose stays chosen.
+	const branch = branchOfJob(db, jobId);
+	const sheetOf = (l: Line) => (l.sheetId && l.recipeId ? sheetForBranch(db, l.sheetId, branch) : l.sheetId);
+	const rates = new Map([...new Set(all.flatMap((l) => sheetOf(l) ?? []))].map((id) => [id, rateOn(db, id, day)]));
 	const found = new Map<string, Today>();
 	const services = new Map(
 		[...new Set(all.flatMap((l) => (l.flat ? [l.flat.serviceId] : [])))].map((id) => [id, serviceFor(db, id, jobId, day)])
@@ -45,23 +48,30 @@ export function todaysLines(db: Orm, jobId: string, estimate: Estimate, day: Day
 			continue;
 		}
 		const item = l.itemId ? known.get(l.itemId) : undefined;
-		const rate = l.sheetId ? rates.get(l.sheetId) : undefined;
+		const sheetId = sheetOf(l);
+		const rate = sheetId ? rates.get(sheetId) : undefined;
 		if (!item && !rate) continue;
 		const unitCost = unitPrice(item?.cost ?? rate?.loadedCost ?? l.unitCost);
 		const overheadPerHour = unitPrice(rate?.overheadPerHour ?? l.overheadPerHour);
 		let price: UnitPrice = l.unitPrice;
-		if (l.rule.by === 'inherit') price = item ? by.of(item).price : by.labor(rate?.price ?? l.unitPrice);
+		if (l.rule.by === 'inherit') price = item ? by.of(item).price : rate ? laborPrice(by, rate, l) : l.unitPrice;
 		else if (l.rule.by !== 'fixed') {
-			const breakEven = breakEvenWithHours({ ...l, overheadPerHour }, unitCost, overheads);
+			const breakEven = exactBreakEven(unitCost, l.kind, overheads, { ...l, overheadPerHour });
 			price = unitPriceOf(l.rule, unitCost, breakEven, { fine: l.fine });
 		}
-		found.set(l.id, { unitCost, unitPrice: price, overheadPerHour });
+		found.set(l.id, { unitCost, unitPrice: price, overheadPerHour, ...(sheetId && sheetId !== l.sheetId ? { sheetId } : {}) });
 	}
 	return found;
 }
 
+/** What an hour of a line is sold at today; a variant that its sheet has no longer keeps the price it had. */
+function laborPrice(by: Pricer, rate: Parameters<typeof hourPrice>[0], l: Line): UnitPrice {
+	const hour = hourPrice(rate, l.variant ?? '');
+	return hour === null ? l.unitPrice : by.labor(hour);
+}
+
 const changed = (l: Line, t: Today): boolean =>
-	l.unitCost !== t.unitCost || l.unitPrice !== t.unitPrice || l.overheadPerHour !== t.overheadPerHour;
+	t.sheetId !== undefined || l.unitCost !== t.unitCost || l.unitPrice !== t.unitPrice || l.overheadPerHour !== t.overheadPerHour;
 
 /** What bringing an estimate up to date would do, line by line and in all. Saves nothing. */
 export function previewReprice(app: App, estimateId: string) {
@@ -80,15 +90,27 @@ export function previewReprice(app: App, estimateId: string) {
 			})
 		}))
 	};
+	const now = computeEstimate(estimate);
+	// What a line is sold at today may be an amount that was set: then the price beside the new one is what it comes to.
+	const shown = new Map(now.lines.map((l) => [l.line.id, { unitPrice: shownPrice(l).price }]));
 	const moved = estimate.scopes.flatMap((s) =>
 		s.lines.flatMap((l) => {
 			const t = today.get(l.id);
 			return t && changed(l, t)
-				? [{ id: l.id, scope: s.name, name: l.name, cost: [l.unitCost, t.unitCost] as const, price: [l.unitPrice, t.unitPrice] as const }]
+				? [
+						{
+							id: l.id,
+							scope: s.name,
+							name: l.name,
+							cost: [l.unitCost, t.unitCost] as const,
+							price: [(shown.get(l.id) ?? l).unitPrice, t.unitPrice] as const,
+							derived: l.settled !== null
+						}
+					]
 				: [];
 		})
 	);
-	return { before: computeEstimate(estimate).total, after: computeEstimate(after).total, moved };
+	return { before: now.total, after: computeEstimate(after).total, moved };
 }
 
 /** Brings the lines of an open estimate to today's costs and prices. One step that Undo takes back whole. */

@@ -115,7 +115,7 @@ export function signOffOf(db: Orm, estimateId: string) {
 	const row = db.select().from(estimates).where(eq(estimates.id, estimateId)).get();
 	if (!estimate || !row) return { reasons: [], last: null, holds: false };
 	const kind = db.select({ k: jobs.kindOfWork }).from(jobs).where(eq(jobs.id, row.jobId)).get()?.k ?? '';
-	const reasons = signOffReasons(computeEstimate(estimate), rulesOf(db), kind);
+	const reasons = signOffReasons(computeEstimate(estimate), rulesOf(db), kind, estimate.discount);
 	const last =
 		db
 			.select()

@@ -15,6 +15,7 @@ const cleanName = (name: string): string => name.replace(/[\\/\u0000-\u001f"]/g,
 export const attachToItem = defineCommand({
 	name: 'catalog.attach',
 	access: 'catalog.change',
+	inner: true,
 	input: Type.Object({ itemId: Id, name: Type.String({ minLength: 1, maxLength: 200 }), bytes: Type.Unsafe<Buffer>(Type.Any()) }, strict),
 	run(ctx, i) {
 		ctx.get(items, i.itemId, 'This item');
@@ -69,6 +70,7 @@ export function typeOfFile(bytes: Buffer): string | null {
 export const attachToCustomer = defineCommand({
 	name: 'customers.attach',
 	access: 'customers.change',
+	inner: true,
 	input: Type.Object(
 		{ customerId: Id, name: Type.String({ minLength: 1, maxLength: 200 }), bytes: Type.Unsafe<Buffer>(Type.Any()) },
 		strict
@@ -105,6 +107,7 @@ export const detachFromCustomer = defineCommand({
 export const attachScan = defineCommand({
 	name: 'quotes.attach-scan',
 	access: 'quotes.accept-by-hand',
+	inner: true,
 	input: Type.Object(
 		{ revisionId: Id, name: Type.String({ minLength: 1, maxLength: 200 }), bytes: Type.Unsafe<Buffer>(Type.Any()) },
 		strict

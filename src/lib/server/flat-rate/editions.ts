@@ -46,6 +46,7 @@ export function heldOf(db: Orm, catalogId: string): (HeldService & { id: string 
 export const receiveEdition = defineCommand({
 	name: 'flat-rate.receive-edition',
 	access: 'catalog.change',
+	size: 62_000_000,
 	input: Type.Object({ text: Type.String({ maxLength: 60_000_000 }), fileName: Text(200) }, strict),
 	run(ctx, i) {
 		const { file } = parseEdition(i.text);

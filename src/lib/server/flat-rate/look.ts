@@ -1,4 +1,4 @@
-import { Refusal } from '../../core/refusal';
+import { Refusal, wordsOf } from '../../core/refusal';
 import type { App } from '../app';
 import type { Actor } from '../commands';
 import { flatCatalogs, flatEditions } from '../db/schema';
@@ -37,7 +37,7 @@ export async function lookForEditions(app: App, actor: Actor): Promise<{ receive
 			app.run(receiveEdition as never, { text: await app.publisher.fetch(newest.file), fileName: newest.file }, actor);
 			received += 1;
 		} catch (e) {
-			problems.push(`${newest.name}, edition ${newest.edition}: ${(e as Error).message}`);
+			problems.push(`${newest.name}, edition ${newest.edition}: ${wordsOf(e)}`);
 		}
 	}
 	return { received, problems };

@@ -7,6 +7,7 @@ import { notNegative } from '../catalog/rules';
 import type { Context } from '../commands';
 import type { Orm } from '../db/open';
 import { flatCatalogs, flatServices, type lines } from '../db/schema';
+import { branchOfJob, sheetForBranch } from '../rates/load';
 import { termsOf } from './terms';
 
 type Service = typeof flatServices.$inferSelect;
@@ -30,7 +31,10 @@ export function flatLines(service: Service, terms: FlatTerms, hours: Quantity, g
 export function serviceFor(db: Orm, serviceId: string, jobId: string, day: string) {
 	const service = db.select().from(flatServices).where(eq(flatServices.id, serviceId)).get();
 	const catalog = service ? db.select().from(flatCatalogs).where(eq(flatCatalogs.id, service.catalogId)).get() : undefined;
-	return service && catalog ? { service, catalog, terms: termsOf(db, catalog, day), group: groupOfJob(db, jobId) } : null;
+	if (!service || !catalog) return null;
+	// The hour that is sold is that of the job's branch.
+	const sheetId = catalog.sheetId && sheetForBranch(db, catalog.sheetId, branchOfJob(db, jobId));
+	return { service, catalog: { ...catalog, sheetId }, terms: termsOf(db, { ...catalog, sheetId }, day), group: groupOfJob(db, jobId) };
 }
 
 /** The hours of a service on this job alone, and the price that follows. @throws Refusal when the line is no service */

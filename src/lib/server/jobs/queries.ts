@@ -3,6 +3,7 @@ import { costTable, overUnder } from '../../core/costing';
 import { groupRule, membersOf, presetsOf } from '../../core/estimate';
 import { cents } from '../../core/money';
 import { USUAL_LISTS } from '../../core/sales';
+import type { Role } from '../../core/access';
 import { wallTime } from '../../core/time';
 import type { App } from '../app';
 import { changesOf } from '../estimates/changes';
@@ -31,7 +32,7 @@ import {
 	timeEntries
 } from '../db/schema';
 import { activityOf } from '../quotes/activity';
-import { linkFor } from '../quotes/links';
+import { linkFor, maySend } from '../quotes/links';
 import { attachedTo } from '../files/attachments';
 import { questionsOf } from '../quotes/questions';
 import { tasksOf } from '../work/tasks';
@@ -100,7 +101,14 @@ export function jobCosts(app: App, id: string) {
 	const db = app.db.orm;
 	const job = db.select().from(jobs).where(eq(jobs.id, id)).get();
 	const budget = db.select().from(budgetRows).where(eq(budgetRows.jobId, id)).all();
-	const entries = db.select().from(costEntries).where(eq(costEntries.jobId, id)).orderBy(desc(costEntries.day)).all();
+	const entries = db
+		.select({ cost: costEntries, time: timeEntries })
+		.from(costEntries)
+		.leftJoin(timeEntries, eq(timeEntries.id, costEntries.timeEntryId))
+		.where(eq(costEntries.jobId, id))
+		.orderBy(desc(costEntries.day))
+		.all()
+		.map(({ cost, time }) => ({ ...cost, time: time && shownTime(time) }));
 	const running = db
 		.select({ id: timeEntries.id, name: people.name, startedAt: timeEntries.startedAt })
 		.from(timeEntries)
@@ -121,7 +129,7 @@ export function jobCosts(app: App, id: string) {
 			.where(and(eq(invoices.jobId, id), isNotNull(invoices.issuedAt), isNull(invoices.voidedAt)))
 			.get()?.n ?? 0
 	);
-	const toBill = entries.filter((e) => e.state === 'to bill').reduce((a, e) => a + e.charge, 0);
+	const toBill = entries.filter((e) => e.state === 'to bill' && !e.time?.conflict).reduce((a, e) => a + e.charge, 0);
 	return {
 		table,
 		entries,
@@ -131,6 +139,12 @@ export function jobCosts(app: App, id: string) {
 		contract: job?.contractNet ?? 0,
 		earned: overUnder(all?.actual ?? cents(0), all?.forecast ?? cents(0), cents(job?.contractNet ?? 0), billed)
 	};
+}
+
+/** The time behind a cost, as wall time where it was worked: what is typed to put it right. */
+function shownTime(t: typeof timeEntries.$inferSelect) {
+	const [from, to] = [wallTime(t.startedAt, t.zone), wallTime(t.endedAt ?? t.startedAt, t.zone)];
+	return { id: t.id, day: from.day, from: from.time, to: to.time, breakMinutes: t.breakMinutes, conflict: t.conflict, version: t.version };
 }
 
 /** The options of a revision, for an acceptance on paper. */
@@ -155,8 +169,8 @@ const choicesForJob = (app: App) => {
 	};
 };
 
-/** Everything the job page shows. */
-export function jobPage(app: App, id: string) {
+/** Everything the job page shows somebody of this role. */
+export function jobPage(app: App, id: string, role: Role) {
 	const db = app.db.orm;
 	const head = jobHead(app, id);
 	if (!head) return null;
@@ -188,7 +202,7 @@ export function jobPage(app: App, id: string) {
 		.all()
 		.map((r) => ({
 			...r,
-			link: linkFor(app, 'quote', r.id),
+			link: maySend(role, 'quote') ? linkFor(app, 'quote', r.id) : null,
 			answer: db.select().from(answers).where(eq(answers.revisionId, r.id)).get() ?? null,
 			questions: questionsOf(db, r.quoteId).filter((q) => q.revisionId === r.id),
 			activity: activityOf(db, r.id),
@@ -413,3 +427,23 @@ export const phasesOf = (app: App, jobId: string): string[] =>
 /** The kind of work of a job, for what is offered first. */
 export const kindOfJob = (app: App, jobId: string): string =>
 	app.db.orm.select({ kind: jobs.kindOfWork }).from(jobs).where(eq(jobs.id, jobId)).get()?.kind ?? '';
+
+/** The last steps on a job and its estimate, and the estimate whose last step somebody may take back. Computes nothing: it must not fail. */
+export function recentOf(app: App, jobId: string, mayUndo: boolean) {
+	const db = app.db.orm;
+	const estimate = db
+		.select({ id: estimates.id })
+		.from(estimates)
+		.where(and(eq(estimates.jobId, jobId), isNull(estimates.change)))
+		.get();
+	const about = (subject: string) =>
+		db
+			.select({ id: history.id, at: history.at, byName: history.byName, text: history.text })
+			.from(history)
+			.where(eq(history.subject, subject))
+			.orderBy(desc(history.id))
+			.limit(10)
+			.all();
+	const entries = [...about(`job:${jobId}`), ...(estimate ? about(`estimate:${estimate.id}`) : [])];
+	return { estimateId: mayUndo ? (estimate?.id ?? null) : null, entries: entries.sort((a, b) => b.id - a.id).slice(0, 10) };
+}

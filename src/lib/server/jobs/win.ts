@@ -1,36 +1,57 @@
+import { Type } from '@sinclair/typebox';
 import { max, eq } from 'drizzle-orm';
 import { jobBudget, type Estimate, type QuoteTotals } from '../../core/estimate';
-import type { Context } from '../commands';
+import { defineCommand, type Context } from '../commands';
+import { Id, strict } from '../commands/inputs';
 import { budgetRows, contractLines, itemSales, jobMaterials, jobs, phases } from '../db/schema';
 import { newId } from '../ids';
 import { planForWon } from '../billing/plan';
 import { firstStage } from '../sales/commands';
 import { tasksFromTemplate } from '../work/tasks';
 
-/** The job is won: number, contract value, budget, materials by phase, lines to bill, phases to plan. Nothing is typed again. */
-export function winJob(
-	ctx: Context,
-	job: typeof jobs.$inferSelect,
-	estimate: Estimate,
-	chosen: ReadonlySet<string>,
-	totals: QuoteTotals
-): number {
+/** What was agreed on: the estimate as it was frozen, the options chosen, what they come to. */
+export interface Agreed {
+	estimate: Estimate;
+	chosen: ReadonlySet<string>;
+	totals: QuoteTotals;
+}
+
+/**
+ * The job is won, the one way it is: number, stage, tasks; and of a contract its value, budget, materials by phase, lines to bill,
+ * phases to plan, billing plan. Nothing is typed again.
+ * @param agreed null: work that starts on a word, billed by time and materials
+ * @returns the job's number; that of a job won before is not taken again
+ */
+export function winJob(ctx: Context, job: typeof jobs.$inferSelect, agreed: Agreed | null): number {
 	if (job.number !== null) return job.number;
 	const number = ctx.nextNumber('job');
-	const b = jobBudget(estimate, chosen);
 	ctx.update(jobs, job.id, {
 		number,
 		wonAt: ctx.now,
 		stageId: firstStage(ctx, 'ready').id,
-		contractNet: totals.net,
-		contractTax: totals.tax,
+		contractNet: agreed?.totals.net ?? 0,
+		contractTax: agreed?.totals.tax ?? 0,
 		touchedAt: ctx.now
 	});
-	putBudget(ctx, job, b, null);
+	if (agreed) putBudget(ctx, job, jobBudget(agreed.estimate, agreed.chosen), null);
 	tasksFromTemplate(ctx, job);
-	planForWon(ctx, job);
+	if (agreed) planForWon(ctx, job);
 	return number;
 }
+
+/** Work that starts on a word, billed by time and materials: won without a quote. */
+export const winByHand = defineCommand({
+	name: 'jobs.win',
+	access: 'quotes.accept-by-hand',
+	input: Type.Object({ jobId: Id }, strict),
+	run(ctx, i) {
+		const job = ctx.get(jobs, i.jobId, 'This job');
+		if (job.number !== null) return { number: job.number };
+		const number = winJob(ctx, job, null);
+		ctx.happened(`job:${job.id}`, `Won without a quote, to be billed by time and materials; job ${number}`, 'track', 'today', 'plan');
+		return { number };
+	}
+});
 
 /** A change order is accepted: contract, budget, materials, lines to bill and hours of the phases grow (or shrink) by it. */
 export function applyChange(

@@ -1,7 +1,13 @@
+/** Whose stream it is. */
+export interface StreamOf {
+	personId: string;
+	sessionId: string;
+}
+
 /** Tells open screens what changed. Topics are record paths like job:ID, or places like plan, leads, outbox. */
 class Live {
 	readonly #listeners = new Set<(topics: readonly string[]) => void>();
-	readonly #closers = new Set<() => void>();
+	readonly #closers = new Map<() => void, StreamOf>();
 
 	publish(topics: readonly string[]): void {
 		if (topics.length === 0) return;
@@ -20,15 +26,24 @@ class Live {
 		return () => this.#listeners.delete(listener);
 	}
 
-	/** Open streams are ended by us at shutdown, or it would hang until its time-out. */
-	onClose(close: () => void): () => void {
-		this.#closers.add(close);
+	/** Open streams are ended by us: at shutdown, or it would hang until its time-out, and when the session that opened them ends. */
+	onClose(of: StreamOf, close: () => void): () => void {
+		this.#closers.set(close, of);
 		return () => this.#closers.delete(close);
 	}
 
+	/** Ends the streams of some sessions: nobody hears on after their access ended. */
+	closeOf(which: (of: StreamOf) => boolean): void {
+		for (const [close, of] of [...this.#closers]) if (which(of)) this.#end(close);
+	}
+
 	closeAll(): void {
-		for (const close of this.#closers) close();
-		this.#closers.clear();
+		this.closeOf(() => true);
+	}
+
+	#end(close: () => void): void {
+		this.#closers.delete(close);
+		close();
 	}
 }
 

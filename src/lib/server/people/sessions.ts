@@ -2,10 +2,11 @@ import { and, desc, eq, gt } from 'drizzle-orm';
 import { RateLimiterMemory } from 'rate-limiter-flexible';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
-import type { Actor } from '../commands';
+import { TooMany, type Actor } from '../commands';
 import { people, sessions } from '../db/schema';
 import { hashToken, newId, newToken } from '../ids';
-import { checkPassword } from './passwords';
+import { live } from '../live';
+import { passwordFits } from './passwords';
 
 export const SESSION_COOKIE = 'ny_session';
 const LIFE_MS = 30 * 24 * 3600 * 1000;
@@ -14,8 +15,34 @@ const SEEN_EVERY_MS = 60_000;
 /** Sessions live by the machine's time, not by a clock that was fixed for a demonstration. */
 const real = (): number => Date.now();
 
+/** Said when one of us presses what only the customer may press. */
+export const AS_STAFF = 'You are signed in as one of us: only the customer can do this here. Sign out first if you are the customer.';
+
 const perAddress = new RateLimiterMemory({ points: 30, duration: 300 });
 const perMail = new RateLimiterMemory({ points: 8, duration: 300 });
+const resetsPerAddress = new RateLimiterMemory({ points: 20, duration: 3600 });
+const resetsPerMail = new RateLimiterMemory({ points: 4, duration: 3600 });
+
+/** @throws TooMany when new passwords are asked for too often, from one place or for one mail */
+export async function limitResets(mail: string, address: string): Promise<void> {
+	try {
+		await Promise.all([resetsPerAddress.consume(address), resetsPerMail.consume(mail.trim().toLowerCase())]);
+	} catch {
+		throw new TooMany('That was asked often enough. Look at your mail, or wait an hour.');
+	}
+}
+
+export const personOf = (app: App, id: string) =>
+	app.db.orm
+		.select({ id: people.id, name: people.name, mail: people.mail, active: people.active })
+		.from(people)
+		.where(eq(people.id, id))
+		.get();
+
+/** Whether somebody's own password is this. */
+export async function isOwnPassword(app: App, personId: string, password: string): Promise<boolean> {
+	return passwordFits(app.db.orm.select({ hash: people.passwordHash }).from(people).where(eq(people.id, personId)).get()?.hash, password);
+}
 
 /** Signs a person in. @returns the token for the cookie @throws Refusal for wrong or too many tries */
 export async function signIn(app: App, mail: string, password: string, address: string, agent: string): Promise<string> {
@@ -26,7 +53,7 @@ export async function signIn(app: App, mail: string, password: string, address: 
 		throw new Refusal('Too many tries. Wait five minutes and try again.');
 	}
 	const person = app.db.orm.select().from(people).where(eq(people.mail, key)).get();
-	const ok = await checkPassword(person?.active ? person.passwordHash : undefined, password);
+	const ok = await passwordFits(person?.active ? person.passwordHash : undefined, password);
 	if (!ok || !person) throw new Refusal('Mail and password do not belong together.');
 	await perMail.delete(key);
 	const token = newToken();
@@ -71,12 +98,13 @@ export function sessionOf(app: App, token: string | undefined): Signed | null {
 	};
 }
 
-/** Ends one session of a person; only one's own, or any for whoever may change people. */
-export function endSession(app: App, sessionId: string, personId: string | null): void {
+/** Ends one session of a person, one's own, with the streams that it has open. */
+export function endSession(app: App, sessionId: string, personId: string): void {
 	app.db.orm
 		.delete(sessions)
-		.where(personId ? and(eq(sessions.id, sessionId), eq(sessions.personId, personId)) : eq(sessions.id, sessionId))
+		.where(and(eq(sessions.id, sessionId), eq(sessions.personId, personId)))
 		.run();
+	live.closeOf((of) => of.sessionId === sessionId && of.personId === personId);
 }
 
 export const sessionsOf = (app: App, personId: string) =>

@@ -142,9 +142,16 @@ export const moveShifts = defineCommand({
 		const { wanted, without, rows } = movedShifts(ctx.db, i);
 		refuseConflicts(conflictsAgainst(ctx.db, wanted, without), i.despite);
 		wanted.forEach((w, n) => ctx.update(shifts, w.id, { personId: w.personId, day: w.day, from: w.from, to: w.to }, i.shifts[n]?.version));
-		ctx.happened(`job:${rows[0]?.jobId}`, `${rows.length} shift${rows.length === 1 ? '' : 's'} moved`, 'plan', 'today');
+		tellJobs(ctx, rows, 'moved');
 	}
 });
+
+/** Tells each job what became of its own shifts. */
+function tellJobs(ctx: Context, rows: readonly { jobId: string }[], what: string): void {
+	const byJob = new Map<string, number>();
+	for (const r of rows) byJob.set(r.jobId, (byJob.get(r.jobId) ?? 0) + 1);
+	for (const [jobId, n] of byJob) ctx.happened(`job:${jobId}`, `${n} shift${n === 1 ? '' : 's'} ${what}`, 'plan', 'today');
+}
 
 export const removeShifts = defineCommand({
 	name: 'plan.remove',
@@ -153,7 +160,7 @@ export const removeShifts = defineCommand({
 	run(ctx, i) {
 		const rows = i.shiftIds.map((id) => ctx.get(shifts, id, 'This shift'));
 		for (const r of rows) ctx.remove(shifts, r.id);
-		ctx.happened(`job:${rows[0]?.jobId}`, `${rows.length} shift${rows.length === 1 ? '' : 's'} taken off the plan`, 'plan', 'today');
+		tellJobs(ctx, rows, 'taken off the plan');
 	}
 });
 

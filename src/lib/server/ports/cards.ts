@@ -1,3 +1,4 @@
+import { and, asc, eq, like } from 'drizzle-orm';
 import type { Db } from '../db/open';
 import { standInLog } from '../db/schema';
 
@@ -21,6 +22,11 @@ export interface CardAnswer {
  */
 export interface CardPort {
 	readonly name: string;
+	/**
+	 * What became of a charge, asked afterwards: for one whose answer was lost, because the server died or the line did.
+	 * @returns null when the processor does not know yet; a charge it never saw is declined, for nothing was taken
+	 */
+	look(chargeId: string): Promise<CardAnswer | null>;
 	charge(request: CardRequest, onAnswer: (answer: CardAnswer) => void): Promise<void>;
 }
 
@@ -34,8 +40,26 @@ export const TEST_CARDS = [
 /** The shipped stand-in, driven by test numbers. Any other number is declined. */
 export function standInCards(db: Db, now: () => number, laterMs = 1500): CardPort {
 	const note = (sent: string, received: string) => db.orm.insert(standInLog).values({ at: now(), port: 'card', sent, received }).run();
+	/** What the stand-in once answered: its log is its memory, which outlives the server. */
+	const known = (chargeId: string) =>
+		db.orm
+			.select({ received: standInLog.received })
+			.from(standInLog)
+			.where(and(eq(standInLog.port, 'card'), like(standInLog.sent, `charge ${chargeId}:%`)))
+			.orderBy(asc(standInLog.id))
+			.all()
+			.map((r) => r.received);
 	return {
 		name: 'stand-in processor',
+		look(chargeId) {
+			const said = known(chargeId);
+			const processorId = `P-${chargeId}`;
+			const answer: CardAnswer = said.some((s) => s.startsWith('paid') || s.startsWith('no answer'))
+				? { chargeId, processorId, state: 'paid', message: 'paid' }
+				: { chargeId, processorId: '', state: 'declined', message: 'The payment did not go through. Nothing was taken.' };
+			note(`what became of charge ${chargeId}`, answer.state);
+			return Promise.resolve(answer);
+		},
 		async charge(r, onAnswer) {
 			const last = r.number.replace(/\D/g, '').slice(-4);
 			const sent = `charge ${r.chargeId}: ${r.amount} cents, card ending ${last}`;

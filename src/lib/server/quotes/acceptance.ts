@@ -2,7 +2,11 @@ import { asc, eq, sql } from 'drizzle-orm';
 import { computeEstimate, frozenHolds, membersOf, quoteTotals, type QuoteTotals } from '../../core/estimate';
 import { recordText, type AcceptanceRecord } from '../../core/quotes';
 import { wallTime } from '../../core/time';
-import type { Context } from '../commands';
+import { Type } from '@sinclair/typebox';
+import { Refusal } from '../../core/refusal';
+import { defineCommand, type Context } from '../commands';
+import { strict } from '../commands/inputs';
+import { log } from '../log';
 import type { Orm } from '../db/open';
 import { answers, company, quotes, revisions, signatures } from '../db/schema';
 import { hashOf } from '../ids';
@@ -30,11 +34,12 @@ export function makeRecord(
 	r: Revision,
 	quoteNumber: number,
 	totals: QuoteTotals,
-	a: { chosen: string[]; name: string; signature: string; address: string; agent: string },
+	a: { chosen: string[]; name: string; signature: string; address: string; agent: string; at?: number },
 	signed: readonly Signature[] = []
 ): { record: AcceptanceRecord; recordHash: string } {
 	const own = ctx.get(company, 'company', 'The company');
-	const here = wallTime(ctx.now, own.zone);
+	const at = a.at ?? ctx.now;
+	const here = wallTime(at, own.zone);
 	const offered = new Map(membersOf(r.frozen.estimate).map((m) => [m.id, m.name]));
 	const record: AcceptanceRecord = {
 		version: 1,
@@ -51,7 +56,7 @@ export function makeRecord(
 		terms: r.header.terms,
 		name: a.name,
 		signatureHash: a.signature === '' ? '' : hashOf(a.signature),
-		at: ctx.now,
+		at,
 		wallTime: `${here.day} ${here.time}`,
 		zone: own.zone,
 		address: a.address,
@@ -70,6 +75,57 @@ export function makeRecord(
 	};
 	return { record, recordHash: hashOf(recordText(record)) };
 }
+
+/**
+ * The record of an acceptance, or none yet: the customer's word counts also when its record cannot be made at this moment. Then it is due, and
+ * made by the worker.
+ */
+export function recordOrDue(...of: Parameters<typeof makeRecord>): {
+	record: AcceptanceRecord | null;
+	recordHash: string;
+	recordDue: boolean;
+} {
+	try {
+		return { ...makeRecord(...of), recordDue: false };
+	} catch (e) {
+		if (e instanceof Refusal) throw e;
+		log.error({ revision: of[1].id, error: (e as Error).message }, 'record of acceptance');
+		return { record: null, recordHash: '', recordDue: true };
+	}
+}
+
+/** Makes the records that could not be made with their acceptance. @returns how many */
+export const makeDueRecords = defineCommand({
+	name: 'quotes.make-due-records',
+	access: 'system',
+	input: Type.Object({}, strict),
+	run(ctx) {
+		const due = ctx.db
+			.select()
+			.from(answers)
+			.where(sql`record_due = 1`)
+			.limit(20)
+			.all();
+		for (const a of due) {
+			const r = ctx.get(revisions, a.revisionId, 'This quote');
+			const quote = ctx.get(quotes, r.quoteId, 'This quote');
+			const totals = quoteTotals(computeEstimate(r.frozen.estimate, { chosen: new Set(a.chosen) }), r.frozen.tax);
+			const made = makeRecord(ctx, r, quote.number, totals, a, signaturesOf(ctx.db, r.id));
+			ctx.update(answers, a.id, { ...made, recordDue: false });
+			ctx.happened(`job:${quote.jobId}`, `Record of the acceptance of quote ${quote.number} made`);
+		}
+		return { made: due.length };
+	}
+});
+
+/** Whether a record waits to be made. */
+export const recordsDue = (db: Orm): boolean =>
+	db
+		.select({ id: answers.id })
+		.from(answers)
+		.where(sql`record_due = 1`)
+		.limit(1)
+		.get() !== undefined;
 
 /** Checks one acceptance: its record against its hash, the revision and signature against the record, the totals afresh. @returns what is wrong */
 export function checkAcceptance(db: Orm, answerId: string): string[] {

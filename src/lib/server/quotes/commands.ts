@@ -35,9 +35,10 @@ import { checkSignedOff } from '../estimates/reviews';
 import { hashOf, newId } from '../ids';
 import { applyChange, winJob } from '../jobs/win';
 import { photosForQuote } from '../survey/commands';
-import { makeRecord, signaturesOf } from './acceptance';
+import { isDrawable } from '../files/pictures';
+import { recordOrDue, signaturesOf } from './acceptance';
 import { personInCharge } from './in-charge';
-import { linkOfRevision, makeLink } from './links';
+import { linkOf, makeLink } from './links';
 
 /** Freezes the estimate as the next revision of the job's quote, gives it its number and mails the link. */
 export const issueQuote = defineCommand({
@@ -296,7 +297,7 @@ export const withdrawQuote = defineCommand({
 /** Thanks the customer, with the link under which the record of what was agreed stays. */
 function thankCustomer(ctx: Context, r: typeof revisions.$inferSelect, number: number, job: typeof jobs.$inferSelect, total: number): void {
 	const to = r.sentTo || ctx.get(customers, job.customerId, 'The customer').mail;
-	const linkId = linkOfRevision(ctx.db, r.id);
+	const linkId = linkOf(ctx.db, 'quote', r.id);
 	if (linkId)
 		ctx.mail({
 			to,
@@ -385,6 +386,8 @@ export const answerQuote = defineCommand({
 	),
 	run(ctx, i, actor) {
 		const r = revisionOf(ctx, actor);
+		if (i.signature !== '' && !isDrawable(i.signature))
+			throw new Refusal('The signature cannot be read. Please sign once more.', 'signature');
 		return recordAnswer(ctx, r, {
 			answer: i.answer,
 			name: i.name,
@@ -493,7 +496,7 @@ function recordAnswer(ctx: Context, r: typeof revisions.$inferSelect, a: Answer)
 	const signed = a.answer === 'accepted' ? signaturesOf(ctx.db, r.id) : [];
 	const name = signed.length > 1 ? signed.map((s) => s.name).join(', ') : a.name.trim();
 	const agreed =
-		a.answer === 'accepted' ? makeRecord(ctx, r, quote.number, totals, { ...a, name }, signed) : { record: null, recordHash: '' };
+		a.answer === 'accepted' ? recordOrDue(ctx, r, quote.number, totals, { ...a, name }, signed) : { record: null, recordHash: '' };
 	ctx.insert(answers, {
 		id: newId(),
 		revisionId: r.id,
@@ -512,7 +515,7 @@ function recordAnswer(ctx: Context, r: typeof revisions.$inferSelect, a: Answer)
 	if (a.answer === 'accepted') {
 		const change = ctx.get(estimates, quote.estimateId, 'Its estimate').change;
 		if (change !== null) applyChange(ctx, job, r.frozen.estimate, chosen, totals, change);
-		const number = change === null ? winJob(ctx, job, r.frozen.estimate, chosen, totals) : (job.number ?? 0);
+		const number = change === null ? winJob(ctx, job, { estimate: r.frozen.estimate, chosen, totals }) : (job.number ?? 0);
 		ctx.happened(
 			`job:${job.id}`,
 			change === null

@@ -1,8 +1,12 @@
-import { and, eq, inArray } from 'drizzle-orm';
+import { Type } from '@sinclair/typebox';
+import { and, desc, eq, inArray, sql } from 'drizzle-orm';
+import { may, type Right, type Role } from '../../core/access';
 import type { Db, Orm } from '../db/open';
+import type { Clock } from '../clock';
 import type { Settings } from '../settings';
-import type { Actor, Context } from '../commands';
-import { links, revisions } from '../db/schema';
+import { defineCommand, type Actor, type Context, type LinkKind } from '../commands';
+import { Id, strict } from '../commands/inputs';
+import { invoices, links, quotes, revisions } from '../db/schema';
 import { hashToken, linkToken, newId, newToken } from '../ids';
 
 /** What this room needs of the application. */
@@ -19,30 +23,87 @@ export function useSecret(secret: () => Buffer): void {
 	secretOf = secret;
 }
 
-/** A new link for a quote or an invoice. Only the token's hash is stored. */
-export function makeLink(ctx: Context, kind: 'quote' | 'invoice', subjectId: string): string {
+/**
+ * A new link for a quote or an invoice, or for choosing a password. Only the token's hash is stored.
+ * @param lastsMs how long it opens anything; absent: until it is ended
+ */
+export function makeLink(ctx: Context, kind: LinkKind, subjectId: string, lastsMs?: number): string {
 	const nonce = newToken();
 	const id = newId();
 	ctx.db
 		.insert(links)
-		.values({ id, kind, subjectId, nonce, tokenHash: hashToken(linkToken(secretOf(), nonce)), createdAt: ctx.now })
+		.values({
+			id,
+			kind,
+			subjectId,
+			nonce,
+			tokenHash: hashToken(linkToken(secretOf(), nonce)),
+			createdAt: ctx.now,
+			expiresAt: lastsMs === undefined ? null : ctx.now + lastsMs
+		})
 		.run();
 	return id;
 }
 
+const PAGE_OF: Record<LinkKind, string> = { quote: 'q', invoice: 'i', password: 'password' };
+
 /** The address of a link, for mails and for the outbox. */
 export function linkUrl(app: Host, linkId: string): string | null {
-	const link = app.db.orm.select().from(links).where(eq(links.id, linkId)).get();
-	return link ? `${app.settings.origin}/${link.kind === 'quote' ? 'q' : 'i'}/${linkToken(secretOf(), link.nonce)}` : null;
+	const asked = app.db.orm.select().from(links).where(eq(links.id, linkId)).get();
+	// A letter that goes out after its link was renewed carries the new one.
+	const newer = asked?.revoked && asked.kind !== 'password' ? linkOf(app.db.orm, asked.kind, asked.subjectId) : null;
+	const link = newer ? app.db.orm.select().from(links).where(eq(links.id, newer)).get() : asked;
+	return link ? `${app.settings.origin}/${PAGE_OF[link.kind]}/${linkToken(secretOf(), link.nonce)}` : null;
 }
 
-/** The link of a revision, for letters about it; null when it has none. */
-export const linkOfRevision = (db: Orm, revisionId: string): string | null =>
+/** The newest link to a record that has not been ended, for letters about it; null when it has none. */
+export const linkOf = (db: Orm, kind: 'quote' | 'invoice', subjectId: string): string | null =>
 	db
 		.select({ id: links.id })
 		.from(links)
-		.where(and(eq(links.kind, 'quote'), eq(links.subjectId, revisionId)))
+		.where(and(eq(links.kind, kind), eq(links.subjectId, subjectId), eq(links.revoked, false)))
+		.orderBy(desc(links.createdAt), sql`rowid desc`)
+		.limit(1)
 		.get()?.id ?? null;
+
+/** Who may send a link may read it; to others of us it is as closed as to strangers: with it, an answer is given in the customer's name. */
+const SENDS: Record<LinkKind, Right> = { quote: 'quotes.issue', invoice: 'invoices.change', password: 'people.change' };
+export const maySend = (role: Role, kind: LinkKind): boolean => may(role, SENDS[kind]);
+
+/** Ends every link to a quote or an invoice: whoever has one sees nothing any more. */
+const endLinks = (ctx: Context, kind: 'quote' | 'invoice', subjectId: string) =>
+	ctx.db
+		.update(links)
+		.set({ revoked: true })
+		.where(and(eq(links.kind, kind), eq(links.subjectId, subjectId)))
+		.run();
+
+/** The record that a link to a quote or an invoice belongs to, for its history. @throws Missing */
+function aboutOf(ctx: Context, kind: 'quote' | 'invoice', subjectId: string): { jobId: string; what: string } {
+	if (kind === 'invoice') {
+		const invoice = ctx.get(invoices, subjectId, 'This invoice');
+		return { jobId: invoice.jobId, what: `invoice ${invoice.number ?? ''}` };
+	}
+	const quote = ctx.get(quotes, ctx.get(revisions, subjectId, 'This quote').quoteId, 'This quote');
+	return { jobId: quote.jobId, what: `quote ${quote.number}` };
+}
+
+/** Ends the link that went to the wrong person, and where it is wanted makes another: letters about it carry the new one from then on. */
+const renew = (kind: 'quote' | 'invoice') =>
+	defineCommand({
+		name: `${kind}s.renew-link`,
+		access: SENDS[kind],
+		input: Type.Object({ subjectId: Id, renew: Type.Boolean() }, strict),
+		run(ctx, i) {
+			const { jobId, what } = aboutOf(ctx, kind, i.subjectId);
+			endLinks(ctx, kind, i.subjectId);
+			const linkId = i.renew ? makeLink(ctx, kind, i.subjectId) : null;
+			ctx.happened(`job:${jobId}`, `Link to ${what} ended${i.renew ? ', a new one made' : ''}`, 'invoices', `${kind}:${i.subjectId}`);
+			return { linkId };
+		}
+	});
+export const renewQuoteLink = renew('quote');
+export const renewInvoiceLink = renew('invoice');
 
 /** Whether what a link leads to is still offered: a quote that was withdrawn or replaced is not. */
 export const isOffered = (db: Orm, linkId: string): boolean =>
@@ -55,22 +116,18 @@ export const isOffered = (db: Orm, linkId: string): boolean =>
 
 /** The address of the newest link to a record. */
 export function linkFor(app: Host, kind: 'quote' | 'invoice', subjectId: string): string | null {
-	const link = app.db.orm
-		.select()
-		.from(links)
-		.where(and(eq(links.kind, kind), eq(links.subjectId, subjectId)))
-		.get();
-	return link ? linkUrl(app, link.id) : null;
+	const id = linkOf(app.db.orm, kind, subjectId);
+	return id ? linkUrl(app, id) : null;
 }
 
-/** Who holds this token, or null for one that is unknown or revoked. Looked up by its hash only. */
-export function linkActor(app: Host, kind: 'quote' | 'invoice', token: string): Extract<Actor, { type: 'link' }> | null {
+/** Who holds this token, or null for one that is unknown, ended or over. Looked up by its hash only. */
+export function linkActor(app: Host & { clock: Clock }, kind: LinkKind, token: string): Extract<Actor, { type: 'link' }> | null {
 	if (!/^[\w-]{43}$/.test(token)) return null;
 	const link = app.db.orm
 		.select()
 		.from(links)
 		.where(eq(links.tokenHash, hashToken(token)))
 		.get();
-	if (!link || link.revoked || link.kind !== kind) return null;
+	if (!link || link.revoked || link.kind !== kind || (link.expiresAt !== null && link.expiresAt < app.clock.now())) return null;
 	return { type: 'link', linkId: link.id, kind, subjectId: link.subjectId };
 }

@@ -1,12 +1,16 @@
 import { and, eq, isNotNull, isNull, sql } from 'drizzle-orm';
-import { presetsOf, quoteView } from '../../core/estimate';
+import { USUAL_LAYOUT } from '../../core/documents';
+import { customerView, presetsOf } from '../../core/estimate';
 import type { App } from '../app';
 import { questionsOf } from './questions';
 import { answers, billingSteps, company, customers, invoices, jobs, quotes, revisions } from '../db/schema';
 import { signaturesOf } from './acceptance';
 import { linkFor } from './links';
 
-/** A revision as its customer sees it, with some options chosen. Frozen figures; no cost leaves the server. */
+/**
+ * A revision as its customer sees it, with some options chosen: frozen figures, and of them only what the layout shows. Page, PDF and mails are
+ * made from it; what it does not hold cannot leave the house.
+ */
 export function customerQuote(app: App, revisionId: string, chosen: readonly string[] | null) {
 	const db = app.db.orm;
 	const row = db
@@ -18,6 +22,7 @@ export function customerQuote(app: App, revisionId: string, chosen: readonly str
 	const own = db.select().from(company).get();
 	if (!row || !own) return null;
 	const { r } = row;
+	const layout = r.header.layout ?? USUAL_LAYOUT;
 	const answer = db.select().from(answers).where(eq(answers.revisionId, r.id)).get() ?? null;
 	const signed = signaturesOf(db, r.id);
 	// Who signed first settled the options for all who have to sign.
@@ -27,12 +32,25 @@ export function customerQuote(app: App, revisionId: string, chosen: readonly str
 		revision: r.revision,
 		state: r.state,
 		validUntil: r.validUntil,
-		header: r.header,
+		header: {
+			title: r.header.title,
+			customer: r.header.customer,
+			site: r.header.site,
+			intro: r.header.intro,
+			terms: r.header.terms,
+			company: r.header.company,
+			by: r.header.by,
+			change: r.header.change,
+			photos: r.header.photos ?? [],
+			opening: r.header.opening ?? [],
+			closing: r.header.closing ?? [],
+			sheets: r.header.sheets ?? [],
+			layout
+		},
 		letterhead: own.settings.letterhead,
 		company: { name: own.name, phone: own.phone, mail: own.mail },
-		questions: questionsOf(db, r.quoteId).map(({ id, aboutId, about, asked, askedBy, askedAt, answer: said, answeredBy, answeredAt }) => ({
+		questions: questionsOf(db, r.quoteId).map(({ id, about, asked, askedBy, askedAt, answer: said, answeredBy, answeredAt }) => ({
 			id,
-			aboutId,
 			about,
 			asked,
 			askedBy,
@@ -46,10 +64,9 @@ export function customerQuote(app: App, revisionId: string, chosen: readonly str
 		deposit: answer?.answer === 'accepted' ? depositOf(app, row.jobId) : null,
 		hasRecord: (answer?.record ?? null) !== null,
 		answer: answer && { answer: answer.answer, name: answer.name, at: answer.at, total: answer.total, reason: answer.reason },
-		view: quoteView(r.frozen.estimate, picked, r.frozen.tax),
+		view: customerView(r.frozen.estimate, picked, r.frozen.tax, layout, r.header.pictures),
 		zone: own.zone,
-		system: own.system,
-		jobId: row.jobId
+		system: own.system
 	};
 }
 

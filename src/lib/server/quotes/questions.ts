@@ -1,5 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import { and, asc, eq, gte, isNull, sql } from 'drizzle-orm';
+import { USUAL_LAYOUT } from '../../core/documents';
+import { customerView, presetsOf } from '../../core/estimate';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { defineCommand } from '../commands';
@@ -7,7 +9,7 @@ import { Id, strict, Text } from '../commands/inputs';
 import type { Orm } from '../db/open';
 import { customers, jobs, questions, quotes, revisions } from '../db/schema';
 import { newId } from '../ids';
-import { linkOfRevision } from './links';
+import { linkOf } from './links';
 import { personInCharge } from './in-charge';
 
 /** One link may ask so much a day: a script that asks without end is stopped, a curious customer is not. */
@@ -39,9 +41,10 @@ export const askQuestion = defineCommand({
 			.where(and(eq(questions.quoteId, quote.id), gte(questions.askedAt, ctx.now - 86_400_000)))
 			.get()?.n;
 		if ((today ?? 0) >= A_DAY) throw new Refusal('That are many questions for one day. Please call us: it is quicker.', 'asked');
-		const scope = r.frozen.estimate.scopes.find((s) => s.id === i.aboutId);
-		const line = r.frozen.estimate.scopes.flatMap((s) => s.lines).find((l) => l.id === i.aboutId && !l.hidden);
-		const about = scope?.name ?? (line ? line.wording || line.name : '');
+		// Only what the customer can read can be asked about.
+		const { estimate, tax } = r.frozen;
+		const about =
+			customerView(estimate, presetsOf(estimate), tax, r.header.layout ?? USUAL_LAYOUT).about.find((a) => a.id === i.aboutId)?.text ?? '';
 		const q = ctx.insert(questions, {
 			id: newId(),
 			quoteId: quote.id,
@@ -79,7 +82,7 @@ export const answerQuestion = defineCommand({
 		const job = ctx.get(jobs, quote.jobId, 'This job');
 		ctx.update(questions, q.id, { answer: i.answer.trim(), answeredBy: ctx.who.name, answeredAt: ctx.now });
 		const to = r.sentTo || ctx.get(customers, job.customerId, 'The customer').mail;
-		const linkId = linkOfRevision(ctx.db, r.id);
+		const linkId = linkOf(ctx.db, 'quote', r.id);
 		if (to && linkId)
 			ctx.mail({
 				to,

@@ -8,7 +8,7 @@ import { defineCommand } from '../commands';
 import { Id, strict } from '../commands/inputs';
 import { company, jobs, quotes, reminders, revisions } from '../db/schema';
 import { newId } from '../ids';
-import { linkOfRevision } from './links';
+import { linkOf } from './links';
 
 /**
  * Sends the reminders that are due, in one transaction with the note that they went out: however often it runs, and whenever it is
@@ -50,7 +50,7 @@ export const remindDue = defineCommand({
 				rules,
 				here.day
 			);
-			const linkId = due.length ? linkOfRevision(ctx.db, r.id) : null;
+			const linkId = due.length ? linkOf(ctx.db, 'quote', r.id) : null;
 			if (!linkId) continue;
 			for (const rule of due) ctx.db.insert(reminders).values({ id: newId(), revisionId: r.id, rule, at: ctx.now }).run();
 			const quote = ctx.get(quotes, r.quoteId, 'This quote');

@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { eq } from 'drizzle-orm';
-import { computeBudget, KINDS, OTHER_KINDS, RECOVERY_METHODS, sameMachine, type YearlyBudget } from '../../core/pricing';
+import { computeBudget, KINDS, nonBillableRate, OTHER_KINDS, RECOVERY_METHODS, sameMachine, type YearlyBudget } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import { defineCommand } from '../commands';
 import { DayText, Id, Name, strict, Text, Version } from '../commands/inputs';
@@ -28,7 +28,7 @@ export const saveBudget = defineCommand({
 						sheetId: Type.Union([Id, Type.Null()]),
 						heads: Type.Integer({ minimum: 0, maximum: 10_000 }),
 						paidHours: Type.Integer({ minimum: 0, maximum: 8784 }),
-						nonBillable: Type.Integer({ minimum: 0, maximum: 9999 }),
+						nonBillable: Type.Integer({ minimum: 0, maximum: 999_999 }),
 						loadedCost: Type.Integer({ minimum: 0, maximum: 1e11 })
 					},
 					strict
@@ -58,7 +58,7 @@ export const saveBudget = defineCommand({
 				if (!c.sheetId) return c;
 				const rate = rateOn(ctx.db, c.sheetId, day);
 				if (!rate) throw new Refusal(`The rate sheet of ${c.name} is not there any more.`, 'crews');
-				return { ...c, loadedCost: rate.loadedCost as never, nonBillable: rate.sheet.nonBillable };
+				return { ...c, loadedCost: rate.loadedCost as never, nonBillable: nonBillableRate(rate.sheet) };
 			})
 		};
 		const result = computeBudget(budget);

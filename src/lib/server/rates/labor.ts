@@ -1,5 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { and, desc, eq } from 'drizzle-orm';
+import { mulDiv, type Percent, type Rate } from '../../core/money';
 import { burdenOf, laborRate, nonBillableOf, type LaborSheet } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import { defineCommand, Stale, type Context } from '../commands';
@@ -8,16 +9,23 @@ import { laborRates, laborSheets, parts } from '../db/schema';
 import { newId } from '../ids';
 
 const Minutes = Type.Integer({ minimum: 0, maximum: 1440 });
+const Bounded = Type.Integer({ minimum: -1e10, maximum: 1e10 });
 const sheetShape = Type.Object(
 	{
 		members: Type.Array(
-			Type.Object({ label: Text(80), wage: Type.Integer({ minimum: 0 }), count: Type.Integer({ minimum: 0, maximum: 1000 }) }, strict),
+			Type.Object(
+				{ label: Text(80), wage: Type.Integer({ minimum: 0, maximum: 1e9 }), count: Type.Integer({ minimum: 0, maximum: 1000 }) },
+				strict
+			),
 			{ maxItems: 50 }
 		),
-		paidHours: Type.Integer(),
-		overtimeHours: Type.Integer(),
-		overtimeMultiplier: Type.Integer(),
-		burden: Type.Integer(),
+		// The core refuses what makes no sense; these are only as wide as can be kept exactly.
+		paidHours: Bounded,
+		overtimeHours: Bounded,
+		overtimeMultiplier: Bounded,
+		burden: Bounded,
+		/** What of it is not on the overtime premium: follows from the parts, where there are some. */
+		burdenNotOnPremium: Type.Optional(Bounded),
 		burdenParts: Type.Optional(
 			Type.Array(
 				Type.Object({ name: Text(80), percent: Type.Integer({ minimum: 0, maximum: 100_000 }), onPremium: Type.Boolean() }, strict),
@@ -26,7 +34,7 @@ const sheetShape = Type.Object(
 				}
 			)
 		),
-		nonBillable: Type.Integer(),
+		nonBillable: Bounded,
 		parts: Type.Optional(
 			Type.Array(Type.Object({ name: Text(80), minutes: Minutes, driving: Type.Optional(Type.Boolean()) }, strict), { maxItems: 30 })
 		),
@@ -37,8 +45,8 @@ const sheetShape = Type.Object(
 		billing: Type.Optional(
 			Type.Object({ step: Type.Integer({ minimum: 1, maximum: 480 }), minimum: Type.Integer({ minimum: 0, maximum: 1440 }) }, strict)
 		),
-		overheadPerHour: Type.Integer({ minimum: 0 }),
-		target: Type.Union([Type.Object({ margin: Type.Integer() }, strict), Type.Object({ price: Type.Integer() }, strict)])
+		overheadPerHour: Type.Integer({ minimum: 0, maximum: 1e10 }),
+		target: Type.Union([Type.Object({ margin: Bounded }, strict), Type.Object({ price: Bounded }, strict)])
 	},
 	strict
 );
@@ -65,6 +73,9 @@ export const saveLaborSheet = defineCommand({
 	}
 });
 
+/** A computed percentage as near as a typed one can say it: for showing where the parts are not. */
+const asPercent = (r: Rate): Percent => mulDiv(r, 1, 100) as Percent;
+
 /** Puts a version of a sheet from a day on: parts become percentages, rates are computed, the sheet shows its newest version. */
 export function putVersion(
 	ctx: Context,
@@ -74,7 +85,7 @@ export function putVersion(
 	typed: LaborSheet
 ): void {
 	const sheet: LaborSheet = { ...typed };
-	if (typed.parts?.length) sheet.nonBillable = nonBillableOf(typed.parts, typed.dayMinutes ?? 480);
+	if (typed.parts?.length) sheet.nonBillable = asPercent(nonBillableOf(typed.parts, typed.dayMinutes ?? 480));
 	if (typed.burdenParts?.length) {
 		const { burden, notOnPremium } = burdenOf(typed.burdenParts);
 		sheet.burden = burden;

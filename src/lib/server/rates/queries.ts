@@ -1,5 +1,5 @@
 import { and, asc, desc, eq, gte, isNotNull, isNull, lt, sql } from 'drizzle-orm';
-import { KINDS, type Kind, type MonthSold, type TypicalJob, type YearlyBudget } from '../../core/pricing';
+import { KINDS, nonBillableRate, type Kind, type MonthSold, type TypicalJob, type YearlyBudget } from '../../core/pricing';
 import { cents, type Cents } from '../../core/money';
 import { instantOf, wallTime } from '../../core/time';
 import type { App } from '../app';
@@ -105,7 +105,7 @@ export function budgetPage(app: App, asked: number | null) {
 		scenarios: app.db.orm.select().from(budgetScenarios).where(eq(budgetScenarios.year, year)).orderBy(asc(budgetScenarios.name)).all(),
 		sheets: laborSheetsOn(app).flatMap((s) => {
 			const rate = s.setAside ? null : rateOn(app.db.orm, s.id, today);
-			return rate ? [{ id: s.id, name: s.name, loadedCost: rate.loadedCost, nonBillable: rate.sheet.nonBillable }] : [];
+			return rate ? [{ id: s.id, name: s.name, loadedCost: rate.loadedCost, nonBillable: nonBillableRate(rate.sheet) }] : [];
 		}),
 		typical: typicalJobs(app),
 		months: soldByMonth(app, year),

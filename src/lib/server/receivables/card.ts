@@ -24,12 +24,14 @@ export async function payByCard(
 	if (digits.length < 12 || digits.length > 19) throw new Refusal('Type the whole number of the card.', 'number');
 	if (!/^\d{2}\s*\/\s*\d{2}$/.test(card.expiry.trim())) throw new Refusal('Type the expiry like 09/29.', 'expiry');
 	if (!/^\d{3,4}$/.test(card.code.trim())) throw new Refusal('Type the three or four digits of the code.', 'code');
+	// Two posts of one form are one payment: without the form’s own key they could not be told from two.
+	if (card.key === '') throw new Refusal('Nothing was paid. Load the page again and send it from there.', 'amount');
 	const before = app.db.orm.select({ id: charges.id }).from(charges).where(eq(charges.invoiceId, actor.subjectId)).all().length;
 	const { chargeId, amount } = app.run<{ chargeId: string; amount: number }>(
 		askCharge as never,
 		{ amount: card.amount, last4: digits.slice(-4) },
 		actor,
-		card.key || undefined
+		card.key
 	);
 	// The key of a second click gives back the first charge: the processor is asked once.
 	const again = app.db.orm.select({ id: charges.id }).from(charges).where(eq(charges.invoiceId, actor.subjectId)).all().length === before;

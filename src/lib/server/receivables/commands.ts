@@ -4,9 +4,11 @@ import { cents, formatCents, parseCents } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { defineCommand, type Context } from '../commands';
 import { DayText, Id, strict, Text, Typed } from '../commands/inputs';
-import { charges, invoices, payments } from '../db/schema';
+import { charges, company, customers, invoices, payments } from '../db/schema';
 import { newId } from '../ids';
 import { paidOf } from '../billing/load';
+import { linkOf } from '../quotes/links';
+import { addressesOf } from '../sales/contacts';
 import { settle } from './settle';
 
 /** Money that came in by check, cash or transfer. */
@@ -87,25 +89,90 @@ export const answerCharge = defineCommand({
 			chargeId: Id,
 			processorId: Text(100),
 			state: Type.Union([Type.Literal('paid'), Type.Literal('declined'), Type.Literal('unknown')]),
-			message: Text(300)
+			message: Text(300),
+			/** The customer is told by mail: they do not look at the page any more. */
+			tell: Type.Optional(Type.Boolean())
 		},
 		strict
 	),
 	run(ctx, i) {
 		const charge = ctx.get(charges, i.chargeId, 'This charge');
 		if (charge.state === 'paid' || charge.state === i.state) return;
-		ctx.update(charges, charge.id, { state: i.state, message: i.message });
-		const invoice = ctx.get(invoices, charge.invoiceId, 'This invoice');
-		if (i.state === 'paid')
-			take(ctx, invoice, charge.amount, {
-				method: 'card',
-				reference: `card ending ${charge.last4}`,
-				day: ctx.today,
-				processorId: i.processorId
-			});
+		const invoice = endCharge(ctx, charge, i);
+		if (i.tell && i.state !== 'unknown') tellCustomer(ctx, invoice, charge.amount, i.state);
 		ctx.happened(
 			`invoice:${invoice.id}`,
 			i.state === 'paid' ? `${formatCents(cents(charge.amount))} paid by card` : `Card payment ${i.state}`,
+			'invoices',
+			'today',
+			`job:${invoice.jobId}`
+		);
+	}
+});
+
+/** Ends an attempt: what was paid is taken, once. */
+function endCharge(
+	ctx: Context,
+	charge: typeof charges.$inferSelect,
+	answer: { state: 'paid' | 'declined' | 'unknown'; message: string; processorId: string | null }
+): typeof invoices.$inferSelect {
+	ctx.update(charges, charge.id, { state: answer.state, message: answer.message });
+	const invoice = ctx.get(invoices, charge.invoiceId, 'This invoice');
+	if (answer.state === 'paid')
+		take(ctx, invoice, charge.amount, {
+			method: 'card',
+			reference: `card ending ${charge.last4}`,
+			day: ctx.today,
+			processorId: answer.processorId
+		});
+	return invoice;
+}
+
+/** A payment that was in the dark is settled: the customer hears of it, for they were asked to wait. */
+function tellCustomer(ctx: Context, invoice: typeof invoices.$inferSelect, amount: number, state: 'paid' | 'declined'): void {
+	const customer = ctx.get(customers, invoice.customerId, 'The customer');
+	const own = ctx.get(company, 'company', 'The company');
+	const linkId = linkOf(ctx.db, 'invoice', invoice.id);
+	ctx.mail({
+		to: addressesOf(ctx.db, customer, 'getsInvoices'),
+		subject:
+			state === 'paid' ? `Your card payment for invoice ${invoice.number} arrived` : `Your card payment for invoice ${invoice.number}`,
+		text:
+			state === 'paid'
+				? `Your card payment of ${formatCents(cents(amount))} has arrived. Thank you, and thank you for waiting.\n\n{link}\n\n${own.name}`
+				: `Your card payment of ${formatCents(cents(amount))} did not go through; nothing was taken. You can pay again here:\n\n{link}\n\n${own.name}`,
+		about: `invoice:${invoice.id}`,
+		...(linkId ? { linkId } : {})
+	});
+}
+
+/** The office settles an attempt whose answer never came, as the processor’s own statement says: so that the invoice can be paid again. */
+export const settleCharge = defineCommand({
+	name: 'charges.settle',
+	access: 'payments.record',
+	input: Type.Object(
+		{
+			chargeId: Id,
+			state: Type.Union([Type.Literal('paid'), Type.Literal('declined')]),
+			/** The processor's own number of it, where there is one: the same money is never taken twice. */
+			reference: Text(100)
+		},
+		strict
+	),
+	run(ctx, i) {
+		const charge = ctx.get(charges, i.chargeId, 'This card payment');
+		if (charge.state !== 'asked' && charge.state !== 'unknown') throw new Refusal(`This card payment is ${charge.state} already.`);
+		if (i.state === 'paid' && i.reference.trim() === '')
+			throw new Refusal('Type the number that the processor’s statement gives it.', 'reference');
+		const invoice = endCharge(ctx, charge, {
+			state: i.state,
+			message: `settled by ${ctx.who.name}`,
+			processorId: i.reference.trim() || null
+		});
+		tellCustomer(ctx, invoice, charge.amount, i.state);
+		ctx.happened(
+			`invoice:${invoice.id}`,
+			`Card payment of ${formatCents(cents(charge.amount))} settled by hand: ${i.state}`,
 			'invoices',
 			'today',
 			`job:${invoice.jobId}`

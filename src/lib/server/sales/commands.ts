@@ -5,7 +5,7 @@ import { monthEnd } from '../../core/time';
 import { parseCents, parsePercent, parseQuantity } from '../../core/money';
 import { defineCommand, type Context } from '../commands';
 import { DayText, Id, MailOrEmpty, Name, strict, Text, Typed, Version } from '../commands/inputs';
-import { branches, customers, estimates, jobs, leads, people, sites, stages } from '../db/schema';
+import { branches, company, customers, estimates, jobs, leads, people, sites, stages } from '../db/schema';
 import { newId } from '../ids';
 
 const leadFields = { name: Name, mail: MailOrEmpty, phone: Text(60), address: Text(300), wanted: Text(4000) };
@@ -14,8 +14,11 @@ const leadFields = { name: Name, mail: MailOrEmpty, phone: Text(60), address: Te
 export const receiveLead = defineCommand({
 	name: 'leads.receive',
 	access: 'public',
+	inner: true,
 	input: Type.Object({ ...leadFields, trap: Text(200), openedMs: Type.Number() }, strict),
 	run(ctx, i) {
+		if (!ctx.get(company, 'company', 'The company').settings.publicPage.on)
+			throw new Refusal('This company takes no requests here. Please call.');
 		if (i.trap !== '' || i.openedMs < 2000) return { taken: false };
 		if (i.mail === '' && i.phone.trim() === '') throw new Refusal('Give a mail address or a phone number, so that we can answer.', 'mail');
 		const lead = ctx.insert(leads, {
@@ -260,7 +263,7 @@ function inField<R>(field: string, read: () => R): R {
 	try {
 		return read();
 	} catch (e) {
-		throw new Refusal((e as Error).message, field);
+		throw e instanceof Refusal ? new Refusal(e.message, field) : e;
 	}
 }
 
@@ -301,28 +304,6 @@ export const moveJob = defineCommand({
 			i.version
 		);
 		ctx.happened(`job:${job.id}`, `${from.name} → ${stage.name}${i.reason ? `: ${i.reason}` : ''}`, 'track', 'today', 'plan');
-	}
-});
-
-/** Work that starts on a word, billed by time and materials: won without a quote. */
-export const winByHand = defineCommand({
-	name: 'jobs.win',
-	access: 'quotes.accept-by-hand',
-	input: Type.Object({ jobId: Id }, strict),
-	run(ctx, i) {
-		const job = ctx.get(jobs, i.jobId, 'This job');
-		if (job.number !== null) return { number: job.number };
-		const number = ctx.nextNumber('job');
-		ctx.update(jobs, job.id, {
-			number,
-			wonAt: ctx.now,
-			stageId: firstStage(ctx, 'ready').id,
-			contractNet: 0,
-			contractTax: 0,
-			touchedAt: ctx.now
-		});
-		ctx.happened(`job:${job.id}`, `Won without a quote, to be billed by time and materials; job ${number}`, 'track', 'today', 'plan');
-		return { number };
 	}
 });
 

@@ -73,6 +73,7 @@ const Contact = Type.Object({ name: Name, role: Text(80), mail: MailOrEmpty, pho
 export const importCustomers = defineCommand({
 	name: 'customers.import',
 	access: 'customers.change',
+	size: 24_000_000,
 	input: Type.Object(
 		{
 			rows: Type.Array(

@@ -1,3 +1,4 @@
+import { wordsOf } from '../../core/refusal';
 import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { App } from '../app';
@@ -35,7 +36,7 @@ export async function takeLeadMail(app: App): Promise<number> {
 			if (lead?.taken) taken += 1;
 		} catch (e) {
 			log.warn({ error: (e as Error).message }, 'lead mail refused');
-			moved('refused', (e as Error).message);
+			moved('refused', wordsOf(e));
 		}
 	}
 	return taken;

@@ -56,6 +56,7 @@ export const addPhoto = defineCommand({
 export const changePhoto = defineCommand({
 	name: 'photos.change',
 	access: 'estimates.change',
+	size: 2_000_000,
 	input: Type.Object(
 		{
 			photoId: Id,

@@ -1,16 +1,16 @@
 import { Type } from '@sinclair/typebox';
-import { and, asc, desc, eq, gte, isNull } from 'drizzle-orm';
+import { and, asc, desc, eq, isNull } from 'drizzle-orm';
 import { chargeOf } from '../../core/billing';
-import { laborCost } from '../../core/costing';
 import { cents, lineAmount, parseCents, parseQuantity, percent, quantity, unitPrice } from '../../core/money';
 import { KINDS } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
-import { billableMinutes, instantOf, overlapping, wallTime, workedSeconds } from '../../core/time';
+import { instantOf } from '../../core/time';
 import { defineCommand, type Context } from '../commands';
 import { DayText, Id, Name, strict, Text, Typed, Version } from '../commands/inputs';
 import { company, costEntries, fieldNotes, files, items, jobs, laborSheets, people, timeEntries } from '../db/schema';
 import { newId } from '../ids';
 import { beginWork } from '../planning/commands';
+import { overlapsOf, settleEntry } from './settle-entry';
 import { rateOn } from '../rates/load';
 
 type Entry = typeof timeEntries.$inferSelect;
@@ -35,47 +35,6 @@ function workJob(ctx: Context, jobId: string) {
 	const job = ctx.get(jobs, jobId, 'This job');
 	if (job.number === null) throw new Refusal('Time can only be booked on a job that is won.');
 	return job;
-}
-
-/** Labor becomes a cost of its job at the loaded rate, charged by billable minutes; overlaps of the person are marked on both. */
-function settleEntry(ctx: Context, entry: Entry): void {
-	const end = entry.endedAt ?? ctx.now;
-	const near = ctx.db
-		.select()
-		.from(timeEntries)
-		.where(and(eq(timeEntries.personId, entry.personId), gte(timeEntries.startedAt, entry.startedAt - 36 * 3_600_000)))
-		.all();
-	const hits = overlapping(
-		{ id: entry.id, start: entry.startedAt, end },
-		near.map((n) => ({ id: n.id, start: n.startedAt, end: n.endedAt })),
-		ctx.now
-	);
-	for (const id of hits) if (!ctx.find(timeEntries, id)?.conflict) ctx.update(timeEntries, id, { conflict: true });
-	if (hits.length > 0 && !entry.conflict) ctx.update(timeEntries, entry.id, { conflict: true });
-	if (!entry.jobId) return;
-	const job = ctx.get(jobs, entry.jobId, 'This job');
-	const own = ctx.get(company, 'company', 'The company');
-	const seconds = workedSeconds(entry.startedAt, end, entry.breakMinutes);
-	// The step and minimum of the sheet the entry was made by, else the company's.
-	const rate = entry.sheetId ? rateOn(ctx.db, entry.sheetId, wallTime(entry.startedAt, entry.zone).day) : null;
-	const minutes = billableMinutes(seconds, rate?.sheet.billing ?? own.settings.billingStep);
-	const person = ctx.get(people, entry.personId, 'This person');
-	ctx.insert(costEntries, {
-		id: newId(),
-		jobId: entry.jobId,
-		kind: 'labor',
-		name: person.name,
-		timeEntryId: entry.id,
-		personId: person.id,
-		day: wallTime(entry.startedAt, entry.zone).day,
-		quantity: Math.round((seconds * 10_000) / 3600),
-		unit: 'h',
-		unitCost: entry.loadedCost,
-		cost: laborCost(seconds, entry.loadedCost),
-		charge: chargeOf({ kind: 'labor', minutes, pricePerHour: unitPrice(entry.price) }),
-		state: job.contractNet ? 'absorbed' : 'to bill'
-	});
-	beginWork(ctx, entry.jobId);
 }
 
 export const clockOn = defineCommand({
@@ -157,18 +116,8 @@ export const addTime = defineCommand({
 		const end = instantOf(i.day, i.to.padStart(5, '0'), ctx.zone, i.which);
 		if (end <= start) throw new Refusal('The end must be after the start.', 'to');
 		if (start > ctx.now) throw new Refusal('Time cannot be booked ahead.', 'from');
-		const near = ctx.db
-			.select()
-			.from(timeEntries)
-			.where(and(eq(timeEntries.personId, personId), gte(timeEntries.startedAt, start - 36 * 3_600_000)))
-			.all();
-		if (
-			overlapping(
-				{ id: '', start, end },
-				near.map((n) => ({ id: n.id, start: n.startedAt, end: n.endedAt })),
-				ctx.now
-			).length > 0
-		)
+		if (end > ctx.now) throw new Refusal('Time cannot be booked ahead.', 'to');
+		if (overlapsOf(ctx, { id: '', personId, startedAt: start, endedAt: end }).length > 0)
 			throw new Refusal('This overlaps time that is booked already.', 'from');
 		const sheet = sheetOf(ctx, personId, i.day);
 		const entry = ctx.insert(timeEntries, {
@@ -283,6 +232,7 @@ export const addNote = defineCommand({
 export const keepPicture = defineCommand({
 	name: 'files.keep',
 	access: 'field.record',
+	inner: true,
 	input: Type.Object({
 		width: Type.Integer(),
 		height: Type.Integer(),

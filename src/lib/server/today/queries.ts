@@ -2,7 +2,7 @@ import { and, asc, eq, gte, lt, sql } from 'drizzle-orm';
 import { addDays, daysBetween } from '../../core/time';
 import type { App } from '../app';
 import { isOpen, readyToBill, todayOf } from '../billing/queries';
-import { customers, invoices, jobs, leads, quotes, revisions, shifts, sites } from '../db/schema';
+import { customers, invoices, jobs, leads, people, quotes, revisions, shifts, sites, timeEntries } from '../db/schema';
 import { waitingSignOffs } from '../estimates/reviews';
 import { board } from '../planning/queries';
 import { whomToCall } from '../quotes/activity';
@@ -156,6 +156,7 @@ export function decisions(app: App, week = board(app, mondayOf(todayOf(app)), 2)
 			path: `/plan?from=${mondayOf(shift.day)}`
 		});
 	}
+	list.push(...timeInConflict(app));
 	const left = new Map<string, { job: string; minutes: number }>();
 	for (const u of week.unmanned) left.set(u.jobId, { job: u.job, minutes: (left.get(u.jobId)?.minutes ?? 0) + u.leftMinutes });
 	for (const [jobId, u] of left)
@@ -169,6 +170,28 @@ export function decisions(app: App, week = board(app, mondayOf(todayOf(app)), 2)
 			path: '/plan'
 		});
 	return list.sort((a, b) => (b.amount ?? -1) - (a.amount ?? -1));
+}
+
+/** Time that overlaps other time of the same person: it stands in no bill until somebody puts it right. One line a person and job. */
+function timeInConflict(app: App): Decision[] {
+	const rows = app.db.orm
+		.select({ personId: people.id, name: people.name, jobId: jobs.id, job: jobs.name, n: sql<number>`count(*)` })
+		.from(timeEntries)
+		.innerJoin(people, eq(people.id, timeEntries.personId))
+		.innerJoin(jobs, eq(jobs.id, timeEntries.jobId))
+		.where(sql`conflict = 1`)
+		.groupBy(people.id, jobs.id)
+		.limit(50)
+		.all();
+	return rows.map((r) => ({
+		id: `time:${r.personId}:${r.jobId}`,
+		amount: null,
+		mark: 'need',
+		title: `${r.name}: ${r.n === 1 ? 'an entry overlaps' : `${r.n} entries overlap`} other time`,
+		detail: `${r.job} · in no bill until it is put right`,
+		action: 'Put right',
+		path: `/jobs/${r.jobId}/costs`
+	}));
 }
 
 /** What runs today and where. */

@@ -8,7 +8,9 @@ import { company, outbox } from '../db/schema';
 import { live } from '../live';
 import { log } from '../log';
 import { isOffered, linkUrl } from '../quotes/links';
+import { makeDueRecords, recordsDue } from '../quotes/acceptance';
 import { remindDue } from '../quotes/reminders';
+import { reconcileCharges } from '../receivables/reconcile';
 import { takeLeadMail } from '../sales/lead-folder';
 
 const TRIES = 5;
@@ -86,6 +88,7 @@ export function startWorker(app: App): () => void {
 	let busy = false;
 	// Reminders are by the day: once a minute is often enough.
 	let remindedAt = 0;
+	let reconciledAt = 0;
 	const look = async (): Promise<void> => {
 		if (busy) return;
 		busy = true;
@@ -94,6 +97,16 @@ export function startWorker(app: App): () => void {
 			if (app.clock.now() - remindedAt < 60_000) return;
 			remindedAt = app.clock.now();
 			app.run(remindDue as never, {}, { type: 'system' });
+		});
+		await safely('records of acceptance', () => {
+			if (recordsDue(app.db.orm)) app.run(makeDueRecords as never, {}, { type: 'system' });
+		});
+		await safely('card payments', async () => {
+			// Whoever waited for an answer when the server died waits no more: at the start all are asked for.
+			if (app.clock.now() - reconciledAt < 60_000) return;
+			const first = reconciledAt === 0;
+			reconciledAt = app.clock.now();
+			await reconcileCharges(app, first);
 		});
 		await safely('requests by mail', () => takeLeadMail(app));
 		await safely('outbox', () => sendDue(app));

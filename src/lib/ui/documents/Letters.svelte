@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { wordsOf } from '$lib/core/refusal';
 	import { fillLetter, LETTER_WORDS, type QuoteLetter } from '$lib/core/quotes';
 	import Field from '../forms/Field.svelte';
 	/** Letters that quotes go out with, each beside how it will be read. */
@@ -20,7 +21,7 @@
 		try {
 			return fillLetter(text, sample as never).replaceAll('{link}', 'https://…');
 		} catch (e) {
-			return (e as Error).message;
+			return wordsOf(e);
 		}
 	}
 </script>

@@ -73,7 +73,7 @@
 		const found = (await r.json()) as {
 			items: { id: string; code: string; name: string; unit: string; cost: number }[];
 			assemblies: { id: string; name: string; category: string; choices: Choice[] }[];
-			sheets: { id: string; name: string; price: number }[];
+			sheets: { id: string; name: string; variant: string; price: number }[];
 			services: { id: string; title: string; catalog: string; price: number }[];
 			templates: { id: string; name: string; kindOfWork: string }[];
 			earlier: { id: string; name: string; own: number }[];
@@ -119,10 +119,10 @@
 						run: onto('estimates.add-service', { serviceId: f.id })
 					})),
 					...found.sheets.map((s) => ({
-						key: s.id,
+						key: `${s.id} ${s.variant}`,
 						kind: `labor, ${formatUnitPrice(s.price)} an hour`,
 						label: s.name,
-						run: onto('estimates.add-line', { sheetId: s.id })
+						run: onto('estimates.add-line', { sheetId: s.id, ...(s.variant ? { variant: s.variant } : {}) })
 					})),
 					...found.lines.map((l) => ({
 						key: `line ${l.id}`,

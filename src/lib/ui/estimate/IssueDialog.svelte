@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { wordsOf } from '$lib/core/refusal';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
 	import { formatCents } from '$lib/core/money';
@@ -60,7 +61,7 @@
 			const values = { ...given.words, number: 'its number', total: formatCents(total as never), me } as never;
 			return fillLetter(typed.text, values).replaceAll('{link}', 'the link');
 		} catch (e) {
-			return (e as Error).message;
+			return wordsOf(e);
 		}
 	});
 	async function issue() {
@@ -80,11 +81,10 @@
 		open = false;
 		onissued();
 	}
-	const BESIDE = ['to', 'subject', 'text', 'sendAt', 'signers', 'textTo', 'message', 'files'];
 	const at = (f: string) => (field === f ? problem : '');
 </script>
 
-<Dialog bind:open title="Issue the quote" save="Freeze and send" onsave={issue} {busy} problem={BESIDE.includes(field) ? '' : problem}>
+<Dialog bind:open title="Issue the quote" save="Freeze and send" onsave={issue} {busy} {problem}>
 	<Field label="To" hint="several with commas between" problem={at('to')}
 		><input class="input" name="to" bind:value={typed.to} placeholder="nobody: only freeze it" /></Field
 	>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { wordsOf } from '$lib/core/refusal';
 	import { untrack } from 'svelte';
 	import { cellOf, typeIn, type Estimate, type LineField, type LineResult } from '$lib/core/estimate';
 	import { command } from '$lib/client/command';
@@ -76,14 +77,15 @@
 						? null
 						: typeIn(line, (typed.by === 'fixed' ? 'price' : typed.by) as LineField, typed.value, {
 								overheadPercent: estimate.overheadPercent,
-								computed: l.computed
+								computed: l.computed,
+								basis: l.basis
 							});
 			if (patch === null) return 'as the catalog says';
 			const price = patch.unitPrice ?? line.unitPrice;
 			const breakEven = breakEvenWithHours(line, line.unitCost, estimate.overheadPercent);
 			return `${formatUnitPrice(price)} a ${line.unit}: margin ${formatRate(marginOf(price, breakEven))}, markup ${formatRate(markupOf(price, line.unitCost))}, break-even ${formatUnitPrice(breakEven)}`;
 		} catch (e) {
-			return (e as Error).message;
+			return wordsOf(e);
 		}
 	});
 	const changed = $derived.by(() => {
@@ -121,7 +123,6 @@
 		const r = await command('catalog.take-line-price', { lineId: line.id });
 		said = r.ok ? `The catalog sells it at ${formatUnitPrice(line.unitPrice)} from now on.` : r.message;
 	}
-	const known = ['wording', 'note', 'phase', 'tax', 'offer', 'value', 'parent'];
 </script>
 
 <Dialog
@@ -134,7 +135,7 @@
 	title={line.name}
 	onsave={save}
 	{busy}
-	problem={known.includes(field) ? '' : problem}
+	{problem}
 >
 	<Field label="What the customer reads" hint="empty: {line.name}" problem={at('wording')}
 		><textarea class="textarea" name="line-wording" rows="2" bind:value={typed.wording}></textarea></Field

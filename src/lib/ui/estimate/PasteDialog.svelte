@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { wordsOf } from '$lib/core/refusal';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
 	import { guessColumns, blockCells, PASTE_COLUMNS, readBlock, type PasteColumn } from '$lib/core/estimate';
@@ -17,7 +18,7 @@
 		try {
 			({ columns, headed } = guessColumns(blockCells(text)));
 		} catch (e) {
-			[columns, problem] = [[], (e as Error).message];
+			[columns, problem] = [[], wordsOf(e)];
 		}
 	}
 	const block = $derived.by(() => {

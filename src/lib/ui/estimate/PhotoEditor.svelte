@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { wordsOf } from '$lib/core/refusal';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
 	import { EDGE_KINDS, formatLength, straightened, toUnit, unitName, type EdgeKind, type UnitSystem } from '$lib/core/measure';
@@ -287,7 +288,7 @@
 		try {
 			return formatLength(measuredLength(scale, m.from, m.to, photo.width, photo.height), system);
 		} catch (e) {
-			return (e as Error).message;
+			return wordsOf(e);
 		}
 	};
 </script>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { wordsOf } from '$lib/core/refusal';
 	import { flushSync, onMount, untrack } from 'svelte';
 	import {
 		cellOf,
@@ -140,7 +141,7 @@
 		onchange(l.line.id, field, value, cellOf(l.line, field), typed(l, field, value));
 	/** What typing does to the line at once. @throws Refusal, in words for the cell */
 	const typed = (l: LineResult, field: LineField, value: string) =>
-		typeIn(l.line, field, value, { overheadPercent: estimate.overheadPercent, computed: l.computed });
+		typeIn(l.line, field, value, { overheadPercent: estimate.overheadPercent, computed: l.computed, basis: l.basis });
 	/**
 	 * At once, not with the next frame: by then a quick typist may be in another cell, and would be pulled out of it. The field that
 	 * is being left is still there: taking it away with the focus in it would lay the whole page out twice.
@@ -191,7 +192,7 @@
 			try {
 				patch = typed(l, c.edit, text);
 			} catch (e) {
-				problem = { row, text: (e as Error).message };
+				problem = { row, text: wordsOf(e) };
 				return;
 			}
 			// The typist goes on at once; what the server refuses comes back to this cell.

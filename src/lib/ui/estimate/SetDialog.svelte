@@ -3,6 +3,7 @@
 </script>
 
 <script lang="ts">
+	import { wordsOf } from '$lib/core/refusal';
 	import {
 		partSums,
 		perSize,
@@ -72,7 +73,7 @@
 			});
 			return { total, sums, profit: cents(total - sums.breakEven), margin: marginOf(total, sums.breakEven), lines, words: '' };
 		} catch (e) {
-			return { words: (e as Error).message };
+			return { words: wordsOf(e) };
 		}
 	});
 	async function save() {

@@ -50,13 +50,21 @@
 		spacing: 'Post spacing',
 		gates: 'Gates, like 4, 4 at 20',
 		closed: 'Closed',
-		shared: 'Shared with a neighbor, count half',
 		'shared ends': 'Ends shared with another run',
 		points: 'Corners: across, up; next corner; …',
 		edges: 'Edges in order: eave, rake, ridge, hip, valley, wall',
 		count: 'How many',
 		measure: 'What is measured',
 		value: 'How much'
+	};
+	/** What lies against a neighbor counts half; each shape names it in its own way. */
+	const SHARED: Record<string, string> = {
+		'roof face': 'Shared edges, count half: eaves, rakes, ridge',
+		'roof triangle': 'Shared edges, count half: eaves, hips',
+		'roof polygon': 'Shared edges, count half: numbers, or ridge, hip …',
+		polygon: 'Shared edges, count half: their numbers',
+		room: 'Shared lengths of wall, count half',
+		slab: 'Shared lengths of edge, count half'
 	};
 	let kind: ShapeKind = $state(untrack(() => shape?.figure.kind ?? 'roof face'));
 	let typed: Record<string, string> = $state(untrack(() => start()));
@@ -83,18 +91,24 @@
 			case 'roof triangle':
 				return { base: len(f.base), run: len(f.run), pitch: String(f.pitch), shared: (f.shared ?? []).join(', ') };
 			case 'polygon':
-				return { points: corners(f.points) };
+				return { points: corners(f.points), shared: (f.shared ?? []).map((e) => e + 1).join(', ') };
 			case 'roof polygon':
-				return { points: corners(f.points), edges: f.edges.join(', '), pitch: String(f.pitch) };
+				return {
+					points: corners(f.points),
+					edges: f.edges.join(', '),
+					pitch: String(f.pitch),
+					shared: (f.shared ?? []).map((e) => e + 1).join(', ')
+				};
 			case 'room':
 				return {
 					length: len(f.length),
 					width: len(f.width),
 					height: len(f.height),
-					openings: f.openings.map((o) => `${len(o.width)} x ${len(o.height)}${o.door ? ' door' : ''}`).join(', ')
+					openings: f.openings.map((o) => `${len(o.width)} x ${len(o.height)}${o.door ? ' door' : ''}`).join(', '),
+					shared: f.sharedLengths ? len(f.sharedLengths) : ''
 				};
 			case 'slab':
-				return { length: len(f.length), width: len(f.width), depth: len(f.depth) };
+				return { length: len(f.length), width: len(f.width), depth: len(f.depth), shared: f.sharedLengths ? len(f.sharedLengths) : '' };
 			case 'run':
 				return {
 					length: len(f.length),
@@ -113,7 +127,7 @@
 	const preview = $derived.by(() => {
 		try {
 			const figure = parseFigure(kind, typed, system);
-			return { figure, measures: (Object.entries(figureMeasures(figure)) as [MeasureName, number][]).filter(([, v]) => v > 0) };
+			return { figure, measures: (Object.entries(figureMeasures(figure, system)) as [MeasureName, number][]).filter(([, v]) => v > 0) };
 		} catch {
 			return null;
 		}
@@ -135,13 +149,7 @@
 	}
 </script>
 
-<Dialog
-	bind:open
-	title={shape ? 'Change the shape' : 'Add a shape'}
-	onsave={save}
-	{busy}
-	problem={field && (SHAPE_FIELDS[kind] as readonly string[]).includes(field) ? '' : problem}
->
+<Dialog bind:open title={shape ? 'Change the shape' : 'Add a shape'} onsave={save} {busy} {problem}>
 	<Field label="Shape"
 		><select class="select" bind:value={kind} name="kind"
 			>{#each Object.keys(SHAPE_FIELDS) as k (k)}<option value={k}>{k}</option>{/each}</select
@@ -149,7 +157,7 @@
 	>
 	<div class="grid grid-cols-2 gap-3">
 		{#each SHAPE_FIELDS[kind] as f (f)}
-			<Field label={LABELS[f] ?? f} problem={field === f ? problem : ''}>
+			<Field label={(f === 'shared' ? SHARED[kind] : LABELS[f]) ?? f} problem={field === f ? problem : ''}>
 				{#if f === 'ridge' || f === 'closed'}<select class="select" name={f} bind:value={typed[f]}
 						><option value="yes">yes</option><option value="no">no</option></select
 					>

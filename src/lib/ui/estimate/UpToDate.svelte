@@ -12,7 +12,7 @@
 	interface Preview {
 		before: Sums;
 		after: Sums;
-		moved: { id: string; scope: string; name: string; cost: [number, number]; price: [number, number] }[];
+		moved: { id: string; scope: string; name: string; cost: [number, number]; price: [number, number]; derived: boolean }[];
 	}
 	let { estimateId, version, settled }: { estimateId: string; version: number; settled: () => Promise<void> } = $props();
 	let preview = $state.raw<Preview | null>(null);
@@ -65,7 +65,10 @@
 					>{#each preview.moved as m (m.id)}<tr
 							><td>{m.name}</td><td class="quiet">{m.scope}</td><td class="num"
 								>{formatUnitPrice(m.cost[0])} → {formatUnitPrice(m.cost[1])}</td
-							><td class="num">{m.price[0] === m.price[1] ? 'stays' : `${formatUnitPrice(m.price[0])} → ${formatUnitPrice(m.price[1])}`}</td
+							><td class="num"
+								>{m.price[0] === m.price[1]
+									? 'stays'
+									: `${m.derived ? '≈ ' : ''}${formatUnitPrice(m.price[0])} → ${formatUnitPrice(m.price[1])}`}</td
 							></tr
 						>{/each}</tbody
 				>

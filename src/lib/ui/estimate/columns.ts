@@ -1,11 +1,5 @@
-import type { LineResult } from '$lib/core/estimate';
-import { formatCents, formatQuantity, formatRate, formatUnitPrice, roundPrice, toTyped, unitPriceIn } from '$lib/core/money';
-
-/** The unit price that a settled amount comes to, for showing; null without a quantity. */
-const settledPrice = (l: LineResult) => {
-	const price = l.line.settled === null ? null : unitPriceIn(l.line.settled, l.quantity);
-	return price === null ? null : roundPrice(price);
-};
+import { shownPrice, type LineResult } from '$lib/core/estimate';
+import { formatCents, formatQuantity, formatRate, formatUnitPrice, toTyped } from '$lib/core/money';
 
 export type Column = 'name' | 'quantity' | 'unit' | 'hours' | 'cost' | 'price' | 'margin' | 'amount' | 'tax' | 'offer';
 export interface ColumnSpec {
@@ -61,7 +55,7 @@ export function cellText(l: LineResult, column: Column, codes: readonly { id: st
 		case 'price':
 			return l.line.settled === null
 				? formatUnitPrice(l.line.unitPrice)
-				: `≈ ${settledPrice(l) === null ? '–' : formatUnitPrice(settledPrice(l) ?? 0)}`;
+				: `≈ ${shownPrice(l).derived ? formatUnitPrice(shownPrice(l).price) : '–'}`;
 		case 'margin':
 			return formatRate(l.margin);
 		case 'amount':

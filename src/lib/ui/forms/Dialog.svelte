@@ -1,5 +1,6 @@
 <script lang="ts">
 	import type { Snippet } from 'svelte';
+	import Unseen from './Unseen.svelte';
 	/** A sheet over the page. Escape and Cancel leave everything as it was; Ctrl+Enter saves. */
 	let {
 		open = $bindable(),
@@ -41,7 +42,7 @@
 	>
 		<h2>{title}</h2>
 		<div class="body">{@render children()}</div>
-		{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
+		<div class="px-4"><Unseen {problem} /></div>
 		<footer>
 			<button type="button" class="btn" onclick={() => (open = false)}>Cancel</button><button
 				class="btn {danger ? 'btn-error' : 'btn-primary'}"
@@ -77,9 +78,6 @@
 		padding: 12px 16px;
 		overflow: auto;
 		min-height: 0;
-	}
-	form > .problem {
-		padding: 0 16px;
 	}
 	footer {
 		display: flex;

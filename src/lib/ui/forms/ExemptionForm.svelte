@@ -17,6 +17,11 @@
 			expires: customer.exemption?.expires ?? ''
 		}))
 	);
+	/** What a certificate frees from, by name: one that names no tax frees from all there are. */
+	const freedWords = (ids: string[]) => {
+		const names = components.filter((c) => ids.length === 0 || ids.includes(c.id)).map((c) => c.name);
+		return `free from ${ids.length === 0 ? 'all taxes' : names.join(' and ')}${ids.length === 0 && names.length ? ` (${names.join(', ')})` : ''}`;
+	};
 	let said = $state('');
 	let ok = $state(true);
 	async function save() {
@@ -32,7 +37,9 @@
 </script>
 
 <details>
-	<summary class="link">Tax exemption{customer.exemption ? `: ${customer.exemption.certificate}` : ''}</summary>
+	<summary class="link"
+		>Tax exemption{customer.exemption ? `: ${customer.exemption.certificate}, ${freedWords(customer.exemption.componentIds)}` : ''}</summary
+	>
 	<div class="mt-2 grid gap-3">
 		<div class="grid grid-cols-2 gap-3">
 			<Field label="Certificate number" hint="empty: not exempt"
@@ -41,9 +48,12 @@
 			<Field label="Holds until"><input class="input" type="date" name="expires" bind:value={t.expires} /></Field>
 		</div>
 		<fieldset>
-			<legend class="quiet">Free from (none ticked: all)</legend>
+			<legend class="quiet">Free from</legend>
 			{#each components as c (c.id)}<label class="mr-4"><input type="checkbox" value={c.id} bind:group={t.componentIds} /> {c.name}</label
 				>{/each}
+			<p class="quiet">
+				{t.certificate.trim() === '' ? 'Without a number nothing is freed.' : `Saved like this it is ${freedWords(t.componentIds)}.`}
+			</p>
 		</fieldset>
 		{#if said}<p class={ok ? 'quiet' : 'problem'} role={ok ? 'status' : 'alert'}>{said}</p>{/if}
 		<button type="button" class="btn justify-self-start" onclick={save}>Save the exemption</button>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { wordsOf } from '$lib/core/refusal';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
 	import { formatCents, parsePercent, toTyped } from '$lib/core/money';
@@ -49,7 +50,7 @@
 			if (r.ok) editing = false;
 			else wrongAt = Number(/^step-(\d+)$/.exec(r.field ?? '')?.[1] ?? -1);
 		} catch (e) {
-			problem = (e as Error).message;
+			problem = wordsOf(e);
 		}
 	}
 </script>

@@ -42,7 +42,7 @@
 	const rule = (c: Category) => (c.rule && 'percent' in c.rule ? `${c.rule.by} ${formatPercent(c.rule.percent)}` : '');
 </script>
 
-<Dialog bind:open title="Categories" save={editing ? 'Save' : 'Add'} onsave={save} problem={field ? '' : problem}>
+<Dialog bind:open title="Categories" save={editing ? 'Save' : 'Add'} onsave={save} {problem}>
 	<ul>
 		{#each treeOf(categories) as c (c.id)}<li class="flex gap-3 py-[2px]">
 				<button type="button" class="link" style:margin-left="{c.depth * 18}px" onclick={() => edit(c)}>{c.name}</button><span class="quiet"

@@ -85,7 +85,7 @@
 	] as const;
 </script>
 
-<Dialog bind:open title={machine ? machine.name : 'New machine'} onsave={save} problem={field ? '' : problem}>
+<Dialog bind:open title={machine ? machine.name : 'New machine'} onsave={save} {problem}>
 	<div class="grid grid-cols-2 gap-3">
 		<Field label="Name" problem={at('name')}><input class="input" name="machine" bind:value={t.name} required /></Field><Field
 			label="Its cost lies in the"

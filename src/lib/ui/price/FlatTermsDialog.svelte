@@ -83,12 +83,7 @@
 	}
 </script>
 
-<Dialog
-	bind:open
-	title={catalog ? `Terms of ${catalog.name}` : 'A catalog of our own'}
-	onsave={save}
-	problem={['name', 'markup', 'hourlyPrice'].includes(field) ? '' : problem}
->
+<Dialog bind:open title={catalog ? `Terms of ${catalog.name}` : 'A catalog of our own'} onsave={save} {problem}>
 	<Field label="Name" problem={at('name')}><input class="input" bind:value={typed.name} required /></Field>
 	<div class="grid grid-cols-2 gap-3">
 		<Field label="Markup on materials" problem={at('markup')}><input class="input" name="markup" bind:value={typed.markup} /></Field>

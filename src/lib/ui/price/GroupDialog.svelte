@@ -40,7 +40,7 @@
 	}
 </script>
 
-<Dialog bind:open title={group ? group.name : 'New rate group'} onsave={save} problem={field ? '' : problem}>
+<Dialog bind:open title={group ? group.name : 'New rate group'} onsave={save} {problem}>
 	<Field label="Name"><input class="input" name="group" bind:value={name} required /></Field>
 	<p class="quiet">Percent of the usual price; empty leaves a kind as it is.</p>
 	<div class="grid grid-cols-3 gap-3">

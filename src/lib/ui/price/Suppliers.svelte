@@ -93,7 +93,7 @@
 			Nobody yet. A supplier’s price list brings items with their supplier, or add one here.
 		</p>{/if}
 </section>
-<Dialog bind:open={adding} title="Another supplier has it" onsave={add} problem={field ? '' : problem}>
+<Dialog bind:open={adding} title="Another supplier has it" onsave={add} {problem}>
 	<Field label="Supplier"
 		><select class="select" name="reference-supplier" bind:value={typed.supplierId}
 			>{#each suppliers as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</select

@@ -1,3 +1,4 @@
+import { wordsOf } from '$lib/core/refusal';
 import { measureLabel, type MeasureName } from '$lib/core/measure';
 import { step, type Step } from '$lib/core/explain';
 import {
@@ -110,7 +111,7 @@ export function tryPart(t: PartTyped, measures: Readonly<Record<string, string>>
 			hours: t.sheetId ? quantity : 0
 		};
 	} catch (e) {
-		return { ...none, problem: (e as Error).message };
+		return { ...none, problem: wordsOf(e) };
 	}
 }
 

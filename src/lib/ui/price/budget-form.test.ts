@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { cents, percent, unitPrice } from '$lib/core/money';
+import { cents, percent, rate, unitPrice } from '$lib/core/money';
 import { OTHER_KINDS, RECOVERY_METHODS, type YearlyBudget } from '$lib/core/pricing';
 import { readBudget, showAmount, takeLastYear, typeBudget } from './budget-form';
 
@@ -18,7 +18,7 @@ const budget = fc.record<YearlyBudget>({
 			sheetId: fc.constant(null),
 			heads: fc.integer({ min: 0, max: 60 }),
 			paidHours: fc.integer({ min: 0, max: 2500 }),
-			nonBillable: fc.integer({ min: 0, max: 9900 }).map((p) => percent(p)),
+			nonBillable: fc.integer({ min: 0, max: 990_000 }).map((p) => rate(p)),
 			loadedCost: fc.integer({ min: 0, max: 2e6 }).map((c) => unitPrice(c))
 		}),
 		{ maxLength: 4 }
@@ -38,10 +38,10 @@ describe('a budget in its fields', () => {
 	it('takes loaded cost and non-billable time of a crew from its sheet', () => {
 		const typed = typeBudget({
 			...{ year: 2027, sales: [], overhead: [], direct: [], method: 'hours', onHours: percent(7000) },
-			crews: [{ name: 'Slate', sheetId: 'steep', heads: 4, paidHours: 1880, nonBillable: percent(100), loadedCost: unitPrice(1) }]
+			crews: [{ name: 'Slate', sheetId: 'steep', heads: 4, paidHours: 1880, nonBillable: rate(10_000), loadedCost: unitPrice(1) }]
 		});
-		const [crew] = readBudget(2027, typed, [{ id: 'steep', loadedCost: 388_320, nonBillable: 1500 }]).crews;
-		expect(crew).toMatchObject({ loadedCost: 388_320, nonBillable: 1500, sheetId: 'steep' });
+		const [crew] = readBudget(2027, typed, [{ id: 'steep', loadedCost: 388_320, nonBillable: 185_185 }]).crews;
+		expect(crew).toMatchObject({ loadedCost: 388_320, nonBillable: 185_185, sheetId: 'steep' });
 	});
 	it('leaves out lines that nobody filled, and names what was typed wrong', () => {
 		const typed = typeBudget({ year: 2027, sales: [], overhead: [], direct: [], crews: [], method: 'hours', onHours: percent(0) });

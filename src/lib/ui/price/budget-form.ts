@@ -1,4 +1,4 @@
-import { parseCents, parsePercent, parseUnitPrice, percent, toTyped, type Cents, type UnitPrice } from '$lib/core/money';
+import { parseCents, parsePercent, parseRate, parseUnitPrice, rate, toTyped, type Cents, type UnitPrice } from '$lib/core/money';
 import type { OTHER_KINDS, RecoveryMethod, YearlyBudget } from '$lib/core/pricing';
 
 type OtherKind = (typeof OTHER_KINDS)[number];
@@ -34,7 +34,7 @@ export function typeBudget(b: YearlyBudget): TypedBudget {
 			sheetId: c.sheetId ?? '',
 			heads: String(c.heads),
 			paidHours: String(c.paidHours),
-			nonBillable: `${toTyped(c.nonBillable, 2)}%`,
+			nonBillable: `${toTyped(c.nonBillable, 4)}%`,
 			loadedCost: toTyped(c.loadedCost, 4, 2)
 		})),
 		direct: b.direct.map((d) => ({ ...line(d), kind: d.kind })),
@@ -70,7 +70,7 @@ export function readBudget(
 					sheetId: c.sheetId || null,
 					heads: whole(c.heads),
 					paidHours: whole(c.paidHours),
-					nonBillable: sheet ? percent(sheet.nonBillable) : parsePercent(c.nonBillable || '0', `${c.name}: non-billable`),
+					nonBillable: sheet ? rate(sheet.nonBillable) : parseRate(c.nonBillable || '0', `${c.name}: non-billable`),
 					loadedCost: sheet ? (sheet.loadedCost as UnitPrice) : parseUnitPrice(c.loadedCost || '0', `${c.name}: loaded cost`)
 				};
 			}),

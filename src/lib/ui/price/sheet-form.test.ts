@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { computeBudget, laborRate, type LaborSheet, type YearlyBudget } from '$lib/core/pricing';
-import { cents, percent, unitPrice } from '$lib/core/money';
+import { cents, percent, rate, unitPrice } from '$lib/core/money';
 import { readBudget, takeLastYear, typeBudget } from './budget-form';
 import { readSheet, typeSheet } from './sheet-form';
 
@@ -51,13 +51,13 @@ describe('the fields of a budget', () => {
 	const budget: YearlyBudget = {
 		year: 2027,
 		sales: [{ name: 'Re-roof', lastYear: cents(100), amount: cents(12_345_678) }],
-		crews: [{ name: 'Slate', sheetId: 'steep', heads: 4, paidHours: 1880, nonBillable: percent(1500), loadedCost: unitPrice(388_320) }],
+		crews: [{ name: 'Slate', sheetId: 'steep', heads: 4, paidHours: 1880, nonBillable: rate(150_000), loadedCost: unitPrice(388_320) }],
 		direct: [{ name: 'Materials', kind: 'material', lastYear: cents(0), amount: cents(98_000_000) }],
 		overhead: [{ name: 'Office rent', lastYear: cents(0), amount: cents(2_460_000) }],
 		method: 'split',
 		onHours: percent(7000)
 	};
-	const sheets = [{ id: 'steep', loadedCost: 388_320, nonBillable: 1500 }];
+	const sheets = [{ id: 'steep', loadedCost: 388_320, nonBillable: 150_000 }];
 	it('say what the budget says, there and back', () => {
 		const again = readBudget(2027, typeBudget(budget), sheets);
 		expect(again).toEqual(budget);

@@ -1,4 +1,4 @@
-import { parsePercent, parseQuantity, parseUnitPrice, percent, toTyped } from '$lib/core/money';
+import { mulDiv, parsePercent, parseQuantity, parseUnitPrice, percent, toTyped } from '$lib/core/money';
 import { burdenOf, nonBillableOf, type LaborSheet } from '$lib/core/pricing';
 
 export interface TypedSheet {
@@ -62,7 +62,7 @@ export function readSheet(t: TypedSheet): LaborSheet {
 		overtimeMultiplier: parseQuantity(t.overtimeMultiplier, 'The multiplier'),
 		burden: burden.burden,
 		...(burdenParts.length ? { burdenParts, burdenNotOnPremium: burden.notOnPremium } : {}),
-		nonBillable: parts.length ? nonBillableOf(parts, dayMinutes) : parsePercent(t.nonBillable, 'Non-billable'),
+		nonBillable: parts.length ? percent(mulDiv(nonBillableOf(parts, dayMinutes), 1, 100)) : parsePercent(t.nonBillable, 'Non-billable'),
 		...(parts.length ? { parts, dayMinutes } : {}),
 		variants: t.variants
 			.filter((v) => v.name.trim() !== '')

@@ -62,7 +62,7 @@
 			>
 		</table>{:else}<p class="quiet px-3 pb-3">Who decides, who pays, who opens the gate.</p>{/if}
 </section>
-<Dialog bind:open title={known ? known.name : 'New contact'} onsave={save} problem={field ? '' : problem}>
+<Dialog bind:open title={known ? known.name : 'New contact'} onsave={save} {problem}>
 	<Field label="Name"><input class="input" name="contact-name" bind:value={t.name} required /></Field>
 	<Field label="Role" hint="In your own words: decides, pays, opens the gate"
 		><input class="input" name="contact-role" bind:value={t.role} /></Field

@@ -2,6 +2,7 @@ import { json } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
 import { allAssemblies, laborSheetsToday, frequentItems, searchItems } from '$lib/server/catalog/queries';
+import { pricer } from '$lib/server/catalog/pricing';
 import { searchServices } from '$lib/server/flat-rate/queries';
 import { questionsOf } from '$lib/server/catalog/recipes';
 import { earlierEstimates, earlierLines, templateList } from '$lib/server/estimates/templates';
@@ -12,12 +13,13 @@ import type { RequestHandler } from './$types';
 export const GET: RequestHandler = ({ url, locals }) => {
 	const text = (url.searchParams.get('q') ?? '').slice(0, 100);
 	const sees = locals.signed !== null && may(locals.signed.actor.role, 'estimates.see');
+	const by = pricer(app().db.orm);
 	const items = searchItems(app(), text, 12).map((i) => ({
 		id: i.id,
 		code: i.code,
 		name: i.name,
 		unit: i.unit,
-		...(sees ? { cost: i.cost } : {})
+		...(sees ? { cost: i.cost, price: by.of(i).price } : {})
 	}));
 	if (!sees || url.searchParams.get('only') === 'items')
 		return json({ items, assemblies: [], sheets: [], services: [], templates: [], earlier: [], lines: [] });
@@ -44,7 +46,10 @@ export const GET: RequestHandler = ({ url, locals }) => {
 			.slice(0, words.length ? 12 : 6)
 			.map((a) => ({ ...a, choices: questionsOf(app().db.orm, a.id).choices })),
 		sheets: laborSheetsToday(app())
-			.filter((s) => hit(`${s.name} labor hours`))
-			.map((s) => ({ id: s.id, name: s.name, price: s.price }))
+			.filter((s) => hit(`${s.name} ${s.variants.map((v) => v.name).join(' ')} labor hours`))
+			.flatMap((s) => [
+				{ id: s.id, name: s.name, variant: '', price: s.price },
+				...s.variants.map((v) => ({ id: s.id, name: `${s.name}, ${v.name}`, variant: v.name, price: v.price }))
+			])
 	});
 };

@@ -2,7 +2,8 @@ import { live } from '$lib/server/live';
 import type { RequestHandler } from './$types';
 
 /** Says what changed, as server-sent events, so that open screens refresh. Topics only: no data leaves this way. */
-export const GET: RequestHandler = ({ request }) => {
+export const GET: RequestHandler = ({ request, locals }) => {
+	const of = { personId: locals.signed?.personId ?? '', sessionId: locals.signed?.sessionId ?? '' };
 	let stop = (): void => undefined;
 	const stream = new ReadableStream<string>({
 		start(controller) {
@@ -16,7 +17,7 @@ export const GET: RequestHandler = ({ request }) => {
 			};
 			const unsubscribe = live.subscribe((topics) => controller.enqueue(`event: change\ndata: ${JSON.stringify(topics)}\n\n`));
 			const beat = setInterval(() => controller.enqueue(': still here\n\n'), 25_000);
-			const forget = live.onClose(end);
+			const forget = live.onClose(of, end);
 			stop = () => {
 				unsubscribe();
 				clearInterval(beat);

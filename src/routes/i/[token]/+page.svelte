@@ -2,14 +2,12 @@
 	import { onMount } from 'svelte';
 	import { enhance } from '$app/forms';
 	import { refresh } from '$lib/client/refresh';
-	import { formatCents } from '$lib/core/money/format';
+	import { formatCents } from '$lib/core/money';
 	import Letterhead from '$lib/ui/shell/Letterhead.svelte';
 	let { data, form } = $props();
 	let busy = $state(false);
-	let key = $state('');
 	const waiting = $derived(data.charge?.state === 'asked' || data.charge?.state === 'unknown');
 	onMount(() => {
-		key = crypto.randomUUID();
 		const timer = setInterval(() => {
 			if (waiting) void refresh();
 		}, 2000);
@@ -35,7 +33,7 @@
 	<details class="sheet card" open={data.lines.length <= 8}>
 		<summary>{data.lines.length} line{data.lines.length === 1 ? '' : 's'}</summary>
 		<ul>
-			{#each data.lines as l (l.id)}<li class="line"><span>{l.text}</span><span class="figure">{formatCents(l.amount)}</span></li>{/each}
+			{#each data.lines as l, n (n)}<li class="line"><span>{l.text}</span><span class="figure">{formatCents(l.amount)}</span></li>{/each}
 		</ul>
 	</details>
 	<dl>
@@ -43,7 +41,7 @@
 			<dt>Net</dt>
 			<dd class="figure">{formatCents(data.net)}</dd>
 		</div>
-		{#each data.taxes as x (x.componentId)}<div class="quiet">
+		{#each data.taxes as x (x.name)}<div class="quiet">
 				<dt>{x.name}</dt>
 				<dd class="figure">{formatCents(x.tax)}</dd>
 			</div>{/each}
@@ -64,6 +62,9 @@
 	{#if waiting}<p class="notice" role="status">
 			A card payment is on its way. Please do not pay again: this page says so as soon as we know.
 		</p>
+	{:else if data.open > 0 && data.state !== 'void' && data.staff}<p class="notice" role="status">
+			You are signed in as one of us: this is what the customer sees. They can pay by card here.
+		</p>
 	{:else if data.open > 0 && data.state !== 'void'}
 		<form
 			method="POST"
@@ -73,14 +74,14 @@
 				if (busy) return cancel();
 				busy = true;
 				return async ({ update }) => {
+					// The page is made anew with it, and with another key for another payment.
 					await update({ reset: false });
 					busy = false;
-					key = crypto.randomUUID();
 				};
 			}}
 		>
 			<h2>Pay by card</h2>
-			<input type="hidden" name="key" value={key} />
+			<input type="hidden" name="key" value={data.key} />
 			<label
 				><span class="quiet">Amount</span><input
 					class="input"

@@ -1,10 +1,9 @@
 import { error, fail, redirect } from '@sveltejs/kit';
-import { USUAL_LAYOUT, type QuoteLayout } from '$lib/core/documents';
-import type { QuoteView } from '$lib/core/estimate';
-import { cents } from '$lib/core/money';
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
-import { statusOf } from '$lib/server/http';
+import { readForm, statusOf } from '$lib/server/http';
+import { readSignature } from '$lib/server/files/pictures';
+import { AS_STAFF } from '$lib/server/people/sessions';
 import { answerQuote, seeQuote } from '$lib/server/quotes/commands';
 import { askQuestion } from '$lib/server/quotes/questions';
 import { linkActor } from '$lib/server/quotes/links';
@@ -29,37 +28,25 @@ export const load: PageServerLoad = ({ params, url, locals, request, isDataReque
 	// The company's own looks do not count, nor does moving an option about.
 	if (!locals.signed && chosen === null && !isDataRequest && quote.state !== 'replaced')
 		viewId = app().run<{ viewId: string }>(seeQuote as never, { device: device(request.headers.get('user-agent') ?? '') }, actor).viewId;
-	return { ...quote, view: asLaidOut(quote.view, quote.header.layout), viewId, token: params.token, now: app().clock.now() };
+	return { ...quote, staff: locals.signed !== null, viewId, token: params.token, key: crypto.randomUUID(), now: app().clock.now() };
 };
-
-/** What the layout keeps back does not leave the server: amounts of scopes or lines, and lines that are not shown. Options keep theirs. */
-function asLaidOut(view: QuoteView, layout: QuoteLayout = USUAL_LAYOUT): QuoteView {
-	const scopes = layout.amounts === 'total';
-	const lines = layout.amounts !== 'lines';
-	const hidden = cents(0);
-	return {
-		...view,
-		scopes: view.scopes.map((s) => ({
-			...s,
-			amount: scopes && !s.option ? hidden : s.amount,
-			lines: s.lines.map((l) => ({ ...l, amount: lines && !l.option ? hidden : l.amount }))
-		}))
-	};
-}
 
 const answer = async (event: Parameters<NonNullable<Actions['accept']>>[0], kind: 'accepted' | 'declined') => {
 	const actor = linkActor(app(), 'quote', event.params.token ?? '');
 	if (!actor) error(404, 'This link does not work (any more).');
-	const form = await event.request.formData();
+	const form = await readForm(event.request);
 	const text = (name: string) => String(form.get(name) ?? '');
 	const typed = { name: text('name'), reason: text('reason') };
 	try {
+		if (event.locals.signed) throw new Refusal(AS_STAFF);
+		// Decoded and made anew before anything is accepted: what cannot be read as a picture wins no job.
+		const signature = await readSignature(text('signature'));
 		app().run(
 			answerQuote as never,
 			{
 				answer: kind,
 				...typed,
-				signature: text('signature'),
+				signature,
 				agreed: form.get('agreed') === 'on',
 				chosen: picked(form),
 				address: event.getClientAddress(),
@@ -78,11 +65,17 @@ const answer = async (event: Parameters<NonNullable<Actions['accept']>>[0], kind
 const ask: Actions['ask'] = async (event) => {
 	const actor = linkActor(app(), 'quote', event.params.token ?? '');
 	if (!actor) error(404, 'This link does not work (any more).');
-	const form = await event.request.formData();
+	const form = await readForm(event.request);
 	const text = (name: string) => String(form.get(name) ?? '');
 	const typed = { kind: 'asked' as const, asked: text('asked'), aboutId: text('about'), name: text('asker'), reason: '' };
 	try {
-		app().run(askQuestion as never, { aboutId: typed.aboutId.slice(0, 40), asked: typed.asked, name: typed.name }, actor);
+		if (event.locals.signed) throw new Refusal(AS_STAFF);
+		app().run(
+			askQuestion as never,
+			{ aboutId: typed.aboutId.slice(0, 40), asked: typed.asked, name: typed.name },
+			actor,
+			text('key').slice(0, 80) || undefined
+		);
 	} catch (e) {
 		if (e instanceof Refusal) return fail(statusOf(e), { ...typed, message: e.message, field: e.field ?? '' });
 		throw e;

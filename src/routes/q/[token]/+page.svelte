@@ -2,7 +2,7 @@
 	import { onMount } from 'svelte';
 	import { enhance } from '$app/forms';
 	import { goto } from '$app/navigation';
-	import { formatCents } from '$lib/core/money/format';
+	import { formatCents } from '$lib/core/money';
 	import Letterhead from '$lib/ui/shell/Letterhead.svelte';
 	import Written from '$lib/ui/documents/Written.svelte';
 	import PhotoMarks from '$lib/ui/estimate/PhotoMarks.svelte';
@@ -35,9 +35,10 @@
 	let busy = $state(false);
 	let options: HTMLFormElement | undefined = $state();
 	const t = $derived(data.view.totals);
-	const open = $derived(data.state === 'open');
+	/** It can be answered: it is open, and whoever looks is not one of us. */
+	const open = $derived(data.state === 'open' && !data.staff);
 	const layout = $derived(data.header.layout);
-	const totalOnly = $derived(layout?.amounts === 'total');
+	const shown = (n: number | null) => (n === null ? '' : formatCents(n));
 	/** Options can be chosen: nobody has signed yet. */
 	const choosing = $derived(open && !data.settled);
 	const included = $derived(data.view.scopes.filter((s) => !s.option));
@@ -75,12 +76,11 @@
 </script>
 
 {#snippet pictured(s: (typeof included)[number])}
-	{@const own = s.lines.filter((l) => data.header.pictures?.[l.id])}
-	{#if own.length}<span class="thumbs"
-			>{#each own.slice(0, 8) as l (l.id)}<img
-					src="/q/{data.token}/picture/{data.header.pictures?.[l.id]}?small"
-					alt={l.text}
-					title={l.text}
+	{#if s.pictures.length}<span class="thumbs"
+			>{#each s.pictures.slice(0, 8) as p, n (n)}<img
+					src="/q/{data.token}/picture/{p.fileId}?small"
+					alt={p.text}
+					title={p.text}
 					loading="lazy"
 				/>{/each}</span
 		>{/if}
@@ -112,31 +112,33 @@
 		</p>
 	{:else if data.state === 'replaced'}<p class="notice">There is a newer revision of this quote. Please use the link in our latest mail.</p>
 	{:else if data.state === 'withdrawn'}<p class="notice">This quote was withdrawn. Please call us: {data.company.phone}.</p>{/if}
+	{#if data.staff}<p class="notice" role="status">
+			You are signed in as one of us: this is what the customer sees. Only they can answer it.
+		</p>{/if}
 	<h1>{data.header.title}</h1>
 	<p class="quiet">{data.header.site}</p>
 	{#if data.header.intro}<p class="mt-2">{data.header.intro}</p>{/if}
-	{#if data.header.opening}<Written text={data.header.opening} />{/if}
+	{#if data.header.opening.length}<Written text={data.header.opening} />{/if}
 	<form method="GET" bind:this={options} onchange={pick}>
 		<input type="hidden" name="pick" value="1" />
 		{#each included as s (s.id)}
 			<section class="sheet card">
 				<div class="line">
 					<h2>{s.name}</h2>
-					{#if !totalOnly}<strong class="figure">{formatCents(s.amount)}</strong>{/if}
+					{#if s.amount !== null}<strong class="figure">{formatCents(s.amount)}</strong>{/if}
 				</div>
 				{#if s.wording}<p class="quiet">{s.wording}</p>{/if}
 				{@render pictured(s)}
-				{#if layout?.detail === 'lines'}<ul class="lines">
-						{#each s.lines.filter((l) => (!l.option || l.chosen) && (l.heading || l.quantity !== 0)) as l (l.id)}<li
-								class="line"
-								class:font-semibold={l.heading}
-							>
-								<span>{l.text}</span>{#if layout.amounts === 'lines' && !l.heading}<span class="figure">{formatCents(l.amount)}</span>{/if}
+				{#if layout.detail === 'lines'}<ul class="lines">
+						{#each s.lines.filter((l) => !l.option || l.chosen) as l (l.id)}<li class="line" class:font-semibold={l.heading}>
+								<span>{l.text}</span>{#if layout.amounts === 'lines' && l.amount !== null && !l.heading}<span class="figure"
+										>{formatCents(l.amount)}</span
+									>{/if}
 							</li>{/each}
 					</ul>{/if}
 				{#each s.lines.filter((l) => l.option && l.groupId === null) as l (l.id)}<label class="option"
 						><input type="checkbox" class="checkbox" name="option" value={l.id} checked={l.chosen} disabled={!choosing} /><span class="line"
-							><span>{l.text}</span><span class="figure">{formatCents(l.amount)}</span></span
+							><span>{l.text}</span><span class="figure">{shown(l.amount)}</span></span
 						></label
 					>{/each}
 				{#each lineGroups(s) as g (g.id)}<fieldset class="mt-2">
@@ -150,8 +152,7 @@
 									checked={l.chosen}
 									disabled={!choosing}
 								/><span class="line"
-									><span>{l.text}</span><span class="figure">{l.difference === null ? formatCents(l.amount) : more(l.difference)}</span
-									></span
+									><span>{l.text}</span><span class="figure">{l.difference === null ? shown(l.amount) : more(l.difference)}</span></span
 								></label
 							>{/each}
 					</fieldset>{/each}
@@ -173,7 +174,7 @@
 						/><span class="grow"
 							><span class="line"
 								><strong>{s.name}</strong><span class="prices"
-									><strong class="figure">{formatCents(s.amount)}</strong>{#if s.difference !== null}<span class="figure quiet"
+									><strong class="figure">{shown(s.amount)}</strong>{#if s.difference !== null}<span class="figure quiet"
 											>{more(s.difference)}</span
 										>{/if}</span
 								></span
@@ -185,7 +186,7 @@
 			<h2 class="mt-5 mb-1">{open ? 'Add if you like' : 'Options'}</h2>
 			{#each single as s (s.id)}<label class="sheet card pickable" class:chosen={s.chosen}
 					><input type="checkbox" class="checkbox" name="option" value={s.id} checked={s.chosen} disabled={!choosing} /><span class="grow"
-						><span class="line"><strong>{s.name}</strong><strong class="figure">{formatCents(s.amount)}</strong></span>{#if s.wording}<span
+						><span class="line"><strong>{s.name}</strong><strong class="figure">{shown(s.amount)}</strong></span>{#if s.wording}<span
 								class="quiet">{s.wording}</span
 							>{/if}{@render pictured(s)}</span
 					></label
@@ -195,7 +196,7 @@
 				><button class="btn mt-2">Show the total with these</button></noscript
 			>{/if}
 	</form>
-	{#each data.header.photos ?? [] as p (p.fileId)}<figure class="sheet card">
+	{#each data.header.photos as p (p.fileId)}<figure class="sheet card">
 			<div class="photo" style:aspect-ratio="{p.width} / {p.height}">
 				<img src="/q/{data.token}/picture/{p.fileId}" alt={p.caption || 'Picture of the site'} loading="lazy" /><PhotoMarks
 					marks={p.marks}
@@ -219,7 +220,7 @@
 			<dt>Work and materials</dt>
 			<dd class="figure">{formatCents(t.net)}</dd>
 		</div>
-		{#each t.taxes as x (x.componentId)}<div class="quiet">
+		{#each t.taxes as x (x.name)}<div class="quiet">
 				<dt>{x.name}</dt>
 				<dd class="figure">{formatCents(x.tax)}</dd>
 			</div>{/each}
@@ -231,7 +232,7 @@
 	<p class="mt-3">
 		<a class="link" href="/q/{data.token}/pdf?{chosen.map((c) => `option=${c}`).join('&')}" data-sveltekit-reload>The quote as PDF</a>
 	</p>
-	{#if data.header.sheets?.length}<section class="mt-4" aria-label="Data sheets and files">
+	{#if data.header.sheets.length}<section class="mt-4" aria-label="Data sheets and files">
 			<h2>Data sheets and files</h2>
 			<ul>
 				{#each data.header.sheets as f (f.id)}<li>
@@ -239,7 +240,7 @@
 					</li>{/each}
 			</ul>
 		</section>{/if}
-	{#if data.header.closing}<Written text={data.header.closing} />{/if}
+	{#if data.header.closing.length}<Written text={data.header.closing} />{/if}
 	<details class="mt-4">
 		<summary>Terms</summary>
 		<p class="quiet mt-1">{data.header.terms}</p>
@@ -256,7 +257,7 @@
 							</p>{/if}
 					</li>{/each}
 			</ul>{/if}
-		{#if data.state !== 'withdrawn'}<details class="sheet card" bind:open={asking}>
+		{#if data.state !== 'withdrawn' && !data.staff}<details class="sheet card" bind:open={asking}>
 				<summary>Ask something</summary>
 				<form
 					method="POST"
@@ -268,10 +269,11 @@
 							if (result.type === 'success') asking = false;
 						}}
 				>
+					<input type="hidden" name="key" value={data.key} />
 					<label
 						><span class="quiet">About</span><select class="select" name="about" bind:value={about}
-							><option value="">the whole quote</option>{#each data.view.scopes as s (s.id)}<option value={s.id}>{s.name}</option
-								>{#each s.lines.filter((l) => !l.heading) as l (l.id)}<option value={l.id}>{s.name}: {l.text}</option>{/each}{/each}</select
+							><option value="">the whole quote</option>{#each data.view.about as a (a.id)}<option value={a.id}>{a.text}</option
+								>{/each}</select
 						></label
 					>
 					<label

@@ -111,6 +111,8 @@ export const lines = sqliteTable(
 		phase: words('phase'),
 		itemId: ref('item_id'),
 		sheetId: ref('sheet_id'),
+		/** Another price of the same hour, by its name on the sheet: after hours, call-out. */
+		variant: words('variant'),
 		recipeId: ref('recipe_id').references(() => recipes.id),
 		/** The flat-rate service it stands for: its hours, or its materials. */
 		flat: text('flat', { mode: 'json' }).$type<FlatPart>(),

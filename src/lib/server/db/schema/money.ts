@@ -26,6 +26,8 @@ export const invoices = sqliteTable(
 		taxes: text('taxes', { mode: 'json' }).$type<ComponentTax[]>().notNull(),
 		tax: cents('tax').notNull(),
 		total: cents('total').notNull(),
+		/** What a deposit was asked to come to; with its taxes rounded it may be a cent or two beside it. */
+		asked: cents('asked'),
 		onAccount: cents('on_account').notNull().default(0),
 		/** The sum of what was allocated to it, kept by triggers: no list of open invoices has to add up all of the past. */
 		paid: cents('paid').notNull().default(0),
@@ -130,7 +132,13 @@ export const charges = sqliteTable(
 		at: instant('at').notNull(),
 		last4: words('last4')
 	},
-	(t) => [index('charges_invoice').on(t.invoiceId), check('charges_amount', sql`${t.amount} > 0`)]
+	(t) => [
+		index('charges_invoice').on(t.invoiceId),
+		index('charges_open')
+			.on(t.at)
+			.where(sql`state in ('asked', 'unknown')`),
+		check('charges_amount', sql`${t.amount} > 0`)
+	]
 );
 
 /** How a job is billed: its steps in order. A step is used up by the invoice that was made from it. */

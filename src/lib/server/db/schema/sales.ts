@@ -252,9 +252,16 @@ export const answers = sqliteTable(
 		total: cents('total').notNull(),
 		/** What was agreed, whole, and its hash; null on answers older than the record, and on declined ones. */
 		record: text('record', { mode: 'json' }).$type<AcceptanceRecord>(),
-		recordHash: words('record_hash')
+		recordHash: words('record_hash'),
+		/** The record could not be made with the acceptance: it is made later, as due work. */
+		recordDue: flag('record_due')
 	},
-	(t) => [uniqueIndex('answers_revision').on(t.revisionId)]
+	(t) => [
+		uniqueIndex('answers_revision').on(t.revisionId),
+		index('answers_record_due')
+			.on(t.at)
+			.where(sql`record_due = 1`)
+	]
 );
 
 /** Of several who must sign: each one's signature, until the last one makes it an acceptance. */
@@ -282,10 +289,12 @@ export const links = sqliteTable(
 		id: id(),
 		tokenHash: text('token_hash').notNull(),
 		nonce: text('nonce').notNull(),
-		kind: text('kind', { enum: ['quote', 'invoice'] }).notNull(),
+		/** Of a customer: a quote, an invoice; of a person: to choose a password, invited or after a reset. */
+		kind: text('kind', { enum: ['quote', 'invoice', 'password'] }).notNull(),
 		subjectId: text('subject_id').notNull(),
 		createdAt: instant('created_at').notNull(),
-		revoked: flag('revoked')
+		revoked: flag('revoked'),
+		expiresAt: instant('expires_at')
 	},
 	(t) => [uniqueIndex('links_token').on(t.tokenHash), index('links_subject').on(t.subjectId)]
 );

@@ -122,6 +122,9 @@ export const timeEntries = sqliteTable(
 		index('time_entries_person').on(t.personId, t.startedAt),
 		index('time_entries_job').on(t.jobId, t.startedAt),
 		index('time_entries_running').on(t.endedAt),
+		index('time_entries_conflict')
+			.on(t.startedAt)
+			.where(sql`conflict = 1`),
 		check('time_entries_order', sql`${t.endedAt} is null or ${t.endedAt} >= ${t.startedAt}`)
 	]
 );

@@ -5,8 +5,8 @@ import { jobPage } from '$lib/server/jobs/queries';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params, locals }) => {
-	const job = jobPage(app(), params.id);
 	const role = locals.signed?.actor.role;
+	const job = role && jobPage(app(), params.id, role);
 	if (!job || !role) error(404, 'This job is not there any more.');
 	return {
 		...job,
@@ -16,7 +16,8 @@ export const load: PageServerLoad = ({ params, locals }) => {
 			change: may(role, 'jobs.change'),
 			estimate: may(role, 'estimates.see'),
 			bill: may(role, 'invoices.see'),
-			hand: may(role, 'quotes.accept-by-hand')
+			hand: may(role, 'quotes.accept-by-hand'),
+			send: may(role, 'quotes.issue')
 		},
 		live: [`job:${params.id}`, 'field', 'costs', 'invoices']
 	};

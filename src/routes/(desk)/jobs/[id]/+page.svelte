@@ -6,6 +6,7 @@
 	import { formatCents, formatMinutes, formatQuantity, formatRate, toTyped } from '$lib/core/money';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
+	import LinkDialog from '$lib/ui/forms/LinkDialog.svelte';
 	import { toggled } from '$lib/ui/lists';
 	import OwnFields from '$lib/ui/forms/OwnFields.svelte';
 	import JobDetails from '$lib/ui/sales/JobDetails.svelte';
@@ -18,6 +19,7 @@
 	import { downloadCsv } from '$lib/ui/tables/download';
 	import { jobPages } from '$lib/ui/shell/jobPages';
 	let { data } = $props();
+	let relink: { id: string; name: string } | null = $state(null);
 	const won = $derived(data.job.number !== null);
 	const zone = $derived(data.company.zone);
 	let crewBrief = $state(untrack(() => data.job.crewBrief));
@@ -115,6 +117,9 @@
 							><a class="link" href="/api/pdf/quote/{r.id}">PDF</a>{#if r.link && (r.state === 'open' || r.state === 'accepted')}<a
 									class="link"
 									href={r.link}>Customer’s page</a
+								>{/if}{#if data.can.send && (r.state === 'open' || r.state === 'accepted')}<button
+									class="link"
+									onclick={() => (relink = { id: r.id, name: `quote ${r.number}-${r.revision}` })}>{r.link ? 'Link …' : 'New link'}</button
 								>{/if}{#if r.state === 'open' && data.can.hand}<button
 									class="link"
 									onclick={() => {
@@ -335,6 +340,7 @@
 		</div>
 	</div>
 </Page>
+<LinkDialog bind:what={relink} kind="quotes" />
 <Dialog
 	bind:open={
 		() => handing !== null,

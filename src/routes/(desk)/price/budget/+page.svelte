@@ -1,9 +1,10 @@
 <script lang="ts">
+	import { wordsOf } from '$lib/core/refusal';
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
 	import { readCsv, readYearFigures } from '$lib/core/formats';
-	import { formatCents, formatPercent, formatRate, formatUnitPrice } from '$lib/core/money';
+	import { formatCents, formatPercent, formatRate, formatShare, formatUnitPrice } from '$lib/core/money';
 	import {
 		AS_BUDGETED,
 		carriedBy,
@@ -50,7 +51,7 @@
 			computeBudget(budget);
 			return { budget, problem: '' };
 		} catch (e) {
-			return { budget: null, problem: (e as Error).message };
+			return { budget: null, problem: wordsOf(e) };
 		}
 	});
 	const plain = $derived(read.budget ? computeBudget(read.budget) : null);
@@ -212,7 +213,7 @@
 								><td><input class="bare num" aria-label="People of {c.name}" bind:value={c.heads} disabled={!data.mayChange} /></td><td
 									><input class="bare num" aria-label="Paid hours of {c.name}" bind:value={c.paidHours} disabled={!data.mayChange} /></td
 								><td
-									>{#if sheet}<span class="given">{formatPercent(sheet.nonBillable)}</span>{:else}<input
+									>{#if sheet}<span class="given">{formatShare(sheet.nonBillable)}</span>{:else}<input
 											class="bare num"
 											aria-label="Non-billable of {c.name}"
 											bind:value={c.nonBillable}

@@ -150,7 +150,7 @@
 			</ul>
 		</section>{/if}
 </Page>
-<Dialog bind:open={adding} title="New item" onsave={add} problem={field ? '' : problem}
+<Dialog bind:open={adding} title="New item" onsave={add} {problem}
 	><ItemForm bind:typed {field} {problem} taxCodes={data.taxCodes} categories={data.categories} /></Dialog
 >
 {#if data.mayChange}<BulkDialog

@@ -25,7 +25,7 @@
 	let progress: number | null = $state(null);
 
 	/** Sends a file and says how far it is; a large list takes a while on the way. Stopping leaves everything as it was. */
-	function send(body: FormData, name: string): Promise<{ result?: Preview; message?: string } | null> {
+	function send(body: FormData, name: string, ticket: string): Promise<{ result?: Preview; message?: string } | null> {
 		return new Promise((done) => {
 			const r = new XMLHttpRequest();
 			r.open('POST', '/api/import-preview');
@@ -33,12 +33,26 @@
 			r.upload.onprogress = (e) => {
 				if (e.lengthComputable) [busy, progress] = [`Sending ${name}…`, e.loaded / e.total];
 			};
-			r.upload.onload = () => ([busy, progress] = [`Reading ${name}…`, null]);
+			r.upload.onload = () => {
+				[busy, progress] = [`Reading ${name}…`, null];
+				void followPlace(ticket, r, name);
+			};
 			r.onload = () => done(r.response as { result?: Preview; message?: string } | null);
 			r.onerror = r.onabort = () => done(null);
 			reading = r;
 			r.send(body);
 		});
+	}
+	/** Files are read one at a time: who waits is told how many are before theirs. */
+	async function followPlace(ticket: string, r: XMLHttpRequest, name: string) {
+		while (reading === r) {
+			const answer = await fetch(`/api/queue/${ticket}`)
+				.then((x) => x.json() as Promise<{ place: number | null }>)
+				.catch(() => null);
+			if (reading !== r) return;
+			busy = answer?.place ? `${answer.place} file${answer.place === 1 ? ' is' : 's are'} read before ${name}…` : `Reading ${name}…`;
+			await new Promise((next) => setTimeout(next, 700));
+		}
 	}
 	async function look(mapping?: Mapping) {
 		const file = files?.[0];
@@ -49,7 +63,9 @@
 		body.set('file', file);
 		body.set('supplier', supplier);
 		if (mapping) body.set('mapping', JSON.stringify(mapping));
-		const answer = await send(body, file.name);
+		const ticket = crypto.randomUUID();
+		body.set('ticket', ticket);
+		const answer = await send(body, file.name, ticket);
 		[busy, progress] = ['', null];
 		// Stopped: what was asked for is not there any more.
 		if (!reading) return void (problem = 'Stopped. Nothing was changed.');

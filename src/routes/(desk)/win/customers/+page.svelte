@@ -83,7 +83,7 @@
 	</DataTable>
 </Page>
 <CustomersImport bind:open={taking} />
-<Dialog bind:open={adding} title="New customer" save="Add" onsave={add} problem={field ? '' : problem}>
+<Dialog bind:open={adding} title="New customer" save="Add" onsave={add} {problem}>
 	<Field label="Name" problem={field === 'name' ? problem : ''}
 		><input class="input" name="customer-name" bind:value={t.name} required /></Field
 	>

@@ -205,7 +205,7 @@
 	title="Answer to {answering?.name ?? ''}"
 	save="Send"
 	onsave={answer}
-	problem={letterProblem.field ? '' : letterProblem.words}
+	problem={letterProblem.words}
 >
 	<p class="quiet">to {answering?.mail}</p>
 	<Field label="Subject" problem={letterProblem.field === 'subject' ? letterProblem.words : ''}

@@ -236,7 +236,7 @@
 		</div>
 	{/if}
 </Page>
-<Dialog bind:open={opening} title="New job" save="Open the job" onsave={() => open()} problem={field ? '' : problem}>
+<Dialog bind:open={opening} title="New job" save="Open the job" onsave={() => open()} {problem}>
 	{#if opened}<p role="status" class="quiet">{opened}</p>{/if}
 	<Field label="What is it called" problem={field === 'name' ? problem : ''}
 		><input class="input" bind:value={typed.name} required placeholder="Penhallow house, new roof" /></Field

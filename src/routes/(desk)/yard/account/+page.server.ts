@@ -1,5 +1,10 @@
+import { fail } from '@sveltejs/kit';
+import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
-import { endSession, sessionsOf } from '$lib/server/people/sessions';
+import { readForm, statusOf } from '$lib/server/http';
+import { changeOwnPassword } from '$lib/server/people/access';
+import { checkNewPassword, hashPassword } from '$lib/server/people/passwords';
+import { endSession, isOwnPassword, limitResets, personOf, sessionsOf } from '$lib/server/people/sessions';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => ({
@@ -7,7 +12,26 @@ export const load: PageServerLoad = ({ locals }) => ({
 });
 export const actions: Actions = {
 	end: async ({ request, locals }) => {
-		const form = await request.formData();
+		const form = await readForm(request);
 		if (locals.signed) endSession(app(), String(form.get('session') ?? ''), locals.signed.personId);
+	},
+	/** Who changes it knows the old one: a screen that was left open gives nobody the account. */
+	password: async ({ request, locals, getClientAddress }) => {
+		const form = await readForm(request);
+		const { signed } = locals;
+		try {
+			const person = signed && personOf(app(), signed.personId);
+			if (!signed || !person) throw new Refusal('Sign in first.');
+			await limitResets(`own:${person.mail}`, getClientAddress());
+			if (!(await isOwnPassword(app(), person.id, String(form.get('current') ?? ''))))
+				throw new Refusal('This is not your password now.', 'current');
+			const password = String(form.get('password') ?? '');
+			checkNewPassword(password, person);
+			app().run(changeOwnPassword as never, { passwordHash: await hashPassword(password), sessionId: signed.sessionId }, signed.actor);
+		} catch (e) {
+			if (e instanceof Refusal) return fail(statusOf(e), { message: e.message, field: e.field ?? '', changed: false });
+			throw e;
+		}
+		return { message: '', field: '', changed: true };
 	}
 };

@@ -1,9 +1,11 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
+	import Field from '$lib/ui/forms/Field.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showInstant } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
-	let { data } = $props();
+	let { data, form } = $props();
+	const at = (f: string) => (form && 'field' in form && form.field === f ? form.message : '');
 	const themes = [
 		['', 'as the system'],
 		['nickel', 'light'],
@@ -32,6 +34,20 @@
 					>{/each}</tbody
 			>
 		</table>
+	</section>
+	<section class="sheet mt-4 p-4">
+		<h2>My password</h2>
+		{#if form?.changed}<p class="mt-2" role="status">Changed. Everywhere else you were signed out.</p>{/if}
+		<form method="POST" action="?/password" class="mt-2 grid max-w-[22rem] gap-3" use:enhance>
+			<Field label="Password now" problem={at('current')}
+				><input class="input" name="current" type="password" autocomplete="current-password" required /></Field
+			>
+			<Field label="New password" hint="at least ten characters; a few words in a row are good" problem={at('password')}
+				><input class="input" name="password" type="password" autocomplete="new-password" required /></Field
+			>
+			{#if form?.message && !form.field}<p class="problem" role="alert">{form.message}</p>{/if}
+			<button class="btn justify-self-start">Change it</button>
+		</form>
 	</section>
 	<section class="sheet mt-4 p-4">
 		<h2>Light</h2>

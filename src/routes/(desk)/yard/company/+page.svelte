@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { wordsOf } from '$lib/core/refusal';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
 	import { dimensionOf, measureLabel } from '$lib/core/measure';
@@ -54,7 +55,7 @@
 		try {
 			depositPercent = parsePercent(deposit, 'The deposit');
 		} catch (e) {
-			[ok, said] = [false, (e as Error).message];
+			[ok, said] = [false, wordsOf(e)];
 			return;
 		}
 		const r = await command('company.change', { ...rest, depositPercent, version: data.own.version });

@@ -1,4 +1,9 @@
 import { app } from '$lib/server/app';
 import { letters } from '$lib/server/company/queries';
+import type { PageServerLoad } from './$types';
 
-export const load = () => ({ letters: letters(app()), port: app().mail.name, live: ['outbox'] });
+export const load: PageServerLoad = ({ locals }) => ({
+	letters: locals.signed ? letters(app(), locals.signed.actor.role) : [],
+	port: app().mail.name,
+	live: ['outbox']
+});

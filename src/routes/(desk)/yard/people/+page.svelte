@@ -1,12 +1,11 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
-	import { enhance } from '$app/forms';
 	import { command } from '$lib/client/command';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
-	let { data, form } = $props();
+	let { data } = $props();
 	let said = $state('');
 	let off = $state(untrack(() => ({ personId: '', from: data.today, to: data.today, note: '' })));
 	async function act(name: string, input: Record<string, unknown>) {
@@ -16,7 +15,21 @@
 	type Person = (typeof data.people)[number];
 	const change = (p: Person, patch: Partial<Person>) =>
 		act('people.change', { personId: p.id, role: p.role, crewId: p.crewId, active: p.active, version: p.version, ...patch });
-	const at = (f: string) => (form?.field === f ? form.message : '');
+	const NOBODY = { name: '', mail: '', role: 'crew', crewId: '', sheetId: '', language: 'en' };
+	let fresh = $state({ ...NOBODY });
+	let wrong = $state({ message: '', field: '' });
+	let invited = $state('');
+	const at = (f: string) => (wrong.field === f ? wrong.message : '');
+	async function invite() {
+		const r = await command('people.invite', { ...fresh, crewId: fresh.crewId || null, sheetId: fresh.sheetId || null });
+		wrong = r.ok ? { message: '', field: '' } : { message: r.message, field: r.field ?? '' };
+		invited = r.ok ? `The invitation to ${fresh.mail} is on its way: they choose their own password.` : '';
+		if (r.ok) fresh = { ...NOBODY };
+	}
+	async function send(p: Person) {
+		const r = await command('people.invite-again', { personId: p.id });
+		[said, invited] = r.ok ? ['', `A mail to ${p.mail} is on its way.`] : [r.message, ''];
+	}
 </script>
 
 <Page
@@ -28,7 +41,7 @@
 	{#if said}<p class="problem mb-2" role="alert">{said}</p>{/if}
 	<div class="sheet overflow-x-auto">
 		<table class="grid-table">
-			<thead><tr><th>Name</th><th>Mail</th><th>Role</th><th>Crew</th><th>Active</th></tr></thead><tbody
+			<thead><tr><th>Name</th><th>Mail</th><th>Role</th><th>Crew</th><th>Access</th><th></th></tr></thead><tbody
 				>{#each data.people as p (p.id)}<tr
 						><td>{p.name}</td><td>{p.mail}</td><td
 							><select
@@ -58,40 +71,54 @@
 								disabled={!data.mayChange}
 								checked={p.active}
 								onchange={(e) => change(p, { active: e.currentTarget.checked })}
-							/></td
+							/>{#if p.invited}<span class="quiet ml-2">invited</span>{/if}</td
+						><td
+							>{#if data.mayChange && p.active}<button class="link" onclick={() => send(p)}
+									>{p.invited ? 'Invite again' : 'Send a new password'}<span class="sr-only"> to {p.name}</span></button
+								><button class="link ml-3" onclick={() => act('people.end-sessions', { personId: p.id })}
+									>Sign out everywhere<span class="sr-only">, {p.name}</span></button
+								>{/if}</td
 						></tr
 					>{/each}</tbody
 			>
 		</table>
 	</div>
 	<div class="mt-4 grid gap-4 lg:grid-cols-2">
-		{#if data.mayChange}<form method="POST" action="?/add" class="sheet grid content-start gap-3 p-4" use:enhance>
+		{#if data.mayChange}<form
+				class="sheet grid content-start gap-3 p-4"
+				aria-label="Add a person"
+				onsubmit={(e) => {
+					e.preventDefault();
+					void invite();
+				}}
+			>
 				<h2>Add a person</h2>
 				<div class="grid grid-cols-2 gap-3">
-					<Field label="Name" problem={at('name')}><input class="input" name="name" required value={form?.name ?? ''} /></Field><Field
+					<Field label="Name" problem={at('name')}><input class="input" name="name" required bind:value={fresh.name} /></Field><Field
 						label="Mail"
-						problem={at('mail')}><input class="input" name="mail" type="email" required value={form?.mail ?? ''} /></Field
+						problem={at('mail')}><input class="input" name="mail" type="email" required bind:value={fresh.mail} /></Field
 					><Field label="Role"
-						><select class="select" name="role"
+						><select class="select" name="role" bind:value={fresh.role}
 							>{#each data.roles as r (r)}<option>{r}</option>{/each}</select
 						></Field
 					><Field label="Crew"
-						><select class="select" name="crewId"
+						><select class="select" name="crewId" bind:value={fresh.crewId}
 							><option value="">none</option>{#each data.crews as c (c.id)}<option value={c.id}>{c.name}</option>{/each}</select
 						></Field
 					><Field label="Rate sheet"
-						><select class="select" name="sheetId"
+						><select class="select" name="sheetId" bind:value={fresh.sheetId}
 							><option value="">none</option>{#each data.sheets as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</select
 						></Field
 					><Field label="Language"
-						><select class="select" name="language"><option value="en">English</option><option value="es">Spanish</option></select></Field
-					><Field label="First password" problem={at('password')}
-						><input class="input" name="password" type="password" autocomplete="new-password" required /></Field
+						><select class="select" name="language" bind:value={fresh.language}
+							><option value="en">English</option><option value="es">Spanish</option></select
+						></Field
 					>
 				</div>
-				{#if form?.message && !form.field}<p class="problem" role="alert">{form.message}</p>{/if}<button
-					class="btn btn-primary justify-self-start">Add</button
-				>
+				<p class="quiet">They get a mail and choose a password of their own.</p>
+				{#if wrong.message && !wrong.field}<p class="problem" role="alert">{wrong.message}</p>{/if}
+				{#if invited}<p role="status">{invited}</p>{/if}
+				<button class="btn btn-primary justify-self-start">Invite</button>
 			</form>{/if}
 		<section class="sheet p-4">
 			<h2>Time off</h2>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { wordsOf } from '$lib/core/refusal';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
 	import { parseCents, parsePercent, toTyped } from '$lib/core/money';
@@ -37,7 +38,7 @@
 			}));
 			if (await run(track, 'company.save-stages', { track, stages: rows })) stages[track] = read(track);
 		} catch (e) {
-			say(track, (e as Error).message);
+			say(track, wordsOf(e));
 		}
 	}
 	function shift(track: Track, at: number, by: number) {
@@ -80,7 +81,7 @@
 				plans: plans.map((p) => ({ ...p, stagesFrom: parseCents(p.stagesFrom || '0', 'The amount') }))
 			});
 		} catch (e) {
-			say('plans', (e as Error).message);
+			say('plans', wordsOf(e));
 		}
 	}
 </script>

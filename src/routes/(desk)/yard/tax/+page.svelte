@@ -124,7 +124,9 @@
 				<tbody
 					>{#each data.exempt as c (c.id)}<tr
 							><td><a class="link" href="/win/customers/{c.id}">{c.name}</a></td><td>{c.exemption?.certificate}</td><td
-								>{c.exemption?.componentIds.length ? names(c.exemption.componentIds) : 'all taxes'}</td
+								>{c.exemption?.componentIds.length
+									? names(c.exemption.componentIds)
+									: `all taxes (${data.components.map((x) => x.name).join(', ')})`}</td
 							><td class:problem={c.exemption?.expires && c.exemption.expires < data.today}
 								>{c.exemption?.expires ? showDay(c.exemption.expires) : 'no end'}{c.exemption?.expires && c.exemption.expires < data.today
 									? ', expired'
@@ -152,7 +154,7 @@
 			? (code?.name ?? 'New tax code')
 			: (branch?.name ?? 'New branch')}
 	onsave={save}
-	problem={['name', 'rate', 'from'].includes(field) ? '' : problem}
+	{problem}
 >
 	{#if open === 'component'}
 		<Field label="Name" problem={at('name')}><input class="input" name="tax-name" bind:value={tax.name} required /></Field>

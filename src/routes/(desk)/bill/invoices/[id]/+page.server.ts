@@ -2,14 +2,17 @@ import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
 import { invoiceDetail } from '$lib/server/billing/queries';
 import { companyOf } from '$lib/server/jobs/queries';
+import { maySend } from '$lib/server/quotes/links';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ params }) => {
+export const load: PageServerLoad = ({ params, locals }) => {
 	const found = invoiceDetail(app(), params.id);
 	if (!found) error(404, 'This invoice is not there any more.');
 	const own = companyOf(app());
 	return {
 		...found,
+		// The customer’s page is for those who may send it.
+		link: locals.signed && maySend(locals.signed.actor.role, 'invoice') ? found.link : null,
 		letter: {
 			to: found.customer.mail,
 			subject: `Invoice from ${own.name}: ${found.job.name}`,

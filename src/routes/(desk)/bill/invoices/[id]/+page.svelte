@@ -6,6 +6,7 @@
 	import { formatCents, formatQuantity, formatRate } from '$lib/core/money';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
+	import LinkDialog from '$lib/ui/forms/LinkDialog.svelte';
 	import Tally from '$lib/ui/money/Tally.svelte';
 	import type { TallyRow } from '$lib/ui/money/tally';
 	import Waterline from '$lib/ui/money/Waterline.svelte';
@@ -14,6 +15,8 @@
 	import { showDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
 	let { data } = $props();
+	let relink: { id: string; name: string } | null = $state(null);
+	let settled: 'paid' | 'declined' = $state('paid');
 	const i = $derived(data.invoice);
 	const marks = { draft: 'ring', issued: 'wait', 'part paid': 'half', paid: 'done', void: 'ring' } as const;
 	const rows = $derived.by((): TallyRow[] => [
@@ -40,7 +43,12 @@
 				})
 			)
 		});
-	let doing: 'issue' | 'pay' | 'void' | 'promise' | null = $state(null);
+	/** A deposit is a share of the total with tax; each component's tax rounds once, so it may come to a cent or two beside what was asked. */
+	const beside = $derived(data.state === 'draft' && i.asked !== null && i.asked !== i.total ? i.total - i.asked : 0);
+	const besideWords = $derived(
+		`It comes to ${formatCents(i.total)}, ${formatCents(Math.abs(beside))} ${beside > 0 ? 'more' : 'less'} than the ${formatCents(i.asked ?? 0)} asked: the tax of each component is rounded to the cent.`
+	);
+	let doing: 'issue' | 'pay' | 'void' | 'promise' | 'settle' | null = $state(null);
 	let problem = $state('');
 	let field = $state('');
 	let busy = $state(false);
@@ -56,7 +64,7 @@
 	}
 	async function act(name: string, input: Record<string, unknown>) {
 		busy = true;
-		const r = await command(name, { invoiceId: i.id, ...input }, { key });
+		const r = await command(name, name === 'charges.settle' ? input : { invoiceId: i.id, ...input }, { key });
 		busy = false;
 		if (r.ok) doing = null;
 		else [problem, field, key] = [r.message, r.field ?? '', crypto.randomUUID()];
@@ -95,6 +103,7 @@
 					? ` · due ${showDay(i.due)}`
 					: ''}{i.promise ? ` · promised for ${showDay(i.promise)}` : ''}
 			</p>
+			{#if beside !== 0}<p class="mb-3" role="status"><Mark kind="wait" /> {besideWords}</p>{/if}
 			<table class="grid-table">
 				<thead><tr><th>What</th><th class="num">Quantity</th><th class="num">Amount</th></tr></thead><tbody
 					>{#each data.lines as l (l.id)}<tr
@@ -126,9 +135,16 @@
 				/>{/snippet}
 			{#if data.charge && data.charge.state !== 'paid'}<p class="mt-3">
 					<Mark kind={data.charge.state === 'declined' ? 'need' : 'wait'} label="Card: {data.charge.state}" />
+					{#if data.charge.state !== 'declined'}<br /><span class="quiet"
+							>The processor is asked again by itself. If its statement says more, settle it by hand:</span
+						>
+						<button class="link" onclick={() => start('settle')}>Settle the card payment</button>{/if}
 				</p>{/if}
 			<div class="mt-3 grid justify-items-start gap-1">
-				{#if data.link && data.state !== 'void'}<a class="link" href={data.link}>Customer’s page</a
+				{#if data.state !== 'void' && data.state !== 'draft'}{#if data.link}<a class="link" href={data.link}>Customer’s page</a>{/if}<button
+						class="link"
+						onclick={() => (relink = { id: i.id, name: `invoice ${i.number}` })}
+						>{data.link ? 'End or renew its link' : 'New link for the customer'}</button
 					>{/if}{#if data.state === 'issued' || data.state === 'part paid'}<button class="link" onclick={() => start('promise')}
 						>Note a promise</button
 					>{/if}{#if data.state !== 'draft' && data.state !== 'void'}<button class="link" onclick={() => start('void')}>Void</button>{/if}
@@ -148,9 +164,11 @@
 	{busy}
 	{problem}
 	onsave={() => act('invoices.issue', letter)}
-	><Field label="To" problem={field === 'to' ? problem : ''}><input class="input" name="to" bind:value={letter.to} /></Field><Field
-		label="Subject"><input class="input" bind:value={letter.subject} /></Field
-	><Field label="Mail"><textarea class="textarea" rows="8" bind:value={letter.text}></textarea></Field></Dialog
+	>{#if beside !== 0}<p>{besideWords}</p>{/if}<Field label="To" problem={field === 'to' ? problem : ''}
+		><input class="input" name="to" bind:value={letter.to} /></Field
+	><Field label="Subject"><input class="input" bind:value={letter.subject} /></Field><Field label="Mail"
+		><textarea class="textarea" rows="8" bind:value={letter.text}></textarea></Field
+	></Dialog
 >
 <Dialog
 	bind:open={
@@ -162,7 +180,7 @@
 	title="Take money"
 	save="Record it"
 	{busy}
-	problem={field ? '' : problem}
+	{problem}
 	onsave={() => act('payments.record', pay)}
 >
 	<Field label="Amount" hint="More than is open becomes the customer’s credit." problem={field === 'amount' ? problem : ''}
@@ -209,3 +227,24 @@
 	onsave={() => act('invoices.promise', { day: text })}
 	><Field label="Day"><input class="input" type="date" bind:value={text} /></Field></Dialog
 >
+<Dialog
+	bind:open={
+		() => doing === 'settle',
+		(v) => {
+			if (!v) doing = null;
+		}
+	}
+	title="Settle the card payment of {formatCents(data.charge?.amount ?? 0)}"
+	{busy}
+	{problem}
+	onsave={() => act('charges.settle', { chargeId: data.charge?.id ?? '', state: settled, reference: text })}
+	><p>Its answer never came, so nobody can pay this invoice by card until it is known. The customer is told by mail.</p>
+	<Field label="What the processor’s statement says"
+		><select class="select" name="settled" bind:value={settled}
+			><option value="paid">it was paid</option><option value="declined">it was not paid</option></select
+		></Field
+	>{#if settled === 'paid'}<Field label="The statement’s number of it" problem={field === 'reference' ? problem : ''}
+			><input class="input" name="reference" bind:value={text} /></Field
+		>{/if}</Dialog
+>
+<LinkDialog bind:what={relink} kind="invoices" />

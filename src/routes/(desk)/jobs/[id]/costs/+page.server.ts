@@ -6,5 +6,6 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = ({ params, locals }) => ({
 	costs: jobCosts(app(), params.id),
 	mayChange: locals.signed !== null && may(locals.signed.actor.role, 'costs.change'),
+	mayCorrect: locals.signed !== null && may(locals.signed.actor.role, 'hours.change'),
 	live: [`job:${params.id}`, 'costs', 'field']
 });

@@ -62,6 +62,27 @@
 		const r = await command('costs.mark', { costId, state });
 		problem = r.ok ? '' : r.message;
 	}
+	/** Time that overlaps other time of the same person, or was booked wrongly: the office puts it right, with the reason. */
+	type Time = NonNullable<(typeof data.costs.entries)[number]['time']>;
+	let righting: { time: Time; name: string } | null = $state(null);
+	let right = $state({ day: '', from: '', to: '', breaks: '', reason: '' });
+	function putRight(time: Time, name: string) {
+		righting = { time, name };
+		right = { day: time.day, from: time.from, to: time.to, breaks: String(time.breakMinutes), reason: '' };
+		[problem, field] = ['', ''];
+	}
+	async function saveTime(takeOff = false) {
+		if (!righting) return;
+		const { id: entryId, version } = righting.time;
+		const r = takeOff
+			? await command('time.remove', { entryId, reason: right.reason })
+			: await command('time.correct', {
+					...{ entryId, version, day: right.day, from: right.from, to: right.to, reason: right.reason },
+					breakMinutes: Number.isInteger(Number(right.breaks)) ? Number(right.breaks) : -1
+				});
+		if (r.ok) [righting, problem] = [null, ''];
+		else [problem, field] = [r.message, r.field ?? ''];
+	}
 	async function savePercent() {
 		const n = percent.trim() === '' ? null : Math.round(Number(percent) * 100);
 		const r = await command('jobs.change', { jobId: data.head.job.id, percentComplete: n });
@@ -145,12 +166,15 @@
 									><Mark
 										kind={e.state === 'to bill' ? 'need' : e.state === 'billed' ? 'done' : 'ring'}
 										label={e.state === 'absorbed' ? 'in the contract' : e.state}
-									/></td
+									/>{#if e.time?.conflict}<br /><Mark kind="need" label="in conflict: in no bill" />{/if}</td
 								><td
 									>{#if data.mayChange && e.state !== 'billed'}<button
 											class="link"
 											onclick={() => mark(e.id, e.state === 'to bill' ? 'absorbed' : 'to bill')}
 											>{e.state === 'to bill' ? 'In the contract' : 'Bill apart'}</button
+										>{/if}{#if e.time && data.mayCorrect && e.state !== 'billed'}<button
+											class="link ml-3"
+											onclick={() => e.time && putRight(e.time, e.name)}>Put right</button
 										>{/if}</td
 								></tr
 							>{:else}<tr
@@ -183,7 +207,7 @@
 		</Tally>
 	</div>
 </Page>
-<Dialog bind:open={adding} title="A cost on this job" onsave={add} problem={field ? '' : problem}>
+<Dialog bind:open={adding} title="A cost on this job" onsave={add} {problem}>
 	<Field label="Kind"
 		><select class="select" bind:value={typed.kind}
 			><option value="subcontract">subcontract</option><option value="material">material</option><option value="equipment">equipment</option
@@ -197,6 +221,29 @@
 			problem={field === 'cost' ? problem : ''}><input class="input" bind:value={typed.cost} required /></Field
 		>
 	</div>
+</Dialog>
+<Dialog
+	bind:open={
+		() => righting !== null,
+		(v) => {
+			if (!v) righting = null;
+		}
+	}
+	title="Put right: {righting?.name ?? ''}"
+	onsave={() => saveTime()}
+	{problem}
+>
+	{#if righting?.time.conflict}<p>This overlaps other time of the same person. Until one of them is put right it stands in no bill.</p>{/if}
+	<div class="grid grid-cols-2 gap-3">
+		<Field label="Day"><input class="input" type="date" name="day" bind:value={right.day} /></Field>
+		<Field label="Break, minutes" problem={field === 'breakMinutes' ? problem : ''}
+			><input class="input" name="breaks" inputmode="numeric" bind:value={right.breaks} /></Field
+		>
+		<Field label="From" problem={field === 'from' ? problem : ''}><input class="input" name="from" bind:value={right.from} /></Field>
+		<Field label="To" problem={field === 'to' ? problem : ''}><input class="input" name="to" bind:value={right.to} /></Field>
+	</div>
+	<Field label="Why" problem={field === 'reason' ? problem : ''}><input class="input" name="reason" bind:value={right.reason} /></Field>
+	<button type="button" class="btn justify-self-start" onclick={() => saveTime(true)}>Take it off instead</button>
 </Dialog>
 
 <style>

@@ -6,7 +6,7 @@
 	import { poolable, recompute, sharedWith, withLines, type Computed, type Estimate, type Line } from '$lib/core/estimate';
 	import type { Shape } from '$lib/core/measure';
 	import { formatCents } from '$lib/core/money';
-	import { quoteTotals, type Part } from '$lib/core/estimate';
+	import { fillWording, quoteTotals, type Part } from '$lib/core/estimate';
 	import Adder from '$lib/ui/estimate/Adder.svelte';
 	import { COLUMNS } from '$lib/ui/estimate/columns';
 	import LineDialog from '$lib/ui/estimate/LineDialog.svelte';
@@ -146,6 +146,7 @@
 		} else if (what === 'remove') void act('estimates.remove-scope', { scopeId });
 		else void act('estimates.change-scope', { scopeId, move: what === 'up' ? -1 : 1 });
 	}
+	const measuresOf = (scopeId: string) => result.scopes.find((x) => x.scope.id === scopeId)?.measures ?? {};
 	async function saveName() {
 		if (!naming) return;
 		const wrong =
@@ -338,8 +339,10 @@
 	onsave={saveName}
 	{problem}
 >
-	{#if naming?.what === 'wording'}<Field label="Wording"><textarea class="textarea" rows="6" bind:value={text}></textarea></Field
-		>{:else}<Field label="Name"><input class="input" name="scope-name" bind:value={text} /></Field>{/if}
+	{#if naming?.what === 'wording'}<Field label="Wording" hint="{'{area}'} and the other measures follow the shapes"
+			><textarea class="textarea" rows="6" bind:value={text}></textarea></Field
+		>{#if text.includes('{')}<p class="quiet" data-testid="reads">{fillWording(text, measuresOf(naming.scopeId), estimate.system)}</p>{/if}
+	{:else}<Field label="Name"><input class="input" name="scope-name" bind:value={text} /></Field>{/if}
 </Dialog>
 <SetDialog bind:what={setting} {part} {estimate} {result} act={setWhole} />
 {#if detail}{#key detailed}<LineDialog

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { wordsOf } from '$lib/core/refusal';
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
@@ -49,14 +50,17 @@
 	let problem = $state('');
 	let copying = $state(false);
 	let copyName = $state(untrack(() => `${data.assembly.name}, copy`));
-	const innerRows = $derived(rows.flatMap((p) => (p.childId ? (data.inside[p.childId] ?? []) : [])));
+	/** What is in an assembly that was only just put in: until it is saved, the page does not know it. */
+	let fetched: typeof data.inside = $state({});
+	const inside = $derived({ ...fetched, ...data.inside });
+	const innerRows = $derived(rows.flatMap((p) => (p.childId ? (inside[p.childId] ?? []) : [])));
 	const innerChoices = $derived(data.choices.filter((c) => c.id.includes('/')));
 	const measureNames = $derived([...new Set([...rows, ...innerRows].flatMap((p) => p.measures))]);
 	const usual = (m: MeasureName) => (m === 'area' || m === 'floor' ? '2340' : dimensionOf(m) === 'count' ? '5' : '96');
 	const measures = $derived(Object.fromEntries(measureNames.map((m) => [m, tries[m] ?? usual(m)])));
 	/** As the customer’s wording names them: without what kind of number a measure of our own is. */
 	const labelled = $derived(Object.fromEntries(measureNames.map((m) => [measureLabel(m), measures[m] ?? ''])));
-	const tried = $derived(rows.map((p) => tryPart(p, measures, answered, data.inside)));
+	const tried = $derived(rows.map((p) => tryPart(p, measures, answered, inside)));
 	const sum = (pick: (x: (typeof tried)[number]) => number) => tried.reduce((n, x) => n + pick(x), 0);
 	const refused = $derived.by(() => {
 		try {
@@ -67,7 +71,7 @@
 			);
 			return '';
 		} catch (e) {
-			return (e as Error).message;
+			return wordsOf(e);
 		}
 	});
 	const tally = $derived.by((): TallyRow[] => [
@@ -88,9 +92,9 @@
 		dragged = null;
 	}
 	interface Found {
-		items: { id: string; name: string; code: string; unit: string; cost: number }[];
+		items: { id: string; name: string; code: string; unit: string; cost: number; price: number }[];
 		assemblies: { id: string; name: string }[];
-		sheets: { id: string; name: string; price: number }[];
+		sheets: { id: string; name: string; variant: string; price: number }[];
 	}
 	let looking = $state('');
 	let found: Found | null = $state(null);
@@ -107,7 +111,7 @@
 			itemId: null,
 			sheetId: null,
 			childId: null,
-			price: part.cost,
+			price: 0,
 			measures: ['area'],
 			amount: '1',
 			per: '100',
@@ -123,6 +127,12 @@
 		});
 		[looking, found] = ['', null];
 		editing = part.childId ? null : (rows.at(-1) ?? null);
+	}
+	async function addInside(x: { id: string; name: string }) {
+		const r = await fetch(`/api/assembly-inside?assembly=${x.id}`).catch(() => null);
+		if (!r?.ok) return void (problem = 'The server cannot be reached. Try again in a moment.');
+		fetched = { ...fetched, ...((await r.json()) as typeof data.inside) };
+		add({ childId: x.id, name: x.name, unit: '', cost: 0 });
 	}
 	async function save() {
 		const wrong = tried.findIndex((x) => x.problem);
@@ -225,10 +235,10 @@
 						/>
 						{#if found}<ul class="sheet">
 								{#each found.items as i (i.id)}<li>
-										<button type="button" onclick={() => add({ itemId: i.id, name: i.name, unit: i.unit, cost: i.cost })}
+										<button type="button" onclick={() => add({ itemId: i.id, name: i.name, unit: i.unit, cost: i.cost, price: i.price })}
 											>{i.name} <span class="quiet">{i.code}, {formatUnitPrice(i.cost)} a {i.unit}</span></button
 										>
-									</li>{/each}{#each found.sheets as s (s.id)}<li>
+									</li>{/each}{#each found.sheets.filter((s) => s.variant === '') as s (s.id)}<li>
 										<button
 											type="button"
 											onclick={() => {
@@ -237,9 +247,7 @@
 											}}>{s.name} <span class="quiet">labor, {formatUnitPrice(s.price)} an hour</span></button
 										>
 									</li>{/each}{#each found.assemblies.filter((x) => x.id !== data.assembly.id) as x (x.id)}<li>
-										<button type="button" onclick={() => add({ childId: x.id, name: x.name, unit: '', cost: 0 })}
-											>{x.name} <span class="quiet">assembly</span></button
-										>
+										<button type="button" onclick={() => addInside(x)}>{x.name} <span class="quiet">assembly</span></button>
 									</li>{/each}
 							</ul>{/if}
 					</div>{/if}
@@ -283,7 +291,7 @@
 		<Tally
 			rows={tally}
 			bar={['Price', formatCents(sum((x) => x.amount)), `cost ${formatCents(sum((x) => x.cost))}`]}
-			how={() => explainTry(t.name, rows, measures, answered, data.inside)}
+			how={() => explainTry(t.name, rows, measures, answered, inside)}
 			about="the price of this trial"
 		>
 			{#snippet picture()}<Waterline

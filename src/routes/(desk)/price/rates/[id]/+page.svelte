@@ -1,8 +1,9 @@
 <script lang="ts">
+	import { wordsOf } from '$lib/core/refusal';
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
-	import { formatPercent, formatRate, formatUnitPrice, parsePercent, toTyped } from '$lib/core/money';
+	import { formatPercent, formatRate, formatShare, formatUnitPrice, parsePercent, toTyped } from '$lib/core/money';
 	import {
 		computeBudget,
 		doubleCounted,
@@ -13,6 +14,7 @@
 		type LaborSheet
 	} from '$lib/core/pricing';
 	import Field from '$lib/ui/forms/Field.svelte';
+	import Unseen from '$lib/ui/forms/Unseen.svelte';
 	import Tally from '$lib/ui/money/Tally.svelte';
 	import type { TallyRow } from '$lib/ui/money/tally';
 	import Waterline from '$lib/ui/money/Waterline.svelte';
@@ -38,7 +40,7 @@
 			laborRate(sheet);
 			return { sheet, problem: '', field: '' };
 		} catch (e) {
-			return { sheet: null, problem: (e as Error).message, field: (e as { field?: string }).field ?? '' };
+			return { sheet: null, problem: wordsOf(e), field: (e as { field?: string }).field ?? '' };
 		}
 	});
 	const rate = $derived(read.sheet ? laborRate(read.sheet) : null);
@@ -84,7 +86,7 @@
 	}
 	const share = $derived.by(() => {
 		try {
-			return t.parts.length ? formatPercent(nonBillableOf(read.sheet?.parts ?? [], Number(t.dayMinutes))) : '';
+			return t.parts.length ? formatShare(nonBillableOf(read.sheet?.parts ?? [], Number(t.dayMinutes))) : '';
 		} catch {
 			return '';
 		}
@@ -267,6 +269,7 @@
 					>
 				</fieldset>
 			</div>
+			<Unseen problem={wrong.text} />
 			{#if read.problem && !['members', 'paidHours', 'overtimeHours', 'overtimeMultiplier', 'nonBillable', 'parts', 'burden', t.by].includes(read.field)}<p
 					class="problem"
 					role="alert"

@@ -33,7 +33,7 @@
 				? `${formatQuantity(l.quantity)} ${l.unit}`
 				: what === 'cost'
 					? formatUnitPrice(l.unitCost)
-					: formatUnitPrice(l.unitPrice);
+					: `${l.derived ? '≈ ' : ''}${formatUnitPrice(l.unitPrice)}`;
 	const signed = (n: number) => (n > 0 ? `+${formatCents(n)}` : formatCents(n));
 </script>
 

@@ -1,0 +1,100 @@
+import { and, asc, eq } from 'drizzle-orm';
+import { customerLines, type PlacedLine } from '../../core/billing';
+import { USUAL_LAYOUT } from '../../core/documents';
+import { computeEstimate, shownLines } from '../../core/estimate';
+import { cents, type Cents } from '../../core/money';
+import type { App } from '../app';
+import type { Orm } from '../db/open';
+import { answers, contractLines, estimates, quotes, revisions } from '../db/schema';
+import { invoiceDetail } from './queries';
+
+type Amounts = 'lines' | 'scopes' | 'total';
+interface Placed {
+	scope: string;
+	text: string | null;
+}
+
+/**
+ * Where a customer reads each line of a job's contract, by its id: as the revision they accepted shows it. Contract lines stand in the order of
+ * what the accepted estimate counts; where they cannot be laid beside it, only their scope is told.
+ */
+function placesOf(db: Orm, jobId: string): { places: Map<string, Placed>; amounts: Amounts } {
+	const accepted = db
+		.select({ frozen: revisions.frozen, header: revisions.header, chosen: answers.chosen, change: estimates.change })
+		.from(answers)
+		.innerJoin(revisions, eq(revisions.id, answers.revisionId))
+		.innerJoin(quotes, eq(quotes.id, revisions.quoteId))
+		.innerJoin(estimates, eq(estimates.id, quotes.estimateId))
+		.where(and(eq(quotes.jobId, jobId), eq(answers.answer, 'accepted')))
+		.all();
+	const contract = db.select().from(contractLines).where(eq(contractLines.jobId, jobId)).orderBy(asc(contractLines.position)).all();
+	const places = new Map<string, Placed>(contract.map((l) => [l.id, { scope: l.scope, text: null }]));
+	let amounts: Amounts = 'lines';
+	for (const a of accepted) {
+		const layout = a.header.layout ?? USUAL_LAYOUT;
+		// One invoice may bill several agreements: what one of them keeps back is kept back.
+		if (layout.amounts === 'total' || (layout.amounts === 'scopes' && amounts === 'lines')) amounts = layout.amounts;
+		const own = contract.filter((l) => l.change === a.change);
+		const result = computeEstimate(a.frozen.estimate, { chosen: new Set(a.chosen) });
+		const counted = result.lines.filter((l) => l.state === 'in');
+		if (own.length !== counted.length) continue;
+		const shown = shownLines(result);
+		const textOf = new Map(counted.map((l, n) => [l.line.id, own[n]?.text ?? '']));
+		counted.forEach((l, n) => {
+			const at = shown.get(l.line.id);
+			const line = own[n];
+			if (line) places.set(line.id, { scope: line.scope, text: at ? (textOf.get(at.line.id) ?? null) : null });
+		});
+	}
+	return { places, amounts: accepted.length === 0 ? 'scopes' : amounts };
+}
+
+/** The one view of an invoice for its customer: page, PDF and mails are made from it. It holds what their quote showed, and no ids. */
+export function customerInvoice(app: App, invoiceId: string) {
+	const d = invoiceDetail(app, invoiceId);
+	if (!d) return null;
+	const i = d.invoice;
+	return {
+		number: i.number,
+		title: i.title,
+		kind: i.kind,
+		day: i.day,
+		due: i.due,
+		net: cents(i.net),
+		taxes: i.taxes.map(({ name, rate, base, tax }) => ({ name, rate, base, tax })),
+		total: cents(i.total),
+		paid: d.paid,
+		open: d.open,
+		state: d.state,
+		customer: d.customer.name,
+		address: d.customer.address,
+		job: d.job.name,
+		site: d.site ?? '',
+		lines: linesFor(app, d),
+		charge: d.charge && { state: d.charge.state, message: d.charge.message }
+	};
+}
+
+interface CustomerInvoiceLine {
+	text: string;
+	quantity: number | null;
+	unit: string;
+	amount: Cents;
+}
+
+function linesFor(app: App, d: NonNullable<ReturnType<typeof invoiceDetail>>): CustomerInvoiceLine[] {
+	// Hours and materials are what was agreed to be read one by one.
+	if (d.invoice.kind === 'time and materials')
+		return d.lines.map(({ text, quantity, unit, amount }) => ({ text, quantity, unit, amount: cents(amount) }));
+	// A deposit is a share of the whole, not of its lines.
+	const { places, amounts } = placesOf(app.db.orm, d.job.id);
+	const placed = d.lines.map((l): PlacedLine => {
+		const at = l.contractLineId ? places.get(l.contractLineId) : undefined;
+		return { scope: at?.scope ?? d.invoice.title, text: at?.text ?? null, amount: cents(l.amount) };
+	});
+	return customerLines(placed, d.invoice.kind === 'deposit' ? 'total' : amounts, d.invoice.title).map((l) => ({
+		...l,
+		quantity: null,
+		unit: ''
+	}));
+}

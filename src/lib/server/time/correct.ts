@@ -1,0 +1,80 @@
+import { Type } from '@sinclair/typebox';
+import { eq } from 'drizzle-orm';
+import { Refusal } from '../../core/refusal';
+import { instantOf, wallTime } from '../../core/time';
+import { defineCommand, type Context } from '../commands';
+import { DayText, Id, Name, strict, Version } from '../commands/inputs';
+import { costEntries, timeEntries } from '../db/schema';
+import { figuresOf, overlapsOf } from './settle-entry';
+
+type Entry = typeof timeEntries.$inferSelect;
+const Clock = Type.String({ pattern: '^([01]?\\d|2[0-3]):[0-5]\\d$' });
+
+/** An entry whose cost is not billed yet, with that cost. @throws Refusal for a running one, or one that stands on a bill */
+function open(ctx: Context, entryId: string): { entry: Entry; cost: typeof costEntries.$inferSelect | undefined } {
+	const entry = ctx.get(timeEntries, entryId, 'This time');
+	if (entry.endedAt === null) throw new Refusal('This clock is still running.');
+	const cost = ctx.db.select().from(costEntries).where(eq(costEntries.timeEntryId, entry.id)).get();
+	if (cost?.state === 'billed') throw new Refusal('This time is billed: take it off the invoice first.');
+	return { entry, cost };
+}
+
+/** Marks of what an entry overlapped before: those that overlap nothing any more are right again. */
+function unmark(ctx: Context, before: readonly Entry[]): void {
+	for (const e of before) {
+		const now = ctx.find(timeEntries, e.id);
+		if (now?.conflict && overlapsOf(ctx, now).length === 0) ctx.update(timeEntries, now.id, { conflict: false });
+	}
+}
+
+const said = (e: Entry): string => {
+	const [from, to] = [wallTime(e.startedAt, e.zone), wallTime(e.endedAt ?? e.startedAt, e.zone)];
+	return `${from.day} ${from.time}–${to.time}`;
+};
+
+/** Puts time right that was booked wrongly, with the reason; its cost and charge follow. What overlaps is refused, with what it overlaps. */
+export const correctTime = defineCommand({
+	name: 'time.correct',
+	access: 'hours.change',
+	input: Type.Object(
+		{
+			entryId: Id,
+			day: DayText,
+			from: Clock,
+			to: Clock,
+			breakMinutes: Type.Integer({ minimum: 0, maximum: 600 }),
+			reason: Name,
+			version: Version
+		},
+		strict
+	),
+	run(ctx, i) {
+		const { entry, cost } = open(ctx, i.entryId);
+		const at = (time: string) => instantOf(i.day, time.padStart(5, '0'), entry.zone);
+		const [startedAt, endedAt] = [at(i.from), at(i.to)];
+		if (endedAt <= startedAt) throw new Refusal('The end must be after the start.', 'to');
+		if (endedAt > ctx.now) throw new Refusal('Time cannot be booked ahead.', 'to');
+		const hit = overlapsOf(ctx, { ...entry, startedAt, endedAt })[0];
+		if (hit) throw new Refusal(`This still overlaps ${said(hit)}. Put that one right first, or choose another time.`, 'from');
+		const before = overlapsOf(ctx, entry);
+		const after = ctx.update(timeEntries, entry.id, { startedAt, endedAt, breakMinutes: i.breakMinutes, conflict: false }, i.version);
+		if (cost) ctx.update(costEntries, cost.id, figuresOf(ctx, after));
+		unmark(ctx, before);
+		ctx.happened(`job:${entry.jobId ?? ''}`, `Time of ${said(entry)} corrected to ${said(after)}: ${i.reason}`, 'field', 'costs', 'today');
+	}
+});
+
+/** Takes off time that was booked by mistake, with its cost and the reason. */
+export const removeTime = defineCommand({
+	name: 'time.remove',
+	access: 'hours.change',
+	input: Type.Object({ entryId: Id, reason: Name }, strict),
+	run(ctx, i) {
+		const { entry, cost } = open(ctx, i.entryId);
+		const before = overlapsOf(ctx, entry);
+		if (cost) ctx.remove(costEntries, cost.id);
+		ctx.remove(timeEntries, entry.id);
+		unmark(ctx, before);
+		ctx.happened(`job:${entry.jobId ?? ''}`, `Time of ${said(entry)} taken off: ${i.reason}`, 'field', 'costs', 'today');
+	}
+});

@@ -1,0 +1,23 @@
+import { fail } from '@sveltejs/kit';
+import { Refusal } from '$lib/core/refusal';
+import { app } from '$lib/server/app';
+import { readForm, statusOf } from '$lib/server/http';
+import { requestReset } from '$lib/server/people/access';
+import { limitResets } from '$lib/server/people/sessions';
+import type { Actions } from './$types';
+
+export const actions: Actions = {
+	/** The answer is the same whether there is such an account or not. */
+	default: async ({ request, getClientAddress }) => {
+		const mail = String((await readForm(request)).get('mail') ?? '').slice(0, 200);
+		try {
+			if (mail.trim() === '') throw new Refusal('Type your mail address.', 'mail');
+			await limitResets(mail, getClientAddress());
+			app().run(requestReset as never, { mail }, { type: 'public', address: getClientAddress() });
+		} catch (e) {
+			if (e instanceof Refusal) return fail(statusOf(e), { mail, message: e.message, sent: false });
+			throw e;
+		}
+		return { mail, message: '', sent: true };
+	}
+};

@@ -1,0 +1,186 @@
+import { request } from 'node:http';
+import { afterAll, describe, expect, inject, it } from 'vitest';
+import { may, ROLES, type Role } from '../../src/lib/core/access';
+import { ROUTES } from '../../src/lib/server/route-access';
+import { reader } from './db';
+import { pathsOf } from './records';
+
+const base = inject('base');
+const db = reader(inject('dataDir'));
+afterAll(() => db.close());
+
+const WHO: Record<Role, string> = {
+	owner: 'imogen',
+	office: 'petra',
+	estimator: 'bastian',
+	'crew lead': 'marco',
+	crew: 'ravi',
+	bookkeeper: 'lowell'
+};
+interface Answer {
+	status: number;
+	body: string;
+	cookie: string;
+}
+/** Asks with the path exactly as it is written: nothing is put right on the way. */
+function ask(
+	path: string,
+	how: { method?: string; cookie?: string; body?: string; headers?: Record<string, string> } = {}
+): Promise<Answer> {
+	const { hostname, port } = new URL(base);
+	return new Promise((done, failed) => {
+		const headers = { ...(how.cookie ? { cookie: how.cookie } : {}), ...how.headers };
+		const r = request({ hostname, port, path, method: how.method ?? 'GET', headers, agent: false }, (res) => {
+			let body = '';
+			// A stream never ends: its status is the answer.
+			const finish = () =>
+				done({ status: res.statusCode ?? 0, body, cookie: (res.headers['set-cookie'] ?? []).map((c) => c.split(';')[0]).join('; ') });
+			if (/event-stream/.test(res.headers['content-type'] ?? '')) {
+				finish();
+				return void r.destroy();
+			}
+			res.on('data', (c: Buffer) => (body += c.toString()));
+			res.on('end', () => (finish(), r.destroy()));
+		});
+		// What was promised and never sent ends with the answer.
+		r.on('error', failed);
+		r.end(how.body);
+	});
+}
+const signedIn = new Map<Role, string>();
+async function cookieOf(role: Role): Promise<string> {
+	const known = signedIn.get(role);
+	if (known) return known;
+	const body = new URLSearchParams({ mail: `${WHO[role]}@pellgrave.example`, password: 'nickel-yard', to: '' }).toString();
+	const headers = { origin: base, 'content-type': 'application/x-www-form-urlencoded', 'content-length': String(body.length) };
+	const { cookie } = await ask('/sign-in', { method: 'POST', body, headers });
+	signedIn.set(role, cookie);
+	return cookie;
+}
+
+/** Something to put in the place of what an address holds. */
+const valueOf = (route: string): string => {
+	if (!route.includes('[')) return route;
+	if (route.startsWith('/api/')) return route.replace(/\[\w+\]/g, 'x');
+	return pathsOf(db, route, 1)[0] ?? route.replace('[id]', 'x');
+};
+/** The ways in which an address can be written that lead to the same route. */
+function waysOf(path: string): string[] {
+	const at = path.lastIndexOf('/') + 1;
+	const code = (c: string) => `%${c.charCodeAt(0).toString(16)}`;
+	const tail = path.slice(at);
+	const encoded = `${path.slice(0, at)}${code(tail.charAt(0))}${tail.slice(1)}`;
+	return [
+		path,
+		encoded,
+		`${path.slice(0, at)}${[...tail].map(code).join('')}`,
+		encoded.replace('%', '%25'),
+		`/${path}`,
+		`${path}/`,
+		`${path.slice(0, at)}./${tail}`,
+		`/today/..${path}`,
+		`${path}/__data.json`,
+		`${encoded}/__data.json`
+	];
+}
+const PRIVATE = Object.entries(ROUTES).filter(
+	(r): r is [string, Exclude<(typeof r)[1], 'public' | 'home'>] => r[1] !== 'public' && r[1] !== 'home'
+);
+
+describe('rights by the route that was matched', () => {
+	it.each(ROLES)('%s gets no page, endpoint or data without the right, however the address is written', async (role) => {
+		const cookie = await cookieOf(role);
+		const got: string[] = [];
+		for (const [route, right] of PRIVATE) {
+			if (may(role, right)) continue;
+			for (const way of waysOf(valueOf(route))) {
+				const { status } = await ask(way, { cookie });
+				// Refused, not there, or sent to the address as it is written properly; never answered.
+				if (![403, 404, 308, 400].includes(status)) got.push(`${way} ${status}`);
+			}
+		}
+		expect(got).toEqual([]);
+	});
+	it.each(ROLES)('%s gets what the right allows', async (role) => {
+		const cookie = await cookieOf(role);
+		const kept: string[] = [];
+		for (const [route, right] of PRIVATE) {
+			if (!may(role, right)) continue;
+			const { status } = await ask(valueOf(route), { cookie });
+			if (status === 403 || status === 401 || status >= 500) kept.push(`${route} ${status}`);
+		}
+		expect(kept).toEqual([]);
+	});
+	it('strangers are sent to sign in, from every page and every way to write it', async () => {
+		const got: string[] = [];
+		for (const [route] of PRIVATE)
+			for (const way of waysOf(valueOf(route))) {
+				const { status, body } = await ask(way);
+				const sentOn = status === 303 || (status === 200 && way.endsWith('__data.json') && body.startsWith('{"type":"redirect"'));
+				if (!sentOn && ![401, 404, 308, 400].includes(status)) got.push(`${way} ${status}`);
+			}
+		expect(got).toEqual([]);
+	});
+	it('what the program keeps for itself cannot be called, whoever asks', async () => {
+		const cookie = await cookieOf('owner');
+		const call = (name: string, input: unknown) => {
+			const body = JSON.stringify({ input });
+			const headers = { origin: base, 'content-type': 'application/json', 'content-length': String(Buffer.byteLength(body)) };
+			return ask(`/api/commands/${name}`, { method: 'POST', body, cookie, headers });
+		};
+		const before = db.value('select count(*) from files');
+		const picture = { width: 1, height: 1, bytes: { type: 'Buffer', data: [60, 115, 118, 103] }, thumb: { type: 'Buffer', data: [] } };
+		expect((await call('files.keep', picture)).status).toBe(404);
+		expect((await call('people.add', {})).status).toBe(404);
+		expect(
+			(await call('leads.receive', { name: 'X', mail: 'x@x.example', phone: '', address: '', wanted: 'x', trap: '', openedMs: 9000 }))
+				.status
+		).toBe(404);
+		expect((await call('charges.answer', {})).status).toBe(403);
+		expect(db.value('select count(*) from files')).toBe(before);
+	});
+	it('bodies are refused by their length before they are read, and when they do not tell it', async () => {
+		const cookie = await cookieOf('crew');
+		const send = (path: string, headers: Record<string, string>) =>
+			ask(path, { method: 'POST', cookie, headers: { origin: base, ...headers } });
+		const json = { 'content-type': 'application/json' };
+		const form = { 'content-type': 'application/x-www-form-urlencoded' };
+		expect((await send('/api/commands/field.note', { ...json, 'content-length': '66000000' })).status).toBe(413);
+		expect((await send('/sign-in', { ...form, 'content-length': '60000000' })).status).toBe(413);
+		expect((await send('/api/commands/field.note', { ...json, 'transfer-encoding': 'chunked' })).status).toBe(411);
+		const deep = '['.repeat(100_000);
+		const nested = await ask('/api/commands/field.note', {
+			method: 'POST',
+			cookie,
+			body: deep,
+			headers: { origin: base, ...json, 'content-length': String(deep.length) }
+		});
+		expect([nested.status, nested.body]).toEqual([400, expect.stringContaining('nested too deep')]);
+	});
+});
+
+describe('one of us on a customer’s page', () => {
+	it('sees what the customer sees and can answer nothing in their name', async () => {
+		const cookie = await cookieOf('office');
+		const page = await ask('/yard/outbox/__data.json', { cookie });
+		const path = /\/q\/[\w-]{43}/.exec(page.body)?.[0] ?? '';
+		expect(path).not.toBe('');
+		const before = db.value('select count(*) from answers') + db.value('select count(*) from quote_questions');
+		const shown = await ask(path, { cookie });
+		expect(shown.body).toContain('You are signed in as one of us');
+		expect(shown.body).not.toContain('action="?/accept"');
+		for (const [action, fields] of [
+			['accept', { name: 'Customer', signature: '', agreed: 'on' }],
+			['decline', { reason: 'No' }],
+			['ask', { asked: 'Why?', about: '', asker: 'Customer' }]
+		] as const) {
+			const body = new URLSearchParams(fields).toString();
+			const headers = { origin: base, 'content-type': 'application/x-www-form-urlencoded', 'content-length': String(body.length) };
+			const answer = await ask(`${path}?/${action}`, { method: 'POST', body, cookie, headers });
+			expect(answer.body, action).toContain('only the customer can do this');
+		}
+		expect(db.value('select count(*) from answers') + db.value('select count(*) from quote_questions')).toBe(before);
+		const lowell = await ask('/yard/outbox/__data.json', { cookie: await cookieOf('bookkeeper') });
+		expect(lowell.body).not.toMatch(/\/q\/[\w-]{43}/);
+	});
+});

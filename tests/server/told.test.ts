@@ -1,0 +1,61 @@
+import { beforeAll, describe, expect, it } from 'vitest';
+import type { App } from '$lib/server/app';
+import type { Yard } from '../../src/demo/yard';
+import { count, freshYard, value, wonJob } from './yard';
+
+let yard: Yard;
+let app: App;
+beforeAll(async () => {
+	({ yard, app } = await freshYard());
+});
+const told = (subject: string): string[] =>
+	(app.db.sqlite.prepare('select text from history where subject = ? order by id').all(subject) as { text: string }[]).map((r) => r.text);
+
+describe('what happened', () => {
+	it('is told on every job it concerns: a move over two jobs, and shifts taken off', () => {
+		const [a, b] = [wonJob(yard, 'Roof A').jobId, wonJob(yard, 'Roof B').jobId];
+		yard.plan(a, '', ['ravi'], '2027-04-19', '2027-04-20');
+		yard.plan(b, '', ['ravi'], '2027-04-21', '2027-04-21');
+		const shifts = app.db.sqlite.prepare('select id, version from shifts where job_id in (?, ?)').all(a, b) as {
+			id: string;
+			version: number;
+		}[];
+		yard.call('petra', 'plan.move', { shifts, byDays: 7 });
+		expect(told(`job:${a}`).at(-1)).toBe('2 shifts moved');
+		expect(told(`job:${b}`).at(-1)).toBe('1 shift moved');
+		yard.call('petra', 'plan.remove', { shiftIds: shifts.map((s) => s.id) });
+		expect(told(`job:${b}`).at(-1)).toBe('1 shift taken off the plan');
+	});
+	it('tells an invoice that is issued together with an acceptance, beside the acceptance', () => {
+		yard.call('imogen', 'company.billing-plans', { plans: [{ kindOfWork: '', stagesFrom: 1_500_000, depositAtOnce: true }] });
+		const { jobId } = wonJob(yard, 'Roof with deposit');
+		const texts = told(`job:${jobId}`);
+		expect(texts.some((t) => /^Invoice \d+ issued/.test(t))).toBe(true);
+		expect(texts.at(-1)).toMatch(/^Quote \d+ accepted by/);
+		// The changed rows are kept once.
+		expect(
+			count(app, "select count(*) from history where subject = ? and changes <> '[]' and command = 'quotes.answer'", `job:${jobId}`)
+		).toBe(1);
+		yard.call('imogen', 'company.billing-plans', { plans: [{ kindOfWork: '', stagesFrom: 1_500_000, depositAtOnce: false }] });
+	});
+});
+
+describe('winning', () => {
+	it('is the same however it comes about: number, stage, tasks', () => {
+		const quoted = wonJob(yard, 'By quote').jobId;
+		const byHand = yard.job('On a word', yard.customer('Word', 'person', '', '', ''), '', [0, 0]);
+		yard.call('petra', 'jobs.win', { jobId: byHand });
+		const of = (jobId: string) => ({
+			numbered: value<number>(app, 'select number from jobs where id = ?', jobId) > 1000,
+			stage: value(app, 'select meaning from stages where id = (select stage_id from jobs where id = ?)', jobId),
+			tasks: (app.db.sqlite.prepare('select text from tasks where job_id = ? order by position').all(jobId) as { text: string }[]).map(
+				(t) => t.text
+			)
+		});
+		expect(of(byHand)).toEqual(of(quoted));
+		expect(of(byHand).tasks.length).toBeGreaterThan(3);
+		const number = value<number>(app, 'select number from jobs where id = ?', byHand);
+		expect(yard.call('petra', 'jobs.win', { jobId: byHand })).toEqual({ number });
+		expect(count(app, 'select count(*) from tasks where job_id = ?', byHand)).toBe(of(byHand).tasks.length);
+	});
+});
