@@ -184,3 +184,39 @@ describe('one of us on a customer’s page', () => {
 		expect(lowell.body).not.toMatch(/\/q\/[\w-]{43}/);
 	});
 });
+
+describe('the page of a quote, its source and its data', () => {
+	it('hold no line that its layout keeps back, and no record’s inner name', async () => {
+		const outbox = await ask('/yard/outbox/__data.json', { cookie: await cookieOf('office') });
+		const paths = [...new Set(outbox.body.match(/\/q\/[\w-]{43}/g) ?? [])];
+		expect(paths.length).toBeGreaterThan(3);
+		let looked = 0;
+		for (const path of paths) {
+			const [page, data] = [await ask(path), await ask(`${path}/__data.json`)];
+			const whole = page.body + data.body;
+			const said = /Quote (\d+)/.exec(page.body)?.[1];
+			const frozen = db.all<{ header: string; frozen: string; job: string }>(
+				'select r.header, r.frozen, q.job_id job from revisions r join quotes q on q.id = r.quote_id where q.number = ?',
+				Number(said)
+			);
+			for (const r of frozen) {
+				expect(whole).not.toContain(r.job);
+				const { scopes } = (
+					JSON.parse(r.frozen) as {
+						estimate: {
+							scopes: { name: string; wording: string; lines: { name: string; wording: string; hidden: boolean; option: boolean }[] }[];
+						};
+					}
+				).estimate;
+				const lined = (JSON.parse(r.header) as { layout?: { detail: string } }).layout?.detail === 'lines';
+				const open = scopes.map((x) => `${x.name} ${x.wording}`).join(' ');
+				const kept = scopes.flatMap((x) => x.lines.filter((l) => l.hidden || (!lined && !l.option)).map((l) => l.wording || l.name));
+				for (const name of kept.filter((k) => k.length > 12 && !open.includes(k))) {
+					looked += 1;
+					expect(whole.includes(name), `${path}: ${name}`).toBe(false);
+				}
+			}
+		}
+		expect(looked).toBeGreaterThan(20);
+	});
+});
