@@ -161,14 +161,15 @@
 					>
 					<tbody
 						>{#each data.costs.entries as e (e.id)}<tr
-								><td class="whitespace-nowrap">{showDay(e.day)}</td><td>{WORDS[e.kind]}</td><td>{e.name}</td><td class="num">{formatQuantity(e.quantity)} {e.unit}</td
+								><td class="whitespace-nowrap">{showDay(e.day)}</td><td>{WORDS[e.kind]}</td><td>{e.name}</td><td class="num"
+									>{formatQuantity(e.quantity)} {e.unit}</td
 								><td class="num">{formatCents(e.cost)}</td><td class="num">{formatCents(e.charge)}</td><td
 									><Mark
 										kind={e.state === 'to bill' ? 'need' : e.state === 'billed' ? 'done' : 'ring'}
 										label={e.state === 'absorbed' ? 'in the contract' : e.state}
 									/>{#if e.time?.conflict}<br /><Mark kind="need" label="in conflict: in no bill" />{/if}</td
 								><td class="whitespace-nowrap"
-									>{#if data.mayChange && e.state !== \'billed\'}<button
+									>{#if data.mayChange && e.state !== 'billed'}<button
 											class="link"
 											onclick={() => mark(e.id, e.state === 'to bill' ? 'absorbed' : 'to bill')}
 											>{e.state === 'to bill' ? 'In the contract' : 'Bill apart'}</button
