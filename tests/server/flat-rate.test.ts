@@ -77,7 +77,7 @@ const terms = (more: Record<string, unknown>) => {
 describe('a service on an estimate', () => {
 	it('is one line for the customer at the catalog’s price, its materials hidden below and taxed as materials', () => {
 		const { jobId, estimateId } = scopeWith('Reseam an open lap, up to 10 ft');
-		const b = bench(app, jobId)!;
+		const b = bench(app, jobId, 'bastian')!;
 		const view = quoteView(loadEstimate(app.db.orm, estimateId)!, new Set(), b.tax);
 		expect(view.scopes[0]?.lines.map((l) => [l.text.split('.')[0], l.amount])).toEqual([
 			['Reseam an open lap, up to 10 ft', priceOf('Reseam an open lap, up to 10 ft')]
@@ -120,11 +120,11 @@ describe('a service on an estimate', () => {
 	it('set aside or as an option takes its materials along', () => {
 		const { jobId, estimateId, lineIds } = scopeWith('Clear a roof drain', 'Reseal coping joints, up to 6');
 		yard.call('bastian', 'estimates.change-line', { lineId: lineIds[1], field: 'option', value: 'true' });
-		const view = quoteView(loadEstimate(app.db.orm, estimateId)!, new Set(), bench(app, jobId)!.tax);
+		const view = quoteView(loadEstimate(app.db.orm, estimateId)!, new Set(), bench(app, jobId, 'bastian')!.tax);
 		expect(view.scopes[0]?.amount).toBe(5000);
 		expect(view.totals.net).toBe(5000);
 		expect(view.scopes[0]?.lines.map((l) => l.amount)).toEqual([5000, 12_000]);
-		const chosen = quoteView(loadEstimate(app.db.orm, estimateId)!, new Set(lineIds), bench(app, jobId)!.tax);
+		const chosen = quoteView(loadEstimate(app.db.orm, estimateId)!, new Set(lineIds), bench(app, jobId, 'bastian')!.tax);
 		expect(chosen.scopes[0]?.amount).toBe(17_000);
 		expect(chosen.totals.net).toBe(17_000);
 	});

@@ -47,10 +47,10 @@ describe('letters to choose from', () => {
 		expect(usual).toMatchObject([{ id: 'usual', text: expect.stringContaining('{link}') }]);
 		yard.call('imogen', 'company.letters', { letters: LETTERS });
 		const { jobId, estimateId, scopeId } = bid();
-		expect(bench(app, jobId)?.letter.letters.map((l) => l.name)).toEqual(['Warm', 'To a builder']);
+		expect(bench(app, jobId, 'bastian')?.letter.letters.map((l) => l.name)).toEqual(['Warm', 'To a builder']);
 		line(scopeId, { name: 'Free', kind: 'other', price: '10' });
 		issue(estimateId, { subject: 'Kept {number}', text: 'Kept for you: {link}', keep: true });
-		expect(bench(app, jobId)?.letter.letters.map((l) => [l.name, l.subject])).toEqual([
+		expect(bench(app, jobId, 'bastian')?.letter.letters.map((l) => [l.name, l.subject])).toEqual([
 			['As kept last', 'Kept {number}'],
 			['Warm', '{title} for {customer}'],
 			['To a builder', 'Bid {number}']

@@ -66,7 +66,7 @@ describe('who a quote goes to', () => {
 		const customerId = yard.customer('Harbor Row', 'organization', 'desk@row.example', '', 'Harbor Row');
 		const jobId = yard.job('Row gutters', customerId, 'Harbor Row', [-47, -131]);
 		yard.estimate(jobId);
-		const to = () => bench(app, jobId, null)?.letter.to;
+		const to = () => bench(app, jobId, 'bastian')?.letter.to;
 		expect(to()).toBe('desk@row.example');
 		for (const [name, getsQuotes] of [
 			['mira', true],
@@ -81,7 +81,7 @@ describe('who a quote goes to', () => {
 	it('hears of own fields by their names', () => {
 		const jobId = value<string>(app, "select id from jobs where name = 'Row gutters'");
 		yard.call('petra', 'jobs.set-own', { of: 'job', id: jobId, values: { insurer: 'Ossel Mutual', layers: '2' } });
-		expect(bench(app, jobId, null)?.letter.words).toMatchObject({
+		expect(bench(app, jobId, 'bastian')?.letter.words).toMatchObject({
 			'job insurer': 'Ossel Mutual',
 			'job layers seen': '2',
 			'customer pays by': ''

@@ -10,7 +10,7 @@ import { board, plannableJobs } from '$lib/server/planning/queries';
 import { findAnything } from '$lib/server/search/queries';
 import { fieldJob, fieldJobs, myDays, myHours, onTheClock, running } from '$lib/server/time/queries';
 import { todayPage } from '$lib/server/today/queries';
-import { freshYard, value, wonJob } from './yard';
+import { freshYard, OWNER, value, wonJob } from './yard';
 
 /** Tables that grow for ever; the others hold a screenful. */
 const GROWING = [
@@ -89,16 +89,16 @@ const scansOf = (source: string): string[] =>
 
 describe('what a screen asks', () => {
 	it.each<[string, () => unknown]>([
-		['today', () => todayPage(app)],
-		['a job', () => jobPage(app, ids.job, 'owner')],
+		['today', () => todayPage(app, OWNER)],
+		['a job', () => jobPage(app, ids.job, OWNER)],
 		['an estimate', () => loadEstimate(app.db.orm, ids.estimate)],
 		['the board', () => board(app, '2027-04-12', 2)],
 		['jobs to plan', () => plannableJobs(app)],
 		['the track', () => track(app)],
 		['the leads', () => leadInbox(app, 'new')],
 		['the quotes', () => quoteList(app, 'open')],
-		['the jobs', () => jobList(app, '', '')],
-		['a customer', () => customerPage(app, ids.customer)],
+		['the jobs', () => jobList(app, OWNER, '', '')],
+		['a customer', () => customerPage(app, ids.customer, OWNER)],
 		['the open invoices', () => invoiceList(app, 'open')],
 		['the late invoices', () => invoiceList(app, 'overdue')],
 		['the drafts', () => invoiceList(app, 'draft')],

@@ -5,7 +5,7 @@ import { Missing } from '$lib/server/commands';
 import { parties } from '$lib/server/jobs/queries';
 import { jobPage, leadInbox } from '$lib/server/jobs/queries';
 import type { Yard } from '../../src/demo/yard';
-import { count, freshYard, value, wonJob } from './yard';
+import { count, freshYard, OWNER, value, wonJob } from './yard';
 
 let yard: Yard;
 let app: App;
@@ -36,7 +36,7 @@ describe('a request', () => {
 			customerId: null,
 			kindOfWork: 'Repair'
 		});
-		const page = jobPage(app, jobId, 'owner');
+		const page = jobPage(app, jobId, OWNER);
 		expect(page).toMatchObject({
 			customer: { name: 'Tilda Roskilly', mail: 'tilda@roskilly.example' },
 			site: { address: '27 Gull Street' },

@@ -35,7 +35,7 @@ function taxedJob(branchId?: string) {
 	return { jobId, customerId, estimateId };
 }
 const taxes = (jobId: string) => {
-	const b = bench(app, jobId)!;
+	const b = bench(app, jobId, 'bastian')!;
 	return quoteTotals(computeEstimate(loadEstimate(app.db.orm, b.id)!), b.tax).taxes.map((t) => [t.componentId, t.rate, t.tax]);
 };
 

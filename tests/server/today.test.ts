@@ -6,20 +6,20 @@ import { threadOf } from '$lib/server/jobs/queries';
 import { board } from '$lib/server/planning/queries';
 import { decisions, todayPage } from '$lib/server/today/queries';
 import type { Yard } from '../../src/demo/yard';
-import { count, freshYard, value, wonJob } from './yard';
+import { count, freshYard, OWNER, value, wonJob } from './yard';
 
 let yard: Yard;
 let app: App;
 beforeAll(async () => {
 	({ yard, app } = await freshYard());
 });
-const ids = () => decisions(app).map((d) => d.id);
-const of = (prefix: string) => decisions(app).filter((d) => d.id.startsWith(prefix));
+const ids = () => decisions(app, OWNER).map((d) => d.id);
+const of = (prefix: string) => decisions(app, OWNER).filter((d) => d.id.startsWith(prefix));
 
 describe('Today', () => {
 	it('of a new company asks nothing and shows nobody at work', () => {
-		expect(decisions(app)).toEqual([]);
-		expect(todayPage(app).site.places).toEqual([]);
+		expect(decisions(app, OWNER)).toEqual([]);
+		expect(todayPage(app, OWNER).site.places).toEqual([]);
 	});
 	it('puts what hangs on most money first, and what has no amount last', () => {
 		const estimateId = yard.estimate(yard.job('Bid', yard.customer('B', 'person', 'b@b.example', '', ''), '', [0, 0]));
@@ -30,7 +30,7 @@ describe('Today', () => {
 		const invoice = yard.bill('invoices.deposit', { jobId, amount: '10%' }, '');
 		yard.call('petra', 'leads.enter', { name: 'Fresh', mail: '', phone: '1', address: '', wanted: 'A gutter.', via: 'phone' });
 		yard.at(addDays('2027-04-14', 40), '09:00');
-		const list = decisions(app);
+		const list = decisions(app, OWNER);
 		expect(list.map((d) => d.amount ?? -1)).toEqual([...list.map((d) => d.amount ?? -1)].sort((a, b) => b - a));
 		expect(of('quote:')[0]).toMatchObject({ id: `quote:${q.revisionId}`, mark: 'need', action: 'Renew' });
 		expect(of('late:')[0]).toMatchObject({ id: `late:${invoice}`, action: 'Collect' });
@@ -56,11 +56,11 @@ describe('Today', () => {
 		expect(week.staff.find((p) => p.id === 'marco')?.load.planned).toBe(2 * 480);
 	});
 	it('shows who is where today, with gaps and time off', () => {
-		const { site } = todayPage(app);
+		const { site } = todayPage(app, OWNER);
 		expect(site.today).toBe('2027-06-07');
 		expect(site.staff.find((p) => p.id === 'suki')?.gap).toBe(480);
 		yard.call('petra', 'time-off.add', { personId: 'suki', from: '2027-06-07', to: '2027-06-07', note: '' });
-		expect(todayPage(app).site.staff.find((p) => p.id === 'suki')).toMatchObject({ off: true, gap: 0 });
+		expect(todayPage(app, OWNER).site.staff.find((p) => p.id === 'suki')).toMatchObject({ off: true, gap: 0 });
 	});
 });
 
@@ -94,7 +94,7 @@ describe('lists of money', () => {
 		yard.at('2027-07-20', '22:30');
 		const { jobId } = wonJob(yard, 'Night owl');
 		expect(
-			threadOf(app, jobId)
+			threadOf(app, jobId, OWNER)
 				.map((s) => [s.name, s.done, s.day])
 				.slice(0, 3)
 		).toEqual([

@@ -1,6 +1,7 @@
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { Viewer, type Role } from '$lib/core/access';
 import { Refusal } from '$lib/core/refusal';
 import { instantOf } from '$lib/core/time';
 import { openApp, type App } from '$lib/server/app';
@@ -29,6 +30,10 @@ export function wonJob(yard: Yard, name = 'Test roof'): { jobId: string; estimat
 	yard.accept(yard.issue(estimateId, 'c@customer.example'), 'C. Customer');
 	return { jobId, estimateId, customerId };
 }
+
+/** Who looks at a page, by role. */
+export const viewer = (role: Role): Viewer => Viewer.of({ id: `a person who is ${role}`, role });
+export const OWNER = viewer('owner');
 
 export const count = (app: App, sql: string, ...args: unknown[]): number =>
 	Object.values(app.db.sqlite.prepare(sql).get(...args) as Record<string, number>)[0] ?? 0;

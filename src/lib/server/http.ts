@@ -1,12 +1,12 @@
 import { Refusal } from '../core/refusal';
-import { BadInput, CannotSave, Missing, NotAllowed, Stale, TooLarge, TooMany, USUAL_INPUT } from './commands';
+import { BadInput, CannotSave, Missing, NotAllowed, OtherInput, Stale, TooLarge, TooMany, USUAL_INPUT } from './commands';
 import { log } from './log';
 
 /** The status that says what kind of refusal it is. */
 export function statusOf(e: Refusal): number {
 	if (e instanceof NotAllowed) return 403;
 	if (e instanceof Missing) return 404;
-	if (e instanceof Stale) return 409;
+	if (e instanceof Stale || e instanceof OtherInput) return 409;
 	if (e instanceof CannotSave) return 503;
 	if (e instanceof TooLarge) return 413;
 	if (e instanceof TooMany) return 429;

@@ -11,6 +11,7 @@ import {
 	marginOf,
 	minutesAmount,
 	mulDiv,
+	NumberTooLarge,
 	parseCents,
 	parseMinutes,
 	parsePercent,
@@ -56,7 +57,7 @@ describe('rounding', () => {
 					try {
 						expected = roundExact(reference);
 					} catch {
-						expect(() => mulDiv(a, b, d)).toThrow(RangeError);
+						expect(() => mulDiv(a, b, d)).toThrow(NumberTooLarge);
 						return;
 					}
 					expect(mulDiv(a, b, d)).toBe(expected);

@@ -90,7 +90,7 @@ export function draft(
 			unit: l.unit ?? ''
 		})
 	);
-	ctx.happened(`job:${jobId}`, `${title}: draft of ${formatCents(net + tax)}`, 'invoices', 'today', `invoice:${invoice.id}`);
+	ctx.happenedIn('invoices', `job:${jobId}`, `${title}: draft of ${formatCents(net + tax)}`, 'invoices', 'today', `invoice:${invoice.id}`);
 	return { invoiceId: invoice.id, total: net + tax };
 }
 
@@ -193,7 +193,8 @@ export function issueDraft(ctx: Context, invoiceId: string, letter: { to: string
 	});
 	rememberPrices(ctx, invoice);
 	settleWithCredit(ctx, invoice.customerId);
-	ctx.happened(
+	ctx.happenedIn(
+		'invoices',
 		`job:${invoice.jobId}`,
 		`Invoice ${number} issued: ${formatCents(invoice.net + tax)}`,
 		'invoices',

@@ -1,5 +1,5 @@
 import { Type } from '@sinclair/typebox';
-import { and, desc, eq, inArray } from 'drizzle-orm';
+import { and, desc, eq, gte } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { defineCommand } from '../commands';
@@ -9,30 +9,49 @@ import { assemblies, history, parts } from '../db/schema';
 import { saveAssembly } from './assemblies';
 
 const SAVES = ['catalog.save-assembly', 'catalog.restore-assembly'];
+type Assembly = typeof assemblies.$inferSelect;
 type Part = typeof parts.$inferSelect;
 
-/** What stood before a save: history keeps the rows that a save took out. */
-function before(db: Orm, historyId: number) {
-	const entry = db.select().from(history).where(eq(history.id, historyId)).get();
-	if (!entry || !SAVES.includes(entry.command)) return null;
-	const assembly = entry.changes.find((c) => c.table === 'assemblies')?.before as typeof assemblies.$inferSelect | null | undefined;
-	const old = entry.changes.filter((c) => c.table === 'parts' && c.before && !c.after).map((c) => c.before as unknown as Part);
-	return assembly && old.length > 0 ? { entry, assembly, parts: old.sort((a, b) => a.position - b.position) } : null;
+interface Version {
+	/** The entry of history that ended it. */
+	id: number;
+	at: number;
+	byName: string;
+	assembly: Assembly;
+	parts: Part[];
+}
+
+/**
+ * Earlier states of an assembly, newest first, from what stands now backwards: each entry of its history puts back the columns it changed. The
+ * parts of a state are the rows that the save after it took out.
+ * @param since only those that an entry from this one on ended
+ */
+function versionsOf(db: Orm, assemblyId: string, since = 0): Version[] {
+	const now = db.select().from(assemblies).where(eq(assemblies.id, assemblyId)).get();
+	if (!now) return [];
+	let assembly: Assembly = now;
+	return db
+		.select()
+		.from(history)
+		.where(and(eq(history.subject, `assembly:${assemblyId}`), gte(history.id, since)))
+		.orderBy(desc(history.id))
+		.all()
+		.flatMap((entry) => {
+			const change = entry.changes.find((c) => c.table === 'assemblies' && c.id === assemblyId);
+			// It began here.
+			if (change?.before === null) return [];
+			assembly = { ...assembly, ...change?.before };
+			const old = entry.changes.filter((c) => c.table === 'parts' && c.before && !c.after).map((c) => c.before as unknown as Part);
+			if (!SAVES.includes(entry.command) || old.length === 0) return [];
+			return [{ id: entry.id, at: entry.at, byName: entry.byName, assembly, parts: old.sort((a, b) => a.position - b.position) }];
+		});
 }
 
 /** Earlier states of an assembly, newest first: until when each held, who changed it, how many parts it had. */
 export function assemblyVersions(app: App, assemblyId: string) {
-	return app.db.orm
-		.select({ id: history.id, at: history.at, byName: history.byName })
-		.from(history)
-		.where(and(eq(history.subject, `assembly:${assemblyId}`), inArray(history.command, SAVES)))
-		.orderBy(desc(history.id))
-		.limit(30)
-		.all()
-		.flatMap((h) => {
-			const was = before(app.db.orm, h.id);
-			return was ? [{ ...h, name: was.assembly.name, parts: was.parts.length }] : [];
-		});
+	return versionsOf(app.db.orm, assemblyId)
+		.slice(0, 30)
+		.map(({ id, at, byName, assembly, parts: had }) => ({ id, at, byName, name: assembly.name, parts: had.length }));
 }
 
 /** Goes back to an earlier state. What stands now becomes an earlier state itself: nothing is lost. */
@@ -41,8 +60,8 @@ export const restoreAssembly = defineCommand({
 	access: 'catalog.change',
 	input: Type.Object({ assemblyId: Id, versionId: Type.Integer() }, strict),
 	run(ctx, i, actor) {
-		const was = before(ctx.db, i.versionId);
-		if (!was || was.assembly.id !== i.assemblyId) throw new Refusal('This version is not there any more.');
+		const was = versionsOf(ctx.db, i.assemblyId, i.versionId).find((v) => v.id === i.versionId);
+		if (!was) throw new Refusal('This version is not there any more.');
 		const now = ctx.get(assemblies, i.assemblyId, 'This assembly');
 		const { name, category, wording, crewSheet, choices, refusals } = was.assembly;
 		saveAssembly.run(

@@ -6,6 +6,7 @@ import { wallTime, type Day } from '../../core/time';
 import type { Orm } from '../db/open';
 import { counters, outbox, type RowChange } from '../db/schema';
 import { newId } from '../ids';
+import { changeOf } from './row-changes';
 
 /** What a link opens: a quote or an invoice to its customer, the choice of a password to a person. */
 export type LinkKind = 'quote' | 'invoice' | 'password';
@@ -40,7 +41,7 @@ export class Context {
 	/** Whose sessions end with this command, but perhaps one: their open streams are closed when it is through. */
 	readonly ended: { personId: string; but: string }[] = [];
 	/** What happened, in the order it was told: a command may do several things, on several records. */
-	readonly told: { subject: string; text: string }[] = [];
+	readonly told: { subject: string; text: string; area: string | null }[] = [];
 
 	constructor(
 		readonly db: Orm,
@@ -64,7 +65,16 @@ export class Context {
 	 * it stands beside what was said before: nothing that happened is lost.
 	 */
 	happened(subject: string, text: string, ...topics: string[]): void {
-		this.told.push({ subject, text });
+		this.#tell(null, subject, text, topics);
+	}
+
+	/** The same for what belongs to another area than the command: an invoice made by an acceptance is told to those who see invoices. */
+	happenedIn(area: string, subject: string, text: string, ...topics: string[]): void {
+		this.#tell(area, subject, text, topics);
+	}
+
+	#tell(area: string | null, subject: string, text: string, topics: readonly string[]): void {
+		this.told.push({ subject, text, area });
 		for (const t of [subject, ...topics]) this.topics.add(t);
 	}
 
@@ -89,7 +99,7 @@ export class Context {
 			.values(row as never)
 			.returning()
 			.get() as Row<T>;
-		this.changes.push({ table: getTableName(table), id: (after as { id: string }).id, before: null, after: plain(after) });
+		this.#note(table, (after as { id: string }).id, null, after);
 		return after;
 	}
 
@@ -114,14 +124,19 @@ export class Context {
 			.where(eq(table.id, id))
 			.returning()
 			.get() as Row<T>;
-		this.changes.push({ table: getTableName(table), id, before: plain(before), after: plain(after) });
+		this.#note(table, id, before, after);
 		return after;
 	}
 
 	remove<T extends Table>(table: T, id: string): void {
 		const before = this.get(table, id, 'This');
 		this.db.delete(table).where(eq(table.id, id)).run();
-		this.changes.push({ table: getTableName(table), id, before: plain(before), after: null });
+		this.#note(table, id, before, null);
+	}
+
+	#note(table: Table, id: string, before: object | null, after: object | null): void {
+		const change = changeOf(getTableName(table), id, before, after);
+		if (change) this.changes.push(change);
 	}
 
 	/** The next number of a series. Taken inside the transaction: what fails gives it back, so there are no gaps. */
@@ -173,12 +188,4 @@ export class Context {
 		});
 		this.topics.add('outbox');
 	}
-}
-
-/** Rows as they are kept in history: pictures and hashes are left out. */
-function plain(row: object): Record<string, unknown> {
-	const kept: Record<string, unknown> = {};
-	for (const [k, v] of Object.entries(row))
-		kept[k] = Buffer.isBuffer(v) || k === 'passwordHash' || k === 'tokenHash' || k === 'signature' ? undefined : v;
-	return kept;
 }

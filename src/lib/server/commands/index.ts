@@ -1,4 +1,5 @@
 export * from './context';
 export * from './define';
 export * from './run';
+export { OtherInput } from './idempotency';
 export { BadInput, validate } from './validate';

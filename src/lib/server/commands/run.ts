@@ -1,13 +1,13 @@
-import { eq } from 'drizzle-orm';
-import { may } from '../../core/access';
+import { areaOf, may } from '../../core/access';
 import { Refusal } from '../../core/refusal';
 import type { Clock } from '../clock';
 import type { Db } from '../db/open';
-import { company, done, history } from '../db/schema';
+import { company, history } from '../db/schema';
 import { live } from '../live';
 import { log } from '../log';
 import { Context, NotAllowed, type Actor } from './context';
 import type { Access, Command } from './define';
+import { clickOf, earlierAnswer, keepAnswer } from './idempotency';
 import { limitRate } from './limits';
 import { validate } from './validate';
 
@@ -34,21 +34,23 @@ export function allowed(actor: Actor, access: Access): boolean {
  * Runs a command: validation, access, one immediate transaction with its history entry, then the live event.
  * A command that fails changes nothing.
  * @param key the client's own key of this click: the second time the first result is given back
- * @throws Refusal in plain words
+ * @throws Refusal in plain words; OtherInput when the key came before with another input
  */
 export function runCommand<R>(runner: Runner, command: Command<never, R>, input: unknown, actor: Actor, key?: string): R {
 	const c = command as unknown as Command;
+	const { sqlite, orm } = runner.db;
+	const click = key ? clickOf(actor, c.name, input, key) : null;
+	// Before anything is asked: what was taken once is answered again, whatever rules or rights have changed since.
+	const earlier = click && earlierAnswer(orm, click);
+	if (earlier) return earlier.result as R;
 	if (!allowed(actor, c.access)) throw new NotAllowed('You may not do this. Ask the owner if you should.');
 	validate(c.input, input);
-	const { sqlite, orm } = runner.db;
-	const doneId = key ? `${actor.type === 'person' ? actor.id : actor.type === 'link' ? actor.linkId : actor.type}:${c.name}:${key}` : null;
 	const topics: string[] = [];
 	const ended: Context['ended'] = [];
 	const work = sqlite.transaction((): R => {
-		if (doneId) {
-			const earlier = orm.select().from(done).where(eq(done.id, doneId)).get();
-			if (earlier) return JSON.parse(earlier.result) as R;
-		}
+		// Another process of the same company may have been first.
+		const meanwhile = click && earlierAnswer(orm, click);
+		if (meanwhile) return meanwhile.result as R;
 		// A click that is repeated with its key was counted the first time.
 		limitRate(c.name, actor, Date.now());
 		const now = runner.clock.now();
@@ -61,14 +63,10 @@ export function runCommand<R>(runner: Runner, command: Command<never, R>, input:
 		ctx.told.forEach((t, n) =>
 			orm
 				.insert(history)
-				.values({ ...entry, ...t, changes: n === ctx.told.length - 1 ? ctx.changes : [] })
+				.values({ ...entry, ...t, area: t.area ?? areaOf(c.name), changes: n === ctx.told.length - 1 ? ctx.changes : [] })
 				.run()
 		);
-		if (doneId)
-			orm
-				.insert(done)
-				.values({ id: doneId, command: c.name, result: JSON.stringify(result ?? null), at: now })
-				.run();
+		if (click) keepAnswer(orm, click, result, now);
 		topics.push(...ctx.topics);
 		ended.push(...ctx.ended);
 		return result;

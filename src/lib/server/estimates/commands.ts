@@ -468,16 +468,16 @@ const notNegative = (c: Cents): Cents => {
 	return c;
 };
 
-/** Takes the last change back, or makes the one taken back again. Works after a reload: the history is the memory. */
+/** Takes the own last change back, or makes the one taken back again. Works after a reload: the history is the memory. */
 export const undoRedo = defineCommand({
 	name: 'estimates.undo',
 	access: 'estimates.change',
 	input: Type.Object({ estimateId: Id, redo: Type.Optional(Type.Boolean()) }, strict),
 	run(ctx, i) {
-		const { last, next } = undoState(ctx, i.estimateId);
+		const { last, next } = undoState(ctx, i.estimateId, ctx.who.id);
 		const target = i.redo ? next : last;
-		if (!target) throw new Refusal(i.redo ? 'There is nothing to do again.' : 'There is nothing to undo.');
-		turnBack(ctx, target.changes, i.redo ? 'after' : 'before');
+		if (!target) throw new Refusal(i.redo ? 'There is nothing of yours to do again.' : 'There is nothing of yours to undo.');
+		turnBack(ctx, target, i.redo ? 'after' : 'before');
 		ctx.db.update(history).set({ undone: !i.redo }).where(eq(history.id, target.id)).run();
 		const e = ctx.get(estimates, i.estimateId, 'This estimate');
 		ctx.db
@@ -492,9 +492,10 @@ export const undoRedo = defineCommand({
 				byId: ctx.who.id,
 				byName: ctx.who.name,
 				command: 'estimates.undo',
+				area: 'estimates',
 				subject: `estimate:${i.estimateId}`,
 				text: `${i.redo ? 'Again' : 'Taken back'}: ${target.text}`,
-				changes: [],
+				changes: ctx.changes,
 				undoOf: target.id
 			})
 			.run();

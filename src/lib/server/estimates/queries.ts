@@ -13,8 +13,11 @@ import { todayOf } from '../billing/queries';
 import { loadEstimate } from './load';
 import { undoState } from './undo';
 
-/** The estimate of a job as the bench shows it: rows for the core, tax of today, undo state, what the mail would say. */
-export function bench(app: App, jobId: string, change: number | null = null) {
+/**
+ * The estimate of a job as the bench shows it: rows for the core, tax of today, what this person can undo, what the mail would say.
+ * @param personId who looks at it
+ */
+export function bench(app: App, jobId: string, personId: string, change: number | null = null) {
 	const db = app.db.orm;
 	const row = db
 		.select()
@@ -36,7 +39,7 @@ export function bench(app: App, jobId: string, change: number | null = null) {
 				.where(and(eq(customers.id, job.customerId)))
 				.get()?.e ?? null)
 		: null;
-	const { last, next } = undoState({ db }, row.id);
+	const { last, next } = undoState({ db }, row.id, personId);
 	const own = companyOf(app);
 	const customer = customerOfJob(app, jobId);
 	return {

@@ -1,7 +1,8 @@
-import { and, desc, eq, gt, isNull, asc } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, isNull, max, ne, sql } from 'drizzle-orm';
 import type { SQLiteColumn, SQLiteTable } from 'drizzle-orm/sqlite-core';
 import { Refusal } from '../../core/refusal';
 import type { Context } from '../commands';
+import { columnsOf, sameValue } from '../commands/row-changes';
 import { estimates, history, lines, optionGroups, recipes, scopes, shapes, type RowChange } from '../db/schema';
 
 const TABLES: Record<string, SQLiteTable & { id: SQLiteColumn }> = {
@@ -13,10 +14,30 @@ const TABLES: Record<string, SQLiteTable & { id: SQLiteColumn }> = {
 	option_groups: optionGroups
 };
 
-/** The change that Undo would take back, and the one that Redo would make again. */
-export function undoState(ctx: Pick<Context, 'db'>, estimateId: string) {
-	const subject = `estimate:${estimateId}`;
-	const own = and(eq(history.subject, subject), isNull(history.undoOf));
+type Row = Record<string, unknown>;
+type Entry = typeof history.$inferSelect;
+
+/** Where a row stands among others: it moves whenever anybody puts something beside it, so it hinders nothing. */
+const PLACE = 'position';
+
+/**
+ * The own last change of an estimate that a person can take back, and the own one they can make again.
+ * What led to a quote that was made is not among them: it has gone out.
+ */
+export function undoState(
+	ctx: Pick<Context, 'db'>,
+	estimateId: string,
+	personId: string
+): { last: Entry | undefined; next: Entry | undefined } {
+	const issuedAfter = ctx.db.select({ n: estimates.issuedAfter }).from(estimates).where(eq(estimates.id, estimateId)).get()?.n ?? 0;
+	const own = and(
+		eq(history.subject, `estimate:${estimateId}`),
+		gt(history.id, issuedAfter),
+		eq(history.byId, personId),
+		isNull(history.undoOf),
+		// A command that left everything as it was is no step.
+		ne(sql`${history.changes}`, '[]')
+	);
 	const last = ctx.db
 		.select()
 		.from(history)
@@ -34,39 +55,74 @@ export function undoState(ctx: Pick<Context, 'db'>, estimateId: string) {
 	return { last, next };
 }
 
-/** What was taken back cannot be done again once something new was done. */
-export function dropRedo(ctx: Pick<Context, 'db'>, estimateId: string): void {
+/** What a person took back cannot be done again once that person did something new. What others took back stays theirs. */
+export function dropRedo(ctx: Pick<Context, 'db' | 'who'>, estimateId: string): void {
 	ctx.db
 		.update(history)
 		.set({ undoOf: -1 })
-		.where(and(eq(history.subject, `estimate:${estimateId}`), eq(history.undone, true), isNull(history.undoOf)))
+		.where(
+			and(eq(history.subject, `estimate:${estimateId}`), eq(history.byId, ctx.who.id), eq(history.undone, true), isNull(history.undoOf))
+		)
 		.run();
 }
 
-/** Puts the rows of a change back to before (undo) or after (redo). Refused when somebody changed them since. */
-export function turnBack(ctx: Context, changes: readonly RowChange[], to: 'before' | 'after'): void {
-	const order = to === 'before' ? [...changes].reverse() : changes;
+/** Says that a quote was made of an estimate: Undo does not go behind it. */
+export function undoEndsHere(ctx: Context, estimateId: string): void {
+	const before = ctx.db
+		.select({ id: max(history.id) })
+		.from(history)
+		.get()?.id;
+	ctx.update(estimates, estimateId, { issuedAfter: before ?? 0 });
+}
+
+/**
+ * Puts what an entry changed back to before (undo) or after (redo): of changed rows only the columns that it changed, so that what others did to
+ * the rest stays.
+ * @throws Refusal with who changed what since, when one of those columns was changed or a row has other things in it by now
+ */
+export function turnBack(ctx: Context, entry: Entry, to: 'before' | 'after'): void {
+	const order = to === 'before' ? [...entry.changes].reverse() : entry.changes;
 	for (const change of order) {
 		const table = TABLES[change.table];
 		if (!table) continue;
 		const goal = change[to];
 		const from = change[to === 'before' ? 'after' : 'before'];
-		const now = ctx.find(table, change.id) as Record<string, unknown> | undefined;
-		if (!same(now, from)) throw new Refusal('This was changed by somebody else since, so it cannot be taken back on its own.');
-		if (goal === null) {
-			if (now) ctx.remove(table, change.id);
-		} else if (!now) ctx.insert(table, revive(goal) as never);
-		else {
-			const { id: _id, version: _version, ...rest } = goal;
-			ctx.update(table, change.id, rest as never);
-		}
+		const now = ctx.find(table, change.id) as Row | undefined;
+		if (!now !== !from) throw changedSince(ctx, entry, change);
+		const columns = columnsOf(change).filter((c) => c !== 'id' && c !== 'version');
+		const same = (c: string): boolean => sameValue(now?.[c], from?.[c]);
+		if (!columns.every((c) => c === PLACE || same(c))) throw changedSince(ctx, entry, change);
+		if (!goal) asOne(ctx, entry, change, () => ctx.remove(table, change.id));
+		else if (!now) asOne(ctx, entry, change, () => ctx.insert(table, { ...goal } as never));
+		else ctx.update(table, change.id, Object.fromEntries(columns.filter(same).map((c) => [c, goal[c]])) as never);
 	}
 }
 
-const revive = (row: Record<string, unknown>): Record<string, unknown> => ({ ...row });
+/** Takes a row out or puts one back; when others hang on it, or what it hung on is gone, that is said by whose change it is. */
+function asOne(ctx: Context, entry: Entry, change: RowChange, work: () => unknown): void {
+	try {
+		work();
+	} catch (e) {
+		if (String((e as { code?: string }).code).startsWith('SQLITE_CONSTRAINT')) throw changedSince(ctx, entry, change);
+		throw e;
+	}
+}
 
-function same(a: Record<string, unknown> | undefined | null, b: Record<string, unknown> | null): boolean {
-	if (!a || !b) return !a && !b;
-	const strip = ({ version: _v, ...rest }: Record<string, unknown>) => JSON.stringify(rest, Object.keys(rest).sort());
-	return strip(a) === strip(b) && JSON.stringify(a.source ?? a.figure) === JSON.stringify(b.source ?? b.figure);
+/** The refusal that names whose later change stands in the way, with what it was. */
+function changedSince(ctx: Context, entry: Entry, change: RowChange): Refusal {
+	const touches = (c: RowChange): boolean =>
+		c.id === change.id || [c.after, c.before].some((row) => Object.values(row ?? {}).includes(change.id));
+	const later = ctx.db
+		.select()
+		.from(history)
+		.where(and(eq(history.subject, entry.subject), gt(history.id, entry.id), eq(history.undone, false)))
+		.orderBy(desc(history.id))
+		.limit(200)
+		.all()
+		.find((h) => h.byId !== ctx.who.id && h.changes.some(touches));
+	return new Refusal(
+		later
+			? `${later.byName} changed this since: “${later.text}”. Undoing yours would take that back too, so it stays as it is.`
+			: 'This was changed since in another way, so it cannot be taken back on its own.'
+	);
 }

@@ -1,9 +1,9 @@
-import { and, asc, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
 import { costTable, overUnder } from '../../core/costing';
 import { groupRule, membersOf, presetsOf } from '../../core/estimate';
-import { cents } from '../../core/money';
+import { cents, type Cents } from '../../core/money';
 import { USUAL_LISTS } from '../../core/sales';
-import type { Role } from '../../core/access';
+import { rightOfArea, type Viewer } from '../../core/access';
 import { wallTime } from '../../core/time';
 import type { App } from '../app';
 import { changesOf } from '../estimates/changes';
@@ -43,8 +43,8 @@ export const companyOf = (app: App) => {
 	return own;
 };
 
-/** A job with who and where. */
-export function jobHead(app: App, id: string) {
+/** A job with who and where; what the customer asked for only for those who see requests. */
+export function jobHead(app: App, id: string, viewer: Viewer) {
 	const row = app.db.orm
 		.select({ job: jobs, customer: customers, site: sites, stage: stages, person: { id: people.id, name: people.name } })
 		.from(jobs)
@@ -54,11 +54,12 @@ export function jobHead(app: App, id: string) {
 		.leftJoin(people, eq(people.id, jobs.personId))
 		.where(eq(jobs.id, id))
 		.get();
-	return row ?? null;
+	if (!row) return null;
+	return viewer.may('leads.see') ? row : { ...row, job: { ...row.job, wanted: '' } };
 }
 
-/** The steps of a job's thread, each with its day and figure. */
-export function threadOf(app: App, id: string) {
+/** The steps of a job's thread, each with its day, and its figure for those who see such figures. */
+export function threadOf(app: App, id: string, viewer: Viewer) {
 	const db = app.db.orm;
 	const job = db.select().from(jobs).where(eq(jobs.id, id)).get();
 	if (!job) return [];
@@ -87,17 +88,32 @@ export function threadOf(app: App, id: string) {
 	const contract = (job.contractNet ?? 0) + (job.contractTax ?? 0);
 	return [
 		{ name: 'asked', day: day(job.askedAt), amount: null, done: true },
-		{ name: 'quoted', day: day(revision?.at), amount: revision?.total ?? null, done: revision !== undefined },
+		{
+			name: 'quoted',
+			day: day(revision?.at),
+			amount: viewer.when('estimates.see', () => revision?.total ?? null),
+			done: revision !== undefined
+		},
 		{ name: 'won', day: day(job.wonAt), amount: job.number !== null ? contract : null, done: job.number !== null },
 		{ name: 'planned', day: shift?.day ?? null, amount: null, done: shift !== undefined },
 		{ name: 'done', day: day(job.doneAt), amount: null, done: job.doneAt !== null },
-		{ name: 'billed', day: day(money?.at), amount: billed || null, done: billed > 0 && (contract === 0 || billed >= contract) },
-		{ name: 'paid', day: null, amount: money?.paid || null, done: billed > 0 && (money?.paid ?? 0) >= billed && billed >= contract }
+		{
+			name: 'billed',
+			day: day(money?.at),
+			amount: viewer.when('invoices.see', () => billed || null),
+			done: billed > 0 && (contract === 0 || billed >= contract)
+		},
+		{
+			name: 'paid',
+			day: null,
+			amount: viewer.when('invoices.see', () => money?.paid || null),
+			done: billed > 0 && (money?.paid ?? 0) >= billed && billed >= contract
+		}
 	];
 }
 
-/** Costs of a job: sold, used, to come by kind; each entry; what waits to be billed. */
-export function jobCosts(app: App, id: string) {
+/** Costs of a job: sold, used, to come by kind; each entry; for those who see invoices what is billed and waits to be. */
+export function jobCosts(app: App, id: string, viewer: Viewer) {
 	const db = app.db.orm;
 	const job = db.select().from(jobs).where(eq(jobs.id, id)).get();
 	const budget = db.select().from(budgetRows).where(eq(budgetRows.jobId, id)).all();
@@ -122,24 +138,32 @@ export function jobCosts(app: App, id: string) {
 		job?.percentComplete ?? null
 	);
 	const all = table.at(-1);
-	const billed = cents(
-		db
-			.select({ n: sql<number>`coalesce(sum(${invoices.net}), 0)` })
-			.from(invoices)
-			.where(and(eq(invoices.jobId, id), isNotNull(invoices.issuedAt), isNull(invoices.voidedAt)))
-			.get()?.n ?? 0
-	);
-	const toBill = entries.filter((e) => e.state === 'to bill' && !e.time?.conflict).reduce((a, e) => a + e.charge, 0);
+	const contract = cents(job?.contractNet ?? 0);
+	const against = (billed: Cents) => overUnder(all?.actual ?? cents(0), all?.forecast ?? cents(0), contract, billed);
+	const { complete, earned } = against(cents(0));
 	return {
 		table,
 		entries,
 		running,
-		billed,
-		toBill,
-		contract: job?.contractNet ?? 0,
-		earned: overUnder(all?.actual ?? cents(0), all?.forecast ?? cents(0), cents(job?.contractNet ?? 0), billed)
+		contract,
+		earned: { complete, earned },
+		billing: viewer.when('invoices.see', () => {
+			const billed = billedNet(db, id);
+			const toBill = entries.filter((e) => e.state === 'to bill' && !e.time?.conflict).reduce((a, e) => a + e.charge, 0);
+			return { billed, toBill, over: against(billed).over };
+		})
 	};
 }
+
+/** What is billed of a job, without tax. */
+const billedNet = (db: App['db']['orm'], jobId: string): Cents =>
+	cents(
+		db
+			.select({ n: sql<number>`coalesce(sum(${invoices.net}), 0)` })
+			.from(invoices)
+			.where(and(eq(invoices.jobId, jobId), isNotNull(invoices.issuedAt), isNull(invoices.voidedAt)))
+			.get()?.n ?? 0
+	);
 
 /** The time behind a cost, as wall time where it was worked: what is typed to put it right. */
 function shownTime(t: typeof timeEntries.$inferSelect) {
@@ -169,53 +193,55 @@ const choicesForJob = (app: App) => {
 	};
 };
 
-/** Everything the job page shows somebody of this role. */
-export function jobPage(app: App, id: string, role: Role) {
+/** Everything the job page shows this person: quotes for those who see estimates, what was asked for those who see requests, invoices and payments
+ * for those who see invoices. What is not theirs is not read. */
+export function jobPage(app: App, id: string, viewer: Viewer) {
 	const db = app.db.orm;
-	const head = jobHead(app, id);
+	const head = jobHead(app, id, viewer);
 	if (!head) return null;
 	const estimate = db
 		.select({ id: estimates.id })
 		.from(estimates)
 		.where(and(eq(estimates.jobId, id), isNull(estimates.change)))
 		.get();
-	const revs = db
-		.select({
-			id: revisions.id,
-			revision: revisions.revision,
-			number: quotes.number,
-			quoteId: revisions.quoteId,
-			own: quotes.own,
-			quiet: revisions.quiet,
-			state: revisions.state,
-			total: revisions.total,
-			issuedAt: revisions.issuedAt,
-			validUntil: revisions.validUntil,
-			seen: sql<number>`(select count(*) from views where views.subject_id = ${revisions.id})`,
-			firstSeen: sql<number | null>`(select min(at) from views where views.subject_id = ${revisions.id})`,
-			lastSeen: sql<number | null>`(select max(at) from views where views.subject_id = ${revisions.id})`
-		})
-		.from(revisions)
-		.innerJoin(quotes, eq(quotes.id, revisions.quoteId))
-		.where(eq(quotes.jobId, id))
-		.orderBy(desc(revisions.revision))
-		.all()
-		.map((r) => ({
-			...r,
-			link: maySend(role, 'quote') ? linkFor(app, 'quote', r.id) : null,
-			answer: db.select().from(answers).where(eq(answers.revisionId, r.id)).get() ?? null,
-			questions: questionsOf(db, r.quoteId).filter((q) => q.revisionId === r.id),
-			activity: activityOf(db, r.id),
-			scans: attachedTo(app, `revision:${r.id}`),
-			choices: r.state === 'open' ? choicesOf(db, r.id) : []
-		}));
+	const quotesOf = () =>
+		db
+			.select({
+				id: revisions.id,
+				revision: revisions.revision,
+				number: quotes.number,
+				quoteId: revisions.quoteId,
+				own: quotes.own,
+				quiet: revisions.quiet,
+				state: revisions.state,
+				total: revisions.total,
+				issuedAt: revisions.issuedAt,
+				validUntil: revisions.validUntil,
+				seen: sql<number>`(select count(*) from views where views.subject_id = ${revisions.id})`,
+				firstSeen: sql<number | null>`(select min(at) from views where views.subject_id = ${revisions.id})`,
+				lastSeen: sql<number | null>`(select max(at) from views where views.subject_id = ${revisions.id})`
+			})
+			.from(revisions)
+			.innerJoin(quotes, eq(quotes.id, revisions.quoteId))
+			.where(eq(quotes.jobId, id))
+			.orderBy(desc(revisions.revision))
+			.all()
+			.map((r) => ({
+				...r,
+				link: maySend(viewer.role, 'quote') ? linkFor(app, 'quote', r.id) : null,
+				answer: db.select().from(answers).where(eq(answers.revisionId, r.id)).get() ?? null,
+				questions: questionsOf(db, r.quoteId).filter((q) => q.revisionId === r.id),
+				activity: activityOf(db, r.id),
+				scans: attachedTo(app, `revision:${r.id}`),
+				choices: r.state === 'open' ? choicesOf(db, r.id) : []
+			}));
 	return {
 		...head,
 		...choicesForJob(app),
 		estimateId: estimate?.id ?? null,
-		revisions: revs,
-		thread: threadOf(app, id),
-		costs: jobCosts(app, id),
+		revisions: viewer.list('estimates.see', quotesOf),
+		thread: threadOf(app, id, viewer),
+		costs: viewer.when('costs.see', () => jobCosts(app, id, viewer)),
 		tasks: tasksOf(app, id),
 		materials: db.select().from(jobMaterials).where(eq(jobMaterials.jobId, id)).all(),
 		phases: db.select().from(phases).where(eq(phases.jobId, id)).orderBy(asc(phases.position)).all(),
@@ -225,18 +251,33 @@ export function jobPage(app: App, id: string, role: Role) {
 			.where(eq(shifts.jobId, id))
 			.get(),
 		notes: notesOf(app, id),
-		changes: changesOf(app, id),
+		// Somebody who bills needs what was agreed; what is being offered, and what it earns, is for those who see estimates.
+		changes: viewer.may('estimates.see')
+			? changesOf(app, id)
+			: changesOf(app, id)
+					.filter((c) => c.state === 'accepted')
+					.map((c) => ({ ...c, margin: null })),
 		contract: contractOf(db, id),
-		invoices: invoicesOfJob(app, id),
-		history: db
-			.select({ id: history.id, at: history.at, byName: history.byName, text: history.text })
-			.from(history)
-			.where(eq(history.subject, `job:${id}`))
-			.orderBy(desc(history.id))
-			.limit(40)
-			.all(),
+		invoices: viewer.list('invoices.see', () => invoicesOfJob(app, id)),
+		history: told(db, `job:${id}`, 40, viewer),
 		stages: db.select().from(stages).orderBy(asc(stages.track), asc(stages.position)).all()
 	};
+}
+
+/** What happened last on a record, as far as this person may read it. */
+function told(db: App['db']['orm'], subject: string, most: number, viewer: Viewer) {
+	const areas = db.selectDistinct({ area: history.area }).from(history).where(eq(history.subject, subject)).all();
+	const readable = areas.flatMap(({ area }) => {
+		const right = rightOfArea(area);
+		return right && viewer.may(right) ? [area] : [];
+	});
+	return db
+		.select({ id: history.id, at: history.at, byName: history.byName, text: history.text })
+		.from(history)
+		.where(and(eq(history.subject, subject), inArray(history.area, readable)))
+		.orderBy(desc(history.id))
+		.limit(most)
+		.all();
 }
 
 export const notesOf = (app: App, jobId: string) =>
@@ -266,7 +307,8 @@ export const invoicesOfJob = (app: App, jobId: string) =>
 		.orderBy(desc(invoices.number))
 		.all();
 
-export function jobList(app: App, meaning: string, text: string, limit = 2000) {
+/** Jobs that were won; what is billed of them for those who see invoices. */
+export function jobList(app: App, viewer: Viewer, meaning: string, text: string, limit = 2000) {
 	const q = `%${text.replace(/[%_]/g, '')}%`;
 	return app.db.orm
 		.select({
@@ -281,7 +323,11 @@ export function jobList(app: App, meaning: string, text: string, limit = 2000) {
 			kindOfWork: jobs.kindOfWork,
 			used: sql<number>`(select coalesce(sum(cost), 0) from cost_entries c where c.job_id = jobs.id)`,
 			sold: sql<number>`(select coalesce(sum(cost), 0) from budget_rows b where b.job_id = jobs.id)`,
-			billed: sql<number>`(select coalesce(sum(net), 0) from invoices i where i.job_id = jobs.id and i.issued_at is not null and i.voided_at is null)`
+			billed: viewer.may('invoices.see')
+				? sql<
+						number | null
+					>`(select coalesce(sum(net), 0) from invoices i where i.job_id = jobs.id and i.issued_at is not null and i.voided_at is null)`
+				: sql<null>`null`
 		})
 		.from(jobs)
 		.innerJoin(customers, eq(customers.id, jobs.customerId))
@@ -333,7 +379,8 @@ export const customerList = (app: App) =>
 		.limit(10_000)
 		.all();
 
-export function customerPage(app: App, id: string) {
+/** A customer with what was won, and for those who see invoices what was billed and paid. */
+export function customerPage(app: App, id: string, viewer: Viewer) {
 	const db = app.db.orm;
 	const customer = db.select().from(customers).where(eq(customers.id, id)).get();
 	if (!customer) return null;
@@ -354,7 +401,8 @@ export function customerPage(app: App, id: string) {
 	const [billed, paid] = [money?.billed ?? 0, money?.paid ?? 0];
 	return {
 		customer,
-		sums: { jobs: of?.jobs ?? 0, won: of?.won ?? 0, contracts: of?.contracts ?? 0, billed, paid, open: billed - paid },
+		sums: { jobs: of?.jobs ?? 0, won: of?.won ?? 0, contracts: of?.contracts ?? 0 },
+		money: viewer.when('invoices.see', () => ({ billed, paid, open: billed - paid })),
 		sites: db.select().from(sites).where(eq(sites.customerId, id)).all(),
 		jobs: db
 			.select({ id: jobs.id, name: jobs.name, number: jobs.number, stage: stages.name, contract: jobs.contractNet })
@@ -363,23 +411,26 @@ export function customerPage(app: App, id: string) {
 			.where(eq(jobs.customerId, id))
 			.orderBy(desc(jobs.touchedAt))
 			.all(),
-		invoices: db
-			.select({
-				id: invoices.id,
-				number: invoices.number,
-				title: invoices.title,
-				total: invoices.total,
-				due: invoices.due,
-				issuedAt: invoices.issuedAt,
-				voidedAt: invoices.voidedAt,
-				paid: invoices.paid
-			})
-			.from(invoices)
-			.where(eq(invoices.customerId, id))
-			.orderBy(desc(invoices.number))
-			.all()
+		invoices: viewer.list('invoices.see', () => invoicesOfCustomer(db, id))
 	};
 }
+
+const invoicesOfCustomer = (db: App['db']['orm'], customerId: string) =>
+	db
+		.select({
+			id: invoices.id,
+			number: invoices.number,
+			title: invoices.title,
+			total: invoices.total,
+			due: invoices.due,
+			issuedAt: invoices.issuedAt,
+			voidedAt: invoices.voidedAt,
+			paid: invoices.paid
+		})
+		.from(invoices)
+		.where(eq(invoices.customerId, customerId))
+		.orderBy(desc(invoices.number))
+		.all();
 
 export const quoteList = (app: App, state: string) =>
 	app.db.orm
@@ -429,21 +480,16 @@ export const kindOfJob = (app: App, jobId: string): string =>
 	app.db.orm.select({ kind: jobs.kindOfWork }).from(jobs).where(eq(jobs.id, jobId)).get()?.kind ?? '';
 
 /** The last steps on a job and its estimate, and the estimate whose last step somebody may take back. Computes nothing: it must not fail. */
-export function recentOf(app: App, jobId: string, mayUndo: boolean) {
+export function recentOf(app: App, jobId: string, viewer: Viewer) {
 	const db = app.db.orm;
 	const estimate = db
 		.select({ id: estimates.id })
 		.from(estimates)
 		.where(and(eq(estimates.jobId, jobId), isNull(estimates.change)))
 		.get();
-	const about = (subject: string) =>
-		db
-			.select({ id: history.id, at: history.at, byName: history.byName, text: history.text })
-			.from(history)
-			.where(eq(history.subject, subject))
-			.orderBy(desc(history.id))
-			.limit(10)
-			.all();
-	const entries = [...about(`job:${jobId}`), ...(estimate ? about(`estimate:${estimate.id}`) : [])];
-	return { estimateId: mayUndo ? (estimate?.id ?? null) : null, entries: entries.sort((a, b) => b.id - a.id).slice(0, 10) };
+	const entries = [`job:${jobId}`, ...(estimate ? [`estimate:${estimate.id}`] : [])].flatMap((subject) => told(db, subject, 10, viewer));
+	return {
+		estimateId: viewer.when('estimates.change', () => estimate?.id ?? null),
+		entries: entries.sort((a, b) => b.id - a.id).slice(0, 10)
+	};
 }

@@ -1,19 +1,28 @@
+import { rightOfTopic, type Viewer } from '../../core/access';
+
 /** Whose stream it is. */
 export interface StreamOf {
 	personId: string;
 	sessionId: string;
 }
 
+const hears = (viewer: Viewer, topic: string): boolean => {
+	const right = rightOfTopic(topic);
+	return right !== null && viewer.may(right);
+};
+
 /** Tells open screens what changed. Topics are record paths like job:ID, or places like plan, leads, outbox. */
 class Live {
-	readonly #listeners = new Set<(topics: readonly string[]) => void>();
+	readonly #listeners = new Map<(topics: readonly string[]) => void, Viewer>();
 	readonly #closers = new Map<() => void, StreamOf>();
 
 	publish(topics: readonly string[]): void {
 		if (topics.length === 0) return;
-		for (const listener of [...this.#listeners]) {
+		for (const [listener, viewer] of [...this.#listeners]) {
+			const heard = topics.filter((t) => hears(viewer, t));
+			if (heard.length === 0) continue;
 			try {
-				listener(topics);
+				listener(heard);
 			} catch {
 				// A screen that is gone must not keep the news from the others, nor fail the command that made it.
 				this.#listeners.delete(listener);
@@ -21,8 +30,9 @@ class Live {
 		}
 	}
 
-	subscribe(listener: (topics: readonly string[]) => void): () => void {
-		this.#listeners.add(listener);
+	/** Hears of what this person may see, and of nothing else: not even that a record of that name is there. */
+	subscribe(viewer: Viewer, listener: (topics: readonly string[]) => void): () => void {
+		this.#listeners.set(listener, viewer);
 		return () => this.#listeners.delete(listener);
 	}
 

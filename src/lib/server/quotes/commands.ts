@@ -31,6 +31,7 @@ import {
 	views
 } from '../db/schema';
 import { loadEstimate } from '../estimates/load';
+import { undoEndsHere } from '../estimates/undo';
 import { checkSignedOff } from '../estimates/reviews';
 import { hashOf, newId } from '../ids';
 import { applyChange, winJob } from '../jobs/win';
@@ -207,6 +208,7 @@ export const issueQuote = defineCommand({
 				settings: { ...own.settings, quoteLetter: { subject: i.subject, text: i.text, ...(i.message ? { message: i.message } : {}) } }
 			});
 		ctx.update(jobs, job.id, { touchedAt: ctx.now });
+		undoEndsHere(ctx, row.id);
 		ctx.happened(
 			`job:${job.id}`,
 			`Quote ${quote.number}, revision ${number} issued: ${formatCents(frozen.totals.total)}`,

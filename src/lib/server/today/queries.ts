@@ -1,5 +1,6 @@
 import { and, asc, eq, gte, lt, sql } from 'drizzle-orm';
 import { addDays, daysBetween } from '../../core/time';
+import type { Right, Viewer } from '../../core/access';
 import type { App } from '../app';
 import { isOpen, readyToBill, todayOf } from '../billing/queries';
 import { customers, invoices, jobs, leads, people, quotes, revisions, shifts, sites, timeEntries } from '../db/schema';
@@ -20,6 +21,8 @@ export interface Decision {
 	path: string;
 }
 
+type Week = ReturnType<typeof board>;
+
 const dayWords = (day: string): string =>
 	new Date(`${day}T12:00Z`).toLocaleDateString('en-US', { weekday: 'long', month: 'short', day: 'numeric', timeZone: 'UTC' });
 const ago = (now: number, then: number): string => {
@@ -27,8 +30,26 @@ const ago = (now: number, then: number): string => {
 	return h < 1 ? 'just now' : h < 24 ? `${h} h ago` : `${Math.round(h / 24)} days ago`;
 };
 
-/** What needs a decision, ordered by the money that hangs on it; each with the one action that settles it. */
-export function decisions(app: App, week = board(app, mondayOf(todayOf(app)), 2)): Decision[] {
+/**
+ * What needs a decision of this person, ordered by the money that hangs on it; each with the one action that settles it. A decision of an area that is
+ * not theirs is not read.
+ */
+export function decisions(app: App, viewer: Viewer, week = board(app, mondayOf(todayOf(app)), 2)): Decision[] {
+	const of: [Right, () => Decision[]][] = [
+		['estimates.see', () => quotesWithoutAnswer(app)],
+		['invoices.see', () => notBilled(app)],
+		['estimates.see', () => signOffs(app)],
+		['invoices.see', () => lateInvoices(app)],
+		['leads.see', () => newLeads(app)],
+		['estimates.see', () => questionsAsked(app)],
+		['plan.see', () => planConflicts(app, week)],
+		['costs.see', () => timeInConflict(app)],
+		['plan.see', () => notManned(week)]
+	];
+	return of.flatMap(([right, look]) => viewer.list(right, look)).sort((a, b) => (b.amount ?? -1) - (a.amount ?? -1));
+}
+
+function quotesWithoutAnswer(app: App): Decision[] {
 	const db = app.db.orm;
 	const now = app.clock.now();
 	const today = todayOf(app);
@@ -64,6 +85,11 @@ export function decisions(app: App, week = board(app, mondayOf(todayOf(app)), 2)
 			path: `/jobs/${q.jobId}`
 		});
 	}
+	return list;
+}
+
+function notBilled(app: App): Decision[] {
+	const list: Decision[] = [];
 	for (const j of readyToBill(app)) {
 		if (j.toBill > 0)
 			list.push({
@@ -86,6 +112,12 @@ export function decisions(app: App, week = board(app, mondayOf(todayOf(app)), 2)
 				path: `/jobs/${j.id}/bill`
 			});
 	}
+	return list;
+}
+
+function signOffs(app: App): Decision[] {
+	const now = app.clock.now();
+	const list: Decision[] = [];
 	for (const s of waitingSignOffs(app))
 		list.push({
 			id: `sign-off:${s.id}`,
@@ -96,6 +128,13 @@ export function decisions(app: App, week = board(app, mondayOf(todayOf(app)), 2)
 			action: 'Look at it',
 			path: `/jobs/${s.jobId}/estimate/review${s.change === null ? '' : `?change=${s.change}`}`
 		});
+	return list;
+}
+
+function lateInvoices(app: App): Decision[] {
+	const db = app.db.orm;
+	const today = todayOf(app);
+	const list: Decision[] = [];
 	const late = db
 		.select({
 			id: invoices.id,
@@ -119,6 +158,13 @@ export function decisions(app: App, week = board(app, mondayOf(todayOf(app)), 2)
 			action: 'Collect',
 			path: `/bill/invoices/${i.id}`
 		});
+	return list;
+}
+
+function newLeads(app: App): Decision[] {
+	const db = app.db.orm;
+	const now = app.clock.now();
+	const list: Decision[] = [];
 	for (const l of db.select().from(leads).where(eq(leads.state, 'new')).orderBy(asc(leads.receivedAt)).limit(50).all())
 		list.push({
 			id: `lead:${l.id}`,
@@ -129,6 +175,12 @@ export function decisions(app: App, week = board(app, mondayOf(todayOf(app)), 2)
 			action: 'Open a job',
 			path: `/win/leads#${l.id}`
 		});
+	return list;
+}
+
+function questionsAsked(app: App): Decision[] {
+	const now = app.clock.now();
+	const list: Decision[] = [];
 	for (const q of openQuestions(app))
 		list.push({
 			id: `question:${q.id}`,
@@ -139,6 +191,12 @@ export function decisions(app: App, week = board(app, mondayOf(todayOf(app)), 2)
 			action: 'Answer',
 			path: `/jobs/${q.jobId}`
 		});
+	return list;
+}
+
+function planConflicts(app: App, week: Week): Decision[] {
+	const today = todayOf(app);
+	const list: Decision[] = [];
 	const told = new Set<string>();
 	for (const [shiftId, found] of Object.entries(week.conflicts)) {
 		const shift = week.shifts.find((s) => s.id === shiftId);
@@ -156,7 +214,11 @@ export function decisions(app: App, week = board(app, mondayOf(todayOf(app)), 2)
 			path: `/plan?from=${mondayOf(shift.day)}`
 		});
 	}
-	list.push(...timeInConflict(app));
+	return list;
+}
+
+function notManned(week: Week): Decision[] {
+	const list: Decision[] = [];
 	const left = new Map<string, { job: string; minutes: number }>();
 	for (const u of week.unmanned) left.set(u.jobId, { job: u.job, minutes: (left.get(u.jobId)?.minutes ?? 0) + u.leftMinutes });
 	for (const [jobId, u] of left)
@@ -169,7 +231,7 @@ export function decisions(app: App, week = board(app, mondayOf(todayOf(app)), 2)
 			action: 'Plan',
 			path: '/plan'
 		});
-	return list.sort((a, b) => (b.amount ?? -1) - (a.amount ?? -1));
+	return list;
 }
 
 /** Time that overlaps other time of the same person: it stands in no bill until somebody puts it right. One line a person and job. */
@@ -228,7 +290,7 @@ export function onSite(app: App, week = board(app, mondayOf(todayOf(app)), 1)) {
 }
 
 /** Today as one page: the board behind it is made once. */
-export function todayPage(app: App) {
+export function todayPage(app: App, viewer: Viewer) {
 	const week = board(app, mondayOf(todayOf(app)), 2);
-	return { list: decisions(app, week), site: onSite(app, week), calls: whomToCall(app) };
+	return { list: decisions(app, viewer, week), site: onSite(app, week), calls: viewer.list('estimates.see', () => whomToCall(app)) };
 }

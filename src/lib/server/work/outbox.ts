@@ -3,6 +3,7 @@ import { Type } from '@sinclair/typebox';
 import type { App } from '../app';
 import { Refusal } from '../../core/refusal';
 import { defineCommand } from '../commands';
+import { forgetOldKeys } from '../commands/idempotency';
 import { Id, strict } from '../commands/inputs';
 import { company, outbox } from '../db/schema';
 import { live } from '../live';
@@ -14,6 +15,7 @@ import { reconcileCharges } from '../receivables/reconcile';
 import { takeLeadMail } from '../sales/lead-folder';
 
 const TRIES = 5;
+const DAY = 86_400_000;
 
 /** The text of a letter as it goes out: with the customer's link in it. */
 export function letterText(app: App, row: { text: string; linkId: string | null }): string {
@@ -89,6 +91,7 @@ export function startWorker(app: App): () => void {
 	// Reminders are by the day: once a minute is often enough.
 	let remindedAt = 0;
 	let reconciledAt = 0;
+	let prunedAt = 0;
 	const look = async (): Promise<void> => {
 		if (busy) return;
 		busy = true;
@@ -107,6 +110,11 @@ export function startWorker(app: App): () => void {
 			const first = reconciledAt === 0;
 			reconciledAt = app.clock.now();
 			await reconcileCharges(app, first);
+		});
+		await safely('old keys', () => {
+			if (app.clock.now() - prunedAt < DAY) return;
+			prunedAt = app.clock.now();
+			forgetOldKeys(app.db.orm, prunedAt);
 		});
 		await safely('requests by mail', () => takeLeadMail(app));
 		await safely('outbox', () => sendDue(app));

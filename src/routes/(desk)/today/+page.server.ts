@@ -1,4 +1,9 @@
 import { app } from '$lib/server/app';
 import { todayPage } from '$lib/server/today/queries';
+import { viewerIn } from '$lib/server/viewer';
+import type { PageServerLoad } from './$types';
 
-export const load = () => ({ ...todayPage(app()), live: ['today', 'plan', 'field', 'leads', 'invoices'] });
+export const load: PageServerLoad = ({ locals }) => ({
+	...todayPage(app(), viewerIn(locals)),
+	live: ['today', 'plan', 'field', 'leads', 'invoices']
+});

@@ -45,7 +45,7 @@
 			</ul>
 		</section>
 		<div class="grid content-start gap-4">
-			{#if data.calls.length && data.me.role !== 'bookkeeper'}<section aria-labelledby="call">
+			{#if data.calls.length}<section aria-labelledby="call">
 					<h2 id="call" class="mb-2">Call now <span class="quiet font-normal">· open quotes, warmest first</span></h2>
 					<ol class="sheet calls">
 						{#each data.calls as c (c.revisionId)}<li>

@@ -1,8 +1,10 @@
 import { live } from '$lib/server/live';
+import { viewerIn } from '$lib/server/viewer';
 import type { RequestHandler } from './$types';
 
 /** Says what changed, as server-sent events, so that open screens refresh. Topics only: no data leaves this way. */
 export const GET: RequestHandler = ({ request, locals }) => {
+	const viewer = viewerIn(locals);
 	const of = { personId: locals.signed?.personId ?? '', sessionId: locals.signed?.sessionId ?? '' };
 	let stop = (): void => undefined;
 	const stream = new ReadableStream<string>({
@@ -15,7 +17,7 @@ export const GET: RequestHandler = ({ request, locals }) => {
 					// The browser was quicker.
 				}
 			};
-			const unsubscribe = live.subscribe((topics) => controller.enqueue(`event: change\ndata: ${JSON.stringify(topics)}\n\n`));
+			const unsubscribe = live.subscribe(viewer, (topics) => controller.enqueue(`event: change\ndata: ${JSON.stringify(topics)}\n\n`));
 			const beat = setInterval(() => controller.enqueue(': still here\n\n'), 25_000);
 			const forget = live.onClose(of, end);
 			stop = () => {

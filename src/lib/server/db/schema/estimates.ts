@@ -24,6 +24,8 @@ export const estimates = sqliteTable(
 		days: integer('days').notNull().default(0),
 		/** The template it was begun from, to say what was left out. */
 		templateId: text('template_id'),
+		/** The last entry of history when a quote was last made of it: what led to that quote is not undone. */
+		issuedAfter: integer('issued_after').notNull().default(0),
 		version: version()
 	},
 	(t) => [index('estimates_job').on(t.jobId)]

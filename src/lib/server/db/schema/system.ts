@@ -1,6 +1,7 @@
 import { index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 import { id, instant, version, words } from './columns';
 
+/** How a row changed. A row that is new or gone is kept whole; of a changed one only the columns that changed. */
 export interface RowChange {
 	table: string;
 	id: string;
@@ -18,6 +19,8 @@ export const history = sqliteTable(
 		command: text('command').notNull(),
 		subject: text('subject').notNull(),
 		text: text('text').notNull(),
+		/** The area it belongs to, which says who may read it: an invoice that an acceptance made is the invoices’. */
+		area: words('area'),
 		changes: text('changes', { mode: 'json' }).$type<RowChange[]>().notNull(),
 		undoOf: integer('undo_of'),
 		undone: integer('undone', { mode: 'boolean' }).notNull().default(false)
@@ -25,11 +28,21 @@ export const history = sqliteTable(
 	(t) => [index('history_subject').on(t.subject, t.id), index('history_at').on(t.at)]
 );
 
-/** What a client's key has done already, so that a second click or a repeated request does nothing twice. */
-export const done = sqliteTable(
-	'done',
-	{ id: id(), command: text('command').notNull(), result: text('result').notNull(), at: instant('at').notNull() },
-	(t) => [index('done_at').on(t.at)]
+/**
+ * The answers that clients' keys got, each bound to a hash of its input, so that a second click or a repeated request does nothing twice.
+ * Forgotten after 90 days.
+ */
+export const idempotencyKeys = sqliteTable(
+	'idempotency_keys',
+	{
+		id: id(),
+		command: text('command').notNull(),
+		/** Empty for what was kept before keys were bound to their input. */
+		inputHash: words('input_hash'),
+		result: text('result').notNull(),
+		at: instant('at').notNull()
+	},
+	(t) => [index('idempotency_keys_at').on(t.at)]
 );
 
 export const outbox = sqliteTable(

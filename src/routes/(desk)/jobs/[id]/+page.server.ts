@@ -1,23 +1,21 @@
 import { error } from '@sveltejs/kit';
-import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
 import { jobPage } from '$lib/server/jobs/queries';
+import { viewerIn } from '$lib/server/viewer';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params, locals }) => {
-	const role = locals.signed?.actor.role;
-	const job = role && jobPage(app(), params.id, role);
-	if (!job || !role) error(404, 'This job is not there any more.');
+	const viewer = viewerIn(locals);
+	const job = jobPage(app(), params.id, viewer);
+	if (!job) error(404, 'This job is not there any more.');
 	return {
 		...job,
-		// What a change order earns is for those who see estimates.
-		changes: may(role, 'estimates.see') ? job.changes : job.changes.map((c) => ({ ...c, margin: null })),
 		can: {
-			change: may(role, 'jobs.change'),
-			estimate: may(role, 'estimates.see'),
-			bill: may(role, 'invoices.see'),
-			hand: may(role, 'quotes.accept-by-hand'),
-			send: may(role, 'quotes.issue')
+			change: viewer.may('jobs.change'),
+			estimate: viewer.may('estimates.see'),
+			bill: viewer.may('invoices.see'),
+			hand: viewer.may('quotes.accept-by-hand'),
+			send: viewer.may('quotes.issue')
 		},
 		live: [`job:${params.id}`, 'field', 'costs', 'invoices']
 	};

@@ -31,8 +31,8 @@
 	/** Options that are ticked on the paper. */
 	let chosenByHand: ReadonlySet<string> = $state(new Set());
 	let problem = $state('');
-	const labor = $derived(data.costs.table.find((r) => r.kind === 'labor'));
-	const all = $derived(data.costs.table.at(-1));
+	const labor = $derived(data.costs?.table.find((r) => r.kind === 'labor'));
+	const all = $derived(data.costs?.table.at(-1));
 	const marks = { open: 'wait', accepted: 'done', declined: 'need', replaced: 'ring', withdrawn: 'ring' } as const;
 
 	async function begin() {
@@ -101,97 +101,98 @@
 					<h2>What is wanted</h2>
 					<p class="mt-1">{data.job.wanted}</p>
 				</section>{/if}
-			<section class="sheet">
-				<h2 class="p-3">Quotes</h2>
-				{#each data.revisions as r (r.id)}
-					<div class="flex flex-wrap items-center gap-x-4 gap-y-1 border-t p-3" style="border-color: var(--line)">
-						<strong class="figure">{r.number}-{r.revision}</strong><Mark kind={marks[r.state]} label={r.state} /><span class="figure"
-							>{formatCents(r.answer?.total ?? r.total)}</span
-						>
-						<span class="quiet"
-							>issued {showInstant(r.issuedAt, zone)} · {r.seen === 0
-								? 'not opened yet'
-								: `first seen ${showInstant(r.firstSeen, zone)}, ${r.seen === 1 ? 'once' : `${r.seen} times`}, last ${showInstant(r.lastSeen, zone)}`}</span
-						>
-						<span class="ml-auto flex gap-3"
-							><a class="link" href="/api/pdf/quote/{r.id}">PDF</a>{#if r.link && (r.state === 'open' || r.state === 'accepted')}<a
-									class="link"
-									href={r.link}>Customer’s page</a
-								>{/if}{#if data.can.send && (r.state === 'open' || r.state === 'accepted')}<button
-									class="link"
-									onclick={() => (relink = { id: r.id, name: `quote ${r.number}-${r.revision}` })}>{r.link ? 'Link …' : 'New link'}</button
-								>{/if}{#if r.state === 'open' && data.can.hand}<button
-									class="link"
-									onclick={() => {
-										handing = r.id;
-										signer = data.customer.name;
-										chosenByHand = new Set(r.choices.filter((c) => c.preset).map((c) => c.id));
-										problem = '';
-									}}>Accepted on paper</button
-								><button class="link" onclick={() => act('quotes.withdraw', { revisionId: r.id })}>Withdraw</button><button
-									class="link"
-									onclick={() => act('quotes.quiet', { revisionId: r.id, quiet: !r.quiet })}
-									>{r.quiet ? 'Remind again' : 'No reminders'}</button
-								>{/if}</span
-						>
-						{#if data.ownFields.some((f) => f.of === 'quote')}<div class="grid w-full grid-cols-3 gap-3">
-								<OwnFields fields={data.ownFields} of="quote" id={r.quoteId} values={r.own} mayChange={data.can.change} />
-							</div>{/if}
-						{#if r.activity.seconds || r.activity.tried}<p class="quiet w-full">
-								{[
-									r.activity.seconds >= 60 ? `${Math.round(r.activity.seconds / 60)} minutes on it` : '',
-									r.activity.tried ? `tried ${r.activity.tried} option${r.activity.tried > 1 ? 's' : ''}` : '',
-									r.activity.devices
-								]
-									.filter(Boolean)
-									.join(' · ')}
-							</p>{/if}
-						{#each r.questions as q (q.id)}<div class="question w-full">
-								<p>
-									<strong>{q.askedBy}</strong>
-									<span class="quiet">{showInstant(q.askedAt, zone)}{q.about ? `, about ${q.about}` : ''}</span>
-								</p>
-								<p class="words">{q.asked}</p>
-								{#if q.answeredAt}<p class="words"><strong>{q.answeredBy}:</strong> {q.answer}</p>
-								{:else if data.can.hand}<form
-										class="mt-1 flex gap-2"
-										onsubmit={async (e) => {
-											e.preventDefault();
-											if (await act('quotes.answer-question', { questionId: q.id, answer: answering[q.id] ?? '' })) answering[q.id] = '';
-										}}
-									>
-										<input class="input grow" aria-label="Answer to {q.askedBy}" bind:value={answering[q.id]} /><button class="btn"
-											>Answer</button
-										>
-									</form>{/if}
-							</div>{/each}
-						{#if r.answer}<p class="w-full">
-								{r.answer.answer === 'accepted'
-									? `Accepted by ${r.answer.name} on ${showInstant(r.answer.at, zone)}${r.answer.chosen.length ? `, with ${r.answer.chosen.length} option${r.answer.chosen.length > 1 ? 's' : ''}` : ''}`
-									: `Declined on ${showInstant(r.answer.at, zone)}: ${r.answer.reason}`}
-								{#if r.answer.record}<a class="link" href="/api/pdf/acceptance/{r.id}">Record of acceptance</a>{/if}
-								{#each r.scans as s (s.id)}<a class="link" href="/api/attachments/{s.id}" download>{s.name}</a>&nbsp;{/each}
-								{#if r.answer.answer === 'accepted' && data.can.hand}<label class="link"
-										>{r.scans.length ? 'Another scan' : 'Keep a scan of the paper'}<input
-											type="file"
-											class="sr-only"
-											accept="application/pdf,image/*"
-											onchange={(e) => {
-												void keepScan(r.id, e.currentTarget.files?.[0]);
-												e.currentTarget.value = '';
+			{#if data.can.estimate}<section class="sheet">
+					<h2 class="p-3">Quotes</h2>
+					{#each data.revisions as r (r.id)}
+						<div class="flex flex-wrap items-center gap-x-4 gap-y-1 border-t p-3" style="border-color: var(--line)">
+							<strong class="figure">{r.number}-{r.revision}</strong><Mark kind={marks[r.state]} label={r.state} /><span class="figure"
+								>{formatCents(r.answer?.total ?? r.total)}</span
+							>
+							<span class="quiet"
+								>issued {showInstant(r.issuedAt, zone)} · {r.seen === 0
+									? 'not opened yet'
+									: `first seen ${showInstant(r.firstSeen, zone)}, ${r.seen === 1 ? 'once' : `${r.seen} times`}, last ${showInstant(r.lastSeen, zone)}`}</span
+							>
+							<span class="ml-auto flex gap-3"
+								><a class="link" href="/api/pdf/quote/{r.id}">PDF</a>{#if r.link && (r.state === 'open' || r.state === 'accepted')}<a
+										class="link"
+										href={r.link}>Customer’s page</a
+									>{/if}{#if data.can.send && (r.state === 'open' || r.state === 'accepted')}<button
+										class="link"
+										onclick={() => (relink = { id: r.id, name: `quote ${r.number}-${r.revision}` })}
+										>{r.link ? 'Link …' : 'New link'}</button
+									>{/if}{#if r.state === 'open' && data.can.hand}<button
+										class="link"
+										onclick={() => {
+											handing = r.id;
+											signer = data.customer.name;
+											chosenByHand = new Set(r.choices.filter((c) => c.preset).map((c) => c.id));
+											problem = '';
+										}}>Accepted on paper</button
+									><button class="link" onclick={() => act('quotes.withdraw', { revisionId: r.id })}>Withdraw</button><button
+										class="link"
+										onclick={() => act('quotes.quiet', { revisionId: r.id, quiet: !r.quiet })}
+										>{r.quiet ? 'Remind again' : 'No reminders'}</button
+									>{/if}</span
+							>
+							{#if data.ownFields.some((f) => f.of === 'quote')}<div class="grid w-full grid-cols-3 gap-3">
+									<OwnFields fields={data.ownFields} of="quote" id={r.quoteId} values={r.own} mayChange={data.can.change} />
+								</div>{/if}
+							{#if r.activity.seconds || r.activity.tried}<p class="quiet w-full">
+									{[
+										r.activity.seconds >= 60 ? `${Math.round(r.activity.seconds / 60)} minutes on it` : '',
+										r.activity.tried ? `tried ${r.activity.tried} option${r.activity.tried > 1 ? 's' : ''}` : '',
+										r.activity.devices
+									]
+										.filter(Boolean)
+										.join(' · ')}
+								</p>{/if}
+							{#each r.questions as q (q.id)}<div class="question w-full">
+									<p>
+										<strong>{q.askedBy}</strong>
+										<span class="quiet">{showInstant(q.askedAt, zone)}{q.about ? `, about ${q.about}` : ''}</span>
+									</p>
+									<p class="words">{q.asked}</p>
+									{#if q.answeredAt}<p class="words"><strong>{q.answeredBy}:</strong> {q.answer}</p>
+									{:else if data.can.hand}<form
+											class="mt-1 flex gap-2"
+											onsubmit={async (e) => {
+												e.preventDefault();
+												if (await act('quotes.answer-question', { questionId: q.id, answer: answering[q.id] ?? '' })) answering[q.id] = '';
 											}}
-										/></label
-									>{/if}
-							</p>{/if}
-					</div>
-				{:else}<p class="quiet px-3 pb-3">
-						Nothing issued yet.{won ? '' : ' The quote goes out from the estimate.'}
-					</p>{/each}
-				{#if !won && data.can.hand}<p class="border-t p-3" style="border-color: var(--line)">
-						<button class="link" onclick={() => act('jobs.win', { jobId: data.job.id })}>Won without a quote</button>
-						<span class="quiet">— starts on a word, billed by time and materials</span>
-					</p>{/if}
-			</section>
+										>
+											<input class="input grow" aria-label="Answer to {q.askedBy}" bind:value={answering[q.id]} /><button class="btn"
+												>Answer</button
+											>
+										</form>{/if}
+								</div>{/each}
+							{#if r.answer}<p class="w-full">
+									{r.answer.answer === 'accepted'
+										? `Accepted by ${r.answer.name} on ${showInstant(r.answer.at, zone)}${r.answer.chosen.length ? `, with ${r.answer.chosen.length} option${r.answer.chosen.length > 1 ? 's' : ''}` : ''}`
+										: `Declined on ${showInstant(r.answer.at, zone)}: ${r.answer.reason}`}
+									{#if r.answer.record}<a class="link" href="/api/pdf/acceptance/{r.id}">Record of acceptance</a>{/if}
+									{#each r.scans as s (s.id)}<a class="link" href="/api/attachments/{s.id}" download>{s.name}</a>&nbsp;{/each}
+									{#if r.answer.answer === 'accepted' && data.can.hand}<label class="link"
+											>{r.scans.length ? 'Another scan' : 'Keep a scan of the paper'}<input
+												type="file"
+												class="sr-only"
+												accept="application/pdf,image/*"
+												onchange={(e) => {
+													void keepScan(r.id, e.currentTarget.files?.[0]);
+													e.currentTarget.value = '';
+												}}
+											/></label
+										>{/if}
+								</p>{/if}
+						</div>
+					{:else}<p class="quiet px-3 pb-3">
+							Nothing issued yet.{won ? '' : ' The quote goes out from the estimate.'}
+						</p>{/each}
+					{#if !won && data.can.hand}<p class="border-t p-3" style="border-color: var(--line)">
+							<button class="link" onclick={() => act('jobs.win', { jobId: data.job.id })}>Won without a quote</button>
+							<span class="quiet">— starts on a word, billed by time and materials</span>
+						</p>{/if}
+				</section>{/if}
 			{#if won}<section class="sheet" aria-label="Change orders">
 					<div class="flex items-baseline gap-4 p-3">
 						<h2>Change orders</h2>
@@ -211,8 +212,8 @@
 											>{#if data.can.estimate}<a class="link" href="/jobs/{data.job.id}/estimate?change={c.number}">{c.title}</a
 												>{:else}{c.title}{/if}</td
 										><td><Mark kind={c.state === 'draft' ? 'ring' : marks[c.state]} label={c.state === 'open' ? 'waiting' : c.state} /></td
-										><td class="num">{formatCents(c.net)}</td><td class="num">{formatRate(c.margin)}</td><td class="num"
-											>{c.days > 0 ? `+${c.days}` : c.days || ''}</td
+										><td class="num">{formatCents(c.net)}</td><td class="num">{c.margin === null ? '' : formatRate(c.margin)}</td><td
+											class="num">{c.days > 0 ? `+${c.days}` : c.days || ''}</td
 										></tr
 									>{/each}</tbody
 							>
@@ -222,7 +223,7 @@
 				</section>{/if}
 			<section class="sheet p-4">
 				<h2>From the field</h2>
-				{#each data.costs.running as t (t.id)}<p class="mt-1">
+				{#each data.costs?.running ?? [] as t (t.id)}<p class="mt-1">
 						<Mark kind="half" label="{t.name} on the clock since {showInstant(t.startedAt, zone)}" />
 					</p>{/each}
 				<ul class="mt-2 grid gap-2">
@@ -268,10 +269,13 @@
 							<span>Cost</span><span class="figure">{formatCents(all.actual)} of {formatCents(all.sold)}</span>
 						</p>{/if}
 					<p class="flex justify-between"><span>Contract, net</span><span class="figure">{formatCents(data.job.contractNet ?? 0)}</span></p>
-					<p class="flex justify-between"><span>Billed, net</span><span class="figure">{formatCents(data.costs.billed)}</span></p>
-					{#if data.costs.toBill > 0}<p class="flex justify-between">
-							<Mark kind="need" label="Not billed" /><strong class="figure">{formatCents(data.costs.toBill)}</strong>
-						</p>{/if}
+					{#if data.costs?.billing}{@const b = data.costs.billing}
+						<p class="flex justify-between">
+							<span>Billed, net</span><span class="figure">{formatCents(b.billed)}</span>
+						</p>
+						{#if b.toBill > 0}<p class="flex justify-between">
+								<Mark kind="need" label="Not billed" /><strong class="figure">{formatCents(b.toBill)}</strong>
+							</p>{/if}{/if}
 				</section>
 				<section class="sheet p-4">
 					<h2>Plan</h2>

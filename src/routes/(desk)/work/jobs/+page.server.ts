@@ -1,9 +1,16 @@
 import { app } from '$lib/server/app';
 import { jobList } from '$lib/server/jobs/queries';
+import { viewerIn } from '$lib/server/viewer';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ url }) => {
+export const load: PageServerLoad = ({ url, locals }) => {
 	const stage = url.searchParams.get('stage') ?? '';
 	const q = url.searchParams.get('q') ?? '';
-	return { stage, q, jobs: jobList(app(), stage, q), live: ['track', 'costs', 'invoices'] };
+	return {
+		stage,
+		q,
+		mayMoney: viewerIn(locals).may('invoices.see'),
+		jobs: jobList(app(), viewerIn(locals), stage, q),
+		live: ['track', 'costs', 'invoices']
+	};
 };

@@ -24,7 +24,7 @@
 		text: (j) => formatCents(of(j)),
 		num: true
 	});
-	const columns: Column<Job>[] = [
+	const columns: Column<Job>[] = $derived([
 		{ key: 'number', label: 'Job', value: (j) => j.number },
 		{ key: 'name', label: 'Name', value: (j) => j.name, own: true },
 		{ key: 'customer', label: 'Customer', value: (j) => j.customer },
@@ -40,11 +40,16 @@
 		{ ...money('sold', 'Cost sold', (j) => j.sold), extra: true },
 		money('used', 'Cost used', (j) => j.used),
 		{ key: 'share', label: 'Used against sold', value: (j) => (j.sold ? j.used / j.sold : null), own: true, width: '15%' },
-		money('billed', 'Billed', (j) => j.billed)
-	];
+		...(data.mayMoney ? [money('billed', 'Billed', (j) => j.billed ?? 0)] : [])
+	]);
 </script>
 
-<Page title="Jobs" sub="What is won, with what it cost and what is billed" pages={pagesOf('Work')} current="/work/jobs">
+<Page
+	title="Jobs"
+	sub={data.mayMoney ? 'What is won, with what it cost and what is billed' : 'What is won, with what it cost'}
+	pages={pagesOf('Work')}
+	current="/work/jobs"
+>
 	<DataTable
 		name="jobs"
 		rows={data.jobs}

@@ -1,10 +1,11 @@
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
 import { jobCosts } from '$lib/server/jobs/queries';
+import { viewerIn } from '$lib/server/viewer';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params, locals }) => ({
-	costs: jobCosts(app(), params.id),
+	costs: jobCosts(app(), params.id, viewerIn(locals)),
 	mayChange: locals.signed !== null && may(locals.signed.actor.role, 'costs.change'),
 	mayCorrect: locals.signed !== null && may(locals.signed.actor.role, 'hours.change'),
 	live: [`job:${params.id}`, 'costs', 'field']

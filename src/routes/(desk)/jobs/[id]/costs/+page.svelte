@@ -17,6 +17,7 @@
 	let { data } = $props();
 	const WORDS = { labor: 'Labor', material: 'Materials', equipment: 'Equipment', subcontract: 'Subcontract', other: 'Other', all: 'All' };
 	const earned = $derived(data.costs.earned);
+	const billing = $derived(data.costs.billing);
 	const all = $derived(data.costs.table.at(-1));
 	const rows = $derived.by((): TallyRow[] => [
 		{ label: 'Contract, net', value: formatCents(data.costs.contract) },
@@ -37,17 +38,18 @@
 					formula: `${formatCents(data.costs.contract)} × ${formatCents(all?.actual ?? 0)} ÷ ${formatCents(all?.forecast ?? 0)}`
 				})
 		},
-		{ label: 'Billed, net', value: formatCents(data.costs.billed) },
-		{
-			label: earned.over < 0 ? 'Billed too little' : 'Billed ahead',
-			value: formatCents(Math.abs(earned.over)),
-			rule: true,
-			tone: earned.over < 0 ? 'problem' : 'strong'
-		},
-		...(data.costs.toBill > 0
-			? [{ label: '▲ Not billed', value: formatCents(data.costs.toBill), tone: 'strong' as const, testId: 'not-billed' }]
-			: [])
+		...(billing ? billedRows(billing) : [])
 	]);
+	const billedRows = (b: NonNullable<typeof billing>): TallyRow[] => [
+		{ label: 'Billed, net', value: formatCents(b.billed) },
+		{
+			label: b.over < 0 ? 'Billed too little' : 'Billed ahead',
+			value: formatCents(Math.abs(b.over)),
+			rule: true,
+			tone: b.over < 0 ? 'problem' : 'strong'
+		},
+		...(b.toBill > 0 ? [{ label: '▲ Not billed', value: formatCents(b.toBill), tone: 'strong' as const, testId: 'not-billed' }] : [])
+	];
 	let adding = $state(false);
 	let typed = $state(untrack(() => ({ kind: 'subcontract', name: '', day: data.today, cost: '' })));
 	let problem = $state('');
@@ -185,15 +187,21 @@
 				</table>
 			</div>
 		</div>
-		<Tally {rows} own bar={['Billed', formatCents(data.costs.billed), `earned ${formatCents(data.costs.earned.earned)}`]}>
-			{#snippet picture()}<Waterline
-					kind="used"
-					cost={Math.min(data.costs.billed, data.costs.contract)}
-					breakEven={data.costs.contract}
-					price={data.costs.billed}
-					words={['billed', 'contract', 'over']}
-					label="{formatCents(data.costs.billed)} billed of {formatCents(data.costs.contract)}"
-				/>{/snippet}
+		<Tally
+			{rows}
+			own
+			bar={billing
+				? ['Billed', formatCents(billing.billed), `earned ${formatCents(earned.earned)}`]
+				: ['Earned', formatCents(earned.earned), `of ${formatCents(data.costs.contract)}`]}
+		>
+			{#snippet picture()}{#if billing}<Waterline
+						kind="used"
+						cost={Math.min(billing.billed, data.costs.contract)}
+						breakEven={data.costs.contract}
+						price={billing.billed}
+						words={['billed', 'contract', 'over']}
+						label="{formatCents(billing.billed)} billed of {formatCents(data.costs.contract)}"
+					/>{/if}{/snippet}
 			{#if data.mayChange}<form
 					class="mt-4"
 					onsubmit={(e) => {

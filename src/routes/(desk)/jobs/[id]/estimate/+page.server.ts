@@ -8,7 +8,7 @@ import { changeIn } from '$lib/server/estimates/pages';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params, url, locals }) => {
-	const found = bench(app(), params.id, changeIn(url));
+	const found = bench(app(), params.id, locals.signed?.actor.id ?? '', changeIn(url));
 	if (!found) redirect(303, `/jobs/${params.id}`);
 	return {
 		bench: found,

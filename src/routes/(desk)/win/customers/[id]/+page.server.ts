@@ -1,5 +1,4 @@
 import { error } from '@sveltejs/kit';
-import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
 import { taxPage } from '$lib/server/company/tax';
 import { attachedTo } from '$lib/server/files/attachments';
@@ -7,10 +6,12 @@ import { companyOf, customerPage } from '$lib/server/jobs/queries';
 import { contactsOf } from '$lib/server/sales/contacts';
 import { mergeToUndo, twinsOf } from '$lib/server/sales/merge';
 import { rateGroupList } from '$lib/server/rates/queries';
+import { viewerIn } from '$lib/server/viewer';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params, locals }) => {
-	const found = customerPage(app(), params.id);
+	const viewer = viewerIn(locals);
+	const found = customerPage(app(), params.id, viewer);
 	if (!found) error(404, 'This customer is not there any more.');
 	return {
 		...found,
@@ -18,13 +19,11 @@ export const load: PageServerLoad = ({ params, locals }) => {
 		files: attachedTo(app(), `customer:${params.id}`),
 		ownFields: companyOf(app()).settings.ownFields ?? [],
 		tiles: app().settings.mapTiles,
-		mayMoney: locals.signed !== null && may(locals.signed.actor.role, 'invoices.see'),
 		components: taxPage(app()).components.map((c) => ({ id: c.id, name: c.name })),
 		groups: rateGroupList(app()).map((g) => ({ id: g.id, name: g.name })),
 		twins: twinsOf(app(), found.customer),
 		merged: mergeToUndo(app(), params.id),
-		mayChange: locals.signed !== null && may(locals.signed.actor.role, 'customers.change'),
-		invoices: locals.signed && may(locals.signed.actor.role, 'invoices.see') ? found.invoices : [],
+		mayChange: viewer.may('customers.change'),
 		live: [`customer:${params.id}`]
 	};
 };

@@ -54,17 +54,17 @@
 			<dt class="quiet">Contracts</dt>
 			<dd class="figure">{formatCents(data.sums.contracts)}</dd>
 		</div>
-		{#if data.mayMoney}<div>
+		{#if data.money}<div>
 				<dt class="quiet">Billed</dt>
-				<dd class="figure">{formatCents(data.sums.billed)}</dd>
+				<dd class="figure">{formatCents(data.money.billed)}</dd>
 			</div>
 			<div>
 				<dt class="quiet">Paid</dt>
-				<dd class="figure">{formatCents(data.sums.paid)}</dd>
+				<dd class="figure">{formatCents(data.money.paid)}</dd>
 			</div>
 			<div>
 				<dt class="quiet">Open</dt>
-				<dd class="figure" class:problem={data.sums.open > 0}>{formatCents(data.sums.open)}</dd>
+				<dd class="figure" class:problem={data.money.open > 0}>{formatCents(data.money.open)}</dd>
 			</div>{/if}
 	</dl>
 	<div class="grid gap-4 lg:grid-cols-[360px_minmax(0,1fr)]">

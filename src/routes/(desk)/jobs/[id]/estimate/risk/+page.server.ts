@@ -4,8 +4,8 @@ import { changeIn, spreadsOf } from '$lib/server/estimates/pages';
 import { bench } from '$lib/server/estimates/queries';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ params, url }) => {
-	const found = bench(app(), params.id, changeIn(url));
+export const load: PageServerLoad = ({ params, url, locals }) => {
+	const found = bench(app(), params.id, locals.signed?.actor.id ?? '', changeIn(url));
 	if (!found) redirect(303, `/jobs/${params.id}`);
 	return { bench: found, ...spreadsOf(app()), live: [`estimate:${found.id}`] };
 };

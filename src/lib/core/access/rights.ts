@@ -1,0 +1,50 @@
+export const ROLES = ['owner', 'office', 'estimator', 'crew lead', 'crew', 'bookkeeper'] as const;
+export type Role = (typeof ROLES)[number];
+
+/** Who may do what: one table. A right is named after the area and the act; every command and every page names one. */
+const TABLE = {
+	'today.see': ['owner', 'office', 'estimator', 'bookkeeper'],
+	'leads.see': ['owner', 'office', 'estimator'],
+	'leads.handle': ['owner', 'office', 'estimator'],
+	'customers.see': ['owner', 'office', 'estimator', 'bookkeeper'],
+	'customers.change': ['owner', 'office', 'estimator'],
+	'jobs.see': ['owner', 'office', 'estimator', 'bookkeeper'],
+	'jobs.change': ['owner', 'office', 'estimator'],
+	'estimates.see': ['owner', 'office', 'estimator'],
+	'estimates.change': ['owner', 'estimator', 'office'],
+	'quotes.issue': ['owner', 'estimator', 'office'],
+	'quotes.sign-off': ['owner'],
+	'quotes.accept-by-hand': ['owner', 'office', 'estimator'],
+	'catalog.see': ['owner', 'office', 'estimator', 'bookkeeper'],
+	'catalog.change': ['owner', 'office', 'estimator'],
+	'rates.see': ['owner', 'estimator', 'bookkeeper'],
+	'rates.change': ['owner'],
+	'plan.see': ['owner', 'office', 'estimator', 'crew lead'],
+	'plan.change': ['owner', 'office'],
+	'field.see': ['owner', 'office', 'estimator', 'crew lead', 'crew'],
+	'field.record': ['owner', 'office', 'estimator', 'crew lead', 'crew'],
+	'hours.change': ['owner', 'office', 'bookkeeper'],
+	'costs.see': ['owner', 'office', 'estimator', 'bookkeeper'],
+	'costs.change': ['owner', 'office', 'bookkeeper'],
+	'invoices.see': ['owner', 'office', 'bookkeeper'],
+	'invoices.change': ['owner', 'office', 'bookkeeper'],
+	'payments.record': ['owner', 'office', 'bookkeeper'],
+	'reports.see': ['owner', 'bookkeeper'],
+	'sales.see': ['owner', 'office', 'estimator'],
+	'company.see': ['owner', 'office', 'bookkeeper'],
+	'company.change': ['owner'],
+	'people.change': ['owner'],
+	'outbox.see': ['owner', 'office', 'bookkeeper'],
+	'own.account': ROLES
+} as const satisfies Record<string, readonly Role[]>;
+
+export type Right = keyof typeof TABLE;
+export const RIGHTS = Object.keys(TABLE) as Right[];
+
+/** Whether a role has a right. */
+export function may(role: Role, right: Right): boolean {
+	return (TABLE[right] as readonly Role[]).includes(role);
+}
+
+/** Where a role begins its day. */
+export const homeOf = (role: Role): string => (may(role, 'today.see') ? '/today' : '/field');

@@ -1,0 +1,33 @@
+import { may, type Right, type Role } from './rights';
+
+/**
+ * Who looks at something. Queries that show figures or records of several areas take one as an argument, so that none can forget to ask: there is no
+ * other way to make one than from a person with a role.
+ *
+ * @example Viewer.of({ id: 'bastian', role: 'estimator' }).when('invoices.see', () => amount) // null
+ */
+export class Viewer {
+	private constructor(
+		readonly personId: string,
+		readonly role: Role
+	) {}
+
+	static of(person: { id: string; role: Role }): Viewer {
+		return new Viewer(person.id, person.role);
+	}
+
+	/** Whether this person has a right. */
+	may(right: Right): boolean {
+		return may(this.role, right);
+	}
+
+	/** What is looked up only for somebody who has the right; null for the others, for whom it is not even read. */
+	when<T>(right: Right, look: () => T): T | null {
+		return this.may(right) ? look() : null;
+	}
+
+	/** A list that is looked up only for somebody who has the right; empty for the others. */
+	list<T>(right: Right, look: () => T[]): T[] {
+		return this.may(right) ? look() : [];
+	}
+}
