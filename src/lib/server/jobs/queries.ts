@@ -1,6 +1,5 @@
 import { and, asc, desc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
 import { costTable, overUnder } from '../../core/costing';
-import { groupRule, membersOf, presetsOf } from '../../core/estimate';
 import { cents, type Cents } from '../../core/money';
 import { USUAL_LISTS } from '../../core/sales';
 import { rightOfArea, type Viewer } from '../../core/access';
@@ -9,7 +8,6 @@ import type { App } from '../app';
 import { changesOf } from '../estimates/changes';
 import { contractOf } from '../billing/load';
 import {
-	answers,
 	branches,
 	budgetRows,
 	company,
@@ -31,10 +29,7 @@ import {
 	stages,
 	timeEntries
 } from '../db/schema';
-import { activityOf } from '../quotes/activity';
-import { linkFor, maySend } from '../quotes/links';
-import { attachedTo } from '../files/attachments';
-import { questionsOf } from '../quotes/questions';
+import { quotesOfJob } from '../quotes/of-job';
 import { tasksOf } from '../work/tasks';
 
 export const companyOf = (app: App) => {
@@ -171,17 +166,6 @@ function shownTime(t: typeof timeEntries.$inferSelect) {
 	return { id: t.id, day: from.day, from: from.time, to: to.time, breakMinutes: t.breakMinutes, conflict: t.conflict, version: t.version };
 }
 
-/** The options of a revision, for an acceptance on paper. */
-function choicesOf(db: App['db']['orm'], revisionId: string) {
-	const estimate = db.select({ frozen: revisions.frozen }).from(revisions).where(eq(revisions.id, revisionId)).get()?.frozen.estimate;
-	if (!estimate) return [];
-	const preset = presetsOf(estimate);
-	return membersOf(estimate).map((m) => {
-		const group = estimate.groups?.find((g) => g.id === m.groupId);
-		return { id: m.id, name: m.name, preset: preset.has(m.id), group: group ? `${group.name}: ${groupRule(group).toLowerCase()}` : '' };
-	});
-}
-
 /** What a job's own details can be set to. */
 const choicesForJob = (app: App) => {
 	const { settings } = companyOf(app);
@@ -204,42 +188,11 @@ export function jobPage(app: App, id: string, viewer: Viewer) {
 		.from(estimates)
 		.where(and(eq(estimates.jobId, id), isNull(estimates.change)))
 		.get();
-	const quotesOf = () =>
-		db
-			.select({
-				id: revisions.id,
-				revision: revisions.revision,
-				number: quotes.number,
-				quoteId: revisions.quoteId,
-				own: quotes.own,
-				quiet: revisions.quiet,
-				state: revisions.state,
-				total: revisions.total,
-				issuedAt: revisions.issuedAt,
-				validUntil: revisions.validUntil,
-				seen: sql<number>`(select count(*) from views where views.subject_id = ${revisions.id})`,
-				firstSeen: sql<number | null>`(select min(at) from views where views.subject_id = ${revisions.id})`,
-				lastSeen: sql<number | null>`(select max(at) from views where views.subject_id = ${revisions.id})`
-			})
-			.from(revisions)
-			.innerJoin(quotes, eq(quotes.id, revisions.quoteId))
-			.where(eq(quotes.jobId, id))
-			.orderBy(desc(revisions.revision))
-			.all()
-			.map((r) => ({
-				...r,
-				link: maySend(viewer.role, 'quote') ? linkFor(app, 'quote', r.id) : null,
-				answer: db.select().from(answers).where(eq(answers.revisionId, r.id)).get() ?? null,
-				questions: questionsOf(db, r.quoteId).filter((q) => q.revisionId === r.id),
-				activity: activityOf(db, r.id),
-				scans: attachedTo(app, `revision:${r.id}`),
-				choices: r.state === 'open' ? choicesOf(db, r.id) : []
-			}));
 	return {
 		...head,
 		...choicesForJob(app),
 		estimateId: estimate?.id ?? null,
-		revisions: viewer.list('estimates.see', quotesOf),
+		revisions: viewer.list('estimates.see', () => quotesOfJob(app, id, viewer)),
 		thread: threadOf(app, id, viewer),
 		costs: viewer.when('costs.see', () => jobCosts(app, id, viewer)),
 		tasks: tasksOf(app, id),

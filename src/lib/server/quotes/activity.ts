@@ -3,12 +3,10 @@ import { hotness, type Hotness } from '../../core/quotes';
 import { daysBetween } from '../../core/time';
 import type { App } from '../app';
 import { todayOf } from '../billing/queries';
-import type { Orm } from '../db/open';
 import { customers, jobs, questions, quotes, revisions, views } from '../db/schema';
 
-/** What a customer did with a revision: seconds on it, options tried, kinds of device. */
-export function activityOf(db: Orm, revisionId: string) {
-	const all = db.select().from(views).where(eq(views.subjectId, revisionId)).all();
+/** What a customer did with a revision, from the times it was opened: seconds on it, options tried, kinds of device. */
+export function activityIn(all: readonly (typeof views.$inferSelect)[]) {
 	return {
 		seconds: all.reduce((n, v) => n + v.seconds, 0),
 		tried: new Set(all.flatMap((v) => v.tried)).size,
