@@ -111,6 +111,24 @@ describe('rights by the route that was matched', () => {
 		}
 		expect(kept).toEqual([]);
 	});
+	it.each(ROLES)('%s is shown no way to a page that would be refused', async (role) => {
+		const cookie = await cookieOf(role);
+		const asked = new Map<string, number>();
+		const shut: string[] = [];
+		let ways = 0;
+		for (const [route, right] of PRIVATE) {
+			if (!may(role, right) || route.startsWith('/api/')) continue;
+			const path = valueOf(route);
+			const { body } = await ask(path, { cookie });
+			for (const href of new Set([...body.matchAll(/<a[^>]* href="(\/[^"#]*)/g)].map((m) => m[1]!.replaceAll('&amp;', '&')))) {
+				if (!asked.has(href)) asked.set(href, (await ask(href, { cookie })).status);
+				ways += 1;
+				if (asked.get(href) === 403) shut.push(`${path} → ${href}`);
+			}
+		}
+		expect(ways).toBeGreaterThan(0);
+		expect(shut).toEqual([]);
+	});
 	it('strangers are sent to sign in, from every page and every way to write it', async () => {
 		const got: string[] = [];
 		for (const [route] of PRIVATE)

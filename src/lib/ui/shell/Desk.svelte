@@ -1,7 +1,7 @@
 <script lang="ts">
 	import type { Snippet } from 'svelte';
 	import { page } from '$app/state';
-	import { may, type Role } from '$lib/core/access';
+	import { homeOf, may, type Role } from '$lib/core/access';
 	import Calendar from '@lucide/svelte/icons/calendar-days';
 	import Chart from '@lucide/svelte/icons/chart-no-axes-column';
 	import Hammer from '@lucide/svelte/icons/hammer';
@@ -36,7 +36,7 @@
 <a class="skip" href="#main">To the content</a>
 <div class="desk">
 	<nav class="rail no-print" aria-label="Places">
-		<a class="badge" href="/today" aria-label="Nickel Yard"
+		<a class="badge" href={homeOf(role)} aria-label="Nickel Yard"
 			><svg viewBox="0 0 36 36" width="36" height="36" aria-hidden="true"
 				><circle cx="18" cy="18" r="16.4" fill="none" stroke="currentColor" stroke-width="3" /><path
 					d="M18 10.5l7.5 7.5-7.5 7.5-7.5-7.5z"

@@ -1,5 +1,7 @@
 <script lang="ts">
 	import type { Snippet } from 'svelte';
+	import { page } from '$app/state';
+	import { may, type Right, type Role } from '$lib/core/access';
 	/** Title line of a desk page with its one main action, the pages of the place, and the content. */
 	let {
 		title,
@@ -12,12 +14,15 @@
 	}: {
 		title: string;
 		sub?: string;
-		pages?: [string, string][];
+		/** Address, name, and the right it needs: a door that would not open is not shown. */
+		pages?: [string, string, Right][];
 		current?: string;
 		actions?: Snippet;
 		children: Snippet;
 		wide?: boolean;
 	} = $props();
+	const role = $derived((page.data.me as { role: Role } | undefined)?.role);
+	const open = $derived(pages.filter(([, , right]) => role !== undefined && may(role, right)));
 </script>
 
 <svelte:head><title>{title} · Nickel Yard</title></svelte:head>
@@ -31,9 +36,9 @@
 	>
 	<div class="actions no-print">{@render actions?.()}</div>
 </header>
-{#if pages.length > 1}
+{#if open.length > 1}
 	<nav class="pages no-print" aria-label="Pages of this place">
-		{#each pages as [path, word] (path)}<a href={path} aria-current={path === current ? 'page' : undefined}>{word}</a>{/each}
+		{#each open as [path, word] (path)}<a href={path} aria-current={path === current ? 'page' : undefined}>{word}</a>{/each}
 	</nav>
 {/if}
 <div class="content" class:wide>{@render children()}</div>

@@ -1,7 +1,9 @@
-/** The pages of one job. */
-export const jobPages = (id: string): [string, string][] => [
-	[`/jobs/${id}`, 'Job'],
-	[`/jobs/${id}/estimate`, 'Estimate'],
-	[`/jobs/${id}/costs`, 'Costs'],
-	[`/jobs/${id}/bill`, 'Billing']
+import type { Right } from '$lib/core/access';
+
+/** The pages of one job, each with the right it needs. */
+export const jobPages = (id: string): [string, string, Right][] => [
+	[`/jobs/${id}`, 'Job', 'jobs.see'],
+	[`/jobs/${id}/estimate`, 'Estimate', 'estimates.see'],
+	[`/jobs/${id}/costs`, 'Costs', 'costs.see'],
+	[`/jobs/${id}/bill`, 'Billing', 'invoices.see']
 ];

@@ -70,5 +70,4 @@ export const PLACES: { word: string; icon: string; pages: [path: string, word: s
 ];
 
 /** The pages beside a page, as its place lists them. */
-export const pagesOf = (word: string): [string, string][] =>
-	(PLACES.find((p) => p.word === word)?.pages ?? []).map(([path, name]) => [path, name]);
+export const pagesOf = (word: string): [string, string, Right][] => [...(PLACES.find((p) => p.word === word)?.pages ?? [])];

@@ -5,5 +5,6 @@ import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => ({
 	...todayPage(app(), viewerIn(locals)),
+	mayOpen: viewerIn(locals).may('jobs.change'),
 	live: ['today', 'plan', 'field', 'leads', 'invoices']
 });

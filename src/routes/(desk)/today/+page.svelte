@@ -23,7 +23,7 @@
 	sub="Good {hour < 12 ? 'morning' : hour < 18 ? 'afternoon' : 'evening'}, {data.me.name.split(' ')[0]} — {working} on site, {data.site
 		.clocks.length} on the clock"
 >
-	{#snippet actions()}<a class="btn" href="/win/track?new=1">New job <kbd class="quiet">N</kbd></a>{/snippet}
+	{#snippet actions()}{#if data.mayOpen}<a class="btn" href="/win/track?new=1">New job <kbd class="quiet">N</kbd></a>{/if}{/snippet}
 	<div class="grid gap-4 lg:grid-cols-[minmax(0,1.57fr)_minmax(0,1fr)]">
 		<section aria-labelledby="decide">
 			<h2 id="decide" class="mb-2">

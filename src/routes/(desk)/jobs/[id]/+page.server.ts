@@ -15,7 +15,8 @@ export const load: PageServerLoad = ({ params, locals }) => {
 			estimate: viewer.may('estimates.see'),
 			bill: viewer.may('invoices.see'),
 			hand: viewer.may('quotes.accept-by-hand'),
-			send: viewer.may('quotes.issue')
+			send: viewer.may('quotes.issue'),
+			plan: viewer.may('plan.see')
 		},
 		live: [`job:${params.id}`, 'field', 'costs', 'invoices']
 	};

@@ -289,7 +289,7 @@
 								<span>{p.name}</span><span class="figure">{formatMinutes((p.hours * 60) / 10000)}</span>
 							</li>{/each}
 					</ul>
-					<a class="link" href="/plan">To the plan board</a>
+					{#if data.can.plan}<a class="link" href="/plan">To the plan board</a>{/if}
 				</section>
 				<Tasks jobId={data.job.id} tasks={data.tasks} phases={data.phases.map((p) => p.name)} mayChange={data.can.change} />
 				<section class="sheet p-4">

@@ -1,3 +1,4 @@
+import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
 import { customerNames } from '$lib/server/jobs/queries';
 import { track } from '$lib/server/sales/track';
@@ -8,5 +9,6 @@ export const load: PageServerLoad = ({ locals }) => ({
 	...track(app()),
 	customers: customerNames(app()),
 	views: viewsOf(app(), 'track', locals.signed?.actor),
+	mayOpen: locals.signed !== null && may(locals.signed.actor.role, 'jobs.change'),
 	live: ['track', 'views:track']
 });

@@ -131,8 +131,9 @@
 </script>
 
 <Page title="Winning track" sub="{bidding.length} jobs to win, {formatCents(total(bidding))}" pages={pagesOf('Win')} current="/win/track">
-	{#snippet actions()}<button class="btn btn-primary" onclick={() => ([opening, opened, problem] = [true, '', ''])}>New job</button
-		>{/snippet}
+	{#snippet actions()}{#if data.mayOpen}<button class="btn btn-primary" onclick={() => ([opening, opened, problem] = [true, '', ''])}
+				>New job</button
+			>{/if}{/snippet}
 	<SavedViews of="track" views={data.views} />
 	<div class="tools no-print">
 		<input

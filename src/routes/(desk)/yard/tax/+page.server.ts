@@ -6,5 +6,6 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = ({ locals }) => ({
 	...taxPage(app()),
 	mayChange: locals.signed !== null && may(locals.signed.actor.role, 'company.change'),
+	mayRates: locals.signed !== null && may(locals.signed.actor.role, 'rates.see'),
 	live: ['company']
 });

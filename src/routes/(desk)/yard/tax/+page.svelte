@@ -106,9 +106,8 @@
 								>{b.name}
 								<div class="quiet">{b.address}</div></td
 							><td
-								>{#each b.sheets as s, i (s.id)}{i ? ', ' : ''}<a class="link" href="/price/rates/{s.id}">{s.name}</a>{:else}<span
-										class="quiet">the company’s</span
-									>{/each}</td
+								>{#each b.sheets as s, i (s.id)}{i ? ', ' : ''}{#if data.mayRates}<a class="link" href="/price/rates/{s.id}">{s.name}</a
+										>{:else}{s.name}{/if}{:else}<span class="quiet">the company’s</span>{/each}</td
 							><td>{data.codes.find((c) => c.id === b.taxCodeId)?.name ?? 'as the item says'}</td><td class="num">{b.jobs}</td><td
 								class="num"
 								>{#if data.mayChange}<button class="link" onclick={() => editBranch(b)}>Change</button>{/if}</td

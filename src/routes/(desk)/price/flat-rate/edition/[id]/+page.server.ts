@@ -1,15 +1,19 @@
 import { error } from '@sveltejs/kit';
-import { may } from '$lib/core/access';
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
 import { previewEdition } from '$lib/server/flat-rate/editions';
+import { viewerIn } from '$lib/server/viewer';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params, locals }) => {
+	const viewer = viewerIn(locals);
 	try {
+		const preview = previewEdition(app(), params.id);
 		return {
-			...previewEdition(app(), params.id),
-			mayChange: locals.signed !== null && may(locals.signed.actor.role, 'catalog.change'),
+			...preview,
+			// Which estimates are open is for those who see estimates.
+			open: viewer.list('estimates.see', () => preview.open),
+			mayChange: viewer.may('catalog.change'),
 			live: ['catalog', 'rates']
 		};
 	} catch (e) {
