@@ -3,6 +3,7 @@ import { eq } from 'drizzle-orm';
 import { checkWithin, percentToDate } from '../../core/billing';
 import { cents, parsePercent } from '../../core/money';
 import { Refusal } from '../../core/refusal';
+import { longDay } from '../../core/time';
 import { defineCommand, type Context } from '../commands';
 import { DayText, Id, MailOrEmpty, strict, Text, Typed, Version } from '../commands/inputs';
 import { allocations, billingSteps, costEntries, invoiceLines, invoices, itemSales } from '../db/schema';
@@ -143,6 +144,6 @@ export const notePromise = defineCommand({
 	input: Type.Object({ invoiceId: Id, day: Type.Union([DayText, Type.Literal('')]) }, strict),
 	run(ctx, i) {
 		const invoice = ctx.update(invoices, i.invoiceId, { promise: i.day || null });
-		ctx.happened(`invoice:${invoice.id}`, i.day ? `Payment promised for ${i.day}` : 'Promise taken off', 'today', 'invoices');
+		ctx.happened(`invoice:${invoice.id}`, i.day ? `Payment promised for ${longDay(i.day)}` : 'Promise taken off', 'today', 'invoices');
 	}
 });

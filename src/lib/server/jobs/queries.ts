@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNotNull, isNull, sql, type SQL } from 'drizzle-orm';
 import { costTable, overUnder } from '../../core/costing';
 import { cents, type Cents } from '../../core/money';
 import { USUAL_LISTS } from '../../core/sales';
@@ -243,8 +243,8 @@ export const notesOf = (app: App, jobId: string) =>
 		.limit(60)
 		.all();
 
-export const invoicesOfJob = (app: App, jobId: string) =>
-	app.db.orm
+const invoicesWhere = (db: App['db']['orm'], where: SQL) =>
+	db
 		.select({
 			id: invoices.id,
 			number: invoices.number,
@@ -256,9 +256,11 @@ export const invoicesOfJob = (app: App, jobId: string) =>
 			paid: invoices.paid
 		})
 		.from(invoices)
-		.where(eq(invoices.jobId, jobId))
+		.where(where)
 		.orderBy(desc(invoices.number))
 		.all();
+
+export const invoicesOfJob = (app: App, jobId: string) => invoicesWhere(app.db.orm, eq(invoices.jobId, jobId));
 
 /** Jobs that were won; what is billed of them for those who see invoices. */
 export function jobList(app: App, viewer: Viewer, meaning: string, text: string, limit = 2000) {
@@ -364,26 +366,9 @@ export function customerPage(app: App, id: string, viewer: Viewer) {
 			.where(eq(jobs.customerId, id))
 			.orderBy(desc(jobs.touchedAt))
 			.all(),
-		invoices: viewer.list('invoices.see', () => invoicesOfCustomer(db, id))
+		invoices: viewer.list('invoices.see', () => invoicesWhere(db, eq(invoices.customerId, id)))
 	};
 }
-
-const invoicesOfCustomer = (db: App['db']['orm'], customerId: string) =>
-	db
-		.select({
-			id: invoices.id,
-			number: invoices.number,
-			title: invoices.title,
-			total: invoices.total,
-			due: invoices.due,
-			issuedAt: invoices.issuedAt,
-			voidedAt: invoices.voidedAt,
-			paid: invoices.paid
-		})
-		.from(invoices)
-		.where(eq(invoices.customerId, customerId))
-		.orderBy(desc(invoices.number))
-		.all();
 
 export const quoteList = (app: App, state: string) =>
 	app.db.orm

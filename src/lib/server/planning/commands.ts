@@ -1,7 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import { eq } from 'drizzle-orm';
 import { checkShift, conflictsOf, isWorkingDay, type Conflict, type Shift } from '../../core/planning';
-import { addDays, type Day } from '../../core/time';
+import { addDays, longDay, type Day } from '../../core/time';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { defineCommand, Missing, type Context } from '../commands';
@@ -84,7 +84,12 @@ export const addShifts = defineCommand({
 		const conflicts = conflictsAgainst(ctx.db, wanted);
 		refuseConflicts(conflicts, i.despite);
 		for (const w of wanted) ctx.insert(shifts, { ...w, phase: i.phase, note: i.note });
-		ctx.happened(`job:${job.id}`, `${wanted.length} shift${wanted.length === 1 ? '' : 's'} planned from ${i.from}`, 'plan', 'today');
+		ctx.happened(
+			`job:${job.id}`,
+			`${wanted.length} shift${wanted.length === 1 ? '' : 's'} planned from ${longDay(i.from)}`,
+			'plan',
+			'today'
+		);
 		return { shiftIds: wanted.map((w) => w.id), conflicts: conflicts.length };
 	}
 });

@@ -4,7 +4,7 @@ import { chargeOf } from '../../core/billing';
 import { cents, lineAmount, parseCents, parseQuantity, percent, quantity, unitPrice } from '../../core/money';
 import { KINDS } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
-import { instantOf } from '../../core/time';
+import { instantOf, longDay } from '../../core/time';
 import { defineCommand, type Context } from '../commands';
 import { DayText, Id, Name, strict, Text, Typed, Version } from '../commands/inputs';
 import { company, costEntries, fieldNotes, files, items, jobs, laborSheets, people, timeEntries } from '../db/schema';
@@ -134,7 +134,7 @@ export const addTime = defineCommand({
 			price: sheet.price
 		});
 		settleEntry(ctx, entry);
-		ctx.happened(`job:${job.id}`, `${i.from}–${i.to} on ${i.day} added`, 'field', 'costs');
+		ctx.happened(`job:${job.id}`, `${i.from}–${i.to} on ${longDay(i.day)} added`, 'field', 'costs');
 		return { entryId: entry.id };
 	}
 });

@@ -1,7 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import { eq } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
-import { instantOf, wallTime } from '../../core/time';
+import { instantOf, longDay, wallTime } from '../../core/time';
 import { defineCommand, type Context } from '../commands';
 import { DayText, Id, Name, strict, Version } from '../commands/inputs';
 import { costEntries, timeEntries } from '../db/schema';
@@ -29,7 +29,7 @@ function unmark(ctx: Context, before: readonly Entry[]): void {
 
 const said = (e: Entry): string => {
 	const [from, to] = [wallTime(e.startedAt, e.zone), wallTime(e.endedAt ?? e.startedAt, e.zone)];
-	return `${from.day} ${from.time}–${to.time}`;
+	return `${longDay(from.day)}, ${from.time}–${to.time}`;
 };
 
 /** Puts time right that was booked wrongly, with the reason; its cost and charge follow. What overlaps is refused, with what it overlaps. */
