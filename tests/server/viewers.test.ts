@@ -131,6 +131,22 @@ describe('what happened and what changed', () => {
 		expect(of('bookkeeper')).toEqual(['job:1', 'invoice:1', 'customer:1', 'person:1', 'mail:1', 'rates']);
 		expect(of('owner')).toEqual(TOPICS.filter((t) => !t.startsWith('never')));
 	});
+	it('on a stream that was opened with another role ends with the role, and with nothing else', () => {
+		const row = app.db.sqlite.prepare("select crew_id crewId, version from people where id = 'lowell'").get() as {
+			crewId: string | null;
+			version: number;
+		};
+		let ended = 0;
+		const forget = live.onClose({ personId: 'lowell', sessionId: 's' }, () => (ended += 1));
+		const change = (role: Role, version: number) =>
+			yard.call('imogen', 'people.change', { personId: 'lowell', role, crewId: row.crewId, active: true, version });
+		change('bookkeeper', row.version);
+		expect(ended).toBe(0);
+		change('crew', row.version + 1);
+		expect(ended).toBe(1);
+		forget();
+		change('bookkeeper', row.version + 2);
+	});
 	it('is not looked up for somebody without the right', () => {
 		let looked = 0;
 		const look = () => (looked += 1);

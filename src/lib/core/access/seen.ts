@@ -83,6 +83,10 @@ const own = (table: Readonly<Record<string, Right>>, key: string): Right | null 
 /** The area of a command. @example areaOf('quotes.issue') // 'quotes' */
 export const areaOf = (command: string): string => command.split('.')[0] ?? command;
 
+/** The areas of which a person may read what happened. @example areasFor(Viewer.of(crew)) // [] */
+export const areasFor = (viewer: { may(right: Right): boolean }): string[] =>
+	Object.entries(OF_AREA).flatMap(([area, right]) => (viewer.may(right) ? [area] : []));
+
 /** The right to read what happened in an area; null: nobody may. */
 export const rightOfArea = (area: string): Right | null => own(OF_AREA, area);
 

@@ -38,7 +38,7 @@ type NewRow<T extends Table> = T['$inferInsert'];
 export class Context {
 	readonly changes: RowChange[] = [];
 	readonly topics = new Set<string>();
-	/** Whose sessions end with this command, but perhaps one: their open streams are closed when it is through. */
+	/** Whose sessions or rights end with this command, but perhaps those of one session: their open streams are closed when it is through. */
 	readonly ended: { personId: string; but: string }[] = [];
 	/** What happened, in the order it was told: a command may do several things, on several records. */
 	readonly told: { subject: string; text: string; area: string | null }[] = [];

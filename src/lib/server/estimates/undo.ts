@@ -92,6 +92,7 @@ export function turnBack(ctx: Context, entry: Entry, to: 'before' | 'after'): vo
 		const columns = columnsOf(change).filter((c) => c !== 'id' && c !== 'version');
 		const same = (c: string): boolean => sameValue(now?.[c], from?.[c]);
 		if (!columns.every((c) => c === PLACE || same(c))) throw changedSince(ctx, entry, change);
+		// Rows of any of these tables as history keeps them: their columns are the table's own, which the types cannot know here.
 		if (!goal) asOne(ctx, entry, change, () => ctx.remove(table, change.id));
 		else if (!now) asOne(ctx, entry, change, () => ctx.insert(table, { ...goal } as never));
 		else ctx.update(table, change.id, Object.fromEntries(columns.filter(same).map((c) => [c, goal[c]])) as never);

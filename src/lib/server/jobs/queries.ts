@@ -2,7 +2,7 @@ import { and, asc, desc, eq, inArray, isNotNull, isNull, sql, type SQL } from 'd
 import { costTable, overUnder } from '../../core/costing';
 import { cents, type Cents } from '../../core/money';
 import { USUAL_LISTS } from '../../core/sales';
-import { rightOfArea, type Viewer } from '../../core/access';
+import { areasFor, type Viewer } from '../../core/access';
 import { wallTime } from '../../core/time';
 import type { App } from '../app';
 import { changesOf } from '../estimates/changes';
@@ -193,7 +193,6 @@ export function jobPage(app: App, id: string, viewer: Viewer) {
 		...choicesForJob(app),
 		estimateId: estimate?.id ?? null,
 		revisions: viewer.list('estimates.see', () => quotesOfJob(app, id, viewer)),
-		thread: threadOf(app, id, viewer),
 		costs: viewer.when('costs.see', () => jobCosts(app, id, viewer)),
 		tasks: tasksOf(app, id),
 		materials: db.select().from(jobMaterials).where(eq(jobMaterials.jobId, id)).all(),
@@ -219,15 +218,10 @@ export function jobPage(app: App, id: string, viewer: Viewer) {
 
 /** What happened last on a record, as far as this person may read it. */
 function told(db: App['db']['orm'], subject: string, most: number, viewer: Viewer) {
-	const areas = db.selectDistinct({ area: history.area }).from(history).where(eq(history.subject, subject)).all();
-	const readable = areas.flatMap(({ area }) => {
-		const right = rightOfArea(area);
-		return right && viewer.may(right) ? [area] : [];
-	});
 	return db
 		.select({ id: history.id, at: history.at, byName: history.byName, text: history.text })
 		.from(history)
-		.where(and(eq(history.subject, subject), inArray(history.area, readable)))
+		.where(and(eq(history.subject, subject), inArray(history.area, areasFor(viewer))))
 		.orderBy(desc(history.id))
 		.limit(most)
 		.all();

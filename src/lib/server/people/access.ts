@@ -125,6 +125,9 @@ export const changePerson = defineCommand({
 		if (!i.active) {
 			endSessions(ctx, p.id);
 			endWays(ctx, p.id);
+		} else if (i.role !== p.role) {
+			// An open stream was given its rights when it began: it ends, and the browser opens one with the new ones.
+			ctx.ended.push({ personId: p.id, but: '' });
 		}
 		ctx.happened(`person:${p.id}`, `${p.name} is ${i.active ? i.role : 'not active any more'}`, 'people');
 	}

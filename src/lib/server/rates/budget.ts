@@ -1,6 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import { eq } from 'drizzle-orm';
 import { computeBudget, KINDS, nonBillableRate, OTHER_KINDS, RECOVERY_METHODS, sameMachine, type YearlyBudget } from '../../core/pricing';
+import { unitPrice } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { defineCommand } from '../commands';
 import { DayText, Id, Name, strict, Text, Version } from '../commands/inputs';
@@ -58,7 +59,7 @@ export const saveBudget = defineCommand({
 				if (!c.sheetId) return c;
 				const rate = rateOn(ctx.db, c.sheetId, day);
 				if (!rate) throw new Refusal(`The rate sheet of ${c.name} is not there any more.`, 'crews');
-				return { ...c, loadedCost: rate.loadedCost as never, nonBillable: nonBillableRate(rate.sheet) };
+				return { ...c, loadedCost: unitPrice(rate.loadedCost), nonBillable: nonBillableRate(rate.sheet) };
 			})
 		};
 		const result = computeBudget(budget);
