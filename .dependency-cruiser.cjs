@@ -13,7 +13,7 @@ module.exports = {
 			name: 'core-imports-nothing-above',
 			severity: 'error',
 			from: { path: '^src/lib/core' },
-			to: { path: '^src/(routes|demo|lib/(ui|client|server|workers))' }
+			to: { path: '^src/(routes|demo|lib/(ui|client|server|workers|contract))' }
 		},
 		{
 			name: 'core-is-pure',
@@ -26,6 +26,20 @@ module.exports = {
 			severity: 'error',
 			from: { path: '^src/lib/core', pathNot: '\\.test\\.ts$' },
 			to: { path: 'node_modules', pathNot: 'node_modules/(fraction\\.js|temporal-polyfill|temporal-spec|papaparse|@types/papaparse)' }
+		},
+		{
+			name: 'contract-knows-the-core',
+			comment: 'What can be asked says nothing of how it is done.',
+			severity: 'error',
+			from: { path: '^src/lib/contract' },
+			to: { path: '^src/(routes|demo|lib/(ui|client|server|workers))' }
+		},
+		{
+			name: 'schemas-stay-on-the-server',
+			comment: 'The browser takes the types of the contract, never its schemas: they would travel to every phone.',
+			severity: 'error',
+			from: { path: '^src/lib/(ui|client|workers)|^src/routes/.*\\.svelte$' },
+			to: { path: '^src/lib/contract', dependencyTypesNot: ['type-only'] }
 		},
 		{ name: 'ui-knows-no-server', severity: 'error', from: { path: '^src/lib/ui' }, to: { path: '^src/(routes|demo|lib/server)' } },
 		{

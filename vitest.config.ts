@@ -8,12 +8,18 @@ export default defineConfig({
 		projects: [
 			{
 				resolve: { alias },
-				test: { name: 'core', include: ['src/lib/core/**/*.test.ts', 'src/lib/ui/**/*.test.ts'], environment: 'node' }
+				test: {
+					name: 'core',
+					include: ['src/lib/core/**/*.test.ts', 'src/lib/ui/**/*.test.ts'],
+					environment: 'node',
+					setupFiles: ['tests/fast-check.ts']
+				}
 			},
 			{
 				resolve: { alias },
 				test: {
 					name: 'server',
+					setupFiles: ['tests/fast-check.ts'],
 					include: ['src/lib/server/**/*.test.ts', 'tests/server/**/*.test.ts'],
 					environment: 'node',
 					testTimeout: 120_000,

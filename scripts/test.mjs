@@ -39,6 +39,8 @@ const own = process.argv.slice(2);
 let passedTests = 0;
 let failedTests = 0;
 let skipped = 0;
+/** What failed, told once more at the end: a long run's own words scroll away. @type {string[]} */
+const failures = [];
 let status = 0;
 /**
  * Runs some projects and adds up what they say.
@@ -52,7 +54,11 @@ function tests(name, args) {
 		stdio: 'inherit',
 		env: { ...process.env, CHROMIUM: browser, NICKEL_LOG: 'silent' }
 	});
-	const { numPassedTests, numFailedTests, numTotalTests } = JSON.parse(readFileSync(report, 'utf8'));
+	const { numPassedTests, numFailedTests, numTotalTests, testResults } = JSON.parse(readFileSync(report, 'utf8'));
+	for (const file of testResults)
+		for (const t of file.assertionResults)
+			if (t.status === 'failed')
+				failures.push(`${file.name.replace(`${process.cwd()}/`, '')} › ${t.fullName}\n  ${t.failureMessages[0]?.slice(0, 600)}`);
 	passedTests += numPassedTests;
 	// A suite that cannot even load has no failed test of its own; it must not look green.
 	failedTests += Math.max(numFailedTests, ran.status === 0 ? 0 : 1);
@@ -62,5 +68,6 @@ function tests(name, args) {
 // Commands on files of their own run beside each other; what a browser does has the machine to itself.
 tests('commands', ['--project', 'core', '--project', 'server', ...(own.length ? ['--passWithNoTests'] : [])]);
 tests('browser', ['--project', 'browser', '--no-file-parallelism', ...(own.length ? ['--passWithNoTests'] : [])]);
+if (failures.length) console.log(`\n${failures.join('\n')}`);
 console.log(`\n${passedTests} passed, ${failedTests} failed${skipped ? `, ${skipped} skipped` : ''}`);
 process.exit(status);

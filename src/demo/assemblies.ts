@@ -1,7 +1,8 @@
+import type { MeasureName } from '../lib/core/measure';
 /** A part: item code or labor sheet, measures, amount, per, waste %, step, and what else is said about it. */
 type Part = [
 	what: string,
-	measures: string[],
+	measures: MeasureName[],
 	amount: number,
 	per: number,
 	waste: number,

@@ -1,14 +1,16 @@
-import type { CompanySettings } from '../lib/server/db/schema';
+import { percent, rate } from '../lib/core/money';
+import type { CommandName, Input } from '../lib/contract';
+import type { SettingsGiven } from '../lib/core/company';
 
 const weekday = { from: 420, to: 930, breaks: [{ from: 690, to: 720 }] };
 
-const settings: CompanySettings = {
-	overheadPercent: { material: 45_000 as never, equipment: 45_000 as never, subcontract: 45_000 as never, other: 45_000 as never },
+const settings: SettingsGiven = {
+	overheadPercent: { material: rate(45_000), equipment: rate(45_000), subcontract: rate(45_000), other: rate(45_000) },
 	defaultRules: {
-		material: { by: 'markup', percent: 3700 as never },
-		equipment: { by: 'markup', percent: 2500 as never },
-		subcontract: { by: 'markup', percent: 1800 as never },
-		other: { by: 'markup', percent: 2000 as never }
+		material: { by: 'markup', percent: percent(3700) },
+		equipment: { by: 'markup', percent: percent(2500) },
+		subcontract: { by: 'markup', percent: percent(1800) },
+		other: { by: 'markup', percent: percent(2000) }
 	},
 	deposit: { by: 'percent', percent: 3000 },
 	depositStyle: 'billed',
@@ -32,7 +34,7 @@ const settings: CompanySettings = {
 };
 
 /** Who the company is: all of it made up. */
-export const COMPANY = {
+export const COMPANY: Input<'company.set-up'> = {
 	name: 'Pellgrave Roofing & Rainwater',
 	zone: 'America/New_York',
 	mail: 'office@pellgrave.example',
@@ -70,13 +72,13 @@ export const COMPANY = {
 		{ id: 'upper-marle', name: 'Upper Marle' }
 	],
 	taxComponents: [
-		{ id: 'state', name: 'State sales tax', rates: [{ from: '2015-01-01', rate: 47_500 }] },
-		{ id: 'county', name: 'Marle County sales tax', rates: [{ from: '2015-01-01', rate: 22_500 }] }
+		{ id: 'state', name: 'State sales tax', rates: [{ from: '2015-01-01', rate: rate(47_500) }] },
+		{ id: 'county', name: 'Marle County sales tax', rates: [{ from: '2015-01-01', rate: rate(22_500) }] }
 	],
 	taxCodes: [{ id: 'materials', name: 'Materials', componentIds: ['state', 'county'] }],
 	categories: [
 		{ id: 'steep', name: 'Steep roof', rule: null },
-		{ id: 'rainwater', name: 'Rainwater', rule: { by: 'markup', percent: 4500 } },
+		{ id: 'rainwater', name: 'Rainwater', rule: { by: 'markup', percent: percent(4500) } },
 		{ id: 'insulation', name: 'Insulation', rule: null },
 		{ id: 'site', name: 'Site', rule: null }
 	],
@@ -88,7 +90,9 @@ export const COMPANY = {
 };
 
 /** What the owner set for the winning track and for what comes after it: lists, fields of the company's own, plans, tasks. */
-export const SALES_SETTINGS: [command: string, input: unknown][] = [
+type Setting = { [N in CommandName]: [command: N, input: Input<N>] }[CommandName];
+/** What is set up before anybody sells, command by command. */
+export const SALES_SETTINGS: Setting[] = [
 	[
 		'company.letters',
 		{

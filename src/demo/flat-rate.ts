@@ -1,3 +1,4 @@
+import type { Input } from '../lib/contract';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { addDays } from '../lib/core/time';
@@ -10,7 +11,7 @@ export function buildFlatRate(yard: Yard, today: string): void {
 	publish(dir, today);
 	const receive = (key: string, edition: number): string => {
 		const fileName = `${key}-${edition}.json`;
-		return yard.call<{ editionId: string }>('imogen', 'flat-rate.receive-edition', {
+		return yard.call('imogen', 'flat-rate.receive-edition', {
 			text: readFileSync(join(dir, fileName), 'utf8'),
 			fileName
 		}).editionId;
@@ -25,7 +26,7 @@ export function buildFlatRate(yard: Yard, today: string): void {
 		name: string;
 		version: number;
 	}[];
-	const terms: Record<string, [sheetId: string, markup: string, rounding: string]> = {
+	const terms: Record<string, [sheetId: string, markup: string, rounding: Input<'flat-rate.save-catalog'>['rounding']]> = {
 		'rainwater-service': ['gutter', '45%', 'one'],
 		'steep-roof-repair': ['steep', '42%', 'five'],
 		'low-slope-repair': ['low', '40%', 'five'],

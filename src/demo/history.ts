@@ -1,3 +1,4 @@
+import type { Kind } from '../lib/core/pricing';
 import { addDays, weekday } from '../lib/core/time';
 import type { Yard } from './yard';
 
@@ -173,7 +174,7 @@ export function buildHistory(yard: Yard, today: string): void {
 function suppliersBills(yard: Yard, jobId: string, day: string, n: number): void {
 	const sold = yard.app.db.sqlite
 		.prepare("select kind, sum(cost) cost from budget_rows where job_id = ? and kind <> 'labor' group by kind")
-		.all(jobId) as { kind: string; cost: number }[];
+		.all(jobId) as { kind: Exclude<Kind, 'labor'>; cost: number }[];
 	for (const s of sold)
 		if (s.cost > 0)
 			yard.call('petra', 'costs.add', {

@@ -117,7 +117,7 @@ export function buildNow(yard: Yard, today: string): void {
 
 	// The school again: rotten deck on the east face, offered as a change order and waiting for the bursar.
 	yard.at(back(3), '15:10');
-	const { estimateId: ce } = yard.call<{ estimateId: string }>('bastian', 'estimates.start-change', {
+	const { estimateId: ce } = yard.call('bastian', 'estimates.start-change', {
 		jobId: sj,
 		title: 'Rotten deck above the hall'
 	});
@@ -166,10 +166,10 @@ export function buildNow(yard: Yard, today: string): void {
 		[1, '21:40']
 	] as const) {
 		const mira = yard.link('quote', hq.linkId, hq.revisionId);
-		const { viewId } = yard.at(back(d), t).call<{ viewId: string }>(mira, 'quotes.see', { device: 'phone' });
+		const { viewId } = yard.at(back(d), t).call(mira, 'quotes.see', { device: 'phone' });
 		yard.call(mira, 'quotes.seen-for', { viewId, seconds: d * 40, tried: d === 1 ? [guard] : [] });
 		if (d === 4) {
-			const { questionId } = yard.call<{ questionId: string }>(mira, 'quotes.ask', {
+			const { questionId } = yard.call(mira, 'quotes.ask', {
 				aboutId: guard,
 				asked: 'Do the guards hold when the lindens shed in June?',
 				name: 'Mira Solheim'
@@ -216,7 +216,7 @@ export function buildNow(yard: Yard, today: string): void {
 
 	// Her choice of roof covering, side by side; the usual one counts until she chooses.
 	const covering = (name: string, wording: string, price: string, cost: string) => {
-		const { scopeId } = yard.call<{ scopeId: string }>('bastian', 'estimates.add-scope', { estimateId: oe, name, wording, option: true });
+		const { scopeId } = yard.call('bastian', 'estimates.add-scope', { estimateId: oe, name, wording, option: true });
 		yard.call('bastian', 'estimates.add-line', {
 			scopeId,
 			name: `${name}, difference in material`,
@@ -238,7 +238,7 @@ export function buildNow(yard: Yard, today: string): void {
 		atLeast: 1,
 		atMost: 1,
 		members: coverings.map((id) => ({ kind: 'scope', id })),
-		presetId: coverings[0]
+		presetId: coverings[0] ?? null
 	});
 	yard.call('petra', 'estimates.comment', {
 		estimateId: oe,

@@ -1,10 +1,15 @@
+import type { Input } from '../lib/contract';
 import { addDays } from '../lib/core/time';
 import type { Yard } from './yard';
 
 /** Two years ago wages were lower; the sheets of today follow. Machines, and the budget of the year. */
 export function buildRates(yard: Yard, today: string): void {
 	const year = Number(today.slice(0, 4));
-	const machine = (name: string, place: 'job cost' | 'overhead', figures: string[]) => {
+	const machine = (
+		name: string,
+		place: 'job cost' | 'overhead',
+		figures: readonly [string, string, string, string, string, string, string]
+	) => {
 		const [purchase, resale, lifeHours, fixedPerYear, hoursPerYear, fuelPerHour, upkeepPerHour] = figures;
 		yard.call('imogen', 'rates.save-equipment', {
 			name,
@@ -25,12 +30,12 @@ export function buildRates(yard: Yard, today: string): void {
 	machine('Crew trucks', 'overhead', ['48,000', '9,000', '7,500', '5,600', '1,500', '7.80', '2.40']);
 
 	// Inland the county takes nothing, the township a little.
-	const { componentId } = yard.call<{ componentId: string }>('imogen', 'tax.save-component', {
+	const { componentId } = yard.call('imogen', 'tax.save-component', {
 		name: 'Upper Marle township tax',
 		rate: '1.25%',
 		from: '2015-01-01'
 	});
-	const { codeId } = yard.call<{ codeId: string }>('imogen', 'tax.save-code', {
+	const { codeId } = yard.call('imogen', 'tax.save-code', {
 		name: 'Materials, inland',
 		componentIds: ['state', componentId]
 	});
@@ -48,7 +53,7 @@ export function buildRates(yard: Yard, today: string): void {
 
 	const line = (name: string, lastYear: number, amount: number) => ({ name, lastYear: lastYear * 100, amount: amount * 100 });
 	const crew = (name: string, sheetId: string, heads: number) => ({ name, sheetId, heads, paidHours: 1880, nonBillable: 0, loadedCost: 0 });
-	const budget = (of: number, grown: number) => ({
+	const budget = (of: number, grown: number): Input<'budget.save'> => ({
 		year: of,
 		sales: [
 			line('Re-roof', 1_560_000, 1_640_000 + grown),

@@ -1,3 +1,4 @@
+import type { Kind } from '../lib/core/pricing';
 import { readFileSync } from 'node:fs';
 import { guessMapping, decodeText, readCsv, writeCsv } from '../lib/core/formats';
 import { readSpreadsheet } from '../lib/server/catalog/read-sheet';
@@ -31,7 +32,7 @@ export async function setUp(yard: Yard): Promise<void> {
 			sheetId,
 			passwordHash
 		});
-	for (const [name, input] of SALES_SETTINGS) yard.call('imogen', name, input);
+	for (const [name, input] of SALES_SETTINGS) yard.given('imogen', name, input);
 	for (const [supplierId, fileName, categoryId] of LISTS) {
 		const bytes = readFileSync(new URL(`./files/${fileName}`, import.meta.url));
 		const text = fileName.endsWith('.xlsx') ? writeCsv(await readSpreadsheet(bytes), false) : decodeText(bytes);
@@ -44,7 +45,7 @@ export async function setUp(yard: Yard): Promise<void> {
 			taxCodeId: 'materials'
 		});
 	}
-	const own = (code: string, name: string, kind: string, unit: string, cost: string) =>
+	const own = (code: string, name: string, kind: Kind, unit: string, cost: string) =>
 		yard.call('petra', 'catalog.save-item', {
 			code,
 			name,

@@ -22,7 +22,7 @@ const LOGO = `<svg xmlns="http://www.w3.org/2000/svg" width="600" height="400"><
 /** Logo and pictures of the public page. */
 export async function buildLook(yard: Yard): Promise<void> {
 	const keep = async (svg: string) =>
-		yard.call<{ fileId: string }>('imogen', 'files.keep', await readPicture(await sharp(Buffer.from(svg)).png().toBuffer())).fileId;
+		yard.call('imogen', 'files.keep', await readPicture(await sharp(Buffer.from(svg)).png().toBuffer())).fileId;
 	const { letterhead, publicPage, quoteLayout } = companyOf(yard.app).settings;
 	yard.call('imogen', 'company.save-look', {
 		color: letterhead.color,
@@ -55,8 +55,8 @@ export async function buildSurvey(yard: Yard): Promise<void> {
 			`select l.id from lines l join scopes s on s.id = l.scope_id join estimates e on e.id = s.estimate_id where e.job_id = '${jobId}' and l.name like '${name}%' limit 1`
 		);
 	const picture = await readPicture(await sharp(Buffer.from(HOUSE)).png().toBuffer());
-	const { fileId } = yard.call<{ fileId: string }>('bastian', 'files.keep', picture);
-	const { photoId } = yard.call<{ photoId: string }>('bastian', 'photos.add', { jobId, fileId, caption: 'North side from the lane' });
+	const { fileId } = yard.call('bastian', 'files.keep', picture);
+	const { photoId } = yard.call('bastian', 'photos.add', { jobId, fileId, caption: 'North side from the lane' });
 	yard.call('bastian', 'photos.change', {
 		photoId,
 		place: 'north side',

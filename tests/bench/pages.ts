@@ -1,3 +1,4 @@
+import { DemoClock, Yard } from '../../src/demo/yard';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -51,39 +52,28 @@ async function pages(jobs: number): Promise<Map<string, number>> {
 		.prepare("select j.id, e.id estimate from jobs j join estimates e on e.job_id = j.id where j.name like 'Penhallow%'")
 		.get() as { id: string; estimate: string };
 	const scopes = app.db.sqlite.prepare('select id from scopes where estimate_id = ?').all(penhallow.estimate) as { id: string }[];
-	const { COMMANDS } = await import('../../src/lib/server/all-commands');
+	const yard = new Yard(app, new DemoClock(app.clock.now()));
 	const owner = { type: 'person', id: 'imogen', name: 'Imogen Tarrant', role: 'owner' } as const;
 	for (let i = 0; i < 280; i++)
-		app.run(
-			COMMANDS.get('estimates.add-line') as never,
-			{ scopeId: scopes[i % scopes.length]?.id, name: `Line ${i}`, price: '10', quantity: '2' },
-			owner
-		);
+		yard.call(owner, 'estimates.add-line', { scopeId: scopes[i % scopes.length]?.id ?? '', name: `Line ${i}`, price: '10', quantity: '2' });
 	// A large quote: the same scope sixty times.
-	const large = app.run<{ jobId: string }>(
-		COMMANDS.get('jobs.open') as never,
-		{ name: 'Sixty scopes', customerId: null, customerName: 'Sixty', address: '', kindOfWork: '', source: '', wanted: '' },
-		owner
-	).jobId;
-	const largeEstimate = app.run<{ estimateId: string }>(COMMANDS.get('estimates.start') as never, { jobId: large }, owner).estimateId;
+	const large = yard.call(owner, 'jobs.open', {
+		name: 'Sixty scopes',
+		customerId: null,
+		customerName: 'Sixty',
+		address: '',
+		kindOfWork: '',
+		source: '',
+		wanted: ''
+	}).jobId;
+	const largeEstimate = yard.call(owner, 'estimates.start', { jobId: large }).estimateId;
 	for (let i = 0; i < 60; i++) {
-		const { scopeId } = app.run<{ scopeId: string }>(
-			COMMANDS.get('estimates.add-scope') as never,
-			{ estimateId: largeEstimate, name: `Scope ${i}`, option: i % 10 === 9 },
-			owner
-		);
+		const { scopeId } = yard.call(owner, 'estimates.add-scope', { estimateId: largeEstimate, name: `Scope ${i}`, option: i % 10 === 9 });
 		for (let n = 0; n < 5; n++)
-			app.run(COMMANDS.get('estimates.add-line') as never, { scopeId, name: `Line ${n}`, price: '10', cost: '5', quantity: '2' }, owner);
+			yard.call(owner, 'estimates.add-line', { scopeId, name: `Line ${n}`, price: '10', cost: '5', quantity: '2' });
 	}
 	const sixty =
-		linkUrl(
-			app,
-			app.run<{ linkId: string }>(
-				COMMANDS.get('quotes.issue') as never,
-				{ estimateId: largeEstimate, to: '', subject: '', text: '{link}' },
-				owner
-			).linkId
-		) ?? '';
+		linkUrl(app, yard.call(owner, 'quotes.issue', { estimateId: largeEstimate, to: '', subject: '', text: '{link}' }).linkId) ?? '';
 	const invoice = (app.db.sqlite.prepare('select id from invoices order by number desc limit 1').get() as { id: string }).id;
 	const link =
 		linkUrl(

@@ -25,7 +25,7 @@ async function proposal(): Promise<void> {
 	for (let n = 0; n < 75; n++)
 		yard.scope(estimateId, `Roof face ${n + 1}`, [['roof face', { length: "48'", run: "14'", pitch: '8' }]], ['reroof-shingle']);
 	yard.decide(estimateId);
-	const { revisionId } = yard.call<{ revisionId: string }>('bastian', 'quotes.issue', {
+	const { revisionId } = yard.call('bastian', 'quotes.issue', {
 		...{ estimateId, to: '', subject: '', text: '{link}', despite: true },
 		layout: { layout: 'proposal', detail: 'lines', amounts: 'lines', dataSheets: false }
 	});

@@ -118,7 +118,7 @@ function editionBench(yard: Awaited<ReturnType<typeof fresh>>['yard']): void {
 	let number = 0;
 	const take = (n: number): number => {
 		number += 1;
-		const { editionId } = yard.call<{ editionId: string }>('imogen', 'flat-rate.receive-edition', {
+		const { editionId } = yard.call('imogen', 'flat-rate.receive-edition', {
 			text: edition(n, number),
 			fileName: 'bench'
 		});

@@ -40,7 +40,7 @@ export async function quotesBench(): Promise<void> {
 				copy('links', q.linkId, i, { id: `'l${i}'`, token_hash: `'t${i}'`, subject_id: `'r${i}'` });
 			}
 		})();
-		const remind = () => void app.run(remindDue as never, {}, { type: 'system' });
+		const remind = () => void app.run(remindDue, {}, { type: 'system' });
 		const idle = time(remind, 7);
 		// A hundred of them went out five days ago: their first reminder is due.
 		db.exec(

@@ -45,7 +45,7 @@ const PITCH = {
 	]
 };
 const save = (id: string, more: Record<string, unknown>) =>
-	yard.call<{ id: string }>('bastian', 'catalog.save-assembly', {
+	yard.given('bastian', 'catalog.save-assembly', {
 		assemblyId: id,
 		name: id,
 		category: 'Test',
@@ -147,7 +147,7 @@ describe('nested assemblies', () => {
 		expect(() => yard.call('bastian', 'catalog.set-assembly-aside', { assemblyId: 'a' })).toThrow('b holds it');
 	});
 	it('are copied whole', () => {
-		const { id } = yard.call<{ id: string }>('bastian', 'catalog.copy-assembly', { assemblyId: 'strip', name: 'Strip, copy' });
+		const { id } = yard.call('bastian', 'catalog.copy-assembly', { assemblyId: 'strip', name: 'Strip, copy' });
 		expect(questionsOf(app.db.orm, id)).toEqual(questionsOf(app.db.orm, 'strip'));
 		expect(partsUnder(app.db.orm, id, { layers: 'two' }).map((p) => p.rate)).toEqual(
 			partsUnder(app.db.orm, 'strip', { layers: 'two' }).map((p) => p.rate)

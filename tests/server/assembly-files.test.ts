@@ -14,7 +14,7 @@ beforeAll(async () => {
 });
 const all = (a: App) => (a.db.sqlite.prepare('select id from assemblies').all() as { id: string }[]).map((r) => r.id);
 const take = (y: Yard, file: unknown, replace = false) =>
-	y.call<{ items: number; added: number; replaced: number; left: number }>('bastian', 'catalog.import-assemblies', {
+	y.call('bastian', 'catalog.import-assemblies', {
 		text: typeof file === 'string' ? file : JSON.stringify(file),
 		sheetId: 'steep',
 		replace
@@ -147,7 +147,7 @@ describe('versions of an assembly', () => {
 		const original = parts();
 		const now = assemblyDetail(app, 'gutters-5')!;
 		const save = (keep: number, wording: string) =>
-			yard.call('bastian', 'catalog.save-assembly', {
+			yard.given('bastian', 'catalog.save-assembly', {
 				assemblyId: 'gutters-5',
 				name: now.assembly.name,
 				category: now.assembly.category,
@@ -188,7 +188,7 @@ describe('a data sheet', () => {
 	const itemId = () => value<string>(app, 'select id from items limit 1');
 	it('is kept as it came, and only a PDF is taken', () => {
 		const bytes = Buffer.from('%PDF-1.7\nhello');
-		const { attachmentId } = yard.call<{ attachmentId: string }>('bastian', 'catalog.attach', {
+		const { attachmentId } = yard.call('bastian', 'catalog.attach', {
 			itemId: itemId(),
 			name: 'a/b"c.pdf',
 			bytes
@@ -196,7 +196,7 @@ describe('a data sheet', () => {
 		expect(attachment(app, attachmentId)?.bytes.equals(bytes)).toBe(true);
 		expect(attachedTo(app, `item:${itemId()}`).map((a) => [a.name, a.size])).toEqual([['a b c.pdf', bytes.length]]);
 		for (const bad of [Buffer.from('<html>'), 'text', Buffer.alloc(0)])
-			expect(() => yard.call('bastian', 'catalog.attach', { itemId: itemId(), name: 'x.pdf', bytes: bad })).toThrow('PDF');
+			expect(() => yard.given('bastian', 'catalog.attach', { itemId: itemId(), name: 'x.pdf', bytes: bad })).toThrow('PDF');
 		expect(() => yard.call('marco', 'catalog.attach', { itemId: itemId(), name: 'x.pdf', bytes })).toThrow('may not');
 		yard.call('bastian', 'catalog.detach', { attachmentId });
 		expect(attachedTo(app, `item:${itemId()}`)).toEqual([]);

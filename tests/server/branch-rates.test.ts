@@ -15,7 +15,7 @@ beforeAll(async () => {
 		{ name: 'After hours', multiplier: 15_000 },
 		{ name: 'Call-out', multiplier: 20_000 }
 	];
-	yard.call('imogen', 'rates.save', {
+	yard.given('imogen', 'rates.save', {
 		sheetId: 'steep',
 		name: 'Steep-roof crew',
 		from: '2027-01-01',
@@ -52,7 +52,7 @@ describe('labor of a branch', () => {
 	});
 	it('stays with a sheet that somebody chose', () => {
 		const b = bid('upper');
-		const { lineId } = yard.call<{ lineId: string }>('bastian', 'estimates.add-line', {
+		const { lineId } = yard.call('bastian', 'estimates.add-line', {
 			scopeId: b.scopeId,
 			sheetId: 'low',
 			quantity: '4'
@@ -66,8 +66,7 @@ describe('after hours and call-out', () => {
 	it('are lines of an estimate: their price times the hour’s, its cost as it is', () => {
 		const b = bid();
 		const add = (variant: string) =>
-			yard.call<{ lineId: string }>('bastian', 'estimates.add-line', { scopeId: b.scopeId, sheetId: 'steep', variant, quantity: '3' })
-				.lineId;
+			yard.call('bastian', 'estimates.add-line', { scopeId: b.scopeId, sheetId: 'steep', variant, quantity: '3' }).lineId;
 		const id = add('After hours');
 		const line = labor(b.estimateId).find((l) => l.id === id)!;
 		expect(line).toMatchObject({

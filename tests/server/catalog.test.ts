@@ -18,15 +18,8 @@ let app: App;
 beforeAll(async () => {
 	({ yard, app } = await freshYard());
 });
-interface Done {
-	importId: string;
-	added: number;
-	changed: number;
-	unchanged: number;
-	rejected: number;
-}
 const bring = (text: string, more: Record<string, unknown> = {}) =>
-	yard.call<Done>('petra', 'catalog.import', {
+	yard.call('petra', 'catalog.import', {
 		supplierId: value<string>(app, "select id from suppliers where name like 'Tarn%'"),
 		fileName: 'list.csv',
 		text,
@@ -97,7 +90,7 @@ describe('a price list', () => {
 
 describe('the catalog', () => {
 	const save = (more: Record<string, unknown>) =>
-		yard.call<{ id: string }>('petra', 'catalog.save-item', {
+		yard.call('petra', 'catalog.save-item', {
 			code: 'RULE-1',
 			name: 'Rule item',
 			kind: 'material',
@@ -147,8 +140,8 @@ describe('the catalog', () => {
 
 describe('many items at once', () => {
 	const change = (filter: Record<string, unknown>, c: Record<string, unknown>) =>
-		yard.call<{ changeId: string; changed: number }>('petra', 'catalog.change-items', { filter, change: c });
-	const undo = (changeId: string) => yard.call<{ restored: number; left: number }>('petra', 'catalog.undo-change', { changeId });
+		yard.given('petra', 'catalog.change-items', { filter, change: c });
+	const undo = (changeId: string) => yard.call('petra', 'catalog.undo-change', { changeId });
 	const plain = () =>
 		JSON.stringify(
 			app.db.sqlite
@@ -172,13 +165,13 @@ describe('many items at once', () => {
 		);
 	});
 	it('of a filter leave the others alone: words, kind, category with what lies in it, tag, picked ones', () => {
-		const top = yard.call<{ id: string }>('petra', 'catalog.save-category', {
+		const top = yard.call('petra', 'catalog.save-category', {
 			name: 'Metal',
 			parentId: null,
 			ruleBy: 'markup',
 			ruleValue: '50%'
 		}).id;
-		const below = yard.call<{ id: string }>('petra', 'catalog.save-category', {
+		const below = yard.call('petra', 'catalog.save-category', {
 			name: 'Copper',
 			parentId: top,
 			ruleBy: 'inherit',
@@ -315,7 +308,7 @@ describe('an import', () => {
 describe('a rate group', () => {
 	it('moves the prices of its kinds for its customer, fixed ones only when it says so', () => {
 		const customerId = yard.customer('Contractor', 'organization', '', '', '');
-		const group = yard.call<{ id: string }>('imogen', 'rate-groups.save', {
+		const group = yard.call('imogen', 'rate-groups.save', {
 			name: 'Contractors',
 			percents: { material: '90%', labor: '95' },
 			onFixed: false
@@ -353,7 +346,7 @@ describe('what was charged', () => {
 		for (const p of ['30', '10', '20', '50']) {
 			const estimateId = yard.estimate(yard.job(`P${p}`, yard.customer(`P${p}`, 'person', '', '', ''), '', [0, 0]));
 			const scope = yard.scope(estimateId, 'S', [], []);
-			const { lineId } = yard.call<{ lineId: string }>('bastian', 'estimates.add-line', { scopeId: scope, itemId: item, quantity: '4' });
+			const { lineId } = yard.call('bastian', 'estimates.add-line', { scopeId: scope, itemId: item, quantity: '4' });
 			yard.call('bastian', 'estimates.change-line', { lineId, field: 'price', value: p });
 			yard.call('bastian', 'estimates.set-whole', { estimateId, what: 'discount', value: '10%' });
 			yard.accept(yard.issue(estimateId, ''), 'P');

@@ -74,14 +74,14 @@ describe('access', () => {
 			for (const actor of actors) {
 				const expected =
 					actor.type === 'person'
-						? command.access === 'public' ||
-							(!['system', 'quote link', 'invoice link', 'password link'].includes(command.access) &&
-								may(actor.role, command.access as never))
-						: command.access === 'public' || (actor.type === 'link' && command.access === `${actor.kind} link`);
-				expect([command.name, actor, allowed(actor, command.access)]).toEqual([command.name, actor, expected]);
+						? command.right === 'public' ||
+							(!['system', 'quote link', 'invoice link', 'password link'].includes(command.right) &&
+								may(actor.role, command.right as never))
+						: command.right === 'public' || (actor.type === 'link' && command.right === `${actor.kind} link`);
+				expect([command.name, actor, allowed(actor, command.right)]).toEqual([command.name, actor, expected]);
 				if (expected) continue;
 				refused += 1;
-				expect(refusal(() => app.run(command as never, { anything: 1 }, actor))).toBeInstanceOf(NotAllowed);
+				expect(refusal(() => app.runGiven(command, { anything: 1 }, actor))).toBeInstanceOf(NotAllowed);
 			}
 		expect(refused).toBeGreaterThan(100);
 		expect(state()).toBe(before);
@@ -139,14 +139,14 @@ describe('a command', () => {
 				fc.property(fc.array(junk, { minLength: fields.length, maxLength: fields.length }), fc.boolean(), (values, extra) => {
 					const input = Object.fromEntries(fields.map((f, i) => [f, values[i]]));
 					try {
-						app.run(
-							command as never,
+						app.runGiven(
+							command,
 							extra ? { ...input, extra: 1 } : input,
-							command.access === 'quote link'
+							command.right === 'quote link'
 								? { type: 'link', kind: 'quote', linkId: 'x', subjectId: 'x' }
-								: command.access === 'invoice link'
+								: command.right === 'invoice link'
 									? { type: 'link', kind: 'invoice', linkId: 'x', subjectId: 'x' }
-									: command.access === 'public' || command.access === 'system'
+									: command.right === 'public' || command.right === 'system'
 										? { type: 'system' }
 										: yard.as('imogen')
 						);
@@ -161,7 +161,7 @@ describe('a command', () => {
 	});
 	it('does once what is asked twice with the same key', () => {
 		const enter = () =>
-			app.run<{ id: string }>(
+			app.runGiven(
 				COMMANDS.get('leads.enter') as never,
 				{ name: 'Twice', mail: '', phone: '1', address: '', wanted: '', via: 'phone' },
 				yard.as('petra'),
@@ -221,16 +221,20 @@ describe('the estimate', () => {
 			).map((l) => l.id);
 		const edits: ((n: number) => void)[] = [
 			(n) =>
-				yard.call('bastian', 'estimates.change-line', { lineId: lineIds()[n % lineIds().length], field: 'quantity', value: String(n + 1) }),
-			(n) => yard.call('bastian', 'estimates.change-line', { lineId: lineIds()[n % lineIds().length], field: 'price', value: `${n}.50` }),
-			(n) => yard.call('bastian', 'estimates.change-line', { lineId: lineIds()[n % lineIds().length], field: 'setAside', value: 'true' }),
+				yard.given('bastian', 'estimates.change-line', {
+					lineId: lineIds()[n % lineIds().length],
+					field: 'quantity',
+					value: String(n + 1)
+				}),
+			(n) => yard.given('bastian', 'estimates.change-line', { lineId: lineIds()[n % lineIds().length], field: 'price', value: `${n}.50` }),
+			(n) => yard.given('bastian', 'estimates.change-line', { lineId: lineIds()[n % lineIds().length], field: 'setAside', value: 'true' }),
 			(n) =>
 				yard.call('bastian', 'estimates.put-shape', { scopeId, kind: 'slab', typed: { length: String(n + 1), width: '3', depth: '' } }),
 			(n) => yard.call('bastian', 'estimates.copy-scope', { scopeId, name: `Copy ${n}` }),
 			(n) => yard.call('bastian', 'estimates.set-whole', { estimateId, what: 'discount', value: `${n % 50}%` }),
 			(n) => yard.call('bastian', 'estimates.set-whole', { estimateId, what: 'total', value: String(5000 + n) }),
-			(n) => yard.call('bastian', 'estimates.move-line', { lineId: lineIds()[n % lineIds().length], by: n % 2 ? 1 : -1 }),
-			(n) => yard.call('bastian', 'estimates.remove-line', { lineId: lineIds()[n % lineIds().length] })
+			(n) => yard.given('bastian', 'estimates.move-line', { lineId: lineIds()[n % lineIds().length], by: n % 2 ? 1 : -1 }),
+			(n) => yard.given('bastian', 'estimates.remove-line', { lineId: lineIds()[n % lineIds().length] })
 		];
 		fc.assert(
 			fc.property(fc.array(fc.tuple(fc.nat(edits.length - 1), fc.nat(99)), { minLength: 1, maxLength: 6 }), (sequence) => {
@@ -256,7 +260,7 @@ describe('the estimate', () => {
 		const { estimateId } = wonJob(yard, 'Two hands');
 		const line = loadEstimate(app.db.orm, estimateId)!.scopes[0]!.lines[0]!;
 		const change = (field: string, v: string, seen?: string) =>
-			yard.call('bastian', 'estimates.change-line', { lineId: line.id, field, value: v, ...(seen === undefined ? {} : { seen }) });
+			yard.given('bastian', 'estimates.change-line', { lineId: line.id, field, value: v, ...(seen === undefined ? {} : { seen }) });
 		change('note', 'mine', line.note);
 		expect(refusal(() => change('note', 'yours', line.note))).toBeInstanceOf(Stale);
 		change('phase', 'Other phase', 'Tear-off');
@@ -274,7 +278,7 @@ describe('the estimate', () => {
 		const { estimateId } = wonJob(yard, `Bad ${field}${v}`);
 		const e = loadEstimate(app.db.orm, estimateId)!;
 		expect(
-			refusal(() => yard.call('bastian', 'estimates.change-line', { lineId: e.scopes[0]!.lines[1]!.id, field, value: v })).message
+			refusal(() => yard.given('bastian', 'estimates.change-line', { lineId: e.scopes[0]!.lines[1]!.id, field, value: v })).message
 		).not.toBe('');
 		expect(loadEstimate(app.db.orm, estimateId)).toEqual(e);
 	});

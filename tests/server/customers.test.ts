@@ -19,7 +19,7 @@ beforeAll(async () => {
 	({ yard, app } = await freshYard());
 });
 const contact = (customerId: string, more: Record<string, unknown> = {}) =>
-	yard.call<{ contactId: string }>('petra', 'customers.save-contact', {
+	yard.call('petra', 'customers.save-contact', {
 		...{ customerId, contactId: null, name: 'Mira Solheim', role: 'decides', mail: 'mira@row.example', phone: '555 010 9090' },
 		...{ getsQuotes: true, getsInvoices: false },
 		...more
@@ -131,7 +131,9 @@ describe('customers as files', () => {
 		]);
 		const rows = preview.filter((p) => p.state !== 'rejected').map((p) => ({ ...p.customer, into: p.sameAs?.id ?? null }));
 		expect(
-			refused(() => yard.call('petra', 'customers.import', { rows: [...rows, { ...rows[0], name: 'Bad', own: { 'pays-by': 'gold' } }] }))[0]
+			refused(() =>
+				yard.given('petra', 'customers.import', { rows: [...rows, { ...rows[0], name: 'Bad', own: { 'pays-by': 'gold' } }] })
+			)[0]
 		).toBe('pays-by');
 		expect(count(app, 'select count(*) from customers')).toBe(before);
 		expect(yard.call('petra', 'customers.import', { rows })).toEqual({ added: 1, filled: 1 });
@@ -178,14 +180,14 @@ describe('the company’s own stages', () => {
 		yard.call('petra', 'jobs.move', { jobId, stageId: 'talking' });
 		const stages = rows('winning').filter((s) => s.id !== 'talking');
 		stages.splice(1, 0, { id: null, name: 'Walk-through', meaning: 'bidding', chance: 4000 });
-		yard.call('imogen', 'company.save-stages', { track: 'winning', stages });
+		yard.given('imogen', 'company.save-stages', { track: 'winning', stages });
 		expect(rows('winning').map((s) => s.name)).toEqual(['Asked', 'Walk-through', 'Measuring', 'Quoted', 'Lost']);
 		expect(value(app, 'select stage_id from jobs where id = ?', jobId)).toBe('asked');
 		expect(count(app, "select count(*) from history where text like 'Stages of the winning track%'")).toBeGreaterThan(0);
 	});
 	it('cannot lose what the program relies on', () => {
 		const wrong = (which: 'winning' | 'doing', stages: unknown) =>
-			refused(() => yard.call('imogen', 'company.save-stages', { track: which, stages }))[1];
+			refused(() => yard.given('imogen', 'company.save-stages', { track: which, stages }))[1];
 		expect(
 			wrong(
 				'winning',
@@ -242,7 +244,7 @@ describe('the company’s own stages', () => {
 describe('a kept view', () => {
 	it('is everybody’s or one’s own; nobody takes away another’s', () => {
 		const keep = (who: string, name: string, everybody: boolean) =>
-			yard.call<{ viewId: string }>(who, 'views.save', { page: 'track', name, query: 'q=roof', everybody }).viewId;
+			yard.call(who, 'views.save', { page: 'track', name, query: 'q=roof', everybody }).viewId;
 		const shared = keep('petra', 'All roofs', true);
 		const mine = keep('petra', 'My roofs', false);
 		expect(keep('petra', 'My roofs', false)).toBe(mine);
@@ -285,7 +287,7 @@ describe('what a won job begins with', () => {
 				id: string;
 				invoice_id: string | null;
 			}[];
-		const bill = (n: number) => yard.call<{ invoiceId: string; total: number }>('petra', 'invoices.bill-step', { stepId: steps()[n]!.id });
+		const bill = (n: number) => yard.call('petra', 'invoices.bill-step', { stepId: steps()[n]!.id });
 		const first = bill(0);
 		expect(bill(0).invoiceId).toBe(first.invoiceId);
 		yard.call('petra', 'invoices.issue', { invoiceId: first.invoiceId, to: '', subject: '', text: '' });
@@ -310,12 +312,12 @@ describe('what a won job begins with', () => {
 	});
 	it('can have its plan changed while nothing is billed; a draft thrown away frees its step', () => {
 		const { jobId } = wonJob(yard, 'Replanned');
-		const save = (steps: unknown) => refused(() => yard.call('petra', 'invoices.save-plan', { jobId, steps }));
+		const save = (steps: unknown) => refused(() => yard.given('petra', 'invoices.save-plan', { jobId, steps }));
 		const own = (name: string, toDate: number, more = {}) => ({ id: null, name, when: 'done', phase: '', toDate, ...more });
 		expect(save([own('Half', 5000), own('Half again', 5000)])).toEqual(['step-1', '“Half again” has to bring it above 50 %.']);
 		expect(save([own('Half', 5000, { when: 'phase', phase: 'Tear-off' }), own('Rest', 10_000)])[1]).toBe('taken');
 		const stepId = value<string>(app, "select id from billing_steps where job_id = ? and name = 'Half'", jobId);
-		const { invoiceId } = yard.call<{ invoiceId: string }>('petra', 'invoices.bill-step', { stepId });
+		const { invoiceId } = yard.call('petra', 'invoices.bill-step', { stepId });
 		expect(value(app, 'select net from invoices where id = ?', invoiceId)).toBe(
 			Math.round(value<number>(app, 'select contract_net from jobs where id = ?', jobId) / 2)
 		);
@@ -329,7 +331,7 @@ describe('what a won job begins with', () => {
 		expect(value(app, 'select done_by from tasks where id = ?', taskId)).toBe('Marco Dunleavy');
 		yard.call('marco', 'work.tick-task', { taskId, done: false });
 		expect(value(app, 'select done_at from tasks where id = ?', taskId)).toBeNull();
-		const added = yard.call<{ taskId: string }>('petra', 'work.add-task', { jobId, phase: '', text: 'Call the neighbor' });
+		const added = yard.call('petra', 'work.add-task', { jobId, phase: '', text: 'Call the neighbor' });
 		yard.call('petra', 'work.remove-task', added);
 		expect(count(app, 'select count(*) from tasks where job_id = ?', jobId)).toBe(5);
 	});

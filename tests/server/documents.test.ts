@@ -40,7 +40,7 @@ function estimate(scopes = 1): { estimateId: string; jobId: string } {
 	return { estimateId, jobId };
 }
 const issue = (estimateId: string, more: Record<string, unknown> = {}) =>
-	yard.call<{ revisionId: string; linkId: string }>('bastian', 'quotes.issue', {
+	yard.call('bastian', 'quotes.issue', {
 		...{ estimateId, to: '', subject: '', text: '{link}', despite: true },
 		...more
 	});
@@ -142,7 +142,7 @@ describe('a quote as a document', () => {
 	it('is not made in a color that nobody can read', () => {
 		const look = (more: object) =>
 			refused(() =>
-				yard.call('imogen', 'company.save-look', {
+				yard.given('imogen', 'company.save-look', {
 					...{ color: '#2f4a54', line: '', footer: '', logo: null, layout: { ...PROPOSAL, layout: 'detailed' } },
 					...more
 				})
@@ -155,7 +155,7 @@ describe('a quote as a document', () => {
 
 describe('several who have to sign', () => {
 	const sign = (q: { revisionId: string; linkId: string }, name: string, chosen: string[] = [], signature = '') =>
-		yard.call<{ answer: string; missing?: string[] }>(yard.link('quote', q.linkId, q.revisionId), 'quotes.answer', {
+		yard.call(yard.link('quote', q.linkId, q.revisionId), 'quotes.answer', {
 			...{ answer: 'accepted', name, signature, agreed: true, chosen, reason: '', address: '203.0.113.7', agent: 'phone' }
 		});
 	it('make it an acceptance with the last signature; the record names each, and can be checked', () => {

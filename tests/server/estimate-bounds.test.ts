@@ -18,11 +18,11 @@ function bid() {
 	const estimateId = yard.estimate(jobId);
 	const scopeId = yard.scope(estimateId, 'Roof', [], []);
 	const line = (name: string, price: string) =>
-		yard.call<{ lineId: string }>('bastian', 'estimates.add-line', { scopeId, name, kind: 'material', price, cost: '1' }).lineId;
+		yard.call('bastian', 'estimates.add-line', { scopeId, name, kind: 'material', price, cost: '1' }).lineId;
 	return { jobId, estimateId, scopeId, line };
 }
 const change = (lineId: string, field: string, value: string) => () =>
-	yard.call('bastian', 'estimates.change-line', { lineId, field, value });
+	yard.given('bastian', 'estimates.change-line', { lineId, field, value });
 
 describe('a figure nobody means', () => {
 	it.each([

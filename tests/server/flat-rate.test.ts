@@ -34,9 +34,7 @@ const scopeWith = (...titles: string[]) => {
 	const jobId = yard.job(`Repair ${titles[0]}`, customer, '2 Quay', [-47, -131]);
 	const estimateId = yard.estimate(jobId);
 	const scopeId = yard.scope(estimateId, 'Repair', [], []);
-	const lineIds = titles.map(
-		(t) => yard.call<{ lineId: string }>('bastian', 'estimates.add-service', { scopeId, serviceId: serviceCalled(yard, t) }).lineId
-	);
+	const lineIds = titles.map((t) => yard.call('bastian', 'estimates.add-service', { scopeId, serviceId: serviceCalled(yard, t) }).lineId);
 	return { jobId, estimateId, scopeId, lineIds };
 };
 const priceOf = (title: string) =>
@@ -94,7 +92,7 @@ describe('a service on an estimate', () => {
 		const flat = flatCatalogDetail(app, catalogId)?.services.find((s) => s.title === 'Reflash a roof drain')?.price;
 		const once = computeEstimate(loadEstimate(app.db.orm, estimateId)!).total;
 		expect([once.price, once.cost, once.breakEven]).toEqual([flat?.price, flat?.cost, flat?.breakEven]);
-		yard.call('bastian', 'estimates.change-line', { lineId: lineIds[0], field: 'quantity', value: '2' });
+		yard.given('bastian', 'estimates.change-line', { lineId: lineIds[0], field: 'quantity', value: '2' });
 		const twice = computeEstimate(loadEstimate(app.db.orm, estimateId)!).total;
 		expect(twice.price).toBe(2 * once.price);
 		expect(twice.hours).toBe(2 * once.hours);
@@ -102,7 +100,7 @@ describe('a service on an estimate', () => {
 	it('takes other hours for this job alone, and the price follows', () => {
 		const { estimateId, lineIds } = scopeWith('Reflash a unit curb');
 		const before = computeEstimate(loadEstimate(app.db.orm, estimateId)!).total;
-		yard.call('bastian', 'estimates.change-line', { lineId: lineIds[0], field: 'hours', value: '6.5' });
+		yard.given('bastian', 'estimates.change-line', { lineId: lineIds[0], field: 'hours', value: '6.5' });
 		const after = computeEstimate(loadEstimate(app.db.orm, estimateId)!).total;
 		expect(after.hours).toBe(65_000);
 		expect(after.price).toBeGreaterThan(before.price);
@@ -110,7 +108,7 @@ describe('a service on an estimate', () => {
 		expect(priceOf('Reflash a unit curb')).toBe(before.price);
 		yard.call('bastian', 'estimates.undo', { estimateId });
 		expect(computeEstimate(loadEstimate(app.db.orm, estimateId)!).total).toEqual(before);
-		expect(() => yard.call('bastian', 'estimates.change-line', { lineId: lineIds[0], field: 'hours', value: '-1' })).toThrow('negative');
+		expect(() => yard.given('bastian', 'estimates.change-line', { lineId: lineIds[0], field: 'hours', value: '-1' })).toThrow('negative');
 	});
 	it('cannot be added from a catalog that is switched off, nor found there', () => {
 		expect(searchServices(app, 'reflash chimney')).toEqual([]);
@@ -119,7 +117,7 @@ describe('a service on an estimate', () => {
 	});
 	it('set aside or as an option takes its materials along', () => {
 		const { jobId, estimateId, lineIds } = scopeWith('Clear a roof drain', 'Reseal coping joints, up to 6');
-		yard.call('bastian', 'estimates.change-line', { lineId: lineIds[1], field: 'option', value: 'true' });
+		yard.given('bastian', 'estimates.change-line', { lineId: lineIds[1], field: 'option', value: 'true' });
 		const view = quoteView(loadEstimate(app.db.orm, estimateId)!, new Set(), bench(app, jobId, 'bastian')!.tax);
 		expect(view.scopes[0]?.amount).toBe(5000);
 		expect(view.totals.net).toBe(5000);
@@ -209,7 +207,7 @@ describe('an edition', () => {
 		).toThrow('older');
 	});
 	it('can be left, and looked at again', () => {
-		const { editionId } = yard.call<{ editionId: string }>('imogen', 'flat-rate.receive-edition', {
+		const { editionId } = yard.call('imogen', 'flat-rate.receive-edition', {
 			text: JSON.stringify(editionOf('steep-roof-repair', 13, '2027-04-08')),
 			fileName: 's.json'
 		});
@@ -221,11 +219,11 @@ describe('an edition', () => {
 	});
 	it('of a publisher’s catalog we do not have begins one', () => {
 		const file = { ...editionOf('low-slope-repair', 12, '2027-01-01'), publisher: 'Another House', edition: 3 };
-		const { editionId } = yard.call<{ editionId: string }>('imogen', 'flat-rate.receive-edition', {
+		const { editionId } = yard.call('imogen', 'flat-rate.receive-edition', {
 			text: JSON.stringify(file),
 			fileName: 'a.json'
 		});
-		const { catalogId: fresh } = yard.call<{ catalogId: string }>('imogen', 'flat-rate.take-edition', { editionId });
+		const { catalogId: fresh } = yard.call('imogen', 'flat-rate.take-edition', { editionId });
 		expect(flatCatalogDetail(app, fresh)?.catalog).toMatchObject({ name: 'Low-slope repair, Another House', edition: 3 });
 		expect(flatCatalogDetail(app, fresh)?.services).toHaveLength(13);
 	});
@@ -267,7 +265,7 @@ describe('a service kept as ours', () => {
 		expect(flatServiceDetail(app, id)?.service.ours).toBe(true);
 	});
 	it('of our own has no edition to go back to, and needs hours or materials', () => {
-		const { serviceId } = yard.call<{ serviceId: string }>('imogen', 'flat-rate.save-service', {
+		const { serviceId } = yard.call('imogen', 'flat-rate.save-service', {
 			catalogId,
 			categoryId: null,
 			title: 'Harbor call-out',

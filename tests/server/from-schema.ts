@@ -69,7 +69,11 @@ const TABLES_OF: Record<string, string[]> = {
 export class FromSchema {
 	readonly #ids = new Map<string, string[]>();
 	readonly #tables: string[];
-	constructor(private readonly app: App) {
+	constructor(
+		private readonly app: App,
+		/** Which of a table's records are taken: the same ones for the same seed. */
+		private readonly seed = 0
+	) {
 		this.#tables = app.db.sqlite
 			.prepare(
 				"select m.name from sqlite_master m join pragma_table_info(m.name) c where m.type = 'table' and c.name = 'id' and lower(c.type) = 'text'"
@@ -91,7 +95,11 @@ export class FromSchema {
 		const exact = this.#tables.filter((t) => plurals.includes(t));
 		const tables = TABLES_OF[stem] ?? (exact.length ? exact : this.#tables.filter((t) => plurals.some((p) => t.endsWith(`_${p}`))));
 		const ids = (tables.length ? tables : this.#tables).flatMap(
-			(t) => this.app.db.sqlite.prepare(`select id from ${t} order by random() limit 12`).pluck().all() as string[]
+			(t) =>
+				this.app.db.sqlite
+					.prepare(`select id from ${t} order by rowid limit 12 offset (select count(*) * ${this.seed % 7} / 8 from ${t})`)
+					.pluck()
+					.all() as string[]
 		);
 		const found = ids.length ? ids : ['nobody'];
 		this.#ids.set(key, found);

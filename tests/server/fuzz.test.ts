@@ -14,19 +14,23 @@ beforeAll(async () => {
 	({ yard, app } = await freshYard());
 	for (const n of [1, 2]) wonJob(yard, `Fuzz ${n}`);
 });
+/** The same inputs every time, so that what fails fails again; the endurance run takes others. */
+const SEED = Number(process.env.FC_SEED ?? 12);
 let clicks = 0;
 function actorFor(command: Command): Actor {
 	clicks += 1;
-	if (command.access === 'public') return { type: 'public', address: `192.0.2.${clicks}` };
-	if (command.access === 'system') return { type: 'system' };
-	if (command.access.endsWith(' link')) {
-		const kind = command.access.replace(' link', '') as 'quote' | 'invoice' | 'password';
+	if (command.right === 'public') return { type: 'public', address: `192.0.2.${clicks}` };
+	if (command.right === 'system') return { type: 'system' };
+	if (command.right.endsWith(' link')) {
+		const kind = command.right.replace(' link', '') as 'quote' | 'invoice' | 'password';
 		const table = { quote: 'revisions', invoice: 'invoices', password: 'people' }[kind];
 		return {
 			type: 'link',
 			kind,
 			linkId: `l${clicks}`,
-			subjectId: value<string>(app, `select id from ${table} order by random() limit 1`) ?? 'x'
+			subjectId:
+				value<string>(app, `select id from ${table} order by rowid limit 1 offset (select ${clicks} % max(count(*), 1) from ${table})`) ??
+				'x'
 		};
 	}
 	return yard.as('imogen');
@@ -47,14 +51,14 @@ describe('inputs that fit the schema', () => {
 	const reached = new Map<string, number>();
 	const done = new Set<string>();
 	// What the program prepares itself holds bytes and hashes, which nobody sends.
-	const commands = [...COMMANDS.values()].filter((c) => !c.inner && c.name !== 'company.set-up') as unknown as Command[];
+	const commands = [...COMMANDS.values()].filter((c) => !c.inner && c.name !== 'company.set-up');
 	it.each(commands.map((c) => [c.name, c] as const))('%s is done, or refused in words and changes nothing', (name, command) => {
 		fc.assert(
-			fc.property(new FromSchema(app).of(command.input, '', name.split('.')[0]!), (input) => {
+			fc.property(new FromSchema(app, SEED - 12).of(command.input, '', name.split('.')[0]!), (input) => {
 				const before = sums();
 				try {
 					// As it comes over the wire.
-					app.run(command as never, JSON.parse(JSON.stringify(input)), actorFor(command));
+					app.runGiven(command, JSON.parse(JSON.stringify(input)), actorFor(command));
 					done.add(name);
 				} catch (e) {
 					expect(e).toBeInstanceOf(Refusal);
@@ -64,7 +68,7 @@ describe('inputs that fit the schema', () => {
 				}
 				reached.set(name, (reached.get(name) ?? 0) + 1);
 			}),
-			{ numRuns: 40, seed: 12 }
+			{ numRuns: 40, seed: SEED }
 		);
 	});
 	it('mostly reach the rule behind the schema, and a hundred of the commands are done', () => {

@@ -31,7 +31,7 @@ const line = (scopeId: string, more: Record<string, unknown>) => {
 	return value<string>(app, 'select id from lines where scope_id = ? order by position desc', scopeId);
 };
 const issue = (estimateId: string, more: Record<string, unknown> = {}) =>
-	yard.call<{ revisionId: string }>('bastian', 'quotes.issue', {
+	yard.call('bastian', 'quotes.issue', {
 		...{ estimateId, to: 'c@customer.example', subject: '{title}', text: '{link}', despite: true },
 		...more
 	});
@@ -57,7 +57,7 @@ describe('letters to choose from', () => {
 		]);
 	});
 	it('with words that nobody can fill in, without text, or twice, are refused at their field', () => {
-		const save = (letters: unknown[]) => () => yard.call('imogen', 'company.letters', { letters });
+		const save = (letters: unknown[]) => () => yard.given('imogen', 'company.letters', { letters });
 		expect(refused(save([LETTERS[0], { ...LETTERS[1], text: 'Dear {nobody}' }]))).toEqual(['1.text', expect.stringContaining('{nobody}')]);
 		expect(refused(save([{ ...LETTERS[0], text: ' ' }]))[0]).toBe('0.text');
 		expect(refused(save([LETTERS[0], { ...LETTERS[1], name: ' warm ' }]))[0]).toBe('1.name');
@@ -107,7 +107,7 @@ describe('pictures of what is offered', () => {
 		const bytes = await sharp({ create: { width: 60, height: 40, channels: 3, background: '#1c7266' } })
 			.png()
 			.toBuffer();
-		const { fileId } = yard.call<{ fileId: string }>('petra', 'files.keep', await readPicture(bytes));
+		const { fileId } = yard.call('petra', 'files.keep', await readPicture(bytes));
 		const item = value<string>(app, "select id from items where code = 'CL-GUT-5K'");
 		app.db.sqlite.prepare('update items set file_id = ? where id = ?').run(fileId, item);
 		const { estimateId, scopeId } = bid();
@@ -133,7 +133,7 @@ describe('the type of the letterhead', () => {
 		const fonts: string[] = [];
 		for (const face of ['plain', 'book', 'poster']) {
 			const look = { color: '#1c7266', line: 'Since 1987', footer: 'Osselmere', logo: null };
-			yard.call('imogen', 'company.save-look', {
+			yard.given('imogen', 'company.save-look', {
 				...{ ...look, face, layout: { layout: 'detailed', detail: 'lines', amounts: 'lines', dataSheets: false } }
 			});
 			const { bytes } = (await quoteDocument(app, issue(estimateId).revisionId))!;

@@ -50,7 +50,7 @@ describe('an answer to a request', () => {
 describe('requests out of a table', () => {
 	it('are taken once, all of them or none', () => {
 		const row = (name: string, more = {}) => ({ name, mail: '', phone: '555 010 2', address: '', wanted: 'Leak', ...more });
-		const take = (rows: unknown) => yard.call('petra', 'leads.import', { rows });
+		const take = (rows: unknown) => yard.given('petra', 'leads.import', { rows });
 		expect(take([row('Astrid'), row('Bo')])).toEqual({ taken: 2, known: 0 });
 		expect(take([row('Astrid'), row('Cy')])).toEqual({ taken: 1, known: 1 });
 		const before = count(app, 'select count(*) from leads');

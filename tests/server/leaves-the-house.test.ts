@@ -31,12 +31,12 @@ function issued(layout: Record<string, unknown>) {
 	const estimateId = yard.estimate(jobId);
 	const scopeId = yard.scope(estimateId, 'Low roof', [['typed', { measure: 'area', value: '500' }]], []);
 	const line = (name: string, price: string) =>
-		yard.call<{ lineId: string }>('bastian', 'estimates.add-line', { scopeId, name, kind: 'material', price, cost: '37.91' }).lineId;
+		yard.call('bastian', 'estimates.add-line', { scopeId, name, kind: 'material', price, cost: '37.91' }).lineId;
 	line(LINES[0]!, '1234.56');
 	line(LINES[1]!, '789.12');
 	const hidden = line(HIDDEN[0]!, '51.67');
 	yard.call('bastian', 'estimates.change-line', { lineId: hidden, field: 'hidden', value: 'true' });
-	const q = yard.call<{ revisionId: string; linkId: string }>('bastian', 'quotes.issue', {
+	const q = yard.given('bastian', 'quotes.issue', {
 		...{ estimateId, to: `house${n}@customer.example`, subject: 'Your quote', text: '{link}', layout }
 	});
 	return { ...q, customerId, jobId, estimateId, scopeId, mail: `house${n}@customer.example` };
@@ -97,8 +97,7 @@ describe('what leaves the house', () => {
 		const q = issued({ layout: 'detailed', detail: 'scopes', amounts: 'scopes', dataSheets: false });
 		const lineId = value<string>(app, 'select id from lines where scope_id = ? limit 1', q.scopeId);
 		const link = yard.link('quote', q.linkId, q.revisionId);
-		const ask = (aboutId: string) =>
-			yard.call<{ questionId: string }>(link, 'quotes.ask', { aboutId, asked: `Why ${aboutId}?`, name: '' }).questionId;
+		const ask = (aboutId: string) => yard.call(link, 'quotes.ask', { aboutId, asked: `Why ${aboutId}?`, name: '' }).questionId;
 		expect(value(app, 'select about from quote_questions where id = ?', ask(lineId))).toBe('');
 		expect(value(app, 'select about from quote_questions where id = ?', ask(q.scopeId))).toBe('Low roof');
 		expect(customerQuote(app, q.revisionId, null)!.view.scopes[0]!.amount).toBe(Number(SCOPE.replace(/[,.]/g, '')));

@@ -6,8 +6,9 @@ import ExcelJS from 'exceljs';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { App } from '$lib/server/app';
 import { COMMANDS } from '$lib/server/all-commands';
-import { defineCommand, runCommand, TooMany, USUAL_INPUT } from '$lib/server/commands';
-import { strict } from '$lib/server/commands/inputs';
+import { runCommand, serve, TooMany, USUAL_INPUT } from '$lib/server/commands';
+import { command } from '$lib/contract/define';
+import { Nothing, strict } from '$lib/contract/inputs';
 import { readSpreadsheet } from '$lib/server/catalog/read-sheet';
 import { checkArchive, entriesOf } from '$lib/server/files/archive';
 import { boundProcess, GivenUp } from '$lib/server/files/bound-process';
@@ -41,7 +42,7 @@ describe('what is not the program’s to be called', () => {
 		]);
 	});
 	it('requests are limited by address in the command itself, also beside the page, and refused when the page is off', () => {
-		const from = (address: string) => yard.call<{ taken: boolean }>({ type: 'public', address }, 'leads.receive', lead);
+		const from = (address: string) => yard.call({ type: 'public', address }, 'leads.receive', lead);
 		for (let i = 0; i < 10; i++) expect(from('203.0.113.50').taken).toBe(true);
 		expect(() => from('203.0.113.50')).toThrow(TooMany);
 		expect(from('203.0.113.51').taken).toBe(true);
@@ -77,9 +78,9 @@ describe('what nobody foresaw', () => {
 	it('is never told as words of ours: a stack that overflows, a number out of range', async () => {
 		const endless = (n: number): number => endless(n + 1) + 1;
 		for (const run of [() => endless(0), () => 'x'.repeat(-1), () => JSON.parse('{')]) {
-			const bad = defineCommand({ name: 'tests.bad', access: 'public', input: Type.Object({}, strict), run });
+			const bad = serve(command('tests.bad', { right: 'public', input: Type.Object({}, strict), output: Nothing }), run);
 			const runner = { db: app.db, clock: app.clock, afterCommit: () => undefined };
-			const response = await answer(() => runCommand(runner, bad as never, {}, { type: 'system' }));
+			const response = await answer(() => runCommand(runner, bad, {}, { type: 'system' }));
 			expect(response.status).toBe(500);
 			expect(await response.json()).toEqual({ message: expect.stringContaining('Something went wrong on our side') });
 		}

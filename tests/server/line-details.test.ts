@@ -122,7 +122,7 @@ describe('what was paid for an item before', () => {
 		yard.call('petra', 'jobs.win', { jobId: other });
 		yard.call('marco', 'costs.use-material', { jobId: other, itemId: id, quantity: '4' });
 		app.db.sqlite.prepare("update cost_entries set charge = 900, state = 'to bill' where job_id = ?").run(other);
-		const { invoiceId } = yard.call<{ invoiceId: string }>('petra', 'invoices.costs', { jobId: other, cutOff: '2027-12-31' });
+		const { invoiceId } = yard.call('petra', 'invoices.costs', { jobId: other, cutOff: '2027-12-31' });
 		expect(paidBefore(app, id, other)?.own.times).toBe(0);
 		yard.call('petra', 'invoices.issue', { invoiceId, to: '', subject: '', text: '' });
 		expect(paidBefore(app, id, other)).toMatchObject({ own: { times: 1, last: 22_500, lowest: 22_500 }, ownSold: [{ invoiceId }] });

@@ -30,7 +30,7 @@ const asStranger = (mail: string) => yard.call({ type: 'public', address: `198.5
 describe('an invitation', () => {
 	it('is by mail; the password is chosen by the person alone, once, within a week', async () => {
 		const person = { name: 'Wren Oakes', mail: 'wren@pellgrave.example', role: 'crew', crewId: null, language: 'en', sheetId: null };
-		const { id } = yard.call<{ id: string }>('imogen', 'people.invite', person);
+		const { id } = yard.given('imogen', 'people.invite', person);
 		await expect(enter(person.mail, '')).rejects.toThrow('do not belong together');
 		await expect(enter(person.mail, 'none')).rejects.toThrow('do not belong together');
 		const way = wayOf(person.mail);
@@ -41,7 +41,7 @@ describe('an invitation', () => {
 	});
 	it('that is sent again ends the one before, and all are over after a week', () => {
 		const person = { name: 'Lark', mail: 'lark@pellgrave.example', role: 'crew', crewId: null, language: 'es', sheetId: null };
-		const { id } = yard.call<{ id: string }>('imogen', 'people.invite', person);
+		const { id } = yard.given('imogen', 'people.invite', person);
 		const first = wayOf(person.mail);
 		clock.at += 1000;
 		yard.call('imogen', 'people.invite-again', { personId: id });

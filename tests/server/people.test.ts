@@ -96,7 +96,7 @@ describe('finding', () => {
 
 describe('a company', () => {
 	it('is set up once and changed with its version', () => {
-		expect(() => yard.call({ type: 'system' }, 'company.set-up', { name: 'Again' })).toThrow();
+		expect(() => yard.given({ type: 'system' }, 'company.set-up', { name: 'Again' })).toThrow();
 		const before = value<number>(app, 'select version from company');
 		const change = (more: object) =>
 			yard.call('imogen', 'company.change', {
@@ -114,7 +114,7 @@ describe('a company', () => {
 		expect(() => change({ version: before })).toThrow('Somebody else');
 		expect(() => change({ depositPercent: 10_001 })).toThrow();
 		expect(() => change({ quoteDays: 0 })).toThrow();
-		expect(() => yard.call('petra', 'company.change', {})).toThrow('may not');
+		expect(() => yard.given('petra', 'company.change', {})).toThrow('may not');
 		expect(count(app, 'select count(*) from company')).toBe(1);
 	});
 });

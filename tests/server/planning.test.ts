@@ -15,7 +15,7 @@ beforeAll(async () => {
 	repair = wonJob(yard, 'Repair').jobId;
 });
 const add = (more: Record<string, unknown>) =>
-	yard.call<{ shiftIds: string[]; conflicts: number }>('petra', 'plan.add', {
+	yard.call('petra', 'plan.add', {
 		jobId: roof,
 		phase: 'Shingles',
 		personIds: ['marco'],
@@ -79,8 +79,8 @@ describe('planning', () => {
 	it('asks when somebody else moved the shift meanwhile', () => {
 		const { shiftIds } = add({ personIds: ['suki'], from: '2027-06-01', to: '2027-06-01' });
 		const shifts = [{ id: shiftIds[0], version: 1 }];
-		yard.call('petra', 'plan.move', { shifts, byDays: 1 });
-		expect(() => yard.call('imogen', 'plan.move', { shifts, byDays: 2 })).toThrow(Stale);
+		yard.given('petra', 'plan.move', { shifts, byDays: 1 });
+		expect(() => yard.given('imogen', 'plan.move', { shifts, byDays: 2 })).toThrow(Stale);
 		expect(days(shiftIds)).toEqual(['2027-06-02']);
 	});
 	it.each([

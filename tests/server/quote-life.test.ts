@@ -42,7 +42,7 @@ function sent() {
 	return { customerId, jobId, extra, ...q, link: yard.link('quote', q.linkId, q.revisionId) };
 }
 const ask = (q: ReturnType<typeof sent>, asked: string, aboutId = '') =>
-	yard.call<{ questionId: string }>(q.link, 'quotes.ask', { aboutId, asked, name: 'Cora' }).questionId;
+	yard.call(q.link, 'quotes.ask', { aboutId, asked, name: 'Cora' }).questionId;
 const accept = (q: ReturnType<typeof sent>, chosen: string[] = []) =>
 	yard.call(q.link, 'quotes.answer', {
 		...{ answer: 'accepted', name: ' Cora Customer ', agreed: true, chosen, reason: '' },
@@ -162,7 +162,7 @@ describe('the record of an acceptance', () => {
 describe('what a customer does with a quote', () => {
 	it('is counted by visit, grows only, and orders whom to call', () => {
 		const [warm, cold] = [sent(), sent()];
-		const { viewId } = yard.call<{ viewId: string }>(warm.link, 'quotes.see', { device: 'phone' });
+		const { viewId } = yard.call(warm.link, 'quotes.see', { device: 'phone' });
 		yard.call(warm.link, 'quotes.seen-for', { viewId, seconds: 200, tried: [warm.extra, 'made-up'] });
 		yard.call(warm.link, 'quotes.seen-for', { viewId, seconds: 20, tried: [] });
 		yard.call(cold.link, 'quotes.seen-for', { viewId, seconds: 9000, tried: [] });
@@ -187,7 +187,7 @@ describe('reminders', () => {
 		accept(answered);
 		const run = (day: string, time: string) => {
 			clock.at = instantOf(day, time, 'America/New_York');
-			return app.run<{ sent: number }>(remindDue as never, {}, { type: 'system' }).sent;
+			return app.run(remindDue, {}, { type: 'system' }).sent;
 		};
 		expect(run('2027-04-19', '20:00')).toBe(0);
 		expect(run('2027-04-20', '09:00')).toBeGreaterThan(0);
@@ -315,7 +315,7 @@ describe('a quote that goes out', () => {
 		const scopeId = yard.scope(estimateId, 'Work', [], []);
 		yard.call('bastian', 'estimates.add-line', { scopeId, name: 'All of it', kind: 'material', price: '100', cost: '20' });
 		return (more: Record<string, unknown>) =>
-			yard.call<{ revisionId: string }>('bastian', 'quotes.issue', {
+			yard.call('bastian', 'quotes.issue', {
 				...{
 					estimateId,
 					to: `out${n}@customer.example`,
@@ -351,7 +351,7 @@ describe('a quote that goes out', () => {
 	it('is not reminded of before it went out, and its letter is not sent again once it is withdrawn', () => {
 		const { revisionId } = bid()({ sendAt: '2027-05-20T08:00' });
 		clock.at = instantOf('2027-05-10', '10:00', 'America/New_York');
-		app.run(remindDue as never, {}, { type: 'system' });
+		app.run(remindDue, {}, { type: 'system' });
 		expect(count(app, 'select count(*) from reminders where revision_id = ?', revisionId)).toBe(0);
 		expect(whomToCall(app, 500).some((c) => c.revisionId === revisionId)).toBe(false);
 		clock.at = instantOf('2027-04-20', '09:20', 'America/New_York');

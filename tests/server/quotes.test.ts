@@ -37,7 +37,7 @@ function offered() {
 	return { jobId, estimateId, gutters, ...yard.issue(estimateId, `c${n}@customer.example`) };
 }
 const answer = (q: { revisionId: string; linkId: string }, more: Record<string, unknown>) =>
-	yard.call<{ answer: string; total: number }>(yard.link('quote', q.linkId, q.revisionId), 'quotes.answer', {
+	yard.call(yard.link('quote', q.linkId, q.revisionId), 'quotes.answer', {
 		answer: 'accepted',
 		name: 'C. Customer',
 		signature: '',

@@ -115,7 +115,7 @@ describe('equipment', () => {
 		hoursPerDay: '8'
 	};
 	it('gives the worked example, sold by the day from the exact hourly cost', () => {
-		const { id, itemId } = yard.call<{ id: string; itemId: string }>('imogen', 'rates.save-equipment', lift);
+		const { id, itemId } = yard.given('imogen', 'rates.save-equipment', lift);
 		expect(value(app, 'select hourly_cost from equipment_sheets where id = ?', id)).toBe(254_167);
 		// 8 × 25.41666…, not 8 × 25.4167.
 		expect(app.db.sqlite.prepare('select code, unit, kind, cost from items where id = ?').get(itemId)).toEqual({
@@ -124,7 +124,7 @@ describe('equipment', () => {
 			kind: 'equipment',
 			cost: 2_033_333
 		});
-		yard.call('imogen', 'rates.save-equipment', { ...lift, sheetId: id, fuelPerHour: '10.50' });
+		yard.given('imogen', 'rates.save-equipment', { ...lift, sheetId: id, fuelPerHour: '10.50' });
 		expect(value(app, 'select cost from items where id = ?', itemId)).toBe(2_113_333);
 		expect(count(app, 'select count(*) from item_costs where item_id = ?', itemId)).toBe(2);
 	});
@@ -134,7 +134,9 @@ describe('equipment', () => {
 		);
 		expect(() => saveBudget({ overhead: [line('Boom Lift', 12_000)] })).toThrow('paid twice');
 		saveBudget({ overhead: [line('Office', 100_000), line('Dump truck', 20_000)] });
-		expect(() => yard.call('imogen', 'rates.save-equipment', { ...lift, name: 'Dump truck' })).toThrow('Dump truck stands in the overhead');
+		expect(() => yard.given('imogen', 'rates.save-equipment', { ...lift, name: 'Dump truck' })).toThrow(
+			'Dump truck stands in the overhead'
+		);
 		yard.call('imogen', 'rates.save-equipment', { ...lift, name: 'Dump truck', place: 'overhead' });
 	});
 	it.each([
@@ -144,7 +146,7 @@ describe('equipment', () => {
 		['fuelPerHour', 'a little', 'fuelPerHour']
 	])('refuses %s of %s beside the field', (field, v, at) => {
 		try {
-			yard.call('imogen', 'rates.save-equipment', { ...lift, name: 'Other', [field]: v });
+			yard.given('imogen', 'rates.save-equipment', { ...lift, name: 'Other', [field]: v });
 			expect.unreachable();
 		} catch (e) {
 			expect((e as { field?: string }).field).toBe(at);
@@ -227,7 +229,7 @@ describe('the budget', () => {
 		expect(JSON.stringify(app.db.sqlite.prepare('select * from budgets').all())).toBe(before);
 	});
 	it('is the owner’s to change, and not the office’s to see', () => {
-		expect(() => yard.call('petra', 'budget.save', {})).toThrow('may not');
-		expect(() => yard.call('bastian', 'rates.save', {})).toThrow('may not');
+		expect(() => yard.given('petra', 'budget.save', {})).toThrow('may not');
+		expect(() => yard.given('bastian', 'rates.save', {})).toThrow('may not');
 	});
 });

@@ -17,11 +17,11 @@ const id = (code: string) => value<string>(app, 'select id from items where code
 const item = (code: string) => itemDetail(app, id(code))!;
 const at = (code: string, supplier: string) => item(code).references.find((r) => r.supplierId === supplier);
 const bring = (supplierId: string, text: string) =>
-	yard.call<{ importId: string; added: number; changed: number; unchanged: number; rejected: number }>('petra', 'catalog.import', {
+	yard.call('petra', 'catalog.import', {
 		...{ supplierId, fileName: 'list.csv', text, mapping: guessMapping(readCsv(text)), categoryId: null, taxCodeId: null }
 	});
 const undo = (importId: string) =>
-	yard.call<{ restored: number; left: number }>('petra', 'catalog.undo-change', {
+	yard.call('petra', 'catalog.undo-change', {
 		changeId: value<string>(app, 'select id from catalog_changes where import_id = ?', importId)
 	});
 const refer = (code: string, supplierId: string, theirs: string, cost: string) =>
@@ -103,7 +103,7 @@ describe('an item that several suppliers have', () => {
 describe('a list that prices the pack', () => {
 	it('gives the cost of one, by what the item says is in it', () => {
 		const base = { kind: 'material', ruleBy: 'inherit', ruleValue: '', taxCodeId: null, categoryId: null, wording: '' };
-		yard.call('petra', 'catalog.save-item', {
+		yard.given('petra', 'catalog.save-item', {
 			...base,
 			...{ code: 'PK-1', name: 'Screw', unit: 'each', cost: '0.10', supplierId: 'tarn', purchaseUnit: 'box', pack: '250' }
 		});
@@ -117,7 +117,7 @@ describe('the cost of an item over time', () => {
 	it('has what changes of many did to it, and their being taken back, without anything twice', () => {
 		const was = item('TS-SHL-LAM').item.cost;
 		clock.at += 60_000;
-		const { changeId } = yard.call<{ changeId: string }>('petra', 'catalog.change-items', {
+		const { changeId } = yard.call('petra', 'catalog.change-items', {
 			filter: { ids: [id('TS-SHL-LAM'), id('TS-UND-F30')] },
 			change: { what: 'cost', percent: '10%' }
 		});
@@ -135,7 +135,7 @@ describe('the cost of an item over time', () => {
 		]);
 		expect(item('TS-SHL-LAM').item.cost).toBe(was);
 		// A change of another kind touches, and takes back, its own column alone.
-		const tagged = yard.call<{ changeId: string }>('petra', 'catalog.change-items', {
+		const tagged = yard.call('petra', 'catalog.change-items', {
 			filter: { ids: [id('TS-SHL-LAM')] },
 			change: { what: 'tag', tag: 'spring', add: true }
 		});

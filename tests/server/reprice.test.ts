@@ -28,7 +28,7 @@ function bid(name: string, margin = ''): string {
 }
 const total = (id: string) => computeEstimate(loadEstimate(app.db.orm, id)!).total;
 const raise = (percent: string) =>
-	yard.call<{ changeId: string }>('petra', 'catalog.change-items', { filter: { q: 'shingle' }, change: { what: 'cost', percent } });
+	yard.call('petra', 'catalog.change-items', { filter: { q: 'shingle' }, change: { what: 'cost', percent } });
 
 describe('bringing an estimate up to date', () => {
 	it('shows each change first, makes it in one step, and undo restores it exactly', () => {
@@ -52,7 +52,7 @@ describe('bringing an estimate up to date', () => {
 		const fixed = scope.lines.find((l) => l.itemId)!;
 		yard.call('bastian', 'estimates.change-line', { lineId: fixed.id, field: 'price', value: '99' });
 		const sheet = JSON.parse(value<string>(app, "select sheet from labor_sheets where id = 'steep'")) as Record<string, unknown>;
-		yard.call('imogen', 'rates.save', {
+		yard.given('imogen', 'rates.save', {
 			sheetId: 'steep',
 			name: 'Steep-roof crew',
 			from: '2027-04-14',
@@ -116,7 +116,7 @@ describe('repricing a choice of the price check', () => {
 		for (const i of p.items) expect(i.after).toBeGreaterThan(i.before);
 		const short = () => checkBook(app, percent(3000)).rows.find((r) => r.id === assemblyId)!.short;
 		const was = short();
-		const { changeId } = yard.call<{ changeId: string }>('petra', 'catalog.change-items', {
+		const { changeId } = yard.call('petra', 'catalog.change-items', {
 			filter: { ids: p.items.map((i) => i.id) },
 			change: { what: 'rule', by: 'margin', value: '30%' }
 		});
@@ -142,7 +142,7 @@ describe('repricing a choice of the price check', () => {
 		});
 		const [c] = plan({ services }).catalogs;
 		expect(c).toMatchObject({ name: 'Ours', before: 450_000, chosen: 2 });
-		yard.call('imogen', 'flat-rate.save-catalog', c!.terms);
+		yard.given('imogen', 'flat-rate.save-catalog', c!.terms);
 		const rows = checkBook(app, percent(3000)).rows.filter((r) => services.includes(r.id));
 		expect(rows.map((r) => r.short)).toEqual([0, 0]);
 		expect(plan({ services }).catalogs).toEqual([]);

@@ -34,7 +34,7 @@ const link = (invoiceId: string) =>
 
 describe('money that comes in by hand', () => {
 	const pay = (invoiceId: string, amount: string, more: Record<string, unknown> = {}) =>
-		yard.call<{ credit: number }>('petra', 'payments.record', {
+		yard.call('petra', 'payments.record', {
 			invoiceId,
 			amount,
 			method: 'check',
@@ -60,7 +60,7 @@ describe('money that comes in by hand', () => {
 		expect(refused(() => pay(b.invoiceId, '0'))[0]).toBe('amount');
 		expect(refused(() => pay(b.invoiceId, 'much'))[1]).toContain('not a number');
 		expect(refused(() => pay(b.invoiceId, '5', { day: '2027-04-15' }))[0]).toBe('day');
-		const { invoiceId } = yard.call<{ invoiceId: string }>('petra', 'invoices.contract', { jobId: b.jobId, percent: '60%' });
+		const { invoiceId } = yard.call('petra', 'invoices.contract', { jobId: b.jobId, percent: '60%' });
 		expect(refused(() => pay(invoiceId, '5'))[1]).toContain('issued invoice');
 		expect(
 			refused(() => yard.call('marco', 'payments.record', { invoiceId, amount: '5', method: 'cash', reference: '', day: today }))[1]
@@ -77,10 +77,9 @@ describe('money that comes in by hand', () => {
 });
 
 describe('money by card', () => {
-	const ask = (invoiceId: string, amount: string) =>
-		yard.call<{ chargeId: string; amount: number }>(link(invoiceId), 'charges.ask', { amount, last4: '0001' });
+	const ask = (invoiceId: string, amount: string) => yard.call(link(invoiceId), 'charges.ask', { amount, last4: '0001' });
 	const answer = (chargeId: string, state: string, processorId = 'p1') =>
-		yard.call({ type: 'system' }, 'charges.answer', { chargeId, processorId, state, message: state });
+		yard.given({ type: 'system' }, 'charges.answer', { chargeId, processorId, state, message: state });
 	it('is asked for once at a time, and taken once however often the answer comes', () => {
 		const b = billed('By card');
 		const { chargeId } = ask(b.invoiceId, '40');
@@ -121,7 +120,7 @@ describe('what the company says of itself', () => {
 		const bytes = await sharp({ create: { width: 40, height: 40, channels: 3, background: '#b98a2f' } })
 			.png()
 			.toBuffer();
-		const { fileId } = yard.call<{ fileId: string }>('imogen', 'files.keep', await readPicture(bytes));
+		const { fileId } = yard.call('imogen', 'files.keep', await readPicture(bytes));
 		const page = { on: true, intro: 'Roofs', does: [' Gutters ', '', 'Attics'], pictures: [{ fileId, caption: 'Done' }] };
 		yard.call('imogen', 'company.public-page', page);
 		expect(companyOf(app).settings.publicPage).toEqual({ ...page, does: ['Gutters', 'Attics'] });
@@ -157,11 +156,11 @@ describe('what the company says of itself', () => {
 	});
 	it('somebody who joins is there with their role, and one mail stands for one person', () => {
 		const person = { name: 'Wren Oakes', mail: 'Wren@Pellgrave.example', role: 'estimator', crewId: null, language: 'en', sheetId: null };
-		const { id } = yard.call<{ id: string }>('imogen', 'people.invite', person);
+		const { id } = yard.given('imogen', 'people.invite', person);
 		expect(value<string>(app, 'select mail from people where id = ?', id)).toBe('wren@pellgrave.example');
-		expect(refused(() => yard.call('imogen', 'people.invite', person))).toEqual(['mail', expect.stringContaining('already')]);
-		expect(refused(() => yard.call('petra', 'people.invite', { ...person, mail: 'x@pellgrave.example' }))[1]).toContain('may not');
-		expect(refused(() => yard.call('imogen', 'people.invite', { ...person, mail: 'nobody' }))[0]).toBe('mail');
+		expect(refused(() => yard.given('imogen', 'people.invite', person))).toEqual(['mail', expect.stringContaining('already')]);
+		expect(refused(() => yard.given('petra', 'people.invite', { ...person, mail: 'x@pellgrave.example' }))[1]).toContain('may not');
+		expect(refused(() => yard.given('imogen', 'people.invite', { ...person, mail: 'nobody' }))[0]).toBe('mail');
 	});
 });
 
@@ -169,8 +168,7 @@ describe('files of a customer and of a signed paper', () => {
 	const pdf = Buffer.from('%PDF-1.7\n1 0 obj\n');
 	it('are kept by what they are, and taken off again', () => {
 		const customerId = yard.customer('Files', 'person', '', '', '1 Bell Yard');
-		const attach = (name: string, bytes: Buffer) =>
-			yard.call<{ attachmentId: string }>('petra', 'customers.attach', { customerId, name, bytes });
+		const attach = (name: string, bytes: Buffer) => yard.call('petra', 'customers.attach', { customerId, name, bytes });
 		const { attachmentId } = attach('../../etc/pass"wd.pdf', pdf);
 		expect(attachedTo(app, `customer:${customerId}`)[0]?.name).not.toMatch(/[\\/"]/);
 		expect(refused(() => attach('run.exe', Buffer.from([0x4d, 0x5a, 0, 0])))[0]).toBe('file');
@@ -187,8 +185,7 @@ describe('files of a customer and of a signed paper', () => {
 			'select r.id from revisions r join quotes q on q.id = r.quote_id where q.estimate_id = ?',
 			estimateId
 		);
-		const scan = (name: string, bytes: Buffer) =>
-			yard.call<{ attachmentId: string }>('petra', 'quotes.attach-scan', { revisionId, name, bytes });
+		const scan = (name: string, bytes: Buffer) => yard.call('petra', 'quotes.attach-scan', { revisionId, name, bytes });
 		expect(refused(() => scan('signed.txt', Buffer.from('signed')))[0]).toBe('file');
 		const { attachmentId } = scan('signed.pdf', pdf);
 		expect(attachedTo(app, `revision:${revisionId}`)).toMatchObject([{ id: attachmentId, name: 'signed.pdf' }]);
@@ -220,7 +217,7 @@ describe('smaller things of an estimate', () => {
 		);
 		const next = yard.estimate(yard.job('Sold again', customerId, '1 Gull Street', [-47, -131]));
 		const scopeId = yard.scope(next, 'Edges', [], []);
-		const added = yard.call<{ lineId: string }>('bastian', 'estimates.add-earlier', { scopeId, lineId }).lineId;
+		const added = yard.call('bastian', 'estimates.add-earlier', { scopeId, lineId }).lineId;
 		const row = (id: string) => app.db.sqlite.prepare('select name, unit_price p, unit_cost c, phase from lines where id = ?').get(id);
 		expect(row(added)).toEqual(row(lineId));
 		expect(JSON.parse(value<string>(app, 'select source from lines where id = ?', added))).toEqual({ by: 'typed', quantity: 10_000 });
@@ -245,14 +242,14 @@ describe('smaller things of an estimate', () => {
 describe('shifts that are taken off the plan', () => {
 	it('go together or not at all', () => {
 		const { jobId } = wonJob(yard, 'Planned');
-		const { shiftIds } = yard.call<{ shiftIds: string[] }>('petra', 'plan.add', {
+		const { shiftIds } = yard.call('petra', 'plan.add', {
 			...{ jobId, personIds: ['marco', 'ines'], from: '2027-05-03', to: '2027-05-04', phase: '', note: '', start: null, end: null }
 		});
 		expect(shiftIds).toHaveLength(4);
-		expect(refused(() => yard.call('petra', 'plan.remove', { shiftIds: [shiftIds[0], 'gone'] }))[1]).toContain('not there');
+		expect(refused(() => yard.given('petra', 'plan.remove', { shiftIds: [shiftIds[0], 'gone'] }))[1]).toContain('not there');
 		expect(count(app, 'select count(*) from shifts where job_id = ?', jobId)).toBe(4);
 		yard.call('petra', 'plan.remove', { shiftIds: shiftIds.slice(0, 3) });
 		expect(count(app, 'select count(*) from shifts where job_id = ?', jobId)).toBe(1);
-		expect(refused(() => yard.call('marco', 'plan.remove', { shiftIds: [shiftIds[3]] }))[1]).toContain('may not');
+		expect(refused(() => yard.given('marco', 'plan.remove', { shiftIds: [shiftIds[3]] }))[1]).toContain('may not');
 	});
 });

@@ -40,7 +40,7 @@ describe('what the catalog exports', () => {
 					...items.map((i) => [`${run}-${i.code}`, i.name, i.unit, (i.cost / 10_000).toFixed(4)])
 				]);
 				const mapping = guessMapping(readCsv(text));
-				const done = yard.call<{ added: number; rejected: number }>('petra', 'catalog.import', {
+				const done = yard.call('petra', 'catalog.import', {
 					...{ supplierId, fileName: 'round.csv', text, mapping, categoryId: null, taxCodeId: null }
 				});
 				expect(done).toMatchObject({ added: items.length, rejected: 0 });

@@ -16,7 +16,7 @@ let visitors = 0;
 /** A visitor of the public page, each from an address of their own. */
 const site = () => ({ type: 'public' as const, address: `192.0.2.${visitors++}` });
 const request = (more: Record<string, unknown> = {}) =>
-	yard.call<{ taken: boolean }>(site(), 'leads.receive', {
+	yard.call(site(), 'leads.receive', {
 		name: 'Tilda Roskilly',
 		mail: 'tilda@roskilly.example',
 		phone: '',
@@ -31,7 +31,7 @@ const leadOf = (name: string) => value<string>(app, 'select id from leads where 
 describe('a request', () => {
 	it('becomes a job in one step, with nothing typed twice', () => {
 		expect(request().taken).toBe(true);
-		const { jobId } = yard.call<{ jobId: string }>('petra', 'leads.open-job', {
+		const { jobId } = yard.call('petra', 'leads.open-job', {
 			leadId: leadOf('Tilda Roskilly'),
 			customerId: null,
 			kindOfWork: 'Repair'
@@ -57,7 +57,7 @@ describe('a request', () => {
 		const lead = leadInbox(app, 'new').find((l) => l.name === 'O. Penhallow')!;
 		const [like] = likely(lead, parties(app));
 		expect(like).toMatchObject({ id, score: 90 });
-		const { jobId } = yard.call<{ jobId: string }>('petra', 'leads.open-job', { leadId: lead.id, customerId: id, kindOfWork: 'Repair' });
+		const { jobId } = yard.call('petra', 'leads.open-job', { leadId: lead.id, customerId: id, kindOfWork: 'Repair' });
 		expect(count(app, 'select count(*) from sites where customer_id = ?', id)).toBe(1);
 		expect(value(app, 'select customer_id from jobs where id = ?', jobId)).toBe(id);
 	});
@@ -77,7 +77,7 @@ describe('a request', () => {
 		expect(leadInbox(app, 'not for us').map((l) => l.id)).toContain(leadId);
 		yard.call('petra', 'leads.not-for-us', { leadId, back: true });
 		expect(leadInbox(app, 'new').map((l) => l.id)).toContain(leadId);
-		const { jobId } = yard.call<{ jobId: string }>('petra', 'leads.open-job', { leadId, customerId: null, kindOfWork: '' });
+		const { jobId } = yard.call('petra', 'leads.open-job', { leadId, customerId: null, kindOfWork: '' });
 		expect(() => yard.call('petra', 'leads.not-for-us', { leadId })).toThrow('opened from this request');
 		expect(jobId).not.toBe('');
 	});

@@ -13,8 +13,7 @@ beforeAll(async () => {
 	({ yard, app } = await freshYard());
 });
 const all = STARTER.flatMap((t) => t.assemblies);
-const take = (trade: string) =>
-	yard.call<{ items: number; assemblies: number }>('bastian', 'catalog.take-starter', { trade, sheetId: 'steep', taxCodeId: 'materials' });
+const take = (trade: string) => yard.call('bastian', 'catalog.take-starter', { trade, sheetId: 'steep', taxCodeId: 'materials' });
 
 describe('the starter set', () => {
 	it('holds the eight trades, and is large enough to begin with', () => {

@@ -22,7 +22,7 @@ beforeAll(async () => {
 	jobId = yard.job('Survey', customerId, '1 Quay', [-47, -131]);
 	estimateId = yard.estimate(jobId);
 	const scopeId = yard.scope(estimateId, 'Roof', [], []);
-	lineId = yard.call<{ lineId: string }>('bastian', 'estimates.add-line', {
+	lineId = yard.call('bastian', 'estimates.add-line', {
 		scopeId,
 		name: 'Pipe boot',
 		kind: 'material',
@@ -33,10 +33,10 @@ beforeAll(async () => {
 			.png()
 			.toBuffer()
 	);
-	fileId = yard.call<{ fileId: string }>('bastian', 'files.keep', picture).fileId;
-	photoId = yard.call<{ photoId: string }>('bastian', 'photos.add', { jobId, fileId, caption: 'North slope' }).photoId;
+	fileId = yard.call('bastian', 'files.keep', picture).fileId;
+	photoId = yard.call('bastian', 'photos.add', { jobId, fileId, caption: 'North slope' }).photoId;
 });
-const change = (more: Record<string, unknown>) => yard.call<{ version: number }>('bastian', 'photos.change', { photoId, ...more });
+const change = (more: Record<string, unknown>) => yard.call('bastian', 'photos.change', { photoId, ...more });
 const pin = (more: Record<string, unknown> = {}) => ({ id: 'p1', inside: false, kind: 'pin', x: 0.5, y: 0.5, lineId, ...more });
 const note = { id: 'n1', inside: true, kind: 'text', x: 0.2, y: 0.2, text: 'Ask for more here' };
 

@@ -22,7 +22,7 @@ const refused = (work: () => unknown): [string | null, string] => {
 	return [null, 'taken'];
 };
 const component = (input: Record<string, unknown>) =>
-	yard.call('imogen', 'tax.save-component', { componentId: 'county', name: 'Marle County sales tax', ...input });
+	yard.given('imogen', 'tax.save-component', { componentId: 'county', name: 'Marle County sales tax', ...input });
 /** A job with 100.00 of taxed material on its estimate. */
 function taxedJob(branchId?: string) {
 	const customerId = yard.customer(`Taxed ${Math.random()}`, 'person', '', '', '1 Quay');
@@ -30,7 +30,7 @@ function taxedJob(branchId?: string) {
 	const estimateId = yard.estimate(jobId);
 	const scopeId = yard.scope(estimateId, 'Work', [], []);
 	const itemId = value<string>(app, "select id from items where tax_code_id = 'materials' limit 1");
-	const { lineId } = yard.call<{ lineId: string }>('bastian', 'estimates.add-line', { scopeId, itemId });
+	const { lineId } = yard.call('bastian', 'estimates.add-line', { scopeId, itemId });
 	yard.call('bastian', 'estimates.change-line', { lineId, field: 'price', value: '100' });
 	return { jobId, customerId, estimateId };
 }
@@ -77,7 +77,7 @@ describe('a branch', () => {
 	it('has taxable lines of its own jobs taxed with its code; what is untaxed stays so', () => {
 		yard.call('imogen', 'tax.save-component', { name: 'Upper Marle township', rate: '1.125%', from: '2027-01-01' });
 		const township = value<string>(app, "select id from tax_components where name = 'Upper Marle township'");
-		const { codeId } = yard.call<{ codeId: string }>('imogen', 'tax.save-code', {
+		const { codeId } = yard.call('imogen', 'tax.save-code', {
 			name: 'Materials, inland',
 			componentIds: ['state', township]
 		});
@@ -96,7 +96,7 @@ describe('a branch', () => {
 		expect(taxes(taxedJob('quay').jobId).map((t) => t[0])).toEqual(['state', 'county']);
 		const { estimateId } = taxedJob('upper');
 		const scopeId = value<string>(app, 'select id from scopes where estimate_id = ?', estimateId);
-		const { lineId } = yard.call<{ lineId: string }>('bastian', 'estimates.add-line', { scopeId, sheetId: 'steep' });
+		const { lineId } = yard.call('bastian', 'estimates.add-line', { scopeId, sheetId: 'steep' });
 		expect(value(app, 'select tax_code_id from lines where id = ?', lineId)).toBeNull();
 		expect(taxPage(app).branches.find((b) => b.id === 'upper')?.jobs).toBe(2);
 	});

@@ -34,7 +34,7 @@ function issue(more: Record<string, unknown>) {
 	const estimateId = yard.estimate(yard.job(`Text ${n}`, customerId, `${n} Gull Street`, [0, 0]));
 	const scopeId = yard.scope(estimateId, 'Work', [], []);
 	yard.call('bastian', 'estimates.add-line', { scopeId, name: 'All of it', kind: 'material', price: '100', cost: '20' });
-	return yard.call<{ revisionId: string }>('bastian', 'quotes.issue', { estimateId, to: '', subject: '', text: '{link}', ...more });
+	return yard.call('bastian', 'quotes.issue', { estimateId, to: '', subject: '', text: '{link}', ...more });
 }
 const texts = () => letters(app, 'owner').filter((l) => l.channel === 'text');
 
@@ -68,8 +68,8 @@ describe('a quote by text message', () => {
 	it('is reminded of the same way, once', () => {
 		issue({ textTo: '555 011 7777' });
 		clock.at += 6 * 86_400_000;
-		app.run(remindDue as never, {}, { type: 'system' });
-		app.run(remindDue as never, {}, { type: 'system' });
+		app.run(remindDue, {}, { type: 'system' });
+		app.run(remindDue, {}, { type: 'system' });
 		const own = texts().filter((t) => t.to === '5550117777');
 		expect(own.length).toBe(2);
 		expect(own[0]?.text).toMatch(/over 100\.00 is valid until May 14, 2027\. http/);

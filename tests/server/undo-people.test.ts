@@ -21,14 +21,12 @@ function bid(lines = 6) {
 	const estimateId = yard.estimate(jobId);
 	const scopeId = yard.scope(estimateId, 'Roof', [], []);
 	const add = (who: string | Actor, name: string) =>
-		yard.call<{ lineId: string }>(who, 'estimates.add-line', { scopeId, name, kind: 'material', quantity: '1', price: '50', cost: '30' })
-			.lineId;
+		yard.call(who, 'estimates.add-line', { scopeId, name, kind: 'material', quantity: '1', price: '50', cost: '30' }).lineId;
 	return { jobId, estimateId, scopeId, add, lines: Array.from({ length: lines }, (_, k) => add('imogen', `Line ${k}`)) };
 }
 const change = (who: string | Actor, lineId: string | undefined, field: string, to: string) =>
-	yard.call(who, 'estimates.change-line', { lineId, field, value: to });
-const undo = (who: string | Actor, estimateId: string, redo = false) =>
-	yard.call<{ text: string }>(who, 'estimates.undo', { estimateId, redo });
+	yard.given(who, 'estimates.change-line', { lineId, field, value: to });
+const undo = (who: string | Actor, estimateId: string, redo = false) => yard.call(who, 'estimates.undo', { estimateId, redo });
 const price = (lineId: string | undefined) => value<number>(app, 'select unit_price from lines where id = ?', lineId);
 const quantity = (lineId: string | undefined) => value<number>(app, "select source ->> '$.quantity' from lines where id = ?", lineId);
 const state = (id: string) => JSON.stringify(loadEstimate(app.db.orm, id));
@@ -76,7 +74,7 @@ describe('undo of two people on one estimate', () => {
 		const b = bid();
 		const mine = b.add(ALDO, 'Mine');
 		b.add('petra', 'Hers');
-		yard.call('petra', 'estimates.move-lines', { lineIds: [b.lines[3]], scopeId: b.scopeId, beforeId: b.lines[0] });
+		yard.given('petra', 'estimates.move-lines', { lineIds: [b.lines[3]], scopeId: b.scopeId, beforeId: b.lines[0] });
 		undo(ALDO, b.estimateId);
 		expect(count(app, 'select count(*) from lines where id = ?', mine)).toBe(0);
 		expect(count(app, "select count(*) from lines where scope_id = ? and name = 'Hers'", b.scopeId)).toBe(1);
@@ -87,7 +85,7 @@ describe('undo of two people on one estimate', () => {
 		change('petra', mine, 'quantity', '12');
 		expect(refused(() => undo(ALDO, b.estimateId))[1]).toContain('Petra Vinter changed this since');
 		expect(quantity(mine)).toBe(120_000);
-		const scopeId = yard.call<{ scopeId: string }>(ALDO, 'estimates.add-scope', { estimateId: b.estimateId, name: 'Shed' }).scopeId;
+		const scopeId = yard.call(ALDO, 'estimates.add-scope', { estimateId: b.estimateId, name: 'Shed' }).scopeId;
 		yard.call('petra', 'estimates.add-line', { scopeId, name: 'Gutter', price: '80' });
 		expect(refused(() => undo(ALDO, b.estimateId))[1]).toMatch(/^Petra Vinter changed this since: “.*Gutter/);
 		expect(count(app, 'select count(*) from lines where scope_id = ?', scopeId)).toBe(1);

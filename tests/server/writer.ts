@@ -1,5 +1,7 @@
+import { winByHand } from '../../src/lib/server/jobs/win';
+import { openJob } from '../../src/lib/server/sales/commands';
+import { useMaterial } from '../../src/lib/server/time/commands';
 import { writeSync } from 'node:fs';
-import { COMMANDS } from '../../src/lib/server/all-commands';
 import { openApp } from '../../src/lib/server/app';
 import type { Actor } from '../../src/lib/server/commands';
 
@@ -7,16 +9,16 @@ import type { Actor } from '../../src/lib/server/commands';
 const app = openApp();
 const office: Actor = { type: 'person', id: 'petra', name: 'Petra Vinter', role: 'office' };
 const round = process.argv[2] ?? '';
-const call = <R>(name: string, input: unknown, key?: string): R => app.run<R>(COMMANDS.get(name) as never, input, office, key);
 const items = app.db.sqlite.prepare('select id from items limit 1').get() as { id: string };
 for (let i = 0; i < 500; i++) {
 	const key = `${round}-${i}`;
-	const { jobId } = call<{ jobId: string }>(
-		'jobs.open',
+	const { jobId } = app.run(
+		openJob,
 		{ name: key, customerId: null, customerName: key, address: '', kindOfWork: '', source: '', wanted: '' },
+		office,
 		key
 	);
-	const { number } = call<{ number: number }>('jobs.win', { jobId }, key);
-	call('costs.use-material', { jobId, itemId: items.id, quantity: '2' }, key);
+	const { number } = app.run(winByHand, { jobId }, office, key);
+	app.run(useMaterial, { jobId, itemId: items.id, quantity: '2' }, office, key);
 	writeSync(1, `${jobId} ${number}\n`);
 }

@@ -1,13 +1,18 @@
+import type { CommandName, Input, Output } from '$lib/contract';
 import { refresh } from './refresh';
 
 export type Outcome<R> = { ok: true; result: R } | { ok: false; message: string; field: string | null; status: number };
 
 /** Asks the server to do something. Never throws: what went wrong comes back in words, and nothing typed is lost. */
-export async function command<R = unknown>(
-	name: string,
-	input: unknown,
+export function command<N extends CommandName>(
+	name: N,
+	input: Input<N>,
 	options: { refresh?: boolean; key?: string } = {}
-): Promise<Outcome<R>> {
+): Promise<Outcome<Output<N>>> {
+	return send(name, input, options);
+}
+
+async function send<R>(name: string, input: unknown, options: { refresh?: boolean; key?: string }): Promise<Outcome<R>> {
 	let response: Response;
 	try {
 		response = await fetch(`/api/commands/${name}`, {

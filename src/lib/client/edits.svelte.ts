@@ -1,3 +1,4 @@
+import type { Input } from '$lib/contract';
 import type { Line } from '$lib/core/estimate';
 import { command } from './command';
 import { refreshWhenReachable } from './refresh';
@@ -6,7 +7,7 @@ import { refreshWhenReachable } from './refresh';
 export interface Edit {
 	key: string;
 	lineId: string;
-	field: string;
+	field: Input<'estimates.change-line'>['field'];
 	value: string;
 	seen: string;
 	/** What it does to the line, so that it is seen at once; null: only the server can tell. */
@@ -118,7 +119,7 @@ export class Edits {
 		clearTimeout(this.#timer);
 		for (let next = this.#next(); next; next = this.#next()) {
 			const { key, lineId, field, value, seen, label } = next;
-			const r = await command<{ version: number }>('estimates.change-line', { lineId, field, value, seen }, { refresh: false, key });
+			const r = await command('estimates.change-line', { lineId, field, value, seen }, { refresh: false, key });
 			if (!r.ok && (r.status === 0 || r.status >= 502)) {
 				this.lost = true;
 				for (const e of this.waiting) this.#answer(e.key, null);

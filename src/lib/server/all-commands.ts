@@ -55,7 +55,7 @@ import * as winning from './jobs/win';
 import * as accounts from './people/access';
 import { resendMail } from './work/outbox';
 
-const isCommand = (x: unknown): x is Command => typeof x === 'object' && x !== null && 'run' in x && 'access' in x && 'input' in x;
+const isCommand = (x: unknown): x is Command => typeof x === 'object' && x !== null && 'run' in x && 'right' in x && 'input' in x;
 
 /** Every command by its name. The interface, the demo and tests all come in through here. */
 export const COMMANDS: ReadonlyMap<string, Command> = new Map(

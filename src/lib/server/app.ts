@@ -2,7 +2,8 @@ import { randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { clockFrom, type Clock } from './clock';
-import { runCommand, type Actor, type Command, type Runner } from './commands';
+import type { InputOf, OutputOf } from '../contract';
+import { runCommand, runGiven, type Actor, type Command, type Runner } from './commands';
 import { openDatabase, type Db } from './db/open';
 import { company } from './db/schema';
 import { standInCards, type CardPort } from './ports/cards';
@@ -24,7 +25,9 @@ export interface App {
 	publisher: PublisherPort;
 	/** Set by the worker: looks at once whether something is due. */
 	poke: () => void;
-	run<R>(command: Command<never, R>, input: unknown, actor: Actor, key?: string): R;
+	run<C extends Command>(command: C, input: InputOf<C>, actor: Actor, key?: string): OutputOf<C>;
+	/** Runs a command with what came from outside and may be anything. */
+	runGiven(command: Command, input: unknown, actor: Actor, key?: string): unknown;
 }
 
 /** Opens the company's file and the ports. */
@@ -43,9 +46,10 @@ export function openApp(settings: Settings = readSettings(), clock?: Clock): App
 		cards: standInCards(db, now),
 		publisher: /^https?:\/\//.test(settings.publisher) ? webPublisher(settings.publisher) : folderPublisher(settings.publisher),
 		poke: () => undefined,
-		run: (command, input, actor, key) => runCommand(runner, command, input, actor, key)
+		run: (command, input, actor, key) => runCommand(runner, command, input, actor, key),
+		runGiven: (command, input, actor, key) => runGiven(runner, command, input, actor, key)
 	};
-	const runner: Runner = { db, clock: time, afterCommit: () => app.poke() };
+	const runner: Runner = { db, clock: time, afterCommit: () => app.poke(), checkAnswers: process.env.VITEST !== undefined };
 	useSecret(() => app.secret);
 	return app;
 }

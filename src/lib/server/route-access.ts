@@ -1,5 +1,5 @@
 import type { Right } from '../core/access';
-import { USUAL_INPUT } from './commands/define';
+import { USUAL_INPUT } from '../contract/define';
 
 /** What a route needs: a right, nothing at all (`public`), or the sending on to everyone's own start (`home`). */
 export type RouteNeeds = Right | 'public' | 'home';

@@ -7,7 +7,7 @@ export const load: LayoutServerLoad = ({ locals }) => {
 	const own = companyOf(app());
 	return {
 		me: { id: locals.signed?.personId ?? '', name: locals.signed?.actor.name ?? '', role: locals.signed?.actor.role ?? ('crew' as const) },
-		company: { name: own.name, zone: own.zone, system: own.system, measures: own.settings.measures ?? [] },
+		company: { name: own.name, zone: own.zone, system: own.system, measures: own.settings.measures },
 		today: todayOf(app()),
 		now: app().clock.now(),
 		tiles: app().settings.mapTiles

@@ -13,7 +13,7 @@ export const actions: Actions = {
 		try {
 			if (mail.trim() === '') throw new Refusal('Type your mail address.', 'mail');
 			await limitResets(mail, getClientAddress());
-			app().run(requestReset as never, { mail }, { type: 'public', address: getClientAddress() });
+			app().run(requestReset, { mail }, { type: 'public', address: getClientAddress() });
 		} catch (e) {
 			if (e instanceof Refusal) return fail(statusOf(e), { mail, message: e.message, sent: false });
 			throw e;

@@ -13,8 +13,8 @@ export const load: PageServerLoad = () => {
 		name: own.name,
 		phone: own.phone,
 		intro: own.settings.publicPage.intro,
-		does: own.settings.publicPage.does ?? [],
-		pictures: own.settings.publicPage.pictures ?? [],
+		does: own.settings.publicPage.does,
+		pictures: own.settings.publicPage.pictures,
 		letterhead: own.settings.letterhead,
 		opened: Date.now(),
 		/** One for each time the page is made: a form that is sent twice asks once. */
@@ -29,7 +29,7 @@ export const actions: Actions = {
 		const typed = { name: text('name'), mail: text('mail').trim(), phone: text('phone'), address: text('address'), wanted: text('wanted') };
 		try {
 			app().run(
-				receiveLead as never,
+				receiveLead,
 				{ ...typed, trap: text('website'), openedMs: Date.now() - Number(text('opened') || 0) },
 				{ type: 'public', address: getClientAddress() },
 				text('key').slice(0, 80) || undefined

@@ -21,3 +21,9 @@ export function readList(words: readonly string[], field: keyof SalesLists): str
 	if (kept.length === 0) throw new Refusal('Leave at least one.', field);
 	return kept;
 }
+
+/** What an answer says until the company writes its own. */
+export const USUAL_ANSWER = {
+	subject: 'Your request to {company}',
+	text: 'Dear {name},\n\nthank you for asking us. We have read what you wrote and will come by to look at it. Which day suits you this week or next?\n\n{me}, {company}, {phone}'
+};

@@ -1,88 +1,60 @@
-import { Type } from '@sinclair/typebox';
+import * as contract from '../../contract/billing/commands';
 import { eq } from 'drizzle-orm';
 import { checkWithin, percentToDate } from '../../core/billing';
 import { cents, parsePercent } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { longDay } from '../../core/time';
-import { defineCommand, type Context } from '../commands';
-import { DayText, Id, MailOrEmpty, strict, Text, Typed, Version } from '../commands/inputs';
+import { serve, type Context } from '../commands';
 import { allocations, billingSteps, costEntries, invoiceLines, invoices, itemSales } from '../db/schema';
 import { billableJob, draft, draftDeposit, draftToDate, issueDraft } from './drafts';
 import { contractOf, costsToBill } from './load';
 
-/** A deposit: a percent or an amount of the total with tax, billed on the lines in proportion. */
-export const billDeposit = defineCommand({
-	name: 'invoices.deposit',
-	access: 'invoices.change',
-	input: Type.Object({ jobId: Id, amount: Typed }, strict),
-	run(ctx, i) {
-		return draftDeposit(ctx, i.jobId, i.amount);
-	}
+export const billDeposit = serve(contract.billDeposit, (ctx, i) => {
+	return draftDeposit(ctx, i.jobId, i.amount);
 });
 
-/** The contract: a percent of the whole to date, or a percent to date of chosen lines. 100 % bills the exact rest. */
-export const billContract = defineCommand({
-	name: 'invoices.contract',
-	access: 'invoices.change',
-	size: 1_000_000,
-	input: Type.Object(
-		{
-			jobId: Id,
-			percent: Type.Optional(Typed),
-			lines: Type.Optional(Type.Array(Type.Object({ id: Id, percent: Typed }, strict), { maxItems: 5000 }))
-		},
-		strict
-	),
-	run(ctx, i) {
-		if (i.percent !== undefined) return draftToDate(ctx, i.jobId, parsePercent(i.percent));
-		const job = billableJob(ctx, i.jobId);
-		const contract = contractOf(ctx.db, job.id);
-		const wanted = new Map((i.lines ?? []).map((l) => [l.id, l.percent]));
-		for (const id of wanted.keys())
-			if (!contract.some((l) => l.id === id)) throw new Refusal('A line of this bill is not part of the contract.', 'lines');
-		const amounts = contract.map((l) => (wanted.has(l.id) ? percentToDate(l, parsePercent(wanted.get(l.id) ?? '0')) : cents(0)));
-		contract.forEach((l, n) => checkWithin(l, amounts[n] ?? cents(0), l.text));
-		return draft(
-			ctx,
-			job.id,
-			'contract',
-			'Part of the work as contracted',
-			contract.map((l, n) => ({
-				text: `${l.scope}: ${l.text}`,
-				amount: amounts[n] ?? cents(0),
-				taxCodeId: l.taxCodeId,
-				contractLineId: l.id
-			}))
-		);
-	}
+export const billContract = serve(contract.billContract, (ctx, i) => {
+	if (i.percent !== undefined) return draftToDate(ctx, i.jobId, parsePercent(i.percent));
+	const job = billableJob(ctx, i.jobId);
+	const contract = contractOf(ctx.db, job.id);
+	const wanted = new Map((i.lines ?? []).map((l) => [l.id, l.percent]));
+	for (const id of wanted.keys())
+		if (!contract.some((l) => l.id === id)) throw new Refusal('A line of this bill is not part of the contract.', 'lines');
+	const amounts = contract.map((l) => (wanted.has(l.id) ? percentToDate(l, parsePercent(wanted.get(l.id) ?? '0')) : cents(0)));
+	contract.forEach((l, n) => checkWithin(l, amounts[n] ?? cents(0), l.text));
+	return draft(
+		ctx,
+		job.id,
+		'contract',
+		'Part of the work as contracted',
+		contract.map((l, n) => ({
+			text: `${l.scope}: ${l.text}`,
+			amount: amounts[n] ?? cents(0),
+			taxCodeId: l.taxCodeId,
+			contractLineId: l.id
+		}))
+	);
 });
 
-/** Time and materials up to a day, inclusive. Each cost is billed once. */
-export const billCosts = defineCommand({
-	name: 'invoices.costs',
-	access: 'invoices.change',
-	size: 1_000_000,
-	input: Type.Object({ jobId: Id, cutOff: DayText, costIds: Type.Optional(Type.Array(Id, { maxItems: 5000 })) }, strict),
-	run(ctx, i) {
-		const job = billableJob(ctx, i.jobId);
-		const open = costsToBill(ctx.db, job.id, i.cutOff).filter((c) => !i.costIds || i.costIds.includes(c.id));
-		const result = draft(
-			ctx,
-			job.id,
-			'time and materials',
-			`Time and materials to ${i.cutOff}`,
-			open.map((c) => ({
-				text: `${c.day} ${c.name}`,
-				amount: cents(c.charge),
-				taxCodeId: c.taxCodeId,
-				costEntryId: c.id,
-				quantity: c.quantity,
-				unit: c.unit
-			}))
-		);
-		for (const c of open) ctx.update(costEntries, c.id, { state: 'billed' });
-		return result;
-	}
+export const billCosts = serve(contract.billCosts, (ctx, i) => {
+	const job = billableJob(ctx, i.jobId);
+	const open = costsToBill(ctx.db, job.id, i.cutOff).filter((c) => !i.costIds || i.costIds.includes(c.id));
+	const result = draft(
+		ctx,
+		job.id,
+		'time and materials',
+		`Time and materials to ${i.cutOff}`,
+		open.map((c) => ({
+			text: `${c.day} ${c.name}`,
+			amount: cents(c.charge),
+			taxCodeId: c.taxCodeId,
+			costEntryId: c.id,
+			quantity: c.quantity,
+			unit: c.unit
+		}))
+	);
+	for (const c of open) ctx.update(costEntries, c.id, { state: 'billed' });
+	return result;
 });
 
 function freeCosts(ctx: Context, invoiceId: string): void {
@@ -96,54 +68,32 @@ function freeStep(ctx: Context, invoiceId: string): void {
 		ctx.update(billingSteps, s.id, { invoiceId: null });
 }
 
-export const discardDraft = defineCommand({
-	name: 'invoices.discard',
-	access: 'invoices.change',
-	input: Type.Object({ invoiceId: Id }, strict),
-	run(ctx, i) {
-		const invoice = ctx.get(invoices, i.invoiceId, 'This draft');
-		if (invoice.issuedAt !== null) throw new Refusal('An issued invoice is never deleted. Void it instead.');
-		freeCosts(ctx, invoice.id);
-		freeStep(ctx, invoice.id);
-		for (const l of ctx.db.select().from(invoiceLines).where(eq(invoiceLines.invoiceId, invoice.id)).all()) ctx.remove(invoiceLines, l.id);
-		ctx.remove(invoices, invoice.id);
-		ctx.happened(`job:${invoice.jobId}`, 'Draft invoice discarded', 'invoices', 'today');
-	}
+export const discardDraft = serve(contract.discardDraft, (ctx, i) => {
+	const invoice = ctx.get(invoices, i.invoiceId, 'This draft');
+	if (invoice.issuedAt !== null) throw new Refusal('An issued invoice is never deleted. Void it instead.');
+	freeCosts(ctx, invoice.id);
+	freeStep(ctx, invoice.id);
+	for (const l of ctx.db.select().from(invoiceLines).where(eq(invoiceLines.invoiceId, invoice.id)).all()) ctx.remove(invoiceLines, l.id);
+	ctx.remove(invoices, invoice.id);
+	ctx.happened(`job:${invoice.jobId}`, 'Draft invoice discarded', 'invoices', 'today');
 });
 
-/** Issues a draft: it gets its number, its day and due day, is mailed with a link, and settled from the customer's credit of this job. */
-export const issueInvoice = defineCommand({
-	name: 'invoices.issue',
-	access: 'invoices.change',
-	input: Type.Object({ invoiceId: Id, to: MailOrEmpty, subject: Text(200), text: Text(8000), version: Version }, strict),
-	run(ctx, i) {
-		return issueDraft(ctx, i.invoiceId, i, i.version);
-	}
+export const issueInvoice = serve(contract.issueInvoice, (ctx, i) => {
+	return issueDraft(ctx, i.invoiceId, i, i.version);
 });
 
-/** Voids an issued invoice: what it billed can be billed again, what was paid on it becomes credit. */
-export const voidInvoice = defineCommand({
-	name: 'invoices.void',
-	access: 'invoices.change',
-	input: Type.Object({ invoiceId: Id, reason: Type.String({ minLength: 1, maxLength: 400 }) }, strict),
-	run(ctx, i) {
-		const invoice = ctx.get(invoices, i.invoiceId, 'This invoice');
-		if (invoice.issuedAt === null || invoice.voidedAt !== null) throw new Refusal('Only an issued invoice can be voided.');
-		freeCosts(ctx, invoice.id);
-		freeStep(ctx, invoice.id);
-		for (const a of ctx.db.select().from(allocations).where(eq(allocations.invoiceId, invoice.id)).all()) ctx.remove(allocations, a.id);
-		ctx.db.delete(itemSales).where(eq(itemSales.invoiceId, invoice.id)).run();
-		ctx.update(invoices, invoice.id, { voidedAt: ctx.now });
-		ctx.happened(`job:${invoice.jobId}`, `Invoice ${invoice.number} voided: ${i.reason}`, 'invoices', 'today', `invoice:${invoice.id}`);
-	}
+export const voidInvoice = serve(contract.voidInvoice, (ctx, i) => {
+	const invoice = ctx.get(invoices, i.invoiceId, 'This invoice');
+	if (invoice.issuedAt === null || invoice.voidedAt !== null) throw new Refusal('Only an issued invoice can be voided.');
+	freeCosts(ctx, invoice.id);
+	freeStep(ctx, invoice.id);
+	for (const a of ctx.db.select().from(allocations).where(eq(allocations.invoiceId, invoice.id)).all()) ctx.remove(allocations, a.id);
+	ctx.db.delete(itemSales).where(eq(itemSales.invoiceId, invoice.id)).run();
+	ctx.update(invoices, invoice.id, { voidedAt: ctx.now });
+	ctx.happened(`job:${invoice.jobId}`, `Invoice ${invoice.number} voided: ${i.reason}`, 'invoices', 'today', `invoice:${invoice.id}`);
 });
 
-export const notePromise = defineCommand({
-	name: 'invoices.promise',
-	access: 'invoices.change',
-	input: Type.Object({ invoiceId: Id, day: Type.Union([DayText, Type.Literal('')]) }, strict),
-	run(ctx, i) {
-		const invoice = ctx.update(invoices, i.invoiceId, { promise: i.day || null });
-		ctx.happened(`invoice:${invoice.id}`, i.day ? `Payment promised for ${longDay(i.day)}` : 'Promise taken off', 'today', 'invoices');
-	}
+export const notePromise = serve(contract.notePromise, (ctx, i) => {
+	const invoice = ctx.update(invoices, i.invoiceId, { promise: i.day || null });
+	ctx.happened(`invoice:${invoice.id}`, i.day ? `Payment promised for ${longDay(i.day)}` : 'Promise taken off', 'today', 'invoices');
 });

@@ -1,10 +1,9 @@
-import { Type } from '@sinclair/typebox';
+import * as contract from '../../contract/billing/plan';
 import { asc, eq } from 'drizzle-orm';
 import { checkPlan, planAmounts, proposePlan, ruleFor, type PlanStep } from '../../core/billing';
 import { cents, percent, type Percent } from '../../core/money';
 import { Refusal } from '../../core/refusal';
-import { defineCommand, type Context } from '../commands';
-import { Id, Name, strict, Text } from '../commands/inputs';
+import { serve, type Context } from '../commands';
 import type { Orm } from '../db/open';
 import { billingSteps, company, contractLines, customers, invoices, jobs } from '../db/schema';
 import { newId } from '../ids';
@@ -12,30 +11,13 @@ import { addressesOf } from '../sales/contacts';
 import { draftDeposit, draftToDate, issueDraft } from './drafts';
 import { contractOf } from './load';
 
-/** How jobs of each kind are billed when they are won. The first rule is for all kinds without one of their own. */
-export const saveRules = defineCommand({
-	name: 'company.billing-plans',
-	access: 'company.change',
-	input: Type.Object(
-		{
-			plans: Type.Array(
-				Type.Object(
-					{ kindOfWork: Text(80), stagesFrom: Type.Integer({ minimum: 0, maximum: 1e12 }), depositAtOnce: Type.Boolean() },
-					strict
-				),
-				{ minItems: 1, maxItems: 60 }
-			)
-		},
-		strict
-	),
-	run(ctx, i) {
-		const kinds = i.plans.map((p) => p.kindOfWork.toLowerCase());
-		if (new Set(kinds).size < kinds.length) throw new Refusal('Two plans are for the same kind of work.', 'kindOfWork');
-		if (!kinds.includes('')) throw new Refusal('One plan has to be for all other kinds.', 'kindOfWork');
-		const now = ctx.get(company, 'company', 'The company');
-		ctx.update(company, 'company', { settings: { ...now.settings, billingPlans: i.plans } });
-		ctx.happened('company', 'Billing plans changed');
-	}
+export const saveRules = serve(contract.saveRules, (ctx, i) => {
+	const kinds = i.plans.map((p) => p.kindOfWork.toLowerCase());
+	if (new Set(kinds).size < kinds.length) throw new Refusal('Two plans are for the same kind of work.', 'kindOfWork');
+	if (!kinds.includes('')) throw new Refusal('One plan has to be for all other kinds.', 'kindOfWork');
+	const now = ctx.get(company, 'company', 'The company');
+	ctx.update(company, 'company', { settings: { ...now.settings, billingPlans: i.plans } });
+	ctx.happened('company', 'Billing plans changed');
 });
 
 /** The plan of a job in its order, with what each step bills and the invoice it became. */
@@ -66,7 +48,7 @@ function putPlan(ctx: Context, jobId: string, steps: readonly PlanStep[]): void 
 /** The plan proposed when a job is won, by the rule of its kind of work; and the deposit, billed and sent, where the rule says so. */
 export function planForWon(ctx: Context, job: typeof jobs.$inferSelect): void {
 	const { settings } = ctx.get(company, 'company', 'The company');
-	const rule = ruleFor(settings.billingPlans ?? [], job.kindOfWork);
+	const rule = ruleFor(settings.billingPlans, job.kindOfWork);
 	const lines = ctx.db.select().from(contractLines).where(eq(contractLines.jobId, job.id)).orderBy(asc(contractLines.position)).all();
 	// In the order of the recipe: also a phase without hours of its own, such as one that is only material, has its place.
 	const order = [...new Set(lines.map((l) => l.phase))];
@@ -91,67 +73,37 @@ export function planForWon(ctx: Context, job: typeof jobs.$inferSelect): void {
 	});
 }
 
-/** Changes the plan of a job. Steps that are billed stay as they are. */
-export const savePlan = defineCommand({
-	name: 'invoices.save-plan',
-	access: 'invoices.change',
-	input: Type.Object(
-		{
-			jobId: Id,
-			steps: Type.Array(
-				Type.Object(
-					{
-						id: Type.Union([Id, Type.Null()]),
-						name: Name,
-						when: Type.Union([Type.Literal('acceptance'), Type.Literal('phase'), Type.Literal('done')]),
-						phase: Text(80),
-						toDate: Type.Integer({ minimum: 1, maximum: 10_000 })
-					},
-					strict
-				),
-				{ minItems: 1, maxItems: 40 }
-			)
-		},
-		strict
-	),
-	run(ctx, i) {
-		const job = ctx.get(jobs, i.jobId, 'This job');
-		if (job.number === null) throw new Refusal('Only a job that is won has a billing plan.');
-		const steps = i.steps.map((s) => ({ ...s, toDate: percent(s.toDate) }));
-		checkPlan(steps);
-		const before = ctx.db.select().from(billingSteps).where(eq(billingSteps.jobId, job.id)).all();
-		for (const b of before.filter((x) => x.invoiceId !== null)) {
-			const now = steps.find((s) => s.id === b.id);
-			if (now?.toDate !== b.toDate || now.name !== b.name) throw new Refusal(`“${b.name}” is billed; it stays as it is.`, 'steps');
-		}
-		const kept = new Set(steps.map((s) => s.id));
-		for (const b of before) if (!kept.has(b.id)) ctx.remove(billingSteps, b.id);
-		steps.forEach(({ id, ...s }, position) => {
-			const known = before.find((b) => b.id === id);
-			if (known) ctx.update(billingSteps, known.id, { ...s, position });
-			else ctx.insert(billingSteps, { id: newId(), jobId: job.id, ...s, position });
-		});
-		ctx.happened(`job:${job.id}`, `Billing plan: ${steps.map((s) => s.name).join(', ')}`, 'invoices');
+export const savePlan = serve(contract.savePlan, (ctx, i) => {
+	const job = ctx.get(jobs, i.jobId, 'This job');
+	if (job.number === null) throw new Refusal('Only a job that is won has a billing plan.');
+	const steps = i.steps.map((s) => ({ ...s, toDate: percent(s.toDate) }));
+	checkPlan(steps);
+	const before = ctx.db.select().from(billingSteps).where(eq(billingSteps.jobId, job.id)).all();
+	for (const b of before.filter((x) => x.invoiceId !== null)) {
+		const now = steps.find((s) => s.id === b.id);
+		if (now?.toDate !== b.toDate || now.name !== b.name) throw new Refusal(`“${b.name}” is billed; it stays as it is.`, 'steps');
 	}
+	const kept = new Set(steps.map((s) => s.id));
+	for (const b of before) if (!kept.has(b.id)) ctx.remove(billingSteps, b.id);
+	steps.forEach(({ id, ...s }, position) => {
+		const known = before.find((b) => b.id === id);
+		if (known) ctx.update(billingSteps, known.id, { ...s, position });
+		else ctx.insert(billingSteps, { id: newId(), jobId: job.id, ...s, position });
+	});
+	ctx.happened(`job:${job.id}`, `Billing plan: ${steps.map((s) => s.name).join(', ')}`, 'invoices');
 });
 
-/** Drafts the invoice of a step: the deposit, or what brings the job to the step's percent. */
-export const billStep = defineCommand({
-	name: 'invoices.bill-step',
-	access: 'invoices.change',
-	input: Type.Object({ stepId: Id }, strict),
-	run(ctx, i) {
-		const step = ctx.get(billingSteps, i.stepId, 'This step of the plan');
-		if (step.invoiceId) {
-			const made = ctx.get(invoices, step.invoiceId, 'Its invoice');
-			return { invoiceId: made.id, total: made.total };
-		}
-		const nothingYet = contractOf(ctx.db, step.jobId).every((l) => l.billed === 0);
-		const made =
-			step.when === 'acceptance' && nothingYet
-				? draftDeposit(ctx, step.jobId, `${step.toDate / 100}%`)
-				: draftToDate(ctx, step.jobId, percent(step.toDate), step.toDate === 10_000 ? undefined : step.name);
-		ctx.update(billingSteps, step.id, { invoiceId: made.invoiceId });
-		return made;
+export const billStep = serve(contract.billStep, (ctx, i) => {
+	const step = ctx.get(billingSteps, i.stepId, 'This step of the plan');
+	if (step.invoiceId) {
+		const made = ctx.get(invoices, step.invoiceId, 'Its invoice');
+		return { invoiceId: made.id, total: made.total };
 	}
+	const nothingYet = contractOf(ctx.db, step.jobId).every((l) => l.billed === 0);
+	const made =
+		step.when === 'acceptance' && nothingYet
+			? draftDeposit(ctx, step.jobId, `${step.toDate / 100}%`)
+			: draftToDate(ctx, step.jobId, percent(step.toDate), step.toDate === 10_000 ? undefined : step.name);
+	ctx.update(billingSteps, step.id, { invoiceId: made.invoiceId });
+	return made;
 });

@@ -1,14 +1,16 @@
+import * as contract from '../../contract/catalog/assembly-format';
 import { Type, type Static } from '@sinclair/typebox';
 import { asc, eq, inArray } from 'drizzle-orm';
 import { parsePercent, parseQuantity, parseUnitPrice, toTyped } from '../../core/money';
 import { KINDS } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
-import { BadInput, defineCommand, validate } from '../commands';
-import { Id, MeasureInput, strict } from '../commands/inputs';
+import { BadInput, serve, validate } from '../commands';
+import { MeasureInput, strict } from '../../contract/inputs';
 import { assemblies, items, laborSheets, parts } from '../db/schema';
 import { newId } from '../ids';
-import { ChoiceInput, CrewSheets, saveAssembly, When } from './assemblies';
+import { ChoiceInput, CrewSheets, When } from '../../contract/catalog/assemblies';
+import { saveAssembly } from './assemblies';
 
 const Decimal = Type.String({ maxLength: 20, pattern: '^-?\\d+(\\.\\d{1,4})?$' });
 const PartFile = Type.Object(
@@ -178,91 +180,80 @@ function inOrder(file: AssemblyFile, known: (name: string) => boolean): Assembly
 	return sorted;
 }
 
-/**
- * Takes assemblies from a file: items that are missing are added, assemblies of a name that is there are left alone or replaced.
- * Labor goes by the rate sheet of the same name, else by the one that was chosen. All of it or nothing.
- */
-export const importAssemblies = defineCommand({
-	name: 'catalog.import-assemblies',
-	access: 'catalog.change',
-	size: 32_000_000,
-	input: Type.Object({ text: Type.String({ maxLength: 30_000_000 }), sheetId: Id, replace: Type.Boolean() }, strict),
-	run(ctx, i, actor) {
-		const file = parseAssemblies(i.text);
-		const other = ctx.get(laborSheets, i.sheetId, 'This rate sheet');
-		const done = { items: 0, added: 0, replaced: 0, left: 0 };
-		const codes = new Map<string, string>();
-		for (const f of file.items) {
-			const known = ctx.db.select({ id: items.id }).from(items).where(eq(items.code, f.code)).get();
-			if (!known) done.items += 1;
-			const cost = parseUnitPrice(f.cost, `The cost of ${f.code}`);
-			if (cost < 0) throw new Refusal(`The cost of ${f.code} is negative.`, 'file');
-			codes.set(
-				f.code,
-				known?.id ??
-					ctx.insert(items, { id: newId(), code: f.code, name: f.name, kind: f.kind, unit: f.unit, cost, rule: { by: 'inherit' } }).id
-			);
-		}
-		const sheets = new Map(
-			ctx.db
-				.select({ id: laborSheets.id, name: laborSheets.name })
-				.from(laborSheets)
-				.all()
-				.map((s) => [s.name, s.id])
+export const importAssemblies = serve(contract.importAssemblies, (ctx, i, actor) => {
+	const file = parseAssemblies(i.text);
+	const other = ctx.get(laborSheets, i.sheetId, 'This rate sheet');
+	const done = { items: 0, added: 0, replaced: 0, left: 0 };
+	const codes = new Map<string, string>();
+	for (const f of file.items) {
+		const known = ctx.db.select({ id: items.id }).from(items).where(eq(items.code, f.code)).get();
+		if (!known) done.items += 1;
+		const cost = parseUnitPrice(f.cost, `The cost of ${f.code}`);
+		if (cost < 0) throw new Refusal(`The cost of ${f.code} is negative.`, 'file');
+		codes.set(
+			f.code,
+			known?.id ??
+				ctx.insert(items, { id: newId(), code: f.code, name: f.name, kind: f.kind, unit: f.unit, cost, rule: { by: 'inherit' } }).id
 		);
-		const known = (name: string) => ctx.db.select().from(assemblies).where(eq(assemblies.name, name)).get();
-		for (const a of inOrder(file, (name) => known(name) !== undefined)) {
-			const there = known(a.name);
-			if (there && !i.replace) {
-				done.left += 1;
-				continue;
-			}
-			const where = (n: number) => `${a.name}, part ${n + 1}`;
-			saveAssembly.run(
-				ctx,
-				{
-					...(there ? { assemblyId: there.id } : {}),
-					name: a.name,
-					category: a.category,
-					wording: a.wording,
-					crewSheet: a.crewSheet,
-					choices: a.choices,
-					refusals: a.refusals,
-					parts: a.parts.map((p, n) => {
-						if ([p.item, p.labor, p.assembly].filter((x) => x !== undefined).length !== 1)
-							throw new Refusal(`${where(n)}: a part is an item, labor, or another assembly.`, 'file');
-						const itemId =
-							p.item === undefined ? null : (codes.get(p.item) ?? ctx.db.select().from(items).where(eq(items.code, p.item)).get()?.id);
-						if (itemId === undefined)
-							throw new Refusal(`${where(n)}: the item ${p.item} is neither in the file nor in the catalog.`, 'file');
-						return {
-							itemId,
-							sheetId: p.labor === undefined ? null : (sheets.get(p.labor) ?? other.id),
-							childId: p.assembly === undefined ? null : (known(p.assembly)?.id ?? null),
-							name: p.name,
-							measures: p.measures,
-							rate: {
-								amount: parseQuantity(p.amount),
-								per: parseQuantity(p.per),
-								waste: parsePercent(p.wastePercent),
-								step: parseQuantity(p.step)
-							},
-							placeholder: p.placeholder,
-							reminder: p.reminder,
-							note: p.note,
-							phase: p.phase,
-							when: p.when,
-							factors: p.factors
-						};
-					})
-				},
-				actor
-			);
-			if (there) done.replaced += 1;
-			else done.added += 1;
-		}
-		if (done.added + done.replaced + done.items === 0) throw new Refusal('Everything in this file is in the catalog already.', 'file');
-		ctx.happened('catalog', `Assemblies from a file: ${done.added} new, ${done.replaced} replaced, ${done.items} items`, 'catalog');
-		return done;
 	}
+	const sheets = new Map(
+		ctx.db
+			.select({ id: laborSheets.id, name: laborSheets.name })
+			.from(laborSheets)
+			.all()
+			.map((s) => [s.name, s.id])
+	);
+	const known = (name: string) => ctx.db.select().from(assemblies).where(eq(assemblies.name, name)).get();
+	for (const a of inOrder(file, (name) => known(name) !== undefined)) {
+		const there = known(a.name);
+		if (there && !i.replace) {
+			done.left += 1;
+			continue;
+		}
+		const where = (n: number) => `${a.name}, part ${n + 1}`;
+		saveAssembly.run(
+			ctx,
+			{
+				...(there ? { assemblyId: there.id } : {}),
+				name: a.name,
+				category: a.category,
+				wording: a.wording,
+				crewSheet: a.crewSheet,
+				choices: a.choices,
+				refusals: a.refusals,
+				parts: a.parts.map((p, n) => {
+					if ([p.item, p.labor, p.assembly].filter((x) => x !== undefined).length !== 1)
+						throw new Refusal(`${where(n)}: a part is an item, labor, or another assembly.`, 'file');
+					const itemId =
+						p.item === undefined ? null : (codes.get(p.item) ?? ctx.db.select().from(items).where(eq(items.code, p.item)).get()?.id);
+					if (itemId === undefined) throw new Refusal(`${where(n)}: the item ${p.item} is neither in the file nor in the catalog.`, 'file');
+					return {
+						itemId,
+						sheetId: p.labor === undefined ? null : (sheets.get(p.labor) ?? other.id),
+						childId: p.assembly === undefined ? null : (known(p.assembly)?.id ?? null),
+						name: p.name,
+						measures: p.measures,
+						rate: {
+							amount: parseQuantity(p.amount),
+							per: parseQuantity(p.per),
+							waste: parsePercent(p.wastePercent),
+							step: parseQuantity(p.step)
+						},
+						placeholder: p.placeholder,
+						reminder: p.reminder,
+						note: p.note,
+						phase: p.phase,
+						when: p.when,
+						factors: p.factors
+					};
+				})
+			},
+			actor
+		);
+		if (there) done.replaced += 1;
+		else done.added += 1;
+	}
+	if (done.added + done.replaced + done.items === 0) throw new Refusal('Everything in this file is in the catalog already.', 'file');
+	ctx.happened('catalog', `Assemblies from a file: ${done.added} new, ${done.replaced} replaced, ${done.items} items`, 'catalog');
+	return done;
 });

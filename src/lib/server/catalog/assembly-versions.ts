@@ -1,9 +1,8 @@
-import { Type } from '@sinclair/typebox';
+import * as contract from '../../contract/catalog/assembly-versions';
 import { and, desc, eq, gte } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
-import { defineCommand } from '../commands';
-import { Id, strict } from '../commands/inputs';
+import { serve } from '../commands';
 import type { Orm } from '../db/open';
 import { assemblies, history, parts } from '../db/schema';
 import { saveAssembly } from './assemblies';
@@ -54,31 +53,25 @@ export function assemblyVersions(app: App, assemblyId: string) {
 		.map(({ id, at, byName, assembly, parts: had }) => ({ id, at, byName, name: assembly.name, parts: had.length }));
 }
 
-/** Goes back to an earlier state. What stands now becomes an earlier state itself: nothing is lost. */
-export const restoreAssembly = defineCommand({
-	name: 'catalog.restore-assembly',
-	access: 'catalog.change',
-	input: Type.Object({ assemblyId: Id, versionId: Type.Integer() }, strict),
-	run(ctx, i, actor) {
-		const was = versionsOf(ctx.db, i.assemblyId, i.versionId).find((v) => v.id === i.versionId);
-		if (!was) throw new Refusal('This version is not there any more.');
-		const now = ctx.get(assemblies, i.assemblyId, 'This assembly');
-		const { name, category, wording, crewSheet, choices, refusals } = was.assembly;
-		saveAssembly.run(
-			ctx,
-			{
-				assemblyId: now.id,
-				name,
-				category,
-				wording,
-				crewSheet: crewSheet as never,
-				choices: choices as never,
-				refusals: refusals as never,
-				parts: was.parts.map(({ id: _id, assemblyId: _a, position: _p, ...p }) => p) as never
-			},
-			actor
-		);
-		ctx.happened(`assembly:${now.id}`, `Assembly ${name}: back to how it was`, 'catalog');
-		return { id: now.id };
-	}
+export const restoreAssembly = serve(contract.restoreAssembly, (ctx, i, actor) => {
+	const was = versionsOf(ctx.db, i.assemblyId, i.versionId).find((v) => v.id === i.versionId);
+	if (!was) throw new Refusal('This version is not there any more.');
+	const now = ctx.get(assemblies, i.assemblyId, 'This assembly');
+	const { name, category, wording, crewSheet, choices, refusals } = was.assembly;
+	saveAssembly.run(
+		ctx,
+		{
+			assemblyId: now.id,
+			name,
+			category,
+			wording,
+			crewSheet: crewSheet as never,
+			choices: choices as never,
+			refusals: refusals as never,
+			parts: was.parts.map(({ id: _id, assemblyId: _a, position: _p, ...p }) => p) as never
+		},
+		actor
+	);
+	ctx.happened(`assembly:${now.id}`, `Assembly ${name}: back to how it was`, 'catalog');
+	return { id: now.id };
 });

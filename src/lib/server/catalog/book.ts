@@ -1,3 +1,4 @@
+import { settingsOf } from '../company/settings';
 import { and, asc, eq, isNull } from 'drizzle-orm';
 import { computeEstimate } from '../../core/estimate';
 import { dimensionOf, type Dimension, type MeasureName } from '../../core/measure';
@@ -5,7 +6,7 @@ import { cents, rate, unitPrice, type Quantity, type UnitPrice } from '../../cor
 import { partQuantity, type Answered, type Choice, type NamedPart } from '../../core/pricing';
 import type { App } from '../app';
 import { todayOf } from '../billing/queries';
-import { assemblies, company, estimates, items, jobs, parts, stages } from '../db/schema';
+import { assemblies, estimates, items, jobs, parts, stages } from '../db/schema';
 import { loadEstimate } from '../estimates/load';
 import { todaysLines } from '../estimates/reprice';
 import { offeredServices } from '../flat-rate/queries';
@@ -42,7 +43,7 @@ export function bookOf(app: App, only?: { kind: BookEntry['kind']; ids: readonly
 	];
 }
 
-const overheadOf = (app: App) => app.db.orm.select({ settings: company.settings }).from(company).get()?.settings.overheadPercent ?? {};
+const overheadOf = (app: App) => settingsOf(app.db.orm).overheadPercent;
 
 /** Open estimates with the amounts the customer is asked for, after discount and what was settled. */
 function openEstimates(app: App, named: (id: string) => boolean): BookEntry[] {

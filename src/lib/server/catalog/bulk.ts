@@ -1,28 +1,19 @@
-import { Type, type Static } from '@sinclair/typebox';
+import * as contract from '../../contract/catalog/bulk';
+import { Change } from '../../contract/catalog/bulk';
+import { type Static } from '@sinclair/typebox';
 import { and, desc, eq, sql, type SQL } from 'drizzle-orm';
 import { mulDiv, parsePercent, unitPrice, type UnitPrice } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
-import { defineCommand, type Context } from '../commands';
-import { Id, strict, Text, Typed } from '../commands/inputs';
+import { serve, type Context } from '../commands';
 import type { Orm } from '../db/open';
 import { catalogChanges, categories, ITEM_FIELDS, items, taxCodes } from '../db/schema';
 import { newId } from '../ids';
-import { ItemFilter, itemWhere } from './filter';
+import { ItemFilter } from '../../contract/catalog/filter';
+import { itemWhere } from './filter';
 import { pricer } from './pricing';
 import { readRule } from './rules';
 
-const Change = Type.Union([
-	Type.Object({ what: Type.Literal('cost'), percent: Typed }, strict),
-	Type.Object(
-		{ what: Type.Literal('rule'), by: Type.Union(['inherit', 'markup', 'margin', 'fixed'].map((b) => Type.Literal(b))), value: Typed },
-		strict
-	),
-	Type.Object({ what: Type.Literal('category'), categoryId: Type.Union([Id, Type.Null()]) }, strict),
-	Type.Object({ what: Type.Literal('tax'), taxCodeId: Type.Union([Id, Type.Null()]) }, strict),
-	Type.Object({ what: Type.Literal('aside'), setAside: Type.Boolean() }, strict),
-	Type.Object({ what: Type.Literal('tag'), tag: Text(40), add: Type.Boolean() }, strict)
-]);
 export type ItemsChange = Static<typeof Change>;
 
 interface Planned {
@@ -75,74 +66,57 @@ function plan(db: Orm, c: ItemsChange): Planned {
 	}
 }
 
-/** Changes all items of a filter at once. What they were before is kept: the change can be taken back whole. */
-export const changeItems = defineCommand({
-	name: 'catalog.change-items',
-	access: 'catalog.change',
-	size: 1_000_000,
-	input: Type.Object({ filter: ItemFilter, change: Change }, strict),
-	run(ctx, i) {
-		const { set, words } = plan(ctx.db, i.change);
-		const where = itemWhere(ctx.db, i.filter);
-		const changeId = newId();
-		const fields = Object.keys(set);
-		const change = ctx.insert(catalogChanges, { id: changeId, at: ctx.now, byName: ctx.who.name, text: '', items: 0, fields });
-		const columns = (of: (column: string) => SQL) => sql.join(fields.map(of), sql`, `);
-		const before = columns((c) => sql`${sql.identifier(c)}`);
-		// A cost that is kept twice, before and after, is its own history.
-		const after = set.cost ? sql`, cost_after` : sql``;
-		// In the order of their key they are written side by side; the sign keeps SQLite from walking the index of all items for it.
-		const changed = ctx.db.run(sql`
+export const changeItems = serve(contract.changeItems, (ctx, i) => {
+	const { set, words } = plan(ctx.db, i.change);
+	const where = itemWhere(ctx.db, i.filter);
+	const changeId = newId();
+	const fields = Object.keys(set);
+	const change = ctx.insert(catalogChanges, { id: changeId, at: ctx.now, byName: ctx.who.name, text: '', items: 0, fields });
+	const columns = (of: (column: string) => SQL) => sql.join(fields.map(of), sql`, `);
+	const before = columns((c) => sql`${sql.identifier(c)}`);
+	// A cost that is kept twice, before and after, is its own history.
+	const after = set.cost ? sql`, cost_after` : sql``;
+	// In the order of their key they are written side by side; the sign keeps SQLite from walking the index of all items for it.
+	const changed = ctx.db.run(sql`
 			insert into item_changes (change_id, item_id, version_after, ${before}${after})
 			select ${changeId}, id, version + 1, ${before}${set.cost ? sql`, ${set.cost}` : sql``} from items where ${where} order by +id`).changes;
-		if (changed === 0) throw new Refusal('No item fits, so there is nothing to change.', 'filter');
-		const becomes = (column: string): SQL => (column === 'cost' ? sql`r.cost_after` : (set[column] as SQL));
-		ctx.db.run(sql`
+	if (changed === 0) throw new Refusal('No item fits, so there is nothing to change.', 'filter');
+	const becomes = (column: string): SQL => (column === 'cost' ? sql`r.cost_after` : (set[column] as SQL));
+	ctx.db.run(sql`
 			update items set ${columns((c) => sql`${sql.identifier(c)} = ${becomes(c)}`)}, version = items.version + 1
 			from item_changes r where r.change_id = ${changeId} and r.item_id = items.id`);
-		const text = `${changed.toLocaleString('en-US')} item${changed === 1 ? '' : 's'}: ${words}`;
-		ctx.db.update(catalogChanges).set({ text, items: changed }).where(eq(catalogChanges.id, change.id)).run();
-		ctx.happened('catalog', text, 'catalog');
-		return { changeId, changed };
-	}
+	const text = `${changed.toLocaleString('en-US')} item${changed === 1 ? '' : 's'}: ${words}`;
+	ctx.db.update(catalogChanges).set({ text, items: changed }).where(eq(catalogChanges.id, change.id)).run();
+	ctx.happened('catalog', text, 'catalog');
+	return { changeId, changed };
 });
 
-/** Takes a change of many items back: each goes to what it was, but for those that somebody changed since. */
-export const undoChange = defineCommand({
-	name: 'catalog.undo-change',
-	access: 'catalog.change',
-	input: Type.Object({ changeId: Id }, strict),
-	run(ctx, i) {
-		const change = ctx.get(catalogChanges, i.changeId, 'This change');
-		if (change.undoneAt) throw new Refusal('This change was taken back already.');
-		const still = sql`item_changes r join items i on i.id = r.item_id and i.version = r.version_after where r.change_id = ${change.id} and r.reference_id is null`;
-		const rows = ctx.db.get<{ n: number }>(sql`select count(*) n from ${still}`)?.n ?? 0;
-		const fields = ITEM_FIELDS.filter((f) => change.fields.includes(f));
-		if (fields.includes('cost'))
-			ctx.db.run(sql`
+export const undoChange = serve(contract.undoChange, (ctx, i) => {
+	const change = ctx.get(catalogChanges, i.changeId, 'This change');
+	if (change.undoneAt) throw new Refusal('This change was taken back already.');
+	const still = sql`item_changes r join items i on i.id = r.item_id and i.version = r.version_after where r.change_id = ${change.id} and r.reference_id is null`;
+	const rows = ctx.db.get<{ n: number }>(sql`select count(*) n from ${still}`)?.n ?? 0;
+	const fields = ITEM_FIELDS.filter((f) => change.fields.includes(f));
+	if (fields.includes('cost'))
+		ctx.db.run(sql`
 				insert into item_costs (item_id, at, before, after)
 				select i.id, ${ctx.now}, i.cost, r.cost from ${still} and i.cost <> r.cost order by i.id`);
-		const back = sql.join(
-			fields.map((f) => sql`${sql.identifier(f)} = r.${sql.identifier(f)}`),
-			sql`, `
-		);
-		ctx.db.run(sql`
+	const back = sql.join(
+		fields.map((f) => sql`${sql.identifier(f)} = r.${sql.identifier(f)}`),
+		sql`, `
+	);
+	ctx.db.run(sql`
 			update items set ${back}, version = items.version + 1
 			from item_changes r where r.change_id = ${change.id} and r.reference_id is null and r.item_id = items.id and r.version_after = items.version`);
-		// What another supplier asks goes back too, unless something else was heard since.
-		const heard = ctx.db.run(sql`
+	// What another supplier asks goes back too, unless something else was heard since.
+	const heard = ctx.db.run(sql`
 			update item_suppliers set cost = r.cost from item_changes r
 			where r.change_id = ${change.id} and r.reference_id = item_suppliers.id and item_suppliers.cost = r.cost_after`).changes;
-		const added = change.importId ? setAddedAside(ctx, change.importId) : 0;
-		const left = change.items - rows - added - heard;
-		ctx.update(catalogChanges, change.id, { undoneAt: ctx.now });
-		ctx.happened(
-			'catalog',
-			`Taken back: ${change.text}${left > 0 ? `; ${left} changed by somebody since stay as they are` : ''}`,
-			'catalog'
-		);
-		return { restored: rows + added + heard, left };
-	}
+	const added = change.importId ? setAddedAside(ctx, change.importId) : 0;
+	const left = change.items - rows - added - heard;
+	ctx.update(catalogChanges, change.id, { undoneAt: ctx.now });
+	ctx.happened('catalog', `Taken back: ${change.text}${left > 0 ? `; ${left} changed by somebody since stay as they are` : ''}`, 'catalog');
+	return { restored: rows + added + heard, left };
 });
 
 /** What an import added is set aside again, if nobody changed it since; it stays findable, and what uses it keeps working. */

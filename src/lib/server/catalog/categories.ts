@@ -1,57 +1,35 @@
-import { Type } from '@sinclair/typebox';
+import * as contract from '../../contract/catalog/categories';
 import { eq } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
-import { defineCommand } from '../commands';
-import { Id, Name, strict, Typed, Version } from '../commands/inputs';
+import { serve } from '../commands';
 import { categories, items } from '../db/schema';
 import { newId } from '../ids';
 import { categoriesIn } from './filter';
 import { readField, readRule } from './rules';
 
-/** Saves a category of the tree; a price rule that is not set is asked of the one it lies in. */
-export const saveCategory = defineCommand({
-	name: 'catalog.save-category',
-	access: 'catalog.change',
-	input: Type.Object(
-		{
-			categoryId: Type.Optional(Id),
-			name: Name,
-			parentId: Type.Union([Id, Type.Null()]),
-			ruleBy: Type.Union(['inherit', 'markup', 'margin'].map((b) => Type.Literal(b))),
-			ruleValue: Typed,
-			version: Version
-		},
-		strict
-	),
-	run(ctx, i) {
-		const rule = readField('ruleValue', () => readRule(i.ruleBy as string, i.ruleValue));
-		if (i.parentId) ctx.get(categories, i.parentId, 'The category it lies in');
-		if (i.categoryId && i.parentId && categoriesIn(ctx.db, i.categoryId).includes(i.parentId))
-			throw new Refusal('A category cannot lie in itself.', 'parentId');
-		const twin = ctx.db
-			.select()
-			.from(categories)
-			.all()
-			.find((c) => c.id !== i.categoryId && c.parentId === i.parentId && c.name.toLowerCase() === i.name.toLowerCase());
-		if (twin) throw new Refusal('There is a category of this name here already.', 'name');
-		const row = { name: i.name, parentId: i.parentId, rule: rule.by === 'inherit' ? null : rule };
-		const id = i.categoryId ? ctx.update(categories, i.categoryId, row, i.version).id : ctx.insert(categories, { id: newId(), ...row }).id;
-		ctx.happened(`category:${id}`, `Category ${i.name} saved`, 'catalog');
-		return { id };
-	}
+export const saveCategory = serve(contract.saveCategory, (ctx, i) => {
+	const rule = readField('ruleValue', () => readRule(i.ruleBy as string, i.ruleValue));
+	if (i.parentId) ctx.get(categories, i.parentId, 'The category it lies in');
+	if (i.categoryId && i.parentId && categoriesIn(ctx.db, i.categoryId).includes(i.parentId))
+		throw new Refusal('A category cannot lie in itself.', 'parentId');
+	const twin = ctx.db
+		.select()
+		.from(categories)
+		.all()
+		.find((c) => c.id !== i.categoryId && c.parentId === i.parentId && c.name.toLowerCase() === i.name.toLowerCase());
+	if (twin) throw new Refusal('There is a category of this name here already.', 'name');
+	const row = { name: i.name, parentId: i.parentId, rule: rule.by === 'inherit' ? null : rule };
+	const id = i.categoryId ? ctx.update(categories, i.categoryId, row, i.version).id : ctx.insert(categories, { id: newId(), ...row }).id;
+	ctx.happened(`category:${id}`, `Category ${i.name} saved`, 'catalog');
+	return { id };
 });
 
-export const removeCategory = defineCommand({
-	name: 'catalog.remove-category',
-	access: 'catalog.change',
-	input: Type.Object({ categoryId: Id }, strict),
-	run(ctx, i) {
-		const c = ctx.get(categories, i.categoryId, 'This category');
-		if (ctx.db.select({ id: items.id }).from(items).where(eq(items.categoryId, c.id)).limit(1).get())
-			throw new Refusal('There are items in it. Move them first.');
-		if (ctx.db.select({ id: categories.id }).from(categories).where(eq(categories.parentId, c.id)).limit(1).get())
-			throw new Refusal('There are categories in it. Move them first.');
-		ctx.remove(categories, c.id);
-		ctx.happened(`category:${c.id}`, `Category ${c.name} removed`, 'catalog');
-	}
+export const removeCategory = serve(contract.removeCategory, (ctx, i) => {
+	const c = ctx.get(categories, i.categoryId, 'This category');
+	if (ctx.db.select({ id: items.id }).from(items).where(eq(items.categoryId, c.id)).limit(1).get())
+		throw new Refusal('There are items in it. Move them first.');
+	if (ctx.db.select({ id: categories.id }).from(categories).where(eq(categories.parentId, c.id)).limit(1).get())
+		throw new Refusal('There are categories in it. Move them first.');
+	ctx.remove(categories, c.id);
+	ctx.happened(`category:${c.id}`, `Category ${c.name} removed`, 'catalog');
 });

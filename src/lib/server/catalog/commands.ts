@@ -1,70 +1,35 @@
-import { Type } from '@sinclair/typebox';
+import * as contract from '../../contract/catalog/commands';
 import { eq } from 'drizzle-orm';
 import { comparePriceList, decodeText, headsOf, readCsv, readPriceList, type Known, type Mapping } from '../../core/formats';
 import { parseQuantity, parseUnitPrice } from '../../core/money';
-import { KINDS } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
-import { defineCommand, type Context } from '../commands';
-import { Id, Name, strict, Text, Typed, Version } from '../commands/inputs';
+import { serve, type Context } from '../commands';
 import { imports, itemCosts, items, suppliers } from '../db/schema';
 import { newId } from '../ids';
 import { applyPrices, codesOfOthers, knownOf } from './apply-prices';
 import { notNegative, readField, readRule } from './rules';
 
-const KindInput = Type.Union(KINDS.map((k) => Type.Literal(k)));
-
-export const saveItem = defineCommand({
-	name: 'catalog.save-item',
-	access: 'catalog.change',
-	input: Type.Object(
-		{
-			itemId: Type.Optional(Id),
-			code: Type.String({ minLength: 1, maxLength: 60 }),
-			name: Name,
-			kind: KindInput,
-			unit: Type.String({ minLength: 1, maxLength: 20 }),
-			cost: Typed,
-			ruleBy: Type.Union([Type.Literal('inherit'), Type.Literal('markup'), Type.Literal('margin'), Type.Literal('fixed')]),
-			ruleValue: Typed,
-			taxCodeId: Type.Union([Id, Type.Null()]),
-			categoryId: Type.Union([Id, Type.Null()]),
-			wording: Text(1000),
-			supplierId: Type.Optional(Type.Union([Id, Type.Null()])),
-			purchaseUnit: Type.Optional(Text(20)),
-			pack: Type.Optional(Typed),
-			tags: Type.Optional(Text(300)),
-			note: Type.Optional(Text(2000)),
-			fileId: Type.Optional(Type.Union([Id, Type.Null()])),
-			/** What comes along, one a line: code × how many for one of it. */
-			companions: Type.Optional(Text(1000)),
-			fine: Type.Optional(Type.Boolean()),
-			setAside: Type.Optional(Type.Boolean()),
-			version: Version
-		},
-		strict
-	),
-	run(ctx, { itemId, cost, ruleBy, ruleValue, version, pack, tags, companions, ...fields }) {
-		const unitCost = readField('cost', () => notNegative(parseUnitPrice(cost, 'The cost'), 'cost'));
-		const row = {
-			...fields,
-			cost: unitCost,
-			rule: readField('ruleValue', () => readRule(ruleBy, ruleValue)),
-			...(pack === undefined ? {} : { pack: readField('pack', () => packOf(pack)) }),
-			...(tags === undefined ? {} : { tags: tagsOf(tags) }),
-			...(companions === undefined ? {} : { companions: companionsOf(ctx, companions, fields.code) })
-		};
-		const twin = ctx.db.select({ id: items.id }).from(items).where(eq(items.code, fields.code)).get();
-		if (twin && twin.id !== itemId) throw new Refusal('There is an item with this code already.', 'code');
-		const known = itemId ? ctx.find(items, itemId) : undefined;
-		const item = known ? ctx.update(items, known.id, row, version) : ctx.insert(items, { id: itemId ?? newId(), ...row });
-		if (known?.cost !== unitCost)
-			ctx.db
-				.insert(itemCosts)
-				.values({ itemId: item.id, at: ctx.now, before: known?.cost ?? null, after: unitCost })
-				.run();
-		ctx.happened(`item:${item.id}`, known ? 'Item changed' : `Item ${item.code} added`, 'catalog');
-		return { id: item.id };
-	}
+export const saveItem = serve(contract.saveItem, (ctx, { itemId, cost, ruleBy, ruleValue, version, pack, tags, companions, ...fields }) => {
+	const unitCost = readField('cost', () => notNegative(parseUnitPrice(cost, 'The cost'), 'cost'));
+	const row = {
+		...fields,
+		cost: unitCost,
+		rule: readField('ruleValue', () => readRule(ruleBy, ruleValue)),
+		...(pack === undefined ? {} : { pack: readField('pack', () => packOf(pack)) }),
+		...(tags === undefined ? {} : { tags: tagsOf(tags) }),
+		...(companions === undefined ? {} : { companions: companionsOf(ctx, companions, fields.code) })
+	};
+	const twin = ctx.db.select({ id: items.id }).from(items).where(eq(items.code, fields.code)).get();
+	if (twin && twin.id !== itemId) throw new Refusal('There is an item with this code already.', 'code');
+	const known = itemId ? ctx.find(items, itemId) : undefined;
+	const item = known ? ctx.update(items, known.id, row, version) : ctx.insert(items, { id: itemId ?? newId(), ...row });
+	if (known?.cost !== unitCost)
+		ctx.db
+			.insert(itemCosts)
+			.values({ itemId: item.id, at: ctx.now, before: known?.cost ?? null, after: unitCost })
+			.run();
+	ctx.happened(`item:${item.id}`, known ? 'Item changed' : `Item ${item.code} added`, 'catalog');
+	return { id: item.id };
 });
 
 /** How much of the unit is in what is bought at once. */
@@ -100,90 +65,56 @@ const tagsOf = (text: string): string[] => [
 	)
 ];
 
-const MappingInput = Type.Object(
-	{
-		headerRow: Type.Integer({ minimum: -1, maximum: 1000 }),
-		code: Type.Integer({ minimum: -1, maximum: 300 }),
-		name: Type.Integer({ minimum: -1, maximum: 300 }),
-		unit: Type.Integer({ minimum: -1, maximum: 300 }),
-		cost: Type.Integer({ minimum: -1, maximum: 300 }),
-		decimal: Type.Optional(Type.Union([Type.Literal('.'), Type.Literal(',')])),
-		units: Type.Optional(Type.Record(Type.String({ maxLength: 20 }), Type.String({ minLength: 1, maxLength: 20 })))
-	},
-	strict
-);
-
-/** Applies a supplier's price list: new items are added, changed ones updated, the rest left; the mapping is remembered. */
-export const importPrices = defineCommand({
-	name: 'catalog.import',
-	access: 'catalog.change',
-	size: 62_000_000,
-	input: Type.Object(
-		{
-			supplierId: Id,
-			fileName: Text(200),
-			text: Type.String({ maxLength: 60_000_000 }),
-			mapping: MappingInput,
-			categoryId: Type.Union([Id, Type.Null()]),
-			taxCodeId: Type.Union([Id, Type.Null()]),
-			/** Codes that are not taken this time. */
-			skip: Type.Optional(Type.Array(Type.String({ maxLength: 60 }), { maxItems: 200_000 })),
-			/** Whether this supplier's items that the list does not have are set aside. */
-			asideMissing: Type.Optional(Type.Boolean())
-		},
-		strict
-	),
-	run(ctx, i) {
-		const supplier = ctx.get(suppliers, i.supplierId, 'This supplier');
-		const mapping: Mapping = i.mapping;
-		for (const f of ['code', 'name', 'cost'] as const) if (mapping[f] < 0) throw new Refusal('Say which column holds this.', f);
-		const rows = readCsv(i.text);
-		const { prices, rejected } = readPriceList(rows, mapping);
-		if (prices.length === 0) throw new Refusal('No row of this list can be read. Check the columns and the heading row.', 'mapping');
-		const taken = codesOfOthers(ctx.db, supplier.id);
-		const c = comparePriceList(prices, knownOf(ctx.db, supplier.id));
-		rejected.push(...c.rejected);
-		for (const row of c.fresh.filter((r) => taken.has(r.code.toLowerCase())))
-			rejected.push({
-				row: row.row,
-				text: `${row.code} · ${row.name}`,
-				reason: 'Another supplier’s item, or one of your own, has this code. If it is the same thing, add this supplier to it.'
-			});
-		const skip = new Set((i.skip ?? []).map((code) => code.toLowerCase()));
-		const fresh = c.fresh.filter((r) => !taken.has(r.code.toLowerCase()) && !skip.has(r.code.toLowerCase()));
-		const changed = c.changed.filter((r) => !skip.has(r.row.code.toLowerCase()));
-		const importId = newId();
-		ctx.db
-			.insert(imports)
-			.values({
-				id: importId,
-				supplierId: supplier.id,
-				fileName: i.fileName,
-				at: ctx.now,
-				byName: ctx.who.name,
-				added: fresh.length,
-				changed: changed.length,
-				unchanged: c.unchanged.length,
-				rejected: rejected.slice(0, 2000)
-			})
-			.run();
-		const aside = i.asideMissing ? c.missing.filter((m) => !skip.has(m.code.toLowerCase())) : [];
-		const text = `${i.fileName}: ${fresh.length} new, ${changed.length} changed, ${c.unchanged.length} unchanged, ${rejected.length} rejected${aside.length ? `, ${aside.length} set aside` : ''}`;
-		applyPrices(
-			ctx.db,
-			{ importId, supplierId: supplier.id, categoryId: i.categoryId, taxCodeId: i.taxCodeId, at: ctx.now, byName: ctx.who.name, text },
-			fresh,
-			changed,
-			aside
-		);
-		ctx.db
-			.update(suppliers)
-			.set({ mapping: { ...mapping, heads: headsOf(rows, mapping) } })
-			.where(eq(suppliers.id, supplier.id))
-			.run();
-		ctx.happened(`supplier:${supplier.id}`, text, 'catalog');
-		return { importId, added: fresh.length, changed: changed.length, unchanged: c.unchanged.length, rejected: rejected.length };
-	}
+export const importPrices = serve(contract.importPrices, (ctx, i) => {
+	const supplier = ctx.get(suppliers, i.supplierId, 'This supplier');
+	const mapping: Mapping = i.mapping;
+	for (const f of ['code', 'name', 'cost'] as const) if (mapping[f] < 0) throw new Refusal('Say which column holds this.', f);
+	const rows = readCsv(i.text);
+	const { prices, rejected } = readPriceList(rows, mapping);
+	if (prices.length === 0) throw new Refusal('No row of this list can be read. Check the columns and the heading row.', 'mapping');
+	const taken = codesOfOthers(ctx.db, supplier.id);
+	const c = comparePriceList(prices, knownOf(ctx.db, supplier.id));
+	rejected.push(...c.rejected);
+	for (const row of c.fresh.filter((r) => taken.has(r.code.toLowerCase())))
+		rejected.push({
+			row: row.row,
+			text: `${row.code} · ${row.name}`,
+			reason: 'Another supplier’s item, or one of your own, has this code. If it is the same thing, add this supplier to it.'
+		});
+	const skip = new Set((i.skip ?? []).map((code) => code.toLowerCase()));
+	const fresh = c.fresh.filter((r) => !taken.has(r.code.toLowerCase()) && !skip.has(r.code.toLowerCase()));
+	const changed = c.changed.filter((r) => !skip.has(r.row.code.toLowerCase()));
+	const importId = newId();
+	ctx.db
+		.insert(imports)
+		.values({
+			id: importId,
+			supplierId: supplier.id,
+			fileName: i.fileName,
+			at: ctx.now,
+			byName: ctx.who.name,
+			added: fresh.length,
+			changed: changed.length,
+			unchanged: c.unchanged.length,
+			rejected: rejected.slice(0, 2000)
+		})
+		.run();
+	const aside = i.asideMissing ? c.missing.filter((m) => !skip.has(m.code.toLowerCase())) : [];
+	const text = `${i.fileName}: ${fresh.length} new, ${changed.length} changed, ${c.unchanged.length} unchanged, ${rejected.length} rejected${aside.length ? `, ${aside.length} set aside` : ''}`;
+	applyPrices(
+		ctx.db,
+		{ importId, supplierId: supplier.id, categoryId: i.categoryId, taxCodeId: i.taxCodeId, at: ctx.now, byName: ctx.who.name, text },
+		fresh,
+		changed,
+		aside
+	);
+	ctx.db
+		.update(suppliers)
+		.set({ mapping: { ...mapping, heads: headsOf(rows, mapping) } })
+		.where(eq(suppliers.id, supplier.id))
+		.run();
+	ctx.happened(`supplier:${supplier.id}`, text, 'catalog');
+	return { importId, added: fresh.length, changed: changed.length, unchanged: c.unchanged.length, rejected: rejected.length };
 });
 
 /** What an import would do, without doing it. */

@@ -1,25 +1,8 @@
+import type { ItemFilter } from '../../contract/catalog/filter';
 import { sql, type SQL } from 'drizzle-orm';
-import { Type, type Static } from '@sinclair/typebox';
-import { KINDS } from '../../core/pricing';
-import { Id, strict, Text } from '../commands/inputs';
 import type { Orm } from '../db/open';
 import { categories } from '../db/schema';
 import { ftsQuery } from '../search/fts';
-
-/** Which items are meant: by words, by what they are, or picked one by one. */
-export const ItemFilter = Type.Object(
-	{
-		q: Type.Optional(Text(200)),
-		kind: Type.Optional(Type.Union(KINDS.map((k) => Type.Literal(k)))),
-		categoryId: Type.Optional(Id),
-		supplierId: Type.Optional(Id),
-		tag: Type.Optional(Text(40)),
-		setAside: Type.Optional(Type.Boolean()),
-		ids: Type.Optional(Type.Array(Id, { minItems: 1, maxItems: 5000 }))
-	},
-	strict
-);
-export type ItemFilter = Static<typeof ItemFilter>;
 
 /** A category and all that lie in it. */
 export function categoriesIn(db: Orm, id: string): string[] {

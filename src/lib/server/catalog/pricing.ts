@@ -1,8 +1,9 @@
+import { settingsOf } from '../company/settings';
 import { eq } from 'drizzle-orm';
 import { mulDiv, roundPrice, unitPrice, type Percent, type UnitPrice } from '../../core/money';
 import { breakEvenOf, exactBreakEven, ruleThatHolds, unitPriceOf, type Kind, type PriceRule } from '../../core/pricing';
 import type { Orm } from '../db/open';
-import { categories, company, customers, jobs, rateGroups, type items } from '../db/schema';
+import { categories, customers, jobs, rateGroups, type items } from '../db/schema';
 
 type Priced = Pick<typeof items.$inferSelect, 'kind' | 'cost' | 'rule' | 'categoryId' | 'fine'>;
 export interface Group {
@@ -20,7 +21,7 @@ export interface Pricer {
 }
 
 export function pricer(db: Orm, group: Group | null = null): Pricer {
-	const settings = db.select({ settings: company.settings }).from(company).get()?.settings;
+	const settings = settingsOf(db);
 	const all = new Map(
 		db
 			.select()
@@ -41,11 +42,11 @@ export function pricer(db: Orm, group: Group | null = null): Pricer {
 	return {
 		categoriesOf,
 		of(item, own = { by: 'inherit' }) {
-			const rule = ruleThatHolds(own, item.rule, ...categoriesOf(item.categoryId).map((c) => c.rule), settings?.defaultRules[item.kind], {
+			const rule = ruleThatHolds(own, item.rule, ...categoriesOf(item.categoryId).map((c) => c.rule), settings.defaultRules[item.kind], {
 				by: 'markup',
 				percent: 2500 as Percent
 			});
-			const overheadPercent = settings?.overheadPercent ?? {};
+			const overheadPercent = settings.overheadPercent;
 			const breakEven = breakEvenOf(item.cost, item.kind, overheadPercent);
 			const percent = group?.percents[item.kind];
 			const price = unitPriceOf(rule, unitPrice(item.cost), exactBreakEven(item.cost, item.kind, overheadPercent), {

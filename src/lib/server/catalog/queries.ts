@@ -24,7 +24,8 @@ import { todayOf } from '../billing/queries';
 import { hourPrice, rateOn } from '../rates/load';
 import type { Orm } from '../db/open';
 import { knownOf } from './apply-prices';
-import { itemWhere, type ItemFilter } from './filter';
+import type { ItemFilter } from '../../contract/catalog/filter';
+import { itemWhere } from './filter';
 import { questionsOf } from './recipes';
 import { priceItem, pricer } from './pricing';
 

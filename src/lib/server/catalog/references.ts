@@ -1,9 +1,8 @@
-import { Type } from '@sinclair/typebox';
+import * as contract from '../../contract/catalog/references';
 import { and, eq, sql } from 'drizzle-orm';
 import { formatUnitPrice, parseUnitPrice } from '../../core/money';
 import { Refusal } from '../../core/refusal';
-import { defineCommand, type Context } from '../commands';
-import { Id, strict, Typed } from '../commands/inputs';
+import { serve, type Context } from '../commands';
 import { itemCosts, items, itemSuppliers, suppliers } from '../db/schema';
 import { newId } from '../ids';
 import { notNegative, readField } from './rules';
@@ -31,24 +30,18 @@ function checkCode(ctx: Context, itemId: string, supplierId: string, code: strin
 	if (other) throw new Refusal(`This supplier calls ${other.name} so already.`, 'code');
 }
 
-/** Keeps what a supplier calls an item of ours and asks for it; once for each supplier. */
-export const saveReference = defineCommand({
-	name: 'catalog.save-reference',
-	access: 'catalog.change',
-	input: Type.Object({ itemId: Id, supplierId: Id, code: Type.String({ minLength: 1, maxLength: 60 }), cost: Typed }, strict),
-	run(ctx, i) {
-		const item = ctx.get(items, i.itemId, 'This item');
-		const supplier = ctx.get(suppliers, i.supplierId, 'This supplier');
-		const code = i.code.trim();
-		if (code === '') throw new Refusal('Type the supplier’s code.', 'code');
-		checkCode(ctx, item.id, supplier.id, code);
-		const cost = readField('cost', () => notNegative(parseUnitPrice(i.cost, 'The cost'), 'cost'));
-		const known = referenceFor(ctx, item.id, supplier.id);
-		const row = { itemId: item.id, supplierId: supplier.id, code, cost, at: ctx.now };
-		const saved = known ? ctx.update(itemSuppliers, known.id, row) : ctx.insert(itemSuppliers, { id: newId(), ...row });
-		ctx.happened(`item:${item.id}`, `${supplier.name} has it as ${code}, at ${formatUnitPrice(cost)}`, 'catalog');
-		return { referenceId: saved.id };
-	}
+export const saveReference = serve(contract.saveReference, (ctx, i) => {
+	const item = ctx.get(items, i.itemId, 'This item');
+	const supplier = ctx.get(suppliers, i.supplierId, 'This supplier');
+	const code = i.code.trim();
+	if (code === '') throw new Refusal('Type the supplier’s code.', 'code');
+	checkCode(ctx, item.id, supplier.id, code);
+	const cost = readField('cost', () => notNegative(parseUnitPrice(i.cost, 'The cost'), 'cost'));
+	const known = referenceFor(ctx, item.id, supplier.id);
+	const row = { itemId: item.id, supplierId: supplier.id, code, cost, at: ctx.now };
+	const saved = known ? ctx.update(itemSuppliers, known.id, row) : ctx.insert(itemSuppliers, { id: newId(), ...row });
+	ctx.happened(`item:${item.id}`, `${supplier.name} has it as ${code}, at ${formatUnitPrice(cost)}`, 'catalog');
+	return { referenceId: saved.id };
 });
 
 const referenceFor = (ctx: Context, itemId: string, supplierId: string) =>
@@ -58,40 +51,26 @@ const referenceFor = (ctx: Context, itemId: string, supplierId: string) =>
 		.where(and(eq(itemSuppliers.itemId, itemId), eq(itemSuppliers.supplierId, supplierId)))
 		.get();
 
-export const dropReference = defineCommand({
-	name: 'catalog.drop-reference',
-	access: 'catalog.change',
-	input: Type.Object({ referenceId: Id }, strict),
-	run(ctx, i) {
-		const r = ctx.get(itemSuppliers, i.referenceId, 'This supplier’s code');
-		ctx.remove(itemSuppliers, r.id);
-		ctx.happened(`item:${r.itemId}`, `Supplier’s code ${r.code} taken off`, 'catalog');
-	}
+export const dropReference = serve(contract.dropReference, (ctx, i) => {
+	const r = ctx.get(itemSuppliers, i.referenceId, 'This supplier’s code');
+	ctx.remove(itemSuppliers, r.id);
+	ctx.happened(`item:${r.itemId}`, `Supplier’s code ${r.code} taken off`, 'catalog');
 });
 
-/**
- * Buys an item from another supplier from now on: its cost is what that one asks. The supplier it came from so far stays with its
- * code and cost, so that the way back is one click.
- */
-export const buyFrom = defineCommand({
-	name: 'catalog.buy-from',
-	access: 'catalog.change',
-	input: Type.Object({ referenceId: Id }, strict),
-	run(ctx, i) {
-		const r = ctx.get(itemSuppliers, i.referenceId, 'This supplier’s code');
-		const item = ctx.get(items, r.itemId, 'This item');
-		if (item.supplierId === r.supplierId) throw new Refusal('It is bought there already.');
-		if (item.supplierId) {
-			const before = referenceFor(ctx, item.id, item.supplierId);
-			if (before) ctx.update(itemSuppliers, before.id, { cost: item.cost, at: ctx.now });
-			else {
-				const row = { itemId: item.id, supplierId: item.supplierId, code: item.code, cost: item.cost, at: ctx.now };
-				ctx.insert(itemSuppliers, { id: newId(), ...row });
-			}
+export const buyFrom = serve(contract.buyFrom, (ctx, i) => {
+	const r = ctx.get(itemSuppliers, i.referenceId, 'This supplier’s code');
+	const item = ctx.get(items, r.itemId, 'This item');
+	if (item.supplierId === r.supplierId) throw new Refusal('It is bought there already.');
+	if (item.supplierId) {
+		const before = referenceFor(ctx, item.id, item.supplierId);
+		if (before) ctx.update(itemSuppliers, before.id, { cost: item.cost, at: ctx.now });
+		else {
+			const row = { itemId: item.id, supplierId: item.supplierId, code: item.code, cost: item.cost, at: ctx.now };
+			ctx.insert(itemSuppliers, { id: newId(), ...row });
 		}
-		ctx.update(items, item.id, { supplierId: r.supplierId, cost: r.cost });
-		if (item.cost !== r.cost) ctx.db.insert(itemCosts).values({ itemId: item.id, at: ctx.now, before: item.cost, after: r.cost }).run();
-		const name = ctx.find(suppliers, r.supplierId)?.name ?? 'another supplier';
-		ctx.happened(`item:${item.id}`, `Bought from ${name} from now on, at ${formatUnitPrice(r.cost)}`, 'catalog');
 	}
+	ctx.update(items, item.id, { supplierId: r.supplierId, cost: r.cost });
+	if (item.cost !== r.cost) ctx.db.insert(itemCosts).values({ itemId: item.id, at: ctx.now, before: item.cost, after: r.cost }).run();
+	const name = ctx.find(suppliers, r.supplierId)?.name ?? 'another supplier';
+	ctx.happened(`item:${item.id}`, `Bought from ${name} from now on, at ${formatUnitPrice(r.cost)}`, 'catalog');
 });

@@ -6,7 +6,7 @@ import { hourlyPriceFor } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { todayOf } from '../billing/queries';
-import { Id, strict } from '../commands/inputs';
+import { Id, strict } from '../../contract/inputs';
 import { assemblies, flatCatalogs, items, parts } from '../db/schema';
 import { loadEstimate } from '../estimates/load';
 import { previewReprice } from '../estimates/reprice';

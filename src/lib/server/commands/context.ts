@@ -1,15 +1,13 @@
 import { eq, getTableName } from 'drizzle-orm';
 import type { SQLiteColumn, SQLiteTable } from 'drizzle-orm/sqlite-core';
 import { Refusal } from '../../core/refusal';
+import type { LinkKind } from '../../contract';
 import type { Role } from '../../core/access';
 import { wallTime, type Day } from '../../core/time';
 import type { Orm } from '../db/open';
 import { counters, outbox, type RowChange } from '../db/schema';
 import { newId } from '../ids';
 import { changeOf } from './row-changes';
-
-/** What a link opens: a quote or an invoice to its customer, the choice of a password to a person. */
-export type LinkKind = 'quote' | 'invoice' | 'password';
 
 /** Who asks for a command. */
 export type Actor =

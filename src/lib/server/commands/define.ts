@@ -1,28 +1,17 @@
-import type { Static, TObject } from '@sinclair/typebox';
-import type { Right } from '../../core/access';
-import type { Actor, Context, LinkKind } from './context';
+import type { TObject, TSchema } from '@sinclair/typebox';
+import type { Contract, InputOf, OutputOf } from '../../contract';
+import type { Actor, Context } from './context';
 
-/** Who may use a command: a right of the access table, a customer with a link of that kind, anyone, or the program itself. */
-export type Access = Right | `${LinkKind} link` | 'public' | 'system';
-
-export interface Command<I extends TObject = TObject, R = unknown> {
-	name: string;
-	access: Access;
-	input: I;
-	/**
-	 * Only the program itself runs it, with input that it prepared: a picture that was decoded and made anew, a password that was hashed. Nobody can
-	 * call it from outside, whatever their rights.
-	 */
-	inner?: true;
-	/** The most bytes that its input may have when it comes from outside; absent: `USUAL_INPUT`. */
-	size?: number;
-	run(ctx: Context, input: Static<I>, actor: Actor): R;
+/** A command as the server runs it: what the contract says, and how it is done. */
+export interface Command<N extends string = string, I extends TObject = TObject, O extends TSchema = TSchema> extends Contract<N, I, O> {
+	// A method, not a property: every command can then be held as one whose input is not known yet, and is checked before it runs.
+	run(ctx: Context, input: InputOf<Contract<N, I, O>>, actor: Actor): OutputOf<Contract<N, I, O>>;
 }
 
-/** Enough for every form; only what pastes or imports takes more, and says so. */
-export const USUAL_INPUT = 256_000;
-
-/** Declares a command: the only way to change data. */
-export function defineCommand<I extends TObject, R>(command: Command<I, R>): Command<I, R> {
-	return command;
+/** Says how a command of the contract is done: the only way to change data. */
+export function serve<N extends string, I extends TObject, O extends TSchema>(
+	contract: Contract<N, I, O>,
+	run: (ctx: Context, input: InputOf<Contract<N, I, O>>, actor: Actor) => OutputOf<Contract<N, I, O>>
+): Command<N, I, O> {
+	return { ...contract, run };
 }

@@ -3,3 +3,5 @@ export * from './define';
 export * from './run';
 export { OtherInput } from './idempotency';
 export { BadInput, validate } from './validate';
+export { USUAL_INPUT } from '../../contract/define';
+export type { Access, LinkKind } from '../../contract';

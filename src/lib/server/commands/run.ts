@@ -6,10 +6,11 @@ import { company, history } from '../db/schema';
 import { live } from '../live';
 import { log } from '../log';
 import { Context, NotAllowed, type Actor } from './context';
-import type { Access, Command } from './define';
+import type { Access, InputOf, OutputOf } from '../../contract';
+import type { Command } from './define';
 import { clickOf, earlierAnswer, keepAnswer } from './idempotency';
 import { limitRate } from './limits';
-import { validate } from './validate';
+import { checkAnswer, validate } from './validate';
 
 /** The disk is full, the file is locked or cannot be written: nothing was saved, trying again may help. */
 export class CannotSave extends Refusal {}
@@ -18,6 +19,8 @@ export interface Runner {
 	db: Db;
 	clock: Clock;
 	afterCommit: () => void;
+	/** Whether each answer is held against the contract: wherever tests run, not on every click of a working day. */
+	checkAnswers?: boolean;
 }
 
 /** Whether an actor may use what asks for this access. */
@@ -36,27 +39,32 @@ export function allowed(actor: Actor, access: Access): boolean {
  * @param key the client's own key of this click: the second time the first result is given back
  * @throws Refusal in plain words; OtherInput when the key came before with another input
  */
-export function runCommand<R>(runner: Runner, command: Command<never, R>, input: unknown, actor: Actor, key?: string): R {
-	const c = command as unknown as Command;
+export function runCommand<C extends Command>(runner: Runner, command: C, input: InputOf<C>, actor: Actor, key?: string): OutputOf<C> {
+	return runGiven(runner, command, input, actor, key) as OutputOf<C>;
+}
+
+/** The same with what came from outside and may be anything: its schema says first whether it can be taken. */
+export function runGiven(runner: Runner, c: Command, input: unknown, actor: Actor, key?: string): unknown {
 	const { sqlite, orm } = runner.db;
 	const click = key ? clickOf(actor, c.name, input, key) : null;
 	// Before anything is asked: what was taken once is answered again, whatever rules or rights have changed since.
 	const earlier = click && earlierAnswer(orm, click);
-	if (earlier) return earlier.result as R;
-	if (!allowed(actor, c.access)) throw new NotAllowed('You may not do this. Ask the owner if you should.');
+	if (earlier) return earlier.result;
+	if (!allowed(actor, c.right)) throw new NotAllowed('You may not do this. Ask the owner if you should.');
 	validate(c.input, input);
 	const topics: string[] = [];
 	const ended: Context['ended'] = [];
-	const work = sqlite.transaction((): R => {
+	const work = sqlite.transaction((): unknown => {
 		// Another process of the same company may have been first.
 		const meanwhile = click && earlierAnswer(orm, click);
-		if (meanwhile) return meanwhile.result as R;
+		if (meanwhile) return meanwhile.result;
 		// A click that is repeated with its key was counted the first time.
 		limitRate(c.name, actor, Date.now());
 		const now = runner.clock.now();
 		const zone = orm.select({ zone: company.zone }).from(company).get()?.zone ?? 'UTC';
 		const ctx = new Context(orm, actor, now, zone);
-		const result = c.run(ctx, input as never, actor) as R;
+		const result: unknown = c.run(ctx, input, actor);
+		if (runner.checkAnswers) checkAnswer(c, result);
 		const who = ctx.who;
 		const entry = { at: now, byId: who.id, byName: who.name, command: c.name };
 		// The changed rows are kept once, with what was told last: that is what the command itself is about.

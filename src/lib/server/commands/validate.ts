@@ -1,4 +1,5 @@
-import type { TSchema } from '@sinclair/typebox';
+import type { Static, TSchema } from '@sinclair/typebox';
+import type { Contract } from '../../contract';
 import { Ajv, type ErrorObject, type ValidateFunction } from 'ajv';
 import formatsModule from 'ajv-formats';
 import { Refusal } from '../../core/refusal';
@@ -13,10 +14,21 @@ const compiled = new WeakMap<object, ValidateFunction>();
 /** Input that does not have the shape it must have; `field` is the path within it. */
 export class BadInput extends Refusal {}
 
-/** Checks input from outside against its schema. @throws BadInput in plain words with the field */
-export function validate(schema: TSchema, input: unknown): void {
+function checkOf(schema: TSchema): ValidateFunction {
 	const check = compiled.get(schema) ?? ajv.compile(schema);
 	compiled.set(schema, check);
+	return check;
+}
+
+/** Holds what a command answered against its contract. @throws Error: the fault is ours, not of whoever asked */
+export function checkAnswer(c: Contract, answer: unknown): void {
+	const check = checkOf(c.output);
+	if (!check(answer)) throw new Error(`${c.name} answers what its contract does not say: ${JSON.stringify(check.errors)}`);
+}
+
+/** Checks input from outside against its schema. @throws BadInput in plain words with the field */
+export function validate<S extends TSchema>(schema: S, input: unknown): asserts input is Static<S> {
+	const check = checkOf(schema);
 	if (check(input)) return;
 	const error = check.errors?.[0];
 	throw new BadInput(error ? message(error) : 'This cannot be read.', error ? fieldOf(error) : undefined);

@@ -1,119 +1,70 @@
-import { Type } from '@sinclair/typebox';
+import * as contract from '../../contract/company/tax';
 import { asc, eq, sql } from 'drizzle-orm';
 import { parseScaled, rate } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { todayOf } from '../billing/queries';
 import { readField } from '../catalog/rules';
-import { defineCommand } from '../commands';
-import { DayText, Id, Name, strict, Text, Typed, Version } from '../commands/inputs';
+import { serve } from '../commands';
 import type { Orm } from '../db/open';
 import { branches, customers, items, jobs, laborSheets, taxCodes, taxComponents } from '../db/schema';
 import { newId } from '../ids';
 
-/** A tax component: the state's, the county's. A rate holds from a day on; what holds already is never rewritten. */
-export const saveTaxComponent = defineCommand({
-	name: 'tax.save-component',
-	access: 'company.change',
-	input: Type.Object({ componentId: Type.Optional(Id), name: Name, rate: Typed, from: DayText }, strict),
-	run(ctx, i) {
-		const value = readField('rate', () => rate(parseScaled(i.rate.replace(/\s*%\s*$/, ''), 4, 'The rate')));
-		if (value < 0 || value >= 1_000_000) throw new Refusal('A tax rate is between 0 and 100 %.', 'rate');
-		const known = i.componentId ? ctx.get(taxComponents, i.componentId, 'This tax') : undefined;
-		if (known && i.from < ctx.today)
-			throw new Refusal(`Documents before ${ctx.today} were taxed already: a new rate begins today or later.`, 'from');
-		const rates = [...(known?.rates ?? []).filter((r) => r.from !== i.from), { from: i.from, rate: value }].sort((a, b) =>
-			a.from < b.from ? -1 : 1
-		);
-		const c = known
-			? ctx.update(taxComponents, known.id, { name: i.name, rates })
-			: ctx.insert(taxComponents, { id: newId(), name: i.name, rates });
-		ctx.happened('company', `${i.name}: ${i.rate.replace(/\s*%\s*$/, '')} % from ${i.from}`, 'company');
-		return { componentId: c.id };
-	}
+export const saveTaxComponent = serve(contract.saveTaxComponent, (ctx, i) => {
+	const value = readField('rate', () => rate(parseScaled(i.rate.replace(/\s*%\s*$/, ''), 4, 'The rate')));
+	if (value < 0 || value >= 1_000_000) throw new Refusal('A tax rate is between 0 and 100 %.', 'rate');
+	const known = i.componentId ? ctx.get(taxComponents, i.componentId, 'This tax') : undefined;
+	if (known && i.from < ctx.today)
+		throw new Refusal(`Documents before ${ctx.today} were taxed already: a new rate begins today or later.`, 'from');
+	const rates = [...(known?.rates ?? []).filter((r) => r.from !== i.from), { from: i.from, rate: value }].sort((a, b) =>
+		a.from < b.from ? -1 : 1
+	);
+	const c = known
+		? ctx.update(taxComponents, known.id, { name: i.name, rates })
+		: ctx.insert(taxComponents, { id: newId(), name: i.name, rates });
+	ctx.happened('company', `${i.name}: ${i.rate.replace(/\s*%\s*$/, '')} % from ${i.from}`, 'company');
+	return { componentId: c.id };
 });
 
-/** A tax code: which components a line is taxed with. */
-export const saveTaxCode = defineCommand({
-	name: 'tax.save-code',
-	access: 'company.change',
-	input: Type.Object(
-		{ codeId: Type.Optional(Id), name: Name, componentIds: Type.Array(Id, { minItems: 1, maxItems: 20, uniqueItems: true }) },
-		strict
-	),
-	run(ctx, { codeId, ...i }) {
-		for (const id of i.componentIds) ctx.get(taxComponents, id, 'A tax of this code');
-		const twin = ctx.db.select().from(taxCodes).where(eq(taxCodes.name, i.name)).get();
-		if (twin && twin.id !== codeId) throw new Refusal('There is a code of this name already.', 'name');
-		const known = codeId ? ctx.get(taxCodes, codeId, 'This code') : undefined;
-		const c = known ? ctx.update(taxCodes, known.id, i) : ctx.insert(taxCodes, { id: newId(), ...i });
-		ctx.happened('company', `Tax code ${i.name} ${known ? 'changed' : 'added'}`, 'company');
-		return { codeId: c.id };
-	}
+export const saveTaxCode = serve(contract.saveTaxCode, (ctx, { codeId, ...i }) => {
+	for (const id of i.componentIds) ctx.get(taxComponents, id, 'A tax of this code');
+	const twin = ctx.db.select().from(taxCodes).where(eq(taxCodes.name, i.name)).get();
+	if (twin && twin.id !== codeId) throw new Refusal('There is a code of this name already.', 'name');
+	const known = codeId ? ctx.get(taxCodes, codeId, 'This code') : undefined;
+	const c = known ? ctx.update(taxCodes, known.id, i) : ctx.insert(taxCodes, { id: newId(), ...i });
+	ctx.happened('company', `Tax code ${i.name} ${known ? 'changed' : 'added'}`, 'company');
+	return { codeId: c.id };
 });
 
-/** A branch: where it is, and what its taxable lines are taxed with. */
-export const saveBranch = defineCommand({
-	name: 'branches.save',
-	access: 'company.change',
-	input: Type.Object(
-		{
-			branchId: Type.Optional(Id),
-			name: Name,
-			address: Text(300),
-			lat: Type.Union([Type.Number({ minimum: -90, maximum: 90 }), Type.Null()]),
-			lng: Type.Union([Type.Number({ minimum: -180, maximum: 180 }), Type.Null()]),
-			taxCodeId: Type.Union([Id, Type.Null()])
-		},
-		strict
-	),
-	run(ctx, { branchId, ...i }) {
-		if (i.taxCodeId) ctx.get(taxCodes, i.taxCodeId, 'This tax code');
-		const known = branchId ? ctx.get(branches, branchId, 'This branch') : undefined;
-		const b = known ? ctx.update(branches, known.id, i) : ctx.insert(branches, { id: newId(), ...i });
-		ctx.happened('company', `Branch ${i.name} ${known ? 'changed' : 'added'}`, 'company');
-		return { branchId: b.id };
-	}
+export const saveBranch = serve(contract.saveBranch, (ctx, { branchId, ...i }) => {
+	if (i.taxCodeId) ctx.get(taxCodes, i.taxCodeId, 'This tax code');
+	const known = branchId ? ctx.get(branches, branchId, 'This branch') : undefined;
+	const b = known ? ctx.update(branches, known.id, i) : ctx.insert(branches, { id: newId(), ...i });
+	ctx.happened('company', `Branch ${i.name} ${known ? 'changed' : 'added'}`, 'company');
+	return { branchId: b.id };
 });
 
-/** A customer's exemption: certificate, what it frees from, and the last day on which it holds. */
-export const setExemption = defineCommand({
-	name: 'customers.set-exemption',
-	access: 'customers.change',
-	input: Type.Object(
-		{
-			customerId: Id,
-			/** Empty: none. */
-			certificate: Text(80),
-			/** Empty: all taxes. */
-			componentIds: Type.Array(Id, { maxItems: 20 }),
-			expires: Type.Union([DayText, Type.Null()]),
-			version: Version
-		},
-		strict
-	),
-	run(ctx, i) {
-		const c = ctx.get(customers, i.customerId, 'This customer');
-		for (const id of i.componentIds) ctx.get(taxComponents, id, 'A tax of the certificate');
-		const certificate = i.certificate.trim();
-		ctx.update(
-			customers,
-			c.id,
-			{ exemption: certificate === '' ? null : { certificate, componentIds: i.componentIds, expires: i.expires } },
-			i.version
-		);
-		const freed = ctx.db
-			.select()
-			.from(taxComponents)
-			.all()
-			.filter((t) => i.componentIds.length === 0 || i.componentIds.includes(t.id))
-			.map((t) => t.name);
-		ctx.happened(
-			`customer:${c.id}`,
-			certificate === '' ? 'Tax exemption taken off' : `Tax exemption ${certificate}, free from ${freed.join(' and ') || 'all taxes'}`,
-			'customers'
-		);
-	}
+export const setExemption = serve(contract.setExemption, (ctx, i) => {
+	const c = ctx.get(customers, i.customerId, 'This customer');
+	for (const id of i.componentIds) ctx.get(taxComponents, id, 'A tax of the certificate');
+	const certificate = i.certificate.trim();
+	ctx.update(
+		customers,
+		c.id,
+		{ exemption: certificate === '' ? null : { certificate, componentIds: i.componentIds, expires: i.expires } },
+		i.version
+	);
+	const freed = ctx.db
+		.select()
+		.from(taxComponents)
+		.all()
+		.filter((t) => i.componentIds.length === 0 || i.componentIds.includes(t.id))
+		.map((t) => t.name);
+	ctx.happened(
+		`customer:${c.id}`,
+		certificate === '' ? 'Tax exemption taken off' : `Tax exemption ${certificate}, free from ${freed.join(' and ') || 'all taxes'}`,
+		'customers'
+	);
 });
 
 /**

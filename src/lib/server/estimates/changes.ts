@@ -1,46 +1,33 @@
-import { Type } from '@sinclair/typebox';
+import * as contract from '../../contract/estimates/changes';
 import { and, asc, eq, isNotNull, max } from 'drizzle-orm';
 import { computeEstimate } from '../../core/estimate';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
-import { defineCommand } from '../commands';
-import { Id, Name, strict } from '../commands/inputs';
+import { serve } from '../commands';
 import { estimates, jobs, quotes, revisions } from '../db/schema';
 import { newId } from '../ids';
 import { done } from './done';
 import { loadEstimate } from './load';
 
-/** Begins a change order on a won job: an estimate of its own, with its own scopes, whose acceptance changes the contract. */
-export const startChange = defineCommand({
-	name: 'estimates.start-change',
-	access: 'estimates.change',
-	input: Type.Object({ jobId: Id, title: Name }, strict),
-	run(ctx, i) {
-		const job = ctx.get(jobs, i.jobId, 'This job');
-		if (job.number === null) throw new Refusal('This job is not won yet: change its estimate instead.');
-		const number =
-			(ctx.db
-				.select({ n: max(estimates.change) })
-				.from(estimates)
-				.where(eq(estimates.jobId, job.id))
-				.get()?.n ?? 0) + 1;
-		const e = ctx.insert(estimates, { id: newId(), jobId: job.id, title: i.title, intro: '', change: number });
-		ctx.happened(`job:${job.id}`, `Change order ${number} begun: ${i.title}`, 'today');
-		return { estimateId: e.id, change: number };
-	}
+export const startChange = serve(contract.startChange, (ctx, i) => {
+	const job = ctx.get(jobs, i.jobId, 'This job');
+	if (job.number === null) throw new Refusal('This job is not won yet: change its estimate instead.');
+	const number =
+		(ctx.db
+			.select({ n: max(estimates.change) })
+			.from(estimates)
+			.where(eq(estimates.jobId, job.id))
+			.get()?.n ?? 0) + 1;
+	const e = ctx.insert(estimates, { id: newId(), jobId: job.id, title: i.title, intro: '', change: number });
+	ctx.happened(`job:${job.id}`, `Change order ${number} begun: ${i.title}`, 'today');
+	return { estimateId: e.id, change: number };
 });
 
-/** How many working days a change order adds, or takes off. */
-export const setChangeDays = defineCommand({
-	name: 'estimates.change-days',
-	access: 'estimates.change',
-	input: Type.Object({ estimateId: Id, days: Type.Integer({ minimum: -365, maximum: 365 }) }, strict),
-	run(ctx, i) {
-		const e = ctx.get(estimates, i.estimateId, 'This change order');
-		if (e.change === null) throw new Refusal('Only a change order moves the end of a job.');
-		ctx.update(estimates, e.id, { days: i.days });
-		done(ctx, e.id, `Change order ${e.change}: ${i.days} day${Math.abs(i.days) === 1 ? '' : 's'}`);
-	}
+export const setChangeDays = serve(contract.setChangeDays, (ctx, i) => {
+	const e = ctx.get(estimates, i.estimateId, 'This change order');
+	if (e.change === null) throw new Refusal('Only a change order moves the end of a job.');
+	ctx.update(estimates, e.id, { days: i.days });
+	done(ctx, e.id, `Change order ${e.change}: ${i.days} day${Math.abs(i.days) === 1 ? '' : 's'}`);
 });
 
 /** The change orders of a job with where they stand and what they do to contract, margin and days. */

@@ -1,11 +1,11 @@
-import { Type } from '@sinclair/typebox';
+import { settingsOf } from '../company/settings';
+import * as contract from '../../contract/estimates/commands';
 import { asc, eq, max } from 'drizzle-orm';
 import {
 	cellOf,
 	checkDiscount,
 	computeEstimate,
 	costAtLeastZero,
-	LINE_FIELDS,
 	readQuantity,
 	setTotal,
 	totalForMargin,
@@ -15,12 +15,11 @@ import {
 	type Line,
 	type LineField
 } from '../../core/estimate';
-import { dimensionOf, isMeasure, parseFigure, parseMeasure, SHAPE_FIELDS, type ShapeKind } from '../../core/measure';
+import { dimensionOf, isMeasure, parseFigure, parseMeasure } from '../../core/measure';
 import { parseCents, parsePercent, parseUnitPrice, quantity, unitPrice, type Cents, type Percent } from '../../core/money';
-import { checkAnswers, KINDS, wordingUnder, type Kind, type PriceRule } from '../../core/pricing';
+import { checkAnswers, wordingUnder, type Kind, type PriceRule } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
-import { defineCommand, Missing, Stale, type Context } from '../commands';
-import { Id, Name, strict, Text, Typed } from '../commands/inputs';
+import { serve, Missing, Stale, type Context } from '../commands';
 import { assemblies, company, estimates, history, items, lines, recipes, scopes, shapes } from '../db/schema';
 import { newId } from '../ids';
 import { taxOfJob } from '../company/tax';
@@ -44,49 +43,27 @@ const nextShape = (ctx: Context, scopeId: string): number =>
 		.where(eq(shapes.scopeId, scopeId))
 		.get()?.n ?? 0) + 1;
 
-/** Adds a shape or changes one, from what was typed. */
-export const putShape = defineCommand({
-	name: 'estimates.put-shape',
-	access: 'estimates.change',
-	input: Type.Object(
-		{
-			scopeId: Id,
-			shapeId: Type.Optional(Id),
-			kind: Type.Union((Object.keys(SHAPE_FIELDS) as ShapeKind[]).map((k) => Type.Literal(k))),
-			typed: Type.Record(Type.String({ maxLength: 20 }), Type.String({ maxLength: 4000 })),
-			times: Type.Optional(Type.Integer({ minimum: 1, maximum: 10_000 })),
-			subtract: Type.Optional(Type.Boolean()),
-			subtractLengths: Type.Optional(Type.Boolean())
-		},
-		strict
-	),
-	run(ctx, i) {
-		const scope = scopeOf(ctx, i.scopeId);
-		const system = ctx.db.select({ system: company.system }).from(company).get()?.system ?? 'imperial';
-		const row = {
-			figure: parseFigure(i.kind, i.typed, system),
-			times: i.times ?? 1,
-			subtract: i.subtract ?? false,
-			subtractLengths: i.subtractLengths ?? false
-		};
-		const shape = i.shapeId
-			? ctx.update(shapes, i.shapeId, row)
-			: ctx.insert(shapes, { id: newId(), scopeId: scope.id, position: nextShape(ctx, scope.id), ...row });
-		if (shape.scopeId !== scope.id) throw new Refusal('This shape belongs to another scope.');
-		done(ctx, scope.estimateId, `${scope.name}: ${i.kind} ${i.shapeId ? 'changed' : 'added'}`);
-		return { shapeId: shape.id };
-	}
+export const putShape = serve(contract.putShape, (ctx, i) => {
+	const scope = scopeOf(ctx, i.scopeId);
+	const system = ctx.db.select({ system: company.system }).from(company).get()?.system ?? 'imperial';
+	const row = {
+		figure: parseFigure(i.kind, i.typed, system),
+		times: i.times ?? 1,
+		subtract: i.subtract ?? false,
+		subtractLengths: i.subtractLengths ?? false
+	};
+	const shape = i.shapeId
+		? ctx.update(shapes, i.shapeId, row)
+		: ctx.insert(shapes, { id: newId(), scopeId: scope.id, position: nextShape(ctx, scope.id), ...row });
+	if (shape.scopeId !== scope.id) throw new Refusal('This shape belongs to another scope.');
+	done(ctx, scope.estimateId, `${scope.name}: ${i.kind} ${i.shapeId ? 'changed' : 'added'}`);
+	return { shapeId: shape.id };
 });
 
-export const removeShape = defineCommand({
-	name: 'estimates.remove-shape',
-	access: 'estimates.change',
-	input: Type.Object({ shapeId: Id }, strict),
-	run(ctx, i) {
-		const shape = ctx.get(shapes, i.shapeId, 'This shape');
-		ctx.remove(shapes, shape.id);
-		done(ctx, scopeOf(ctx, shape.scopeId).estimateId, 'Shape removed');
-	}
+export const removeShape = serve(contract.removeShape, (ctx, i) => {
+	const shape = ctx.get(shapes, i.shapeId, 'This shape');
+	ctx.remove(shapes, shape.id);
+	done(ctx, scopeOf(ctx, shape.scopeId).estimateId, 'Shape removed');
 });
 
 export function checkRoom(ctx: Context, scopeId: string): void {
@@ -145,60 +122,43 @@ export function laborLine(ctx: Context, sheetId: string, by: Pricer, name?: stri
 	};
 }
 
-/** Puts an assembly on a scope: its questions answered, one line for each part that holds, quantities from the scope's measures. */
-export const putAssembly = defineCommand({
-	name: 'estimates.put-assembly',
-	access: 'estimates.change',
-	input: Type.Object(
-		{
-			scopeId: Id,
-			assemblyId: Id,
-			answered: Type.Optional(Type.Record(Type.String({ maxLength: 400 }), Type.String({ maxLength: 40 }))),
-			/** Measures that the scope lacks, as typed: they become typed shapes of it. */
-			measures: Type.Optional(Type.Record(Type.String({ maxLength: 60 }), Typed))
-		},
-		strict
-	),
-	run(ctx, i) {
-		const scope = scopeOf(ctx, i.scopeId);
-		checkRoom(ctx, scope.id);
-		const assembly = ctx.get(assemblies, i.assemblyId, 'This assembly');
-		const answered = i.answered ?? {};
-		const { choices, refusals } = questionsOf(ctx.db, assembly.id);
-		checkAnswers(choices, refusals, answered);
-		for (const [name, typed] of Object.entries(i.measures ?? {})) measureTyped(ctx, scope.id, name, typed);
-		const recipe = ctx.insert(recipes, { id: newId(), scopeId: scope.id, assemblyId: assembly.id, name: assembly.name });
-		let position = nextLine(ctx, scope.id);
-		const by = pricerOf(ctx, scope.estimateId);
-		const tax = taxOf(ctx, scope.estimateId);
-		const holding = partsUnder(ctx.db, assembly.id, answered);
-		const branch = branchOfJob(ctx.db, ctx.get(estimates, scope.estimateId, 'This estimate').jobId);
-		const own = new Set(holding.flatMap(({ part }) => part.itemId ?? []));
-		for (const { part: p, rate } of holding) {
-			const base = p.itemId
-				? itemLine(ctx, p.itemId, by, tax)
-				: laborLine(ctx, sheetForBranch(ctx.db, p.sheetId ?? '', branch), by, p.name);
-			const line = ctx.insert(lines, {
-				id: newId(),
-				scopeId: scope.id,
-				position: position++,
-				...base,
-				name: p.name || base.name,
-				source: { by: 'measure', measures: p.measures, rate },
-				placeholder: p.placeholder,
-				reminder: p.reminder,
-				note: p.note,
-				phase: p.phase,
-				recipeId: recipe.id
-			});
-			// What an item requires comes along, unless the assembly has it already.
-			if (p.itemId) position = bringAlong(ctx, line, p.itemId, own, by, tax, position);
-		}
-		// Its measures stay as they are named ({area}): they are filled in whenever the text is read, and so follow the shapes.
-		const wording = wordingUnder(assembly.wording, choices, answered);
-		if (scope.wording === '' && wording !== '') ctx.update(scopes, scope.id, { wording });
-		done(ctx, scope.estimateId, `${assembly.name} put on ${scope.name}`);
+export const putAssembly = serve(contract.putAssembly, (ctx, i) => {
+	const scope = scopeOf(ctx, i.scopeId);
+	checkRoom(ctx, scope.id);
+	const assembly = ctx.get(assemblies, i.assemblyId, 'This assembly');
+	const answered = i.answered ?? {};
+	const { choices, refusals } = questionsOf(ctx.db, assembly.id);
+	checkAnswers(choices, refusals, answered);
+	for (const [name, typed] of Object.entries(i.measures ?? {})) measureTyped(ctx, scope.id, name, typed);
+	const recipe = ctx.insert(recipes, { id: newId(), scopeId: scope.id, assemblyId: assembly.id, name: assembly.name });
+	let position = nextLine(ctx, scope.id);
+	const by = pricerOf(ctx, scope.estimateId);
+	const tax = taxOf(ctx, scope.estimateId);
+	const holding = partsUnder(ctx.db, assembly.id, answered);
+	const branch = branchOfJob(ctx.db, ctx.get(estimates, scope.estimateId, 'This estimate').jobId);
+	const own = new Set(holding.flatMap(({ part }) => part.itemId ?? []));
+	for (const { part: p, rate } of holding) {
+		const base = p.itemId ? itemLine(ctx, p.itemId, by, tax) : laborLine(ctx, sheetForBranch(ctx.db, p.sheetId ?? '', branch), by, p.name);
+		const line = ctx.insert(lines, {
+			id: newId(),
+			scopeId: scope.id,
+			position: position++,
+			...base,
+			name: p.name || base.name,
+			source: { by: 'measure', measures: p.measures, rate },
+			placeholder: p.placeholder,
+			reminder: p.reminder,
+			note: p.note,
+			phase: p.phase,
+			recipeId: recipe.id
+		});
+		// What an item requires comes along, unless the assembly has it already.
+		if (p.itemId) position = bringAlong(ctx, line, p.itemId, own, by, tax, position);
 	}
+	// Its measures stay as they are named ({area}): they are filled in whenever the text is read, and so follow the shapes.
+	const wording = wordingUnder(assembly.wording, choices, answered);
+	if (scope.wording === '' && wording !== '') ctx.update(scopes, scope.id, { wording });
+	done(ctx, scope.estimateId, `${assembly.name} put on ${scope.name}`);
 });
 
 /** A measure that was asked for when an assembly came onto the scope: kept as a typed shape. Empty: left open. */
@@ -249,95 +209,55 @@ function bringAlong(
 	return next;
 }
 
-/** Adds a line by hand: a catalog item, hours of a rate sheet, or free text and price. */
-export const addLine = defineCommand({
-	name: 'estimates.add-line',
-	access: 'estimates.change',
-	input: Type.Object(
-		{
-			scopeId: Id,
-			itemId: Type.Optional(Id),
-			sheetId: Type.Optional(Id),
-			/** Another price of the sheet's hour, by its name there. */
-			variant: Type.Optional(Text(80)),
-			name: Type.Optional(Name),
-			kind: Type.Optional(Type.Union(KINDS.map((k) => Type.Literal(k)))),
-			quantity: Type.Optional(Typed),
-			unit: Type.Optional(Type.String({ minLength: 1, maxLength: 20 })),
-			cost: Type.Optional(Typed),
-			price: Type.Optional(Typed),
-			option: Type.Optional(Type.Boolean()),
-			phase: Type.Optional(Text(80))
-		},
-		strict
-	),
-	run(ctx, i) {
-		const scope = scopeOf(ctx, i.scopeId);
-		checkRoom(ctx, scope.id);
-		const q = i.quantity === undefined ? quantity(10_000) : readQuantity(i.quantity);
-		const by = pricerOf(ctx, scope.estimateId);
-		if (!i.itemId && !i.sheetId && !i.name) throw new Refusal('Say what this line is.', 'name');
-		const base = i.itemId
-			? itemLine(ctx, i.itemId, by, taxOf(ctx, scope.estimateId))
-			: i.sheetId
-				? laborLine(ctx, i.sheetId, by, i.name, i.variant)
-				: {
-						kind: (i.kind ?? 'other') as Kind,
-						name: i.name ?? '',
-						wording: '',
-						unit: i.unit ?? 'each',
-						unitCost: i.cost === undefined ? 0 : costAtLeastZero(parseUnitPrice(i.cost, 'The cost'), 'cost'),
-						rule: { by: 'fixed', price: unitPrice(0) } as PriceRule,
-						unitPrice: i.price === undefined ? 0 : parseUnitPrice(i.price),
-						fine: false,
-						taxCodeId: null,
-						itemId: null,
-						hoursPerUnit: 0,
-						overheadPerHour: 0,
-						sheetId: null
-					};
-		if (base.rule.by === 'fixed') base.rule = { by: 'fixed', price: unitPrice(base.unitPrice) };
-		const line = ctx.insert(lines, {
-			id: newId(),
-			scopeId: scope.id,
-			position: nextLine(ctx, scope.id),
-			...base,
-			source: { by: 'typed', quantity: q },
-			option: i.option ?? false,
-			phase: i.phase ?? ''
-		});
-		if (i.itemId) bringAlong(ctx, line, i.itemId, new Set(), by, taxOf(ctx, scope.estimateId), line.position + 1);
-		done(ctx, scope.estimateId, `${line.name} added to ${scope.name}`);
-		return { lineId: line.id };
-	}
+export const addLine = serve(contract.addLine, (ctx, i) => {
+	const scope = scopeOf(ctx, i.scopeId);
+	checkRoom(ctx, scope.id);
+	const q = i.quantity === undefined ? quantity(10_000) : readQuantity(i.quantity);
+	const by = pricerOf(ctx, scope.estimateId);
+	if (!i.itemId && !i.sheetId && !i.name) throw new Refusal('Say what this line is.', 'name');
+	const base = i.itemId
+		? itemLine(ctx, i.itemId, by, taxOf(ctx, scope.estimateId))
+		: i.sheetId
+			? laborLine(ctx, i.sheetId, by, i.name, i.variant)
+			: {
+					kind: (i.kind ?? 'other') as Kind,
+					name: i.name ?? '',
+					wording: '',
+					unit: i.unit ?? 'each',
+					unitCost: i.cost === undefined ? 0 : costAtLeastZero(parseUnitPrice(i.cost, 'The cost'), 'cost'),
+					rule: { by: 'fixed', price: unitPrice(0) } as PriceRule,
+					unitPrice: i.price === undefined ? 0 : parseUnitPrice(i.price),
+					fine: false,
+					taxCodeId: null,
+					itemId: null,
+					hoursPerUnit: 0,
+					overheadPerHour: 0,
+					sheetId: null
+				};
+	if (base.rule.by === 'fixed') base.rule = { by: 'fixed', price: unitPrice(base.unitPrice) };
+	const line = ctx.insert(lines, {
+		id: newId(),
+		scopeId: scope.id,
+		position: nextLine(ctx, scope.id),
+		...base,
+		source: { by: 'typed', quantity: q },
+		option: i.option ?? false,
+		phase: i.phase ?? ''
+	});
+	if (i.itemId) bringAlong(ctx, line, i.itemId, new Set(), by, taxOf(ctx, scope.estimateId), line.position + 1);
+	done(ctx, scope.estimateId, `${line.name} added to ${scope.name}`);
+	return { lineId: line.id };
 });
 
-/**
- * Changes one cell of a line, from what was typed. `seen` is what the person had before them: if somebody changed the same
- * cell meanwhile it is said, and nothing is lost; other cells of the line merge.
- */
-export const changeLine = defineCommand({
-	name: 'estimates.change-line',
-	access: 'estimates.change',
-	input: Type.Object(
-		{
-			lineId: Id,
-			field: Type.Union(LINE_FIELDS.map((f) => Type.Literal(f))),
-			value: Type.String({ maxLength: 2000 }),
-			seen: Type.Optional(Type.String({ maxLength: 2000 }))
-		},
-		strict
-	),
-	run(ctx, i) {
-		const line = ctx.get(lines, i.lineId, 'This line');
-		const scope = scopeOf(ctx, line.scopeId);
-		if (i.seen !== undefined && i.seen !== cellOf(line as unknown as Line, i.field))
-			throw new Stale('Somebody else changed this cell meanwhile. Look at it and type again if you still want to.', i.field);
-		ctx.update(lines, line.id, linePatch(ctx, scope.estimateId, line, i.field, i.value));
-		done(ctx, scope.estimateId, `${line.name}: ${i.field} ${i.value === '' ? 'cleared' : `set to ${i.value.slice(0, 60)}`}`);
-		// The state of the estimate that has it: a page that shows an older one does not show it yet.
-		return { version: ctx.get(estimates, scope.estimateId, 'This estimate').version };
-	}
+export const changeLine = serve(contract.changeLine, (ctx, i) => {
+	const line = ctx.get(lines, i.lineId, 'This line');
+	const scope = scopeOf(ctx, line.scopeId);
+	if (i.seen !== undefined && i.seen !== cellOf(line as unknown as Line, i.field))
+		throw new Stale('Somebody else changed this cell meanwhile. Look at it and type again if you still want to.', i.field);
+	ctx.update(lines, line.id, linePatch(ctx, scope.estimateId, line, i.field, i.value));
+	done(ctx, scope.estimateId, `${line.name}: ${i.field} ${i.value === '' ? 'cleared' : `set to ${i.value.slice(0, 60)}`}`);
+	// The state of the estimate that has it: a page that shows an older one does not show it yet.
+	return { version: ctx.get(estimates, scope.estimateId, 'This estimate').version };
 });
 
 /** What a typed value does to a line: what the estimate alone can tell, then what needs the catalog or other lines. */
@@ -347,7 +267,7 @@ export function linePatch(ctx: Context, estimateId: string, line: LineRow, field
 	const estimate = needsComputed ? loadEstimate(ctx.db, estimateId) : null;
 	const now = estimate ? computeEstimate(estimate).lines.find((l) => l.line.id === line.id) : undefined;
 	const patch = typeIn(known, field, value, {
-		overheadPercent: ctx.db.select({ settings: company.settings }).from(company).get()?.settings.overheadPercent ?? {},
+		overheadPercent: settingsOf(ctx.db).overheadPercent,
 		computed: now?.computed ?? null,
 		basis: now?.basis ?? null
 	});
@@ -391,72 +311,46 @@ function askedPatch(ctx: Context, estimateId: string, line: LineRow, field: Line
 	return { source: { by: 'parent', parentId, ratio: readQuantity(ratio), step: 10_000 } };
 }
 
-export const moveLine = defineCommand({
-	name: 'estimates.move-line',
-	access: 'estimates.change',
-	input: Type.Object({ lineId: Id, by: Type.Union([Type.Literal(-1), Type.Literal(1)]) }, strict),
-	run(ctx, i) {
-		const line = ctx.get(lines, i.lineId, 'This line');
-		swap(ctx, lines, ctx.db.select().from(lines).where(eq(lines.scopeId, line.scopeId)).orderBy(asc(lines.position)).all(), line.id, i.by);
-		done(ctx, scopeOf(ctx, line.scopeId).estimateId, `${line.name} moved`);
-	}
+export const moveLine = serve(contract.moveLine, (ctx, i) => {
+	const line = ctx.get(lines, i.lineId, 'This line');
+	swap(ctx, lines, ctx.db.select().from(lines).where(eq(lines.scopeId, line.scopeId)).orderBy(asc(lines.position)).all(), line.id, i.by);
+	done(ctx, scopeOf(ctx, line.scopeId).estimateId, `${line.name} moved`);
 });
 
-export const removeLine = defineCommand({
-	name: 'estimates.remove-line',
-	access: 'estimates.change',
-	input: Type.Object({ lineId: Id }, strict),
-	run(ctx, i) {
-		const line = ctx.get(lines, i.lineId, 'This line');
-		ctx.remove(lines, line.id);
-		done(ctx, scopeOf(ctx, line.scopeId).estimateId, `${line.name} deleted`);
-	}
+export const removeLine = serve(contract.removeLine, (ctx, i) => {
+	const line = ctx.get(lines, i.lineId, 'This line');
+	ctx.remove(lines, line.id);
+	done(ctx, scopeOf(ctx, line.scopeId).estimateId, `${line.name} deleted`);
 });
 
-/** Sets the whole: a total, a margin, or a discount on the discountable lines. */
-export const setWhole = defineCommand({
-	name: 'estimates.set-whole',
-	access: 'estimates.change',
-	input: Type.Object(
-		{
-			estimateId: Id,
-			what: Type.Union((['total', 'margin', 'markup', 'per size', 'discount'] as const).map((w) => Type.Literal(w))),
-			value: Typed,
-			/** Only this scope, or this kind. */
-			scopeId: Type.Optional(Id),
-			kind: Type.Optional(Type.Union(KINDS.map((k) => Type.Literal(k))))
-		},
-		strict
-	),
-	run(ctx, i) {
-		const row = ctx.get(estimates, i.estimateId, 'This estimate');
-		const estimate = loadEstimate(ctx.db, row.id);
-		if (!estimate) return;
-		if (i.what === 'discount') {
-			const text = i.value.trim();
-			const discount =
-				text === '' || text === '0'
-					? null
-					: text.endsWith('%')
-						? { by: 'percent' as const, percent: within(parsePercent(text)) }
-						: { by: 'amount' as const, amount: notNegative(parseCents(text)) };
-			if (discount) checkDiscount(estimate, discount);
-			ctx.update(estimates, row.id, { discount });
-			done(ctx, row.id, text === '' ? 'Discount taken off' : `Discount ${text}`);
-			return;
-		}
-		const part = { ...(i.scopeId ? { scopeId: i.scopeId } : {}), ...(i.kind ? { kind: i.kind as Kind } : {}) };
-		const total = {
-			total: () => notNegative(parseCents(i.value, 'The total')),
-			margin: () => totalForMargin(estimate, parsePercent(i.value), part),
-			markup: () => totalForMarkup(estimate, parsePercent(i.value), part),
-			'per size': () => totalForSize(computeEstimate(estimate), estimate.system, notNegative(parseCents(i.value, 'The price')))
-		}[i.what]();
-		const settled = setTotal(estimate, total, part);
-		for (const [id, amount] of settled) ctx.update(lines, id, { settled: amount });
-		if (estimate.discount) ctx.update(estimates, row.id, { discount: null });
-		done(ctx, row.id, `${{ total: 'Total', margin: 'Margin', markup: 'Markup', 'per size': 'Price per size' }[i.what]} set to ${i.value}`);
+export const setWhole = serve(contract.setWhole, (ctx, i) => {
+	const row = ctx.get(estimates, i.estimateId, 'This estimate');
+	const estimate = loadEstimate(ctx.db, row.id);
+	if (!estimate) return;
+	if (i.what === 'discount') {
+		const text = i.value.trim();
+		const discount =
+			text === '' || text === '0'
+				? null
+				: text.endsWith('%')
+					? { by: 'percent' as const, percent: within(parsePercent(text)) }
+					: { by: 'amount' as const, amount: notNegative(parseCents(text)) };
+		if (discount) checkDiscount(estimate, discount);
+		ctx.update(estimates, row.id, { discount });
+		done(ctx, row.id, text === '' ? 'Discount taken off' : `Discount ${text}`);
+		return;
 	}
+	const part = { ...(i.scopeId ? { scopeId: i.scopeId } : {}), ...(i.kind ? { kind: i.kind as Kind } : {}) };
+	const total = {
+		total: () => notNegative(parseCents(i.value, 'The total')),
+		margin: () => totalForMargin(estimate, parsePercent(i.value), part),
+		markup: () => totalForMarkup(estimate, parsePercent(i.value), part),
+		'per size': () => totalForSize(computeEstimate(estimate), estimate.system, notNegative(parseCents(i.value, 'The price')))
+	}[i.what]();
+	const settled = setTotal(estimate, total, part);
+	for (const [id, amount] of settled) ctx.update(lines, id, { settled: amount });
+	if (estimate.discount) ctx.update(estimates, row.id, { discount: null });
+	done(ctx, row.id, `${{ total: 'Total', margin: 'Margin', markup: 'Markup', 'per size': 'Price per size' }[i.what]} set to ${i.value}`);
 });
 
 const within = (p: Percent): Percent => {
@@ -468,48 +362,37 @@ const notNegative = (c: Cents): Cents => {
 	return c;
 };
 
-/** Takes the own last change back, or makes the one taken back again. Works after a reload: the history is the memory. */
-export const undoRedo = defineCommand({
-	name: 'estimates.undo',
-	access: 'estimates.change',
-	input: Type.Object({ estimateId: Id, redo: Type.Optional(Type.Boolean()) }, strict),
-	run(ctx, i) {
-		const { last, next } = undoState(ctx, i.estimateId, ctx.who.id);
-		const target = i.redo ? next : last;
-		if (!target) throw new Refusal(i.redo ? 'There is nothing of yours to do again.' : 'There is nothing of yours to undo.');
-		turnBack(ctx, target, i.redo ? 'after' : 'before');
-		ctx.db.update(history).set({ undone: !i.redo }).where(eq(history.id, target.id)).run();
-		const e = ctx.get(estimates, i.estimateId, 'This estimate');
-		ctx.db
-			.update(estimates)
-			.set({ version: e.version + 1 })
-			.where(eq(estimates.id, e.id))
-			.run();
-		ctx.db
-			.insert(history)
-			.values({
-				at: ctx.now,
-				byId: ctx.who.id,
-				byName: ctx.who.name,
-				command: 'estimates.undo',
-				area: 'estimates',
-				subject: `estimate:${i.estimateId}`,
-				text: `${i.redo ? 'Again' : 'Taken back'}: ${target.text}`,
-				changes: ctx.changes,
-				undoOf: target.id
-			})
-			.run();
-		ctx.topics.add(`estimate:${i.estimateId}`);
-		return { text: target.text };
-	}
+export const undoRedo = serve(contract.undoRedo, (ctx, i) => {
+	const { last, next } = undoState(ctx, i.estimateId, ctx.who.id);
+	const target = i.redo ? next : last;
+	if (!target) throw new Refusal(i.redo ? 'There is nothing of yours to do again.' : 'There is nothing of yours to undo.');
+	turnBack(ctx, target, i.redo ? 'after' : 'before');
+	ctx.db.update(history).set({ undone: !i.redo }).where(eq(history.id, target.id)).run();
+	const e = ctx.get(estimates, i.estimateId, 'This estimate');
+	ctx.db
+		.update(estimates)
+		.set({ version: e.version + 1 })
+		.where(eq(estimates.id, e.id))
+		.run();
+	ctx.db
+		.insert(history)
+		.values({
+			at: ctx.now,
+			byId: ctx.who.id,
+			byName: ctx.who.name,
+			command: 'estimates.undo',
+			area: 'estimates',
+			subject: `estimate:${i.estimateId}`,
+			text: `${i.redo ? 'Again' : 'Taken back'}: ${target.text}`,
+			changes: ctx.changes,
+			undoOf: target.id
+		})
+		.run();
+	ctx.topics.add(`estimate:${i.estimateId}`);
+	return { text: target.text };
 });
 
-export const writeIntro = defineCommand({
-	name: 'estimates.write-intro',
-	access: 'estimates.change',
-	input: Type.Object({ estimateId: Id, title: Name, intro: Text() }, strict),
-	run(ctx, i) {
-		ctx.update(estimates, i.estimateId, { title: i.title, intro: i.intro });
-		done(ctx, i.estimateId, 'Title and introduction changed');
-	}
+export const writeIntro = serve(contract.writeIntro, (ctx, i) => {
+	ctx.update(estimates, i.estimateId, { title: i.title, intro: i.intro });
+	done(ctx, i.estimateId, 'Title and introduction changed');
 });

@@ -1,20 +1,10 @@
-import { Type } from '@sinclair/typebox';
+import * as contract from '../../contract/estimates/many-lines';
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
-import {
-	LINE_FIELDS,
-	poolLines,
-	readBlock,
-	type Line,
-	type LineField,
-	type PasteColumn,
-	type PastedLine,
-	PASTE_COLUMNS
-} from '../../core/estimate';
+import { poolLines, readBlock, type Line, type PasteColumn, type PastedLine } from '../../core/estimate';
 import { unitPrice } from '../../core/money';
 import type { Kind, PriceRule } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
-import { defineCommand, type Context } from '../commands';
-import { Id, Name, strict } from '../commands/inputs';
+import { serve, type Context } from '../commands';
 import type { Pricer } from '../catalog/pricing';
 import { estimates, items, laborSheets, lines, scopes } from '../db/schema';
 import { branchOfJob, usualSheet } from '../rates/load';
@@ -22,9 +12,6 @@ import { newId } from '../ids';
 import { checkRoom, laborLine, linePatch, lineOfItem, pricerOf } from './commands';
 import { done } from './done';
 import { nextLine } from './position';
-
-const Ids = Type.Array(Id, { minItems: 1, maxItems: 2000, uniqueItems: true });
-const MANY: LineField[] = ['setAside', 'option', 'hidden', 'locked', 'discountable', 'margin', 'markup', 'phase', 'tax', 'placeholder'];
 
 /** The lines asked for, all of one estimate, in the order in which they stand. */
 function linesOf(ctx: Context, ids: readonly string[]): { estimateId: string; rows: (typeof lines.$inferSelect)[] } {
@@ -42,166 +29,118 @@ function linesOf(ctx: Context, ids: readonly string[]): { estimateId: string; ro
 }
 const count = (n: number) => `${n} line${n === 1 ? '' : 's'}`;
 
-/** Changes the same cell of many lines in one step, which Undo takes back whole. All of them or none. */
-export const changeLines = defineCommand({
-	name: 'estimates.change-lines',
-	access: 'estimates.change',
-	input: Type.Object(
-		{
-			lineIds: Ids,
-			field: Type.Union(LINE_FIELDS.filter((f) => MANY.includes(f)).map((f) => Type.Literal(f))),
-			value: Type.String({ maxLength: 200 })
-		},
-		strict
-	),
-	run(ctx, i) {
-		const { estimateId, rows } = linesOf(ctx, i.lineIds);
-		for (const line of rows) ctx.update(lines, line.id, linePatch(ctx, estimateId, line, i.field, i.value));
-		done(ctx, estimateId, `${count(rows.length)}: ${i.field} ${i.value || 'cleared'}`);
-		return { lines: rows.length };
-	}
+export const changeLines = serve(contract.changeLines, (ctx, i) => {
+	const { estimateId, rows } = linesOf(ctx, i.lineIds);
+	for (const line of rows) ctx.update(lines, line.id, linePatch(ctx, estimateId, line, i.field, i.value));
+	done(ctx, estimateId, `${count(rows.length)}: ${i.field} ${i.value || 'cleared'}`);
+	return { lines: rows.length };
 });
 
-/** Buys the same item once for several parts of a scope: one line stays, with one rounding on the sum of their needs. */
-export const poolPicked = defineCommand({
-	name: 'estimates.pool-lines',
-	access: 'estimates.change',
-	input: Type.Object({ lineIds: Ids }, strict),
-	run(ctx, i) {
-		const { estimateId, rows } = linesOf(ctx, i.lineIds);
-		const [first, ...rest] = rows;
-		if (!first) return;
-		if (rest.some((l) => l.scopeId !== first.scopeId)) throw new Refusal('Only lines of one scope are pooled.');
-		ctx.update(lines, first.id, { source: poolLines(rows as unknown as Line[]), settled: null });
-		const gone = new Map(rest.map((l) => [l.id, first.id]));
-		// What hung on a line that went hangs on the one that stays.
-		for (const l of ctx.db.select().from(lines).where(eq(lines.scopeId, first.scopeId)).all()) {
-			if (l.source.by !== 'parent') continue;
-			const stays = gone.get(l.source.parentId);
-			if (stays && !gone.has(l.id)) ctx.update(lines, l.id, { source: { ...l.source, parentId: stays } });
-		}
-		for (const l of rest) ctx.remove(lines, l.id);
-		done(ctx, estimateId, `${count(rows.length)} pooled as ${first.name}`);
+export const poolPicked = serve(contract.poolPicked, (ctx, i) => {
+	const { estimateId, rows } = linesOf(ctx, i.lineIds);
+	const [first, ...rest] = rows;
+	if (!first) return;
+	if (rest.some((l) => l.scopeId !== first.scopeId)) throw new Refusal('Only lines of one scope are pooled.');
+	ctx.update(lines, first.id, { source: poolLines(rows as unknown as Line[]), settled: null });
+	const gone = new Map(rest.map((l) => [l.id, first.id]));
+	// What hung on a line that went hangs on the one that stays.
+	for (const l of ctx.db.select().from(lines).where(eq(lines.scopeId, first.scopeId)).all()) {
+		if (l.source.by !== 'parent') continue;
+		const stays = gone.get(l.source.parentId);
+		if (stays && !gone.has(l.id)) ctx.update(lines, l.id, { source: { ...l.source, parentId: stays } });
 	}
+	for (const l of rest) ctx.remove(lines, l.id);
+	done(ctx, estimateId, `${count(rows.length)} pooled as ${first.name}`);
 });
 
-export const removeLines = defineCommand({
-	name: 'estimates.remove-lines',
-	access: 'estimates.change',
-	input: Type.Object({ lineIds: Ids }, strict),
-	run(ctx, i) {
-		const { estimateId, rows } = linesOf(ctx, i.lineIds);
-		for (const l of rows) ctx.remove(lines, l.id);
-		done(ctx, estimateId, `${count(rows.length)} deleted`);
-	}
+export const removeLines = serve(contract.removeLines, (ctx, i) => {
+	const { estimateId, rows } = linesOf(ctx, i.lineIds);
+	for (const l of rows) ctx.remove(lines, l.id);
+	done(ctx, estimateId, `${count(rows.length)} deleted`);
 });
 
-/** Moves lines before another one, or to the end of a scope; in their order. What hangs on a line stays with it. */
-export const moveLines = defineCommand({
-	name: 'estimates.move-lines',
-	access: 'estimates.change',
-	input: Type.Object({ lineIds: Ids, scopeId: Id, beforeId: Type.Union([Id, Type.Null()]) }, strict),
-	run(ctx, i) {
-		const { estimateId, rows } = linesOf(ctx, i.lineIds);
-		const goal = ctx.get(scopes, i.scopeId, 'This scope');
-		if (goal.estimateId !== estimateId) throw new Refusal('This scope belongs to another estimate.');
-		const moving = new Set(i.lineIds);
-		// A line only hangs on one of its own scope: children go along when their parent leaves it.
-		const all = ctx.db
-			.select()
-			.from(lines)
-			.where(inArray(lines.scopeId, [...new Set(rows.map((r) => r.scopeId))]))
-			.orderBy(asc(lines.position))
-			.all();
-		for (let grew = true; grew;) {
-			grew = false;
-			for (const l of all)
-				if (!moving.has(l.id) && l.scopeId !== goal.id && l.source.by === 'parent' && moving.has(l.source.parentId)) {
-					moving.add(l.id);
-					grew = true;
-				}
-		}
-		const going = [...rows, ...all.filter((l) => moving.has(l.id) && !i.lineIds.includes(l.id))];
-		for (const l of going)
-			if (l.scopeId !== goal.id && l.source.by === 'parent' && !moving.has(l.source.parentId))
-				throw new Refusal(`${l.name} hangs on a line of its scope: move that one too, or free it first.`);
-		const stay = ctx.db
-			.select()
-			.from(lines)
-			.where(eq(lines.scopeId, goal.id))
-			.orderBy(asc(lines.position))
-			.all()
-			.filter((l) => !moving.has(l.id));
-		const at = i.beforeId === null ? stay.length : stay.findIndex((l) => l.id === i.beforeId);
-		if (at < 0) throw new Refusal('The line to put them before is not in that scope.');
-		const order = [...stay.slice(0, at), ...going.filter((l) => moving.has(l.id)), ...stay.slice(at)];
-		order.forEach((l, position) => {
-			if (l.position !== position || l.scopeId !== goal.id) ctx.update(lines, l.id, { position, scopeId: goal.id });
-		});
-		done(ctx, estimateId, `${count(rows.length)} moved to ${goal.name}`);
-	}
-});
-
-/** Adds the rows of a pasted block as lines. A row that is a catalog item by name or code and says no money is priced as that item. */
-export const pasteBlock = defineCommand({
-	name: 'estimates.paste-block',
-	access: 'estimates.change',
-	size: 6_000_000,
-	input: Type.Object(
-		{
-			scopeId: Id,
-			text: Type.String({ minLength: 1, maxLength: 2_000_000 }),
-			columns: Type.Array(Type.Union(PASTE_COLUMNS.map((c) => Type.Literal(c))), { maxItems: 300 }),
-			headed: Type.Boolean()
-		},
-		strict
-	),
-	run(ctx, i) {
-		const scope = ctx.get(scopes, i.scopeId, 'This scope');
-		checkRoom(ctx, scope.id);
-		const columns = i.columns as PasteColumn[];
-		if (!columns.includes('name')) throw new Refusal('Say which column holds the name.', 'columns');
-		const block = readBlock(i.text, { columns, headed: i.headed });
-		if (block.lines.length === 0) throw new Refusal('No row of this block can be read as a line.', 'text');
-		let position = nextLine(ctx, scope.id);
-		const { jobId } = ctx.get(estimates, scope.estimateId, 'This estimate');
-		const sheetId = block.lines.some((l) => l.hours) ? usualSheet(ctx.db, branchOfJob(ctx.db, jobId)) : null;
-		const by = pricerOf(ctx, scope.estimateId);
-		for (const l of block.lines) {
-			if (l.hours) {
-				ctx.insert(lines, {
-					...{ id: newId(), scopeId: scope.id, position: position++ },
-					...hoursLine(ctx, l, sheetId, by),
-					source: { by: 'typed', quantity: l.quantity }
-				});
-				continue;
+export const moveLines = serve(contract.moveLines, (ctx, i) => {
+	const { estimateId, rows } = linesOf(ctx, i.lineIds);
+	const goal = ctx.get(scopes, i.scopeId, 'This scope');
+	if (goal.estimateId !== estimateId) throw new Refusal('This scope belongs to another estimate.');
+	const moving = new Set(i.lineIds);
+	// A line only hangs on one of its own scope: children go along when their parent leaves it.
+	const all = ctx.db
+		.select()
+		.from(lines)
+		.where(inArray(lines.scopeId, [...new Set(rows.map((r) => r.scopeId))]))
+		.orderBy(asc(lines.position))
+		.all();
+	for (let grew = true; grew;) {
+		grew = false;
+		for (const l of all)
+			if (!moving.has(l.id) && l.scopeId !== goal.id && l.source.by === 'parent' && moving.has(l.source.parentId)) {
+				moving.add(l.id);
+				grew = true;
 			}
-			const item =
-				l.cost === null && l.price === null
-					? (ctx.db.select({ id: items.id }).from(items).where(eq(items.code, l.name)).get() ??
-						ctx.db.select({ id: items.id }).from(items).where(eq(items.name, l.name)).get())
-					: undefined;
-			const price = unitPrice(l.price ?? l.cost ?? 0);
+	}
+	const going = [...rows, ...all.filter((l) => moving.has(l.id) && !i.lineIds.includes(l.id))];
+	for (const l of going)
+		if (l.scopeId !== goal.id && l.source.by === 'parent' && !moving.has(l.source.parentId))
+			throw new Refusal(`${l.name} hangs on a line of its scope: move that one too, or free it first.`);
+	const standing = ctx.db.select().from(lines).where(eq(lines.scopeId, goal.id)).orderBy(asc(lines.position)).all();
+	const stay = standing.filter((l) => !moving.has(l.id));
+	const at = i.beforeId === null ? stay.length : stay.findIndex((l) => l.id === i.beforeId);
+	if (at < 0) throw new Refusal('The line to put them before is not in that scope.');
+	const order = [...stay.slice(0, at), ...going.filter((l) => moving.has(l.id)), ...stay.slice(at)];
+	// Put where they stand already: nothing happened, and Undo has nothing to take back.
+	if (order.map((l) => l.id).join() === standing.map((l) => l.id).join()) return;
+	order.forEach((l, position) => {
+		if (l.position !== position || l.scopeId !== goal.id) ctx.update(lines, l.id, { position, scopeId: goal.id });
+	});
+	done(ctx, estimateId, `${count(rows.length)} moved to ${goal.name}`);
+});
+
+export const pasteBlock = serve(contract.pasteBlock, (ctx, i) => {
+	const scope = ctx.get(scopes, i.scopeId, 'This scope');
+	checkRoom(ctx, scope.id);
+	const columns = i.columns as PasteColumn[];
+	if (!columns.includes('name')) throw new Refusal('Say which column holds the name.', 'columns');
+	const block = readBlock(i.text, { columns, headed: i.headed });
+	if (block.lines.length === 0) throw new Refusal('No row of this block can be read as a line.', 'text');
+	let position = nextLine(ctx, scope.id);
+	const { jobId } = ctx.get(estimates, scope.estimateId, 'This estimate');
+	const sheetId = block.lines.some((l) => l.hours) ? usualSheet(ctx.db, branchOfJob(ctx.db, jobId)) : null;
+	const by = pricerOf(ctx, scope.estimateId);
+	for (const l of block.lines) {
+		if (l.hours) {
 			ctx.insert(lines, {
-				id: newId(),
-				scopeId: scope.id,
-				position: position++,
-				...(item
-					? lineOfItem(ctx, scope.estimateId, item.id)
-					: {
-							kind: 'material' as Kind,
-							name: l.name,
-							unit: l.unit,
-							unitCost: l.cost ?? 0,
-							unitPrice: price,
-							rule: { by: 'fixed', price } as PriceRule
-						}),
+				...{ id: newId(), scopeId: scope.id, position: position++ },
+				...hoursLine(ctx, l, sheetId, by),
 				source: { by: 'typed', quantity: l.quantity }
 			});
+			continue;
 		}
-		done(ctx, scope.estimateId, `${count(block.lines.length)} pasted into ${scope.name}`);
-		return { lines: block.lines.length, left: block.problems.length };
+		const item =
+			l.cost === null && l.price === null
+				? (ctx.db.select({ id: items.id }).from(items).where(eq(items.code, l.name)).get() ??
+					ctx.db.select({ id: items.id }).from(items).where(eq(items.name, l.name)).get())
+				: undefined;
+		const price = unitPrice(l.price ?? l.cost ?? 0);
+		ctx.insert(lines, {
+			id: newId(),
+			scopeId: scope.id,
+			position: position++,
+			...(item
+				? lineOfItem(ctx, scope.estimateId, item.id)
+				: {
+						kind: 'material' as Kind,
+						name: l.name,
+						unit: l.unit,
+						unitCost: l.cost ?? 0,
+						unitPrice: price,
+						rule: { by: 'fixed', price } as PriceRule
+					}),
+			source: { by: 'typed', quantity: l.quantity }
+		});
 	}
+	done(ctx, scope.estimateId, `${count(block.lines.length)} pasted into ${scope.name}`);
+	return { lines: block.lines.length, left: block.problems.length };
 });
 
 /** A pasted row of hours: labor of the sheet of that name, else of the usual one; a cost or price that stands in the row holds. */
@@ -221,29 +160,23 @@ function hoursLine(ctx: Context, l: PastedLine, usual: string | null, by: Pricer
 	};
 }
 
-/** A heading between lines: words only. */
-export const addHeading = defineCommand({
-	name: 'estimates.add-heading',
-	access: 'estimates.change',
-	input: Type.Object({ scopeId: Id, text: Name }, strict),
-	run(ctx, i) {
-		const scope = ctx.get(scopes, i.scopeId, 'This scope');
-		checkRoom(ctx, scope.id);
-		const position = nextLine(ctx, scope.id);
-		const line = ctx.insert(lines, {
-			id: newId(),
-			scopeId: scope.id,
-			position,
-			kind: 'other',
-			name: i.text,
-			unit: '–',
-			source: { by: 'typed', quantity: 0 as never },
-			unitCost: 0,
-			unitPrice: 0,
-			rule: { by: 'fixed', price: unitPrice(0) },
-			heading: true
-		});
-		done(ctx, scope.estimateId, `Heading ${i.text}`);
-		return { lineId: line.id };
-	}
+export const addHeading = serve(contract.addHeading, (ctx, i) => {
+	const scope = ctx.get(scopes, i.scopeId, 'This scope');
+	checkRoom(ctx, scope.id);
+	const position = nextLine(ctx, scope.id);
+	const line = ctx.insert(lines, {
+		id: newId(),
+		scopeId: scope.id,
+		position,
+		kind: 'other',
+		name: i.text,
+		unit: '–',
+		source: { by: 'typed', quantity: 0 as never },
+		unitCost: 0,
+		unitPrice: 0,
+		rule: { by: 'fixed', price: unitPrice(0) },
+		heading: true
+	});
+	done(ctx, scope.estimateId, `Heading ${i.text}`);
+	return { lineId: line.id };
 });

@@ -3,7 +3,7 @@ import { addDays, longDay } from '../../core/time';
 import type { App } from '../app';
 import { companyOf } from '../jobs/queries';
 import { customers, estimates, jobs, quotes, revisions, taxCodes, taxComponents } from '../db/schema';
-import { coherent, USUAL_LAYOUT } from '../../core/documents';
+import { coherent } from '../../core/documents';
 import { ownWords } from '../../core/sales';
 import { addressesOf, ownOf } from '../sales/contacts';
 import { customerOfJob } from '../quotes/queries';
@@ -49,7 +49,7 @@ export function bench(app: App, jobId: string, personId: string, change: number 
 		intro: row.intro,
 		estimate,
 		/** Measures that the company named itself. */
-		measures: own.settings.measures ?? [],
+		measures: own.settings.measures,
 		won: (job?.number ?? null) !== null,
 		change: row.change,
 		days: row.days,
@@ -71,15 +71,15 @@ export function bench(app: App, jobId: string, personId: string, change: number 
 		files: job ? attachedTo(app, `customer:${job.customerId}`).map((f) => ({ id: f.id, name: f.name })) : [],
 		/** What the document can be: as the company lays it out, texts it can hold, who signed for this customer. */
 		paper: {
-			layout: coherent(own.settings.quoteLayout ?? USUAL_LAYOUT),
-			blocks: (own.settings.textBlocks ?? []).map(({ id: blockId, name, place }) => ({ id: blockId, name, place }))
+			layout: coherent(own.settings.quoteLayout),
+			blocks: own.settings.textBlocks.map(({ id: blockId, name, place }) => ({ id: blockId, name, place }))
 		},
 		letter: {
 			to: customer ? addressesOf(db, customer, 'getsQuotes') : '',
 			phone: customer?.phone ?? '',
 			letters: lettersOf(own.settings),
 			words: {
-				...ownWords(own.settings.ownFields ?? [], ownOf(app, jobId)),
+				...ownWords(own.settings.ownFields, ownOf(app, jobId)),
 				customer: customer?.name ?? 'customer',
 				title: row.title,
 				company: own.name,

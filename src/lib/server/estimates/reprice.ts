@@ -1,4 +1,5 @@
-import { Type } from '@sinclair/typebox';
+import { settingsOf } from '../company/settings';
+import * as contract from '../../contract/estimates/reprice';
 import { eq, inArray } from 'drizzle-orm';
 import { computeEstimate, shownPrice, type Estimate, type Line } from '../../core/estimate';
 import { unitPrice, type UnitPrice } from '../../core/money';
@@ -8,10 +9,9 @@ import type { Day } from '../../core/time';
 import type { App } from '../app';
 import { groupOfJob, pricer, type Pricer } from '../catalog/pricing';
 import { todayOf } from '../billing/queries';
-import { defineCommand } from '../commands';
-import { Id, strict } from '../commands/inputs';
+import { serve } from '../commands';
 import type { Orm } from '../db/open';
-import { company, estimates, items, jobs, lines } from '../db/schema';
+import { estimates, items, jobs, lines } from '../db/schema';
 import { branchOfJob, hourPrice, rateOn, sheetForBranch } from '../rates/load';
 import { flatLines, serviceFor } from '../flat-rate/reckon';
 import { done } from './done';
@@ -25,7 +25,7 @@ export function todaysLines(db: Orm, jobId: string, estimate: Estimate, day: Day
 	const ids = [...new Set(all.flatMap((l) => (l.itemId ? [l.itemId] : [])))];
 	const known = new Map((ids.length ? db.select().from(items).where(inArray(items.id, ids)).all() : []).map((i) => [i.id, i]));
 	const by = pricer(db, groupOfJob(db, jobId));
-	const overheads = db.select({ settings: company.settings }).from(company).get()?.settings.overheadPercent ?? {};
+	const overheads = settingsOf(db).overheadPercent;
 	// Labor that an assembly brought is priced by the job's own branch; a sheet that somebody chose stays chosen.
 	const branch = branchOfJob(db, jobId);
 	const sheetOf = (l: Line) => (l.sheetId && l.recipeId ? sheetForBranch(db, l.sheetId, branch) : l.sheetId);
@@ -113,25 +113,19 @@ export function previewReprice(app: App, estimateId: string) {
 	return { before: now.total, after: computeEstimate(after).total, moved };
 }
 
-/** Brings the lines of an open estimate to today's costs and prices. One step that Undo takes back whole. */
-export const reprice = defineCommand({
-	name: 'estimates.reprice',
-	access: 'estimates.change',
-	input: Type.Object({ estimateId: Id }, strict),
-	run(ctx, i) {
-		const row = ctx.get(estimates, i.estimateId, 'This estimate');
-		if (ctx.get(jobs, row.jobId, 'Its job').number !== null) throw new Refusal('This job is won: its prices are agreed.');
-		const estimate = loadEstimate(ctx.db, row.id);
-		const today = estimate ? todaysLines(ctx.db, row.jobId, estimate, ctx.today) : new Map<string, Today>();
-		let n = 0;
-		for (const l of estimate?.scopes.flatMap((s) => s.lines) ?? []) {
-			const t = today.get(l.id);
-			if (!t || !changed(l, t)) continue;
-			ctx.update(lines, l.id, { ...t, settled: null });
-			n += 1;
-		}
-		if (n === 0) throw new Refusal('Every line is at today’s cost and price already.');
-		done(ctx, row.id, `${n} line${n === 1 ? '' : 's'} brought up to date`);
-		return { lines: n };
+export const reprice = serve(contract.reprice, (ctx, i) => {
+	const row = ctx.get(estimates, i.estimateId, 'This estimate');
+	if (ctx.get(jobs, row.jobId, 'Its job').number !== null) throw new Refusal('This job is won: its prices are agreed.');
+	const estimate = loadEstimate(ctx.db, row.id);
+	const today = estimate ? todaysLines(ctx.db, row.jobId, estimate, ctx.today) : new Map<string, Today>();
+	let n = 0;
+	for (const l of estimate?.scopes.flatMap((s) => s.lines) ?? []) {
+		const t = today.get(l.id);
+		if (!t || !changed(l, t)) continue;
+		ctx.update(lines, l.id, { ...t, settled: null });
+		n += 1;
 	}
+	if (n === 0) throw new Refusal('Every line is at today’s cost and price already.');
+	done(ctx, row.id, `${n} line${n === 1 ? '' : 's'} brought up to date`);
+	return { lines: n };
 });

@@ -1,58 +1,44 @@
-import { Type } from '@sinclair/typebox';
+import { settingsOf } from '../company/settings';
+import * as contract from '../../contract/estimates/reviews';
 import { and, asc, desc, eq, sql } from 'drizzle-orm';
 import { may } from '../../core/access';
-import { computeEstimate, NO_RULES, signOffReasons, type Estimate, type SignOffRules } from '../../core/estimate';
+import { computeEstimate, signOffReasons, type Estimate, type SignOffRules } from '../../core/estimate';
 import { formatCents, formatRate, parseCents, parsePercent } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { notNegative, readField } from '../catalog/rules';
-import { defineCommand, type Context } from '../commands';
-import { Id, strict, Text, Typed } from '../commands/inputs';
+import { serve, type Context } from '../commands';
 import type { Orm } from '../db/open';
 import { comments, company, estimates, jobs, lines, people, scopes, signOffs } from '../db/schema';
 import { hashOf, newId } from '../ids';
 import { loadEstimate } from './load';
 
-/** Says something beside a line, a scope or the whole. Whoever is named with @ gets a mail; the customer never sees it. */
-export const comment = defineCommand({
-	name: 'estimates.comment',
-	access: 'estimates.see',
-	input: Type.Object(
-		{
-			estimateId: Id,
-			scopeId: Type.Optional(Type.Union([Id, Type.Null()])),
-			lineId: Type.Optional(Type.Union([Id, Type.Null()])),
-			text: Type.String({ minLength: 1, maxLength: 2000, pattern: '\\S' })
-		},
-		strict
-	),
-	run(ctx, i) {
-		const e = ctx.get(estimates, i.estimateId, 'This estimate');
-		const about = i.lineId ? ctx.get(lines, i.lineId, 'This line').name : i.scopeId ? ctx.get(scopes, i.scopeId, 'This scope').name : '';
-		const named = mentioned(ctx.db, i.text);
-		const c = ctx.insert(comments, {
-			id: newId(),
-			estimateId: e.id,
-			scopeId: i.scopeId ?? null,
-			lineId: i.lineId ?? null,
-			text: i.text.trim(),
-			mentions: named.map((p) => p.id),
-			byId: ctx.who.id,
-			byName: ctx.who.name,
-			at: ctx.now
-		});
-		const job = ctx.get(jobs, e.jobId, 'Its job');
-		for (const p of named)
-			if (p.id !== ctx.who.id)
-				ctx.mail({
-					to: p.mail,
-					subject: `${ctx.who.name} on ${job.name}${about ? `: ${about}` : ''}`,
-					text: `${i.text.trim()}\n\n${job.name}, estimate`,
-					about: `job:${job.id}`
-				});
-		ctx.happened(`job:${job.id}`, `Second look at ${about || 'the estimate'}`, `review:${e.id}`, 'today');
-		return { commentId: c.id };
-	}
+export const comment = serve(contract.comment, (ctx, i) => {
+	const e = ctx.get(estimates, i.estimateId, 'This estimate');
+	const about = i.lineId ? ctx.get(lines, i.lineId, 'This line').name : i.scopeId ? ctx.get(scopes, i.scopeId, 'This scope').name : '';
+	const named = mentioned(ctx.db, i.text);
+	const c = ctx.insert(comments, {
+		id: newId(),
+		estimateId: e.id,
+		scopeId: i.scopeId ?? null,
+		lineId: i.lineId ?? null,
+		text: i.text.trim(),
+		mentions: named.map((p) => p.id),
+		byId: ctx.who.id,
+		byName: ctx.who.name,
+		at: ctx.now
+	});
+	const job = ctx.get(jobs, e.jobId, 'Its job');
+	for (const p of named)
+		if (p.id !== ctx.who.id)
+			ctx.mail({
+				to: p.mail,
+				subject: `${ctx.who.name} on ${job.name}${about ? `: ${about}` : ''}`,
+				text: `${i.text.trim()}\n\n${job.name}, estimate`,
+				about: `job:${job.id}`
+			});
+	ctx.happened(`job:${job.id}`, `Second look at ${about || 'the estimate'}`, `review:${e.id}`, 'today');
+	return { commentId: c.id };
 });
 
 /** People whose first or whole name stands behind an @. */
@@ -69,42 +55,27 @@ function mentioned(db: Orm, text: string) {
 		});
 }
 
-export const settleComment = defineCommand({
-	name: 'estimates.settle-comment',
-	access: 'estimates.see',
-	input: Type.Object({ commentId: Id, settled: Type.Boolean() }, strict),
-	run(ctx, i) {
-		const c = ctx.update(comments, i.commentId, { settledAt: i.settled ? ctx.now : null, settledBy: i.settled ? ctx.who.name : '' });
-		const e = ctx.get(estimates, c.estimateId, 'This estimate');
-		ctx.happened(`job:${e.jobId}`, `Remark ${i.settled ? 'settled' : 'opened again'}`, `review:${e.id}`);
-	}
+export const settleComment = serve(contract.settleComment, (ctx, i) => {
+	const c = ctx.update(comments, i.commentId, { settledAt: i.settled ? ctx.now : null, settledBy: i.settled ? ctx.who.name : '' });
+	const e = ctx.get(estimates, c.estimateId, 'This estimate');
+	ctx.happened(`job:${e.jobId}`, `Remark ${i.settled ? 'settled' : 'opened again'}`, `review:${e.id}`);
 });
 
-/** When somebody must sign off. Empty: that rule is off. */
-export const setSignOffRules = defineCommand({
-	name: 'company.set-sign-off',
-	access: 'company.change',
-	input: Type.Object(
-		{ belowMargin: Typed, aboveAmount: Typed, discountAbove: Typed, kindsOfWork: Type.Array(Text(80), { maxItems: 50 }) },
-		strict
-	),
-	run(ctx, i) {
-		const own = ctx.get(company, 'company', 'The company');
-		const percent = (field: 'belowMargin' | 'discountAbove') =>
-			i[field].trim() === '' ? null : readField(field, () => notNegative(parsePercent(i[field]), field));
-		const rules: SignOffRules = {
-			belowMargin: percent('belowMargin'),
-			discountAbove: percent('discountAbove'),
-			aboveAmount:
-				i.aboveAmount.trim() === '' ? null : readField('aboveAmount', () => notNegative(parseCents(i.aboveAmount), 'aboveAmount')),
-			kindsOfWork: i.kindsOfWork
-		};
-		ctx.update(company, own.id, { settings: { ...own.settings, signOff: rules } });
-		ctx.happened('company', 'Rules of sign-off changed', 'company');
-	}
+export const setSignOffRules = serve(contract.setSignOffRules, (ctx, i) => {
+	const own = ctx.get(company, 'company', 'The company');
+	const percent = (field: 'belowMargin' | 'discountAbove') =>
+		i[field].trim() === '' ? null : readField(field, () => notNegative(parsePercent(i[field]), field));
+	const rules: SignOffRules = {
+		belowMargin: percent('belowMargin'),
+		discountAbove: percent('discountAbove'),
+		aboveAmount: i.aboveAmount.trim() === '' ? null : readField('aboveAmount', () => notNegative(parseCents(i.aboveAmount), 'aboveAmount')),
+		kindsOfWork: i.kindsOfWork
+	};
+	ctx.update(company, own.id, { settings: { ...own.settings, signOff: rules } });
+	ctx.happened('company', 'Rules of sign-off changed', 'company');
 });
 
-const rulesOf = (db: Orm): SignOffRules => db.select({ s: company.settings }).from(company).get()?.s.signOff ?? NO_RULES;
+const rulesOf = (db: Orm): SignOffRules => settingsOf(db).signOff;
 
 /** What an estimate is, for a sign-off: any change of figures or words is another one. */
 export const fingerprintOf = (estimate: Estimate): string => hashOf(JSON.stringify(estimate));
@@ -126,82 +97,70 @@ export function signOffOf(db: Orm, estimateId: string) {
 	return { reasons, last, holds: last !== null && last.fingerprint === fingerprintOf(estimate) };
 }
 
-/** Asks for a sign-off of the estimate as it stands; whoever may give it is told. */
-export const askSignOff = defineCommand({
-	name: 'estimates.ask-sign-off',
-	access: 'estimates.change',
-	input: Type.Object({ estimateId: Id, note: Text(1000) }, strict),
-	run(ctx, i) {
-		const e = ctx.get(estimates, i.estimateId, 'This estimate');
-		const estimate = loadEstimate(ctx.db, e.id);
-		const { reasons, last, holds } = signOffOf(ctx.db, e.id);
-		if (!estimate || reasons.length === 0) throw new Refusal('This estimate needs no sign-off: it can be issued.');
-		if (holds && last?.state === 'asked') throw new Refusal('It was asked for already, and nothing changed since.');
-		if (holds && last?.state === 'given') throw new Refusal('It is signed off as it stands: it can be issued.');
-		if (last?.state === 'asked') ctx.update(signOffs, last.id, { state: 'overtaken' });
-		const { total } = computeEstimate(estimate);
-		ctx.insert(signOffs, {
-			id: newId(),
-			estimateId: e.id,
-			fingerprint: fingerprintOf(estimate),
-			reasons,
-			price: total.price,
-			margin: total.margin,
-			askedById: ctx.who.id,
-			askedBy: ctx.who.name,
-			askedAt: ctx.now,
-			note: i.note.trim()
-		});
-		const job = ctx.get(jobs, e.jobId, 'Its job');
-		for (const p of ctx.db.select().from(people).where(eq(people.active, true)).all())
-			if (may(p.role, 'quotes.sign-off'))
-				ctx.mail({
-					to: p.mail,
-					subject: `Sign-off asked for: ${job.name}`,
-					text: `${ctx.who.name} asks you to sign off ${job.name} at ${formatCents(total.price)}, margin ${formatRate(total.margin)}.\n\nWhy: ${reasons.join('; ')}.\n${i.note}`,
-					about: `job:${job.id}`
-				});
-		ctx.happened(`job:${job.id}`, `Sign-off asked for: ${reasons.join('; ')}`, `review:${e.id}`, 'today', 'track');
-	}
-});
-
-/** Signs off the estimate as it was asked for, or sends it back with words. */
-export const answerSignOff = defineCommand({
-	name: 'estimates.answer-sign-off',
-	access: 'quotes.sign-off',
-	input: Type.Object({ signOffId: Id, give: Type.Boolean(), answer: Text(1000) }, strict),
-	run(ctx, i) {
-		const s = ctx.get(signOffs, i.signOffId, 'This request');
-		if (s.state !== 'asked')
-			throw new Refusal(s.state === 'overtaken' ? 'A newer request has taken its place.' : `This was ${s.state} already.`);
-		const estimate = loadEstimate(ctx.db, s.estimateId);
-		if (!estimate || fingerprintOf(estimate) !== s.fingerprint)
-			throw new Refusal('The estimate was changed since it was asked for. Look at it, and let it be asked for again.');
-		if (!i.give && i.answer.trim() === '') throw new Refusal('Say what should change; a word is enough.', 'answer');
-		ctx.update(signOffs, s.id, {
-			state: i.give ? 'given' : 'sent back',
-			answeredBy: ctx.who.name,
-			answeredAt: ctx.now,
-			answer: i.answer.trim()
-		});
-		const e = ctx.get(estimates, s.estimateId, 'This estimate');
-		const job = ctx.get(jobs, e.jobId, 'Its job');
-		const asker = ctx.find(people, s.askedById);
-		if (asker)
+export const askSignOff = serve(contract.askSignOff, (ctx, i) => {
+	const e = ctx.get(estimates, i.estimateId, 'This estimate');
+	const estimate = loadEstimate(ctx.db, e.id);
+	const { reasons, last, holds } = signOffOf(ctx.db, e.id);
+	if (!estimate || reasons.length === 0) throw new Refusal('This estimate needs no sign-off: it can be issued.');
+	if (holds && last?.state === 'asked') throw new Refusal('It was asked for already, and nothing changed since.');
+	if (holds && last?.state === 'given') throw new Refusal('It is signed off as it stands: it can be issued.');
+	if (last?.state === 'asked') ctx.update(signOffs, last.id, { state: 'overtaken' });
+	const { total } = computeEstimate(estimate);
+	ctx.insert(signOffs, {
+		id: newId(),
+		estimateId: e.id,
+		fingerprint: fingerprintOf(estimate),
+		reasons,
+		price: total.price,
+		margin: total.margin,
+		askedById: ctx.who.id,
+		askedBy: ctx.who.name,
+		askedAt: ctx.now,
+		note: i.note.trim()
+	});
+	const job = ctx.get(jobs, e.jobId, 'Its job');
+	for (const p of ctx.db.select().from(people).where(eq(people.active, true)).all())
+		if (may(p.role, 'quotes.sign-off'))
 			ctx.mail({
-				to: asker.mail,
-				subject: `${i.give ? 'Signed off' : 'Sent back'}: ${job.name}`,
-				text: `${ctx.who.name}: ${i.answer.trim() || 'signed off'}`,
+				to: p.mail,
+				subject: `Sign-off asked for: ${job.name}`,
+				text: `${ctx.who.name} asks you to sign off ${job.name} at ${formatCents(total.price)}, margin ${formatRate(total.margin)}.\n\nWhy: ${reasons.join('; ')}.\n${i.note}`,
 				about: `job:${job.id}`
 			});
-		ctx.happened(
-			`job:${job.id}`,
-			i.give ? `Signed off at ${formatCents(s.price)}` : `Sent back: ${i.answer.trim()}`,
-			`review:${e.id}`,
-			'today',
-			'track'
-		);
-	}
+	ctx.happened(`job:${job.id}`, `Sign-off asked for: ${reasons.join('; ')}`, `review:${e.id}`, 'today', 'track');
+});
+
+export const answerSignOff = serve(contract.answerSignOff, (ctx, i) => {
+	const s = ctx.get(signOffs, i.signOffId, 'This request');
+	if (s.state !== 'asked')
+		throw new Refusal(s.state === 'overtaken' ? 'A newer request has taken its place.' : `This was ${s.state} already.`);
+	const estimate = loadEstimate(ctx.db, s.estimateId);
+	if (!estimate || fingerprintOf(estimate) !== s.fingerprint)
+		throw new Refusal('The estimate was changed since it was asked for. Look at it, and let it be asked for again.');
+	if (!i.give && i.answer.trim() === '') throw new Refusal('Say what should change; a word is enough.', 'answer');
+	ctx.update(signOffs, s.id, {
+		state: i.give ? 'given' : 'sent back',
+		answeredBy: ctx.who.name,
+		answeredAt: ctx.now,
+		answer: i.answer.trim()
+	});
+	const e = ctx.get(estimates, s.estimateId, 'This estimate');
+	const job = ctx.get(jobs, e.jobId, 'Its job');
+	const asker = ctx.find(people, s.askedById);
+	if (asker)
+		ctx.mail({
+			to: asker.mail,
+			subject: `${i.give ? 'Signed off' : 'Sent back'}: ${job.name}`,
+			text: `${ctx.who.name}: ${i.answer.trim() || 'signed off'}`,
+			about: `job:${job.id}`
+		});
+	ctx.happened(
+		`job:${job.id}`,
+		i.give ? `Signed off at ${formatCents(s.price)}` : `Sent back: ${i.answer.trim()}`,
+		`review:${e.id}`,
+		'today',
+		'track'
+	);
 });
 
 /**

@@ -1,8 +1,7 @@
-import { Type } from '@sinclair/typebox';
+import * as contract from '../../contract/estimates/scopes';
 import { asc, eq } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
-import { defineCommand, type Context } from '../commands';
-import { Id, Name, strict, Text } from '../commands/inputs';
+import { serve, type Context } from '../commands';
 import { estimates, lines, recipes, scopes, shapes } from '../db/schema';
 import { newId } from '../ids';
 import { done } from './done';
@@ -12,107 +11,70 @@ const scopeOf = (ctx: Context, id: string) => ctx.get(scopes, id, 'This scope');
 const inOrder = (ctx: Context, estimateId: string) =>
 	ctx.db.select().from(scopes).where(eq(scopes.estimateId, estimateId)).orderBy(asc(scopes.position)).all();
 
-export const addScope = defineCommand({
-	name: 'estimates.add-scope',
-	access: 'estimates.change',
-	input: Type.Object({ estimateId: Id, name: Name, wording: Type.Optional(Text()), option: Type.Optional(Type.Boolean()) }, strict),
-	run(ctx, i) {
-		ctx.get(estimates, i.estimateId, 'This estimate');
-		const scope = ctx.insert(scopes, {
-			id: newId(),
-			estimateId: i.estimateId,
-			position: nextScope(ctx, i.estimateId),
-			name: i.name,
-			wording: i.wording ?? '',
-			option: i.option ?? false
+export const addScope = serve(contract.addScope, (ctx, i) => {
+	ctx.get(estimates, i.estimateId, 'This estimate');
+	const scope = ctx.insert(scopes, {
+		id: newId(),
+		estimateId: i.estimateId,
+		position: nextScope(ctx, i.estimateId),
+		name: i.name,
+		wording: i.wording ?? '',
+		option: i.option ?? false
+	});
+	done(ctx, i.estimateId, `Scope ${i.name} added`);
+	return { scopeId: scope.id };
+});
+
+export const changeScope = serve(contract.changeScope, (ctx, { scopeId, move, ...patch }) => {
+	const scope = scopeOf(ctx, scopeId);
+	if (Object.keys(patch).length > 0) ctx.update(scopes, scope.id, patch);
+	if (move) {
+		swap(ctx, scopes, inOrder(ctx, scope.estimateId), scope.id, move);
+	}
+	done(ctx, scope.estimateId, `Scope ${patch.name ?? scope.name} changed`);
+});
+
+export const copyScope = serve(contract.copyScope, (ctx, i) => {
+	const scope = scopeOf(ctx, i.scopeId);
+	const copy = ctx.insert(scopes, { ...scope, id: newId(), name: i.name, position: nextScope(ctx, scope.estimateId) });
+	for (const s of ctx.db.select().from(shapes).where(eq(shapes.scopeId, scope.id)).all())
+		ctx.insert(shapes, { ...s, id: newId(), scopeId: copy.id });
+	const recipeIds = new Map<string, string>();
+	for (const r of ctx.db.select().from(recipes).where(eq(recipes.scopeId, scope.id)).all())
+		recipeIds.set(r.id, ctx.insert(recipes, { ...r, id: newId(), scopeId: copy.id }).id);
+	const rows = ctx.db.select().from(lines).where(eq(lines.scopeId, scope.id)).all();
+	const ids = new Map(rows.map((l) => [l.id, newId()]));
+	for (const l of rows) {
+		const source = l.source.by === 'parent' ? { ...l.source, parentId: ids.get(l.source.parentId) ?? l.source.parentId } : l.source;
+		ctx.insert(lines, {
+			...l,
+			id: ids.get(l.id) ?? newId(),
+			scopeId: copy.id,
+			source,
+			settled: null,
+			recipeId: l.recipeId ? (recipeIds.get(l.recipeId) ?? null) : null
 		});
-		done(ctx, i.estimateId, `Scope ${i.name} added`);
-		return { scopeId: scope.id };
 	}
+	done(ctx, scope.estimateId, `Scope ${scope.name} copied as ${i.name}`);
+	return { scopeId: copy.id };
 });
 
-export const changeScope = defineCommand({
-	name: 'estimates.change-scope',
-	access: 'estimates.change',
-	input: Type.Object(
-		{
-			scopeId: Id,
-			name: Type.Optional(Name),
-			wording: Type.Optional(Text()),
-			option: Type.Optional(Type.Boolean()),
-			setAside: Type.Optional(Type.Boolean()),
-			move: Type.Optional(Type.Union([Type.Literal(-1), Type.Literal(1)]))
-		},
-		strict
-	),
-	run(ctx, { scopeId, move, ...patch }) {
-		const scope = scopeOf(ctx, scopeId);
-		if (Object.keys(patch).length > 0) ctx.update(scopes, scope.id, patch);
-		if (move) {
-			swap(ctx, scopes, inOrder(ctx, scope.estimateId), scope.id, move);
-		}
-		done(ctx, scope.estimateId, `Scope ${patch.name ?? scope.name} changed`);
-	}
+export const removeScope = serve(contract.removeScope, (ctx, i) => {
+	const scope = scopeOf(ctx, i.scopeId);
+	for (const l of ctx.db.select().from(lines).where(eq(lines.scopeId, scope.id)).all()) ctx.remove(lines, l.id);
+	for (const r of ctx.db.select().from(recipes).where(eq(recipes.scopeId, scope.id)).all()) ctx.remove(recipes, r.id);
+	for (const s of ctx.db.select().from(shapes).where(eq(shapes.scopeId, scope.id)).all()) ctx.remove(shapes, s.id);
+	ctx.remove(scopes, scope.id);
+	done(ctx, scope.estimateId, `Scope ${scope.name} deleted`);
 });
 
-/** Copies a scope with its shapes and lines; what hangs on a line in it hangs on the copy's own line. */
-export const copyScope = defineCommand({
-	name: 'estimates.copy-scope',
-	access: 'estimates.change',
-	input: Type.Object({ scopeId: Id, name: Name }, strict),
-	run(ctx, i) {
-		const scope = scopeOf(ctx, i.scopeId);
-		const copy = ctx.insert(scopes, { ...scope, id: newId(), name: i.name, position: nextScope(ctx, scope.estimateId) });
-		for (const s of ctx.db.select().from(shapes).where(eq(shapes.scopeId, scope.id)).all())
-			ctx.insert(shapes, { ...s, id: newId(), scopeId: copy.id });
-		const recipeIds = new Map<string, string>();
-		for (const r of ctx.db.select().from(recipes).where(eq(recipes.scopeId, scope.id)).all())
-			recipeIds.set(r.id, ctx.insert(recipes, { ...r, id: newId(), scopeId: copy.id }).id);
-		const rows = ctx.db.select().from(lines).where(eq(lines.scopeId, scope.id)).all();
-		const ids = new Map(rows.map((l) => [l.id, newId()]));
-		for (const l of rows) {
-			const source = l.source.by === 'parent' ? { ...l.source, parentId: ids.get(l.source.parentId) ?? l.source.parentId } : l.source;
-			ctx.insert(lines, {
-				...l,
-				id: ids.get(l.id) ?? newId(),
-				scopeId: copy.id,
-				source,
-				settled: null,
-				recipeId: l.recipeId ? (recipeIds.get(l.recipeId) ?? null) : null
-			});
-		}
-		done(ctx, scope.estimateId, `Scope ${scope.name} copied as ${i.name}`);
-		return { scopeId: copy.id };
-	}
-});
-
-export const removeScope = defineCommand({
-	name: 'estimates.remove-scope',
-	access: 'estimates.change',
-	input: Type.Object({ scopeId: Id }, strict),
-	run(ctx, i) {
-		const scope = scopeOf(ctx, i.scopeId);
-		for (const l of ctx.db.select().from(lines).where(eq(lines.scopeId, scope.id)).all()) ctx.remove(lines, l.id);
-		for (const r of ctx.db.select().from(recipes).where(eq(recipes.scopeId, scope.id)).all()) ctx.remove(recipes, r.id);
-		for (const s of ctx.db.select().from(shapes).where(eq(shapes.scopeId, scope.id)).all()) ctx.remove(shapes, s.id);
-		ctx.remove(scopes, scope.id);
-		done(ctx, scope.estimateId, `Scope ${scope.name} deleted`);
-	}
-});
-
-/** Puts a scope before another one, or at the end. */
-export const placeScope = defineCommand({
-	name: 'estimates.place-scope',
-	access: 'estimates.change',
-	input: Type.Object({ scopeId: Id, beforeId: Type.Union([Id, Type.Null()]) }, strict),
-	run(ctx, i) {
-		const scope = scopeOf(ctx, i.scopeId);
-		if (i.beforeId === scope.id) return;
-		const others = inOrder(ctx, scope.estimateId).filter((s) => s.id !== scope.id);
-		const at = i.beforeId === null ? others.length : others.findIndex((s) => s.id === i.beforeId);
-		if (at < 0) throw new Refusal('The scope it was dropped on is not there any more. Look again.');
-		others.splice(at, 0, scope);
-		for (const [n, s] of others.entries()) if (s.position !== n + 1) ctx.update(scopes, s.id, { position: n + 1 });
-		done(ctx, scope.estimateId, `Scope ${scope.name} moved`);
-	}
+export const placeScope = serve(contract.placeScope, (ctx, i) => {
+	const scope = scopeOf(ctx, i.scopeId);
+	if (i.beforeId === scope.id) return;
+	const others = inOrder(ctx, scope.estimateId).filter((s) => s.id !== scope.id);
+	const at = i.beforeId === null ? others.length : others.findIndex((s) => s.id === i.beforeId);
+	if (at < 0) throw new Refusal('The scope it was dropped on is not there any more. Look again.');
+	others.splice(at, 0, scope);
+	for (const [n, s] of others.entries()) if (s.position !== n + 1) ctx.update(scopes, s.id, { position: n + 1 });
+	done(ctx, scope.estimateId, `Scope ${scope.name} moved`);
 });

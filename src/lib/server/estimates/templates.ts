@@ -1,10 +1,9 @@
-import { Type } from '@sinclair/typebox';
+import * as contract from '../../contract/estimates/templates';
 import { and, asc, desc, eq, ne, sql } from 'drizzle-orm';
 import { leftOut } from '../../core/estimate';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
-import { defineCommand } from '../commands';
-import { Id, Name, strict, Text } from '../commands/inputs';
+import { serve } from '../commands';
 import { estimates, jobs, lines, revisions, quotes, scopes, templates } from '../db/schema';
 import { newId } from '../ids';
 import { clearScopes, putScopes, recipesOf } from './copying';
@@ -12,130 +11,94 @@ import { done } from './done';
 import { loadEstimate } from './load';
 import { nextLine } from './position';
 
-/** Keeps an estimate as a template of its kind of work: scopes, wording and lines, without the measures of this one house. */
-export const saveTemplate = defineCommand({
-	name: 'estimates.save-template',
-	access: 'estimates.change',
-	input: Type.Object({ estimateId: Id, name: Name, kindOfWork: Text(80), replace: Type.Optional(Type.Boolean()) }, strict),
-	run(ctx, i) {
-		const row = ctx.get(estimates, i.estimateId, 'This estimate');
-		const estimate = loadEstimate(ctx.db, row.id);
-		if (!estimate || estimate.scopes.length === 0) throw new Refusal('There is nothing on this estimate yet.');
-		const known = ctx.db.select().from(templates).where(eq(templates.name, i.name)).get();
-		if (known && !i.replace && !known.setAside)
-			throw new Refusal('There is a template of this name already. Replace it, or choose another name.', 'name');
-		const kept = {
-			name: i.name,
-			kindOfWork: i.kindOfWork,
-			intro: row.intro,
-			estimate: {
-				...estimate,
-				discount: null,
-				scopes: estimate.scopes.map((s) => ({
-					...s,
-					shapes: [],
-					// What was typed for this house is not what the next one needs.
-					lines: s.lines.map((l) => ({ ...l, override: null, settled: null }))
-				}))
-			},
-			recipes: recipesOf(ctx.db, row.id),
-			at: ctx.now,
-			byName: ctx.who.name,
-			setAside: false
-		};
-		const t = known ? ctx.update(templates, known.id, kept) : ctx.insert(templates, { id: newId(), ...kept });
-		ctx.happened(`template:${t.id}`, `Template ${i.name} kept`, 'templates');
-		return { templateId: t.id };
-	}
+export const saveTemplate = serve(contract.saveTemplate, (ctx, i) => {
+	const row = ctx.get(estimates, i.estimateId, 'This estimate');
+	const estimate = loadEstimate(ctx.db, row.id);
+	if (!estimate || estimate.scopes.length === 0) throw new Refusal('There is nothing on this estimate yet.');
+	const known = ctx.db.select().from(templates).where(eq(templates.name, i.name)).get();
+	if (known && !i.replace && !known.setAside)
+		throw new Refusal('There is a template of this name already. Replace it, or choose another name.', 'name');
+	const kept = {
+		name: i.name,
+		kindOfWork: i.kindOfWork,
+		intro: row.intro,
+		estimate: {
+			...estimate,
+			discount: null,
+			scopes: estimate.scopes.map((s) => ({
+				...s,
+				shapes: [],
+				// What was typed for this house is not what the next one needs.
+				lines: s.lines.map((l) => ({ ...l, override: null, settled: null }))
+			}))
+		},
+		recipes: recipesOf(ctx.db, row.id),
+		at: ctx.now,
+		byName: ctx.who.name,
+		setAside: false
+	};
+	const t = known ? ctx.update(templates, known.id, kept) : ctx.insert(templates, { id: newId(), ...kept });
+	ctx.happened(`template:${t.id}`, `Template ${i.name} kept`, 'templates');
+	return { templateId: t.id };
 });
 
-/** Puts the scopes of a template on an estimate; prices are brought to today's by the estimator, with a preview. */
-export const useTemplate = defineCommand({
-	name: 'estimates.use-template',
-	access: 'estimates.change',
-	input: Type.Object({ estimateId: Id, templateId: Id }, strict),
-	run(ctx, i) {
-		const row = ctx.get(estimates, i.estimateId, 'This estimate');
-		const t = ctx.get(templates, i.templateId, 'This template');
-		const n = putScopes(ctx, row.id, t.estimate, { recipes: t.recipes, shapes: false });
-		ctx.update(estimates, row.id, { templateId: t.id, ...(row.intro === '' ? { intro: t.intro } : {}) });
-		done(ctx, row.id, `Template ${t.name}: ${n} scope${n === 1 ? '' : 's'}`);
-	}
+export const useTemplate = serve(contract.useTemplate, (ctx, i) => {
+	const row = ctx.get(estimates, i.estimateId, 'This estimate');
+	const t = ctx.get(templates, i.templateId, 'This template');
+	const n = putScopes(ctx, row.id, t.estimate, { recipes: t.recipes, shapes: false });
+	ctx.update(estimates, row.id, { templateId: t.id, ...(row.intro === '' ? { intro: t.intro } : {}) });
+	done(ctx, row.id, `Template ${t.name}: ${n} scope${n === 1 ? '' : 's'}`);
 });
 
-/** Takes a template off the list; estimates made from it stay. */
-export const setTemplateAside = defineCommand({
-	name: 'estimates.set-template-aside',
-	access: 'estimates.change',
-	input: Type.Object({ templateId: Id }, strict),
-	run(ctx, i) {
-		const t = ctx.update(templates, i.templateId, { setAside: true });
-		ctx.happened(`template:${t.id}`, `Template ${t.name} set aside`, 'templates');
-	}
+export const setTemplateAside = serve(contract.setTemplateAside, (ctx, i) => {
+	const t = ctx.update(templates, i.templateId, { setAside: true });
+	ctx.happened(`template:${t.id}`, `Template ${t.name} set aside`, 'templates');
 });
 
-/** Puts the scopes of an earlier estimate on this one, measures and all. */
-export const copyEstimate = defineCommand({
-	name: 'estimates.copy-from',
-	access: 'estimates.change',
-	input: Type.Object({ estimateId: Id, fromId: Id }, strict),
-	run(ctx, i) {
-		const row = ctx.get(estimates, i.estimateId, 'This estimate');
-		if (i.fromId === row.id) throw new Refusal('This is the estimate itself.');
-		const from = loadEstimate(ctx.db, ctx.get(estimates, i.fromId, 'That estimate').id);
-		if (!from) return;
-		const n = putScopes(ctx, row.id, from, { recipes: recipesOf(ctx.db, i.fromId), shapes: true });
-		done(ctx, row.id, `${n} scope${n === 1 ? '' : 's'} from an earlier estimate`);
-	}
+export const copyEstimate = serve(contract.copyEstimate, (ctx, i) => {
+	const row = ctx.get(estimates, i.estimateId, 'This estimate');
+	if (i.fromId === row.id) throw new Refusal('This is the estimate itself.');
+	const from = loadEstimate(ctx.db, ctx.get(estimates, i.fromId, 'That estimate').id);
+	if (!from) return;
+	const n = putScopes(ctx, row.id, from, { recipes: recipesOf(ctx.db, i.fromId), shapes: true });
+	done(ctx, row.id, `${n} scope${n === 1 ? '' : 's'} from an earlier estimate`);
 });
 
-/** Goes back to an issued revision as a new draft: the estimate becomes what that revision was. Undo takes it back. */
-export const draftFromRevision = defineCommand({
-	name: 'estimates.from-revision',
-	access: 'estimates.change',
-	input: Type.Object({ estimateId: Id, revisionId: Id }, strict),
-	run(ctx, i) {
-		const row = ctx.get(estimates, i.estimateId, 'This estimate');
-		const r = ctx.get(revisions, i.revisionId, 'This revision');
-		if (ctx.get(quotes, r.quoteId, 'Its quote').estimateId !== row.id) throw new Refusal('This revision belongs to another estimate.');
-		const known = recipesOf(ctx.db, row.id);
-		clearScopes(ctx, row.id);
-		putScopes(ctx, row.id, r.frozen.estimate, { recipes: known, shapes: true, keepIds: true });
-		ctx.update(estimates, row.id, { discount: r.frozen.estimate.discount, title: r.header.title, intro: r.header.intro });
-		done(ctx, row.id, `Back to revision ${r.revision} as a draft`);
-	}
+export const draftFromRevision = serve(contract.draftFromRevision, (ctx, i) => {
+	const row = ctx.get(estimates, i.estimateId, 'This estimate');
+	const r = ctx.get(revisions, i.revisionId, 'This revision');
+	if (ctx.get(quotes, r.quoteId, 'Its quote').estimateId !== row.id) throw new Refusal('This revision belongs to another estimate.');
+	const known = recipesOf(ctx.db, row.id);
+	clearScopes(ctx, row.id);
+	putScopes(ctx, row.id, r.frozen.estimate, { recipes: known, shapes: true, keepIds: true });
+	ctx.update(estimates, row.id, { discount: r.frozen.estimate.discount, title: r.header.title, intro: r.header.intro });
+	done(ctx, row.id, `Back to revision ${r.revision} as a draft`);
 });
 
-/** Puts a line of an earlier estimate of the same customer on a scope, at the price it had then. */
-export const addEarlier = defineCommand({
-	name: 'estimates.add-earlier',
-	access: 'estimates.change',
-	input: Type.Object({ scopeId: Id, lineId: Id }, strict),
-	run(ctx, i) {
-		const scope = ctx.get(scopes, i.scopeId, 'This scope');
-		const line = ctx.get(lines, i.lineId, 'That line');
-		const ownerOf = (scopeId: string) => {
-			const e = ctx.get(estimates, ctx.get(scopes, scopeId, 'Its scope').estimateId, 'Its estimate');
-			return ctx.get(jobs, e.jobId, 'Its job').customerId;
-		};
-		if (ownerOf(line.scopeId) !== ownerOf(scope.id)) throw new Refusal('That line belongs to another customer.');
-		const position = nextLine(ctx, scope.id);
-		const added = ctx.insert(lines, {
-			...line,
-			id: newId(),
-			scopeId: scope.id,
-			position,
-			// What measures or another line gave there is not known here.
-			source: line.source.by === 'typed' ? line.source : { by: 'typed', quantity: 10_000 as never },
-			override: null,
-			settled: null,
-			recipeId: null,
-			groupId: null,
-			option: false
-		});
-		done(ctx, scope.estimateId, `${line.name} added as it was sold before`);
-		return { lineId: added.id };
-	}
+export const addEarlier = serve(contract.addEarlier, (ctx, i) => {
+	const scope = ctx.get(scopes, i.scopeId, 'This scope');
+	const line = ctx.get(lines, i.lineId, 'That line');
+	const ownerOf = (scopeId: string) => {
+		const e = ctx.get(estimates, ctx.get(scopes, scopeId, 'Its scope').estimateId, 'Its estimate');
+		return ctx.get(jobs, e.jobId, 'Its job').customerId;
+	};
+	if (ownerOf(line.scopeId) !== ownerOf(scope.id)) throw new Refusal('That line belongs to another customer.');
+	const position = nextLine(ctx, scope.id);
+	const added = ctx.insert(lines, {
+		...line,
+		id: newId(),
+		scopeId: scope.id,
+		position,
+		// What measures or another line gave there is not known here.
+		source: line.source.by === 'typed' ? line.source : { by: 'typed', quantity: 10_000 as never },
+		override: null,
+		settled: null,
+		recipeId: null,
+		groupId: null,
+		option: false
+	});
+	done(ctx, scope.estimateId, `${line.name} added as it was sold before`);
+	return { lineId: added.id };
 });
 
 /** Templates, those of a kind of work first. */

@@ -1,3 +1,4 @@
+import { settingsOf } from '../company/settings';
 import { eq } from 'drizzle-orm';
 import { may, type Right, type Role } from '../../core/access';
 import { step, type Step } from '../../core/explain';
@@ -9,7 +10,7 @@ import { todayOf } from '../billing/queries';
 import { asChecked, bookOf, type BookEntry } from '../catalog/book';
 import { pricer } from '../catalog/pricing';
 import { NotAllowed } from '../commands';
-import { company, equipmentSheets, items } from '../db/schema';
+import { equipmentSheets, items } from '../db/schema';
 import { serviceInEdition } from '../flat-rate/editions';
 import { pricedServices } from '../flat-rate/queries';
 import { budgetFor, rateOn } from '../rates/load';
@@ -49,10 +50,10 @@ function itemPrice(app: App, id: string): Step | null {
 	if (!item) return null;
 	const by = pricer(db);
 	const { rule, price, breakEven } = by.of(item);
-	const settings = db.select({ settings: company.settings }).from(company).get()?.settings;
+	const settings = settingsOf(db);
 	return explainItem({
 		...{ name: item.name, unit: item.unit, kind: item.kind, cost: item.cost, own: item.rule, rule, price, breakEven },
-		overheadPercent: settings?.overheadPercent[item.kind] ?? 0,
+		overheadPercent: settings.overheadPercent[item.kind] ?? 0,
 		categories: by.categoriesOf(item.categoryId).map((c) => ({ ...c, source: `/price/catalog?category=${c.id}` })),
 		source: `/price/catalog/${item.id}`
 	});

@@ -1,12 +1,11 @@
-import { Type } from '@sinclair/typebox';
+import * as contract from '../../contract/flat-rate/editions';
 import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { EditionFile } from '../../core/formats';
 import { compareEdition, type EditionDiff, type HeldService, type PublishedService } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { todayOf } from '../billing/queries';
-import { defineCommand, type Context } from '../commands';
-import { Id, strict, Text } from '../commands/inputs';
+import { serve, type Context } from '../commands';
 import type { Orm } from '../db/open';
 import { estimates, flatCatalogs, flatCategories, flatEditions, flatServices, jobs, lines, scopes, stages } from '../db/schema';
 import { newId } from '../ids';
@@ -42,45 +41,36 @@ export function heldOf(db: Orm, catalogId: string): (HeldService & { id: string 
 		}));
 }
 
-/** Takes in an edition, from the port or by hand. It waits: nothing changes until somebody takes it. */
-export const receiveEdition = defineCommand({
-	name: 'flat-rate.receive-edition',
-	access: 'catalog.change',
-	size: 62_000_000,
-	input: Type.Object({ text: Type.String({ maxLength: 60_000_000 }), fileName: Text(200) }, strict),
-	run(ctx, i) {
-		const { file } = parseEdition(i.text);
-		const known = ctx.db
-			.select()
-			.from(flatEditions)
-			.where(
-				and(eq(flatEditions.publisher, file.publisher), eq(flatEditions.key, file.catalog.key), eq(flatEditions.edition, file.edition))
-			)
-			.get();
-		if (known?.state === 'taken') throw new Refusal(`Edition ${file.edition} of ${file.catalog.name} was taken already.`, 'file');
-		const held = catalogFor(ctx.db, { publisher: file.publisher, key: file.catalog.key });
-		if (held && held.edition >= file.edition)
-			throw new Refusal(`${held.name} is at edition ${held.edition}. Edition ${file.edition} is older and would go back.`, 'file');
-		const row = {
-			name: file.catalog.name,
-			published: file.published,
-			fileName: i.fileName,
-			receivedAt: ctx.now,
-			text: i.text,
-			state: 'waiting' as const,
-			settledAt: null
-		};
-		const id = known?.id ?? newId();
-		// The file itself is not copied into the history.
-		if (known) ctx.db.update(flatEditions).set(row).where(eq(flatEditions.id, id)).run();
-		else
-			ctx.db
-				.insert(flatEditions)
-				.values({ id, publisher: file.publisher, key: file.catalog.key, edition: file.edition, ...row })
-				.run();
-		ctx.happened(`edition:${id}`, `Edition ${file.edition} of ${file.catalog.name} came in`, 'catalog');
-		return { editionId: id };
-	}
+export const receiveEdition = serve(contract.receiveEdition, (ctx, i) => {
+	const { file } = parseEdition(i.text);
+	const known = ctx.db
+		.select()
+		.from(flatEditions)
+		.where(and(eq(flatEditions.publisher, file.publisher), eq(flatEditions.key, file.catalog.key), eq(flatEditions.edition, file.edition)))
+		.get();
+	if (known?.state === 'taken') throw new Refusal(`Edition ${file.edition} of ${file.catalog.name} was taken already.`, 'file');
+	const held = catalogFor(ctx.db, { publisher: file.publisher, key: file.catalog.key });
+	if (held && held.edition >= file.edition)
+		throw new Refusal(`${held.name} is at edition ${held.edition}. Edition ${file.edition} is older and would go back.`, 'file');
+	const row = {
+		name: file.catalog.name,
+		published: file.published,
+		fileName: i.fileName,
+		receivedAt: ctx.now,
+		text: i.text,
+		state: 'waiting' as const,
+		settledAt: null
+	};
+	const id = known?.id ?? newId();
+	// The file itself is not copied into the history.
+	if (known) ctx.db.update(flatEditions).set(row).where(eq(flatEditions.id, id)).run();
+	else
+		ctx.db
+			.insert(flatEditions)
+			.values({ id, publisher: file.publisher, key: file.catalog.key, edition: file.edition, ...row })
+			.run();
+	ctx.happened(`edition:${id}`, `Edition ${file.edition} of ${file.catalog.name} came in`, 'catalog');
+	return { editionId: id };
 });
 
 function waiting(db: Orm, editionId: string) {
@@ -147,54 +137,48 @@ export function openWith(db: Orm, serviceIds: string[]): { jobId: string; name: 
 		.all();
 }
 
-/** Takes an edition: new services come in, changed ones follow, withdrawn ones are no longer offered; what is kept as ours stays. */
-export const takeEdition = defineCommand({
-	name: 'flat-rate.take-edition',
-	access: 'catalog.change',
-	input: Type.Object({ editionId: Id }, strict),
-	run(ctx, i) {
-		const edition = waiting(ctx.db, i.editionId);
-		if (edition.state === 'taken') throw new Refusal('This edition was taken already.');
-		const { catalog: known, file, services, diff } = diffOf(ctx.db, edition, ctx.today);
-		if (known && known.edition >= edition.edition)
-			throw new Refusal(`The catalog is at edition ${known.edition} already: this one would go back.`);
-		const taken = ctx.db.select({ id: flatCatalogs.id }).from(flatCatalogs).where(eq(flatCatalogs.name, edition.name)).get();
-		const name = taken && taken.id !== known?.id ? `${edition.name}, ${edition.publisher}` : edition.name;
-		const catalog = known
-			? ctx.update(flatCatalogs, known.id, { edition: edition.edition, name, trade: file.catalog.trade })
-			: ctx.insert(flatCatalogs, {
-					id: newId(),
-					name,
-					trade: file.catalog.trade,
-					publisher: edition.publisher,
-					key: edition.key,
-					edition: edition.edition,
-					...firstTerms(ctx.db)
-				});
-		const categoryIds = putCategories(ctx, catalog.id, file);
-		putServices(ctx, catalog.id, services, categoryIds);
-		for (const w of diff.withdrawn)
-			ctx.db
-				.update(flatServices)
-				.set({ withdrawn: true })
-				.where(and(eq(flatServices.catalogId, catalog.id), eq(flatServices.key, w.key)))
-				.run();
-		const n = (count: number, word: string) => (count ? [`${count} ${word}`] : []);
-		const said =
-			[
-				...n(diff.added.length, 'new'),
-				...n(diff.changed.length, 'changed'),
-				...n(diff.withdrawn.length, 'withdrawn'),
-				...n(diff.left.length, 'kept as ours')
-			].join(', ') || 'nothing different';
+export const takeEdition = serve(contract.takeEdition, (ctx, i) => {
+	const edition = waiting(ctx.db, i.editionId);
+	if (edition.state === 'taken') throw new Refusal('This edition was taken already.');
+	const { catalog: known, file, services, diff } = diffOf(ctx.db, edition, ctx.today);
+	if (known && known.edition >= edition.edition)
+		throw new Refusal(`The catalog is at edition ${known.edition} already: this one would go back.`);
+	const taken = ctx.db.select({ id: flatCatalogs.id }).from(flatCatalogs).where(eq(flatCatalogs.name, edition.name)).get();
+	const name = taken && taken.id !== known?.id ? `${edition.name}, ${edition.publisher}` : edition.name;
+	const catalog = known
+		? ctx.update(flatCatalogs, known.id, { edition: edition.edition, name, trade: file.catalog.trade })
+		: ctx.insert(flatCatalogs, {
+				id: newId(),
+				name,
+				trade: file.catalog.trade,
+				publisher: edition.publisher,
+				key: edition.key,
+				edition: edition.edition,
+				...firstTerms(ctx.db)
+			});
+	const categoryIds = putCategories(ctx, catalog.id, file);
+	putServices(ctx, catalog.id, services, categoryIds);
+	for (const w of diff.withdrawn)
 		ctx.db
-			.update(flatEditions)
-			.set({ state: 'taken', settledAt: ctx.now, byName: ctx.who.name, said })
-			.where(eq(flatEditions.id, edition.id))
+			.update(flatServices)
+			.set({ withdrawn: true })
+			.where(and(eq(flatServices.catalogId, catalog.id), eq(flatServices.key, w.key)))
 			.run();
-		ctx.happened(`flat-catalog:${catalog.id}`, `Edition ${edition.edition} of ${catalog.name} taken: ${said}`, 'catalog');
-		return { catalogId: catalog.id, said };
-	}
+	const n = (count: number, word: string) => (count ? [`${count} ${word}`] : []);
+	const said =
+		[
+			...n(diff.added.length, 'new'),
+			...n(diff.changed.length, 'changed'),
+			...n(diff.withdrawn.length, 'withdrawn'),
+			...n(diff.left.length, 'kept as ours')
+		].join(', ') || 'nothing different';
+	ctx.db
+		.update(flatEditions)
+		.set({ state: 'taken', settledAt: ctx.now, byName: ctx.who.name, said })
+		.where(eq(flatEditions.id, edition.id))
+		.run();
+	ctx.happened(`flat-catalog:${catalog.id}`, `Edition ${edition.edition} of ${catalog.name} taken: ${said}`, 'catalog');
+	return { catalogId: catalog.id, said };
 });
 
 /** The edition's tree of categories; those it no longer has stay while services are in them. */
@@ -267,19 +251,13 @@ function putServices(ctx: Context, catalogId: string, services: PublishedService
 	});
 }
 
-/** Leaves an edition: it is not asked about again, and can still be taken from the list. */
-export const leaveEdition = defineCommand({
-	name: 'flat-rate.leave-edition',
-	access: 'catalog.change',
-	input: Type.Object({ editionId: Id }, strict),
-	run(ctx, i) {
-		const edition = waiting(ctx.db, i.editionId);
-		if (edition.state === 'taken') throw new Refusal('This edition was taken already.');
-		ctx.db
-			.update(flatEditions)
-			.set({ state: 'left', settledAt: ctx.now, byName: ctx.who.name })
-			.where(inArray(flatEditions.id, [edition.id]))
-			.run();
-		ctx.happened(`edition:${edition.id}`, `Edition ${edition.edition} of ${edition.name} left`, 'catalog');
-	}
+export const leaveEdition = serve(contract.leaveEdition, (ctx, i) => {
+	const edition = waiting(ctx.db, i.editionId);
+	if (edition.state === 'taken') throw new Refusal('This edition was taken already.');
+	ctx.db
+		.update(flatEditions)
+		.set({ state: 'left', settledAt: ctx.now, byName: ctx.who.name })
+		.where(inArray(flatEditions.id, [edition.id]))
+		.run();
+	ctx.happened(`edition:${edition.id}`, `Edition ${edition.edition} of ${edition.name} left`, 'catalog');
 });

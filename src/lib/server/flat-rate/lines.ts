@@ -1,66 +1,56 @@
-import { Type } from '@sinclair/typebox';
+import * as contract from '../../contract/flat-rate/lines';
 import { parseQuantity, quantity, type Quantity } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { notNegative } from '../catalog/rules';
 import { taxOfJob } from '../company/tax';
-import { defineCommand } from '../commands';
-import { Id, strict, Typed } from '../commands/inputs';
+import { serve } from '../commands';
 import { estimates, lines, scopes } from '../db/schema';
 import { newId } from '../ids';
 import { done } from '../estimates/done';
 import { flatLines, serviceFor } from './reckon';
 import { nextLine } from '../estimates/position';
 
-/**
- * Puts a flat-rate service on a scope: one line the customer reads, with title, wording and the whole price; its materials hang on it,
- * hidden, so that they are ordered and taxed as materials.
- */
-export const addService = defineCommand({
-	name: 'estimates.add-service',
-	access: 'estimates.change',
-	input: Type.Object({ scopeId: Id, serviceId: Id, quantity: Type.Optional(Typed) }, strict),
-	run(ctx, i) {
-		const scope = ctx.get(scopes, i.scopeId, 'This scope');
-		const estimate = ctx.get(estimates, scope.estimateId, 'This estimate');
-		const found = serviceFor(ctx.db, i.serviceId, estimate.jobId, ctx.today);
-		if (!found) throw new Refusal('This service is not there any more.');
-		const { service, catalog, terms, group } = found;
-		if (!catalog.on) throw new Refusal(`${catalog.name} is switched off.`);
-		if (service.withdrawn && !service.ours) throw new Refusal(`${service.title} was withdrawn by its publisher.`);
-		const tax = taxOfJob(ctx.db, estimate.jobId);
-		const n = i.quantity === undefined ? quantity(10_000) : notNegative(parseQuantity(i.quantity), 'quantity');
-		const priced = flatLines(service, terms, service.hours as Quantity, group);
-		let position = nextLine(ctx, scope.id);
-		const row = { scopeId: scope.id, unit: 'each', phase: '' };
-		const parent = ctx.insert(lines, {
+export const addService = serve(contract.addService, (ctx, i) => {
+	const scope = ctx.get(scopes, i.scopeId, 'This scope');
+	const estimate = ctx.get(estimates, scope.estimateId, 'This estimate');
+	const found = serviceFor(ctx.db, i.serviceId, estimate.jobId, ctx.today);
+	if (!found) throw new Refusal('This service is not there any more.');
+	const { service, catalog, terms, group } = found;
+	if (!catalog.on) throw new Refusal(`${catalog.name} is switched off.`);
+	if (service.withdrawn && !service.ours) throw new Refusal(`${service.title} was withdrawn by its publisher.`);
+	const tax = taxOfJob(ctx.db, estimate.jobId);
+	const n = i.quantity === undefined ? quantity(10_000) : notNegative(parseQuantity(i.quantity), 'quantity');
+	const priced = flatLines(service, terms, service.hours as Quantity, group);
+	let position = nextLine(ctx, scope.id);
+	const row = { scopeId: scope.id, unit: 'each', phase: '' };
+	const parent = ctx.insert(lines, {
+		id: newId(),
+		...row,
+		position: position++,
+		kind: 'labor',
+		name: service.title,
+		wording: service.wording ? `${service.title}. ${service.wording}` : '',
+		source: { by: 'typed', quantity: n },
+		...priced.hours,
+		rule: { by: 'inherit' },
+		taxCodeId: tax(catalog.laborTaxId),
+		sheetId: catalog.sheetId,
+		flat: { serviceId: service.id, part: 'hours' }
+	});
+	if (service.materials.length > 0)
+		ctx.insert(lines, {
 			id: newId(),
 			...row,
 			position: position++,
-			kind: 'labor',
-			name: service.title,
-			wording: service.wording ? `${service.title}. ${service.wording}` : '',
-			source: { by: 'typed', quantity: n },
-			...priced.hours,
+			kind: 'material',
+			name: `Materials: ${service.materials.map((m) => m.name).join(', ')}`.slice(0, 200),
+			source: { by: 'parent', parentId: parent.id, ratio: 10_000, step: 0 },
+			...priced.materials,
 			rule: { by: 'inherit' },
-			taxCodeId: tax(catalog.laborTaxId),
-			sheetId: catalog.sheetId,
-			flat: { serviceId: service.id, part: 'hours' }
+			taxCodeId: tax(catalog.materialTaxId),
+			hidden: true,
+			flat: { serviceId: service.id, part: 'materials' }
 		});
-		if (service.materials.length > 0)
-			ctx.insert(lines, {
-				id: newId(),
-				...row,
-				position: position++,
-				kind: 'material',
-				name: `Materials: ${service.materials.map((m) => m.name).join(', ')}`.slice(0, 200),
-				source: { by: 'parent', parentId: parent.id, ratio: 10_000, step: 0 },
-				...priced.materials,
-				rule: { by: 'inherit' },
-				taxCodeId: tax(catalog.materialTaxId),
-				hidden: true,
-				flat: { serviceId: service.id, part: 'materials' }
-			});
-		done(ctx, scope.estimateId, `${service.title} added to ${scope.name}`);
-		return { lineId: parent.id };
-	}
+	done(ctx, scope.estimateId, `${service.title} added to ${scope.name}`);
+	return { lineId: parent.id };
 });

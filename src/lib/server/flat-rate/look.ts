@@ -34,7 +34,7 @@ export async function lookForEditions(app: App, actor: Actor): Promise<{ receive
 			.sort((a, b) => b.edition - a.edition)[0];
 		if (!newest || known.has(`${newest.publisher}/${newest.key}/${newest.edition}`)) continue;
 		try {
-			app.run(receiveEdition as never, { text: await app.publisher.fetch(newest.file), fileName: newest.file }, actor);
+			app.run(receiveEdition, { text: await app.publisher.fetch(newest.file), fileName: newest.file }, actor);
 			received += 1;
 		} catch (e) {
 			problems.push(`${newest.name}, edition ${newest.edition}: ${wordsOf(e)}`);

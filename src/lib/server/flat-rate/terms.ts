@@ -1,9 +1,10 @@
+import { settingsOf } from '../company/settings';
 import { eq } from 'drizzle-orm';
 import { percent, unitPrice } from '../../core/money';
 import type { FlatTerms } from '../../core/pricing';
 import type { Day } from '../../core/time';
 import type { Orm } from '../db/open';
-import { company, flatCatalogs, laborSheets } from '../db/schema';
+import { flatCatalogs, laborSheets } from '../db/schema';
 import { rateOn } from '../rates/load';
 
 export type FlatCatalog = typeof flatCatalogs.$inferSelect;
@@ -11,13 +12,13 @@ export type FlatCatalog = typeof flatCatalogs.$inferSelect;
 /** What a catalog's services are priced by on a day: its markup and rounding, and the hour it sells. */
 export function termsOf(db: Orm, catalog: Pick<FlatCatalog, 'markup' | 'sheetId' | 'hourlyPrice' | 'rounding'>, day: Day): FlatTerms {
 	const rate = catalog.sheetId ? rateOn(db, catalog.sheetId, day) : null;
-	const settings = db.select({ settings: company.settings }).from(company).get()?.settings;
+	const settings = settingsOf(db);
 	return {
 		markup: percent(catalog.markup),
 		hourlyPrice: unitPrice(catalog.hourlyPrice ?? rate?.price ?? 0),
 		hourlyCost: unitPrice(rate?.loadedCost ?? 0),
 		overheadPerHour: unitPrice(rate?.overheadPerHour ?? 0),
-		overheadPercent: settings?.overheadPercent ?? {},
+		overheadPercent: settings.overheadPercent,
 		rounding: catalog.rounding
 	};
 }

@@ -1,7 +1,6 @@
 import { and, asc, desc, eq, inArray, isNotNull, isNull, sql, type SQL } from 'drizzle-orm';
 import { costTable, overUnder } from '../../core/costing';
 import { cents, type Cents } from '../../core/money';
-import { USUAL_LISTS } from '../../core/sales';
 import { areasFor, type Viewer } from '../../core/access';
 import { wallTime } from '../../core/time';
 import type { App } from '../app';
@@ -170,8 +169,8 @@ function shownTime(t: typeof timeEntries.$inferSelect) {
 const choicesForJob = (app: App) => {
 	const { settings } = companyOf(app);
 	return {
-		lists: settings.salesLists ?? USUAL_LISTS,
-		ownFields: settings.ownFields ?? [],
+		lists: settings.salesLists,
+		ownFields: settings.ownFields,
 		branches: app.db.orm.select({ id: branches.id, name: branches.name }).from(branches).all(),
 		staff: app.db.orm.select({ id: people.id, name: people.name, role: people.role }).from(people).where(eq(people.active, true)).all()
 	};

@@ -1,8 +1,7 @@
-import { Type } from '@sinclair/typebox';
+import * as contract from '../../contract/jobs/win';
 import { max, eq } from 'drizzle-orm';
 import { jobBudget, type Estimate, type QuoteTotals } from '../../core/estimate';
-import { defineCommand, type Context } from '../commands';
-import { Id, strict } from '../commands/inputs';
+import { serve, type Context } from '../commands';
 import { budgetRows, contractLines, itemSales, jobMaterials, jobs, phases } from '../db/schema';
 import { newId } from '../ids';
 import { planForWon } from '../billing/plan';
@@ -39,18 +38,12 @@ export function winJob(ctx: Context, job: typeof jobs.$inferSelect, agreed: Agre
 	return number;
 }
 
-/** Work that starts on a word, billed by time and materials: won without a quote. */
-export const winByHand = defineCommand({
-	name: 'jobs.win',
-	access: 'quotes.accept-by-hand',
-	input: Type.Object({ jobId: Id }, strict),
-	run(ctx, i) {
-		const job = ctx.get(jobs, i.jobId, 'This job');
-		if (job.number !== null) return { number: job.number };
-		const number = winJob(ctx, job, null);
-		ctx.happened(`job:${job.id}`, `Won without a quote, to be billed by time and materials; job ${number}`, 'track', 'today', 'plan');
-		return { number };
-	}
+export const winByHand = serve(contract.winByHand, (ctx, i) => {
+	const job = ctx.get(jobs, i.jobId, 'This job');
+	if (job.number !== null) return { number: job.number };
+	const number = winJob(ctx, job, null);
+	ctx.happened(`job:${job.id}`, `Won without a quote, to be billed by time and materials; job ${number}`, 'track', 'today', 'plan');
+	return { number };
 });
 
 /** A change order is accepted: contract, budget, materials, lines to bill and hours of the phases grow (or shrink) by it. */

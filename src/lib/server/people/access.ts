@@ -1,16 +1,13 @@
-import { Type } from '@sinclair/typebox';
+import * as contract from '../../contract/people/access';
 import { and, eq, ne } from 'drizzle-orm';
-import { ROLES } from '../../core/access';
 import { Refusal } from '../../core/refusal';
-import { defineCommand, type Context } from '../commands';
-import { Id, Name, strict, Text, Version } from '../commands/inputs';
+import { serve, type Context } from '../commands';
 import { company, links, people, sessions } from '../db/schema';
 import { newId } from '../ids';
 import { makeLink } from '../quotes/links';
 import { NO_PASSWORD } from './passwords';
 
 type Person = typeof people.$inferSelect;
-const Hash = Type.String({ pattern: '^\\$argon2id\\$', maxLength: 300 });
 
 /** How long a way to choose a password is open: an invitation a week, a reset an hour. */
 export const INVITED_FOR = 7 * 86_400_000;
@@ -50,171 +47,86 @@ function sendWay(ctx: Context, person: Person, kind: 'invitation' | 'reset'): vo
 	});
 }
 
-/** Adds a person and sends the invitation: the password is theirs to choose, and nobody else ever knows it. */
-export const invitePerson = defineCommand({
-	name: 'people.invite',
-	access: 'people.change',
-	input: Type.Object(
-		{
-			name: Name,
-			mail: Type.String({ format: 'email', maxLength: 200 }),
-			role: Type.Union(ROLES.map((r) => Type.Literal(r))),
-			crewId: Type.Union([Id, Type.Null()]),
-			language: Type.Union([Type.Literal('en'), Type.Literal('es')]),
-			sheetId: Type.Union([Id, Type.Null()])
-		},
-		strict
-	),
-	run(ctx, i) {
-		const mail = i.mail.toLowerCase();
-		if (ctx.db.select({ id: people.id }).from(people).where(eq(people.mail, mail)).get())
-			throw new Refusal('Somebody has this mail address already.', 'mail');
-		const person = ctx.insert(people, {
-			id: newId(),
-			...i,
-			name: i.name.trim(),
-			mail,
-			skills: '',
-			color: 'slate',
-			passwordHash: NO_PASSWORD
-		});
-		sendWay(ctx, person, 'invitation');
-		ctx.happened(`person:${person.id}`, `${person.name} invited as ${i.role}`, 'people');
-		return { id: person.id };
-	}
+export const invitePerson = serve(contract.invitePerson, (ctx, i) => {
+	const mail = i.mail.toLowerCase();
+	if (ctx.db.select({ id: people.id }).from(people).where(eq(people.mail, mail)).get())
+		throw new Refusal('Somebody has this mail address already.', 'mail');
+	const person = ctx.insert(people, {
+		id: newId(),
+		...i,
+		name: i.name.trim(),
+		mail,
+		skills: '',
+		color: 'slate',
+		passwordHash: NO_PASSWORD
+	});
+	sendWay(ctx, person, 'invitation');
+	ctx.happened(`person:${person.id}`, `${person.name} invited as ${i.role}`, 'people');
+	return { id: person.id };
 });
 
-/** Sends the invitation once more, or a reset to somebody who has a password: the way that was sent before ends. */
-export const inviteAgain = defineCommand({
-	name: 'people.invite-again',
-	access: 'people.change',
-	input: Type.Object({ personId: Id }, strict),
-	run(ctx, i) {
-		const person = ctx.get(people, i.personId, 'This person');
-		if (!person.active) throw new Refusal('This person has no access. Give it back first.');
-		sendWay(ctx, person, person.passwordHash === NO_PASSWORD ? 'invitation' : 'reset');
-		ctx.happened(`person:${person.id}`, `A way to choose a password sent to ${person.name}`, 'people');
-	}
+export const inviteAgain = serve(contract.inviteAgain, (ctx, i) => {
+	const person = ctx.get(people, i.personId, 'This person');
+	if (!person.active) throw new Refusal('This person has no access. Give it back first.');
+	sendWay(ctx, person, person.passwordHash === NO_PASSWORD ? 'invitation' : 'reset');
+	ctx.happened(`person:${person.id}`, `A way to choose a password sent to ${person.name}`, 'people');
 });
 
-/** Role, crew and access of a person. Without access every session and stream of theirs ends at once, and no way to a password stays open. */
-export const changePerson = defineCommand({
-	name: 'people.change',
-	access: 'people.change',
-	input: Type.Object(
-		{
-			personId: Id,
-			role: Type.Union(ROLES.map((r) => Type.Literal(r))),
-			crewId: Type.Union([Id, Type.Null()]),
-			active: Type.Boolean(),
-			version: Version
-		},
-		strict
-	),
-	run(ctx, i) {
-		const p = ctx.get(people, i.personId, 'This person');
-		const owners = ctx.db
-			.select()
-			.from(people)
-			.where(eq(people.role, 'owner'))
-			.all()
-			.filter((o) => o.active);
-		if (p.role === 'owner' && owners.length === 1 && (i.role !== 'owner' || !i.active))
-			throw new Refusal('The last owner cannot be taken away.', 'role');
-		ctx.update(people, p.id, { role: i.role, crewId: i.crewId, active: i.active }, i.version);
-		if (!i.active) {
-			endSessions(ctx, p.id);
-			endWays(ctx, p.id);
-		} else if (i.role !== p.role) {
-			// An open stream was given its rights when it began: it ends, and the browser opens one with the new ones.
-			ctx.ended.push({ personId: p.id, but: '' });
-		}
-		ctx.happened(`person:${p.id}`, `${p.name} is ${i.active ? i.role : 'not active any more'}`, 'people');
-	}
-});
-
-/** Signs a person out everywhere, because a phone was lost; they sign in again. */
-export const endEverywhere = defineCommand({
-	name: 'people.end-sessions',
-	access: 'people.change',
-	input: Type.Object({ personId: Id }, strict),
-	run(ctx, i) {
-		const p = ctx.get(people, i.personId, 'This person');
+export const changePerson = serve(contract.changePerson, (ctx, i) => {
+	const p = ctx.get(people, i.personId, 'This person');
+	const owners = ctx.db
+		.select()
+		.from(people)
+		.where(eq(people.role, 'owner'))
+		.all()
+		.filter((o) => o.active);
+	if (p.role === 'owner' && owners.length === 1 && (i.role !== 'owner' || !i.active))
+		throw new Refusal('The last owner cannot be taken away.', 'role');
+	ctx.update(people, p.id, { role: i.role, crewId: i.crewId, active: i.active }, i.version);
+	if (!i.active) {
 		endSessions(ctx, p.id);
-		ctx.happened(`person:${p.id}`, `${p.name} signed out everywhere`, 'people');
+		endWays(ctx, p.id);
+	} else if (i.role !== p.role) {
+		// An open stream was given its rights when it began: it ends, and the browser opens one with the new ones.
+		ctx.ended.push({ personId: p.id, but: '' });
 	}
+	ctx.happened(`person:${p.id}`, `${p.name} is ${i.active ? i.role : 'not active any more'}`, 'people');
 });
 
-/** Somebody asks for a new password. Whether there is such an account is told to nobody: the answer is always the same. */
-export const requestReset = defineCommand({
-	name: 'people.request-reset',
-	access: 'public',
-	inner: true,
-	input: Type.Object({ mail: Text(200) }, strict),
-	run(ctx, i) {
-		const person = ctx.db.select().from(people).where(eq(people.mail, i.mail.trim().toLowerCase())).get();
-		if (!person?.active) return;
-		sendWay(ctx, person, 'reset');
-		ctx.happened(`person:${person.id}`, 'New password asked for');
-	}
+export const endEverywhere = serve(contract.endEverywhere, (ctx, i) => {
+	const p = ctx.get(people, i.personId, 'This person');
+	endSessions(ctx, p.id);
+	ctx.happened(`person:${p.id}`, `${p.name} signed out everywhere`, 'people');
 });
 
-/** A person chooses their password with the way that was sent to them. It is used up, and every session ends. */
-export const choosePassword = defineCommand({
-	name: 'people.choose-password',
-	access: 'password link',
-	inner: true,
-	input: Type.Object({ passwordHash: Hash }, strict),
-	run(ctx, i, actor) {
-		if (actor.type !== 'link') throw new Refusal('This needs the link from the mail.');
-		const person = ctx.get(people, actor.subjectId, 'This person');
-		if (!person.active) throw new Refusal('This account has no access any more.');
-		ctx.update(people, person.id, { passwordHash: i.passwordHash });
-		endWays(ctx, person.id);
-		endSessions(ctx, person.id);
-		ctx.happened(`person:${person.id}`, `${person.name} chose a password`);
-		return { personId: person.id };
-	}
+export const requestReset = serve(contract.requestReset, (ctx, i) => {
+	const person = ctx.db.select().from(people).where(eq(people.mail, i.mail.trim().toLowerCase())).get();
+	if (!person?.active) return;
+	sendWay(ctx, person, 'reset');
+	ctx.happened(`person:${person.id}`, 'New password asked for');
 });
 
-/** Somebody changes their own password; the one they are signed in with stays, all other sessions end. */
-export const changeOwnPassword = defineCommand({
-	name: 'people.change-own-password',
-	access: 'own.account',
-	inner: true,
-	input: Type.Object({ passwordHash: Hash, sessionId: Id }, strict),
-	run(ctx, i, actor) {
-		if (actor.type !== 'person') throw new Refusal('Sign in first.');
-		ctx.update(people, actor.id, { passwordHash: i.passwordHash });
-		endWays(ctx, actor.id);
-		endSessions(ctx, actor.id, i.sessionId);
-		ctx.happened(`person:${actor.id}`, 'Password changed');
-	}
+export const choosePassword = serve(contract.choosePassword, (ctx, i, actor) => {
+	if (actor.type !== 'link') throw new Refusal('This needs the link from the mail.');
+	const person = ctx.get(people, actor.subjectId, 'This person');
+	if (!person.active) throw new Refusal('This account has no access any more.');
+	ctx.update(people, person.id, { passwordHash: i.passwordHash });
+	endWays(ctx, person.id);
+	endSessions(ctx, person.id);
+	ctx.happened(`person:${person.id}`, `${person.name} chose a password`);
+	return { personId: person.id };
 });
 
-/** A person with a password of theirs, as the demo company and a restored file bring them: never from outside. */
-export const addPerson = defineCommand({
-	name: 'people.add',
-	access: 'system',
-	inner: true,
-	input: Type.Object(
-		{
-			id: Type.Optional(Id),
-			name: Name,
-			mail: Type.String({ format: 'email' }),
-			role: Type.Union(ROLES.map((r) => Type.Literal(r))),
-			crewId: Type.Union([Id, Type.Null()]),
-			skills: Text(200),
-			color: Text(20),
-			language: Text(5),
-			sheetId: Type.Union([Id, Type.Null()]),
-			passwordHash: Hash
-		},
-		strict
-	),
-	run(ctx, i) {
-		const person = ctx.insert(people, { ...i, id: i.id ?? newId(), mail: i.mail.toLowerCase() });
-		ctx.happened(`person:${person.id}`, `${i.name} joined as ${i.role}`, 'people');
-		return { id: person.id };
-	}
+export const changeOwnPassword = serve(contract.changeOwnPassword, (ctx, i, actor) => {
+	if (actor.type !== 'person') throw new Refusal('Sign in first.');
+	ctx.update(people, actor.id, { passwordHash: i.passwordHash });
+	endWays(ctx, actor.id);
+	endSessions(ctx, actor.id, i.sessionId);
+	ctx.happened(`person:${actor.id}`, 'Password changed');
+});
+
+export const addPerson = serve(contract.addPerson, (ctx, i) => {
+	const person = ctx.insert(people, { ...i, id: i.id ?? newId(), mail: i.mail.toLowerCase() });
+	ctx.happened(`person:${person.id}`, `${i.name} joined as ${i.role}`, 'people');
+	return { id: person.id };
 });

@@ -1,17 +1,14 @@
-import { Type } from '@sinclair/typebox';
+import * as contract from '../../contract/planning/commands';
 import { eq } from 'drizzle-orm';
 import { checkShift, conflictsOf, isWorkingDay, type Conflict, type Shift } from '../../core/planning';
 import { addDays, longDay, type Day } from '../../core/time';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
-import { defineCommand, Missing, type Context } from '../commands';
-import { DayText, Id, strict, Text, Version } from '../commands/inputs';
+import { serve, Missing, type Context } from '../commands';
 import { company, jobs, people, shifts, stages } from '../db/schema';
 import type { Orm } from '../db/open';
 import { newId } from '../ids';
 import { calendar, jobName, shiftsAround } from './load';
-
-const Minute = Type.Union([Type.Integer({ minimum: 0, maximum: 2160 }), Type.Null()]);
 
 /** What speaks against shifts, before they are saved. */
 export function conflictsAgainst(db: Orm, wanted: readonly Shift[], without: readonly string[] = []): Conflict[] {
@@ -32,17 +29,6 @@ export function daysOf(db: Orm, from: Day, to: Day): Day[] {
 	for (let d = from; d <= to && days.length < 200; d = addDays(d, 1)) if (!own || isWorkingDay(d, own.hours, own.holidays)) days.push(d);
 	return days.length > 0 ? days : [from];
 }
-
-const Plan = {
-	jobId: Id,
-	phase: Text(80),
-	personIds: Type.Array(Type.Union([Id, Type.Null()]), { minItems: 1, maxItems: 60 }),
-	from: DayText,
-	to: DayText,
-	start: Minute,
-	end: Minute,
-	note: Text(500)
-};
 
 function wantedShifts(
 	db: Orm,
@@ -72,26 +58,15 @@ function refuseConflicts(conflicts: readonly Conflict[], despite: boolean | unde
 		);
 }
 
-/** Puts people on a job for a stretch of days. Conflicts are said before saving; whoever knows better saves all the same. */
-export const addShifts = defineCommand({
-	name: 'plan.add',
-	access: 'plan.change',
-	input: Type.Object({ ...Plan, despite: Type.Optional(Type.Boolean()) }, strict),
-	run(ctx, i) {
-		const job = wonJob(ctx, i.jobId);
-		for (const id of i.personIds) if (id) ctx.get(people, id, 'This person');
-		const wanted = wantedShifts(ctx.db, i);
-		const conflicts = conflictsAgainst(ctx.db, wanted);
-		refuseConflicts(conflicts, i.despite);
-		for (const w of wanted) ctx.insert(shifts, { ...w, phase: i.phase, note: i.note });
-		ctx.happened(
-			`job:${job.id}`,
-			`${wanted.length} shift${wanted.length === 1 ? '' : 's'} planned from ${longDay(i.from)}`,
-			'plan',
-			'today'
-		);
-		return { shiftIds: wanted.map((w) => w.id), conflicts: conflicts.length };
-	}
+export const addShifts = serve(contract.addShifts, (ctx, i) => {
+	const job = wonJob(ctx, i.jobId);
+	for (const id of i.personIds) if (id) ctx.get(people, id, 'This person');
+	const wanted = wantedShifts(ctx.db, i);
+	const conflicts = conflictsAgainst(ctx.db, wanted);
+	refuseConflicts(conflicts, i.despite);
+	for (const w of wanted) ctx.insert(shifts, { ...w, phase: i.phase, note: i.note });
+	ctx.happened(`job:${job.id}`, `${wanted.length} shift${wanted.length === 1 ? '' : 's'} planned from ${longDay(i.from)}`, 'plan', 'today');
+	return { shiftIds: wanted.map((w) => w.id), conflicts: conflicts.length };
 });
 
 function wonJob(ctx: Context, jobId: string) {
@@ -128,27 +103,12 @@ export function movedShifts(db: Orm, i: Move): { wanted: Shift[]; without: strin
 	return { wanted, without: rows.map((r) => r.id), rows };
 }
 
-/** Moves shifts by days, to another person, or changes from–to. All of them or none. */
-export const moveShifts = defineCommand({
-	name: 'plan.move',
-	access: 'plan.change',
-	input: Type.Object(
-		{
-			shifts: Type.Array(Type.Object({ id: Id, version: Version }, strict), { minItems: 1, maxItems: 200 }),
-			byDays: Type.Optional(Type.Integer({ minimum: -400, maximum: 400 })),
-			personId: Type.Optional(Type.Union([Id, Type.Null()])),
-			span: Type.Optional(Type.Object({ start: Minute, end: Minute }, strict)),
-			despite: Type.Optional(Type.Boolean())
-		},
-		strict
-	),
-	run(ctx, i) {
-		if (i.personId) ctx.get(people, i.personId, 'This person');
-		const { wanted, without, rows } = movedShifts(ctx.db, i);
-		refuseConflicts(conflictsAgainst(ctx.db, wanted, without), i.despite);
-		wanted.forEach((w, n) => ctx.update(shifts, w.id, { personId: w.personId, day: w.day, from: w.from, to: w.to }, i.shifts[n]?.version));
-		tellJobs(ctx, rows, 'moved');
-	}
+export const moveShifts = serve(contract.moveShifts, (ctx, i) => {
+	if (i.personId) ctx.get(people, i.personId, 'This person');
+	const { wanted, without, rows } = movedShifts(ctx.db, i);
+	refuseConflicts(conflictsAgainst(ctx.db, wanted, without), i.despite);
+	wanted.forEach((w, n) => ctx.update(shifts, w.id, { personId: w.personId, day: w.day, from: w.from, to: w.to }, i.shifts[n]?.version));
+	tellJobs(ctx, rows, 'moved');
 });
 
 /** Tells each job what became of its own shifts. */
@@ -158,15 +118,10 @@ function tellJobs(ctx: Context, rows: readonly { jobId: string }[], what: string
 	for (const [jobId, n] of byJob) ctx.happened(`job:${jobId}`, `${n} shift${n === 1 ? '' : 's'} ${what}`, 'plan', 'today');
 }
 
-export const removeShifts = defineCommand({
-	name: 'plan.remove',
-	access: 'plan.change',
-	input: Type.Object({ shiftIds: Type.Array(Id, { minItems: 1, maxItems: 200 }) }, strict),
-	run(ctx, i) {
-		const rows = i.shiftIds.map((id) => ctx.get(shifts, id, 'This shift'));
-		for (const r of rows) ctx.remove(shifts, r.id);
-		tellJobs(ctx, rows, 'taken off the plan');
-	}
+export const removeShifts = serve(contract.removeShifts, (ctx, i) => {
+	const rows = i.shiftIds.map((id) => ctx.get(shifts, id, 'This shift'));
+	for (const r of rows) ctx.remove(shifts, r.id);
+	tellJobs(ctx, rows, 'taken off the plan');
 });
 
 /** Sees to it that a job that is worked on stands under way. */

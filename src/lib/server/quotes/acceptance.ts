@@ -1,11 +1,10 @@
+import * as contract from '../../contract/quotes/acceptance';
 import { asc, eq, sql } from 'drizzle-orm';
 import { computeEstimate, frozenHolds, membersOf, quoteTotals, type QuoteTotals } from '../../core/estimate';
 import { recordText, type AcceptanceRecord } from '../../core/quotes';
 import { wallTime } from '../../core/time';
-import { Type } from '@sinclair/typebox';
 import { Refusal } from '../../core/refusal';
-import { defineCommand, type Context } from '../commands';
-import { strict } from '../commands/inputs';
+import { serve, type Context } from '../commands';
 import { log } from '../log';
 import type { Orm } from '../db/open';
 import { answers, company, quotes, revisions, signatures } from '../db/schema';
@@ -94,28 +93,22 @@ export function recordOrDue(...of: Parameters<typeof makeRecord>): {
 	}
 }
 
-/** Makes the records that could not be made with their acceptance. @returns how many */
-export const makeDueRecords = defineCommand({
-	name: 'quotes.make-due-records',
-	access: 'system',
-	input: Type.Object({}, strict),
-	run(ctx) {
-		const due = ctx.db
-			.select()
-			.from(answers)
-			.where(sql`record_due = 1`)
-			.limit(20)
-			.all();
-		for (const a of due) {
-			const r = ctx.get(revisions, a.revisionId, 'This quote');
-			const quote = ctx.get(quotes, r.quoteId, 'This quote');
-			const totals = quoteTotals(computeEstimate(r.frozen.estimate, { chosen: new Set(a.chosen) }), r.frozen.tax);
-			const made = makeRecord(ctx, r, quote.number, totals, a, signaturesOf(ctx.db, r.id));
-			ctx.update(answers, a.id, { ...made, recordDue: false });
-			ctx.happened(`job:${quote.jobId}`, `Record of the acceptance of quote ${quote.number} made`);
-		}
-		return { made: due.length };
+export const makeDueRecords = serve(contract.makeDueRecords, (ctx) => {
+	const due = ctx.db
+		.select()
+		.from(answers)
+		.where(sql`record_due = 1`)
+		.limit(20)
+		.all();
+	for (const a of due) {
+		const r = ctx.get(revisions, a.revisionId, 'This quote');
+		const quote = ctx.get(quotes, r.quoteId, 'This quote');
+		const totals = quoteTotals(computeEstimate(r.frozen.estimate, { chosen: new Set(a.chosen) }), r.frozen.tax);
+		const made = makeRecord(ctx, r, quote.number, totals, a, signaturesOf(ctx.db, r.id));
+		ctx.update(answers, a.id, { ...made, recordDue: false });
+		ctx.happened(`job:${quote.jobId}`, `Record of the acceptance of quote ${quote.number} made`);
 	}
+	return { made: due.length };
 });
 
 /** Whether a record waits to be made. */

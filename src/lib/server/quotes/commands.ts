@@ -1,15 +1,13 @@
-import { Type } from '@sinclair/typebox';
+import * as contract from '../../contract/quotes/commands';
 import { and, eq, max } from 'drizzle-orm';
-import { coherent, mapRich, USUAL_LAYOUT } from '../../core/documents';
+import { coherent, mapRich } from '../../core/documents';
 import { checkChoice, computeEstimate, freeze, groupProblems, membersOf, presetsOf, quoteTotals, type Estimate } from '../../core/estimate';
 import { formatCents } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { fillLetter, readPhones, readRecipients, USUAL_MESSAGE } from '../../core/quotes';
 import { ownWords } from '../../core/sales';
 import { addDays, instantOf, longDay, wallTime } from '../../core/time';
-import { defineCommand, type Actor, type Context } from '../commands';
-import { Id, Name, strict, Text } from '../commands/inputs';
-import { LayoutInput } from '../documents/settings';
+import { serve, type Actor, type Context } from '../commands';
 import {
 	answers,
 	attachments,
@@ -41,183 +39,150 @@ import { recordOrDue, signaturesOf } from './acceptance';
 import { personInCharge } from './in-charge';
 import { linkOf, makeLink } from './links';
 
-/** Freezes the estimate as the next revision of the job's quote, gives it its number and mails the link. */
-export const issueQuote = defineCommand({
-	name: 'quotes.issue',
-	access: 'quotes.issue',
-	input: Type.Object(
-		{
-			estimateId: Id,
-			/** Addresses with commas between; empty: only frozen. */
-			to: Text(1000),
-			subject: Text(200),
-			text: Text(8000),
-			despite: Type.Optional(Type.Boolean()),
-			/** Phone numbers that get a text message with the link, and what it says. */
-			textTo: Type.Optional(Text(200)),
-			message: Type.Optional(Text(600)),
-			/** A copy to whoever issues it. */
-			copy: Type.Optional(Type.Boolean()),
-			/** When it goes out, as wall time of the company: 2027-04-15T08:00; empty: now. */
-			sendAt: Type.Optional(Text(16)),
-			/** Keep this wording for the next quotes. */
-			keep: Type.Optional(Type.Boolean()),
-			/** How the document is laid out; absent: as the company does. */
-			layout: Type.Optional(LayoutInput),
-			/** Text blocks that it begins and ends with; absent: all of them. */
-			blocks: Type.Optional(Type.Array(Id, { maxItems: 40 })),
-			/** Files of the customer that go with it, as links on its page. */
-			files: Type.Optional(Type.Array(Id, { maxItems: 40, uniqueItems: true })),
-			/** Who must all sign; fewer than two: whoever accepts. */
-			signers: Type.Optional(Type.Array(Name, { maxItems: 8 }))
-		},
-		strict
-	),
-	run(ctx, i, actor) {
-		const row = ctx.get(estimates, i.estimateId, 'This estimate');
-		const estimate = loadEstimate(ctx.db, row.id);
-		const job = ctx.get(jobs, row.jobId, 'This job');
-		if (!estimate) throw new Refusal('This estimate is not there any more.');
-		if (job.number !== null && row.change === null) throw new Refusal('This job is won already; what comes now is a change order.');
-		if (row.change !== null && isAccepted(ctx, row.id))
-			throw new Refusal('This change order is accepted already; what comes now is another one.');
-		if (row.change !== null && job.number === null) throw new Refusal('A change order belongs to a job that is won.');
-		const result = computeEstimate(estimate);
-		if (result.problems[0]) throw new Refusal(`Before it goes out: ${result.problems[0].text}`);
-		if (result.lines.every((l) => l.state === 'aside')) throw new Refusal('There is nothing on this estimate yet.');
-		if (result.toDecide.length > 0)
-			throw new Refusal(
-				`Before it goes out: ${result.toDecide.length} line${result.toDecide.length > 1 ? 's' : ''} still to decide (${result.toDecide[0]?.line.name}).`
-			);
-		const wrongGroup = groupProblems(estimate)[0];
-		if (wrongGroup) throw new Refusal(`Before it goes out: ${wrongGroup}`);
-		if (result.total.profit < 0 && !i.despite)
-			throw new Refusal(
-				`This price is ${formatCents(-result.total.profit)} below break-even. Issue it all the same if that is meant.`,
-				'despite'
-			);
-		checkSignedOff(ctx, row.id, estimate, actor.type === 'person' ? actor.role : null);
-		const own = ctx.get(company, 'company', 'The company');
-		const recipients = readRecipients(i.to);
-		const phones = readPhones(i.textTo ?? '');
-		const at = sendingTime(i.sendAt ?? '', ctx.now, own.zone);
-		const customer = ctx.get(customers, job.customerId, 'The customer');
-		const site = job.siteId ? ctx.find(sites, job.siteId) : undefined;
-		const tax = {
-			codes: ctx.db.select().from(taxCodes).all(),
-			components: ctx.db.select().from(taxComponents).all(),
-			day: ctx.today,
-			exemption: customer.exemption
-		};
-		const frozen = freeze(estimate, tax);
-		let quote = ctx.db.select().from(quotes).where(eq(quotes.estimateId, row.id)).get();
-		quote ??= ctx.insert(quotes, { id: newId(), number: ctx.nextNumber('quote'), jobId: job.id, estimateId: row.id, createdAt: ctx.now });
-		for (const old of ctx.db
-			.select()
+export const issueQuote = serve(contract.issueQuote, (ctx, i, actor) => {
+	const row = ctx.get(estimates, i.estimateId, 'This estimate');
+	const estimate = loadEstimate(ctx.db, row.id);
+	const job = ctx.get(jobs, row.jobId, 'This job');
+	if (!estimate) throw new Refusal('This estimate is not there any more.');
+	if (job.number !== null && row.change === null) throw new Refusal('This job is won already; what comes now is a change order.');
+	if (row.change !== null && isAccepted(ctx, row.id))
+		throw new Refusal('This change order is accepted already; what comes now is another one.');
+	if (row.change !== null && job.number === null) throw new Refusal('A change order belongs to a job that is won.');
+	const result = computeEstimate(estimate);
+	if (result.problems[0]) throw new Refusal(`Before it goes out: ${result.problems[0].text}`);
+	if (result.lines.every((l) => l.state === 'aside')) throw new Refusal('There is nothing on this estimate yet.');
+	if (result.toDecide.length > 0)
+		throw new Refusal(
+			`Before it goes out: ${result.toDecide.length} line${result.toDecide.length > 1 ? 's' : ''} still to decide (${result.toDecide[0]?.line.name}).`
+		);
+	const wrongGroup = groupProblems(estimate)[0];
+	if (wrongGroup) throw new Refusal(`Before it goes out: ${wrongGroup}`);
+	if (result.total.profit < 0 && !i.despite)
+		throw new Refusal(
+			`This price is ${formatCents(-result.total.profit)} below break-even. Issue it all the same if that is meant.`,
+			'despite'
+		);
+	checkSignedOff(ctx, row.id, estimate, actor.type === 'person' ? actor.role : null);
+	const own = ctx.get(company, 'company', 'The company');
+	const recipients = readRecipients(i.to);
+	const phones = readPhones(i.textTo ?? '');
+	const at = sendingTime(i.sendAt ?? '', ctx.now, own.zone);
+	const customer = ctx.get(customers, job.customerId, 'The customer');
+	const site = job.siteId ? ctx.find(sites, job.siteId) : undefined;
+	const tax = {
+		codes: ctx.db.select().from(taxCodes).all(),
+		components: ctx.db.select().from(taxComponents).all(),
+		day: ctx.today,
+		exemption: customer.exemption
+	};
+	const frozen = freeze(estimate, tax);
+	let quote = ctx.db.select().from(quotes).where(eq(quotes.estimateId, row.id)).get();
+	quote ??= ctx.insert(quotes, { id: newId(), number: ctx.nextNumber('quote'), jobId: job.id, estimateId: row.id, createdAt: ctx.now });
+	for (const old of ctx.db
+		.select()
+		.from(revisions)
+		.where(and(eq(revisions.quoteId, quote.id), eq(revisions.state, 'open')))
+		.all()) {
+		ctx.db.update(revisions).set({ state: 'replaced' }).where(eq(revisions.id, old.id)).run();
+		holdBack(ctx, old.id);
+	}
+	const number =
+		(ctx.db
+			.select({ n: max(revisions.revision) })
 			.from(revisions)
-			.where(and(eq(revisions.quoteId, quote.id), eq(revisions.state, 'open')))
-			.all()) {
-			ctx.db.update(revisions).set({ state: 'replaced' }).where(eq(revisions.id, old.id)).run();
-			holdBack(ctx, old.id);
-		}
-		const number =
-			(ctx.db
-				.select({ n: max(revisions.revision) })
-				.from(revisions)
-				.where(eq(revisions.quoteId, quote.id))
-				.get()?.n ?? 0) + 1;
-		const photos = photosForQuote(ctx.db, job.id);
-		const pictures = picturesOf(ctx, estimate);
-		const layout = coherent(i.layout ?? own.settings.quoteLayout ?? USUAL_LAYOUT);
-		const words = {
-			...ownWords(own.settings.ownFields ?? [], { customer: customer.own, site: site?.own ?? {}, job: job.own, quote: quote.own }),
-			customer: customer.name,
-			title: row.title,
-			number: String(quote.number),
-			total: formatCents(frozen.totals.total),
-			'valid until': longDay(addDays(wallTime(at, own.zone).day, own.settings.quoteDays)),
-			me: ctx.who.name,
-			company: own.name,
-			phone: own.phone
-		};
-		const block = (place: 'introduction' | 'closing') =>
-			(own.settings.textBlocks ?? [])
-				.filter((b) => b.place === place && (i.blocks?.includes(b.id) ?? true))
-				.flatMap((b) => mapRich(b.text, (t) => fillLetter(t, words)));
-		const [opening, closing] = [block('introduction'), block('closing')];
-		const signers = readSigners(i.signers ?? []);
-		const sheets = [...(layout.dataSheets ? sheetsOf(ctx, estimate) : []), ...filesOf(ctx, customer.id, i.files ?? [])];
-		const header = {
-			title: row.title,
-			customer: customer.name,
-			site: site?.address ?? '',
-			intro: row.intro,
-			terms: own.settings.terms,
-			company: own.name,
-			by: ctx.who.name,
-			...(row.change === null ? {} : { change: row.change }),
-			...(photos.length ? { photos } : {}),
-			...(Object.keys(pictures).length ? { pictures } : {}),
-			layout,
-			...(opening.length ? { opening } : {}),
-			...(closing.length ? { closing } : {}),
-			...(sheets.length ? { sheets } : {})
-		};
-		const whole = JSON.stringify({ header, frozen });
-		const revision = {
-			id: newId(),
-			quoteId: quote.id,
-			revision: number,
-			issuedAt: ctx.now,
-			issuedBy: ctx.who.name,
-			validUntil: addDays(wallTime(at, own.zone).day, own.settings.quoteDays),
-			header,
-			frozen,
-			hash: hashOf(whole),
-			net: frozen.totals.net,
-			tax: frozen.totals.tax,
-			total: frozen.totals.total,
-			sentTo: [...recipients, ...phones].join(', '),
-			goesOutAt: at > ctx.now ? at : null,
-			signers
-		};
-		ctx.db.insert(revisions).values(revision).run();
-		const linkId = makeLink(ctx, 'quote', revision.id);
-		const text = fillLetter(i.text, words);
-		const mine = i.copy && actor.type === 'person' ? ctx.find(people, actor.id)?.mail : undefined;
-		ctx.mail({
-			to: [...recipients, ...(mine && !recipients.includes(mine) ? [mine] : [])].join(', '),
-			subject: fillLetter(i.subject, words, 'subject') || `Quote ${quote.number} from ${own.name}`,
-			text: text.includes('{link}') ? text : `${text}\n\n{link}`,
+			.where(eq(revisions.quoteId, quote.id))
+			.get()?.n ?? 0) + 1;
+	const photos = photosForQuote(ctx.db, job.id);
+	const pictures = picturesOf(ctx, estimate);
+	const layout = coherent(i.layout ?? own.settings.quoteLayout);
+	const words = {
+		...ownWords(own.settings.ownFields, { customer: customer.own, site: site?.own ?? {}, job: job.own, quote: quote.own }),
+		customer: customer.name,
+		title: row.title,
+		number: String(quote.number),
+		total: formatCents(frozen.totals.total),
+		'valid until': longDay(addDays(wallTime(at, own.zone).day, own.settings.quoteDays)),
+		me: ctx.who.name,
+		company: own.name,
+		phone: own.phone
+	};
+	const block = (place: 'introduction' | 'closing') =>
+		own.settings.textBlocks
+			.filter((b) => b.place === place && (i.blocks?.includes(b.id) ?? true))
+			.flatMap((b) => mapRich(b.text, (t) => fillLetter(t, words)));
+	const [opening, closing] = [block('introduction'), block('closing')];
+	const signers = readSigners(i.signers ?? []);
+	const sheets = [...(layout.dataSheets ? sheetsOf(ctx, estimate) : []), ...filesOf(ctx, customer.id, i.files ?? [])];
+	const header = {
+		title: row.title,
+		customer: customer.name,
+		site: site?.address ?? '',
+		intro: row.intro,
+		terms: own.settings.terms,
+		company: own.name,
+		by: ctx.who.name,
+		...(row.change === null ? {} : { change: row.change }),
+		...(photos.length ? { photos } : {}),
+		...(Object.keys(pictures).length ? { pictures } : {}),
+		layout,
+		...(opening.length ? { opening } : {}),
+		...(closing.length ? { closing } : {}),
+		...(sheets.length ? { sheets } : {})
+	};
+	const whole = JSON.stringify({ header, frozen });
+	const revision = {
+		id: newId(),
+		quoteId: quote.id,
+		revision: number,
+		issuedAt: ctx.now,
+		issuedBy: ctx.who.name,
+		validUntil: addDays(wallTime(at, own.zone).day, own.settings.quoteDays),
+		header,
+		frozen,
+		hash: hashOf(whole),
+		net: frozen.totals.net,
+		tax: frozen.totals.tax,
+		total: frozen.totals.total,
+		sentTo: [...recipients, ...phones].join(', '),
+		goesOutAt: at > ctx.now ? at : null,
+		signers
+	};
+	ctx.db.insert(revisions).values(revision).run();
+	const linkId = makeLink(ctx, 'quote', revision.id);
+	const text = fillLetter(i.text, words);
+	const mine = i.copy && actor.type === 'person' ? ctx.find(people, actor.id)?.mail : undefined;
+	ctx.mail({
+		to: [...recipients, ...(mine && !recipients.includes(mine) ? [mine] : [])].join(', '),
+		subject: fillLetter(i.subject, words, 'subject') || `Quote ${quote.number} from ${own.name}`,
+		text: text.includes('{link}') ? text : `${text}\n\n{link}`,
+		linkId,
+		about: `job:${job.id}`,
+		at
+	});
+	if (phones.length) {
+		const said = fillLetter((i.message ?? '').trim() || USUAL_MESSAGE, words, 'message');
+		ctx.textMessage({
+			to: phones.join(', '),
+			text: said.includes('{link}') ? said : `${said} {link}`,
 			linkId,
 			about: `job:${job.id}`,
 			at
 		});
-		if (phones.length) {
-			const said = fillLetter((i.message ?? '').trim() || USUAL_MESSAGE, words, 'message');
-			ctx.textMessage({
-				to: phones.join(', '),
-				text: said.includes('{link}') ? said : `${said} {link}`,
-				linkId,
-				about: `job:${job.id}`,
-				at
-			});
-		}
-		if (i.keep)
-			ctx.update(company, 'company', {
-				settings: { ...own.settings, quoteLetter: { subject: i.subject, text: i.text, ...(i.message ? { message: i.message } : {}) } }
-			});
-		ctx.update(jobs, job.id, { touchedAt: ctx.now });
-		undoEndsHere(ctx, row.id);
-		ctx.happened(
-			`job:${job.id}`,
-			`Quote ${quote.number}, revision ${number} issued: ${formatCents(frozen.totals.total)}`,
-			'track',
-			'today',
-			`estimate:${row.id}`
-		);
-		return { quoteNumber: quote.number, revision: number, revisionId: revision.id, linkId };
 	}
+	if (i.keep)
+		ctx.update(company, 'company', {
+			settings: { ...own.settings, quoteLetter: { subject: i.subject, text: i.text, ...(i.message ? { message: i.message } : {}) } }
+		});
+	ctx.update(jobs, job.id, { touchedAt: ctx.now });
+	undoEndsHere(ctx, row.id);
+	ctx.happened(
+		`job:${job.id}`,
+		`Quote ${quote.number}, revision ${number} issued: ${formatCents(frozen.totals.total)}`,
+		'track',
+		'today',
+		`estimate:${row.id}`
+	);
+	return { quoteNumber: quote.number, revision: number, revisionId: revision.id, linkId };
 });
 
 /** Names of those who must all sign. @throws Refusal for one alone, or one twice */
@@ -282,18 +247,13 @@ function holdBack(ctx: Context, revisionId: string): void {
 	for (const m of waiting) ctx.update(outbox, m.id, { state: 'failed', message: 'held back: the quote is not offered any more' });
 }
 
-export const withdrawQuote = defineCommand({
-	name: 'quotes.withdraw',
-	access: 'quotes.issue',
-	input: Type.Object({ revisionId: Id }, strict),
-	run(ctx, i) {
-		const r = ctx.get(revisions, i.revisionId, 'This quote');
-		if (r.state !== 'open') throw new Refusal(`This quote is ${r.state} already.`);
-		ctx.db.update(revisions).set({ state: 'withdrawn' }).where(eq(revisions.id, r.id)).run();
-		holdBack(ctx, r.id);
-		const quote = ctx.get(quotes, r.quoteId, 'This quote');
-		ctx.happened(`job:${quote.jobId}`, `Quote ${quote.number} withdrawn`, 'today', 'track');
-	}
+export const withdrawQuote = serve(contract.withdrawQuote, (ctx, i) => {
+	const r = ctx.get(revisions, i.revisionId, 'This quote');
+	if (r.state !== 'open') throw new Refusal(`This quote is ${r.state} already.`);
+	ctx.db.update(revisions).set({ state: 'withdrawn' }).where(eq(revisions.id, r.id)).run();
+	holdBack(ctx, r.id);
+	const quote = ctx.get(quotes, r.quoteId, 'This quote');
+	ctx.happened(`job:${quote.jobId}`, `Quote ${quote.number} withdrawn`, 'today', 'track');
 });
 
 /** Thanks the customer, with the link under which the record of what was agreed stays. */
@@ -316,42 +276,27 @@ ${r.header.company}`,
 		});
 }
 
-/** A customer opened the page. The company's own people are not counted; that is decided where the page is served. */
-export const seeQuote = defineCommand({
-	name: 'quotes.see',
-	access: 'quote link',
-	input: Type.Object({ device: Text(40) }, strict),
-	run(ctx, i, actor) {
-		const r = revisionOf(ctx, actor);
-		const viewId = newId();
-		ctx.db.insert(views).values({ id: viewId, subjectId: r.id, at: ctx.now, device: i.device }).run();
-		const quote = ctx.get(quotes, r.quoteId, 'This quote');
-		ctx.topics.add(`job:${quote.jobId}`);
-		ctx.topics.add('today');
-		return { viewId };
-	}
+export const seeQuote = serve(contract.seeQuote, (ctx, i, actor) => {
+	const r = revisionOf(ctx, actor);
+	const viewId = newId();
+	ctx.db.insert(views).values({ id: viewId, subjectId: r.id, at: ctx.now, device: i.device }).run();
+	const quote = ctx.get(quotes, r.quoteId, 'This quote');
+	ctx.topics.add(`job:${quote.jobId}`);
+	ctx.topics.add('today');
+	return { viewId };
 });
 
-/** How long a visit lasted and which options were tried; sent by the page when it is left. Grows only, and only on a visit of this quote. */
-export const seenFor = defineCommand({
-	name: 'quotes.seen-for',
-	access: 'quote link',
-	input: Type.Object(
-		{ viewId: Id, seconds: Type.Integer({ minimum: 0, maximum: 86_400 }), tried: Type.Array(Id, { maxItems: 200 }) },
-		strict
-	),
-	run(ctx, i, actor) {
-		const r = revisionOf(ctx, actor);
-		const view = ctx.find(views, i.viewId);
-		if (view?.subjectId !== r.id) return;
-		const offered = new Set(membersOf(r.frozen.estimate).map((m) => m.id));
-		const tried = [...new Set([...view.tried, ...i.tried.filter((id) => offered.has(id))])];
-		ctx.db
-			.update(views)
-			.set({ seconds: Math.max(view.seconds, i.seconds), tried })
-			.where(eq(views.id, view.id))
-			.run();
-	}
+export const seenFor = serve(contract.seenFor, (ctx, i, actor) => {
+	const r = revisionOf(ctx, actor);
+	const view = ctx.find(views, i.viewId);
+	if (view?.subjectId !== r.id) return;
+	const offered = new Set(membersOf(r.frozen.estimate).map((m) => m.id));
+	const tried = [...new Set([...view.tried, ...i.tried.filter((id) => offered.has(id))])];
+	ctx.db
+		.update(views)
+		.set({ seconds: Math.max(view.seconds, i.seconds), tried })
+		.where(eq(views.id, view.id))
+		.run();
 });
 
 const isAccepted = (ctx: Context, estimateId: string): boolean =>
@@ -367,62 +312,36 @@ function revisionOf(ctx: Context, actor: Actor) {
 	return ctx.get(revisions, actor.subjectId, 'This quote');
 }
 
-const Signature = Type.String({ maxLength: 300_000, pattern: '^(|data:image/png;base64,[A-Za-z0-9+/=]+)$' });
-
-/** The customer accepts with options and a signature, or declines with a reason. One answer, however often it is sent. */
-export const answerQuote = defineCommand({
-	name: 'quotes.answer',
-	access: 'quote link',
-	input: Type.Object(
-		{
-			answer: Type.Union([Type.Literal('accepted'), Type.Literal('declined')]),
-			name: Text(200),
-			signature: Signature,
-			agreed: Type.Boolean(),
-			chosen: Type.Array(Id, { maxItems: 500, uniqueItems: true }),
-			reason: Text(1000),
-			address: Text(100),
-			agent: Text(300)
-		},
-		strict
-	),
-	run(ctx, i, actor) {
-		const r = revisionOf(ctx, actor);
-		if (i.signature !== '' && !isDrawable(i.signature))
-			throw new Refusal('The signature cannot be read. Please sign once more.', 'signature');
-		return recordAnswer(ctx, r, {
-			answer: i.answer,
-			name: i.name,
-			signature: i.signature,
-			agreed: i.agreed,
-			chosen: i.chosen,
-			reason: i.reason,
-			address: i.address,
-			agent: i.agent,
-			byHand: false
-		});
-	}
+export const answerQuote = serve(contract.answerQuote, (ctx, i, actor) => {
+	const r = revisionOf(ctx, actor);
+	if (i.signature !== '' && !isDrawable(i.signature))
+		throw new Refusal('The signature cannot be read. Please sign once more.', 'signature');
+	return recordAnswer(ctx, r, {
+		answer: i.answer,
+		name: i.name,
+		signature: i.signature,
+		agreed: i.agreed,
+		chosen: i.chosen,
+		reason: i.reason,
+		address: i.address,
+		agent: i.agent,
+		byHand: false
+	});
 });
 
-/** Acceptance on paper, recorded by the office. */
-export const acceptByHand = defineCommand({
-	name: 'quotes.accept-by-hand',
-	access: 'quotes.accept-by-hand',
-	input: Type.Object({ revisionId: Id, name: Text(200), chosen: Type.Optional(Type.Array(Id, { maxItems: 500 })) }, strict),
-	run(ctx, i) {
-		const r = ctx.get(revisions, i.revisionId, 'This quote');
-		return recordAnswer(ctx, r, {
-			answer: 'accepted',
-			name: i.name,
-			signature: '',
-			agreed: true,
-			chosen: i.chosen ?? [...presetsOf(r.frozen.estimate)],
-			reason: '',
-			address: '',
-			agent: `by hand, ${ctx.who.name}`,
-			byHand: true
-		});
-	}
+export const acceptByHand = serve(contract.acceptByHand, (ctx, i) => {
+	const r = ctx.get(revisions, i.revisionId, 'This quote');
+	return recordAnswer(ctx, r, {
+		answer: 'accepted',
+		name: i.name,
+		signature: '',
+		agreed: true,
+		chosen: i.chosen ?? [...presetsOf(r.frozen.estimate)],
+		reason: '',
+		address: '',
+		agent: `by hand, ${ctx.who.name}`,
+		byHand: true
+	});
 });
 
 interface Answer {

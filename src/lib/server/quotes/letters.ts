@@ -3,7 +3,7 @@ import { ownWord } from '../../core/sales';
 import { addDays, longDay } from '../../core/time';
 import type { App } from '../app';
 import { todayOf } from '../billing/queries';
-import type { CompanySettings } from '../db/schema';
+import type { CompanySettings } from '../../core/company';
 import { companyOf } from '../jobs/queries';
 
 const USUAL_TEXT =
@@ -12,7 +12,7 @@ const USUAL_TEXT =
 /** Letters that a quote can go out with: the wording that was kept last, then those of the company; never none. */
 export function lettersOf(settings: CompanySettings): QuoteLetter[] {
 	const kept = settings.quoteLetter;
-	const own = settings.letters ?? [];
+	const own = settings.letters;
 	const usual = { id: 'usual', name: 'As usual', subject: '{title}: your quote from {company}', text: USUAL_TEXT, message: USUAL_MESSAGE };
 	if (kept) return [{ id: 'kept', name: 'As kept last', ...kept, message: kept.message ?? USUAL_MESSAGE }, ...own];
 	return own.length ? own : [usual];
@@ -22,7 +22,7 @@ export function lettersOf(settings: CompanySettings): QuoteLetter[] {
 export function sampleWords(app: App): Record<string, string> {
 	const { name, phone, settings } = companyOf(app);
 	return {
-		...Object.fromEntries((settings.ownFields ?? []).map((f) => [ownWord(f), f.choices[0] ?? f.label])),
+		...Object.fromEntries(settings.ownFields.map((f) => [ownWord(f), f.choices[0] ?? f.label])),
 		...{ customer: 'A. Customer', title: 'New roof', number: '1041', total: '12,731.96', me: 'you', company: name, phone },
 		'valid until': longDay(addDays(todayOf(app), settings.quoteDays))
 	};

@@ -1,11 +1,10 @@
-import { Type } from '@sinclair/typebox';
 import { and, desc, eq, inArray, sql } from 'drizzle-orm';
-import { may, type Right, type Role } from '../../core/access';
+import { may, type Role } from '../../core/access';
 import type { Db, Orm } from '../db/open';
 import type { Clock } from '../clock';
 import type { Settings } from '../settings';
-import { defineCommand, type Actor, type Context, type LinkKind } from '../commands';
-import { Id, strict } from '../commands/inputs';
+import * as contract from '../../contract/quotes/links';
+import { serve, type Actor, type Context, type LinkKind } from '../commands';
 import { invoices, links, quotes, revisions } from '../db/schema';
 import { hashToken, linkToken, newId, newToken } from '../ids';
 
@@ -67,7 +66,7 @@ export const linkOf = (db: Orm, kind: 'quote' | 'invoice', subjectId: string): s
 		.get()?.id ?? null;
 
 /** Who may send a link may read it; to others of us it is as closed as to strangers: with it, an answer is given in the customer's name. */
-const SENDS: Record<LinkKind, Right> = { quote: 'quotes.issue', invoice: 'invoices.change', password: 'people.change' };
+import { SENDS } from '../../contract/quotes/links';
 export const maySend = (role: Role, kind: LinkKind): boolean => may(role, SENDS[kind]);
 
 /** Ends every link to a quote or an invoice: whoever has one sees nothing any more. */
@@ -89,21 +88,15 @@ function aboutOf(ctx: Context, kind: 'quote' | 'invoice', subjectId: string): { 
 }
 
 /** Ends the link that went to the wrong person, and where it is wanted makes another: letters about it carry the new one from then on. */
-const renew = (kind: 'quote' | 'invoice') =>
-	defineCommand({
-		name: `${kind}s.renew-link`,
-		access: SENDS[kind],
-		input: Type.Object({ subjectId: Id, renew: Type.Boolean() }, strict),
-		run(ctx, i) {
-			const { jobId, what } = aboutOf(ctx, kind, i.subjectId);
-			endLinks(ctx, kind, i.subjectId);
-			const linkId = i.renew ? makeLink(ctx, kind, i.subjectId) : null;
-			ctx.happened(`job:${jobId}`, `Link to ${what} ended${i.renew ? ', a new one made' : ''}`, 'invoices', `${kind}:${i.subjectId}`);
-			return { linkId };
-		}
-	});
-export const renewQuoteLink = renew('quote');
-export const renewInvoiceLink = renew('invoice');
+function renew(ctx: Context, kind: 'quote' | 'invoice', i: { subjectId: string; renew: boolean }): { linkId: string | null } {
+	const { jobId, what } = aboutOf(ctx, kind, i.subjectId);
+	endLinks(ctx, kind, i.subjectId);
+	const linkId = i.renew ? makeLink(ctx, kind, i.subjectId) : null;
+	ctx.happened(`job:${jobId}`, `Link to ${what} ended${i.renew ? ', a new one made' : ''}`, 'invoices', `${kind}:${i.subjectId}`);
+	return { linkId };
+}
+export const renewQuoteLink = serve(contract.renewQuoteLink, (ctx, i) => renew(ctx, 'quote', i));
+export const renewInvoiceLink = serve(contract.renewInvoiceLink, (ctx, i) => renew(ctx, 'invoice', i));
 
 /** Whether what a link leads to is still offered: a quote that was withdrawn or replaced is not. */
 export const isOffered = (db: Orm, linkId: string): boolean =>

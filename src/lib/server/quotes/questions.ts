@@ -1,11 +1,10 @@
-import { Type } from '@sinclair/typebox';
+import * as contract from '../../contract/quotes/questions';
 import { and, asc, eq, gte, isNull, sql } from 'drizzle-orm';
 import { USUAL_LAYOUT } from '../../core/documents';
 import { customerView, presetsOf } from '../../core/estimate';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
-import { defineCommand } from '../commands';
-import { Id, strict, Text } from '../commands/inputs';
+import { serve } from '../commands';
 import type { Orm } from '../db/open';
 import { customers, jobs, questions, quotes, revisions } from '../db/schema';
 import { newId } from '../ids';
@@ -15,85 +14,73 @@ import { personInCharge } from './in-charge';
 /** One link may ask so much a day: a script that asks without end is stopped, a curious customer is not. */
 const A_DAY = 20;
 
-/** A customer asks beside a scope, a line or the whole. The person in charge gets a mail. */
-export const askQuestion = defineCommand({
-	name: 'quotes.ask',
-	access: 'quote link',
-	input: Type.Object({ aboutId: Text(40), asked: Text(2000), name: Text(200) }, strict),
-	run(ctx, i, actor) {
-		if (actor.type !== 'link') throw new Refusal('This needs the link from the mail.');
-		const r = ctx.get(revisions, actor.subjectId, 'This quote');
-		const quote = ctx.get(quotes, r.quoteId, 'This quote');
-		const job = ctx.get(jobs, quote.jobId, 'This job');
-		const asked = i.asked.trim();
-		if (asked === '') throw new Refusal('Type your question first.', 'asked');
-		if (r.state === 'withdrawn') throw new Refusal('This quote was withdrawn. Please call us.');
-		// A page that is sent again, or a button pressed twice, asks nothing twice.
-		const same = ctx.db
-			.select({ id: questions.id })
-			.from(questions)
-			.where(and(eq(questions.quoteId, quote.id), eq(questions.asked, asked), gte(questions.askedAt, ctx.now - 600_000)))
-			.get();
-		if (same) return { questionId: same.id };
-		const today = ctx.db
-			.select({ n: sql<number>`count(*)` })
-			.from(questions)
-			.where(and(eq(questions.quoteId, quote.id), gte(questions.askedAt, ctx.now - 86_400_000)))
-			.get()?.n;
-		if ((today ?? 0) >= A_DAY) throw new Refusal('That are many questions for one day. Please call us: it is quicker.', 'asked');
-		// Only what the customer can read can be asked about.
-		const { estimate, tax } = r.frozen;
-		const about =
-			customerView(estimate, presetsOf(estimate), tax, r.header.layout ?? USUAL_LAYOUT).about.find((a) => a.id === i.aboutId)?.text ?? '';
-		const q = ctx.insert(questions, {
-			id: newId(),
-			quoteId: quote.id,
-			revisionId: r.id,
-			aboutId: about === '' ? '' : i.aboutId,
-			about,
-			asked,
-			askedBy: i.name.trim() || r.header.customer,
-			askedAt: ctx.now
+export const askQuestion = serve(contract.askQuestion, (ctx, i, actor) => {
+	if (actor.type !== 'link') throw new Refusal('This needs the link from the mail.');
+	const r = ctx.get(revisions, actor.subjectId, 'This quote');
+	const quote = ctx.get(quotes, r.quoteId, 'This quote');
+	const job = ctx.get(jobs, quote.jobId, 'This job');
+	const asked = i.asked.trim();
+	if (asked === '') throw new Refusal('Type your question first.', 'asked');
+	if (r.state === 'withdrawn') throw new Refusal('This quote was withdrawn. Please call us.');
+	// A page that is sent again, or a button pressed twice, asks nothing twice.
+	const same = ctx.db
+		.select({ id: questions.id })
+		.from(questions)
+		.where(and(eq(questions.quoteId, quote.id), eq(questions.asked, asked), gte(questions.askedAt, ctx.now - 600_000)))
+		.get();
+	if (same) return { questionId: same.id };
+	const today = ctx.db
+		.select({ n: sql<number>`count(*)` })
+		.from(questions)
+		.where(and(eq(questions.quoteId, quote.id), gte(questions.askedAt, ctx.now - 86_400_000)))
+		.get()?.n;
+	if ((today ?? 0) >= A_DAY) throw new Refusal('That are many questions for one day. Please call us: it is quicker.', 'asked');
+	// Only what the customer can read can be asked about.
+	const { estimate, tax } = r.frozen;
+	const about =
+		customerView(estimate, presetsOf(estimate), tax, r.header.layout ?? USUAL_LAYOUT).about.find((a) => a.id === i.aboutId)?.text ?? '';
+	const q = ctx.insert(questions, {
+		id: newId(),
+		quoteId: quote.id,
+		revisionId: r.id,
+		aboutId: about === '' ? '' : i.aboutId,
+		about,
+		asked,
+		askedBy: i.name.trim() || r.header.customer,
+		askedAt: ctx.now
+	});
+	const person = personInCharge(ctx, job.personId);
+	if (person)
+		ctx.mail({
+			to: person.mail,
+			subject: `Question on quote ${quote.number}: ${job.name}`,
+			text: `${q.askedBy} asks${about ? ` about ${about}` : ''}:\n\n${asked}\n\nAnswer it on the page of the job.`,
+			about: `job:${job.id}`
 		});
-		const person = personInCharge(ctx, job.personId);
-		if (person)
-			ctx.mail({
-				to: person.mail,
-				subject: `Question on quote ${quote.number}: ${job.name}`,
-				text: `${q.askedBy} asks${about ? ` about ${about}` : ''}:\n\n${asked}\n\nAnswer it on the page of the job.`,
-				about: `job:${job.id}`
-			});
-		ctx.happened(`job:${job.id}`, `${q.askedBy} asks${about ? ` about ${about}` : ''}: ${asked.slice(0, 120)}`, 'today', 'track');
-		return { questionId: q.id };
-	}
+	ctx.happened(`job:${job.id}`, `${q.askedBy} asks${about ? ` about ${about}` : ''}: ${asked.slice(0, 120)}`, 'today', 'track');
+	return { questionId: q.id };
 });
 
-/** Answers a question; the customer gets a mail with the link. */
-export const answerQuestion = defineCommand({
-	name: 'quotes.answer-question',
-	access: 'quotes.issue',
-	input: Type.Object({ questionId: Id, answer: Text(4000) }, strict),
-	run(ctx, i) {
-		const q = ctx.get(questions, i.questionId, 'This question');
-		if (i.answer.trim() === '') throw new Refusal('Type the answer first.', 'answer');
-		if (q.answeredAt !== null) throw new Refusal(`${q.answeredBy} answered this already.`, 'answer');
-		const r = ctx.get(revisions, q.revisionId, 'This quote');
-		const quote = ctx.get(quotes, q.quoteId, 'This quote');
-		const job = ctx.get(jobs, quote.jobId, 'This job');
-		ctx.update(questions, q.id, { answer: i.answer.trim(), answeredBy: ctx.who.name, answeredAt: ctx.now });
-		const to = r.sentTo || ctx.get(customers, job.customerId, 'The customer').mail;
-		const linkId = linkOf(ctx.db, 'quote', r.id);
-		if (to && linkId)
-			ctx.mail({
-				to,
-				subject: `Your question on quote ${quote.number}`,
-				text: `You asked${q.about ? ` about ${q.about}` : ''}:\n\n${q.asked}\n\nOur answer:\n\n${i.answer.trim()}\n\nIt stays with the quote:\n\n{link}\n\n${ctx.who.name}, ${r.header.company}`,
-				linkId,
-				about: `job:${job.id}`
-			});
-		ctx.update(jobs, job.id, { touchedAt: ctx.now });
-		ctx.happened(`job:${job.id}`, `Question of ${q.askedBy} answered`, 'today', 'track');
-	}
+export const answerQuestion = serve(contract.answerQuestion, (ctx, i) => {
+	const q = ctx.get(questions, i.questionId, 'This question');
+	if (i.answer.trim() === '') throw new Refusal('Type the answer first.', 'answer');
+	if (q.answeredAt !== null) throw new Refusal(`${q.answeredBy} answered this already.`, 'answer');
+	const r = ctx.get(revisions, q.revisionId, 'This quote');
+	const quote = ctx.get(quotes, q.quoteId, 'This quote');
+	const job = ctx.get(jobs, quote.jobId, 'This job');
+	ctx.update(questions, q.id, { answer: i.answer.trim(), answeredBy: ctx.who.name, answeredAt: ctx.now });
+	const to = r.sentTo || ctx.get(customers, job.customerId, 'The customer').mail;
+	const linkId = linkOf(ctx.db, 'quote', r.id);
+	if (to && linkId)
+		ctx.mail({
+			to,
+			subject: `Your question on quote ${quote.number}`,
+			text: `You asked${q.about ? ` about ${q.about}` : ''}:\n\n${q.asked}\n\nOur answer:\n\n${i.answer.trim()}\n\nIt stays with the quote:\n\n{link}\n\n${ctx.who.name}, ${r.header.company}`,
+			linkId,
+			about: `job:${job.id}`
+		});
+	ctx.update(jobs, job.id, { touchedAt: ctx.now });
+	ctx.happened(`job:${job.id}`, `Question of ${q.askedBy} answered`, 'today', 'track');
 });
 
 /** Questions and answers of a quote, oldest first; they stay over its revisions. */

@@ -1,159 +1,86 @@
-import { Type } from '@sinclair/typebox';
+import * as contract from '../../contract/rates/budget';
 import { eq } from 'drizzle-orm';
-import { computeBudget, KINDS, nonBillableRate, OTHER_KINDS, RECOVERY_METHODS, sameMachine, type YearlyBudget } from '../../core/pricing';
+import { computeBudget, KINDS, nonBillableRate, OTHER_KINDS, sameMachine, type YearlyBudget } from '../../core/pricing';
 import { unitPrice } from '../../core/money';
 import { Refusal } from '../../core/refusal';
-import { defineCommand } from '../commands';
-import { DayText, Id, Name, strict, Text, Version } from '../commands/inputs';
+import { serve } from '../commands';
 import { budgets, budgetScenarios, company, equipmentSheets, laborSheets } from '../db/schema';
 import { newId } from '../ids';
 import { putVersion } from './labor';
 import { rateOn } from './load';
 
-const Amount = Type.Integer({ minimum: 0, maximum: 1e13 });
-const Line = Type.Object({ name: Text(120), lastYear: Amount, amount: Amount }, strict);
-const Year = Type.Integer({ minimum: 2000, maximum: 2200 });
-
-/** Saves the budget of a year. A crew with a rate sheet takes its loaded cost from the sheet as it holds when the year begins, or today. */
-export const saveBudget = defineCommand({
-	name: 'budget.save',
-	access: 'rates.change',
-	input: Type.Object(
-		{
-			year: Year,
-			sales: Type.Array(Line, { maxItems: 60 }),
-			crews: Type.Array(
-				Type.Object(
-					{
-						name: Text(120),
-						sheetId: Type.Union([Id, Type.Null()]),
-						heads: Type.Integer({ minimum: 0, maximum: 10_000 }),
-						paidHours: Type.Integer({ minimum: 0, maximum: 8784 }),
-						nonBillable: Type.Integer({ minimum: 0, maximum: 999_999 }),
-						loadedCost: Type.Integer({ minimum: 0, maximum: 1e11 })
-					},
-					strict
-				),
-				{ maxItems: 60 }
-			),
-			direct: Type.Array(
-				Type.Object(
-					{ name: Text(120), lastYear: Amount, amount: Amount, kind: Type.Union(OTHER_KINDS.map((k) => Type.Literal(k))) },
-					strict
-				),
-				{ maxItems: 60 }
-			),
-			overhead: Type.Array(Line, { maxItems: 200 }),
-			method: Type.Union(RECOVERY_METHODS.map((m) => Type.Literal(m))),
-			onHours: Type.Integer({ minimum: 0, maximum: 10_000 }),
-			version: Version
-		},
-		strict
-	),
-	run(ctx, { version, ...i }) {
-		const typed = i as unknown as YearlyBudget;
-		const day = ctx.today.startsWith(String(i.year)) ? ctx.today : `${i.year}-01-01`;
-		const budget: YearlyBudget = {
-			...typed,
-			crews: typed.crews.map((c) => {
-				if (!c.sheetId) return c;
-				const rate = rateOn(ctx.db, c.sheetId, day);
-				if (!rate) throw new Refusal(`The rate sheet of ${c.name} is not there any more.`, 'crews');
-				return { ...c, loadedCost: unitPrice(rate.loadedCost), nonBillable: nonBillableRate(rate.sheet) };
-			})
-		};
-		const result = computeBudget(budget);
-		if (!result.chosen)
-			throw new Refusal(
-				budget.method === 'dollars'
-					? 'There is no direct cost to carry the overhead: add crews or materials, or choose another method.'
-					: 'There are no billable hours to carry the overhead: add crews, or choose another method.',
-				'method'
-			);
-		for (const e of ctx.db.select().from(equipmentSheets).where(eq(equipmentSheets.place, 'job cost')).all()) {
-			const line = e.setAside ? undefined : budget.overhead.find((l) => l.amount > 0 && sameMachine(l.name, e.name));
-			if (line)
-				throw new Refusal(
-					`${e.name} has a sheet in job cost. In the overhead too, it would be paid twice: take it out of one of them.`,
-					'overhead'
-				);
-		}
-		const known = ctx.db.select().from(budgets).where(eq(budgets.year, i.year)).get();
-		const id = known
-			? ctx.update(budgets, known.id, { budget }, version).id
-			: ctx.insert(budgets, { id: newId(), year: i.year, budget }).id;
-		ctx.happened(`budget:${i.year}`, `Budget of ${i.year} saved`, 'rates');
-		return { id };
-	}
-});
-
-const Factor = Type.Integer({ minimum: 1000, maximum: 50_000 });
-
-/** Keeps a set of what-if assumptions under a name, to be compared with others. */
-export const saveScenario = defineCommand({
-	name: 'budget.save-scenario',
-	access: 'rates.change',
-	input: Type.Object(
-		{
-			year: Year,
-			name: Name,
-			whatIf: Type.Object({ hours: Factor, wages: Factor, overhead: Factor, sales: Factor, other: Factor }, strict)
-		},
-		strict
-	),
-	run(ctx, i) {
-		const same = ctx.db
-			.select()
-			.from(budgetScenarios)
-			.where(eq(budgetScenarios.year, i.year))
-			.all()
-			.find((s) => s.name.toLowerCase() === i.name.toLowerCase());
-		const row = { year: i.year, name: i.name, whatIf: i.whatIf, at: ctx.now, byName: ctx.who.name };
-		const id = same ? ctx.update(budgetScenarios, same.id, row).id : ctx.insert(budgetScenarios, { id: newId(), ...row }).id;
-		ctx.happened(`budget:${i.year}`, `Scenario “${i.name}” kept`, 'rates');
-		return { id };
-	}
-});
-
-export const dropScenario = defineCommand({
-	name: 'budget.drop-scenario',
-	access: 'rates.change',
-	input: Type.Object({ scenarioId: Id }, strict),
-	run(ctx, i) {
-		const s = ctx.get(budgetScenarios, i.scenarioId, 'This scenario');
-		ctx.remove(budgetScenarios, s.id);
-		ctx.happened(`budget:${s.year}`, `Scenario “${s.name}” dropped`, 'rates');
-	}
-});
-
-/**
- * Puts what the chosen method gives onto the company: each rate sheet gets a version with the overhead an hour from a day on,
- * its margin stays; the percent on dollars becomes the company's. Estimates keep what they were priced with.
- */
-export const takeOverhead = defineCommand({
-	name: 'budget.take-overhead',
-	access: 'rates.change',
-	input: Type.Object({ year: Year, from: DayText }, strict),
-	run(ctx, i) {
-		const row = ctx.db.select().from(budgets).where(eq(budgets.year, i.year)).get();
-		const chosen = row ? computeBudget(row.budget).chosen : null;
-		if (!row || !chosen) throw new Refusal('Save the budget first.');
-		const sheets = ctx.db.select().from(laborSheets).where(eq(laborSheets.setAside, false)).all();
-		for (const s of sheets) {
-			const now = rateOn(ctx.db, s.id, i.from);
-			if (!now) continue;
-			putVersion(ctx, s.id, { name: s.name, branchId: s.branchId }, i.from, { ...now.sheet, overheadPerHour: chosen.perHour });
-		}
-		const own = ctx.get(company, 'company', 'The company');
-		const kinds = row.budget.method === 'dollars' ? KINDS : OTHER_KINDS;
-		const overheadPercent = chosen.perDollar > 0 ? Object.fromEntries(kinds.map((k) => [k, chosen.perDollar])) : {};
-		ctx.update(company, own.id, { settings: { ...own.settings, overheadPercent } });
-		ctx.happened(
-			`budget:${i.year}`,
-			`Overhead of the ${i.year} budget put on ${sheets.length} rate sheets, from ${i.from}`,
-			'rates',
-			'catalog'
+export const saveBudget = serve(contract.saveBudget, (ctx, { version, ...i }) => {
+	const typed = i as unknown as YearlyBudget;
+	const day = ctx.today.startsWith(String(i.year)) ? ctx.today : `${i.year}-01-01`;
+	const budget: YearlyBudget = {
+		...typed,
+		crews: typed.crews.map((c) => {
+			if (!c.sheetId) return c;
+			const rate = rateOn(ctx.db, c.sheetId, day);
+			if (!rate) throw new Refusal(`The rate sheet of ${c.name} is not there any more.`, 'crews');
+			return { ...c, loadedCost: unitPrice(rate.loadedCost), nonBillable: nonBillableRate(rate.sheet) };
+		})
+	};
+	const result = computeBudget(budget);
+	if (!result.chosen)
+		throw new Refusal(
+			budget.method === 'dollars'
+				? 'There is no direct cost to carry the overhead: add crews or materials, or choose another method.'
+				: 'There are no billable hours to carry the overhead: add crews, or choose another method.',
+			'method'
 		);
-		return { sheets: sheets.length };
+	for (const e of ctx.db.select().from(equipmentSheets).where(eq(equipmentSheets.place, 'job cost')).all()) {
+		const line = e.setAside ? undefined : budget.overhead.find((l) => l.amount > 0 && sameMachine(l.name, e.name));
+		if (line)
+			throw new Refusal(
+				`${e.name} has a sheet in job cost. In the overhead too, it would be paid twice: take it out of one of them.`,
+				'overhead'
+			);
 	}
+	const known = ctx.db.select().from(budgets).where(eq(budgets.year, i.year)).get();
+	const id = known ? ctx.update(budgets, known.id, { budget }, version).id : ctx.insert(budgets, { id: newId(), year: i.year, budget }).id;
+	ctx.happened(`budget:${i.year}`, `Budget of ${i.year} saved`, 'rates');
+	return { id };
+});
+
+export const saveScenario = serve(contract.saveScenario, (ctx, i) => {
+	const same = ctx.db
+		.select()
+		.from(budgetScenarios)
+		.where(eq(budgetScenarios.year, i.year))
+		.all()
+		.find((s) => s.name.toLowerCase() === i.name.toLowerCase());
+	const row = { year: i.year, name: i.name, whatIf: i.whatIf, at: ctx.now, byName: ctx.who.name };
+	const id = same ? ctx.update(budgetScenarios, same.id, row).id : ctx.insert(budgetScenarios, { id: newId(), ...row }).id;
+	ctx.happened(`budget:${i.year}`, `Scenario “${i.name}” kept`, 'rates');
+	return { id };
+});
+
+export const dropScenario = serve(contract.dropScenario, (ctx, i) => {
+	const s = ctx.get(budgetScenarios, i.scenarioId, 'This scenario');
+	ctx.remove(budgetScenarios, s.id);
+	ctx.happened(`budget:${s.year}`, `Scenario “${s.name}” dropped`, 'rates');
+});
+
+export const takeOverhead = serve(contract.takeOverhead, (ctx, i) => {
+	const row = ctx.db.select().from(budgets).where(eq(budgets.year, i.year)).get();
+	const chosen = row ? computeBudget(row.budget).chosen : null;
+	if (!row || !chosen) throw new Refusal('Save the budget first.');
+	const sheets = ctx.db.select().from(laborSheets).where(eq(laborSheets.setAside, false)).all();
+	for (const s of sheets) {
+		const now = rateOn(ctx.db, s.id, i.from);
+		if (!now) continue;
+		putVersion(ctx, s.id, { name: s.name, branchId: s.branchId }, i.from, { ...now.sheet, overheadPerHour: chosen.perHour });
+	}
+	const own = ctx.get(company, 'company', 'The company');
+	const kinds = row.budget.method === 'dollars' ? KINDS : OTHER_KINDS;
+	const overheadPercent = chosen.perDollar > 0 ? Object.fromEntries(kinds.map((k) => [k, chosen.perDollar])) : {};
+	ctx.update(company, own.id, { settings: { ...own.settings, overheadPercent } });
+	ctx.happened(
+		`budget:${i.year}`,
+		`Overhead of the ${i.year} budget put on ${sheets.length} rate sheets, from ${i.from}`,
+		'rates',
+		'catalog'
+	);
+	return { sheets: sheets.length };
 });

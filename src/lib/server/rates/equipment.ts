@@ -1,64 +1,41 @@
-import { Type } from '@sinclair/typebox';
+import * as contract from '../../contract/rates/equipment';
 import { and, eq } from 'drizzle-orm';
 import { parseQuantity, parseUnitPrice } from '../../core/money';
 import { equipmentCost, sameMachine, type EquipmentSheet } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
-import { defineCommand, type Context } from '../commands';
-import { Id, Name, strict, Typed, Version } from '../commands/inputs';
+import { serve, type Context } from '../commands';
 import { budgets, equipmentSheets, itemCosts, items } from '../db/schema';
 import { newId } from '../ids';
 
-/** Saves what a machine costs an hour and a day. In job cost, it is a catalog item by the day whose cost follows the sheet. */
-export const saveEquipment = defineCommand({
-	name: 'rates.save-equipment',
-	access: 'rates.change',
-	input: Type.Object(
-		{
-			sheetId: Type.Optional(Id),
-			name: Name,
-			place: Type.Union([Type.Literal('job cost'), Type.Literal('overhead')]),
-			purchase: Typed,
-			resale: Typed,
-			lifeHours: Typed,
-			fixedPerYear: Typed,
-			hoursPerYear: Typed,
-			fuelPerHour: Typed,
-			upkeepPerHour: Typed,
-			hoursPerDay: Typed,
-			version: Version
-		},
-		strict
-	),
-	run(ctx, i) {
-		const money = (field: 'purchase' | 'resale' | 'fixedPerYear' | 'fuelPerHour' | 'upkeepPerHour') => {
-			const n = at(field, () => parseUnitPrice(i[field]));
-			if (n < 0) throw new Refusal('This cannot be negative.', field);
-			return n;
-		};
-		const hours = (field: 'lifeHours' | 'hoursPerYear' | 'hoursPerDay') => {
-			const n = at(field, () => parseQuantity(i[field]));
-			if (n <= 0) throw new Refusal('This must be more than 0.', field);
-			return n;
-		};
-		const sheet: EquipmentSheet = {
-			purchase: money('purchase'),
-			resale: money('resale'),
-			lifeHours: Math.round(hours('lifeHours') / 10_000),
-			fixedPerYear: money('fixedPerYear'),
-			hoursPerYear: Math.round(hours('hoursPerYear') / 10_000),
-			fuelPerHour: money('fuelPerHour'),
-			upkeepPerHour: money('upkeepPerHour')
-		};
-		const hoursPerDay = hours('hoursPerDay');
-		const known = i.sheetId ? ctx.get(equipmentSheets, i.sheetId, 'This sheet') : undefined;
-		refuseTwice(ctx, i.name, i.place, known?.id);
-		const dayCost = equipmentCost(sheet, hoursPerDay / 10_000);
-		const itemId = i.place === 'job cost' ? dayItem(ctx, i.name, dayCost, known?.itemId ?? null) : (known?.itemId ?? null);
-		const row = { name: i.name, place: i.place, sheet, hoursPerDay, hourlyCost: equipmentCost(sheet), itemId };
-		const id = known ? ctx.update(equipmentSheets, known.id, row, i.version).id : ctx.insert(equipmentSheets, { id: newId(), ...row }).id;
-		ctx.happened(`equipment:${id}`, `${i.name} saved: in ${i.place}`, 'rates', 'catalog');
-		return { id, itemId };
-	}
+export const saveEquipment = serve(contract.saveEquipment, (ctx, i) => {
+	const money = (field: 'purchase' | 'resale' | 'fixedPerYear' | 'fuelPerHour' | 'upkeepPerHour') => {
+		const n = at(field, () => parseUnitPrice(i[field]));
+		if (n < 0) throw new Refusal('This cannot be negative.', field);
+		return n;
+	};
+	const hours = (field: 'lifeHours' | 'hoursPerYear' | 'hoursPerDay') => {
+		const n = at(field, () => parseQuantity(i[field]));
+		if (n <= 0) throw new Refusal('This must be more than 0.', field);
+		return n;
+	};
+	const sheet: EquipmentSheet = {
+		purchase: money('purchase'),
+		resale: money('resale'),
+		lifeHours: Math.round(hours('lifeHours') / 10_000),
+		fixedPerYear: money('fixedPerYear'),
+		hoursPerYear: Math.round(hours('hoursPerYear') / 10_000),
+		fuelPerHour: money('fuelPerHour'),
+		upkeepPerHour: money('upkeepPerHour')
+	};
+	const hoursPerDay = hours('hoursPerDay');
+	const known = i.sheetId ? ctx.get(equipmentSheets, i.sheetId, 'This sheet') : undefined;
+	refuseTwice(ctx, i.name, i.place, known?.id);
+	const dayCost = equipmentCost(sheet, hoursPerDay / 10_000);
+	const itemId = i.place === 'job cost' ? dayItem(ctx, i.name, dayCost, known?.itemId ?? null) : (known?.itemId ?? null);
+	const row = { name: i.name, place: i.place, sheet, hoursPerDay, hourlyCost: equipmentCost(sheet), itemId };
+	const id = known ? ctx.update(equipmentSheets, known.id, row, i.version).id : ctx.insert(equipmentSheets, { id: newId(), ...row }).id;
+	ctx.happened(`equipment:${id}`, `${i.name} saved: in ${i.place}`, 'rates', 'catalog');
+	return { id, itemId };
 });
 
 function at<T>(field: string, read: () => T): T {

@@ -1,76 +1,20 @@
-import { Type } from '@sinclair/typebox';
+import * as contract from '../../contract/rates/labor';
 import { and, desc, eq } from 'drizzle-orm';
 import { mulDiv, type Percent, type Rate } from '../../core/money';
 import { burdenOf, laborRate, nonBillableOf, type LaborSheet } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
-import { defineCommand, Stale, type Context } from '../commands';
-import { DayText, Id, Name, strict, Text, Version } from '../commands/inputs';
+import { serve, Stale, type Context } from '../commands';
 import { laborRates, laborSheets, parts } from '../db/schema';
 import { newId } from '../ids';
 
-const Minutes = Type.Integer({ minimum: 0, maximum: 1440 });
-const Bounded = Type.Integer({ minimum: -1e10, maximum: 1e10 });
-const sheetShape = Type.Object(
-	{
-		members: Type.Array(
-			Type.Object(
-				{ label: Text(80), wage: Type.Integer({ minimum: 0, maximum: 1e9 }), count: Type.Integer({ minimum: 0, maximum: 1000 }) },
-				strict
-			),
-			{ maxItems: 50 }
-		),
-		// The core refuses what makes no sense; these are only as wide as can be kept exactly.
-		paidHours: Bounded,
-		overtimeHours: Bounded,
-		overtimeMultiplier: Bounded,
-		burden: Bounded,
-		/** What of it is not on the overtime premium: follows from the parts, where there are some. */
-		burdenNotOnPremium: Type.Optional(Bounded),
-		burdenParts: Type.Optional(
-			Type.Array(
-				Type.Object({ name: Text(80), percent: Type.Integer({ minimum: 0, maximum: 100_000 }), onPremium: Type.Boolean() }, strict),
-				{
-					maxItems: 30
-				}
-			)
-		),
-		nonBillable: Bounded,
-		parts: Type.Optional(
-			Type.Array(Type.Object({ name: Text(80), minutes: Minutes, driving: Type.Optional(Type.Boolean()) }, strict), { maxItems: 30 })
-		),
-		dayMinutes: Type.Optional(Type.Integer({ minimum: 1, maximum: 1440 })),
-		variants: Type.Optional(
-			Type.Array(Type.Object({ name: Name, multiplier: Type.Integer({ minimum: 1, maximum: 100_000 }) }, strict), { maxItems: 10 })
-		),
-		billing: Type.Optional(
-			Type.Object({ step: Type.Integer({ minimum: 1, maximum: 480 }), minimum: Type.Integer({ minimum: 0, maximum: 1440 }) }, strict)
-		),
-		overheadPerHour: Type.Integer({ minimum: 0, maximum: 1e10 }),
-		target: Type.Union([Type.Object({ margin: Bounded }, strict), Type.Object({ price: Bounded }, strict)])
-	},
-	strict
-);
-
-/**
- * Saves a labor rate sheet as it holds from a day on; its rates are computed here and handed on as stored integers.
- * The same day again replaces that version; another day makes a new one, and what was priced before keeps its rate.
- */
-export const saveLaborSheet = defineCommand({
-	name: 'rates.save',
-	access: 'rates.change',
-	input: Type.Object(
-		{ sheetId: Type.Optional(Id), name: Name, from: DayText, branchId: Type.Union([Id, Type.Null()]), sheet: sheetShape, version: Version },
-		strict
-	),
-	run(ctx, i) {
-		const head = i.sheetId ? ctx.find(laborSheets, i.sheetId) : undefined;
-		const id = head?.id ?? i.sheetId ?? newId();
-		if (head && i.version !== undefined && i.version !== head.version)
-			throw new Stale('Somebody else changed this sheet meanwhile. What you typed is still here: look at the new state and save again.');
-		putVersion(ctx, id, { name: i.name, branchId: i.branchId }, i.from, i.sheet as unknown as LaborSheet);
-		ctx.happened(`rates:${id}`, `Rate sheet ${i.name} saved, from ${i.from}`, 'rates');
-		return { id };
-	}
+export const saveLaborSheet = serve(contract.saveLaborSheet, (ctx, i) => {
+	const head = i.sheetId ? ctx.find(laborSheets, i.sheetId) : undefined;
+	const id = head?.id ?? i.sheetId ?? newId();
+	if (head && i.version !== undefined && i.version !== head.version)
+		throw new Stale('Somebody else changed this sheet meanwhile. What you typed is still here: look at the new state and save again.');
+	putVersion(ctx, id, { name: i.name, branchId: i.branchId }, i.from, i.sheet as unknown as LaborSheet);
+	ctx.happened(`rates:${id}`, `Rate sheet ${i.name} saved, from ${i.from}`, 'rates');
+	return { id };
 });
 
 /** A computed percentage as near as a typed one can say it: for showing where the parts are not. */
@@ -114,15 +58,10 @@ export function putVersion(
 		});
 }
 
-export const setSheetAside = defineCommand({
-	name: 'rates.set-aside',
-	access: 'rates.change',
-	input: Type.Object({ sheetId: Id, back: Type.Optional(Type.Boolean()) }, strict),
-	run(ctx, i) {
-		const sheet = ctx.get(laborSheets, i.sheetId, 'This rate sheet');
-		const used = ctx.db.select({ id: parts.id }).from(parts).where(eq(parts.sheetId, sheet.id)).limit(1).get();
-		if (used && !i.back) throw new Refusal('Assemblies price their labor by this sheet. Give them another one first.');
-		ctx.update(laborSheets, sheet.id, { setAside: !i.back });
-		ctx.happened(`rates:${sheet.id}`, i.back ? 'Rate sheet put back' : 'Rate sheet set aside', 'rates');
-	}
+export const setSheetAside = serve(contract.setSheetAside, (ctx, i) => {
+	const sheet = ctx.get(laborSheets, i.sheetId, 'This rate sheet');
+	const used = ctx.db.select({ id: parts.id }).from(parts).where(eq(parts.sheetId, sheet.id)).limit(1).get();
+	if (used && !i.back) throw new Refusal('Assemblies price their labor by this sheet. Give them another one first.');
+	ctx.update(laborSheets, sheet.id, { setAside: !i.back });
+	ctx.happened(`rates:${sheet.id}`, i.back ? 'Rate sheet put back' : 'Rate sheet set aside', 'rates');
 });

@@ -27,23 +27,18 @@ export async function payByCard(
 	// Two posts of one form are one payment: without the form’s own key they could not be told from two.
 	if (card.key === '') throw new Refusal('Nothing was paid. Load the page again and send it from there.', 'amount');
 	const before = app.db.orm.select({ id: charges.id }).from(charges).where(eq(charges.invoiceId, actor.subjectId)).all().length;
-	const { chargeId, amount } = app.run<{ chargeId: string; amount: number }>(
-		askCharge as never,
-		{ amount: card.amount, last4: digits.slice(-4) },
-		actor,
-		card.key
-	);
+	const { chargeId, amount } = app.run(askCharge, { amount: card.amount, last4: digits.slice(-4) }, actor, card.key);
 	// The key of a second click gives back the first charge: the processor is asked once.
 	const again = app.db.orm.select({ id: charges.id }).from(charges).where(eq(charges.invoiceId, actor.subjectId)).all().length === before;
 	if (!again) {
 		try {
 			await app.cards.charge({ chargeId, amount, number: digits, expiry: card.expiry, code: card.code }, (answer) =>
-				app.run(answerCharge as never, answer, { type: 'system' })
+				app.run(answerCharge, answer, { type: 'system' })
 			);
 		} catch (e) {
 			log.error({ error: (e as Error).message }, 'card processor');
 			app.run(
-				answerCharge as never,
+				answerCharge,
 				{ chargeId, processorId: '', state: 'unknown', message: 'The processor could not be reached.' },
 				{ type: 'system' }
 			);

@@ -1,9 +1,8 @@
-import { Type } from '@sinclair/typebox';
+import * as contract from '../../contract/receivables/commands';
 import { eq } from 'drizzle-orm';
 import { cents, formatCents, parseCents } from '../../core/money';
 import { Refusal } from '../../core/refusal';
-import { defineCommand, type Context } from '../commands';
-import { DayText, Id, strict, Text, Typed } from '../commands/inputs';
+import { serve, type Context } from '../commands';
 import { charges, company, customers, invoices, payments } from '../db/schema';
 import { newId } from '../ids';
 import { paidOf } from '../billing/load';
@@ -11,36 +10,21 @@ import { linkOf } from '../quotes/links';
 import { addressesOf } from '../sales/contacts';
 import { settle } from './settle';
 
-/** Money that came in by check, cash or transfer. */
-export const recordPayment = defineCommand({
-	name: 'payments.record',
-	access: 'payments.record',
-	input: Type.Object(
-		{
-			invoiceId: Id,
-			amount: Typed,
-			method: Type.Union([Type.Literal('check'), Type.Literal('cash'), Type.Literal('transfer')]),
-			reference: Text(200),
-			day: DayText
-		},
-		strict
-	),
-	run(ctx, i) {
-		const invoice = ctx.get(invoices, i.invoiceId, 'This invoice');
-		if (invoice.issuedAt === null || invoice.voidedAt !== null) throw new Refusal('Money is taken on an issued invoice.');
-		const amount = parseCents(i.amount);
-		if (amount <= 0) throw new Refusal('The amount must be more than 0.', 'amount');
-		if (i.day > ctx.today) throw new Refusal('The day is ahead of today.', 'day');
-		const credit = take(ctx, invoice, amount, { method: i.method, reference: i.reference, day: i.day, processorId: null });
-		ctx.happened(
-			`invoice:${invoice.id}`,
-			`${formatCents(amount)} by ${i.method}${credit > 0 ? `, ${formatCents(cents(credit))} of it credit` : ''}`,
-			'invoices',
-			'today',
-			`job:${invoice.jobId}`
-		);
-		return { credit };
-	}
+export const recordPayment = serve(contract.recordPayment, (ctx, i) => {
+	const invoice = ctx.get(invoices, i.invoiceId, 'This invoice');
+	if (invoice.issuedAt === null || invoice.voidedAt !== null) throw new Refusal('Money is taken on an issued invoice.');
+	const amount = parseCents(i.amount);
+	if (amount <= 0) throw new Refusal('The amount must be more than 0.', 'amount');
+	if (i.day > ctx.today) throw new Refusal('The day is ahead of today.', 'day');
+	const credit = take(ctx, invoice, amount, { method: i.method, reference: i.reference, day: i.day, processorId: null });
+	ctx.happened(
+		`invoice:${invoice.id}`,
+		`${formatCents(amount)} by ${i.method}${credit > 0 ? `, ${formatCents(cents(credit))} of it credit` : ''}`,
+		'invoices',
+		'today',
+		`job:${invoice.jobId}`
+	);
+	return { credit };
 });
 
 function take(
@@ -53,61 +37,36 @@ function take(
 	return settle(ctx, payment.id, amount, invoice.customerId, [invoice.id], invoice.jobId);
 }
 
-/** A customer asks to pay by card. One charge at a time: while an answer is awaited, a second click asks nothing. */
-export const askCharge = defineCommand({
-	name: 'charges.ask',
-	access: 'invoice link',
-	input: Type.Object({ amount: Typed, last4: Type.String({ pattern: '^\\d{0,4}$' }) }, strict),
-	run(ctx, i, actor) {
-		if (actor.type !== 'link') throw new Refusal('This needs the link from the mail.');
-		const invoice = ctx.get(invoices, actor.subjectId, 'This invoice');
-		if (invoice.voidedAt !== null || invoice.issuedAt === null)
-			throw new Refusal('This invoice was withdrawn. Nothing is to be paid on it.');
-		const open = invoice.total - paidOf(ctx.db, invoice.id);
-		if (open <= 0) throw new Refusal('This invoice is paid. Thank you!');
-		const amount = parseCents(i.amount);
-		if (amount <= 0) throw new Refusal('The amount must be more than 0.', 'amount');
-		if (amount > open) throw new Refusal(`Only ${formatCents(cents(open))} is left to pay.`, 'amount');
-		const earlier = ctx.db.select().from(charges).where(eq(charges.invoiceId, invoice.id)).all();
-		const waiting = earlier.find((c) => c.state === 'asked' || c.state === 'unknown');
-		if (waiting)
-			throw new Refusal(
-				'A payment is on its way already. Please wait until we know whether it went through, so that nothing is paid twice.'
-			);
-		const charge = ctx.insert(charges, { id: newId(), invoiceId: invoice.id, amount, state: 'asked', at: ctx.now, last4: i.last4 });
-		ctx.happened(`invoice:${invoice.id}`, `Card payment of ${formatCents(amount)} begun`);
-		return { chargeId: charge.id, amount };
-	}
+export const askCharge = serve(contract.askCharge, (ctx, i, actor) => {
+	if (actor.type !== 'link') throw new Refusal('This needs the link from the mail.');
+	const invoice = ctx.get(invoices, actor.subjectId, 'This invoice');
+	if (invoice.voidedAt !== null || invoice.issuedAt === null) throw new Refusal('This invoice was withdrawn. Nothing is to be paid on it.');
+	const open = invoice.total - paidOf(ctx.db, invoice.id);
+	if (open <= 0) throw new Refusal('This invoice is paid. Thank you!');
+	const amount = parseCents(i.amount);
+	if (amount <= 0) throw new Refusal('The amount must be more than 0.', 'amount');
+	if (amount > open) throw new Refusal(`Only ${formatCents(cents(open))} is left to pay.`, 'amount');
+	const earlier = ctx.db.select().from(charges).where(eq(charges.invoiceId, invoice.id)).all();
+	const waiting = earlier.find((c) => c.state === 'asked' || c.state === 'unknown');
+	if (waiting)
+		throw new Refusal('A payment is on its way already. Please wait until we know whether it went through, so that nothing is paid twice.');
+	const charge = ctx.insert(charges, { id: newId(), invoiceId: invoice.id, amount, state: 'asked', at: ctx.now, last4: i.last4 });
+	ctx.happened(`invoice:${invoice.id}`, `Card payment of ${formatCents(amount)} begun`);
+	return { chargeId: charge.id, amount };
 });
 
-/** The processor's answer. It may come late, twice or out of order: a charge that is paid stays paid, and is taken once. */
-export const answerCharge = defineCommand({
-	name: 'charges.answer',
-	access: 'system',
-	input: Type.Object(
-		{
-			chargeId: Id,
-			processorId: Text(100),
-			state: Type.Union([Type.Literal('paid'), Type.Literal('declined'), Type.Literal('unknown')]),
-			message: Text(300),
-			/** The customer is told by mail: they do not look at the page any more. */
-			tell: Type.Optional(Type.Boolean())
-		},
-		strict
-	),
-	run(ctx, i) {
-		const charge = ctx.get(charges, i.chargeId, 'This charge');
-		if (charge.state === 'paid' || charge.state === i.state) return;
-		const invoice = endCharge(ctx, charge, i);
-		if (i.tell && i.state !== 'unknown') tellCustomer(ctx, invoice, charge.amount, i.state);
-		ctx.happened(
-			`invoice:${invoice.id}`,
-			i.state === 'paid' ? `${formatCents(cents(charge.amount))} paid by card` : `Card payment ${i.state}`,
-			'invoices',
-			'today',
-			`job:${invoice.jobId}`
-		);
-	}
+export const answerCharge = serve(contract.answerCharge, (ctx, i) => {
+	const charge = ctx.get(charges, i.chargeId, 'This charge');
+	if (charge.state === 'paid' || charge.state === i.state) return;
+	const invoice = endCharge(ctx, charge, i);
+	if (i.tell && i.state !== 'unknown') tellCustomer(ctx, invoice, charge.amount, i.state);
+	ctx.happened(
+		`invoice:${invoice.id}`,
+		i.state === 'paid' ? `${formatCents(cents(charge.amount))} paid by card` : `Card payment ${i.state}`,
+		'invoices',
+		'today',
+		`job:${invoice.jobId}`
+	);
 });
 
 /** Ends an attempt: what was paid is taken, once. */
@@ -146,36 +105,22 @@ function tellCustomer(ctx: Context, invoice: typeof invoices.$inferSelect, amoun
 	});
 }
 
-/** The office settles an attempt whose answer never came, as the processor’s own statement says: so that the invoice can be paid again. */
-export const settleCharge = defineCommand({
-	name: 'charges.settle',
-	access: 'payments.record',
-	input: Type.Object(
-		{
-			chargeId: Id,
-			state: Type.Union([Type.Literal('paid'), Type.Literal('declined')]),
-			/** The processor's own number of it, where there is one: the same money is never taken twice. */
-			reference: Text(100)
-		},
-		strict
-	),
-	run(ctx, i) {
-		const charge = ctx.get(charges, i.chargeId, 'This card payment');
-		if (charge.state !== 'asked' && charge.state !== 'unknown') throw new Refusal(`This card payment is ${charge.state} already.`);
-		if (i.state === 'paid' && i.reference.trim() === '')
-			throw new Refusal('Type the number that the processor’s statement gives it.', 'reference');
-		const invoice = endCharge(ctx, charge, {
-			state: i.state,
-			message: `settled by ${ctx.who.name}`,
-			processorId: i.reference.trim() || null
-		});
-		tellCustomer(ctx, invoice, charge.amount, i.state);
-		ctx.happened(
-			`invoice:${invoice.id}`,
-			`Card payment of ${formatCents(cents(charge.amount))} settled by hand: ${i.state}`,
-			'invoices',
-			'today',
-			`job:${invoice.jobId}`
-		);
-	}
+export const settleCharge = serve(contract.settleCharge, (ctx, i) => {
+	const charge = ctx.get(charges, i.chargeId, 'This card payment');
+	if (charge.state !== 'asked' && charge.state !== 'unknown') throw new Refusal(`This card payment is ${charge.state} already.`);
+	if (i.state === 'paid' && i.reference.trim() === '')
+		throw new Refusal('Type the number that the processor’s statement gives it.', 'reference');
+	const invoice = endCharge(ctx, charge, {
+		state: i.state,
+		message: `settled by ${ctx.who.name}`,
+		processorId: i.reference.trim() || null
+	});
+	tellCustomer(ctx, invoice, charge.amount, i.state);
+	ctx.happened(
+		`invoice:${invoice.id}`,
+		`Card payment of ${formatCents(cents(charge.amount))} settled by hand: ${i.state}`,
+		'invoices',
+		'today',
+		`job:${invoice.jobId}`
+	);
 });

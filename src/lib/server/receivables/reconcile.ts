@@ -23,7 +23,7 @@ export async function reconcileCharges(app: App, all = false): Promise<number> {
 		try {
 			const answer = await app.cards.look(id);
 			if (!answer || answer.state === 'unknown') continue;
-			app.run(answerCharge as never, { ...answer, tell: true }, { type: 'system' });
+			app.run(answerCharge, { ...answer, tell: true }, { type: 'system' });
 			settled += 1;
 		} catch (e) {
 			// The next look asks again.

@@ -1,63 +1,42 @@
-import { Type } from '@sinclair/typebox';
+import * as contract from '../../contract/sales/commands';
 import { and, asc, eq, isNull } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
 import { monthEnd } from '../../core/time';
 import { parseCents, parsePercent, parseQuantity } from '../../core/money';
-import { defineCommand, type Context } from '../commands';
-import { DayText, Id, MailOrEmpty, Name, strict, Text, Typed, Version } from '../commands/inputs';
+import { serve, type Context } from '../commands';
 import { branches, company, customers, estimates, jobs, leads, people, sites, stages } from '../db/schema';
 import { newId } from '../ids';
 
-const leadFields = { name: Name, mail: MailOrEmpty, phone: Text(60), address: Text(300), wanted: Text(4000) };
-
-/** A request from the company's public page. A filled trap field or a form sent in under two seconds is taken for spam and dropped without a word. */
-export const receiveLead = defineCommand({
-	name: 'leads.receive',
-	access: 'public',
-	inner: true,
-	input: Type.Object({ ...leadFields, trap: Text(200), openedMs: Type.Number() }, strict),
-	run(ctx, i) {
-		if (!ctx.get(company, 'company', 'The company').settings.publicPage.on)
-			throw new Refusal('This company takes no requests here. Please call.');
-		if (i.trap !== '' || i.openedMs < 2000) return { taken: false };
-		if (i.mail === '' && i.phone.trim() === '') throw new Refusal('Give a mail address or a phone number, so that we can answer.', 'mail');
-		const lead = ctx.insert(leads, {
-			id: newId(),
-			receivedAt: ctx.now,
-			via: 'form',
-			name: i.name,
-			mail: i.mail,
-			phone: i.phone,
-			address: i.address,
-			wanted: i.wanted
-		});
-		ctx.happened(`lead:${lead.id}`, `Request from ${i.name}`, 'leads', 'today');
-		return { taken: true };
-	}
+export const receiveLead = serve(contract.receiveLead, (ctx, i) => {
+	if (!ctx.get(company, 'company', 'The company').settings.publicPage.on)
+		throw new Refusal('This company takes no requests here. Please call.');
+	if (i.trap !== '' || i.openedMs < 2000) return { taken: false };
+	if (i.mail === '' && i.phone.trim() === '') throw new Refusal('Give a mail address or a phone number, so that we can answer.', 'mail');
+	const lead = ctx.insert(leads, {
+		id: newId(),
+		receivedAt: ctx.now,
+		via: 'form',
+		name: i.name,
+		mail: i.mail,
+		phone: i.phone,
+		address: i.address,
+		wanted: i.wanted
+	});
+	ctx.happened(`lead:${lead.id}`, `Request from ${i.name}`, 'leads', 'today');
+	return { taken: true };
 });
 
-/** A request that came by phone or mail and is typed in. */
-export const enterLead = defineCommand({
-	name: 'leads.enter',
-	access: 'leads.handle',
-	input: Type.Object({ ...leadFields, via: Type.Union([Type.Literal('phone'), Type.Literal('mail')]) }, strict),
-	run(ctx, i) {
-		const lead = ctx.insert(leads, { id: newId(), receivedAt: ctx.now, ...i });
-		ctx.happened(`lead:${lead.id}`, `Request from ${i.name} typed in`, 'leads', 'today');
-		return { id: lead.id };
-	}
+export const enterLead = serve(contract.enterLead, (ctx, i) => {
+	const lead = ctx.insert(leads, { id: newId(), receivedAt: ctx.now, ...i });
+	ctx.happened(`lead:${lead.id}`, `Request from ${i.name} typed in`, 'leads', 'today');
+	return { id: lead.id };
 });
 
-export const declineLead = defineCommand({
-	name: 'leads.not-for-us',
-	access: 'leads.handle',
-	input: Type.Object({ leadId: Id, back: Type.Optional(Type.Boolean()) }, strict),
-	run(ctx, i) {
-		const lead = ctx.get(leads, i.leadId, 'This request');
-		if (lead.jobId) throw new Refusal('A job was opened from this request already.');
-		ctx.update(leads, lead.id, { state: i.back ? 'new' : 'not for us' });
-		ctx.happened(`lead:${lead.id}`, i.back ? 'Put back into the inbox' : 'Not for us', 'leads', 'today');
-	}
+export const declineLead = serve(contract.declineLead, (ctx, i) => {
+	const lead = ctx.get(leads, i.leadId, 'This request');
+	if (lead.jobId) throw new Refusal('A job was opened from this request already.');
+	ctx.update(leads, lead.id, { state: i.back ? 'new' : 'not for us' });
+	ctx.happened(`lead:${lead.id}`, i.back ? 'Put back into the inbox' : 'Not for us', 'leads', 'today');
 });
 
 export const firstStage = (ctx: Context, meaning: (typeof stages.$inferSelect)['meaning']) => {
@@ -96,166 +75,110 @@ export function openJobFor(ctx: Context, j: NewJob) {
 	});
 }
 
-/** One step from a request to a job on the winning track, with customer, site and wording carried over. */
-export const openJobFromLead = defineCommand({
-	name: 'leads.open-job',
-	access: 'leads.handle',
-	input: Type.Object({ leadId: Id, customerId: Type.Union([Id, Type.Null()]), jobName: Type.Optional(Name), kindOfWork: Text(80) }, strict),
-	run(ctx, i) {
-		const lead = ctx.get(leads, i.leadId, 'This request');
-		if (lead.jobId) return { jobId: lead.jobId };
-		const customer = i.customerId
-			? ctx.get(customers, i.customerId, 'This customer')
-			: ctx.insert(customers, {
-					id: newId(),
-					name: lead.name,
-					mail: lead.mail,
-					phone: lead.phone,
-					address: lead.address,
-					createdAt: ctx.now
-				});
-		// What is known is never typed twice: a same address of that customer is the same site.
-		const same = ctx.db
-			.select()
-			.from(sites)
-			.where(and(eq(sites.customerId, customer.id), eq(sites.address, lead.address)))
-			.get();
-		const site =
-			lead.address.trim() === '' ? null : (same ?? ctx.insert(sites, { id: newId(), customerId: customer.id, address: lead.address }));
-		const job = openJobFor(ctx, {
-			name:
-				i.jobName ?? (site ? `${site.address.split(',')[0]}, ${i.kindOfWork || 'work'}` : `${customer.name}, ${i.kindOfWork || 'work'}`),
-			customerId: customer.id,
-			siteId: site?.id ?? null,
-			kindOfWork: i.kindOfWork,
-			source: lead.via === 'form' ? 'Website' : lead.via === 'mail' ? 'Mail' : 'Phone',
-			wanted: lead.wanted,
-			personId: ctx.actor.type === 'person' ? ctx.actor.id : null,
-			askedAt: lead.receivedAt
-		});
-		ctx.update(leads, lead.id, { state: 'handled', jobId: job.id });
-		ctx.happened(`job:${job.id}`, `Opened from a request by ${lead.name}`, 'leads', 'track', 'today');
-		return { jobId: job.id };
-	}
+export const openJobFromLead = serve(contract.openJobFromLead, (ctx, i) => {
+	const lead = ctx.get(leads, i.leadId, 'This request');
+	if (lead.jobId) return { jobId: lead.jobId };
+	const customer = i.customerId
+		? ctx.get(customers, i.customerId, 'This customer')
+		: ctx.insert(customers, {
+				id: newId(),
+				name: lead.name,
+				mail: lead.mail,
+				phone: lead.phone,
+				address: lead.address,
+				createdAt: ctx.now
+			});
+	// What is known is never typed twice: a same address of that customer is the same site.
+	const same = ctx.db
+		.select()
+		.from(sites)
+		.where(and(eq(sites.customerId, customer.id), eq(sites.address, lead.address)))
+		.get();
+	const site =
+		lead.address.trim() === '' ? null : (same ?? ctx.insert(sites, { id: newId(), customerId: customer.id, address: lead.address }));
+	const job = openJobFor(ctx, {
+		name: i.jobName ?? (site ? `${site.address.split(',')[0]}, ${i.kindOfWork || 'work'}` : `${customer.name}, ${i.kindOfWork || 'work'}`),
+		customerId: customer.id,
+		siteId: site?.id ?? null,
+		kindOfWork: i.kindOfWork,
+		source: lead.via === 'form' ? 'Website' : lead.via === 'mail' ? 'Mail' : 'Phone',
+		wanted: lead.wanted,
+		personId: ctx.actor.type === 'person' ? ctx.actor.id : null,
+		askedAt: lead.receivedAt
+	});
+	ctx.update(leads, lead.id, { state: 'handled', jobId: job.id });
+	ctx.happened(`job:${job.id}`, `Opened from a request by ${lead.name}`, 'leads', 'track', 'today');
+	return { jobId: job.id };
 });
 
-/** Opens a job with almost nothing: a name and a customer, new or known. */
-export const openJob = defineCommand({
-	name: 'jobs.open',
-	access: 'jobs.change',
-	input: Type.Object(
-		{
-			name: Name,
-			customerId: Type.Union([Id, Type.Null()]),
-			customerName: Text(200),
-			address: Text(300),
-			kindOfWork: Text(80),
-			source: Text(80),
-			wanted: Text(4000),
-			personId: Type.Optional(Id),
-			branchId: Type.Optional(Id),
-			lat: Type.Optional(Type.Number({ minimum: -90, maximum: 90 })),
-			lng: Type.Optional(Type.Number({ minimum: -180, maximum: 180 }))
-		},
-		strict
-	),
-	run(ctx, i) {
-		if (!i.customerId && i.customerName.trim() === '') throw new Refusal('Say who the customer is.', 'customerName');
-		const customer = i.customerId
-			? ctx.get(customers, i.customerId, 'This customer')
-			: ctx.insert(customers, { id: newId(), name: i.customerName.trim(), address: i.address, createdAt: ctx.now });
-		const address = i.address.trim();
-		const same = ctx.db
-			.select()
-			.from(sites)
-			.where(and(eq(sites.customerId, customer.id), eq(sites.address, address)))
-			.get();
-		const site =
-			address === ''
-				? null
-				: (same ?? ctx.insert(sites, { id: newId(), customerId: customer.id, address, lat: i.lat ?? null, lng: i.lng ?? null }));
-		const job = openJobFor(ctx, {
-			name: i.name,
-			customerId: customer.id,
-			siteId: site?.id ?? null,
-			kindOfWork: i.kindOfWork,
-			source: i.source,
-			wanted: i.wanted,
-			personId: i.personId ?? (ctx.actor.type === 'person' ? ctx.actor.id : null),
-			branchId: i.branchId ?? null
-		});
-		ctx.happened(`job:${job.id}`, `Job ${i.name} opened`, 'track', 'today');
-		return { jobId: job.id };
-	}
+export const openJob = serve(contract.openJob, (ctx, i) => {
+	if (!i.customerId && i.customerName.trim() === '') throw new Refusal('Say who the customer is.', 'customerName');
+	const customer = i.customerId
+		? ctx.get(customers, i.customerId, 'This customer')
+		: ctx.insert(customers, { id: newId(), name: i.customerName.trim(), address: i.address, createdAt: ctx.now });
+	const address = i.address.trim();
+	const same = ctx.db
+		.select()
+		.from(sites)
+		.where(and(eq(sites.customerId, customer.id), eq(sites.address, address)))
+		.get();
+	const site =
+		address === ''
+			? null
+			: (same ?? ctx.insert(sites, { id: newId(), customerId: customer.id, address, lat: i.lat ?? null, lng: i.lng ?? null }));
+	const job = openJobFor(ctx, {
+		name: i.name,
+		customerId: customer.id,
+		siteId: site?.id ?? null,
+		kindOfWork: i.kindOfWork,
+		source: i.source,
+		wanted: i.wanted,
+		personId: i.personId ?? (ctx.actor.type === 'person' ? ctx.actor.id : null),
+		branchId: i.branchId ?? null
+	});
+	ctx.happened(`job:${job.id}`, `Job ${i.name} opened`, 'track', 'today');
+	return { jobId: job.id };
 });
 
-export const changeJob = defineCommand({
-	name: 'jobs.change',
-	access: 'jobs.change',
-	input: Type.Object(
+export const changeJob = serve(contract.changeJob, (ctx, { jobId, version, decisionDay, expected, chance, nextDay, size, ...rest }) => {
+	const job = ctx.get(jobs, jobId, 'This job');
+	if (rest.personId) ctx.get(people, rest.personId, 'This person');
+	if (rest.branchId) ctx.get(branches, rest.branchId, 'This branch');
+	ctx.update(
+		jobs,
+		job.id,
 		{
-			jobId: Id,
-			version: Version,
-			name: Type.Optional(Name),
-			kindOfWork: Type.Optional(Text(80)),
-			source: Type.Optional(Text(80)),
-			wanted: Type.Optional(Text(4000)),
-			crewBrief: Type.Optional(Text(4000)),
-			decisionDay: Type.Optional(Type.Union([DayText, Type.Literal('')])),
-			expected: Type.Optional(Typed),
-			personId: Type.Optional(Id),
-			branchId: Type.Optional(Type.Union([Id, Type.Null()])),
-			/** A percent as typed; empty: as its stage says. */
-			chance: Type.Optional(Typed),
-			nextStep: Type.Optional(Text(200)),
-			nextDay: Type.Optional(Type.Union([DayText, Type.Literal('')])),
-			/** How large it is, as typed, and in what. */
-			size: Type.Optional(Typed),
-			sizeUnit: Type.Optional(Text(30)),
-			percentComplete: Type.Optional(Type.Union([Type.Integer({ minimum: 0, maximum: 10_000 }), Type.Null()]))
+			...rest,
+			...(decisionDay !== undefined ? { decisionDay: decisionDay || null } : {}),
+			...(nextDay !== undefined ? { nextDay: nextDay || null } : {}),
+			...(chance !== undefined ? { chance: chance.trim() === '' ? null : chanceOf(chance) } : {}),
+			...(size !== undefined
+				? {
+						size:
+							size.trim() === ''
+								? null
+								: nonNegative(
+										inField('size', () => parseQuantity(size, 'The size')),
+										'size'
+									)
+					}
+				: {}),
+			...(expected !== undefined
+				? {
+						expected:
+							expected.trim() === ''
+								? null
+								: nonNegative(
+										inField('expected', () => parseCents(expected, 'The expected amount')),
+										'expected'
+									)
+					}
+				: {}),
+			touchedAt: ctx.now
 		},
-		strict
-	),
-	run(ctx, { jobId, version, decisionDay, expected, chance, nextDay, size, ...rest }) {
-		const job = ctx.get(jobs, jobId, 'This job');
-		if (rest.personId) ctx.get(people, rest.personId, 'This person');
-		if (rest.branchId) ctx.get(branches, rest.branchId, 'This branch');
-		ctx.update(
-			jobs,
-			job.id,
-			{
-				...rest,
-				...(decisionDay !== undefined ? { decisionDay: decisionDay || null } : {}),
-				...(nextDay !== undefined ? { nextDay: nextDay || null } : {}),
-				...(chance !== undefined ? { chance: chance.trim() === '' ? null : chanceOf(chance) } : {}),
-				...(size !== undefined
-					? {
-							size:
-								size.trim() === ''
-									? null
-									: nonNegative(
-											inField('size', () => parseQuantity(size, 'The size')),
-											'size'
-										)
-						}
-					: {}),
-				...(expected !== undefined
-					? {
-							expected:
-								expected.trim() === ''
-									? null
-									: nonNegative(
-											inField('expected', () => parseCents(expected, 'The expected amount')),
-											'expected'
-										)
-						}
-					: {}),
-				touchedAt: ctx.now
-			},
-			version
-		);
-		ctx.happened(`job:${job.id}`, 'Job changed', 'track', 'today');
-	}
+		version
+	);
+	ctx.happened(`job:${job.id}`, 'Job changed', 'track', 'today');
 });
 
 /** What cannot be read is said beside its field. */
@@ -278,75 +201,47 @@ const nonNegative = (n: number, field: string): number => {
 	return n;
 };
 
-/** Moves a job along its track. Won by hand gives it its number; lost asks why. */
-export const moveJob = defineCommand({
-	name: 'jobs.move',
-	access: 'jobs.change',
-	input: Type.Object({ jobId: Id, stageId: Id, reason: Type.Optional(Text(400)), version: Version }, strict),
-	run(ctx, i) {
-		const job = ctx.get(jobs, i.jobId, 'This job');
-		const stage = ctx.get(stages, i.stageId, 'This stage');
-		const from = ctx.get(stages, job.stageId, 'Its stage');
-		if (stage.id === from.id) return;
-		if (stage.meaning === 'won' || (stage.track === 'doing' && job.number === null))
-			throw new Refusal('A job is won by an accepted quote, or with “Won without a quote” on the job.');
-		if (job.number !== null && stage.track === 'winning') throw new Refusal('A won job stays on the doing track.');
-		if (stage.meaning === 'lost' && !i.reason?.trim()) throw new Refusal('Say why it was lost; it feeds the reports.', 'reason');
-		ctx.update(
-			jobs,
-			job.id,
-			{
-				stageId: stage.id,
-				lostReason: stage.meaning === 'lost' ? (i.reason ?? '') : '',
-				touchedAt: ctx.now,
-				...(stage.meaning === 'finished' ? { doneAt: ctx.now } : {})
-			},
-			i.version
-		);
-		ctx.happened(`job:${job.id}`, `${from.name} → ${stage.name}${i.reason ? `: ${i.reason}` : ''}`, 'track', 'today', 'plan');
-	}
-});
-
-export const saveCustomer = defineCommand({
-	name: 'customers.save',
-	access: 'customers.change',
-	input: Type.Object(
+export const moveJob = serve(contract.moveJob, (ctx, i) => {
+	const job = ctx.get(jobs, i.jobId, 'This job');
+	const stage = ctx.get(stages, i.stageId, 'This stage');
+	const from = ctx.get(stages, job.stageId, 'Its stage');
+	if (stage.id === from.id) return;
+	if (stage.meaning === 'won' || (stage.track === 'doing' && job.number === null))
+		throw new Refusal('A job is won by an accepted quote, or with “Won without a quote” on the job.');
+	if (job.number !== null && stage.track === 'winning') throw new Refusal('A won job stays on the doing track.');
+	if (stage.meaning === 'lost' && !i.reason?.trim()) throw new Refusal('Say why it was lost; it feeds the reports.', 'reason');
+	ctx.update(
+		jobs,
+		job.id,
 		{
-			customerId: Type.Union([Id, Type.Null()]),
-			name: Name,
-			kind: Type.Union([Type.Literal('person'), Type.Literal('organization')]),
-			mail: MailOrEmpty,
-			phone: Text(60),
-			address: Text(300),
-			notes: Text(4000),
-			version: Version
+			stageId: stage.id,
+			lostReason: stage.meaning === 'lost' ? (i.reason ?? '') : '',
+			touchedAt: ctx.now,
+			...(stage.meaning === 'finished' ? { doneAt: ctx.now } : {})
 		},
-		strict
-	),
-	run(ctx, { customerId, version, ...fields }) {
-		const row = customerId
-			? ctx.update(customers, customerId, fields, version)
-			: ctx.insert(customers, { id: newId(), ...fields, createdAt: ctx.now });
-		ctx.happened(`customer:${row.id}`, customerId ? 'Customer changed' : `Customer ${row.name} added`, 'customers');
-		return { id: row.id };
-	}
+		i.version
+	);
+	ctx.happened(`job:${job.id}`, `${from.name} → ${stage.name}${i.reason ? `: ${i.reason}` : ''}`, 'track', 'today', 'plan');
 });
 
-export const startEstimate = defineCommand({
-	name: 'estimates.start',
-	access: 'estimates.change',
-	input: Type.Object({ jobId: Id }, strict),
-	run(ctx, i) {
-		const job = ctx.get(jobs, i.jobId, 'This job');
-		const has = ctx.db
-			.select()
-			.from(estimates)
-			.where(and(eq(estimates.jobId, job.id), isNull(estimates.change)))
-			.get();
-		if (has) return { estimateId: has.id };
-		const estimate = ctx.insert(estimates, { id: newId(), jobId: job.id, title: job.name, intro: '' });
-		ctx.update(jobs, job.id, { touchedAt: ctx.now });
-		ctx.happened(`job:${job.id}`, 'Estimate begun', 'track');
-		return { estimateId: estimate.id };
-	}
+export const saveCustomer = serve(contract.saveCustomer, (ctx, { customerId, version, ...fields }) => {
+	const row = customerId
+		? ctx.update(customers, customerId, fields, version)
+		: ctx.insert(customers, { id: newId(), ...fields, createdAt: ctx.now });
+	ctx.happened(`customer:${row.id}`, customerId ? 'Customer changed' : `Customer ${row.name} added`, 'customers');
+	return { id: row.id };
+});
+
+export const startEstimate = serve(contract.startEstimate, (ctx, i) => {
+	const job = ctx.get(jobs, i.jobId, 'This job');
+	const has = ctx.db
+		.select()
+		.from(estimates)
+		.where(and(eq(estimates.jobId, job.id), isNull(estimates.change)))
+		.get();
+	if (has) return { estimateId: has.id };
+	const estimate = ctx.insert(estimates, { id: newId(), jobId: job.id, title: job.name, intro: '' });
+	ctx.update(jobs, job.id, { touchedAt: ctx.now });
+	ctx.happened(`job:${job.id}`, 'Estimate begun', 'track');
+	return { estimateId: estimate.id };
 });

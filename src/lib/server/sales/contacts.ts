@@ -1,88 +1,46 @@
-import { Type } from '@sinclair/typebox';
+import * as contract from '../../contract/sales/contacts';
 import { asc, eq, max } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
 import type { OwnFieldOf } from '../../core/sales';
 import type { App } from '../app';
-import { defineCommand } from '../commands';
-import { Id, MailOrEmpty, Name, strict, Text, Version } from '../commands/inputs';
+import { serve } from '../commands';
 import { contacts, customers, jobs, quotes, sites } from '../db/schema';
 import type { Orm } from '../db/open';
 import { newId } from '../ids';
 
-/** A person of a customer: new, or changed. */
-export const saveContact = defineCommand({
-	name: 'customers.save-contact',
-	access: 'customers.change',
-	input: Type.Object(
-		{
-			customerId: Id,
-			contactId: Type.Union([Id, Type.Null()]),
-			name: Name,
-			role: Text(80),
-			mail: MailOrEmpty,
-			phone: Text(60),
-			getsQuotes: Type.Boolean(),
-			getsInvoices: Type.Boolean(),
-			version: Version
-		},
-		strict
-	),
-	run(ctx, { contactId, customerId, version, ...fields }) {
-		const customer = ctx.get(customers, customerId, 'This customer');
-		if ((fields.getsQuotes || fields.getsInvoices) && fields.mail === '')
-			throw new Refusal('Quotes and invoices go out by mail: give an address.', 'mail');
-		const last =
-			ctx.db
-				.select({ n: max(contacts.position) })
-				.from(contacts)
-				.where(eq(contacts.customerId, customerId))
-				.get()?.n ?? -1;
-		const known = contactId ? ctx.get(contacts, contactId, 'This contact') : null;
-		if (known && known.customerId !== customerId) throw new Refusal('This contact belongs to another customer.');
-		const row = known
-			? ctx.update(contacts, known.id, fields, version)
-			: ctx.insert(contacts, { id: newId(), customerId, ...fields, position: last + 1 });
-		ctx.happened(`customer:${customer.id}`, `${known ? 'Contact changed' : 'Contact added'}: ${row.name}`, 'customers');
-		return { contactId: row.id };
-	}
+export const saveContact = serve(contract.saveContact, (ctx, { contactId, customerId, version, ...fields }) => {
+	const customer = ctx.get(customers, customerId, 'This customer');
+	if ((fields.getsQuotes || fields.getsInvoices) && fields.mail === '')
+		throw new Refusal('Quotes and invoices go out by mail: give an address.', 'mail');
+	const last =
+		ctx.db
+			.select({ n: max(contacts.position) })
+			.from(contacts)
+			.where(eq(contacts.customerId, customerId))
+			.get()?.n ?? -1;
+	const known = contactId ? ctx.get(contacts, contactId, 'This contact') : null;
+	if (known && known.customerId !== customerId) throw new Refusal('This contact belongs to another customer.');
+	const row = known
+		? ctx.update(contacts, known.id, fields, version)
+		: ctx.insert(contacts, { id: newId(), customerId, ...fields, position: last + 1 });
+	ctx.happened(`customer:${customer.id}`, `${known ? 'Contact changed' : 'Contact added'}: ${row.name}`, 'customers');
+	return { contactId: row.id };
 });
 
-export const removeContact = defineCommand({
-	name: 'customers.remove-contact',
-	access: 'customers.change',
-	input: Type.Object({ contactId: Id }, strict),
-	run(ctx, i) {
-		const contact = ctx.get(contacts, i.contactId, 'This contact');
-		ctx.remove(contacts, contact.id);
-		ctx.happened(`customer:${contact.customerId}`, `Contact taken off: ${contact.name}`, 'customers');
-	}
+export const removeContact = serve(contract.removeContact, (ctx, i) => {
+	const contact = ctx.get(contacts, i.contactId, 'This contact');
+	ctx.remove(contacts, contact.id);
+	ctx.happened(`customer:${contact.customerId}`, `Contact taken off: ${contact.name}`, 'customers');
 });
 
-/** A site of a customer: its address, where it is on the map, and how to get in. */
-export const saveSite = defineCommand({
-	name: 'customers.save-site',
-	access: 'customers.change',
-	input: Type.Object(
-		{
-			customerId: Id,
-			siteId: Type.Union([Id, Type.Null()]),
-			address: Name,
-			access: Text(1000),
-			lat: Type.Union([Type.Number({ minimum: -90, maximum: 90 }), Type.Null()]),
-			lng: Type.Union([Type.Number({ minimum: -180, maximum: 180 }), Type.Null()]),
-			version: Version
-		},
-		strict
-	),
-	run(ctx, { siteId, customerId, version, ...fields }) {
-		const customer = ctx.get(customers, customerId, 'This customer');
-		if ((fields.lat === null) !== (fields.lng === null)) throw new Refusal('A place on the map has both coordinates, or none.', 'lat');
-		const known = siteId ? ctx.get(sites, siteId, 'This site') : null;
-		if (known && known.customerId !== customerId) throw new Refusal('This site belongs to another customer.');
-		const row = known ? ctx.update(sites, known.id, fields, version) : ctx.insert(sites, { id: newId(), customerId, ...fields });
-		ctx.happened(`customer:${customer.id}`, `${known ? 'Site changed' : 'Site added'}: ${row.address}`, 'customers');
-		return { siteId: row.id };
-	}
+export const saveSite = serve(contract.saveSite, (ctx, { siteId, customerId, version, ...fields }) => {
+	const customer = ctx.get(customers, customerId, 'This customer');
+	if ((fields.lat === null) !== (fields.lng === null)) throw new Refusal('A place on the map has both coordinates, or none.', 'lat');
+	const known = siteId ? ctx.get(sites, siteId, 'This site') : null;
+	if (known && known.customerId !== customerId) throw new Refusal('This site belongs to another customer.');
+	const row = known ? ctx.update(sites, known.id, fields, version) : ctx.insert(sites, { id: newId(), customerId, ...fields });
+	ctx.happened(`customer:${customer.id}`, `${known ? 'Site changed' : 'Site added'}: ${row.address}`, 'customers');
+	return { siteId: row.id };
 });
 
 export const contactsOf = (db: Orm, customerId: string) =>

@@ -1,4 +1,4 @@
-import { Type } from '@sinclair/typebox';
+import * as contract from '../../contract/sales/customer-files';
 import { and, asc, eq } from 'drizzle-orm';
 import {
 	customerCells,
@@ -14,8 +14,7 @@ import {
 import { Refusal } from '../../core/refusal';
 import { readOwnValues } from '../../core/sales';
 import type { App } from '../app';
-import { defineCommand } from '../commands';
-import { Id, MailOrEmpty, Name, strict, Text } from '../commands/inputs';
+import { serve } from '../commands';
 import { contacts, customers, history, jobs, sites } from '../db/schema';
 import { newId } from '../ids';
 import { parties } from '../jobs/queries';
@@ -67,63 +66,32 @@ export function previewFile(app: App, bytes: Uint8Array): CustomerPreview[] {
 	return previewCustomers(rows, parties(app));
 }
 
-const Contact = Type.Object({ name: Name, role: Text(80), mail: MailOrEmpty, phone: Text(60) }, strict);
-
-/** Takes customers of a file: new ones are added, known ones get what they lack. All or nothing. */
-export const importCustomers = defineCommand({
-	name: 'customers.import',
-	access: 'customers.change',
-	size: 24_000_000,
-	input: Type.Object(
-		{
-			rows: Type.Array(
-				Type.Object(
-					{
-						name: Name,
-						kind: Type.Union([Type.Literal('person'), Type.Literal('organization')]),
-						mail: MailOrEmpty,
-						phone: Text(60),
-						address: Text(300),
-						notes: Text(4000),
-						contacts: Type.Array(Contact, { maxItems: 50 }),
-						own: Type.Record(Id, Text(500)),
-						/** The customer it is taken for; null: a new one. */
-						into: Type.Union([Id, Type.Null()])
-					},
-					strict
-				),
-				{ minItems: 1, maxItems: 20_000 }
-			)
-		},
-		strict
-	),
-	run(ctx, i) {
-		const fields = ownFieldsOf(ctx);
-		let added = 0;
-		let filled = 0;
-		for (const { into, contacts: people, own, ...r } of i.rows) {
-			const values = readOwnValues(fields, 'customer', {}, own);
-			const known = into ? ctx.get(customers, into, `The customer “${r.name}” is taken for`) : null;
-			const customer = known
-				? ctx.update(customers, known.id, {
-						mail: known.mail || r.mail,
-						phone: known.phone || r.phone,
-						address: known.address || r.address,
-						notes: known.notes || r.notes,
-						own: { ...values, ...known.own }
-					})
-				: ctx.insert(customers, { id: newId(), ...r, own: values, createdAt: ctx.now });
-			if (known) filled += 1;
-			else added += 1;
-			const has = known ? ctx.db.select().from(contacts).where(eq(contacts.customerId, known.id)).all() : [];
-			people.forEach((p, n) => {
-				if (has.some((h) => h.name.toLowerCase() === p.name.toLowerCase())) return;
-				ctx.insert(contacts, { id: newId(), customerId: customer.id, ...p, position: has.length + n });
-			});
-		}
-		ctx.happened('customers', `Customers taken from a file: ${added} new, ${filled} filled in`, 'customers', 'track');
-		return { added, filled };
+export const importCustomers = serve(contract.importCustomers, (ctx, i) => {
+	const fields = ownFieldsOf(ctx);
+	let added = 0;
+	let filled = 0;
+	for (const { into, contacts: people, own, ...r } of i.rows) {
+		const values = readOwnValues(fields, 'customer', {}, own);
+		const known = into ? ctx.get(customers, into, `The customer “${r.name}” is taken for`) : null;
+		const customer = known
+			? ctx.update(customers, known.id, {
+					mail: known.mail || r.mail,
+					phone: known.phone || r.phone,
+					address: known.address || r.address,
+					notes: known.notes || r.notes,
+					own: { ...values, ...known.own }
+				})
+			: ctx.insert(customers, { id: newId(), ...r, own: values, createdAt: ctx.now });
+		if (known) filled += 1;
+		else added += 1;
+		const has = known ? ctx.db.select().from(contacts).where(eq(contacts.customerId, known.id)).all() : [];
+		people.forEach((p, n) => {
+			if (has.some((h) => h.name.toLowerCase() === p.name.toLowerCase())) return;
+			ctx.insert(contacts, { id: newId(), customerId: customer.id, ...p, position: has.length + n });
+		});
 	}
+	ctx.happened('customers', `Customers taken from a file: ${added} new, ${filled} filled in`, 'customers', 'track');
+	return { added, filled };
 });
 
 /** The import that can be taken back: the last one, while it has not been. */
@@ -138,34 +106,28 @@ const lastImport = (app: { db: App['db']['orm'] }) => {
 };
 export const importToUndo = (app: App): string | null => lastImport({ db: app.db.orm })?.text ?? null;
 
-/** Takes the last import back: what it added goes, unless there is a job by now; what it filled in stays. */
-export const undoImport = defineCommand({
-	name: 'customers.undo-import',
-	access: 'customers.change',
-	input: Type.Object({}, strict),
-	run(ctx) {
-		const entry = lastImport(ctx);
-		if (!entry) throw new Refusal('There is no import to take back.');
-		let gone = 0;
-		let stay = 0;
-		const mine = entry.changes.filter((c) => c.table === 'customers' && c.before === null);
-		for (const c of mine) {
-			if (!ctx.find(customers, c.id)) continue;
-			// Whoever has a job or a site by now is somebody the company works with.
-			const used =
-				ctx.db.select({ id: jobs.id }).from(jobs).where(eq(jobs.customerId, c.id)).get() ??
-				ctx.db.select({ id: sites.id }).from(sites).where(eq(sites.customerId, c.id)).get();
-			if (used) {
-				stay += 1;
-				continue;
-			}
-			for (const p of ctx.db.select({ id: contacts.id }).from(contacts).where(eq(contacts.customerId, c.id)).all())
-				ctx.remove(contacts, p.id);
-			ctx.remove(customers, c.id);
-			gone += 1;
+export const undoImport = serve(contract.undoImport, (ctx) => {
+	const entry = lastImport(ctx);
+	if (!entry) throw new Refusal('There is no import to take back.');
+	let gone = 0;
+	let stay = 0;
+	const mine = entry.changes.filter((c) => c.table === 'customers' && c.before === null);
+	for (const c of mine) {
+		if (!ctx.find(customers, c.id)) continue;
+		// Whoever has a job or a site by now is somebody the company works with.
+		const used =
+			ctx.db.select({ id: jobs.id }).from(jobs).where(eq(jobs.customerId, c.id)).get() ??
+			ctx.db.select({ id: sites.id }).from(sites).where(eq(sites.customerId, c.id)).get();
+		if (used) {
+			stay += 1;
+			continue;
 		}
-		ctx.db.update(history).set({ undone: true }).where(eq(history.id, entry.id)).run();
-		ctx.happened('customers', `Taken back: ${entry.text}; ${stay} stay because they have jobs or sites`, 'customers', 'track');
-		return { gone, stay };
+		for (const p of ctx.db.select({ id: contacts.id }).from(contacts).where(eq(contacts.customerId, c.id)).all())
+			ctx.remove(contacts, p.id);
+		ctx.remove(customers, c.id);
+		gone += 1;
 	}
+	ctx.db.update(history).set({ undone: true }).where(eq(history.id, entry.id)).run();
+	ctx.happened('customers', `Taken back: ${entry.text}; ${stay} stay because they have jobs or sites`, 'customers', 'track');
+	return { gone, stay };
 });

@@ -1,40 +1,23 @@
-import { Type } from '@sinclair/typebox';
+import * as contract from '../../contract/sales/lead-mail';
 import { eq } from 'drizzle-orm';
 import { convert } from 'html-to-text';
 import PostalMime from 'postal-mime';
 import { isAutomatic, readLeadMail, type LeadMail } from '../../core/formats';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
-import { defineCommand } from '../commands';
-import { Name, strict, Text } from '../commands/inputs';
+import { serve } from '../commands';
 import { company, leads } from '../db/schema';
 import { hashOf, newId } from '../ids';
 
 /** A mail larger than this is not read: what is wanted fits a letter, pictures are taken on the walk-through. */
 export const LARGEST_MAIL = 10 * 1024 * 1024;
 
-/** A request that came by mail, read and taken once: the same Message-ID a second time is the same request. */
-export const receiveMail = defineCommand({
-	name: 'leads.receive-mail',
-	access: 'leads.handle',
-	input: Type.Object(
-		{
-			name: Name,
-			mail: Type.String({ format: 'email', maxLength: 200 }),
-			phone: Text(60),
-			address: Text(300),
-			wanted: Text(4000),
-			messageId: Text(400)
-		},
-		strict
-	),
-	run(ctx, i) {
-		const known = i.messageId ? ctx.db.select({ id: leads.id }).from(leads).where(eq(leads.messageId, i.messageId)).get() : undefined;
-		if (known) return { id: known.id, taken: false };
-		const lead = ctx.insert(leads, { id: newId(), receivedAt: ctx.now, via: 'mail', ...i });
-		ctx.happened(`lead:${lead.id}`, `Request from ${i.name} by mail`, 'leads', 'today');
-		return { id: lead.id, taken: true };
-	}
+export const receiveMail = serve(contract.receiveMail, (ctx, i) => {
+	const known = i.messageId ? ctx.db.select({ id: leads.id }).from(leads).where(eq(leads.messageId, i.messageId)).get() : undefined;
+	if (known) return { id: known.id, taken: false };
+	const lead = ctx.insert(leads, { id: newId(), receivedAt: ctx.now, via: 'mail', ...i });
+	ctx.happened(`lead:${lead.id}`, `Request from ${i.name} by mail`, 'leads', 'today');
+	return { id: lead.id, taken: true };
 });
 
 /** Reads a mail file. @throws Refusal in words: too large, not a mail, without a sender */
@@ -67,5 +50,5 @@ export async function takeMail(
 	const mail = await parseMail(bytes);
 	const own = app.db.orm.select({ mail: company.mail }).from(company).get()?.mail ?? '';
 	if (isAutomatic(mail, [own])) return null;
-	return app.run(receiveMail as never, { ...readLeadMail(mail), messageId: mail.messageId }, actor);
+	return app.run(receiveMail, { ...readLeadMail(mail), messageId: mail.messageId }, actor);
 }

@@ -1,48 +1,41 @@
-import { Type } from '@sinclair/typebox';
+import * as contract from '../../contract/sales/merge';
 import { and, eq, getTableName, isNull } from 'drizzle-orm';
 import { likely } from '../../core/formats';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
-import { defineCommand, type Context } from '../commands';
-import { Id, strict } from '../commands/inputs';
+import { serve, type Context } from '../commands';
 import { parties } from '../jobs/queries';
 import { attachments, contacts, customers, history, invoices, itemSales, jobs, payments, sites } from '../db/schema';
 
 /** Tables whose rows belong to a customer. */
 const OWNED = [sites, contacts, jobs, invoices, payments] as const;
 
-/** Makes one customer of two: all that belonged to the second belongs to the first; what the first does not know is taken over. */
-export const mergeCustomers = defineCommand({
-	name: 'customers.merge',
-	access: 'customers.change',
-	input: Type.Object({ keepId: Id, goneId: Id }, strict),
-	run(ctx, i) {
-		if (i.keepId === i.goneId) throw new Refusal('These are the same customer.');
-		const keep = ctx.get(customers, i.keepId, 'The customer that stays');
-		const gone = ctx.get(customers, i.goneId, 'The customer that goes');
-		if (gone.exemption && keep.exemption && gone.exemption.certificate !== keep.exemption.certificate)
-			throw new Refusal('They have different tax certificates. Settle that first.');
-		let moved = 0;
-		for (const table of OWNED)
-			for (const row of ctx.db.select({ id: table.id }).from(table).where(eq(table.customerId, gone.id)).all()) {
-				ctx.update(table, row.id, { customerId: keep.id } as never);
-				moved += 1;
-			}
-		ctx.db.update(itemSales).set({ customerId: keep.id }).where(eq(itemSales.customerId, gone.id)).run();
-		for (const file of filesOf(ctx, gone.id)) ctx.update(attachments, file.id, { subject: `customer:${keep.id}` });
-		ctx.update(customers, keep.id, {
-			mail: keep.mail || gone.mail,
-			phone: keep.phone || gone.phone,
-			address: keep.address || gone.address,
-			notes: [keep.notes, gone.notes].filter(Boolean).join('\n'),
-			exemption: keep.exemption ?? gone.exemption,
-			rateGroupId: keep.rateGroupId ?? gone.rateGroupId,
-			own: { ...gone.own, ...keep.own }
-		});
-		ctx.remove(customers, gone.id);
-		ctx.happened(`customer:${keep.id}`, `${gone.name} merged into ${keep.name}: ${moved} records moved`, 'customers', 'track');
-		return { moved };
-	}
+export const mergeCustomers = serve(contract.mergeCustomers, (ctx, i) => {
+	if (i.keepId === i.goneId) throw new Refusal('These are the same customer.');
+	const keep = ctx.get(customers, i.keepId, 'The customer that stays');
+	const gone = ctx.get(customers, i.goneId, 'The customer that goes');
+	if (gone.exemption && keep.exemption && gone.exemption.certificate !== keep.exemption.certificate)
+		throw new Refusal('They have different tax certificates. Settle that first.');
+	let moved = 0;
+	for (const table of OWNED)
+		for (const row of ctx.db.select({ id: table.id }).from(table).where(eq(table.customerId, gone.id)).all()) {
+			ctx.update(table, row.id, { customerId: keep.id } as never);
+			moved += 1;
+		}
+	ctx.db.update(itemSales).set({ customerId: keep.id }).where(eq(itemSales.customerId, gone.id)).run();
+	for (const file of filesOf(ctx, gone.id)) ctx.update(attachments, file.id, { subject: `customer:${keep.id}` });
+	ctx.update(customers, keep.id, {
+		mail: keep.mail || gone.mail,
+		phone: keep.phone || gone.phone,
+		address: keep.address || gone.address,
+		notes: [keep.notes, gone.notes].filter(Boolean).join('\n'),
+		exemption: keep.exemption ?? gone.exemption,
+		rateGroupId: keep.rateGroupId ?? gone.rateGroupId,
+		own: { ...gone.own, ...keep.own }
+	});
+	ctx.remove(customers, gone.id);
+	ctx.happened(`customer:${keep.id}`, `${gone.name} merged into ${keep.name}: ${moved} records moved`, 'customers', 'track');
+	return { moved };
 });
 
 const filesOf = (ctx: Pick<Context, 'db'>, customerId: string) =>
@@ -67,41 +60,32 @@ const lastMerge = (ctx: Pick<Context, 'db'>, customerId: string) =>
 		.all()
 		.at(-1);
 
-/**
- * Makes two of them again: the one that went is back, with everything that came from it and still lies with the one that stayed.
- * What was done since stays: a new job of the one that stayed stays there.
- */
-export const undoMerge = defineCommand({
-	name: 'customers.undo-merge',
-	access: 'customers.change',
-	input: Type.Object({ customerId: Id }, strict),
-	run(ctx, i) {
-		const entry = lastMerge(ctx, i.customerId);
-		const gone = entry?.changes.find((c) => c.table === 'customers' && c.after === null);
-		if (!entry || !gone?.before) throw new Refusal('There is no merge to take back.');
-		ctx.insert(customers, gone.before as typeof customers.$inferInsert);
-		for (const c of entry.changes) {
-			const file = c.table === 'attachments' ? ctx.find(attachments, c.id) : undefined;
-			if (file?.subject === `customer:${i.customerId}`) ctx.update(attachments, file.id, { subject: `customer:${gone.id}` });
-			const table = OWNED.find((t) => getTableName(t) === c.table);
-			if (!table) continue;
-			const now = ctx.find(table, c.id);
-			if (now?.customerId === i.customerId) ctx.update(table, c.id, { customerId: gone.id } as never);
-			if (c.table === 'jobs') ctx.db.update(itemSales).set({ customerId: gone.id }).where(eq(itemSales.jobId, c.id)).run();
-		}
-		// What the one that stayed had taken over goes back, unless somebody typed something else since.
-		const kept = entry.changes.find((c) => c.table === 'customers' && c.id === i.customerId);
-		const now = ctx.get(customers, i.customerId, 'The customer');
-		const back = Object.fromEntries(
-			(['mail', 'phone', 'address', 'notes', 'exemption', 'rateGroupId', 'own'] as const)
-				.filter((f) => JSON.stringify(now[f]) === JSON.stringify(kept?.after?.[f]))
-				.map((f) => [f, kept?.before?.[f] ?? (f === 'exemption' || f === 'rateGroupId' ? null : f === 'own' ? {} : '')])
-		);
-		ctx.update(customers, now.id, back);
-		ctx.db.update(history).set({ undone: true }).where(eq(history.id, entry.id)).run();
-		ctx.happened(`customer:${i.customerId}`, `Taken back: ${entry.text}`, 'customers', 'track');
-		return { customerId: gone.id };
+export const undoMerge = serve(contract.undoMerge, (ctx, i) => {
+	const entry = lastMerge(ctx, i.customerId);
+	const gone = entry?.changes.find((c) => c.table === 'customers' && c.after === null);
+	if (!entry || !gone?.before) throw new Refusal('There is no merge to take back.');
+	ctx.insert(customers, gone.before as typeof customers.$inferInsert);
+	for (const c of entry.changes) {
+		const file = c.table === 'attachments' ? ctx.find(attachments, c.id) : undefined;
+		if (file?.subject === `customer:${i.customerId}`) ctx.update(attachments, file.id, { subject: `customer:${gone.id}` });
+		const table = OWNED.find((t) => getTableName(t) === c.table);
+		if (!table) continue;
+		const now = ctx.find(table, c.id);
+		if (now?.customerId === i.customerId) ctx.update(table, c.id, { customerId: gone.id } as never);
+		if (c.table === 'jobs') ctx.db.update(itemSales).set({ customerId: gone.id }).where(eq(itemSales.jobId, c.id)).run();
 	}
+	// What the one that stayed had taken over goes back, unless somebody typed something else since.
+	const kept = entry.changes.find((c) => c.table === 'customers' && c.id === i.customerId);
+	const now = ctx.get(customers, i.customerId, 'The customer');
+	const back = Object.fromEntries(
+		(['mail', 'phone', 'address', 'notes', 'exemption', 'rateGroupId', 'own'] as const)
+			.filter((f) => JSON.stringify(now[f]) === JSON.stringify(kept?.after?.[f]))
+			.map((f) => [f, kept?.before?.[f] ?? (f === 'exemption' || f === 'rateGroupId' ? null : f === 'own' ? {} : '')])
+	);
+	ctx.update(customers, now.id, back);
+	ctx.db.update(history).set({ undone: true }).where(eq(history.id, entry.id)).run();
+	ctx.happened(`customer:${i.customerId}`, `Taken back: ${entry.text}`, 'customers', 'track');
+	return { customerId: gone.id };
 });
 
 /** What merging would move, before it is done. */

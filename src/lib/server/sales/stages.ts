@@ -1,88 +1,52 @@
-import { Type } from '@sinclair/typebox';
+import * as contract from '../../contract/sales/stages';
 import { asc, eq, sql } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
 import { readList } from '../../core/sales';
 import type { App } from '../app';
-import { defineCommand } from '../commands';
-import { Id, Name, strict, Text } from '../commands/inputs';
+import { serve } from '../commands';
 import { company, jobs, stages } from '../db/schema';
 import { newId } from '../ids';
 
-const Words = Type.Array(Text(80), { maxItems: 60 });
-
-/** Kinds of work, sources, reasons for losing: what is offered where they are typed. Jobs keep what they have. */
-export const nameLists = defineCommand({
-	name: 'company.sales-lists',
-	access: 'company.change',
-	input: Type.Object({ kinds: Words, sources: Words, reasons: Words }, strict),
-	run(ctx, i) {
-		const now = ctx.get(company, 'company', 'The company');
-		const salesLists = {
-			kinds: readList(i.kinds, 'kinds'),
-			sources: readList(i.sources, 'sources'),
-			reasons: readList(i.reasons, 'reasons')
-		};
-		ctx.update(company, 'company', { settings: { ...now.settings, salesLists } });
-		ctx.happened('company', 'Kinds of work, sources or reasons changed', 'track');
-	}
+export const nameLists = serve(contract.nameLists, (ctx, i) => {
+	const now = ctx.get(company, 'company', 'The company');
+	const salesLists = {
+		kinds: readList(i.kinds, 'kinds'),
+		sources: readList(i.sources, 'sources'),
+		reasons: readList(i.reasons, 'reasons')
+	};
+	ctx.update(company, 'company', { settings: { ...now.settings, salesLists } });
+	ctx.happened('company', 'Kinds of work, sources or reasons changed', 'track');
 });
 
 /** Meanings a track must have at least once, because the program moves jobs there by itself. */
 const NEEDED = { winning: ['bidding', 'lost'], doing: ['ready', 'under way', 'finished', 'closed'] } as const;
 
-/**
- * The stages of a track in their order: renamed, moved, added, taken away. Jobs of a stage that goes stand in the first one left
- * that means the same; a meaning the program relies on cannot go.
- */
-export const saveStages = defineCommand({
-	name: 'company.save-stages',
-	access: 'company.change',
-	input: Type.Object(
-		{
-			track: Type.Union([Type.Literal('winning'), Type.Literal('doing')]),
-			stages: Type.Array(
-				Type.Object(
-					{
-						id: Type.Union([Id, Type.Null()]),
-						name: Name,
-						meaning: Type.Union((['bidding', 'lost', 'ready', 'under way', 'finished', 'closed'] as const).map((m) => Type.Literal(m))),
-						/** Hundredths of a percent. */
-						chance: Type.Integer({ minimum: 0, maximum: 10_000 })
-					},
-					strict
-				),
-				{ minItems: 1, maxItems: 30 }
-			)
-		},
-		strict
-	),
-	run(ctx, i) {
-		const names = i.stages.map((s) => s.name.trim().toLowerCase());
-		if (new Set(names).size < names.length) throw new Refusal('Two stages have the same name.', 'name');
-		const allowed: readonly string[] = NEEDED[i.track];
-		const wrong = i.stages.find((s) => !allowed.includes(s.meaning));
-		if (wrong) throw new Refusal(`“${wrong.meaning}” is no meaning of the ${i.track} track.`, 'meaning');
-		for (const meaning of allowed)
-			if (!i.stages.some((s) => s.meaning === meaning))
-				throw new Refusal(`One stage has to mean “${meaning}”: the program moves jobs there.`, 'meaning');
-		const before = ctx.db.select().from(stages).where(eq(stages.track, i.track)).orderBy(asc(stages.position)).all();
-		if (i.stages.some((s) => s.id !== null && !before.some((b) => b.id === s.id)))
-			throw new Refusal('The stages changed meanwhile. Look at them again.');
-		const ids = i.stages.map((s, position) => {
-			const fields = { name: s.name.trim(), meaning: s.meaning, position, chance: s.meaning === 'bidding' ? s.chance : 0 };
-			return s.id ? ctx.update(stages, s.id, fields).id : ctx.insert(stages, { id: newId(), track: i.track, ...fields }).id;
-		});
-		const kept = new Set(ids);
-		for (const gone of before.filter((b) => !kept.has(b.id))) {
-			const heirAt = i.stages.findIndex((s) => s.meaning === gone.meaning);
-			const heir = ids[heirAt];
-			if (!heir) throw new Refusal(`Jobs stand in “${gone.name}”, and no other stage means “${gone.meaning}”.`);
-			for (const job of ctx.db.select({ id: jobs.id }).from(jobs).where(eq(jobs.stageId, gone.id)).all())
-				ctx.update(jobs, job.id, { stageId: heir });
-			ctx.remove(stages, gone.id);
-		}
-		ctx.happened('company', `Stages of the ${i.track} track: ${i.stages.map((s) => s.name).join(', ')}`, 'track', 'today', 'plan');
+export const saveStages = serve(contract.saveStages, (ctx, i) => {
+	const names = i.stages.map((s) => s.name.trim().toLowerCase());
+	if (new Set(names).size < names.length) throw new Refusal('Two stages have the same name.', 'name');
+	const allowed: readonly string[] = NEEDED[i.track];
+	const wrong = i.stages.find((s) => !allowed.includes(s.meaning));
+	if (wrong) throw new Refusal(`“${wrong.meaning}” is no meaning of the ${i.track} track.`, 'meaning');
+	for (const meaning of allowed)
+		if (!i.stages.some((s) => s.meaning === meaning))
+			throw new Refusal(`One stage has to mean “${meaning}”: the program moves jobs there.`, 'meaning');
+	const before = ctx.db.select().from(stages).where(eq(stages.track, i.track)).orderBy(asc(stages.position)).all();
+	if (i.stages.some((s) => s.id !== null && !before.some((b) => b.id === s.id)))
+		throw new Refusal('The stages changed meanwhile. Look at them again.');
+	const ids = i.stages.map((s, position) => {
+		const fields = { name: s.name.trim(), meaning: s.meaning, position, chance: s.meaning === 'bidding' ? s.chance : 0 };
+		return s.id ? ctx.update(stages, s.id, fields).id : ctx.insert(stages, { id: newId(), track: i.track, ...fields }).id;
+	});
+	const kept = new Set(ids);
+	for (const gone of before.filter((b) => !kept.has(b.id))) {
+		const heirAt = i.stages.findIndex((s) => s.meaning === gone.meaning);
+		const heir = ids[heirAt];
+		if (!heir) throw new Refusal(`Jobs stand in “${gone.name}”, and no other stage means “${gone.meaning}”.`);
+		for (const job of ctx.db.select({ id: jobs.id }).from(jobs).where(eq(jobs.stageId, gone.id)).all())
+			ctx.update(jobs, job.id, { stageId: heir });
+		ctx.remove(stages, gone.id);
 	}
+	ctx.happened('company', `Stages of the ${i.track} track: ${i.stages.map((s) => s.name).join(', ')}`, 'track', 'today', 'plan');
 });
 
 /** The stages of both tracks in their order, with how many jobs stand in each. */

@@ -1,6 +1,6 @@
 import { and, asc, desc, eq, isNull, sql } from 'drizzle-orm';
 import { cents } from '../../core/money';
-import { forecast, USUAL_LISTS, type Card } from '../../core/sales';
+import { forecast, type Card } from '../../core/sales';
 import { wallTime } from '../../core/time';
 import type { App } from '../app';
 import { branches, customers, jobs, people, stages } from '../db/schema';
@@ -77,7 +77,7 @@ export function track(app: App) {
 			cards.filter((c) => bidding.has(c.stageId)),
 			today
 		),
-		lists: own.settings.salesLists ?? USUAL_LISTS,
-		ownFields: (own.settings.ownFields ?? []).filter((f) => f.of === 'job')
+		lists: own.settings.salesLists,
+		ownFields: own.settings.ownFields.filter((f) => f.of === 'job')
 	};
 }

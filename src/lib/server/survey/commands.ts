@@ -1,87 +1,52 @@
-import { Type } from '@sinclair/typebox';
+import * as contract from '../../contract/survey/commands';
 import { and, asc, eq, max } from 'drizzle-orm';
 import { parseLength } from '../../core/measure';
 import { Refusal } from '../../core/refusal';
 import { checkMarks, numberPins, shownMarks, type PhotoMark, type PhotoScale } from '../../core/survey';
 import { readField } from '../catalog/rules';
-import { defineCommand, type Context } from '../commands';
-import { Id, strict, Text, Version } from '../commands/inputs';
+import { serve, type Context } from '../commands';
 import type { Orm } from '../db/open';
 import { company, estimates, files, jobPhotos, jobs, lines, scopes, type QuotedPhoto } from '../db/schema';
 import { newId } from '../ids';
 
-const Share = Type.Number({ minimum: 0, maximum: 1 });
-const Spot = Type.Object({ x: Share, y: Share }, strict);
-const own = { id: Type.String({ minLength: 1, maxLength: 40 }), inside: Type.Boolean() };
-const Mark = Type.Union([
-	Type.Object({ ...own, kind: Type.Literal('pin'), x: Share, y: Share, lineId: Id }, strict),
-	Type.Object({ ...own, kind: Type.Literal('text'), x: Share, y: Share, text: Type.String({ minLength: 1, maxLength: 200 }) }, strict),
-	Type.Object({ ...own, kind: Type.Union([Type.Literal('arrow'), Type.Literal('measure')]), from: Spot, to: Spot }, strict),
-	Type.Object({ ...own, kind: Type.Literal('pencil'), points: Type.Array(Spot, { minItems: 2, maxItems: 2000 }) }, strict)
-]);
-
-/** Keeps a picture with a job. The file was checked and re-encoded when it came in. */
-export const addPhoto = defineCommand({
-	name: 'photos.add',
-	access: 'estimates.change',
-	input: Type.Object({ jobId: Id, fileId: Id, caption: Text(300) }, strict),
-	run(ctx, i) {
-		const job = ctx.get(jobs, i.jobId, 'This job');
-		const file = ctx.db.select({ id: files.id, width: files.width, height: files.height }).from(files).where(eq(files.id, i.fileId)).get();
-		if (!file) throw new Refusal('This picture is not there any more.');
-		const position =
-			(ctx.db
-				.select({ n: max(jobPhotos.position) })
-				.from(jobPhotos)
-				.where(eq(jobPhotos.jobId, job.id))
-				.get()?.n ?? -1) + 1;
-		const p = ctx.insert(jobPhotos, {
-			id: newId(),
-			jobId: job.id,
-			position,
-			fileId: file.id,
-			width: file.width,
-			height: file.height,
-			caption: i.caption,
-			marks: [],
-			at: ctx.now,
-			byName: ctx.who.name
-		});
-		ctx.happened(`job:${job.id}`, 'Picture of the site added', `photos:${job.id}`);
-		return { photoId: p.id };
-	}
+export const addPhoto = serve(contract.addPhoto, (ctx, i) => {
+	const job = ctx.get(jobs, i.jobId, 'This job');
+	const file = ctx.db.select({ id: files.id, width: files.width, height: files.height }).from(files).where(eq(files.id, i.fileId)).get();
+	if (!file) throw new Refusal('This picture is not there any more.');
+	const position =
+		(ctx.db
+			.select({ n: max(jobPhotos.position) })
+			.from(jobPhotos)
+			.where(eq(jobPhotos.jobId, job.id))
+			.get()?.n ?? -1) + 1;
+	const p = ctx.insert(jobPhotos, {
+		id: newId(),
+		jobId: job.id,
+		position,
+		fileId: file.id,
+		width: file.width,
+		height: file.height,
+		caption: i.caption,
+		marks: [],
+		at: ctx.now,
+		byName: ctx.who.name
+	});
+	ctx.happened(`job:${job.id}`, 'Picture of the site added', `photos:${job.id}`);
+	return { photoId: p.id };
 });
 
-/** Changes what is said of a picture and what is put onto it. A known length is typed the way people write it. */
-export const changePhoto = defineCommand({
-	name: 'photos.change',
-	access: 'estimates.change',
-	size: 2_000_000,
-	input: Type.Object(
-		{
-			photoId: Id,
-			caption: Type.Optional(Text(300)),
-			place: Type.Optional(Text(200)),
-			shown: Type.Optional(Type.Boolean()),
-			marks: Type.Optional(Type.Array(Mark, { maxItems: 300 })),
-			scale: Type.Optional(Type.Union([Type.Null(), Type.Object({ from: Spot, to: Spot, length: Text(40) }, strict)])),
-			version: Version
-		},
-		strict
-	),
-	run(ctx, { photoId, version, marks, scale, ...fields }) {
-		const photo = ctx.get(jobPhotos, photoId, 'This picture');
-		const patch: Partial<typeof jobPhotos.$inferSelect> = { ...fields };
-		if (marks) {
-			checkMarks(marks as PhotoMark[]);
-			for (const m of marks as PhotoMark[]) if (m.kind === 'pin') checkPin(ctx, photo.jobId, m.lineId);
-			patch.marks = marks as PhotoMark[];
-		}
-		if (scale !== undefined) patch.scale = scale === null ? null : { ...scale, length: lengthOf(ctx, scale.length) };
-		const after = ctx.update(jobPhotos, photo.id, patch, version);
-		ctx.happened(`job:${photo.jobId}`, 'Picture of the site marked', `photos:${photo.jobId}`);
-		return { version: after.version };
+export const changePhoto = serve(contract.changePhoto, (ctx, { photoId, version, marks, scale, ...fields }) => {
+	const photo = ctx.get(jobPhotos, photoId, 'This picture');
+	const patch: Partial<typeof jobPhotos.$inferSelect> = { ...fields };
+	if (marks) {
+		checkMarks(marks as PhotoMark[]);
+		for (const m of marks as PhotoMark[]) if (m.kind === 'pin') checkPin(ctx, photo.jobId, m.lineId);
+		patch.marks = marks as PhotoMark[];
 	}
+	if (scale !== undefined) patch.scale = scale === null ? null : { ...scale, length: lengthOf(ctx, scale.length) };
+	const after = ctx.update(jobPhotos, photo.id, patch, version);
+	ctx.happened(`job:${photo.jobId}`, 'Picture of the site marked', `photos:${photo.jobId}`);
+	return { version: after.version };
 });
 
 function lengthOf(ctx: Context, typed: string): number {
@@ -103,15 +68,10 @@ function checkPin(ctx: Context, jobId: string, lineId: string): void {
 	if (!found) throw new Refusal('The line of a pin is not on this job any more.', 'marks');
 }
 
-export const removePhoto = defineCommand({
-	name: 'photos.remove',
-	access: 'estimates.change',
-	input: Type.Object({ photoId: Id }, strict),
-	run(ctx, i) {
-		const photo = ctx.get(jobPhotos, i.photoId, 'This picture');
-		ctx.remove(jobPhotos, photo.id);
-		ctx.happened(`job:${photo.jobId}`, 'Picture of the site taken off', `photos:${photo.jobId}`);
-	}
+export const removePhoto = serve(contract.removePhoto, (ctx, i) => {
+	const photo = ctx.get(jobPhotos, i.photoId, 'This picture');
+	ctx.remove(jobPhotos, photo.id);
+	ctx.happened(`job:${photo.jobId}`, 'Picture of the site taken off', `photos:${photo.jobId}`);
 });
 
 /** The pictures that go out with a quote, frozen: without inside marks, pins with the words of their lines. */

@@ -1,12 +1,10 @@
-import { Type } from '@sinclair/typebox';
+import * as contract from '../../contract/time/commands';
 import { and, asc, desc, eq, isNull } from 'drizzle-orm';
 import { chargeOf } from '../../core/billing';
 import { cents, lineAmount, parseCents, parseQuantity, percent, quantity, unitPrice } from '../../core/money';
-import { KINDS } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import { instantOf, longDay } from '../../core/time';
-import { defineCommand, type Context } from '../commands';
-import { DayText, Id, Name, strict, Text, Typed, Version } from '../commands/inputs';
+import { serve, type Context } from '../commands';
 import { company, costEntries, fieldNotes, files, items, jobs, laborSheets, people, timeEntries } from '../db/schema';
 import { newId } from '../ids';
 import { beginWork } from '../planning/commands';
@@ -37,30 +35,25 @@ function workJob(ctx: Context, jobId: string) {
 	return job;
 }
 
-export const clockOn = defineCommand({
-	name: 'time.clock-on',
-	access: 'field.record',
-	input: Type.Object({ jobId: Id }, strict),
-	run(ctx, i) {
-		const personId = self(ctx);
-		const job = workJob(ctx, i.jobId);
-		const running = runningOf(ctx, personId);
-		if (running?.jobId === job.id) return { entryId: running.id };
-		if (running) settleEntry(ctx, ctx.update(timeEntries, running.id, { endedAt: ctx.now }));
-		const sheet = sheetOf(ctx, personId, ctx.today);
-		const entry = ctx.insert(timeEntries, {
-			id: newId(),
-			personId,
-			jobId: job.id,
-			startedAt: ctx.now,
-			zone: ctx.zone,
-			sheetId: sheet.sheetId,
-			loadedCost: sheet.loadedCost,
-			price: sheet.price
-		});
-		ctx.happened(`job:${job.id}`, `${ctx.who.name} clocked on`, 'field', 'today', 'plan');
-		return { entryId: entry.id };
-	}
+export const clockOn = serve(contract.clockOn, (ctx, i) => {
+	const personId = self(ctx);
+	const job = workJob(ctx, i.jobId);
+	const running = runningOf(ctx, personId);
+	if (running?.jobId === job.id) return { entryId: running.id };
+	if (running) settleEntry(ctx, ctx.update(timeEntries, running.id, { endedAt: ctx.now }));
+	const sheet = sheetOf(ctx, personId, ctx.today);
+	const entry = ctx.insert(timeEntries, {
+		id: newId(),
+		personId,
+		jobId: job.id,
+		startedAt: ctx.now,
+		zone: ctx.zone,
+		sheetId: sheet.sheetId,
+		loadedCost: sheet.loadedCost,
+		price: sheet.price
+	});
+	ctx.happened(`job:${job.id}`, `${ctx.who.name} clocked on`, 'field', 'today', 'plan');
+	return { entryId: entry.id };
 });
 
 export const runningOf = (ctx: Pick<Context, 'db'>, personId: string): Entry | undefined =>
@@ -71,184 +64,123 @@ export const runningOf = (ctx: Pick<Context, 'db'>, personId: string): Entry | u
 		.orderBy(desc(timeEntries.startedAt))
 		.get();
 
-export const clockOff = defineCommand({
-	name: 'time.clock-off',
-	access: 'field.record',
-	input: Type.Object({ note: Text(500), breakMinutes: Type.Integer({ minimum: 0, maximum: 600 }) }, strict),
-	run(ctx, i) {
-		const running = runningOf(ctx, self(ctx));
-		if (!running) throw new Refusal('No clock is running.');
-		const entry = ctx.update(timeEntries, running.id, {
-			endedAt: Math.max(ctx.now, running.startedAt),
-			note: i.note,
-			breakMinutes: i.breakMinutes
-		});
-		settleEntry(ctx, entry);
-		ctx.happened(`job:${entry.jobId}`, `${ctx.who.name} clocked off`, 'field', 'today', 'costs');
-		return { entryId: entry.id };
-	}
+export const clockOff = serve(contract.clockOff, (ctx, i) => {
+	const running = runningOf(ctx, self(ctx));
+	if (!running) throw new Refusal('No clock is running.');
+	const entry = ctx.update(timeEntries, running.id, {
+		endedAt: Math.max(ctx.now, running.startedAt),
+		note: i.note,
+		breakMinutes: i.breakMinutes
+	});
+	settleEntry(ctx, entry);
+	ctx.happened(`job:${entry.jobId}`, `${ctx.who.name} clocked off`, 'field', 'today', 'costs');
+	return { entryId: entry.id };
 });
 
-/** Time that was forgotten, typed as from and to of a day. In the office an overlap is refused. */
-export const addTime = defineCommand({
-	name: 'time.add',
-	access: 'field.record',
-	input: Type.Object(
-		{
-			personId: Type.Optional(Id),
-			jobId: Id,
-			day: DayText,
-			from: Type.String({ pattern: '^([01]?\\d|2[0-3]):[0-5]\\d$' }),
-			to: Type.String({ pattern: '^([01]?\\d|2[0-3]):[0-5]\\d$' }),
-			breakMinutes: Type.Integer({ minimum: 0, maximum: 600 }),
-			note: Text(500),
-			which: Type.Optional(Type.Union([Type.Literal('first'), Type.Literal('second')]))
-		},
-		strict
-	),
-	run(ctx, i, actor) {
-		const personId = i.personId ?? self(ctx);
-		const other = actor.type === 'person' && personId !== actor.id;
-		if (other && actor.type === 'person' && !['owner', 'office'].includes(actor.role))
-			throw new Refusal('Only the office adds time for others.');
-		const job = workJob(ctx, i.jobId);
-		const start = instantOf(i.day, i.from.padStart(5, '0'), ctx.zone, i.which);
-		const end = instantOf(i.day, i.to.padStart(5, '0'), ctx.zone, i.which);
-		if (end <= start) throw new Refusal('The end must be after the start.', 'to');
-		if (start > ctx.now) throw new Refusal('Time cannot be booked ahead.', 'from');
-		if (end > ctx.now) throw new Refusal('Time cannot be booked ahead.', 'to');
-		if (overlapsOf(ctx, { id: '', personId, startedAt: start, endedAt: end }).length > 0)
-			throw new Refusal('This overlaps time that is booked already.', 'from');
-		const sheet = sheetOf(ctx, personId, i.day);
-		const entry = ctx.insert(timeEntries, {
-			id: newId(),
-			personId,
-			jobId: job.id,
-			startedAt: start,
-			endedAt: end,
-			zone: ctx.zone,
-			breakMinutes: i.breakMinutes,
-			note: i.note,
-			sheetId: sheet.sheetId,
-			loadedCost: sheet.loadedCost,
-			price: sheet.price
-		});
-		settleEntry(ctx, entry);
-		ctx.happened(`job:${job.id}`, `${i.from}–${i.to} on ${longDay(i.day)} added`, 'field', 'costs');
-		return { entryId: entry.id };
-	}
+export const addTime = serve(contract.addTime, (ctx, i, actor) => {
+	const personId = i.personId ?? self(ctx);
+	const other = actor.type === 'person' && personId !== actor.id;
+	if (other && actor.type === 'person' && !['owner', 'office'].includes(actor.role))
+		throw new Refusal('Only the office adds time for others.');
+	const job = workJob(ctx, i.jobId);
+	const start = instantOf(i.day, i.from.padStart(5, '0'), ctx.zone, i.which);
+	const end = instantOf(i.day, i.to.padStart(5, '0'), ctx.zone, i.which);
+	if (end <= start) throw new Refusal('The end must be after the start.', 'to');
+	if (start > ctx.now) throw new Refusal('Time cannot be booked ahead.', 'from');
+	if (end > ctx.now) throw new Refusal('Time cannot be booked ahead.', 'to');
+	if (overlapsOf(ctx, { id: '', personId, startedAt: start, endedAt: end }).length > 0)
+		throw new Refusal('This overlaps time that is booked already.', 'from');
+	const sheet = sheetOf(ctx, personId, i.day);
+	const entry = ctx.insert(timeEntries, {
+		id: newId(),
+		personId,
+		jobId: job.id,
+		startedAt: start,
+		endedAt: end,
+		zone: ctx.zone,
+		breakMinutes: i.breakMinutes,
+		note: i.note,
+		sheetId: sheet.sheetId,
+		loadedCost: sheet.loadedCost,
+		price: sheet.price
+	});
+	settleEntry(ctx, entry);
+	ctx.happened(`job:${job.id}`, `${i.from}–${i.to} on ${longDay(i.day)} added`, 'field', 'costs');
+	return { entryId: entry.id };
 });
 
-/** Material that was used, from the catalog, at catalog cost. */
-export const useMaterial = defineCommand({
-	name: 'costs.use-material',
-	access: 'field.record',
-	input: Type.Object({ jobId: Id, itemId: Id, quantity: Typed }, strict),
-	run(ctx, i) {
-		const job = workJob(ctx, i.jobId);
-		const item = ctx.get(items, i.itemId, 'This item');
-		const q = parseQuantity(i.quantity);
-		if (q <= 0 || q > 1e11) throw new Refusal('Type how much was used, more than 0.', 'quantity');
-		const own = ctx.get(company, 'company', 'The company');
-		const cost = lineAmount(quantity(q), unitPrice(item.cost));
-		const entry = ctx.insert(costEntries, {
-			id: newId(),
-			jobId: job.id,
-			kind: item.kind,
-			name: item.name,
-			itemId: item.id,
-			personId: ctx.actor.type === 'person' ? ctx.actor.id : null,
-			day: ctx.today,
-			quantity: q,
-			unit: item.unit,
-			unitCost: item.cost,
-			cost,
-			charge: chargeOf({ kind: 'other', cost, markup: percent(own.settings.materialMarkup) }),
-			taxCodeId: item.taxCodeId,
-			state: job.contractNet ? 'absorbed' : 'to bill'
-		});
-		beginWork(ctx, job.id);
-		ctx.happened(`job:${job.id}`, `${item.name} used`, 'field', 'costs');
-		return { costId: entry.id };
-	}
+export const useMaterial = serve(contract.useMaterial, (ctx, i) => {
+	const job = workJob(ctx, i.jobId);
+	const item = ctx.get(items, i.itemId, 'This item');
+	const q = parseQuantity(i.quantity);
+	if (q <= 0 || q > 1e11) throw new Refusal('Type how much was used, more than 0.', 'quantity');
+	const own = ctx.get(company, 'company', 'The company');
+	const cost = lineAmount(quantity(q), unitPrice(item.cost));
+	const entry = ctx.insert(costEntries, {
+		id: newId(),
+		jobId: job.id,
+		kind: item.kind,
+		name: item.name,
+		itemId: item.id,
+		personId: ctx.actor.type === 'person' ? ctx.actor.id : null,
+		day: ctx.today,
+		quantity: q,
+		unit: item.unit,
+		unitCost: item.cost,
+		cost,
+		charge: chargeOf({ kind: 'other', cost, markup: percent(own.settings.materialMarkup) }),
+		taxCodeId: item.taxCodeId,
+		state: job.contractNet ? 'absorbed' : 'to bill'
+	});
+	beginWork(ctx, job.id);
+	ctx.happened(`job:${job.id}`, `${item.name} used`, 'field', 'costs');
+	return { costId: entry.id };
 });
 
-/** A cost typed by the office: a subcontractor's bill, a permit, a machine. */
-export const addCost = defineCommand({
-	name: 'costs.add',
-	access: 'costs.change',
-	input: Type.Object(
-		{ jobId: Id, kind: Type.Union(KINDS.filter((k) => k !== 'labor').map((k) => Type.Literal(k))), name: Name, day: DayText, cost: Typed },
-		strict
-	),
-	run(ctx, i) {
-		const job = workJob(ctx, i.jobId);
-		const cost = parseCents(i.cost, 'The cost');
-		if (cost <= 0) throw new Refusal('The cost must be more than 0.', 'cost');
-		const own = ctx.get(company, 'company', 'The company');
-		ctx.insert(costEntries, {
-			id: newId(),
-			jobId: job.id,
-			kind: i.kind,
-			name: i.name,
-			day: i.day,
-			quantity: 10_000,
-			unit: 'each',
-			unitCost: cost * 100,
-			cost: cents(cost),
-			charge: chargeOf({ kind: 'other', cost, markup: percent(own.settings.materialMarkup) }),
-			state: job.contractNet ? 'absorbed' : 'to bill'
-		});
-		ctx.happened(`job:${job.id}`, `${i.name}: cost added`, 'costs', 'today');
-	}
+export const addCost = serve(contract.addCost, (ctx, i) => {
+	const job = workJob(ctx, i.jobId);
+	const cost = parseCents(i.cost, 'The cost');
+	if (cost <= 0) throw new Refusal('The cost must be more than 0.', 'cost');
+	const own = ctx.get(company, 'company', 'The company');
+	ctx.insert(costEntries, {
+		id: newId(),
+		jobId: job.id,
+		kind: i.kind,
+		name: i.name,
+		day: i.day,
+		quantity: 10_000,
+		unit: 'each',
+		unitCost: cost * 100,
+		cost: cents(cost),
+		charge: chargeOf({ kind: 'other', cost, markup: percent(own.settings.materialMarkup) }),
+		state: job.contractNet ? 'absorbed' : 'to bill'
+	});
+	ctx.happened(`job:${job.id}`, `${i.name}: cost added`, 'costs', 'today');
 });
 
-/** Whether a cost is billed apart or lies within the contract. */
-export const markCost = defineCommand({
-	name: 'costs.mark',
-	access: 'costs.change',
-	input: Type.Object({ costId: Id, state: Type.Union([Type.Literal('to bill'), Type.Literal('absorbed')]), version: Version }, strict),
-	run(ctx, i) {
-		const cost = ctx.get(costEntries, i.costId, 'This cost');
-		if (cost.state === 'billed') throw new Refusal('This cost is billed already.');
-		ctx.update(costEntries, cost.id, { state: i.state }, i.version);
-		ctx.happened(`job:${cost.jobId}`, `${cost.name}: ${i.state}`, 'costs', 'today');
-	}
+export const markCost = serve(contract.markCost, (ctx, i) => {
+	const cost = ctx.get(costEntries, i.costId, 'This cost');
+	if (cost.state === 'billed') throw new Refusal('This cost is billed already.');
+	ctx.update(costEntries, cost.id, { state: i.state }, i.version);
+	ctx.happened(`job:${cost.jobId}`, `${cost.name}: ${i.state}`, 'costs', 'today');
 });
 
-export const addNote = defineCommand({
-	name: 'field.note',
-	access: 'field.record',
-	input: Type.Object({ jobId: Id, text: Text(2000), fileId: Type.Union([Id, Type.Null()]) }, strict),
-	run(ctx, i) {
-		const job = ctx.get(jobs, i.jobId, 'This job');
-		if (i.text.trim() === '' && !i.fileId) throw new Refusal('Write something or take a picture.', 'text');
-		ctx.insert(fieldNotes, { id: newId(), jobId: job.id, personId: self(ctx), at: ctx.now, text: i.text.trim(), fileId: i.fileId });
-		ctx.happened(`job:${job.id}`, i.fileId ? 'Picture added' : 'Note added', 'field');
-	}
+export const addNote = serve(contract.addNote, (ctx, i) => {
+	const job = ctx.get(jobs, i.jobId, 'This job');
+	if (i.text.trim() === '' && !i.fileId) throw new Refusal('Write something or take a picture.', 'text');
+	ctx.insert(fieldNotes, { id: newId(), jobId: job.id, personId: self(ctx), at: ctx.now, text: i.text.trim(), fileId: i.fileId });
+	ctx.happened(`job:${job.id}`, i.fileId ? 'Picture added' : 'Note added', 'field');
 });
 
-/** A picture that was checked and re-encoded already. */
-export const keepPicture = defineCommand({
-	name: 'files.keep',
-	access: 'field.record',
-	inner: true,
-	input: Type.Object({
-		width: Type.Integer(),
-		height: Type.Integer(),
-		bytes: Type.Unsafe<Buffer>(Type.Any()),
-		thumb: Type.Unsafe<Buffer>(Type.Any())
-	}),
-	run(ctx, i) {
-		const file = ctx.insert(files, {
-			id: newId(),
-			type: 'image/jpeg',
-			width: i.width,
-			height: i.height,
-			bytes: i.bytes,
-			thumb: i.thumb,
-			createdAt: ctx.now
-		});
-		return { fileId: file.id };
-	}
+export const keepPicture = serve(contract.keepPicture, (ctx, i) => {
+	const file = ctx.insert(files, {
+		id: newId(),
+		type: 'image/jpeg',
+		width: i.width,
+		height: i.height,
+		bytes: i.bytes,
+		thumb: i.thumb,
+		createdAt: ctx.now
+	});
+	return { fileId: file.id };
 });

@@ -1,14 +1,12 @@
-import { Type } from '@sinclair/typebox';
+import * as contract from '../../contract/time/correct';
 import { eq } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
 import { instantOf, longDay, wallTime } from '../../core/time';
-import { defineCommand, type Context } from '../commands';
-import { DayText, Id, Name, strict, Version } from '../commands/inputs';
+import { serve, type Context } from '../commands';
 import { costEntries, timeEntries } from '../db/schema';
 import { figuresOf, overlapsOf } from './settle-entry';
 
 type Entry = typeof timeEntries.$inferSelect;
-const Clock = Type.String({ pattern: '^([01]?\\d|2[0-3]):[0-5]\\d$' });
 
 /** An entry whose cost is not billed yet, with that cost. @throws Refusal for a running one, or one that stands on a bill */
 function open(ctx: Context, entryId: string): { entry: Entry; cost: typeof costEntries.$inferSelect | undefined } {
@@ -32,49 +30,26 @@ const said = (e: Entry): string => {
 	return `${longDay(from.day)}, ${from.time}–${to.time}`;
 };
 
-/** Puts time right that was booked wrongly, with the reason; its cost and charge follow. What overlaps is refused, with what it overlaps. */
-export const correctTime = defineCommand({
-	name: 'time.correct',
-	access: 'hours.change',
-	input: Type.Object(
-		{
-			entryId: Id,
-			day: DayText,
-			from: Clock,
-			to: Clock,
-			breakMinutes: Type.Integer({ minimum: 0, maximum: 600 }),
-			reason: Name,
-			version: Version
-		},
-		strict
-	),
-	run(ctx, i) {
-		const { entry, cost } = open(ctx, i.entryId);
-		const at = (time: string) => instantOf(i.day, time.padStart(5, '0'), entry.zone);
-		const [startedAt, endedAt] = [at(i.from), at(i.to)];
-		if (endedAt <= startedAt) throw new Refusal('The end must be after the start.', 'to');
-		if (endedAt > ctx.now) throw new Refusal('Time cannot be booked ahead.', 'to');
-		const hit = overlapsOf(ctx, { ...entry, startedAt, endedAt })[0];
-		if (hit) throw new Refusal(`This still overlaps ${said(hit)}. Put that one right first, or choose another time.`, 'from');
-		const before = overlapsOf(ctx, entry);
-		const after = ctx.update(timeEntries, entry.id, { startedAt, endedAt, breakMinutes: i.breakMinutes, conflict: false }, i.version);
-		if (cost) ctx.update(costEntries, cost.id, figuresOf(ctx, after));
-		unmark(ctx, before);
-		ctx.happened(`job:${entry.jobId ?? ''}`, `Time of ${said(entry)} corrected to ${said(after)}: ${i.reason}`, 'field', 'costs', 'today');
-	}
+export const correctTime = serve(contract.correctTime, (ctx, i) => {
+	const { entry, cost } = open(ctx, i.entryId);
+	const at = (time: string) => instantOf(i.day, time.padStart(5, '0'), entry.zone);
+	const [startedAt, endedAt] = [at(i.from), at(i.to)];
+	if (endedAt <= startedAt) throw new Refusal('The end must be after the start.', 'to');
+	if (endedAt > ctx.now) throw new Refusal('Time cannot be booked ahead.', 'to');
+	const hit = overlapsOf(ctx, { ...entry, startedAt, endedAt })[0];
+	if (hit) throw new Refusal(`This still overlaps ${said(hit)}. Put that one right first, or choose another time.`, 'from');
+	const before = overlapsOf(ctx, entry);
+	const after = ctx.update(timeEntries, entry.id, { startedAt, endedAt, breakMinutes: i.breakMinutes, conflict: false }, i.version);
+	if (cost) ctx.update(costEntries, cost.id, figuresOf(ctx, after));
+	unmark(ctx, before);
+	ctx.happened(`job:${entry.jobId ?? ''}`, `Time of ${said(entry)} corrected to ${said(after)}: ${i.reason}`, 'field', 'costs', 'today');
 });
 
-/** Takes off time that was booked by mistake, with its cost and the reason. */
-export const removeTime = defineCommand({
-	name: 'time.remove',
-	access: 'hours.change',
-	input: Type.Object({ entryId: Id, reason: Name }, strict),
-	run(ctx, i) {
-		const { entry, cost } = open(ctx, i.entryId);
-		const before = overlapsOf(ctx, entry);
-		if (cost) ctx.remove(costEntries, cost.id);
-		ctx.remove(timeEntries, entry.id);
-		unmark(ctx, before);
-		ctx.happened(`job:${entry.jobId ?? ''}`, `Time of ${said(entry)} taken off: ${i.reason}`, 'field', 'costs', 'today');
-	}
+export const removeTime = serve(contract.removeTime, (ctx, i) => {
+	const { entry, cost } = open(ctx, i.entryId);
+	const before = overlapsOf(ctx, entry);
+	if (cost) ctx.remove(costEntries, cost.id);
+	ctx.remove(timeEntries, entry.id);
+	unmark(ctx, before);
+	ctx.happened(`job:${entry.jobId ?? ''}`, `Time of ${said(entry)} taken off: ${i.reason}`, 'field', 'costs', 'today');
 });

@@ -1,10 +1,9 @@
+import * as contract from '../../contract/work/outbox';
 import { and, asc, eq, lte } from 'drizzle-orm';
-import { Type } from '@sinclair/typebox';
 import type { App } from '../app';
 import { Refusal } from '../../core/refusal';
-import { defineCommand } from '../commands';
+import { serve } from '../commands';
 import { forgetOldKeys } from '../commands/idempotency';
-import { Id, strict } from '../commands/inputs';
 import { company, outbox } from '../db/schema';
 import { live } from '../live';
 import { log } from '../log';
@@ -65,16 +64,11 @@ export async function sendDue(app: App): Promise<number> {
 	}
 }
 
-export const resendMail = defineCommand({
-	name: 'outbox.resend',
-	access: 'quotes.issue',
-	input: Type.Object({ mailId: Id }, strict),
-	run(ctx, i) {
-		const row = ctx.get(outbox, i.mailId, 'This mail');
-		if (row.linkId && !isOffered(ctx.db, row.linkId)) throw new Refusal('This quote is not offered any more: its letter stays here.');
-		ctx.update(outbox, row.id, { state: 'queued', attempts: 0, dueAt: ctx.now });
-		ctx.happened(`mail:${row.id}`, `Sent again: ${row.subject}`, 'outbox');
-	}
+export const resendMail = serve(contract.resendMail, (ctx, i) => {
+	const row = ctx.get(outbox, i.mailId, 'This mail');
+	if (row.linkId && !isOffered(ctx.db, row.linkId)) throw new Refusal('This quote is not offered any more: its letter stays here.');
+	ctx.update(outbox, row.id, { state: 'queued', attempts: 0, dueAt: ctx.now });
+	ctx.happened(`mail:${row.id}`, `Sent again: ${row.subject}`, 'outbox');
 });
 
 async function safely(what: string, work: () => unknown): Promise<void> {
@@ -99,10 +93,10 @@ export function startWorker(app: App): () => void {
 		await safely('reminders', () => {
 			if (app.clock.now() - remindedAt < 60_000) return;
 			remindedAt = app.clock.now();
-			app.run(remindDue as never, {}, { type: 'system' });
+			app.run(remindDue, {}, { type: 'system' });
 		});
 		await safely('records of acceptance', () => {
-			if (recordsDue(app.db.orm)) app.run(makeDueRecords as never, {}, { type: 'system' });
+			if (recordsDue(app.db.orm)) app.run(makeDueRecords, {}, { type: 'system' });
 		});
 		await safely('card payments', async () => {
 			// Whoever waited for an answer when the server died waits no more: at the start all are asked for.

@@ -1,29 +1,16 @@
-import { Type } from '@sinclair/typebox';
+import * as contract from '../../contract/work/tasks';
 import { asc, eq, max } from 'drizzle-orm';
 import type { App } from '../app';
-import { defineCommand, type Context } from '../commands';
-import { Id, Name, strict, Text, Version } from '../commands/inputs';
+import { serve, type Context } from '../commands';
 import { company, jobs, taskTemplates, tasks } from '../db/schema';
 import { newId } from '../ids';
 
-/** What jobs of a kind of work always need done; put onto the work list when such a job is won. */
-export const saveTemplates = defineCommand({
-	name: 'work.task-templates',
-	access: 'company.change',
-	input: Type.Object(
-		{
-			templates: Type.Array(Type.Object({ kindOfWork: Text(80), phase: Text(80), text: Name }, strict), { maxItems: 500 }),
-			version: Version
-		},
-		strict
-	),
-	run(ctx, i) {
-		// Kept with the company: who saves an older list is told.
-		ctx.update(company, 'company', { settings: ctx.get(company, 'company', 'The company').settings }, i.version);
-		for (const t of ctx.db.select({ id: taskTemplates.id }).from(taskTemplates).all()) ctx.remove(taskTemplates, t.id);
-		i.templates.forEach((t, position) => ctx.insert(taskTemplates, { id: newId(), ...t, text: t.text.trim(), position }));
-		ctx.happened('company', `Tasks that jobs begin with: ${i.templates.length}`);
-	}
+export const saveTemplates = serve(contract.saveTemplates, (ctx, i) => {
+	// Kept with the company: who saves an older list is told.
+	ctx.update(company, 'company', { settings: ctx.get(company, 'company', 'The company').settings }, i.version);
+	for (const t of ctx.db.select({ id: taskTemplates.id }).from(taskTemplates).all()) ctx.remove(taskTemplates, t.id);
+	i.templates.forEach((t, position) => ctx.insert(taskTemplates, { id: newId(), ...t, text: t.text.trim(), position }));
+	ctx.happened('company', `Tasks that jobs begin with: ${i.templates.length}`);
 });
 
 export const templatesOf = (app: App) =>
@@ -45,46 +32,30 @@ export function tasksFromTemplate(ctx: Context, job: typeof jobs.$inferSelect): 
 	return wanted.length;
 }
 
-export const addTask = defineCommand({
-	name: 'work.add-task',
-	access: 'jobs.change',
-	input: Type.Object({ jobId: Id, phase: Text(80), text: Name }, strict),
-	run(ctx, i) {
-		const job = ctx.get(jobs, i.jobId, 'This job');
-		const last =
-			ctx.db
-				.select({ n: max(tasks.position) })
-				.from(tasks)
-				.where(eq(tasks.jobId, job.id))
-				.get()?.n ?? -1;
-		const task = ctx.insert(tasks, { id: newId(), jobId: job.id, phase: i.phase, text: i.text.trim(), position: last + 1 });
-		ctx.happened(`job:${job.id}`, `Task added: ${task.text}`);
-		return { taskId: task.id };
-	}
+export const addTask = serve(contract.addTask, (ctx, i) => {
+	const job = ctx.get(jobs, i.jobId, 'This job');
+	const last =
+		ctx.db
+			.select({ n: max(tasks.position) })
+			.from(tasks)
+			.where(eq(tasks.jobId, job.id))
+			.get()?.n ?? -1;
+	const task = ctx.insert(tasks, { id: newId(), jobId: job.id, phase: i.phase, text: i.text.trim(), position: last + 1 });
+	ctx.happened(`job:${job.id}`, `Task added: ${task.text}`);
+	return { taskId: task.id };
 });
 
-export const removeTask = defineCommand({
-	name: 'work.remove-task',
-	access: 'jobs.change',
-	input: Type.Object({ taskId: Id }, strict),
-	run(ctx, i) {
-		const task = ctx.get(tasks, i.taskId, 'This task');
-		ctx.remove(tasks, task.id);
-		ctx.happened(`job:${task.jobId}`, `Task taken off: ${task.text}`);
-	}
+export const removeTask = serve(contract.removeTask, (ctx, i) => {
+	const task = ctx.get(tasks, i.taskId, 'This task');
+	ctx.remove(tasks, task.id);
+	ctx.happened(`job:${task.jobId}`, `Task taken off: ${task.text}`);
 });
 
-/** Ticks a task, or opens it again. The crew may too. */
-export const tickTask = defineCommand({
-	name: 'work.tick-task',
-	access: 'field.record',
-	input: Type.Object({ taskId: Id, done: Type.Boolean() }, strict),
-	run(ctx, i) {
-		const task = ctx.get(tasks, i.taskId, 'This task');
-		if ((task.doneAt !== null) === i.done) return;
-		ctx.update(tasks, task.id, i.done ? { doneAt: ctx.now, doneBy: ctx.who.name } : { doneAt: null, doneBy: '' });
-		ctx.happened(`job:${task.jobId}`, `${i.done ? 'Done' : 'Open again'}: ${task.text}`, 'field');
-	}
+export const tickTask = serve(contract.tickTask, (ctx, i) => {
+	const task = ctx.get(tasks, i.taskId, 'This task');
+	if ((task.doneAt !== null) === i.done) return;
+	ctx.update(tasks, task.id, i.done ? { doneAt: ctx.now, doneBy: ctx.who.name } : { doneAt: null, doneBy: '' });
+	ctx.happened(`job:${task.jobId}`, `${i.done ? 'Done' : 'Open again'}: ${task.text}`, 'field');
 });
 
 export const tasksOf = (app: App, jobId: string) =>

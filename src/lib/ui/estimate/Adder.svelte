@@ -26,7 +26,6 @@
 	let problem = $state('');
 	let asked = 0;
 	const scopeId = $derived(scopes.some((s) => s.id === target) ? target : (scopes.at(-1)?.id ?? ''));
-	const onto = (name: string, input: Record<string, unknown>) => () => command(name, { scopeId, ...input });
 
 	/** What an assembly asks before it is put on the scope. */
 	let asking: { id: string; name: string; choices: Choice[] } | null = $state(null);
@@ -110,25 +109,25 @@
 						key: i.id,
 						kind: `${i.code}, ${formatUnitPrice(i.cost)} a ${i.unit}`,
 						label: i.name,
-						run: onto('estimates.add-line', { itemId: i.id })
+						run: () => command('estimates.add-line', { scopeId, itemId: i.id })
 					})),
 					...found.services.map((f) => ({
 						key: f.id,
 						kind: `flat-rate, ${f.catalog}, ${formatCents(f.price)}`,
 						label: f.title,
-						run: onto('estimates.add-service', { serviceId: f.id })
+						run: () => command('estimates.add-service', { scopeId, serviceId: f.id })
 					})),
 					...found.sheets.map((s) => ({
 						key: `${s.id} ${s.variant}`,
 						kind: `labor, ${formatUnitPrice(s.price)} an hour`,
 						label: s.name,
-						run: onto('estimates.add-line', { sheetId: s.id, ...(s.variant ? { variant: s.variant } : {}) })
+						run: () => command('estimates.add-line', { scopeId, sheetId: s.id, ...(s.variant ? { variant: s.variant } : {}) })
 					})),
 					...found.lines.map((l) => ({
 						key: `line ${l.id}`,
 						kind: `sold before, ${l.job}, ${formatUnitPrice(l.unitPrice)} a ${l.unit}`,
 						label: l.name,
-						run: onto('estimates.add-earlier', { lineId: l.id })
+						run: () => command('estimates.add-earlier', { scopeId, lineId: l.id })
 					})),
 					...whole,
 					...fresh,

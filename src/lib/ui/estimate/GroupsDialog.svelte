@@ -43,7 +43,7 @@
 			: { name: '', atLeast: 1, atMost: 1, members: [], presetId: null };
 	}
 	async function save() {
-		const r = await command<{ groupId: string }>('estimates.put-group', {
+		const r = await command('estimates.put-group', {
 			estimateId,
 			...(editing ? { groupId: editing } : {}),
 			name: t.name,
@@ -60,6 +60,7 @@
 			];
 	}
 	async function apart() {
+		if (!editing) return;
 		const r = await command('estimates.remove-group', { groupId: editing });
 		if (r.ok) open = false;
 		else problem = r.message;

@@ -88,7 +88,7 @@
 	let queue: Promise<unknown> = Promise.resolve();
 	function save(patch: Record<string, unknown>) {
 		queue = queue.then(async () => {
-			const r = await command<{ version: number }>('photos.change', { photoId: photo.id, version, ...patch }, { refresh: false });
+			const r = await command('photos.change', { photoId: photo.id, version, ...patch }, { refresh: false });
 			if (r.ok) [version, said] = [r.result.version, ''];
 			else said = r.message;
 		});
@@ -247,8 +247,8 @@
 			if (typed.trim() === '') return void (problem = 'Type a word.');
 			put([...marks, { id: fresh(), inside, kind: 'text', ...asking.at, text: typed.trim().slice(0, 200) }]);
 			asking = null;
-		} else if (asking.what === 'scale') {
-			const r = await command<{ version: number }>(
+		} else if (asking.what === 'scale' && asking.to) {
+			const r = await command(
 				'photos.change',
 				{ photoId: photo.id, version, scale: { from: asking.at, to: asking.to, length: typed } },
 				{ refresh: false }
@@ -271,10 +271,7 @@
 				const said = typed.trim().toLowerCase();
 				// Only what was named exactly: a guess would put a price on the estimate that nobody chose.
 				const item = found.items?.find((x) => x.code.toLowerCase() === said || x.name.toLowerCase() === said);
-				const r = await command<{ lineId: string }>(
-					'estimates.add-line',
-					item ? { scopeId, itemId: item.id } : { scopeId, name: typed.trim(), kind: 'other' }
-				);
+				const r = await command('estimates.add-line', item ? { scopeId, itemId: item.id } : { scopeId, name: typed.trim(), kind: 'other' });
 				if (!r.ok) return void (problem = r.message);
 				id = r.result.lineId;
 			}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { CommandName, Input } from '$lib/contract';
 	import { writeBlock, type LineResult } from '$lib/core/estimate';
 	import { formatCents, toTyped } from '$lib/core/money';
 	/** What can be done with the lines that are picked, all at once. */
@@ -13,14 +14,15 @@
 		scopes: { id: string; name: string }[];
 		/** Lines that could be bought as one, by their ids. */
 		poolable: string[][];
-		act: (name: string, input: Record<string, unknown>) => Promise<string | null>;
+		act: <N extends CommandName>(name: N, input: Input<N>) => Promise<string | null>;
 		clear: () => void;
 	} = $props();
 	const ids = $derived(lines.map((l) => l.line.id));
 	let margin = $state('');
 	let copied = $state(false);
 	const sum = $derived(lines.reduce((n, l) => n + (l.state === 'in' ? l.net : 0), 0));
-	const change = (field: string, value: string) => act('estimates.change-lines', { lineIds: ids, field, value });
+	const change = (field: Input<'estimates.change-lines'>['field'], value: string) =>
+		act('estimates.change-lines', { lineIds: ids, field, value });
 	const every = (test: (l: LineResult) => boolean) => lines.every(test);
 	export function block(): string {
 		return writeBlock(

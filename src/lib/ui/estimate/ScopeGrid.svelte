@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { Input } from '$lib/contract';
 	import { wordsOf } from '$lib/core/refusal';
 	import { flushSync, onMount, untrack } from 'svelte';
 	import {
@@ -26,7 +27,13 @@
 		result: EstimateResult;
 		scope: ScopeResult;
 		/** `seen` is what stood in the cell when the person began: another one's change of the same cell is said, not run over. */
-		onchange: (lineId: string, field: string, value: string, seen: string, patch: Partial<Line> | null) => Promise<string | null>;
+		onchange: (
+			lineId: string,
+			field: Input<'estimates.change-line'>['field'],
+			value: string,
+			seen: string,
+			patch: Partial<Line> | null
+		) => Promise<string | null>;
 		onscope: (act: 'copy' | 'rename' | 'option' | 'aside' | 'remove' | 'wording' | 'up' | 'down' | 'margin') => void;
 		onshape: (shape: (Shape & { id: string }) | null) => void;
 		onunshape: (id: string) => void;

@@ -1,25 +1,9 @@
 <script lang="ts" module>
-	/** What is typed of a catalog item. */
-	export interface ItemTyped {
-		code: string;
-		name: string;
-		kind: string;
-		unit: string;
-		cost: string;
-		ruleBy: string;
-		ruleValue: string;
-		taxCodeId: string | null;
-		categoryId: string | null;
-		wording: string;
-		purchaseUnit: string;
-		pack: string;
-		tags: string;
-		note: string;
-		fileId: string | null;
-		/** What comes along, one a line: code × how many. */
-		companions: string;
+	import type { Input } from '$lib/contract';
+	/** What is typed of a catalog item; what comes along stands one a line: code × how many. */
+	export type ItemTyped = Omit<Required<Input<'catalog.save-item'>>, 'itemId' | 'version' | 'supplierId' | 'fine' | 'setAside'> & {
 		setAside?: boolean;
-	}
+	};
 	export const blankItem = (): ItemTyped => ({
 		code: '',
 		name: '',

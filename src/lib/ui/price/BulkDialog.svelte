@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { Input } from '$lib/contract';
 	import { command } from '$lib/client/command';
 	import { formatUnitPrice } from '$lib/core/money';
 	import Dialog from '../forms/Dialog.svelte';
@@ -19,7 +20,7 @@
 		ondone
 	}: {
 		open: boolean;
-		filter: Record<string, unknown>;
+		filter: Input<'catalog.change-items'>['filter'];
 		/** What the filter means, in words. */
 		of: string;
 		categories: { id: string; name: string; parentId: string | null }[];
@@ -36,7 +37,7 @@
 	let preview: Preview | null = $state(null);
 	let problem = $state('');
 	let busy = $state(false);
-	const change = $derived(
+	const change: Input<'catalog.change-items'>['change'] = $derived(
 		what === 'cost'
 			? { what, percent: percent.replace(/^\+/, '') }
 			: what === 'rule'
@@ -67,7 +68,7 @@
 	});
 	async function save() {
 		busy = true;
-		const r = await command<{ changed: number }>('catalog.change-items', { filter, change });
+		const r = await command('catalog.change-items', { filter, change });
 		busy = false;
 		if (r.ok) {
 			open = false;

@@ -42,7 +42,7 @@
 			problem = 'The file is larger than 60 MB. An edition is never that large.';
 			return;
 		}
-		const r = await command<{ editionId: string }>('flat-rate.receive-edition', {
+		const r = await command('flat-rate.receive-edition', {
 			text: await file.text(),
 			fileName: file.name.slice(0, 200)
 		});

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { Input } from '$lib/contract';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
 	import { formatUnitPrice, parseQuantity, parseUnitPrice, toTyped } from '$lib/core/money';
@@ -15,7 +16,7 @@
 		version: number;
 	}
 	let { open = $bindable(), machine }: { open: boolean; machine: Machine | null } = $props();
-	const blank = {
+	const blank: Omit<Input<'rates.save-equipment'>, 'sheetId' | 'version'> = {
 		name: '',
 		place: 'job cost',
 		purchase: '',

@@ -72,7 +72,7 @@
 	}
 	const at = (f: string) => (field === f ? problem : '');
 	async function save() {
-		const r = await command<{ catalogId: string }>('flat-rate.save-catalog', {
+		const r = await command('flat-rate.save-catalog', {
 			...(catalog ? { catalogId: catalog.id, version: catalog.version } : {}),
 			...typed
 		});

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { CommandName, Input } from '$lib/contract';
 	import { command } from '$lib/client/command';
 	import { formatCents, formatPercent, formatRate, formatUnitPrice, toTyped } from '$lib/core/money';
 	import Dialog from '../forms/Dialog.svelte';
@@ -12,7 +13,7 @@
 		}[];
 		items: { id: string; code: string; name: string; unit: string; before: number; after: number; assemblies: number }[];
 		sheets: { id: string; name: string; price: number; margin: number | null }[];
-		catalogs: { id: string; name: string; before: number; after: number; chosen: number; terms: Record<string, unknown> }[];
+		catalogs: { id: string; name: string; before: number; after: number; chosen: number; terms: Input<'flat-rate.save-catalog'> }[];
 	}
 	let {
 		open = $bindable(),
@@ -56,7 +57,7 @@
 		const wrong: string[] = [];
 		const done: string[] = [];
 		stopped = false;
-		const run = async (words: string, name: string, input: Record<string, unknown>) => {
+		const run = async <N extends CommandName>(words: string, name: N, input: Input<N>) => {
 			if (stopped) return;
 			busy = words;
 			const r = await command(name, input, { refresh: false });

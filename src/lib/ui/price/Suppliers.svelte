@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { CommandName, Input } from '$lib/contract';
 	import { command } from '$lib/client/command';
 	import { formatRate, formatUnitPrice, ratioOf } from '$lib/core/money';
 	import Dialog from '../forms/Dialog.svelte';
@@ -39,7 +40,7 @@
 	let typed = $state({ supplierId: '', code: '', cost: '' });
 	let problem = $state('');
 	let field = $state('');
-	async function act(name: string, input: Record<string, unknown>): Promise<boolean> {
+	async function act<N extends CommandName>(name: N, input: Input<N>): Promise<boolean> {
 		const r = await command(name, input);
 		[problem, field] = r.ok ? ['', ''] : [r.message, r.field ?? ''];
 		return r.ok;

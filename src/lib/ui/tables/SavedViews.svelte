@@ -1,10 +1,12 @@
 <script lang="ts">
+	import type { Input } from '$lib/contract';
 	import { page } from '$app/state';
 	import { command } from '$lib/client/command';
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
 	/** What a list shows, kept under a name: for oneself or for everybody. */
-	let { of, views }: { of: string; views: { id: string; name: string; query: string; personId: string | null }[] } = $props();
+	let { of, views }: { of: Input<'views.save'>['page']; views: { id: string; name: string; query: string; personId: string | null }[] } =
+		$props();
 	const query = $derived(page.url.search.replace(/^\?/, ''));
 	let open = $state(false);
 	let name = $state('');

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { CommandName, Input } from '$lib/contract';
 	import { command } from '$lib/client/command';
 	import { groupBy } from '../lists';
 	/** The work list of a job: what has to be done, by phase. */
@@ -17,7 +18,7 @@
 	let phase = $state('');
 	let problem = $state('');
 	const groups = $derived(groupBy(tasks, (t) => t.phase));
-	async function act(name: string, input: Record<string, unknown>): Promise<boolean> {
+	async function act<N extends CommandName>(name: N, input: Input<N>): Promise<boolean> {
 		const r = await command(name, input);
 		problem = r.ok ? '' : r.message;
 		return r.ok;

@@ -14,8 +14,8 @@ export const POST: RequestHandler = ({ request, locals }) =>
 		if (!(file instanceof File) || !locals.signed) throw new BadInput('Choose a file.', 'file');
 		const [kind, id = ''] = String(form?.get('subject') ?? '').split(':', 2);
 		const what = { name: file.name.slice(0, 200) || 'file', bytes: Buffer.from(await file.arrayBuffer()) };
-		if (kind === 'item') return app().run(attachToItem as never, { itemId: id, ...what }, locals.signed.actor);
-		if (kind === 'customer') return app().run(attachToCustomer as never, { customerId: id, ...what }, locals.signed.actor);
-		if (kind === 'revision') return app().run(attachScan as never, { revisionId: id, ...what }, locals.signed.actor);
+		if (kind === 'item') return app().run(attachToItem, { itemId: id, ...what }, locals.signed.actor);
+		if (kind === 'customer') return app().run(attachToCustomer, { customerId: id, ...what }, locals.signed.actor);
+		if (kind === 'revision') return app().run(attachScan, { revisionId: id, ...what }, locals.signed.actor);
 		throw new BadInput('There is nothing to keep this file with.', 'file');
 	});

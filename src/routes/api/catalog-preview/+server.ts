@@ -1,6 +1,6 @@
 import { app } from '$lib/server/app';
 import { changeItems, previewItems, type ItemsChange } from '$lib/server/catalog/bulk';
-import type { ItemFilter } from '$lib/server/catalog/filter';
+import type { ItemFilter } from '$lib/contract/catalog/filter';
 import { validate } from '$lib/server/commands';
 import { answer, readJson } from '$lib/server/http';
 import type { RequestHandler } from './$types';

@@ -15,5 +15,5 @@ export const POST: RequestHandler = ({ request, locals }) =>
 		if (bytes.length > LARGEST || !locals.signed) throw new BadInput('The file is larger than 5 MB.', 'file');
 		const { taken, rejected } = readLeadTable(readCsv(decodeText(bytes).replace(/^\uFEFF/, '')));
 		if (taken.length === 0) throw new BadInput(rejected[0] ? `Row ${rejected[0].row}: ${rejected[0].why}` : 'There are no rows.', 'file');
-		return { ...app().run<{ taken: number; known: number }>(importLeads as never, { rows: taken }, locals.signed.actor), rejected };
+		return { ...app().run(importLeads, { rows: taken }, locals.signed.actor), rejected };
 	});

@@ -13,5 +13,5 @@ export const POST: RequestHandler = ({ request, locals }) =>
 		const file = form?.get('picture');
 		if (!(file instanceof File) || !locals.signed) throw new BadInput('Choose a picture.', 'picture');
 		const picture = await readPicture(Buffer.from(await file.arrayBuffer()));
-		return app().run(keepPicture as never, picture, locals.signed.actor);
+		return app().run(keepPicture, picture, locals.signed.actor);
 	});

@@ -26,7 +26,7 @@ export const actions: Actions = {
 		const password = String((await readForm(request)).get('password') ?? '');
 		try {
 			checkNewPassword(password, person);
-			app().run(choosePassword as never, { passwordHash: await hashPassword(password) }, actor);
+			app().run(choosePassword, { passwordHash: await hashPassword(password) }, actor);
 		} catch (e) {
 			if (e instanceof Refusal) return fail(statusOf(e), { message: e.message });
 			throw e;

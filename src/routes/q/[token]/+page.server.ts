@@ -27,7 +27,7 @@ export const load: PageServerLoad = ({ params, url, locals, request, isDataReque
 	let viewId: string | null = null;
 	// The company's own looks do not count, nor does moving an option about.
 	if (!locals.signed && chosen === null && !isDataRequest && quote.state !== 'replaced')
-		viewId = app().run<{ viewId: string }>(seeQuote as never, { device: device(request.headers.get('user-agent') ?? '') }, actor).viewId;
+		viewId = app().run(seeQuote, { device: device(request.headers.get('user-agent') ?? '') }, actor).viewId;
 	return { ...quote, staff: locals.signed !== null, viewId, token: params.token, key: crypto.randomUUID(), now: app().clock.now() };
 };
 
@@ -42,7 +42,7 @@ const answer = async (event: Parameters<NonNullable<Actions['accept']>>[0], kind
 		// Decoded and made anew before anything is accepted: what cannot be read as a picture wins no job.
 		const signature = await readSignature(text('signature'));
 		app().run(
-			answerQuote as never,
+			answerQuote,
 			{
 				answer: kind,
 				...typed,
@@ -71,7 +71,7 @@ const ask: Actions['ask'] = async (event) => {
 	try {
 		if (event.locals.signed) throw new Refusal(AS_STAFF);
 		app().run(
-			askQuestion as never,
+			askQuestion,
 			{ aboutId: typed.aboutId.slice(0, 40), asked: typed.asked, name: typed.name },
 			actor,
 			text('key').slice(0, 80) || undefined

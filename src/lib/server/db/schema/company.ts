@@ -1,53 +1,17 @@
-import { check, index, integer, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import { settingsFrom, type CompanySettings, type SettingsGiven } from '../../../core/company';
+import { check, customType, index, integer, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import { sql } from 'drizzle-orm';
-import type { OwnMeasure } from '../../../core/measure';
-import type { QuoteLetter, ReminderRules } from '../../../core/quotes';
-import type { SignOffRules } from '../../../core/estimate';
-import type { BillingPlanRule } from '../../../core/billing';
-import type { Face, QuoteLayout, TextBlock } from '../../../core/documents';
-import type { OwnField, SalesLists } from '../../../core/sales';
 import type { HolidayRule, WorkingHours } from '../../../core/planning';
-import type { Kind, LaborSheet, PriceRule } from '../../../core/pricing';
+import type { LaborSheet } from '../../../core/pricing';
 import type { Rate } from '../../../core/money';
 import { day, flag, id, instant, ref, version, words } from './columns';
 
-export interface CompanySettings {
-	overheadPercent: Partial<Record<Kind, Rate>>;
-	defaultRules: Partial<Record<Kind, PriceRule>>;
-	deposit: { by: 'percent'; percent: number };
-	depositStyle: 'on account' | 'billed';
-	billingStep: { step: number; minimum: number };
-	materialMarkup: number;
-	/** The margin that is wanted, hundredths of a percent; what the price check measures against. */
-	targetMargin?: number;
-	paymentDays: number;
-	quoteDays: number;
-	terms: string;
-	letterhead: { color: string; line: string; footer: string; logo?: string | null; face?: Face };
-	publicPage: { on: boolean; intro: string; does?: string[]; pictures?: { fileId: string; caption: string }[] };
-	/** Measures that the company named itself, beside those that shapes give. */
-	measures?: OwnMeasure[];
-	/** When customers are reminded of a quote; absent: never. */
-	reminders?: ReminderRules;
-	/** The wording of the letter a quote goes out with, words in braces open. */
-	quoteLetter?: { subject: string; text: string; message?: string };
-	/** Letters to choose from when a quote goes out. */
-	letters?: QuoteLetter[];
-	/** Kinds of work, sources and reasons lost, as the company names them. */
-	salesLists?: SalesLists;
-	/** Fields of the company's own. */
-	ownFields?: OwnField[];
-	/** Texts that proposals begin and end with. */
-	textBlocks?: TextBlock[];
-	/** How quotes are laid out unless it is said otherwise. */
-	quoteLayout?: QuoteLayout;
-	/** How jobs of a kind are billed; '' is for all others. */
-	billingPlans?: BillingPlanRule[];
-	/** The wording of an answer to a request, words in braces open. */
-	leadLetter?: { subject: string; text: string };
-	/** When somebody must sign off before a quote goes out; absent: never. */
-	signOff?: SignOffRules;
-}
+/** Read complete: what a company never decided has its usual value, said in one place. */
+const settings = customType<{ data: CompanySettings; driverData: string }>({
+	dataType: () => 'text',
+	fromDriver: (kept) => settingsFrom(JSON.parse(kept) as SettingsGiven),
+	toDriver: (now) => JSON.stringify(now)
+});
 
 export const company = sqliteTable('company', {
 	id: id(),
@@ -59,7 +23,7 @@ export const company = sqliteTable('company', {
 	address: words('address'),
 	hours: text('hours', { mode: 'json' }).$type<WorkingHours>().notNull(),
 	holidays: text('holidays', { mode: 'json' }).$type<HolidayRule[]>().notNull(),
-	settings: text('settings', { mode: 'json' }).$type<CompanySettings>().notNull(),
+	settings: settings('settings').notNull(),
 	version: version()
 });
 

@@ -15,7 +15,7 @@
 		if (r?.ok) recent = (await r.json()) as Recent;
 	});
 	async function undo(estimateId: string) {
-		const r = await command<{ text: string }>('estimates.undo', { estimateId }, { refresh: false });
+		const r = await command('estimates.undo', { estimateId }, { refresh: false });
 		if (r.ok) location.reload();
 		else said = r.message;
 	}

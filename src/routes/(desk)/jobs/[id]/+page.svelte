@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { CommandName, Input } from '$lib/contract';
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
@@ -36,11 +37,11 @@
 	const marks = { open: 'wait', accepted: 'done', declined: 'need', replaced: 'ring', withdrawn: 'ring' } as const;
 
 	async function begin() {
-		const r = await command<{ estimateId: string }>('estimates.start', { jobId: data.job.id }, { refresh: false });
+		const r = await command('estimates.start', { jobId: data.job.id }, { refresh: false });
 		if (r.ok) await goto(`/jobs/${data.job.id}/estimate`);
 		else said = r.message;
 	}
-	async function act(name: string, input: Record<string, unknown>) {
+	async function act<N extends CommandName>(name: N, input: Input<N>) {
 		const r = await command(name, input);
 		said = r.ok ? '' : r.message;
 		return r.ok;
@@ -48,7 +49,7 @@
 	let changing = $state(false);
 	let changeTitle = $state('');
 	async function startChange() {
-		const r = await command<{ change: number }>('estimates.start-change', { jobId: data.job.id, title: changeTitle }, { refresh: false });
+		const r = await command('estimates.start-change', { jobId: data.job.id, title: changeTitle }, { refresh: false });
 		if (r.ok) await goto(`/jobs/${data.job.id}/estimate?change=${r.result.change}`);
 		else problem = r.field === 'title' ? 'Say what changes.' : r.message;
 	}

@@ -31,7 +31,7 @@
 	let trade = $state('');
 	let sheetId = $state(untrack(() => data.sheets[0]?.id ?? ''));
 	async function takeStarter() {
-		const r = await command<{ items: number; assemblies: number }>('catalog.take-starter', {
+		const r = await command('catalog.take-starter', {
 			trade,
 			sheetId,
 			taxCodeId: data.taxCodes[0]?.id ?? null
@@ -49,7 +49,7 @@
 	let file: { name: string; text: string } | null = $state(null);
 	async function takeFile() {
 		if (!file) return void (problem = 'Choose a file.');
-		const r = await command<{ items: number; added: number; replaced: number; left: number }>('catalog.import-assemblies', {
+		const r = await command('catalog.import-assemblies', {
 			text: file.text,
 			sheetId,
 			replace
@@ -61,11 +61,9 @@
 		} else problem = r.message;
 	}
 	async function add() {
-		const r = await command<{ id: string }>(
-			'catalog.copy-assembly',
-			{ assemblyId: like || data.assemblies[0]?.id, name },
-			{ refresh: false }
-		);
+		const from = like || data.assemblies[0]?.id;
+		if (!from) return void (problem = 'Choose which one it is like.');
+		const r = await command('catalog.copy-assembly', { assemblyId: from, name }, { refresh: false });
 		if (r.ok) await goto(`/price/assemblies/${r.result.id}`);
 		else problem = r.message;
 	}

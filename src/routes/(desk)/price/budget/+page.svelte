@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { CommandName, Input } from '$lib/contract';
 	import { wordsOf } from '$lib/core/refusal';
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
@@ -95,7 +96,7 @@
 			: []
 	);
 	const recovered = $derived(b ? recoveryToDate(b, data.months) : []);
-	async function act(name: string, input: Record<string, unknown>, words: string): Promise<boolean> {
+	async function act<N extends CommandName>(name: N, input: Input<N>, words: string): Promise<boolean> {
 		const done = await command(name, input);
 		[said, problem] = done.ok ? [words, ''] : ['', done.message];
 		return done.ok;

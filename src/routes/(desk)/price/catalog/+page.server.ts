@@ -3,7 +3,7 @@ import { KINDS, type Kind } from '$lib/core/pricing';
 import { app } from '$lib/server/app';
 import { recentChanges } from '$lib/server/catalog/bulk';
 import { catalogPage, choices, itemCount, tagList } from '$lib/server/catalog/queries';
-import type { ItemFilter } from '$lib/server/catalog/filter';
+import type { ItemFilter } from '$lib/contract/catalog/filter';
 import type { PageServerLoad } from './$types';
 
 /** The filter in an address. */

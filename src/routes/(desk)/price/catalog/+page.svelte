@@ -32,7 +32,7 @@
 		else [problem, field] = [r.message, r.field ?? ''];
 	}
 	async function undo(changeId: string) {
-		const r = await command<{ restored: number; left: number }>('catalog.undo-change', { changeId });
+		const r = await command('catalog.undo-change', { changeId });
 		said = r.ok ? `${r.result.restored} items are as they were${r.result.left ? `; ${r.result.left} changed since stay` : ''}.` : r.message;
 	}
 	const named = (list: { id: string; name: string }[], id: string | null) => list.find((x) => x.id === id)?.name ?? '';

@@ -83,7 +83,7 @@
 	async function apply() {
 		if (!p) return;
 		busy = 'Importing…';
-		const r = await command<{ added: number; changed: number; unchanged: number; rejected: number }>('catalog.import', {
+		const r = await command('catalog.import', {
 			supplierId: supplier,
 			fileName: p.fileName,
 			text: p.text,
@@ -99,7 +99,7 @@
 		p = null;
 	}
 	async function undo(changeId: string) {
-		const r = await command<{ restored: number; left: number }>('catalog.undo-change', { changeId });
+		const r = await command('catalog.undo-change', { changeId });
 		if (r.ok)
 			result = `${r.result.restored} items are as they were${r.result.left ? `; ${r.result.left} that somebody changed since stay` : ''}. What the list had added is set aside.`;
 		else problem = r.message;

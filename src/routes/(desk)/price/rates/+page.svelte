@@ -34,11 +34,7 @@
 			overheadPerHour: 0,
 			target: { margin: 1000 }
 		};
-		const r = await command<{ id: string }>(
-			'rates.save',
-			{ name, from: data.today, branchId: model?.branchId ?? null, sheet },
-			{ refresh: false }
-		);
+		const r = await command('rates.save', { name, from: data.today, branchId: model?.branchId ?? null, sheet }, { refresh: false });
 		if (r.ok) await goto(`/price/rates/${r.result.id}`);
 		else problem = r.message;
 	}

@@ -7,7 +7,7 @@ import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => ({
 	customers: customerList(app()),
-	ownFields: (companyOf(app()).settings.ownFields ?? []).filter((f) => f.of === 'customer'),
+	ownFields: companyOf(app()).settings.ownFields.filter((f) => f.of === 'customer'),
 	imported: importToUndo(app()),
 	views: viewsOf(app(), 'customers', locals.signed?.actor),
 	mayChange: locals.signed !== null && may(locals.signed.actor.role, 'customers.change'),

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { Input } from '$lib/contract';
 	import { command } from '$lib/client/command';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
@@ -28,17 +29,24 @@
 	let taking = $state(false);
 	let adding = $state(false);
 	let said = $state('');
-	const blank = () => ({ name: '', kind: 'person', mail: '', phone: '', address: '', notes: '' });
+	const blank = (): Omit<Input<'customers.save'>, 'customerId'> => ({
+		name: '',
+		kind: 'person',
+		mail: '',
+		phone: '',
+		address: '',
+		notes: ''
+	});
 	let t = $state(blank());
 	let problem = $state('');
 	let field = $state('');
 	async function add() {
-		const r = await command<{ id: string }>('customers.save', { customerId: null, ...t });
+		const r = await command('customers.save', { customerId: null, ...t });
 		if (r.ok) await goto(`/win/customers/${r.result.id}`);
 		else [problem, field] = [r.message, r.field ?? ''];
 	}
 	async function undo() {
-		const r = await command<{ gone: number; stay: number }>('customers.undo-import', {});
+		const r = await command('customers.undo-import', {});
 		said = r.ok ? `${r.result.gone} taken away again${r.result.stay ? `, ${r.result.stay} stay because they have jobs` : ''}.` : r.message;
 	}
 </script>

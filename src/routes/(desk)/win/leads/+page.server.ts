@@ -1,7 +1,5 @@
 import { likely } from '$lib/core/formats';
 import { app } from '$lib/server/app';
-import { USUAL_LISTS } from '$lib/core/sales';
-import { USUAL_ANSWER } from '$lib/server/sales/lead-answers';
 import { companyOf, leadInbox, parties } from '$lib/server/jobs/queries';
 import type { PageServerLoad } from './$types';
 
@@ -12,8 +10,8 @@ export const load: PageServerLoad = ({ url }) => {
 	const { settings } = companyOf(app());
 	return {
 		state,
-		kinds: (settings.salesLists ?? USUAL_LISTS).kinds,
-		answer: settings.leadLetter ?? USUAL_ANSWER,
+		kinds: settings.salesLists.kinds,
+		answer: settings.leadLetter,
 		leads: leads.map((l) => ({
 			...l,
 			likely:

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { Input } from '$lib/contract';
 	import { onMount } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { refresh } from '$lib/client/refresh';
@@ -11,7 +12,7 @@
 	import { showInstant } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
 	let { data } = $props();
-	const empty = { name: '', mail: '', phone: '', address: '', wanted: '', via: 'phone' };
+	const empty: Input<'leads.enter'> = { name: '', mail: '', phone: '', address: '', wanted: '', via: 'phone' };
 	let typing = $state(page.url.searchParams.get('new') === '1');
 	let typed = $state({ ...empty });
 	let problem = $state('');
@@ -34,7 +35,7 @@
 	}
 	async function open(leadId: string, customerId: string | null) {
 		busy = leadId;
-		const r = await command<{ jobId: string }>(
+		const r = await command(
 			'leads.open-job',
 			{ leadId, customerId, kindOfWork: kinds[leadId] ?? data.kinds[0] ?? '' },
 			{ key: `open-${leadId}`, refresh: false }

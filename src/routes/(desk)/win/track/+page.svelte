@@ -94,7 +94,7 @@
 
 	async function open(another = false) {
 		const known = data.customers.find((c) => c.name.toLowerCase() === typed.customerName.trim().toLowerCase());
-		const r = await command<{ jobId: string }>('jobs.open', { ...typed, customerId: known?.id ?? null });
+		const r = await command('jobs.open', { ...typed, customerId: known?.id ?? null });
 		if (!r.ok) [problem, field] = [r.message, r.field ?? ''];
 		else if (another) {
 			// Kind and source stay: who types several of a kind types them once.

@@ -27,7 +27,7 @@ export const actions: Actions = {
 				throw new Refusal('This is not your password now.', 'current');
 			const password = String(form.get('password') ?? '');
 			checkNewPassword(password, person);
-			app().run(changeOwnPassword as never, { passwordHash: await hashPassword(password), sessionId: signed.sessionId }, signed.actor);
+			app().run(changeOwnPassword, { passwordHash: await hashPassword(password), sessionId: signed.sessionId }, signed.actor);
 		} catch (e) {
 			if (e instanceof Refusal) return fail(statusOf(e), { message: e.message, field: e.field ?? '', changed: false });
 			throw e;

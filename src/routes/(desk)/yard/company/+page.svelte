@@ -1,10 +1,10 @@
 <script lang="ts">
+	import type { MeasureName } from '$lib/core/measure';
 	import { wordsOf } from '$lib/core/refusal';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
 	import { dimensionOf, measureLabel } from '$lib/core/measure';
 	import { parsePercent } from '$lib/core/money';
-	import { NO_REMINDERS } from '$lib/core/quotes';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { pagesOf } from '$lib/ui/shell/places';
@@ -26,13 +26,14 @@
 	let fresh = $state({ name: '', kind: 'length' });
 	let measureProblem = $state('');
 	async function nameMeasures(measures: string[]) {
-		const r = await command('company.name-measures', { measures });
+		// A name with a kind in brackets that there is no such kind of is refused in words.
+		const r = await command('company.name-measures', { measures: measures as MeasureName[] });
 		measureProblem = r.ok ? '' : r.field === null ? 'A measure has a name of up to 40 letters, without brackets.' : r.message;
 		if (r.ok) fresh.name = '';
 	}
 	let remind = $state(
 		untrack(() => {
-			const r = s.reminders ?? NO_REMINDERS;
+			const r = s.reminders;
 			return { on: r.on, after: r.afterIssue.join(', '), before: r.beforeExpiry.join(', '), quietFrom: r.quietFrom, quietTo: r.quietTo };
 		})
 	);

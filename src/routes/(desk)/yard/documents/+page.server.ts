@@ -1,5 +1,4 @@
 import { may } from '$lib/core/access';
-import { USUAL_LAYOUT } from '$lib/core/documents';
 import { app } from '$lib/server/app';
 import { sampleWords } from '$lib/server/quotes/letters';
 import { companyOf } from '$lib/server/jobs/queries';
@@ -9,9 +8,9 @@ export const load: PageServerLoad = ({ locals }) => {
 	const { settings, version } = companyOf(app());
 	return {
 		letterhead: settings.letterhead,
-		layout: settings.quoteLayout ?? USUAL_LAYOUT,
-		blocks: settings.textBlocks ?? [],
-		letters: settings.letters ?? [],
+		layout: settings.quoteLayout,
+		blocks: settings.textBlocks,
+		letters: settings.letters,
 		/** What the words in braces could be, for looking at a letter. */
 		sample: sampleWords(app()),
 		publicPage: settings.publicPage,

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { CommandName, Input } from '$lib/contract';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
 	import { FACE_WORDS, FACES, type TextBlock } from '$lib/core/documents';
@@ -27,12 +28,12 @@
 		untrack(() => ({
 			on: data.publicPage.on,
 			intro: data.publicPage.intro,
-			does: (data.publicPage.does ?? []).join('\n'),
-			pictures: (data.publicPage.pictures ?? []).map((p) => ({ ...p })) as { fileId: string | null; caption: string }[]
+			does: data.publicPage.does.join('\n'),
+			pictures: data.publicPage.pictures.map((p) => ({ ...p })) as { fileId: string | null; caption: string }[]
 		}))
 	);
 	let said: Record<string, { words: string; field: string }> = $state({});
-	async function run(what: string, name: string, input: Record<string, unknown>) {
+	async function run<N extends CommandName>(what: string, name: N, input: Input<N>) {
 		const r = await command(name, input);
 		said = { ...said, [what]: r.ok ? { words: 'Saved.', field: '' } : { words: r.message, field: r.field ?? '' } };
 	}
@@ -43,7 +44,7 @@
 			on: page.on,
 			intro: page.intro,
 			does: page.does.split('\n'),
-			pictures: page.pictures.filter((p) => p.fileId !== null),
+			pictures: page.pictures.flatMap((p) => (p.fileId === null ? [] : [{ ...p, fileId: p.fileId }])),
 			version: data.version
 		});
 	const wrong = (what: string, field: string) => (said[what]?.field === field ? said[what].words : '');

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { CommandName, Input } from '$lib/contract';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
 	import Field from '$lib/ui/forms/Field.svelte';
@@ -8,14 +9,14 @@
 	let { data } = $props();
 	let said = $state('');
 	let off = $state(untrack(() => ({ personId: '', from: data.today, to: data.today, note: '' })));
-	async function act(name: string, input: Record<string, unknown>) {
+	async function act<N extends CommandName>(name: N, input: Input<N>) {
 		const r = await command(name, input);
 		said = r.ok ? '' : r.message;
 	}
 	type Person = (typeof data.people)[number];
 	const change = (p: Person, patch: Partial<Person>) =>
 		act('people.change', { personId: p.id, role: p.role, crewId: p.crewId, active: p.active, version: p.version, ...patch });
-	const NOBODY = { name: '', mail: '', role: 'crew', crewId: '', sheetId: '', language: 'en' };
+	const NOBODY: Input<'people.invite'> = { name: '', mail: '', role: 'crew', crewId: '', sheetId: '', language: 'en' };
 	let fresh = $state({ ...NOBODY });
 	let wrong = $state({ message: '', field: '' });
 	let invited = $state('');

@@ -1,6 +1,4 @@
 import { may } from '$lib/core/access';
-import { USUAL_PLAN } from '$lib/core/billing';
-import { USUAL_LISTS } from '$lib/core/sales';
 import { app } from '$lib/server/app';
 import { companyOf } from '$lib/server/jobs/queries';
 import { stageList } from '$lib/server/sales/stages';
@@ -12,9 +10,9 @@ export const load: PageServerLoad = ({ locals }) => {
 	return {
 		version,
 		stages: stageList(app()),
-		lists: settings.salesLists ?? USUAL_LISTS,
-		fields: settings.ownFields ?? [],
-		plans: settings.billingPlans ?? [USUAL_PLAN],
+		lists: settings.salesLists,
+		fields: settings.ownFields,
+		plans: settings.billingPlans,
 		deposit: settings.deposit.percent,
 		tasks: templatesOf(app()),
 		mayChange: locals.signed !== null && may(locals.signed.actor.role, 'company.change'),

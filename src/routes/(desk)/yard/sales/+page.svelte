@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { CommandName, Input } from '$lib/contract';
 	import { wordsOf } from '$lib/core/refusal';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
@@ -23,19 +24,19 @@
 	const meanings: Record<Track, Meaning[]> = { winning: ['bidding', 'lost'], doing: ['ready', 'under way', 'finished', 'closed'] };
 	let said: Record<string, string> = $state({});
 	const say = (what: string, words: string) => (said = { ...said, [what]: words });
-	async function run(what: string, name: string, input: unknown): Promise<boolean> {
+	async function run<N extends CommandName>(what: string, name: N, input: Input<N>): Promise<boolean> {
 		const r = await command(name, input);
 		say(what, r.ok ? 'Saved.' : r.message);
 		return r.ok;
 	}
 	async function saveStages(track: Track) {
 		try {
-			const rows = stages[track].map(({ id, name, meaning, chance }) => ({
-				id,
-				name: name.trim(),
-				meaning,
-				chance: meaning === 'bidding' ? parsePercent(chance || '0', 'The chance') : 0
-			}));
+			// Won is where both tracks meet: no stage means it.
+			const rows = stages[track].flatMap(({ id, name, meaning, chance }) =>
+				meaning === 'won'
+					? []
+					: [{ id, name: name.trim(), meaning, chance: meaning === 'bidding' ? parsePercent(chance || '0', 'The chance') : 0 }]
+			);
 			if (await run(track, 'company.save-stages', { track, stages: rows })) stages[track] = read(track);
 		} catch (e) {
 			say(track, wordsOf(e));

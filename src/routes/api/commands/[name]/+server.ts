@@ -17,6 +17,6 @@ export const POST: RequestHandler = async ({ params, request, locals }) => {
 		const body = (await readJson(request, command.size ?? USUAL_INPUT)) as { input?: unknown; key?: unknown } | null;
 		if (typeof body !== 'object' || body === null) throw new BadInput('This is not a command.');
 		const key = typeof body.key === 'string' && body.key.length <= 80 ? body.key : undefined;
-		return app().run(command as never, body.input ?? {}, signed.actor, key);
+		return app().runGiven(command, body.input ?? {}, signed.actor, key);
 	});
 };

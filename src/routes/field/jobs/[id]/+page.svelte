@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { CommandName, Input } from '$lib/contract';
 	import { command } from '$lib/client/command';
 	import { formatMinutes, formatQuantity } from '$lib/core/money';
 	import ClockPanel from '$lib/ui/forms/ClockPanel.svelte';
@@ -24,9 +25,9 @@
 			timeZone: data.zone
 		});
 
-	async function run(name: string, input: Record<string, unknown>): Promise<boolean> {
+	async function run<N extends CommandName>(name: N, input: Input<N>): Promise<boolean> {
 		busy = true;
-		const r = await command(name, { jobId: j.id, ...input });
+		const r = await command(name, input);
 		busy = false;
 		[problem, field] = r.ok ? ['', ''] : [r.message, r.field ?? ''];
 		return r.ok;
@@ -37,7 +38,7 @@
 	}
 	async function use() {
 		if (!item) return void ([problem, field] = ['Choose what was used.', 'item']);
-		if (await run('costs.use-material', { itemId: item.id, quantity })) [item, quantity, find, found] = [null, '', '', []];
+		if (await run('costs.use-material', { jobId: j.id, itemId: item.id, quantity })) [item, quantity, find, found] = [null, '', '', []];
 	}
 	async function send() {
 		let fileId: string | null = null;
@@ -56,7 +57,7 @@
 				]);
 			fileId = answer.result.fileId;
 		}
-		if (await run('field.note', { text: note, fileId })) [note, picture] = ['', undefined];
+		if (await run('field.note', { jobId: j.id, text: note, fileId })) [note, picture] = ['', undefined];
 	}
 </script>
 
@@ -76,7 +77,7 @@
 {#if data.running?.jobId !== j.id}<button
 		class="btn btn-primary btn-tall mb-4 w-full"
 		disabled={busy}
-		onclick={() => run('time.clock-on', {})}>Clock on{data.running ? ' here' : ''}</button
+		onclick={() => run('time.clock-on', { jobId: j.id })}>Clock on{data.running ? ' here' : ''}</button
 	>{/if}
 
 <details class="sheet mb-3 p-4" open>

@@ -7,7 +7,7 @@ import type { RequestHandler } from './$types';
 /** The logo and the pictures of the public page, and no others. The logo also stands on customers' pages, whether the page is on or not. */
 export const GET: RequestHandler = ({ params, url }) => {
 	const { letterhead, publicPage } = companyOf(app()).settings;
-	const shown = params.id === letterhead.logo || (publicPage.on && (publicPage.pictures ?? []).some((p) => p.fileId === params.id));
+	const shown = params.id === letterhead.logo || (publicPage.on && publicPage.pictures.some((p) => p.fileId === params.id));
 	const file = shown ? pictureOf(app(), params.id) : undefined;
 	if (!file) error(404, 'There is no such picture.');
 	return new Response(new Uint8Array(url.searchParams.has('small') ? file.thumb : file.bytes), {

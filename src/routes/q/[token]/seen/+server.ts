@@ -10,7 +10,7 @@ export const POST: RequestHandler = async ({ params, request, locals }) => {
 	const text = (await request.text()).slice(0, 10_000);
 	if (actor && !locals.signed)
 		try {
-			app().run(seenFor as never, JSON.parse(text), actor);
+			app().run(seenFor, JSON.parse(text), actor);
 		} catch (e) {
 			if (!(e instanceof Refusal) && !(e instanceof SyntaxError)) throw e;
 		}

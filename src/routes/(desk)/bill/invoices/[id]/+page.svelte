@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { CommandName, Input } from '$lib/contract';
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
@@ -53,7 +54,9 @@
 	let field = $state('');
 	let busy = $state(false);
 	let letter = $state(untrack(() => ({ ...data.letter })));
-	let pay = $state(untrack(() => ({ amount: '', method: 'check', reference: '', day: data.today })));
+	let pay: Omit<Input<'payments.record'>, 'invoiceId'> = $state(
+		untrack(() => ({ amount: '', method: 'check', reference: '', day: data.today }))
+	);
 	let text = $state('');
 	let key = '';
 	function start(what: NonNullable<typeof doing>) {
@@ -62,9 +65,9 @@
 		key = crypto.randomUUID();
 		if (what === 'pay') pay = { ...pay, amount: (data.open / 100).toFixed(2) };
 	}
-	async function act(name: string, input: Record<string, unknown>) {
+	async function act<N extends CommandName>(name: N, input: Input<N>) {
 		busy = true;
-		const r = await command(name, name === 'charges.settle' ? input : { invoiceId: i.id, ...input }, { key });
+		const r = await command(name, input, { key });
 		busy = false;
 		if (r.ok) doing = null;
 		else [problem, field, key] = [r.message, r.field ?? '', crypto.randomUUID()];
@@ -163,7 +166,7 @@
 	save="Issue and send"
 	{busy}
 	{problem}
-	onsave={() => act('invoices.issue', letter)}
+	onsave={() => act('invoices.issue', { invoiceId: i.id, ...letter })}
 	>{#if beside !== 0}<p>{besideWords}</p>{/if}<Field label="To" problem={field === 'to' ? problem : ''}
 		><input class="input" name="to" bind:value={letter.to} /></Field
 	><Field label="Subject"><input class="input" bind:value={letter.subject} /></Field><Field label="Mail"
@@ -181,7 +184,7 @@
 	save="Record it"
 	{busy}
 	{problem}
-	onsave={() => act('payments.record', pay)}
+	onsave={() => act('payments.record', { invoiceId: i.id, ...pay })}
 >
 	<Field label="Amount" hint="More than is open becomes the customer’s credit." problem={field === 'amount' ? problem : ''}
 		><input class="input" name="amount" bind:value={pay.amount} /></Field
@@ -207,7 +210,7 @@
 	danger
 	{busy}
 	{problem}
-	onsave={() => act('invoices.void', { reason: text })}
+	onsave={() => act('invoices.void', { invoiceId: i.id, reason: text })}
 	><p>
 		What it billed ({formatCents(i.net)} net) can be billed again; {formatCents(data.paid)} paid on it becomes the customer’s credit. The number
 		stays used.
@@ -224,7 +227,7 @@
 	title="Promised for"
 	{busy}
 	{problem}
-	onsave={() => act('invoices.promise', { day: text })}
+	onsave={() => act('invoices.promise', { invoiceId: i.id, day: text })}
 	><Field label="Day"><input class="input" type="date" bind:value={text} /></Field></Dialog
 >
 <Dialog

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { Input } from '$lib/contract';
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
@@ -21,9 +22,10 @@
 	let cutOff = $state(untrack(() => data.today));
 	let problem = $state('');
 	let busy = $state(false);
-	async function make(name: string, input: Record<string, unknown>, ofJob = true) {
+	type Makes = 'invoices.bill-step' | 'invoices.deposit' | 'invoices.contract' | 'invoices.costs';
+	async function make<N extends Makes>(name: N, input: Input<N>) {
 		busy = true;
-		const r = await command<{ invoiceId: string }>(name, ofJob ? { jobId, ...input } : input);
+		const r = await command(name, input);
 		busy = false;
 		if (r.ok) await goto(`/bill/invoices/${r.result.invoiceId}`);
 		else problem = r.message;
@@ -44,7 +46,7 @@
 					{jobId}
 					steps={data.plan}
 					phases={data.phases}
-					onbill={(stepId) => make('invoices.bill-step', { stepId }, false)}
+					onbill={(stepId) => make('invoices.bill-step', { stepId })}
 					{busy}
 				/>{/if}
 			{#if data.contract.length}
@@ -89,7 +91,7 @@
 						>
 					</table>
 					<p class="p-3">
-						<button class="btn" disabled={busy || lines().length === 0} onclick={() => make('invoices.contract', { lines: lines() })}
+						<button class="btn" disabled={busy || lines().length === 0} onclick={() => make('invoices.contract', { jobId, lines: lines() })}
 							>Draft these lines</button
 						>
 					</p>
@@ -133,7 +135,7 @@
 					class="sheet grid gap-3 p-4"
 					onsubmit={(e) => {
 						e.preventDefault();
-						void make('invoices.deposit', { amount: deposit });
+						void make('invoices.deposit', { jobId, amount: deposit });
 					}}
 				>
 					<h2>Deposit</h2>
@@ -146,7 +148,7 @@
 					class="sheet grid gap-3 p-4"
 					onsubmit={(e) => {
 						e.preventDefault();
-						void make('invoices.contract', { percent: whole });
+						void make('invoices.contract', { jobId, percent: whole });
 					}}
 				>
 					<h2>Contract</h2>
@@ -158,7 +160,7 @@
 					class="sheet grid gap-3 p-4"
 					onsubmit={(e) => {
 						e.preventDefault();
-						void make('invoices.costs', { cutOff });
+						void make('invoices.costs', { jobId, cutOff });
 					}}
 				>
 					<h2>Time and materials</h2>

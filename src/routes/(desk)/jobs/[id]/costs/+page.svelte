@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { Input } from '$lib/contract';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
 	import { formatCents, formatQuantity, formatRate } from '$lib/core/money';
@@ -51,7 +52,7 @@
 		...(b.toBill > 0 ? [{ label: '▲ Not billed', value: formatCents(b.toBill), tone: 'strong' as const, testId: 'not-billed' }] : [])
 	];
 	let adding = $state(false);
-	let typed = $state(untrack(() => ({ kind: 'subcontract', name: '', day: data.today, cost: '' })));
+	let typed: Omit<Input<'costs.add'>, 'jobId'> = $state(untrack(() => ({ kind: 'subcontract', name: '', day: data.today, cost: '' })));
 	let problem = $state('');
 	let field = $state('');
 	let percent = $state(untrack(() => (data.head.job.percentComplete === null ? '' : String(data.head.job.percentComplete / 100))));
@@ -60,7 +61,7 @@
 		if (r.ok) [adding, problem] = [false, ''];
 		else [problem, field] = [r.message, r.field ?? ''];
 	}
-	async function mark(costId: string, state: string) {
+	async function mark(costId: string, state: Input<'costs.mark'>['state']) {
 		const r = await command('costs.mark', { costId, state });
 		problem = r.ok ? '' : r.message;
 	}

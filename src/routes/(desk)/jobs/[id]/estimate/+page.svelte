@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { CommandName, Input } from '$lib/contract';
 	import { onMount, untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
@@ -122,13 +123,19 @@
 		e.preventDefault();
 	}
 
-	async function act(name: string, input: Record<string, unknown>): Promise<string | null> {
+	async function act<N extends CommandName>(name: N, input: Input<N>): Promise<string | null> {
 		await edits.settled();
 		const r = await command(name, input);
 		said = r.ok ? '' : r.message;
 		return r.ok ? null : r.message;
 	}
-	const change = (lineId: string, field: string, value: string, seen: string, patch: Partial<Line> | null) => {
+	const change = (
+		lineId: string,
+		field: Input<'estimates.change-line'>['field'],
+		value: string,
+		seen: string,
+		patch: Partial<Line> | null
+	) => {
 		const name = result.lines.find((l) => l.line.id === lineId)?.line.name ?? 'A line';
 		return edits.put({ lineId, field, value, seen, patch, label: `${name}: ${field} ${value}` });
 	};

@@ -157,7 +157,7 @@
 		[said, problem] = r.ok ? ['Saved. Estimates made before keep what they were made with.', ''] : ['', r.message];
 	}
 	async function copy() {
-		const r = await command<{ id: string }>('catalog.copy-assembly', { assemblyId: data.assembly.id, name: copyName }, { refresh: false });
+		const r = await command('catalog.copy-assembly', { assemblyId: data.assembly.id, name: copyName }, { refresh: false });
 		if (r.ok) location.assign(`/price/assemblies/${r.result.id}`);
 		else problem = r.message;
 	}

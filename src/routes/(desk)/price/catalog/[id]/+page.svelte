@@ -16,10 +16,10 @@
 		untrack(() => ({
 			code: data.item.code,
 			name: data.item.name,
-			kind: data.item.kind as string,
+			kind: data.item.kind,
 			unit: data.item.unit,
 			cost: toTyped(data.item.cost, 4, 2),
-			ruleBy: data.item.rule.by as string,
+			ruleBy: data.item.rule.by,
 			ruleValue:
 				data.item.rule.by === 'fixed'
 					? toTyped(data.item.rule.price, 4, 2)

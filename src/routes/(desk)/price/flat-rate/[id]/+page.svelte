@@ -56,7 +56,7 @@
 			name: c.name,
 			on: !c.on,
 			markup: `${c.markup / 100}`,
-			sheetId: c.sheetId ?? data.sheets[0]?.id,
+			sheetId: c.sheetId ?? data.sheets[0]?.id ?? '',
 			hourlyPrice: c.hourlyPrice === null ? '' : String(c.hourlyPrice / 10_000),
 			rounding: c.rounding,
 			materialTaxId: c.materialTaxId,

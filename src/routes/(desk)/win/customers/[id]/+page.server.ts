@@ -17,7 +17,7 @@ export const load: PageServerLoad = ({ params, locals }) => {
 		...found,
 		contacts: contactsOf(app().db.orm, params.id),
 		files: attachedTo(app(), `customer:${params.id}`),
-		ownFields: companyOf(app()).settings.ownFields ?? [],
+		ownFields: companyOf(app()).settings.ownFields,
 		tiles: app().settings.mapTiles,
 		components: taxPage(app()).components.map((c) => ({ id: c.id, name: c.name })),
 		groups: rateGroupList(app()).map((g) => ({ id: g.id, name: g.name })),

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { CommandName, Input } from '$lib/contract';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
 	import { formatCents } from '$lib/core/money';
@@ -29,7 +30,7 @@
 		const r = await command('customers.save', { customerId: data.customer.id, ...typed, version: data.customer.version });
 		[said, field] = r.ok ? ['Saved.', ''] : [r.message, r.field ?? ''];
 	}
-	async function act(name: string, input: Record<string, unknown>) {
+	async function act<N extends CommandName>(name: N, input: Input<N>) {
 		const r = await command(name, input);
 		said = r.ok ? '' : r.message;
 	}

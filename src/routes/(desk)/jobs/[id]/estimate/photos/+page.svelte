@@ -28,11 +28,7 @@
 				wrong.push(`${file.name}: ${body?.message ?? 'the server cannot be reached'}`);
 				continue;
 			}
-			const done = await command<{ photoId: string }>(
-				'photos.add',
-				{ jobId: data.head.job.id, fileId: body.result.fileId, caption: '' },
-				{ refresh: false }
-			);
+			const done = await command('photos.add', { jobId: data.head.job.id, fileId: body.result.fileId, caption: '' }, { refresh: false });
 			if (done.ok) last = done.result.photoId;
 			else wrong.push(`${file.name}: ${done.message}`);
 		}

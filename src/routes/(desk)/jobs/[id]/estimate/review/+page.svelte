@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { CommandName, Input } from '$lib/contract';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
 	import { computeEstimate } from '$lib/core/estimate';
@@ -28,7 +29,7 @@
 		e.scopes.flatMap((s) => s.lines).find((l) => l.id === lineId)?.name ??
 		e.scopes.find((s) => s.id === scopeId)?.name ??
 		(lineId || scopeId ? 'a line that is gone' : 'the whole');
-	async function act(name: string, input: Record<string, unknown>, at: string): Promise<boolean> {
+	async function act<N extends CommandName>(name: N, input: Input<N>, at: string): Promise<boolean> {
 		const done = await command(name, input);
 		[problem, where] = done.ok ? ['', ''] : [done.message, at];
 		return done.ok;
@@ -48,7 +49,8 @@
 		if (await act('estimates.ask-sign-off', { estimateId: data.bench.id, note }, 'ask')) note = '';
 	}
 	async function give(yes: boolean) {
-		if (await act('estimates.answer-sign-off', { signOffId: r.last?.id, give: yes, answer }, 'give')) answer = '';
+		if (!r.last) return;
+		if (await act('estimates.answer-sign-off', { signOffId: r.last.id, give: yes, answer }, 'give')) answer = '';
 	}
 	const shown = $derived(r.comments.filter((c) => settled || !c.settledAt));
 	const waiting = $derived(r.last?.state === 'asked');

@@ -21,6 +21,7 @@
 		void goto(withParams(page.url.search, { [which]: id }), { replaceState: true, keepFocus: true, noScroll: true });
 	const STATES = { open: 'wait', accepted: 'done', declined: 'need', replaced: 'ring', withdrawn: 'ring' } as const;
 	async function back() {
+		if (going === null) return;
 		const r = await command('estimates.from-revision', { estimateId: data.estimateId, revisionId: going });
 		if (r.ok) await goto(`/jobs/${data.head.job.id}/estimate`);
 		else problem = r.message;

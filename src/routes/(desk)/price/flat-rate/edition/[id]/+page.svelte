@@ -14,14 +14,11 @@
 	const open = $derived(data.edition.state !== 'taken');
 	async function settle(take: boolean) {
 		busy = true;
-		const r = await command<{ catalogId: string }>(
-			take ? 'flat-rate.take-edition' : 'flat-rate.leave-edition',
-			{ editionId: data.edition.id },
-			{ refresh: false }
-		);
+		const [what, how] = [{ editionId: data.edition.id }, { refresh: false }];
+		const r = take ? await command('flat-rate.take-edition', what, how) : await command('flat-rate.leave-edition', what, how);
 		busy = false;
 		if (!r.ok) problem = r.message;
-		else await goto(take ? `/price/flat-rate/${r.result.catalogId}` : '/price/flat-rate', { invalidateAll: true });
+		else await goto(r.result ? `/price/flat-rate/${r.result.catalogId}` : '/price/flat-rate', { invalidateAll: true });
 	}
 	const nothing = $derived(d.added.length + d.withdrawn.length + d.changed.length + d.left.length === 0);
 </script>

@@ -53,7 +53,7 @@
 	async function save() {
 		said = '';
 		const was = s.ours;
-		const r = await command<{ serviceId: string; ours: boolean }>('flat-rate.save-service', {
+		const r = await command('flat-rate.save-service', {
 			...(s.id ? { serviceId: s.id, version: s.version } : {}),
 			catalogId: data.catalog.id,
 			...typed,

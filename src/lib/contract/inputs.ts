@@ -1,5 +1,5 @@
 import { Type } from '@sinclair/typebox';
-import { MEASURES, type MeasureName } from '../../core/measure';
+import { MEASURES, type MeasureName } from '../core/measure';
 
 /** Pieces of input that many commands share. */
 export const Id = Type.String({ minLength: 1, maxLength: 40 });
@@ -18,3 +18,5 @@ export const MeasureInput = Type.Unsafe<MeasureName>(
 	])
 );
 export const strict = { additionalProperties: false };
+/** What a command answers that has nothing to tell but that it was done. */
+export const Nothing = Type.Unsafe<void>({});

@@ -1,0 +1,43 @@
+import type { Static, TObject, TSchema } from '@sinclair/typebox';
+import type { Right } from '../core/access';
+
+/** What a link opens: a quote or an invoice to its customer, the choice of a password to a person. */
+export type LinkKind = 'quote' | 'invoice' | 'password';
+
+/** Who may use a command: a right of the access table, a customer with a link of that kind, anyone, or the program itself. */
+export type Access = Right | `${LinkKind} link` | 'public' | 'system';
+
+/** What can be asked of the program: the name, who may, what is given and what is answered. No logic. */
+export interface Contract<N extends string = string, I extends TObject = TObject, O extends TSchema = TSchema> {
+	name: N;
+	right: Access;
+	input: I;
+	/** Checked against what is answered wherever tests run: what the contract says is what comes. */
+	output: O;
+	/**
+	 * Only the program itself runs it, with input that it prepared: a picture that was decoded and made anew, a password that was hashed. Nobody can
+	 * call it from outside, whatever their rights.
+	 */
+	inner?: true;
+	/** The most bytes that its input may have when it comes from outside; absent: `USUAL_INPUT`. */
+	size?: number;
+}
+
+/** What a command is given, as it comes in: what has a default may be left out. */
+export type InputOf<C extends Contract> = Static<C['input']>;
+/** What a command answers. */
+export type OutputOf<C extends Contract> = Static<C['output']>;
+
+/** Enough for every form; only what pastes or imports takes more, and says so. */
+export const USUAL_INPUT = 256_000;
+
+/**
+ * Declares what a command asks and answers. How it is done stands in the server, under the same path.
+ * @example command('payments.record', { right: 'payments.record', input: Type.Object({ … }, strict), output: Nothing })
+ */
+export function command<const N extends string, I extends TObject, O extends TSchema>(
+	name: N,
+	c: Omit<Contract<N, I, O>, 'name'>
+): Contract<N, I, O> {
+	return { name, ...c };
+}

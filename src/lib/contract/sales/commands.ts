@@ -1,0 +1,115 @@
+import { Type } from '@sinclair/typebox';
+import { command } from '../define';
+import { Name, MailOrEmpty, Text, strict, Id, Version, DayText, Typed, Nothing } from '../inputs';
+
+export const leadFields = { name: Name, mail: MailOrEmpty, phone: Text(60), address: Text(300), wanted: Text(4000) };
+
+/** A request from the company's public page. A filled trap field or a form sent in under two seconds is taken for spam and dropped without a word. */
+export const receiveLead = command('leads.receive', {
+	right: 'public',
+	inner: true,
+	input: Type.Object({ ...leadFields, trap: Text(200), openedMs: Type.Number() }, strict),
+	output: Type.Object({ taken: Type.Boolean() }, strict)
+});
+
+/** A request that came by phone or mail and is typed in. */
+export const enterLead = command('leads.enter', {
+	right: 'leads.handle',
+	input: Type.Object({ ...leadFields, via: Type.Union([Type.Literal('phone'), Type.Literal('mail')]) }, strict),
+	output: Type.Object({ id: Type.String() }, strict)
+});
+
+export const declineLead = command('leads.not-for-us', {
+	right: 'leads.handle',
+	input: Type.Object({ leadId: Id, back: Type.Optional(Type.Boolean()) }, strict),
+	output: Nothing
+});
+
+/** One step from a request to a job on the winning track, with customer, site and wording carried over. */
+export const openJobFromLead = command('leads.open-job', {
+	right: 'leads.handle',
+	input: Type.Object({ leadId: Id, customerId: Type.Union([Id, Type.Null()]), jobName: Type.Optional(Name), kindOfWork: Text(80) }, strict),
+	output: Type.Object({ jobId: Type.String() }, strict)
+});
+
+/** Opens a job with almost nothing: a name and a customer, new or known. */
+export const openJob = command('jobs.open', {
+	right: 'jobs.change',
+	input: Type.Object(
+		{
+			name: Name,
+			customerId: Type.Union([Id, Type.Null()]),
+			customerName: Text(200),
+			address: Text(300),
+			kindOfWork: Text(80),
+			source: Text(80),
+			wanted: Text(4000),
+			personId: Type.Optional(Id),
+			branchId: Type.Optional(Id),
+			lat: Type.Optional(Type.Number({ minimum: -90, maximum: 90 })),
+			lng: Type.Optional(Type.Number({ minimum: -180, maximum: 180 }))
+		},
+		strict
+	),
+	output: Type.Object({ jobId: Type.String() }, strict)
+});
+
+export const changeJob = command('jobs.change', {
+	right: 'jobs.change',
+	input: Type.Object(
+		{
+			jobId: Id,
+			version: Version,
+			name: Type.Optional(Name),
+			kindOfWork: Type.Optional(Text(80)),
+			source: Type.Optional(Text(80)),
+			wanted: Type.Optional(Text(4000)),
+			crewBrief: Type.Optional(Text(4000)),
+			decisionDay: Type.Optional(Type.Union([DayText, Type.Literal('')])),
+			expected: Type.Optional(Typed),
+			personId: Type.Optional(Id),
+			branchId: Type.Optional(Type.Union([Id, Type.Null()])),
+			/** A percent as typed; empty: as its stage says. */
+			chance: Type.Optional(Typed),
+			nextStep: Type.Optional(Text(200)),
+			nextDay: Type.Optional(Type.Union([DayText, Type.Literal('')])),
+			/** How large it is, as typed, and in what. */
+			size: Type.Optional(Typed),
+			sizeUnit: Type.Optional(Text(30)),
+			percentComplete: Type.Optional(Type.Union([Type.Integer({ minimum: 0, maximum: 10_000 }), Type.Null()]))
+		},
+		strict
+	),
+	output: Nothing
+});
+
+/** Moves a job along its track. Won by hand gives it its number; lost asks why. */
+export const moveJob = command('jobs.move', {
+	right: 'jobs.change',
+	input: Type.Object({ jobId: Id, stageId: Id, reason: Type.Optional(Text(400)), version: Version }, strict),
+	output: Nothing
+});
+
+export const saveCustomer = command('customers.save', {
+	right: 'customers.change',
+	input: Type.Object(
+		{
+			customerId: Type.Union([Id, Type.Null()]),
+			name: Name,
+			kind: Type.Union([Type.Literal('person'), Type.Literal('organization')]),
+			mail: MailOrEmpty,
+			phone: Text(60),
+			address: Text(300),
+			notes: Text(4000),
+			version: Version
+		},
+		strict
+	),
+	output: Type.Object({ id: Type.String() }, strict)
+});
+
+export const startEstimate = command('estimates.start', {
+	right: 'estimates.change',
+	input: Type.Object({ jobId: Id }, strict),
+	output: Type.Object({ estimateId: Type.String() }, strict)
+});

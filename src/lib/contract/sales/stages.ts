@@ -1,0 +1,40 @@
+import { Type } from '@sinclair/typebox';
+import { command } from '../define';
+import { Text, strict, Id, Name, Nothing } from '../inputs';
+
+export const Words = Type.Array(Text(80), { maxItems: 60 });
+
+/** Kinds of work, sources, reasons for losing: what is offered where they are typed. Jobs keep what they have. */
+export const nameLists = command('company.sales-lists', {
+	right: 'company.change',
+	input: Type.Object({ kinds: Words, sources: Words, reasons: Words }, strict),
+	output: Nothing
+});
+
+/**
+ * The stages of a track in their order: renamed, moved, added, taken away. Jobs of a stage that goes stand in the first one left
+ * that means the same; a meaning the program relies on cannot go.
+ */
+export const saveStages = command('company.save-stages', {
+	right: 'company.change',
+	input: Type.Object(
+		{
+			track: Type.Union([Type.Literal('winning'), Type.Literal('doing')]),
+			stages: Type.Array(
+				Type.Object(
+					{
+						id: Type.Union([Id, Type.Null()]),
+						name: Name,
+						meaning: Type.Union((['bidding', 'lost', 'ready', 'under way', 'finished', 'closed'] as const).map((m) => Type.Literal(m))),
+						/** Hundredths of a percent. */
+						chance: Type.Integer({ minimum: 0, maximum: 10_000 })
+					},
+					strict
+				),
+				{ minItems: 1, maxItems: 30 }
+			)
+		},
+		strict
+	),
+	output: Nothing
+});

@@ -1,0 +1,96 @@
+import { USUAL_PLAN, type BillingPlanRule } from '../billing';
+import { USUAL_LAYOUT, type Face, type QuoteLayout, type TextBlock } from '../documents';
+import { NO_RULES, type SignOffRules } from '../estimate';
+import type { OwnMeasure } from '../measure';
+import type { Rate } from '../money';
+import type { Kind, PriceRule } from '../pricing';
+import { NO_REMINDERS, type QuoteLetter, type ReminderRules } from '../quotes';
+import { USUAL_ANSWER, USUAL_LISTS, type OwnField, type SalesLists } from '../sales';
+
+/** What a company decided about how it works. Complete: what was never decided has its usual value. */
+export interface CompanySettings {
+	/** The form these settings are written in; goes up when what an older form says must be read differently. */
+	form: typeof FORM;
+	overheadPercent: Partial<Record<Kind, Rate>>;
+	defaultRules: Partial<Record<Kind, PriceRule>>;
+	deposit: { by: 'percent'; percent: number };
+	depositStyle: 'on account' | 'billed';
+	billingStep: { step: number; minimum: number };
+	materialMarkup: number;
+	/** The margin that is wanted, hundredths of a percent; what the price check measures against. */
+	targetMargin: number;
+	paymentDays: number;
+	quoteDays: number;
+	terms: string;
+	letterhead: { color: string; line: string; footer: string; logo: string | null; face: Face };
+	publicPage: { on: boolean; intro: string; does: string[]; pictures: { fileId: string; caption: string }[] };
+	/** Measures that the company named itself, beside those that shapes give. */
+	measures: OwnMeasure[];
+	/** When customers are reminded of a quote. */
+	reminders: ReminderRules;
+	/** The wording that was kept last of the letter a quote goes out with, words in braces open; null: none was kept. */
+	quoteLetter: { subject: string; text: string; message?: string } | null;
+	/** Letters to choose from when a quote goes out. */
+	letters: QuoteLetter[];
+	/** Kinds of work, sources and reasons lost, as the company names them. */
+	salesLists: SalesLists;
+	/** Fields of the company's own. */
+	ownFields: OwnField[];
+	/** Texts that proposals begin and end with. */
+	textBlocks: TextBlock[];
+	/** How quotes are laid out unless it is said otherwise. */
+	quoteLayout: QuoteLayout;
+	/** How jobs of a kind are billed; '' is for all others. */
+	billingPlans: BillingPlanRule[];
+	/** The wording of an answer to a request, words in braces open. */
+	leadLetter: { subject: string; text: string };
+	/** When somebody must sign off before a quote goes out. */
+	signOff: SignOffRules;
+}
+
+/** The form that is written today. */
+export const FORM = 1;
+
+/** What is kept of an earlier release or given when a company begins: any part of the settings, and within the two that have parts, any part of these. */
+export type SettingsGiven = Partial<Omit<CompanySettings, 'letterhead' | 'publicPage' | 'form'>> & {
+	form?: number;
+	letterhead?: Partial<CompanySettings['letterhead']>;
+	publicPage?: Partial<CompanySettings['publicPage']>;
+};
+
+/**
+ * A company's settings, complete. The one place that says what holds where nothing was decided.
+ * @param given what was decided, as it was kept; nothing of it is changed
+ * @throws RangeError for settings that a later release wrote: they might mean something else here
+ * @example settingsFrom({}).targetMargin // 1000: ten percent
+ */
+export function settingsFrom(given: SettingsGiven): CompanySettings {
+	if ((given.form ?? 0) > FORM) throw new RangeError(`The company’s settings were written by a later release (form ${given.form}).`);
+	return {
+		overheadPercent: {},
+		defaultRules: {},
+		deposit: { by: 'percent', percent: 0 },
+		depositStyle: 'billed',
+		billingStep: { step: 15, minimum: 0 },
+		materialMarkup: 0,
+		targetMargin: 1000,
+		paymentDays: 14,
+		quoteDays: 30,
+		terms: '',
+		measures: [],
+		reminders: NO_REMINDERS,
+		quoteLetter: null,
+		letters: [],
+		salesLists: USUAL_LISTS,
+		ownFields: [],
+		textBlocks: [],
+		quoteLayout: USUAL_LAYOUT,
+		billingPlans: [USUAL_PLAN],
+		leadLetter: USUAL_ANSWER,
+		signOff: NO_RULES,
+		...given,
+		letterhead: { color: '#2f4a54', line: '', footer: '', logo: null, face: 'plain', ...given.letterhead },
+		publicPage: { on: false, intro: '', does: [], pictures: [], ...given.publicPage },
+		form: FORM
+	};
+}
