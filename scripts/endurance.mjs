@@ -15,5 +15,7 @@ for (let n = 0; n < rounds; n++) {
 	});
 	if (ran.status !== 0) failed.push(seed);
 }
-console.log(failed.length ? `\nFailed with the seeds ${failed.join(', ')}: FC_SEED=… npm test shows them again.` : `\n${rounds} rounds passed.`);
+console.log(
+	failed.length ? `\nFailed with the seeds ${failed.join(', ')}: FC_SEED=… npm test shows them again.` : `\n${rounds} rounds passed.`
+);
 process.exit(failed.length ? 1 : 0);

@@ -103,4 +103,66 @@ describe('a file of an older state', () => {
 		expect(kept('a')).toEqual({ ...budget, crews: [crew(150_000), crew(0)] });
 		expect(kept('b').crews).toEqual([]);
 	});
+	it('keeps its phases: each name of a job is one record, rows refer to it, and rows without one have none', () => {
+		const path = file();
+		const old = openDatabase(path, asOf(journal.entries.findIndex((e) => e.tag === '0021_phases')));
+		old.sqlite.pragma('foreign_keys = OFF');
+		const all = (sql: string) => old.sqlite.exec(sql);
+		const needed = old.sqlite
+			.prepare('select name from pragma_table_info(\'jobs\') where "notnull" = 1 and dflt_value is null')
+			.pluck()
+			.all() as string[];
+		for (const id of ['a', 'b'])
+			old.sqlite
+				.prepare(`insert into jobs (${needed.join()}) values (${needed.map(() => '?').join()})`)
+				.run(...needed.map((column) => (column === 'id' ? id : column === 'customer_id' ? 'c' : column === 'stage_id' ? 'ready' : 0)));
+		all(
+			`insert into phases (id, job_id, name, hours, position) values ('p1', 'a', 'Tear-off', 120000, 0), ('p2', 'b', 'Tear-off', 80000, 0)`
+		);
+		all(`insert into budget_rows (id, job_id, phase, kind, cost, hours, price) values
+			('b1', 'a', 'Tear-off', 'labor', 700, 120000, 900), ('b2', 'a', 'Dry-in', 'material', 300, 0, 400), ('b3', 'a', '', 'other', 50, 0, 60)`);
+		all(`insert into contract_lines (id, job_id, position, scope, text, amount, phase) values
+			('c1', 'a', 0, 'Roof', 'Underlayment', 400, 'Dry-in'), ('c2', 'a', 1, 'Roof', 'Tear-off', 900, 'Tear-off')`);
+		all(
+			`insert into shifts (id, job_id, day, phase, version) values ('s1', 'b', '2027-05-03', 'Tear-off', 1), ('s2', 'b', '2027-05-04', '', 1)`
+		);
+		all(`insert into tasks (id, job_id, phase, text, position) values ('t1', 'b', 'Sweep', 'Magnet', 0)`);
+		all(
+			`insert into billing_steps (id, job_id, position, name, due_when, phase, to_date) values ('x1', 'a', 0, 'After', 'phase', 'Dry-in', 5000)`
+		);
+		all(
+			`insert into job_materials (id, job_id, phase, name, unit, quantity, cost) values ('m1', 'a', 'Dry-in', 'Felt', 'roll', 10000, 300)`
+		);
+		old.sqlite.close();
+		const db = openDatabase(path, 'drizzle').sqlite;
+		const rows = (sql: string) => db.prepare(sql).raw().all();
+		expect(rows('select job_id, name, hours, position from phases order by job_id, position')).toEqual([
+			['a', 'Tear-off', 120_000, 0],
+			['a', 'Dry-in', 0, 1],
+			['b', 'Tear-off', 80_000, 0],
+			['b', 'Sweep', 0, 1]
+		]);
+		const named = (table: string) =>
+			rows(`select t.id, p.name from ${table} t left join phases p on p.id = t.phase_id and p.job_id = t.job_id order by t.id`);
+		expect(named('budget_rows')).toEqual([
+			['b1', 'Tear-off'],
+			['b2', 'Dry-in'],
+			['b3', null]
+		]);
+		expect(named('contract_lines')).toEqual([
+			['c1', 'Dry-in'],
+			['c2', 'Tear-off']
+		]);
+		expect(named('shifts')).toEqual([
+			['s1', 'Tear-off'],
+			['s2', null]
+		]);
+		expect([...named('tasks'), ...named('billing_steps'), ...named('job_materials')].map((r) => (r as string[])[1])).toEqual([
+			'Sweep',
+			'Dry-in',
+			'Dry-in'
+		]);
+		expect(rows('select sum(cost), sum(price) from budget_rows')).toEqual([[1050, 1360]]);
+		expect(rows('select sum(amount) from contract_lines')).toEqual([[1300]]);
+	});
 });

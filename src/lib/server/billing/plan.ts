@@ -1,3 +1,4 @@
+import { phaseNamed, phaseNames } from '../work/phases';
 import * as contract from '../../contract/billing/plan';
 import { asc, eq } from 'drizzle-orm';
 import { checkPlan, planAmounts, proposePlan, ruleFor, type PlanStep } from '../../core/billing';
@@ -22,7 +23,14 @@ export const saveRules = serve(contract.saveRules, (ctx, i) => {
 
 /** The plan of a job in its order, with what each step bills and the invoice it became. */
 export function planOf(db: Orm, jobId: string) {
-	const steps = db.select().from(billingSteps).where(eq(billingSteps.jobId, jobId)).orderBy(asc(billingSteps.position)).all();
+	const nameOf = phaseNames(db, jobId);
+	const steps = db
+		.select()
+		.from(billingSteps)
+		.where(eq(billingSteps.jobId, jobId))
+		.orderBy(asc(billingSteps.position))
+		.all()
+		.map((s) => ({ ...s, phase: nameOf(s.phaseId) }));
 	const contract = contractOf(db, jobId);
 	const net = cents(contract.reduce((a, l) => a + l.amount, 0));
 	const billed = contract.reduce((a, l) => a + l.billed, 0);
@@ -41,7 +49,15 @@ export function planOf(db: Orm, jobId: string) {
 
 function putPlan(ctx: Context, jobId: string, steps: readonly PlanStep[]): void {
 	steps.forEach((s, position) =>
-		ctx.insert(billingSteps, { id: newId(), jobId, position, name: s.name, when: s.when, phase: s.phase, toDate: s.toDate })
+		ctx.insert(billingSteps, {
+			id: newId(),
+			jobId,
+			position,
+			name: s.name,
+			when: s.when,
+			phaseId: phaseNamed(ctx, jobId, s.phase),
+			toDate: s.toDate
+		})
 	);
 }
 
@@ -49,7 +65,14 @@ function putPlan(ctx: Context, jobId: string, steps: readonly PlanStep[]): void 
 export function planForWon(ctx: Context, job: typeof jobs.$inferSelect): void {
 	const { settings } = ctx.get(company, 'company', 'The company');
 	const rule = ruleFor(settings.billingPlans, job.kindOfWork);
-	const lines = ctx.db.select().from(contractLines).where(eq(contractLines.jobId, job.id)).orderBy(asc(contractLines.position)).all();
+	const nameOf = phaseNames(ctx.db, job.id);
+	const lines = ctx.db
+		.select()
+		.from(contractLines)
+		.where(eq(contractLines.jobId, job.id))
+		.orderBy(asc(contractLines.position))
+		.all()
+		.map((l) => ({ ...l, phase: nameOf(l.phaseId) }));
 	// In the order of the recipe: also a phase without hours of its own, such as one that is only material, has its place.
 	const order = [...new Set(lines.map((l) => l.phase))];
 	const net = cents(lines.reduce((a, l) => a + l.amount, 0));
@@ -85,10 +108,11 @@ export const savePlan = serve(contract.savePlan, (ctx, i) => {
 	}
 	const kept = new Set(steps.map((s) => s.id));
 	for (const b of before) if (!kept.has(b.id)) ctx.remove(billingSteps, b.id);
-	steps.forEach(({ id, ...s }, position) => {
+	steps.forEach(({ id, phase, ...s }, position) => {
+		const row = { ...s, phaseId: phaseNamed(ctx, job.id, phase), position };
 		const known = before.find((b) => b.id === id);
-		if (known) ctx.update(billingSteps, known.id, { ...s, position });
-		else ctx.insert(billingSteps, { id: newId(), jobId: job.id, ...s, position });
+		if (known) ctx.update(billingSteps, known.id, row);
+		else ctx.insert(billingSteps, { id: newId(), jobId: job.id, ...row });
 	});
 	ctx.happened(`job:${job.id}`, `Billing plan: ${steps.map((s) => s.name).join(', ')}`, 'invoices');
 });

@@ -1,4 +1,5 @@
-import { and, asc, desc, eq, inArray, isNotNull, isNull, sql, type SQL } from 'drizzle-orm';
+import { phasesOf } from '../work/phases';
+import { getTableColumns, and, asc, desc, eq, inArray, isNotNull, isNull, sql, type SQL } from 'drizzle-orm';
 import { costTable, overUnder } from '../../core/costing';
 import { cents, type Cents } from '../../core/money';
 import { areasFor, type Viewer } from '../../core/access';
@@ -194,8 +195,13 @@ export function jobPage(app: App, id: string, viewer: Viewer) {
 		revisions: viewer.list('estimates.see', () => quotesOfJob(app, id, viewer)),
 		costs: viewer.when('costs.see', () => jobCosts(app, id, viewer)),
 		tasks: tasksOf(app, id),
-		materials: db.select().from(jobMaterials).where(eq(jobMaterials.jobId, id)).all(),
-		phases: db.select().from(phases).where(eq(phases.jobId, id)).orderBy(asc(phases.position)).all(),
+		materials: db
+			.select({ ...getTableColumns(jobMaterials), phase: sql<string>`coalesce(${phases.name}, '')` })
+			.from(jobMaterials)
+			.leftJoin(phases, eq(phases.id, jobMaterials.phaseId))
+			.where(eq(jobMaterials.jobId, id))
+			.all(),
+		phases: phasesOf(db, id),
 		planned: db
 			.select({ n: sql<number>`count(*)`, first: sql<string | null>`min(day)`, last: sql<string | null>`max(day)` })
 			.from(shifts)
@@ -389,22 +395,13 @@ export const quoteList = (app: App, state: string) =>
 		.all();
 export const phaseHours = (app: App) =>
 	app.db.orm
-		.select({ jobId: phases.jobId, name: phases.name, hours: phases.hours, job: jobs.name, number: jobs.number })
+		.select({ id: phases.id, jobId: phases.jobId, name: phases.name, hours: phases.hours, job: jobs.name, number: jobs.number })
 		.from(phases)
 		.innerJoin(jobs, eq(jobs.id, phases.jobId))
 		.innerJoin(stages, eq(stages.id, jobs.stageId))
 		.where(sql`${stages.meaning} in ('ready', 'under way')`)
 		.orderBy(asc(phases.jobId), asc(phases.position))
 		.all();
-
-export const phasesOf = (app: App, jobId: string): string[] =>
-	app.db.orm
-		.select({ name: phases.name })
-		.from(phases)
-		.where(eq(phases.jobId, jobId))
-		.orderBy(asc(phases.position))
-		.all()
-		.map((p) => p.name);
 
 /** The kind of work of a job, for what is offered first. */
 export const kindOfJob = (app: App, jobId: string): string =>

@@ -1,3 +1,4 @@
+import { addHours, phaseNamed } from '../work/phases';
 import * as contract from '../../contract/jobs/win';
 import { max, eq } from 'drizzle-orm';
 import { jobBudget, type Estimate, type QuoteTotals } from '../../core/estimate';
@@ -65,15 +66,19 @@ export function applyChange(
 
 /** Rows of the budget, materials, lines to bill, what items were sold for, and phases with their hours. */
 function putBudget(ctx: Context, job: typeof jobs.$inferSelect, b: ReturnType<typeof jobBudget>, change: number | null): void {
-	for (const r of b.rows) ctx.insert(budgetRows, { id: newId(), jobId: job.id, ...r, change });
-	for (const m of b.materials) ctx.insert(jobMaterials, { id: newId(), jobId: job.id, ...m });
-	const next = (table: typeof contractLines | typeof phases): number =>
-		(ctx.db
-			.select({ n: max(table.position) })
-			.from(table)
-			.where(eq(table.jobId, job.id))
-			.get()?.n ?? -1) + 1;
-	let position = next(contractLines);
+	const hours = new Map<string, number>();
+	for (const r of b.rows) if (r.hours > 0) hours.set(r.phase, (hours.get(r.phase) ?? 0) + r.hours);
+	// Those with work first: they are planned in this order. A phase that is only material follows.
+	for (const [name, h] of hours) if (name !== '') addHours(ctx, job.id, name, h);
+	const inPhase = <T extends { phase: string }>({ phase, ...row }: T) => ({ ...row, phaseId: phaseNamed(ctx, job.id, phase) });
+	for (const r of b.rows) ctx.insert(budgetRows, { id: newId(), jobId: job.id, ...inPhase(r), change });
+	for (const m of b.materials) ctx.insert(jobMaterials, { id: newId(), jobId: job.id, ...inPhase(m) });
+	const last = ctx.db
+		.select({ n: max(contractLines.position) })
+		.from(contractLines)
+		.where(eq(contractLines.jobId, job.id))
+		.get()?.n;
+	let position = (last ?? -1) + 1;
 	for (const c of b.contract)
 		ctx.insert(contractLines, {
 			id: newId(),
@@ -83,7 +88,7 @@ function putBudget(ctx: Context, job: typeof jobs.$inferSelect, b: ReturnType<ty
 			text: c.text,
 			amount: c.amount,
 			taxCodeId: c.taxCodeId,
-			phase: c.phase,
+			phaseId: phaseNamed(ctx, job.id, c.phase),
 			change
 		});
 	for (const s of b.sold)
@@ -91,13 +96,4 @@ function putBudget(ctx: Context, job: typeof jobs.$inferSelect, b: ReturnType<ty
 			.insert(itemSales)
 			.values({ ...s, customerId: job.customerId, jobId: job.id, at: ctx.now })
 			.run();
-	const hours = new Map<string, number>();
-	for (const r of b.rows) if (r.hours > 0) hours.set(r.phase, (hours.get(r.phase) ?? 0) + r.hours);
-	const known = ctx.db.select().from(phases).where(eq(phases.jobId, job.id)).all();
-	let at = next(phases);
-	for (const [name, h] of hours) {
-		const phase = known.find((p) => p.name === name);
-		if (phase) ctx.update(phases, phase.id, { hours: phase.hours + h });
-		else ctx.insert(phases, { id: newId(), jobId: job.id, name, hours: h, position: at++ });
-	}
 }

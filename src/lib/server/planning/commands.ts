@@ -1,3 +1,4 @@
+import { phaseNamed } from '../work/phases';
 import * as contract from '../../contract/planning/commands';
 import { eq } from 'drizzle-orm';
 import { checkShift, conflictsOf, isWorkingDay, type Conflict, type Shift } from '../../core/planning';
@@ -64,7 +65,8 @@ export const addShifts = serve(contract.addShifts, (ctx, i) => {
 	const wanted = wantedShifts(ctx.db, i);
 	const conflicts = conflictsAgainst(ctx.db, wanted);
 	refuseConflicts(conflicts, i.despite);
-	for (const w of wanted) ctx.insert(shifts, { ...w, phase: i.phase, note: i.note });
+	const phaseId = phaseNamed(ctx, job.id, i.phase);
+	for (const w of wanted) ctx.insert(shifts, { ...w, phaseId, note: i.note });
 	ctx.happened(`job:${job.id}`, `${wanted.length} shift${wanted.length === 1 ? '' : 's'} planned from ${longDay(i.from)}`, 'plan', 'today');
 	return { shiftIds: wanted.map((w) => w.id), conflicts: conflicts.length };
 });

@@ -1,8 +1,8 @@
-import { and, asc, eq, gte, inArray, lte, or } from 'drizzle-orm';
+import { and, asc, eq, getTableColumns, gte, inArray, lte, or, sql } from 'drizzle-orm';
 import type { PersonCalendar, Shift } from '../../core/planning';
 import { addDays, type Day } from '../../core/time';
 import type { Orm } from '../db/open';
-import { company, jobs, shifts, timeOff } from '../db/schema';
+import { company, jobs, phases, shifts, timeOff } from '../db/schema';
 
 /** The calendar that holds for people: the company's week and holidays, and time off within days. */
 export function calendar(db: Orm, from: Day, to: Day): PersonCalendar {
@@ -21,11 +21,12 @@ export function shiftsAround(
 	from: Day,
 	to: Day,
 	personIds?: readonly string[]
-): (Shift & { phase: string; note: string; version: number })[] {
+): (Shift & { phaseId: string | null; phase: string; note: string; version: number })[] {
 	const within = and(gte(shifts.day, addDays(from, -1)), lte(shifts.day, addDays(to, 1)));
 	return db
-		.select()
+		.select({ ...getTableColumns(shifts), phase: sql<string>`coalesce(${phases.name}, '')` })
 		.from(shifts)
+		.leftJoin(phases, eq(phases.id, shifts.phaseId))
 		.where(personIds ? and(within, or(inArray(shifts.personId, [...personIds]))) : within)
 		.orderBy(asc(shifts.day), asc(shifts.from))
 		.all();

@@ -72,7 +72,7 @@ export function unmanned(app: App) {
 		.select({
 			id: shifts.id,
 			jobId: shifts.jobId,
-			phase: shifts.phase,
+			phaseId: shifts.phaseId,
 			personId: shifts.personId,
 			day: shifts.day,
 			from: shifts.from,
@@ -83,16 +83,16 @@ export function unmanned(app: App) {
 		.all();
 	const c = { ...calendar(app.db.orm, '0000-01-01', '9999-12-31') };
 	const planned = new Map<string, number>();
-	for (const s of rows)
-		if (s.personId) planned.set(`${s.jobId} ${s.phase}`, (planned.get(`${s.jobId} ${s.phase}`) ?? 0) + plannedMinutes(s, c));
+	for (const s of rows) if (s.personId) planned.set(s.phaseId ?? '', (planned.get(s.phaseId ?? '') ?? 0) + plannedMinutes(s, c));
 	return open
 		.map((p) => ({
 			jobId: p.jobId,
 			job: p.job,
 			number: p.number,
+			phaseId: p.id,
 			phase: p.name,
 			soldMinutes: Math.round((p.hours * 60) / 10_000),
-			leftMinutes: Math.round((p.hours * 60) / 10_000) - (planned.get(`${p.jobId} ${p.name}`) ?? 0)
+			leftMinutes: Math.round((p.hours * 60) / 10_000) - (planned.get(p.id) ?? 0)
 		}))
 		.filter((p) => p.leftMinutes >= 30);
 }

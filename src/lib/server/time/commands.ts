@@ -1,3 +1,4 @@
+import { phaseOfItem, phasePlanned } from './phase-of';
 import * as contract from '../../contract/time/commands';
 import { and, asc, desc, eq, isNull } from 'drizzle-orm';
 import { chargeOf } from '../../core/billing';
@@ -46,6 +47,7 @@ export const clockOn = serve(contract.clockOn, (ctx, i) => {
 		id: newId(),
 		personId,
 		jobId: job.id,
+		phaseId: phasePlanned(ctx, job.id, self(ctx), ctx.today),
 		startedAt: ctx.now,
 		zone: ctx.zone,
 		sheetId: sheet.sheetId,
@@ -95,6 +97,7 @@ export const addTime = serve(contract.addTime, (ctx, i, actor) => {
 		id: newId(),
 		personId,
 		jobId: job.id,
+		phaseId: phasePlanned(ctx, job.id, personId, i.day),
 		startedAt: start,
 		endedAt: end,
 		zone: ctx.zone,
@@ -119,6 +122,7 @@ export const useMaterial = serve(contract.useMaterial, (ctx, i) => {
 	const entry = ctx.insert(costEntries, {
 		id: newId(),
 		jobId: job.id,
+		phaseId: phaseOfItem(ctx, job.id, item.id),
 		kind: item.kind,
 		name: item.name,
 		itemId: item.id,

@@ -48,7 +48,7 @@ export function myDays(app: App, personId: string) {
 				from: shifts.from,
 				to: shifts.to,
 				note: shifts.note,
-				phase: shifts.phase,
+				phase: sql<string>`coalesce(${phases.name}, '')`,
 				jobId: jobs.id,
 				job: jobs.name,
 				address: sites.address,
@@ -61,6 +61,7 @@ export function myDays(app: App, personId: string) {
 			.innerJoin(jobs, eq(jobs.id, shifts.jobId))
 			.innerJoin(customers, eq(customers.id, jobs.customerId))
 			.leftJoin(sites, eq(sites.id, jobs.siteId))
+			.leftJoin(phases, eq(phases.id, shifts.phaseId))
 			.where(and(eq(shifts.personId, personId), gte(shifts.day, from), lt(shifts.day, addDays(from, 8))))
 			.orderBy(asc(shifts.day), asc(shifts.from))
 			.all()
@@ -108,13 +109,14 @@ export function fieldJob(app: App, jobId: string, language: string) {
 			.all(),
 		materials: db
 			.select({
-				phase: jobMaterials.phase,
+				phase: sql<string>`coalesce(${phases.name}, '')`,
 				itemId: jobMaterials.itemId,
 				name: jobMaterials.name,
 				unit: jobMaterials.unit,
 				quantity: jobMaterials.quantity
 			})
 			.from(jobMaterials)
+			.leftJoin(phases, eq(phases.id, jobMaterials.phaseId))
 			.where(eq(jobMaterials.jobId, jobId))
 			.all(),
 		used: db

@@ -70,6 +70,7 @@ export function settleEntry(ctx: Context, entry: Entry): void {
 	ctx.insert(costEntries, {
 		id: newId(),
 		jobId: entry.jobId,
+		phaseId: entry.phaseId,
 		kind: 'labor',
 		name: person.name,
 		timeEntryId: entry.id,

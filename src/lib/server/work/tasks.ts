@@ -1,8 +1,9 @@
+import { phaseNamed } from './phases';
 import * as contract from '../../contract/work/tasks';
-import { asc, eq, max } from 'drizzle-orm';
+import { asc, eq, getTableColumns, max, sql } from 'drizzle-orm';
 import type { App } from '../app';
 import { serve, type Context } from '../commands';
-import { company, jobs, taskTemplates, tasks } from '../db/schema';
+import { company, jobs, phases, taskTemplates, tasks } from '../db/schema';
 import { newId } from '../ids';
 
 export const saveTemplates = serve(contract.saveTemplates, (ctx, i) => {
@@ -28,7 +29,9 @@ export function tasksFromTemplate(ctx: Context, job: typeof jobs.$inferSelect): 
 		.orderBy(asc(taskTemplates.position))
 		.all()
 		.filter((t) => t.kindOfWork === '' || t.kindOfWork.toLowerCase() === job.kindOfWork.toLowerCase());
-	wanted.forEach((t, position) => ctx.insert(tasks, { id: newId(), jobId: job.id, phase: t.phase, text: t.text, position }));
+	wanted.forEach((t, position) =>
+		ctx.insert(tasks, { id: newId(), jobId: job.id, phaseId: phaseNamed(ctx, job.id, t.phase), text: t.text, position })
+	);
 	return wanted.length;
 }
 
@@ -40,7 +43,13 @@ export const addTask = serve(contract.addTask, (ctx, i) => {
 			.from(tasks)
 			.where(eq(tasks.jobId, job.id))
 			.get()?.n ?? -1;
-	const task = ctx.insert(tasks, { id: newId(), jobId: job.id, phase: i.phase, text: i.text.trim(), position: last + 1 });
+	const task = ctx.insert(tasks, {
+		id: newId(),
+		jobId: job.id,
+		phaseId: phaseNamed(ctx, job.id, i.phase),
+		text: i.text.trim(),
+		position: last + 1
+	});
 	ctx.happened(`job:${job.id}`, `Task added: ${task.text}`);
 	return { taskId: task.id };
 });
@@ -59,4 +68,10 @@ export const tickTask = serve(contract.tickTask, (ctx, i) => {
 });
 
 export const tasksOf = (app: App, jobId: string) =>
-	app.db.orm.select().from(tasks).where(eq(tasks.jobId, jobId)).orderBy(asc(tasks.position)).all();
+	app.db.orm
+		.select({ ...getTableColumns(tasks), phase: sql<string>`coalesce(${phases.name}, '')` })
+		.from(tasks)
+		.leftJoin(phases, eq(phases.id, tasks.phaseId))
+		.where(eq(tasks.jobId, jobId))
+		.orderBy(asc(tasks.position))
+		.all();

@@ -2,7 +2,7 @@ import { check, index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-o
 import { sql } from 'drizzle-orm';
 import type { ComponentTax } from '../../../core/money';
 import { customers, jobs } from './sales';
-import { contractLines, costEntries } from './work';
+import { contractLines, costEntries, phaseRef } from './work';
 import { cents, day, id, instant, ref, version, words } from './columns';
 
 export const invoices = sqliteTable(
@@ -153,7 +153,7 @@ export const billingSteps = sqliteTable(
 		name: text('name').notNull(),
 		when: text('due_when', { enum: ['acceptance', 'phase', 'done'] }).notNull(),
 		/** The phase that has to be done. */
-		phase: words('phase'),
+		phaseId: phaseRef(),
 		/** Percent of the contract to date once this step is billed, hundredths of a percent. */
 		toDate: integer('to_date').notNull(),
 		invoiceId: ref('invoice_id').references(() => invoices.id)

@@ -1,9 +1,35 @@
-import { blob, check, index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { blob, check, index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import { sql } from 'drizzle-orm';
 import type { Kind } from '../../../core/pricing';
 import { people } from './company';
 import { jobs } from './sales';
 import { cents, day, flag, id, instant, ref, version, words } from './columns';
+
+/** A part of a job that is planned, worked and counted on its own. Budget, materials, lines, tasks, shifts, time and costs refer to it; null there: no phase. */
+export const phases = sqliteTable(
+	'phases',
+	{
+		id: id(),
+		jobId: ref('job_id')
+			.notNull()
+			.references(() => jobs.id),
+		name: text('name').notNull(),
+		/** Sold, ten-thousandths of an hour. */
+		hours: integer('hours').notNull(),
+		position: integer('position').notNull(),
+		/** The days it is laid over, both included; null: not laid over days yet. */
+		from: day('from_day'),
+		to: day('to_day'),
+		version: version()
+	},
+	(t) => [
+		index('phases_job').on(t.jobId, t.position),
+		uniqueIndex('phases_name').on(t.jobId, t.name),
+		check('phases_days', sql`(${t.from} is null) = (${t.to} is null) and (${t.from} is null or ${t.to} >= ${t.from})`)
+	]
+);
+/** The phase a row belongs to, or none. */
+export const phaseRef = () => ref('phase_id').references(() => phases.id);
 
 export const budgetRows = sqliteTable(
 	'budget_rows',
@@ -12,7 +38,7 @@ export const budgetRows = sqliteTable(
 		jobId: ref('job_id')
 			.notNull()
 			.references(() => jobs.id),
-		phase: text('phase').notNull(),
+		phaseId: phaseRef(),
 		kind: text('kind').$type<Kind>().notNull(),
 		cost: cents('cost').notNull(),
 		hours: integer('hours').notNull(),
@@ -30,7 +56,7 @@ export const jobMaterials = sqliteTable(
 		jobId: ref('job_id')
 			.notNull()
 			.references(() => jobs.id),
-		phase: text('phase').notNull(),
+		phaseId: phaseRef(),
 		itemId: ref('item_id'),
 		name: text('name').notNull(),
 		unit: text('unit').notNull(),
@@ -53,24 +79,10 @@ export const contractLines = sqliteTable(
 		text: text('text').notNull(),
 		amount: cents('amount').notNull(),
 		taxCodeId: ref('tax_code_id'),
-		phase: words('phase'),
+		phaseId: phaseRef(),
 		change: integer('change_number')
 	},
 	(t) => [index('contract_lines_job').on(t.jobId, t.position)]
-);
-
-export const phases = sqliteTable(
-	'phases',
-	{
-		id: id(),
-		jobId: ref('job_id')
-			.notNull()
-			.references(() => jobs.id),
-		name: text('name').notNull(),
-		hours: integer('hours').notNull(),
-		position: integer('position').notNull()
-	},
-	(t) => [index('phases_job').on(t.jobId)]
 );
 
 export const shifts = sqliteTable(
@@ -81,7 +93,7 @@ export const shifts = sqliteTable(
 		jobId: ref('job_id')
 			.notNull()
 			.references(() => jobs.id),
-		phase: words('phase'),
+		phaseId: phaseRef(),
 		day: day('day').notNull(),
 		from: integer('from_minute'),
 		to: integer('to_minute'),
@@ -107,6 +119,7 @@ export const timeEntries = sqliteTable(
 			.notNull()
 			.references(() => people.id),
 		jobId: ref('job_id').references(() => jobs.id),
+		phaseId: phaseRef(),
 		startedAt: instant('started_at').notNull(),
 		endedAt: instant('ended_at'),
 		zone: text('zone').notNull(),
@@ -136,6 +149,7 @@ export const costEntries = sqliteTable(
 		jobId: ref('job_id')
 			.notNull()
 			.references(() => jobs.id),
+		phaseId: phaseRef(),
 		kind: text('kind').$type<Kind>().notNull(),
 		name: text('name').notNull(),
 		itemId: ref('item_id'),
@@ -178,7 +192,6 @@ export const fieldNotes = sqliteTable(
 	(t) => [index('field_notes_job').on(t.jobId, t.at), index('field_notes_at').on(t.at)]
 );
 
-/** Pictures, re-encoded on arrival; kept in the same file so that a backup is whole. */
 /** What has to be done on a job, by phase. */
 export const tasks = sqliteTable(
 	'tasks',
@@ -187,7 +200,7 @@ export const tasks = sqliteTable(
 		jobId: ref('job_id')
 			.notNull()
 			.references(() => jobs.id),
-		phase: words('phase'),
+		phaseId: phaseRef(),
 		text: text('text').notNull(),
 		position: integer('position').notNull(),
 		doneAt: integer('done_at'),
@@ -205,6 +218,7 @@ export const taskTemplates = sqliteTable('task_templates', {
 	position: integer('position').notNull()
 });
 
+/** Pictures, re-encoded on arrival; kept in the same file so that a backup is whole. */
 export const files = sqliteTable('files', {
 	id: id(),
 	type: text('type').notNull(),

@@ -287,7 +287,7 @@
 						</p>{/if}
 					<ul class="mt-1">
 						{#each data.phases as p (p.id)}<li class="flex justify-between">
-								<span>{p.name}</span><span class="figure">{formatMinutes((p.hours * 60) / 10000)}</span>
+								<span>{p.name}</span><span class="figure">{p.hours > 0 ? formatMinutes((p.hours * 60) / 10000) : ''}</span>
 							</li>{/each}
 					</ul>
 					{#if data.can.plan}<a class="link" href="/plan">To the plan board</a>{/if}

@@ -83,7 +83,7 @@
 <details class="sheet mb-3 p-4" open>
 	<summary class="font-bold">Crew sheet</summary>
 	<ul class="mt-2">
-		{#each j.phases as p (p.name)}<li class="flex justify-between">
+		{#each j.phases.filter((x) => x.hours > 0) as p (p.name)}<li class="flex justify-between">
 				<span>{p.name}</span><span class="figure">{formatMinutes((p.hours * 60) / 10000)}</span>
 			</li>{/each}
 	</ul>

@@ -2,14 +2,15 @@ import { app } from '$lib/server/app';
 import { contractOf, costsToBill } from '$lib/server/billing/load';
 import { planOf } from '$lib/server/billing/plan';
 import { todayOf } from '$lib/server/billing/queries';
-import { companyOf, invoicesOfJob, phasesOf } from '$lib/server/jobs/queries';
+import { companyOf, invoicesOfJob } from '$lib/server/jobs/queries';
+import { phasesOf } from '$lib/server/work/phases';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params }) => ({
 	contract: contractOf(app().db.orm, params.id),
 	plan: planOf(app().db.orm, params.id),
 	costs: costsToBill(app().db.orm, params.id, todayOf(app())),
-	phases: phasesOf(app(), params.id),
+	phases: phasesOf(app().db.orm, params.id).map((p) => p.name),
 	invoices: invoicesOfJob(app(), params.id),
 	deposit: companyOf(app()).settings.deposit.percent,
 	live: [`job:${params.id}`, 'invoices', 'costs']
