@@ -5,6 +5,7 @@ import { Refusal } from '$lib/core/refusal';
 import { app, closeApp } from '$lib/server/app';
 import { live } from '$lib/server/live';
 import { log } from '$lib/server/log';
+import { movedTo } from '$lib/server/moved';
 import { SESSION_COOKIE, sessionOf } from '$lib/server/people/sessions';
 import { COMMANDS } from '$lib/server/all-commands';
 import { needsOf, sizeOf } from '$lib/server/route-access';
@@ -45,6 +46,8 @@ export const handle: Handle = async ({ event, resolve }) => {
 	const started = performance.now();
 	const path = event.url.pathname;
 	const asJson = event.route.id?.startsWith('/api/') ?? path.startsWith('/api/');
+	const moved = event.route.id === null ? movedTo(path) : null;
+	if (moved !== null) redirect(308, moved + event.url.search);
 	event.locals.signed = building ? null : sessionOf(app(), event.cookies.get(SESSION_COOKIE));
 	const right = event.route.id === null ? null : needsOf(event.route.id);
 	// A page of another site cannot make a browser change anything here: what changes must come from our own pages.

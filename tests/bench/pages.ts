@@ -112,7 +112,7 @@ async function pages(jobs: number): Promise<Map<string, number>> {
 		return p95(all);
 	};
 	for (const [name, path] of [
-		['empty page', '/yard/account'],
+		['empty page', '/company/account'],
 		['Today', '/today'],
 		['job', `/jobs/${penhallow.id}`],
 		['estimate of 300 lines', `/jobs/${penhallow.id}/estimate`],

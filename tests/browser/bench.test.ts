@@ -135,10 +135,10 @@ describe('the estimator’s bench', () => {
 		await estimator.waitForFunction((p: string) => document.querySelector<HTMLElement>('[data-testid=price]')?.innerText === p, {}, now);
 	});
 	it('shows what has to be had, and reckons the risk beside the page', async () => {
-		await open(estimator, `${base}/jobs/${jobId}/estimate/take-out`);
+		await open(estimator, `${base}/jobs/${jobId}/estimate/lists`);
 		await reads(estimator, 'Deck board, cedar');
 		const sheet = await estimator.evaluate(async (id: string) => {
-			const r = await fetch(`/api/take-out/${id}`);
+			const r = await fetch(`/api/material-list/${id}`);
 			return [r.status, (await r.arrayBuffer()).byteLength > 1000];
 		}, estimateId);
 		expect(sheet).toEqual([200, true]);
@@ -293,7 +293,7 @@ describe('a crew member or bookkeeper', () => {
 		const jobId = jobCalled('Penhallow');
 		const statuses = await bookkeeper.evaluate(
 			async (paths: string[]) => Promise.all(paths.map(async (p) => (await fetch(p)).status)),
-			['review', 'revisions', 'take-out', 'risk', 'photos'].map((p) => `/jobs/${jobId}/estimate/${p}`)
+			['review', 'revisions', 'lists', 'risk', 'photos'].map((p) => `/jobs/${jobId}/estimate/${p}`)
 		);
 		expect(statuses).toEqual([403, 403, 403, 403, 403]);
 		await bookkeeper.close();

@@ -269,7 +269,7 @@ describe('what the company knows of its own', () => {
 	it('is a measure it named, offered where shapes are typed and where parts go by measures', async () => {
 		const owner = await visitor(browser);
 		await signIn(owner, base, 'imogen');
-		await open(owner, `${base}/yard/company`);
+		await open(owner, `${base}/company/details`);
 		await fill(owner, 'input[name=own-measure]', 'ridge');
 		await press(owner, 'Add the measure');
 		await until(() => db.value<string>("select settings ->> '$.measures' from company")?.includes('ridge (length)'), 'the measure');

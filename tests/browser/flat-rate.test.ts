@@ -148,7 +148,7 @@ describe('edition 13', () => {
 
 describe('tax', () => {
 	it('gets a rate from a day on, and a branch its own code', async () => {
-		await open(owner, `${base}/yard/tax`);
+		await open(owner, `${base}/company/tax`);
 		await press(owner, 'New tax');
 		await fill(owner, 'dialog[open] input[name=tax-name]', 'Harbor district');
 		await fill(owner, 'dialog[open] input[name=tax-rate]', '0.5%');

@@ -191,7 +191,7 @@ describe('the whole line, from a request to the last payment', () => {
 		);
 		expect(revision).toMatchObject({ revision: 1, state: 'open' });
 		await until(() => db.value("select count(*) from outbox where about = ? and state = 'sent'", `job:${jobId()}`), 'mail sent');
-		await open(office, `${base}/yard/outbox`);
+		await open(office, `${base}/company/outbox`);
 		quoteLink = await office.$eval('a[href*="/q/"]', (a) => (a as HTMLAnchorElement).href);
 		expect(quoteLink).toMatch(/\/q\/[\w-]{43}$/);
 		expect(

@@ -74,7 +74,7 @@ await shot('customer', 'petra', `/win/customers/${one("select id from customers 
 if (only) await shot('price-list', 'petra', '/price/import');
 await shot('sales', 'imogen', '/know/sales');
 if (only) await shot('sold-and-used', 'imogen', '/know');
-if (only) await shot('documents', 'imogen', '/yard/documents');
+if (only) await shot('documents', 'imogen', '/company/documents');
 await shot('field-day', 'marco', '/field', PHONE);
 await shot('field-job', 'marco', `/field/jobs/${job('St. Brannoc')}`, PHONE);
 await shot('quote-page', null, quote, PHONE);

@@ -17,7 +17,7 @@ const RECORDS: Record<string, string> = {
 	'/jobs/[id]/estimate/review': JOBS,
 	'/jobs/[id]/estimate/revisions': JOBS,
 	'/jobs/[id]/estimate/risk': JOBS,
-	'/jobs/[id]/estimate/take-out': JOBS,
+	'/jobs/[id]/estimate/lists': JOBS,
 	'/bill/invoices/[id]': 'select id from invoices where issued_at is not null order by number desc',
 	'/price/catalog/[id]': 'select id from items order by name',
 	'/price/assemblies/[id]': 'select id from assemblies order by name',

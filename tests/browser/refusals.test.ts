@@ -96,7 +96,7 @@ describe('refusals', () => {
 			'/bill/invoices',
 			'/price/rates',
 			`/jobs/${id("select id from jobs where name like 'St. Brannoc%'")}/estimate`,
-			'/yard/people'
+			'/company/people'
 		])
 			expect((await page.goto(base + path))?.status()).toBe(403);
 		const job = id("select id from jobs where name like 'St. Brannoc%'");
@@ -248,7 +248,7 @@ describe('axe finds nothing serious', () => {
 		['flat-rate', 'imogen', () => `/price/flat-rate/${id("select id from flat_catalogs where key = 'rainwater-service'")}`, DESK],
 		['flat-rate service', 'imogen', () => `/price/flat-rate/service/${id('select id from flat_services limit 1')}`, DESK],
 		['edition', 'imogen', () => `/price/flat-rate/edition/${id('select id from flat_editions limit 1')}`, DESK],
-		['branches and tax', 'imogen', () => '/yard/tax', DESK],
+		['branches and tax', 'imogen', () => '/company/tax', DESK],
 		['assemblies', 'bastian', () => '/price/assemblies', DESK],
 		['budget', 'imogen', () => '/price/budget', DESK],
 		['rate sheet', 'imogen', () => '/price/rates/steep', DESK],
@@ -258,12 +258,12 @@ describe('axe finds nothing serious', () => {
 		['track as a table', 'petra', () => '/win/track?as=table', DESK],
 		['customers', 'petra', () => '/win/customers', DESK],
 		['sales report', 'imogen', () => '/know/sales', DESK],
-		['stages and fields', 'imogen', () => '/yard/sales', DESK],
-		['documents and page', 'imogen', () => '/yard/documents', DESK],
+		['stages and fields', 'imogen', () => '/company/sales', DESK],
+		['documents and page', 'imogen', () => '/company/documents', DESK],
 		['quotes', 'petra', () => '/win/quotes', DESK],
 		['job', 'petra', () => `/jobs/${job()}`, DESK],
 		['estimate', 'petra', () => `/jobs/${id("select id from jobs where name like 'Penhallow%'")}/estimate`, DESK],
-		...['photos', 'review', 'revisions', 'take-out', 'risk'].map((sub): View => [
+		...['photos', 'review', 'revisions', 'lists', 'risk'].map((sub): View => [
 			`estimate, ${sub}`,
 			'bastian',
 			() => `/jobs/${id("select id from jobs where name like 'Penhallow%'")}/estimate/${sub}`,
@@ -279,10 +279,10 @@ describe('axe finds nothing serious', () => {
 		['price list', 'petra', () => '/price/import', DESK],
 		['rates', 'imogen', () => '/price/rates/steep', DESK],
 		['reports', 'imogen', () => '/know', DESK],
-		['people', 'imogen', () => '/yard/people', DESK],
-		['company', 'imogen', () => '/yard/company', DESK],
+		['people', 'imogen', () => '/company/people', DESK],
+		['company', 'imogen', () => '/company/details', DESK],
 		['customer', 'petra', () => `/win/customers/${id("select id from customers where name like 'Orla%'")}`, DESK],
-		['outbox', 'petra', () => '/yard/outbox', DESK],
+		['outbox', 'petra', () => '/company/outbox', DESK],
 		['my day', 'ines', () => '/field', PHONE],
 		['field job', 'ines', () => `/field/jobs/${job()}`, PHONE],
 		['hours', 'ines', () => '/field/hours', PHONE],

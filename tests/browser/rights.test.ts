@@ -180,7 +180,7 @@ describe('rights by the route that was matched', () => {
 describe('one of us on a customer’s page', () => {
 	it('sees what the customer sees and can answer nothing in their name', async () => {
 		const cookie = await cookieOf('office');
-		const page = await ask('/yard/outbox/__data.json', { cookie });
+		const page = await ask('/company/outbox/__data.json', { cookie });
 		const path = /\/q\/[\w-]{43}/.exec(page.body)?.[0] ?? '';
 		expect(path).not.toBe('');
 		const before = db.value('select count(*) from answers') + db.value('select count(*) from quote_questions');
@@ -198,14 +198,14 @@ describe('one of us on a customer’s page', () => {
 			expect(answer.body, action).toContain('only the customer can do this');
 		}
 		expect(db.value('select count(*) from answers') + db.value('select count(*) from quote_questions')).toBe(before);
-		const lowell = await ask('/yard/outbox/__data.json', { cookie: await cookieOf('bookkeeper') });
+		const lowell = await ask('/company/outbox/__data.json', { cookie: await cookieOf('bookkeeper') });
 		expect(lowell.body).not.toMatch(/\/q\/[\w-]{43}/);
 	});
 });
 
 describe('the page of a quote, its source and its data', () => {
 	it('hold no line that its layout keeps back, and no record’s inner name', async () => {
-		const outbox = await ask('/yard/outbox/__data.json', { cookie: await cookieOf('office') });
+		const outbox = await ask('/company/outbox/__data.json', { cookie: await cookieOf('office') });
 		const paths = [...new Set(outbox.body.match(/\/q\/[\w-]{43}/g) ?? [])];
 		expect(paths.length).toBeGreaterThan(3);
 		let looked = 0;

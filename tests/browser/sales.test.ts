@@ -245,7 +245,7 @@ describe('a request', () => {
 
 describe('what the company sets', () => {
 	it('is a stage, a field of its own, and a text with bold words in it', async () => {
-		await open(owner, `${base}/yard/sales`);
+		await open(owner, `${base}/company/sales`);
 		await press(owner, 'Add a stage', 'section[aria-label="Stages of the winning track"]');
 		await fill(owner, 'section[aria-label="Stages of the winning track"] tr:last-child input', 'Waiting for the bank');
 		await press(owner, 'Save the stages', 'section[aria-label="Stages of the winning track"]');
@@ -264,7 +264,7 @@ describe('what the company sets', () => {
 		await page.select('select[aria-label=Financing]', 'bank');
 		await reads(page, 'Waiting for the bank');
 
-		await open(owner, `${base}/yard/documents`);
+		await open(owner, `${base}/company/documents`);
 		await press(owner, 'Add a text');
 		const boxes = await owner.$$('[role=textbox]');
 		await fill(owner, `input[aria-label="Name of text ${boxes.length}"]`, 'Our promise');

@@ -60,7 +60,7 @@ describe('a request', () => {
 		expect(sizeOf('/q/[token]')).toBeLessThan(500_000);
 		expect(sizeOf('/api/commands/[name]')).toBe(USUAL_INPUT);
 		expect(sizeOf('/api/commands/[name]', COMMANDS.get('catalog.import')?.size)).toBeGreaterThan(60_000_000);
-		expect(sizeOf('/(desk)/yard/account')).toBe(sizeOf('/sign-in'));
+		expect(sizeOf('/(desk)/company/account')).toBe(sizeOf('/sign-in'));
 	});
 	it.each([
 		['nested too deep', '['.repeat(41) + ']'.repeat(41), 'nested too deep'],

@@ -3,7 +3,7 @@ import { guessMapping, readCsv } from '$lib/core/formats';
 import type { App } from '$lib/server/app';
 import { previewImport } from '$lib/server/catalog/commands';
 import { catalogPage, itemDetail, knownTo, searchItems } from '$lib/server/catalog/queries';
-import { takeOutOf } from '$lib/server/estimates/pages';
+import { listsOf } from '$lib/server/estimates/pages';
 import type { DemoClock, Yard } from '../../src/demo/yard';
 import { count, freshYard, refused, value } from './yard';
 
@@ -78,11 +78,11 @@ describe('an item that several suppliers have', () => {
 	});
 	it('is asked for by the code of who it is bought from', () => {
 		yard.call('petra', 'catalog.buy-from', { referenceId: at('CL-DRP-10', 'tarn')!.id });
-		const customerId = yard.customer('Take-out', 'person', '', '', '2 Bell Yard');
-		const estimateId = yard.estimate(yard.job('Take-out', customerId, '2 Bell Yard', [-47, -131]));
+		const customerId = yard.customer('Materials and labor', 'person', '', '', '2 Bell Yard');
+		const estimateId = yard.estimate(yard.job('Materials and labor', customerId, '2 Bell Yard', [-47, -131]));
 		const scopeId = yard.scope(estimateId, 'Edge', [], []);
 		yard.call('bastian', 'estimates.add-line', { scopeId, itemId: id('CL-DRP-10'), quantity: '4' });
-		expect(takeOutOf(app, estimateId)?.materials).toMatchObject([{ code: 'TS-EDG-10', supplier: expect.stringContaining('Tarn') }]);
+		expect(listsOf(app, estimateId)?.materials).toMatchObject([{ code: 'TS-EDG-10', supplier: expect.stringContaining('Tarn') }]);
 	});
 	it('is known to a supplier once, and a supplier’s code stands for one item', () => {
 		refer('CL-GUT-5K', 'tarn', 'TS-GUT', '4');

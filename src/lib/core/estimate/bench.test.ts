@@ -10,7 +10,7 @@ import { perSize } from './per-size';
 import type { Discount } from './model';
 import { NO_RULES, signOffReasons } from './sign-off';
 import { sensitivity, simulate, USUAL_SPREADS } from './simulate';
-import { costOf, hoursBySheet, laborSummary, takeOut } from './take-out';
+import { costOf, hoursBySheet, laborSummary, materialList } from './material-list';
 
 const line = (id: string, price: number, cost = 0, more = {}) =>
 	aLine(id, { unitPrice: unitPrice(price * 10_000), unitCost: unitPrice(cost * 10_000), ...more });
@@ -212,7 +212,7 @@ describe('a block from a spreadsheet', () => {
 	});
 });
 
-describe('the take-out', () => {
+describe('the material list', () => {
 	const items = new Map([['nails', { id: 'nails', code: 'N', supplierId: 'tarn', purchaseUnit: 'box', pack: 500_000 }]]);
 	const e = anEstimate([
 		aScope('North', [
@@ -232,13 +232,13 @@ describe('the take-out', () => {
 		])
 	]);
 	it('sums an item over scopes by phase and buys whole packs once, never too few', () => {
-		const rows = takeOut(e, items);
+		const rows = materialList(e, items);
 		expect(rows.map((r) => [r.phase, r.name, r.quantity, r.packs])).toEqual([
 			['Shingles', 'Nails', 510_000, { unit: 'box', count: 2 }],
 			['South', 'Copper boot', 10_000, null]
 		]);
 		expect(costOf(rows)).toBe(5100 + 400);
-		expect(takeOut(e, items, new Set(['o'])).map((r) => r.name)).toContain('o');
+		expect(materialList(e, items, new Set(['o'])).map((r) => r.name)).toContain('o');
 	});
 	it('sums hours by phase and crew', () => {
 		const rows = laborSummary(e);
@@ -247,7 +247,7 @@ describe('the take-out', () => {
 	});
 	it('together with labor is the cost of the whole', () => {
 		const large = largeEstimate(4, 25);
-		expect(costOf(takeOut(large, new Map())) + costOf(laborSummary(large))).toBe(computeEstimate(large).total.cost);
+		expect(costOf(materialList(large, new Map())) + costOf(laborSummary(large))).toBe(computeEstimate(large).total.cost);
 	});
 });
 

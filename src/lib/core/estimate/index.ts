@@ -3,7 +3,7 @@ export * from './groups';
 export * from './sign-off';
 export * from './compare';
 export * from './paste';
-export * from './take-out';
+export * from './material-list';
 export * from './simulate';
 export * from './compute';
 export * from './recompute';

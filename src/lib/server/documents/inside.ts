@@ -1,4 +1,4 @@
-import { computeEstimate, laborSummary, hoursBySheet, perSize, takeOut, type LineResult } from '../../core/estimate';
+import { computeEstimate, laborSummary, hoursBySheet, perSize, materialList, type LineResult } from '../../core/estimate';
 import { dimensionOf, measureLabel, toUnit, unitName, type MeasureName } from '../../core/measure';
 import { fixed, formatQuantity, formatRate, formatUnitPrice } from '../../core/money';
 import { KINDS } from '../../core/pricing';
@@ -119,7 +119,7 @@ export async function insideDocument(app: App, estimateId: string): Promise<{ na
 				widths: ['*', 110, 80, 80],
 				body: [
 					head('What', 'Phase', 'Quantity', 'To buy'),
-					...takeOut(estimate, known).map((m) => [
+					...materialList(estimate, known).map((m) => [
 						latin(`${m.code} ${m.name}`.trim()),
 						right(m.phase),
 						right(`${formatQuantity(m.quantity)} ${m.unit}`),

@@ -1,5 +1,13 @@
 import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
-import { compareEstimates, hoursBySheet, laborSummary, takeOut, USUAL_SPREADS, type Estimate, type Spreads } from '../../core/estimate';
+import {
+	compareEstimates,
+	hoursBySheet,
+	laborSummary,
+	materialList,
+	USUAL_SPREADS,
+	type Estimate,
+	type Spreads
+} from '../../core/estimate';
 import type { App } from '../app';
 import { assemblies, estimates, items, itemSuppliers, laborSheets, quotes, recipes, revisions, scopes, suppliers } from '../db/schema';
 import { loadEstimate } from './load';
@@ -39,7 +47,7 @@ export function compareStates(app: App, estimateId: string, a: string, b: string
 }
 
 /** What has to be had and done for an estimate: materials by phase and supplier, hours by phase and crew, crew sheets. */
-export function takeOutOf(app: App, estimateId: string) {
+export function listsOf(app: App, estimateId: string) {
 	const db = app.db.orm;
 	const estimate = loadEstimate(db, estimateId);
 	if (!estimate) return null;
@@ -69,7 +77,7 @@ export function takeOutOf(app: App, estimateId: string) {
 	);
 	const labor = laborSummary(estimate);
 	return {
-		materials: takeOut(estimate, known).map((r) => ({ ...r, supplier: supplied.get(r.supplierId ?? '') ?? '' })),
+		materials: materialList(estimate, known).map((r) => ({ ...r, supplier: supplied.get(r.supplierId ?? '') ?? '' })),
 		labor: labor.map((r) => ({ ...r, crew: crews.get(r.sheetId ?? '') ?? 'by the line' })),
 		hours: [...hoursBySheet(labor)].map(([id, hours]) => ({ crew: crews.get(id ?? '') ?? 'by the line', hours })),
 		sheets: db

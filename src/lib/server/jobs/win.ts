@@ -3,7 +3,7 @@ import * as contract from '../../contract/jobs/win';
 import { max, eq } from 'drizzle-orm';
 import { jobBudget, type Estimate, type QuoteTotals } from '../../core/estimate';
 import { serve, type Context } from '../commands';
-import { budgetRows, contractLines, itemSales, jobMaterials, jobs, phases } from '../db/schema';
+import { budgetRows, contractLines, itemSales, jobMaterials, jobs } from '../db/schema';
 import { newId } from '../ids';
 import { planForWon } from '../billing/plan';
 import { firstStage } from '../sales/commands';

@@ -41,7 +41,7 @@ export const declineLead = serve(contract.declineLead, (ctx, i) => {
 
 export const firstStage = (ctx: Context, meaning: (typeof stages.$inferSelect)['meaning']) => {
 	const stage = ctx.db.select().from(stages).where(eq(stages.meaning, meaning)).orderBy(asc(stages.position)).get();
-	if (!stage) throw new Refusal(`There is no stage that means “${meaning}”. Add one under Yard.`);
+	if (!stage) throw new Refusal(`There is no stage that means “${meaning}”. Add one under Company.`);
 	return stage;
 };
 

@@ -9,7 +9,7 @@
 		['photos', 'Photos'],
 		['review', open ? `Second look (${open})` : 'Second look'],
 		['revisions', 'Revisions'],
-		['take-out', 'Take-out'],
+		['lists', 'Materials, labor'],
 		['risk', 'Risk']
 	]);
 </script>

@@ -54,17 +54,17 @@ export const PLACES: { word: string; icon: string; pages: [path: string, word: s
 		]
 	},
 	{
-		word: 'Yard',
+		word: 'Company',
 		icon: 'warehouse',
 		pages: [
-			['/yard/company', 'Company', 'company.see'],
-			['/yard/tax', 'Branches and tax', 'company.see'],
-			['/yard/documents', 'Documents and page', 'company.see'],
-			['/yard/sales', 'Stages and fields', 'company.see'],
-			['/yard/people', 'People', 'company.see'],
-			['/yard/outbox', 'Outbox', 'outbox.see'],
-			['/yard/stand-ins', 'Stand-ins', 'outbox.see'],
-			['/yard/account', 'My account', 'own.account']
+			['/company/details', 'Name and terms', 'company.see'],
+			['/company/tax', 'Branches and tax', 'company.see'],
+			['/company/documents', 'Documents and page', 'company.see'],
+			['/company/sales', 'Stages and fields', 'company.see'],
+			['/company/people', 'People', 'company.see'],
+			['/company/outbox', 'Outbox', 'outbox.see'],
+			['/company/stand-ins', 'Stand-ins', 'outbox.see'],
+			['/company/account', 'My account', 'own.account']
 		]
 	}
 ];

@@ -49,7 +49,7 @@
 						>{/if}
 				</li>{/each}
 		</ul>
-	{:else}<p class="quiet">Nothing yet. What such jobs always need comes from Yard, Stages and fields.</p>{/each}
+	{:else}<p class="quiet">Nothing yet. What such jobs always need comes from Company, Stages and fields.</p>{/each}
 	{#if mayChange}<form
 			class="mt-2 flex gap-2"
 			onsubmit={async (e) => {

@@ -264,7 +264,7 @@
 					>
 				</div>
 			{/each}
-		{:else}<p class="p-6">No crews yet. Add people to crews under Yard.</p>{/each}
+		{:else}<p class="p-6">No crews yet. Add people to crews under Company.</p>{/each}
 	</div>
 </Page>
 {#if plan}

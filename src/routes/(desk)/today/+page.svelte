@@ -85,7 +85,7 @@
 									>{/if}
 							</span>
 						</li>
-					{:else}<li>No crews yet. Add people under Yard.</li>{/each}
+					{:else}<li>No crews yet. Add people under Company.</li>{/each}
 				</ul>
 			</section>
 			<section aria-labelledby="where">

@@ -5,7 +5,12 @@
 	let { data } = $props();
 </script>
 
-<Page title="Stand-ins" sub="What the simulated outside services were sent and answered" pages={pagesOf('Yard')} current="/yard/stand-ins">
+<Page
+	title="Stand-ins"
+	sub="What the simulated outside services were sent and answered"
+	pages={pagesOf('Company')}
+	current="/company/stand-ins"
+>
 	<p class="mb-3">
 		Mail: <strong>{data.ports.mail}</strong> · Texts: <strong>{data.ports.texts}</strong> · Cards: <strong>{data.ports.cards}</strong> ·
 		Map: <strong>{data.ports.map}</strong>

@@ -18,7 +18,7 @@
 	}
 </script>
 
-<Page title="My account" sub={data.me.name} pages={pagesOf('Yard')} current="/yard/account">
+<Page title="My account" sub={data.me.name} pages={pagesOf('Company')} current="/company/account">
 	<section class="sheet p-4">
 		<h2>Where I am signed in</h2>
 		<table class="grid-table mt-2">

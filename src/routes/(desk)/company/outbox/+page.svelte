@@ -15,7 +15,7 @@
 	const parts = (text: string) => text.split(/(https?:\/\/\S+)/);
 </script>
 
-<Page title="Outbox" sub="Every mail and text message the program sends" pages={pagesOf('Yard')} current="/yard/outbox">
+<Page title="Outbox" sub="Every mail and text message the program sends" pages={pagesOf('Company')} current="/company/outbox">
 	{#if said}<p class="problem mb-2" role="alert">{said}</p>{/if}
 	<ul class="grid gap-2">
 		{#each data.letters as m (m.id)}<li class="sheet">

@@ -1,11 +1,11 @@
 import { redirect } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
-import { changeIn, estimateOfJob, takeOutOf } from '$lib/server/estimates/pages';
+import { changeIn, estimateOfJob, listsOf } from '$lib/server/estimates/pages';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params, url }) => {
 	const id = estimateOfJob(app(), params.id, changeIn(url));
-	const found = id ? takeOutOf(app(), id) : null;
+	const found = id ? listsOf(app(), id) : null;
 	if (!id || !found) redirect(303, `/jobs/${params.id}`);
 	return {
 		estimateId: id,

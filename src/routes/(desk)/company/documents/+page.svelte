@@ -62,8 +62,8 @@
 <Page
 	title="Documents and page"
 	sub="How you look on paper, and to people who do not know you yet"
-	pages={pagesOf('Yard')}
-	current="/yard/documents"
+	pages={pagesOf('Company')}
+	current="/company/documents"
 >
 	<fieldset disabled={!data.mayChange} class="grid gap-4 lg:grid-cols-2">
 		<section class="sheet grid content-start gap-3 p-4" aria-label="Letterhead">

@@ -64,7 +64,12 @@
 	}
 </script>
 
-<Page title="Company" sub="Name, terms, defaults, reminders, measures" pages={pagesOf('Yard')} current="/yard/company">
+<Page
+	title="Name and terms"
+	sub="Who the company is, and what holds unless it is said otherwise"
+	pages={pagesOf('Company')}
+	current="/company/details"
+>
 	{#snippet actions()}{#if data.mayChange}<button class="btn btn-primary" onclick={save}>Save</button>{/if}{/snippet}
 	{#if said}<p class="mb-2 {ok ? '' : 'problem'}" role={ok ? 'status' : 'alert'}>{said}</p>{/if}
 	<fieldset disabled={!data.mayChange} class="grid gap-4 lg:grid-cols-2">

@@ -1,12 +1,12 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
 import { writeSpreadsheet } from '$lib/server/catalog/read-sheet';
-import { takeOutOf } from '$lib/server/estimates/pages';
+import { listsOf } from '$lib/server/estimates/pages';
 import type { RequestHandler } from './$types';
 
-/** The take-out of an estimate as a spreadsheet: materials, then hours. */
+/** the material list of an estimate as a spreadsheet: materials, then hours. */
 export const GET: RequestHandler = async ({ params }) => {
-	const found = takeOutOf(app(), params.id);
+	const found = listsOf(app(), params.id);
 	if (!found) error(404, 'This estimate is not there any more.');
 	const head = ['Phase', 'What', 'Code', 'Quantity', 'Unit', 'To buy', 'Bought by', 'Supplier', 'Cost'];
 	const rows = [
@@ -23,10 +23,10 @@ export const GET: RequestHandler = async ({ params }) => {
 		]),
 		...found.labor.map((l) => [l.phase, `Hours, ${l.crew}`, '', l.hours / 10_000, 'h', '', '', '', l.cost / 100])
 	];
-	return new Response(new Uint8Array(await writeSpreadsheet('Take-out', head, rows)), {
+	return new Response(new Uint8Array(await writeSpreadsheet('Materials and labor', head, rows)), {
 		headers: {
 			'content-type': 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
-			'content-disposition': 'attachment; filename="take-out.xlsx"'
+			'content-disposition': 'attachment; filename="materials-and-labor.xlsx"'
 		}
 	});
 };

@@ -14,17 +14,17 @@
 
 <Page
 	title={data.head.job.name}
-	sub="Take-out: what has to be had, and who does what"
+	sub="Material and labor list: what has to be had, and who does what"
 	pages={jobPages(data.head.job.id)}
 	current="/jobs/{data.head.job.id}/estimate"
 	wide
 >
-	{#snippet actions()}<a class="btn" href="/api/take-out/{data.estimateId}" download>Spreadsheet</a><a
+	{#snippet actions()}<a class="btn" href="/api/material-list/{data.estimateId}" download>Spreadsheet</a><a
 			class="btn"
 			href="/api/pdf/inside/{data.estimateId}">Inside as PDF</a
 		><button class="btn" onclick={() => window.print()}>Print</button>{/snippet}
 	<ThreadStrip steps={data.thread} />
-	<BenchPages jobId={data.head.job.id} current="take-out" />
+	<BenchPages jobId={data.head.job.id} current="lists" />
 	<div class="body">
 		<div class="min-w-0">
 			<p class="by no-print">

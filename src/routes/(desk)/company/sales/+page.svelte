@@ -96,7 +96,12 @@
 	</div>
 {/snippet}
 
-<Page title="Stages and fields" sub="How your jobs move, and what you want to know of them" pages={pagesOf('Yard')} current="/yard/sales">
+<Page
+	title="Stages and fields"
+	sub="How your jobs move, and what you want to know of them"
+	pages={pagesOf('Company')}
+	current="/company/sales"
+>
 	<fieldset disabled={!data.mayChange} class="grid gap-4 lg:grid-cols-2">
 		{#each ['winning', 'doing'] as const as track (track)}
 			<section class="sheet grid content-start gap-2 p-4" aria-label="Stages of the {track} track">

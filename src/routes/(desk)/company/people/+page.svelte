@@ -36,8 +36,8 @@
 <Page
 	title="People"
 	sub="{data.people.filter((p) => p.active).length} people in {data.crews.length} crews"
-	pages={pagesOf('Yard')}
-	current="/yard/people"
+	pages={pagesOf('Company')}
+	current="/company/people"
 >
 	{#if said}<p class="problem mb-2" role="alert">{said}</p>{/if}
 	<div class="sheet overflow-x-auto">

@@ -3,7 +3,7 @@ import { cents, sum, type Cents } from '../money';
 import { computeEstimate } from './compute';
 import type { Estimate } from './model';
 
-export interface TakeOutRow {
+export interface MaterialRow {
 	phase: string;
 	supplierId: string | null;
 	itemId: string | null;
@@ -15,8 +15,8 @@ export interface TakeOutRow {
 	/** What is bought at once, and how many of those; null when it is bought by its unit. */
 	packs: { unit: string; count: number } | null;
 }
-/** What the catalog says of an item, for the take-out. */
-export interface TakeOutItem {
+/** What the catalog says of an item, for the material list. */
+export interface KnownMaterial {
 	id: string;
 	code: string;
 	supplierId: string | null;
@@ -30,8 +30,8 @@ export interface TakeOutItem {
  * Packs are rounded up once, on the sum of a phase and item, and never under-buy. Labor is not in it.
  * @param chosen options that count; without it what is preset
  */
-export function takeOut(estimate: Estimate, items: ReadonlyMap<string, TakeOutItem>, chosen?: ReadonlySet<string>): TakeOutRow[] {
-	const rows = new Map<string, TakeOutRow>();
+export function materialList(estimate: Estimate, items: ReadonlyMap<string, KnownMaterial>, chosen?: ReadonlySet<string>): MaterialRow[] {
+	const rows = new Map<string, MaterialRow>();
 	for (const l of computeEstimate(estimate, chosen ? { chosen } : {}).lines) {
 		if (l.state !== 'in' || l.line.kind === 'labor' || l.quantity === 0 || l.line.heading) continue;
 		const item = l.line.itemId ? items.get(l.line.itemId) : undefined;

@@ -58,7 +58,12 @@
 	const sum = (ids: string[]) => data.components.filter((c) => ids.includes(c.id)).reduce((a, c) => a + (holds(c)?.rate ?? 0), 0);
 </script>
 
-<Page title="Branches and tax" sub="What a document is taxed with, from which day, and where" pages={pagesOf('Yard')} current="/yard/tax">
+<Page
+	title="Branches and tax"
+	sub="What a document is taxed with, from which day, and where"
+	pages={pagesOf('Company')}
+	current="/company/tax"
+>
 	{#snippet actions()}{#if data.mayChange}<button class="btn" onclick={() => editComponent(null)}>New tax</button><button
 				class="btn"
 				onclick={() => editCode(null)}>New code</button
