@@ -3,7 +3,7 @@ import { cents, sum, type Cents } from '../money';
 import { computeEstimate } from './compute';
 import type { Estimate } from './model';
 
-export interface MaterialRow {
+export interface MaterialListRow {
 	phase: string;
 	supplierId: string | null;
 	itemId: string | null;
@@ -30,8 +30,8 @@ export interface KnownMaterial {
  * Packs are rounded up once, on the sum of a phase and item, and never under-buy. Labor is not in it.
  * @param chosen options that count; without it what is preset
  */
-export function materialList(estimate: Estimate, items: ReadonlyMap<string, KnownMaterial>, chosen?: ReadonlySet<string>): MaterialRow[] {
-	const rows = new Map<string, MaterialRow>();
+export function materialList(estimate: Estimate, items: ReadonlyMap<string, KnownMaterial>, chosen?: ReadonlySet<string>): MaterialListRow[] {
+	const rows = new Map<string, MaterialListRow>();
 	for (const l of computeEstimate(estimate, chosen ? { chosen } : {}).lines) {
 		if (l.state !== 'in' || l.line.kind === 'labor' || l.quantity === 0 || l.line.heading) continue;
 		const item = l.line.itemId ? items.get(l.line.itemId) : undefined;
