@@ -239,7 +239,7 @@ describe('from nothing to a price', () => {
 		for (let n = 41; n <= 52; n++) await act.type('Deck beam, treated, 2 x 8', 'quantity', String(n));
 		await until(() => db.value<string>('select override from lines where id = ?', id)?.includes('520000'), 'the last quantity');
 		const set = db.all<{ text: string }>(
-			"select text from history where text like 'Deck beam%: quantity set to %' order by id desc limit 12"
+			"select json_extract(params, '$.value') text from history where code = 'estimates.change-line' and params like '%Deck beam%' order by id desc limit 12"
 		);
 		const said = set.map((h) => Number(h.text.split(' ').at(-1))).reverse();
 		expect(said, said.join()).toEqual(Array.from({ length: 12 }, (_, n) => 41 + n));

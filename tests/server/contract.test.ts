@@ -54,7 +54,7 @@ describe('an answer', () => {
 		const lying = serve(
 			command('tests.lie', { right: 'public', input: Type.Object({}, strict), output: Type.Object({ id: Type.String() }, strict) }),
 			(ctx) => {
-				ctx.happened('company', 'Something was done');
+				ctx.happened('company', 'company.change', {});
 				return { id: JSON.parse('7') as string };
 			}
 		);

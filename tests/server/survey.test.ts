@@ -7,7 +7,7 @@ import { customerQuote, quotedPictures } from '$lib/server/quotes/queries';
 import { markedPhoto } from '$lib/server/survey/marked';
 import { photosOf } from '$lib/server/survey/commands';
 import type { Yard } from '../../src/demo/yard';
-import { count, freshYard, value } from './yard';
+import { count, freshYard, told } from './yard';
 
 let yard: Yard;
 let app: App;
@@ -87,6 +87,6 @@ describe('a picture of the site', () => {
 		yard.call('bastian', 'photos.remove', { photoId });
 		expect(photosOf(app.db.orm, jobId)).toEqual([]);
 		expect(count(app, 'select count(*) from files where id = ?', fileId)).toBe(1);
-		expect(value(app, 'select text from history order by id desc limit 1')).toBe('Picture of the site taken off');
+		expect(told(app, '1').at(-1)).toBe('Picture of the site taken off');
 	});
 });

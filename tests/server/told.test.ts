@@ -1,15 +1,14 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { App } from '$lib/server/app';
 import type { Yard } from '../../src/demo/yard';
-import { count, freshYard, value, wonJob } from './yard';
+import { count, freshYard, told as toldOf, value, wonJob } from './yard';
 
 let yard: Yard;
 let app: App;
 beforeAll(async () => {
 	({ yard, app } = await freshYard());
 });
-const told = (subject: string): string[] =>
-	(app.db.sqlite.prepare('select text from history where subject = ? order by id').all(subject) as { text: string }[]).map((r) => r.text);
+const told = (subject: string): string[] => toldOf(app, 'subject = ?', subject);
 
 describe('what happened', () => {
 	it('is told on every job it concerns: a move over two jobs, and shifts taken off', () => {
@@ -32,6 +31,9 @@ describe('what happened', () => {
 		const texts = told(`job:${jobId}`);
 		expect(texts.some((t) => /^Invoice \d+ issued/.test(t))).toBe(true);
 		expect(texts.at(-1)).toMatch(/^Quote \d+ accepted by/);
+		// The customer's own history has it too.
+		const customerId = value<string>(app, 'select customer_id from jobs where id = ?', jobId);
+		expect(told(`customer:${customerId}`).at(-1)).toBe(texts.at(-1));
 		// The changed rows are kept once.
 		expect(
 			count(app, "select count(*) from history where subject = ? and changes <> '[]' and command = 'quotes.answer'", `job:${jobId}`)

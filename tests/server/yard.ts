@@ -2,6 +2,7 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Viewer, type Role } from '$lib/core/access';
+import { textOf } from '$lib/core/events';
 import { Refusal } from '$lib/core/refusal';
 import { instantOf } from '$lib/core/time';
 import { openApp, type App } from '$lib/server/app';
@@ -39,6 +40,16 @@ export const count = (app: App, sql: string, ...args: unknown[]): number =>
 	Object.values(app.db.sqlite.prepare(sql).get(...args) as Record<string, number>)[0] ?? 0;
 export const value = <T>(app: App, sql: string, ...args: unknown[]): T =>
 	Object.values((app.db.sqlite.prepare(sql).get(...args) as Record<string, T> | undefined) ?? {})[0] as T;
+
+/** What history says, in the order it happened. @param where SQL of the entries, with its values */
+export const told = (app: App, where: string, ...args: unknown[]): string[] =>
+	(
+		app.db.sqlite.prepare(`select code, params, text from history where ${where} order by id`).all(...args) as {
+			code: string;
+			params: string;
+			text: string;
+		}[]
+	).map((e) => textOf({ ...e, params: JSON.parse(e.params) as object }));
 
 /** What a refused piece of work says, and of which field; “taken” when it was not refused. */
 export function refused(work: () => unknown): [field: string | null, words: string] {

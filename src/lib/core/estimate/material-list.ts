@@ -30,7 +30,11 @@ export interface KnownMaterial {
  * Packs are rounded up once, on the sum of a phase and item, and never under-buy. Labor is not in it.
  * @param chosen options that count; without it what is preset
  */
-export function materialList(estimate: Estimate, items: ReadonlyMap<string, KnownMaterial>, chosen?: ReadonlySet<string>): MaterialListRow[] {
+export function materialList(
+	estimate: Estimate,
+	items: ReadonlyMap<string, KnownMaterial>,
+	chosen?: ReadonlySet<string>
+): MaterialListRow[] {
 	const rows = new Map<string, MaterialListRow>();
 	for (const l of computeEstimate(estimate, chosen ? { chosen } : {}).lines) {
 		if (l.state !== 'in' || l.line.kind === 'labor' || l.quantity === 0 || l.line.heading) continue;

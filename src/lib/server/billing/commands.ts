@@ -3,7 +3,6 @@ import { eq } from 'drizzle-orm';
 import { checkWithin, percentToDate } from '../../core/billing';
 import { cents, parsePercent } from '../../core/money';
 import { Refusal } from '../../core/refusal';
-import { longDay } from '../../core/time';
 import { serve, type Context } from '../commands';
 import { allocations, billingSteps, costEntries, invoiceLines, invoices, itemSales } from '../db/schema';
 import { billableJob, draft, draftDeposit, draftToDate, issueDraft } from './drafts';
@@ -75,7 +74,7 @@ export const discardDraft = serve(contract.discardDraft, (ctx, i) => {
 	freeStep(ctx, invoice.id);
 	for (const l of ctx.db.select().from(invoiceLines).where(eq(invoiceLines.invoiceId, invoice.id)).all()) ctx.remove(invoiceLines, l.id);
 	ctx.remove(invoices, invoice.id);
-	ctx.happened(`job:${invoice.jobId}`, 'Draft invoice discarded', 'invoices', 'today');
+	ctx.happened(`job:${invoice.jobId}`, 'invoices.discard', {}, 'invoices', 'today');
 });
 
 export const issueInvoice = serve(contract.issueInvoice, (ctx, i) => {
@@ -90,10 +89,17 @@ export const voidInvoice = serve(contract.voidInvoice, (ctx, i) => {
 	for (const a of ctx.db.select().from(allocations).where(eq(allocations.invoiceId, invoice.id)).all()) ctx.remove(allocations, a.id);
 	ctx.db.delete(itemSales).where(eq(itemSales.invoiceId, invoice.id)).run();
 	ctx.update(invoices, invoice.id, { voidedAt: ctx.now });
-	ctx.happened(`job:${invoice.jobId}`, `Invoice ${invoice.number} voided: ${i.reason}`, 'invoices', 'today', `invoice:${invoice.id}`);
+	ctx.happened(
+		`job:${invoice.jobId}`,
+		'invoices.void',
+		{ number: invoice.number, reason: i.reason },
+		'invoices',
+		'today',
+		`invoice:${invoice.id}`
+	);
 });
 
 export const notePromise = serve(contract.notePromise, (ctx, i) => {
 	const invoice = ctx.update(invoices, i.invoiceId, { promise: i.day || null });
-	ctx.happened(`invoice:${invoice.id}`, i.day ? `Payment promised for ${longDay(i.day)}` : 'Promise taken off', 'today', 'invoices');
+	ctx.happened(`invoice:${invoice.id}`, 'invoices.promise', { day: i.day }, 'today', 'invoices');
 });

@@ -2,7 +2,6 @@ import { and, eq, isNotNull, isNull } from 'drizzle-orm';
 import { billedDeposit, checkWithin, depositAmount, partialTax, percentOfWhole } from '../../core/billing';
 import {
 	cents,
-	formatCents,
 	parseCents,
 	parsePercent,
 	sum,
@@ -90,7 +89,7 @@ export function draft(
 			unit: l.unit ?? ''
 		})
 	);
-	ctx.happenedIn('invoices', `job:${jobId}`, `${title}: draft of ${formatCents(net + tax)}`, 'invoices', 'today', `invoice:${invoice.id}`);
+	ctx.happenedIn('invoices', `job:${jobId}`, 'invoices.drafted', { title, net: net + tax }, 'invoices', 'today', `invoice:${invoice.id}`);
 	return { invoiceId: invoice.id, total: net + tax };
 }
 
@@ -196,7 +195,8 @@ export function issueDraft(ctx: Context, invoiceId: string, letter: { to: string
 	ctx.happenedIn(
 		'invoices',
 		`job:${invoice.jobId}`,
-		`Invoice ${number} issued: ${formatCents(invoice.net + tax)}`,
+		'invoices.issued',
+		{ number, net: invoice.net + tax },
 		'invoices',
 		'today',
 		`invoice:${invoice.id}`

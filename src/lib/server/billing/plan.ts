@@ -18,7 +18,7 @@ export const saveRules = serve(contract.saveRules, (ctx, i) => {
 	if (!kinds.includes('')) throw new Refusal('One plan has to be for all other kinds.', 'kindOfWork');
 	const now = ctx.get(company, 'company', 'The company');
 	ctx.update(company, 'company', { settings: { ...now.settings, billingPlans: i.plans } });
-	ctx.happened('company', 'Billing plans changed');
+	ctx.happened('company', 'company.billing-plans', {});
 });
 
 /** The plan of a job in its order, with what each step bills and the invoice it became. */
@@ -114,7 +114,7 @@ export const savePlan = serve(contract.savePlan, (ctx, i) => {
 		if (known) ctx.update(billingSteps, known.id, row);
 		else ctx.insert(billingSteps, { id: newId(), jobId: job.id, ...row });
 	});
-	ctx.happened(`job:${job.id}`, `Billing plan: ${steps.map((s) => s.name).join(', ')}`, 'invoices');
+	ctx.happened(`job:${job.id}`, 'invoices.save-plan', { names: steps.map((s) => s.name) }, 'invoices');
 });
 
 export const billStep = serve(contract.billStep, (ctx, i) => {

@@ -50,7 +50,7 @@ export const saveAssembly = serve(contract.saveAssembly, (ctx, { assemblyId, par
 			rate: { ...p.rate, waste: percent(p.rate.waste) }
 		})
 	);
-	ctx.happened(`assembly:${a.id}`, `Assembly ${a.name} saved`, 'catalog');
+	ctx.happened(`assembly:${a.id}`, 'catalog.save-assembly', { name: a.name }, 'catalog');
 	return { id: a.id };
 });
 
@@ -67,7 +67,7 @@ export const copyAssembly = serve(contract.copyAssembly, (ctx, i) => {
 	const copy = ctx.insert(assemblies, { ...from, id: newId(), name: i.name, version: 1 });
 	for (const p of ctx.db.select().from(parts).where(eq(parts.assemblyId, from.id)).all())
 		ctx.insert(parts, { ...p, id: newId(), assemblyId: copy.id });
-	ctx.happened(`assembly:${copy.id}`, `Assembly ${from.name} copied as ${i.name}`, 'catalog');
+	ctx.happened(`assembly:${copy.id}`, 'catalog.copy-assembly', { from: from.name, name: i.name }, 'catalog');
 	return { id: copy.id };
 });
 
@@ -81,5 +81,5 @@ export const setAssemblyAside = serve(contract.setAssemblyAside, (ctx, i) => {
 		.get();
 	if (holder && !i.back) throw new Refusal(`${holder.name} holds it. Take it out there first.`);
 	ctx.update(assemblies, a.id, { setAside: !i.back });
-	ctx.happened(`assembly:${a.id}`, `Assembly ${a.name} ${i.back ? 'put back' : 'set aside'}`, 'catalog');
+	ctx.happened(`assembly:${a.id}`, 'catalog.set-assembly-aside', { name: a.name, back: Boolean(i.back) }, 'catalog');
 });

@@ -254,6 +254,6 @@ export const importAssemblies = serve(contract.importAssemblies, (ctx, i, actor)
 		else done.added += 1;
 	}
 	if (done.added + done.replaced + done.items === 0) throw new Refusal('Everything in this file is in the catalog already.', 'file');
-	ctx.happened('catalog', `Assemblies from a file: ${done.added} new, ${done.replaced} replaced, ${done.items} items`, 'catalog');
+	ctx.happened('catalog', 'catalog.import-assemblies', { added: done.added, replaced: done.replaced, items: done.items }, 'catalog');
 	return done;
 });

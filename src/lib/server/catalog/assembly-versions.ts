@@ -72,6 +72,6 @@ export const restoreAssembly = serve(contract.restoreAssembly, (ctx, i, actor) =
 		},
 		actor
 	);
-	ctx.happened(`assembly:${now.id}`, `Assembly ${name}: back to how it was`, 'catalog');
+	ctx.happened(`assembly:${now.id}`, 'catalog.restore-assembly', { name }, 'catalog');
 	return { id: now.id };
 });

@@ -1,3 +1,4 @@
+import { CATALOG } from '../../core/events';
 import * as contract from '../../contract/catalog/bulk';
 import { Change } from '../../contract/catalog/bulk';
 import { type Static } from '@sinclair/typebox';
@@ -85,9 +86,9 @@ export const changeItems = serve(contract.changeItems, (ctx, i) => {
 	ctx.db.run(sql`
 			update items set ${columns((c) => sql`${sql.identifier(c)} = ${becomes(c)}`)}, version = items.version + 1
 			from item_changes r where r.change_id = ${changeId} and r.item_id = items.id`);
-	const text = `${changed.toLocaleString('en-US')} item${changed === 1 ? '' : 's'}: ${words}`;
+	const text = CATALOG['catalog.change-items']({ items: changed, words });
 	ctx.db.update(catalogChanges).set({ text, items: changed }).where(eq(catalogChanges.id, change.id)).run();
-	ctx.happened('catalog', text, 'catalog');
+	ctx.happened('catalog', 'catalog.change-items', { items: changed, words }, 'catalog');
 	return { changeId, changed };
 });
 
@@ -115,7 +116,7 @@ export const undoChange = serve(contract.undoChange, (ctx, i) => {
 	const added = change.importId ? setAddedAside(ctx, change.importId) : 0;
 	const left = change.items - rows - added - heard;
 	ctx.update(catalogChanges, change.id, { undoneAt: ctx.now });
-	ctx.happened('catalog', `Taken back: ${change.text}${left > 0 ? `; ${left} changed by somebody since stay as they are` : ''}`, 'catalog');
+	ctx.happened('catalog', 'catalog.undo-change', { change: change.text, left }, 'catalog');
 	return { restored: rows + added + heard, left };
 });
 

@@ -20,7 +20,7 @@ export const saveCategory = serve(contract.saveCategory, (ctx, i) => {
 	if (twin) throw new Refusal('There is a category of this name here already.', 'name');
 	const row = { name: i.name, parentId: i.parentId, rule: rule.by === 'inherit' ? null : rule };
 	const id = i.categoryId ? ctx.update(categories, i.categoryId, row, i.version).id : ctx.insert(categories, { id: newId(), ...row }).id;
-	ctx.happened(`category:${id}`, `Category ${i.name} saved`, 'catalog');
+	ctx.happened(`category:${id}`, 'catalog.save-category', { name: i.name }, 'catalog');
 	return { id };
 });
 
@@ -31,5 +31,5 @@ export const removeCategory = serve(contract.removeCategory, (ctx, i) => {
 	if (ctx.db.select({ id: categories.id }).from(categories).where(eq(categories.parentId, c.id)).limit(1).get())
 		throw new Refusal('There are categories in it. Move them first.');
 	ctx.remove(categories, c.id);
-	ctx.happened(`category:${c.id}`, `Category ${c.name} removed`, 'catalog');
+	ctx.happened(`category:${c.id}`, 'catalog.remove-category', { name: c.name }, 'catalog');
 });

@@ -1,3 +1,4 @@
+import { CATALOG } from '../../core/events';
 import * as contract from '../../contract/catalog/commands';
 import { eq } from 'drizzle-orm';
 import { comparePriceList, decodeText, headsOf, readCsv, readPriceList, type Known, type Mapping } from '../../core/formats';
@@ -28,7 +29,7 @@ export const saveItem = serve(contract.saveItem, (ctx, { itemId, cost, ruleBy, r
 			.insert(itemCosts)
 			.values({ itemId: item.id, at: ctx.now, before: known?.cost ?? null, after: unitCost })
 			.run();
-	ctx.happened(`item:${item.id}`, known ? 'Item changed' : `Item ${item.code} added`, 'catalog');
+	ctx.happened(`item:${item.id}`, 'catalog.save-item', { known: Boolean(known), code: item.code }, 'catalog');
 	return { id: item.id };
 });
 
@@ -100,7 +101,15 @@ export const importPrices = serve(contract.importPrices, (ctx, i) => {
 		})
 		.run();
 	const aside = i.asideMissing ? c.missing.filter((m) => !skip.has(m.code.toLowerCase())) : [];
-	const text = `${i.fileName}: ${fresh.length} new, ${changed.length} changed, ${c.unchanged.length} unchanged, ${rejected.length} rejected${aside.length ? `, ${aside.length} set aside` : ''}`;
+	const what = {
+		file: i.fileName,
+		added: fresh.length,
+		changed: changed.length,
+		unchanged: c.unchanged.length,
+		rejected: rejected.length,
+		aside: aside.length
+	};
+	const text = CATALOG['catalog.import'](what);
 	applyPrices(
 		ctx.db,
 		{ importId, supplierId: supplier.id, categoryId: i.categoryId, taxCodeId: i.taxCodeId, at: ctx.now, byName: ctx.who.name, text },
@@ -113,7 +122,7 @@ export const importPrices = serve(contract.importPrices, (ctx, i) => {
 		.set({ mapping: { ...mapping, heads: headsOf(rows, mapping) } })
 		.where(eq(suppliers.id, supplier.id))
 		.run();
-	ctx.happened(`supplier:${supplier.id}`, text, 'catalog');
+	ctx.happened(`supplier:${supplier.id}`, 'catalog.import', what, 'catalog');
 	return { importId, added: fresh.length, changed: changed.length, unchanged: c.unchanged.length, rejected: rejected.length };
 });
 

@@ -19,5 +19,5 @@ export const setTarget = serve(contract.setTarget, (ctx, i) => {
 	if (target < 0 || target >= 10_000) throw new Refusal('A margin lies between 0 and below 100 %.', 'margin');
 	const now = ctx.get(company, 'company', 'The company');
 	ctx.update(company, now.id, { settings: { ...now.settings, targetMargin: target } });
-	ctx.happened('company', `Prices are held against a margin of ${target / 100} %`, 'rates');
+	ctx.happened('company', 'company.target-margin', { target: target / 100 }, 'rates');
 });

@@ -1,6 +1,6 @@
 import * as contract from '../../contract/catalog/references';
 import { and, eq, sql } from 'drizzle-orm';
-import { formatUnitPrice, parseUnitPrice } from '../../core/money';
+import { parseUnitPrice } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
 import { itemCosts, items, itemSuppliers, suppliers } from '../db/schema';
@@ -40,7 +40,7 @@ export const saveReference = serve(contract.saveReference, (ctx, i) => {
 	const known = referenceFor(ctx, item.id, supplier.id);
 	const row = { itemId: item.id, supplierId: supplier.id, code, cost, at: ctx.now };
 	const saved = known ? ctx.update(itemSuppliers, known.id, row) : ctx.insert(itemSuppliers, { id: newId(), ...row });
-	ctx.happened(`item:${item.id}`, `${supplier.name} has it as ${code}, at ${formatUnitPrice(cost)}`, 'catalog');
+	ctx.happened(`item:${item.id}`, 'catalog.save-reference', { supplier: supplier.name, code, cost }, 'catalog');
 	return { referenceId: saved.id };
 });
 
@@ -54,7 +54,7 @@ const referenceFor = (ctx: Context, itemId: string, supplierId: string) =>
 export const dropReference = serve(contract.dropReference, (ctx, i) => {
 	const r = ctx.get(itemSuppliers, i.referenceId, 'This supplier’s code');
 	ctx.remove(itemSuppliers, r.id);
-	ctx.happened(`item:${r.itemId}`, `Supplier’s code ${r.code} taken off`, 'catalog');
+	ctx.happened(`item:${r.itemId}`, 'catalog.drop-reference', { code: r.code }, 'catalog');
 });
 
 export const buyFrom = serve(contract.buyFrom, (ctx, i) => {
@@ -72,5 +72,5 @@ export const buyFrom = serve(contract.buyFrom, (ctx, i) => {
 	ctx.update(items, item.id, { supplierId: r.supplierId, cost: r.cost });
 	if (item.cost !== r.cost) ctx.db.insert(itemCosts).values({ itemId: item.id, at: ctx.now, before: item.cost, after: r.cost }).run();
 	const name = ctx.find(suppliers, r.supplierId)?.name ?? 'another supplier';
-	ctx.happened(`item:${item.id}`, `Bought from ${name} from now on, at ${formatUnitPrice(r.cost)}`, 'catalog');
+	ctx.happened(`item:${item.id}`, 'catalog.buy-from', { name, cost: r.cost }, 'catalog');
 });

@@ -55,7 +55,7 @@ export const takeStarter = serve(contract.takeStarter, (ctx, i) => {
 		);
 	}
 	if (added + recipes === 0) throw new Refusal(`All of ${trade.trade} is in the catalog already.`, 'trade');
-	ctx.happened('catalog', `Starter set ${trade.trade}: ${added} items, ${recipes} assemblies`, 'catalog');
+	ctx.happened('catalog', 'catalog.take-starter', { trade: trade.trade, added, assemblies: recipes }, 'catalog');
 	return { items: added, assemblies: recipes };
 });
 

@@ -1,3 +1,4 @@
+import type { EventCode, EventParams } from '../../core/events';
 import { eq, getTableName } from 'drizzle-orm';
 import type { SQLiteColumn, SQLiteTable } from 'drizzle-orm/sqlite-core';
 import { Refusal } from '../../core/refusal';
@@ -39,7 +40,7 @@ export class Context {
 	/** Whose sessions or rights end with this command, but perhaps those of one session: their open streams are closed when it is through. */
 	readonly ended: { personId: string; but: string }[] = [];
 	/** What happened, in the order it was told: a command may do several things, on several records. */
-	readonly told: { subject: string; text: string; area: string | null }[] = [];
+	readonly told: { subject: string; code: EventCode; params: object; area: string | null }[] = [];
 
 	constructor(
 		readonly db: Orm,
@@ -59,21 +60,29 @@ export class Context {
 	}
 
 	/**
-	 * Says what happened, on which record, and which open screens should look again. Said again, for another record or another thing,
-	 * it stands beside what was said before: nothing that happened is lost.
+	 * Says what happened, as a code with values, on which records, and which open screens should look again. Said again, for another
+	 * thing, it stands beside what was said before: nothing that happened is lost. Its words are made when somebody reads it.
+	 * @param on the record it happened to, or every record it concerns, the closest one last
 	 */
-	happened(subject: string, text: string, ...topics: string[]): void {
-		this.#tell(null, subject, text, topics);
+	happened<C extends EventCode>(on: string | readonly string[], code: C, params: EventParams<C>, ...topics: string[]): void {
+		this.#tell(null, on, code, params, topics);
 	}
 
 	/** The same for what belongs to another area than the command: an invoice made by an acceptance is told to those who see invoices. */
-	happenedIn(area: string, subject: string, text: string, ...topics: string[]): void {
-		this.#tell(area, subject, text, topics);
+	happenedIn<C extends EventCode>(
+		area: string,
+		on: string | readonly string[],
+		code: C,
+		params: EventParams<C>,
+		...topics: string[]
+	): void {
+		this.#tell(area, on, code, params, topics);
 	}
 
-	#tell(area: string | null, subject: string, text: string, topics: readonly string[]): void {
-		this.told.push({ subject, text, area });
-		for (const t of [subject, ...topics]) this.topics.add(t);
+	#tell(area: string | null, on: string | readonly string[], code: EventCode, params: object, topics: readonly string[]): void {
+		const subjects = typeof on === 'string' ? [on] : on;
+		for (const subject of subjects) this.told.push({ subject, code, params, area });
+		for (const t of [...subjects, ...topics]) this.topics.add(t);
 	}
 
 	find<T extends Table>(table: T, id: string): Row<T> | undefined {

@@ -71,7 +71,7 @@ export function runGiven(runner: Runner, c: Command, input: unknown, actor: Acto
 		ctx.told.forEach((t, n) =>
 			orm
 				.insert(history)
-				.values({ ...entry, ...t, area: t.area ?? areaOf(c.name), changes: n === ctx.told.length - 1 ? ctx.changes : [] })
+				.values({ ...entry, ...t, text: '', area: t.area ?? areaOf(c.name), changes: n === ctx.told.length - 1 ? ctx.changes : [] })
 				.run()
 		);
 		if (click) keepAnswer(orm, click, result, now);

@@ -27,7 +27,7 @@ export const setUpCompany = serve(contract.setUpCompany, (ctx, i) => {
 	for (const t of i.taxCodes) ctx.insert(taxCodes, t);
 	for (const c of i.categories) ctx.insert(categories, c);
 	for (const s of i.suppliers) ctx.insert(suppliers, s);
-	ctx.happened('company', `${i.name} was set up`);
+	ctx.happened('company', 'company.set-up', { name: i.name });
 });
 
 export const changeCompany = serve(contract.changeCompany, (ctx, i) => {
@@ -40,7 +40,7 @@ export const changeCompany = serve(contract.changeCompany, (ctx, i) => {
 		quoteDays: i.quoteDays
 	};
 	ctx.update(company, 'company', { name: i.name, mail: i.mail, phone: i.phone, address: i.address, settings }, i.version);
-	ctx.happened('company', 'Company settings changed');
+	ctx.happened('company', 'company.change', {});
 });
 
 export const nameMeasures = serve(contract.nameMeasures, (ctx, i) => {
@@ -51,18 +51,18 @@ export const nameMeasures = serve(contract.nameMeasures, (ctx, i) => {
 	if (new Set(names).size < names.length) throw new Refusal('There is a measure of this name already.', 'measure');
 	if (own.join() === now.settings.measures.join()) return;
 	ctx.update(company, 'company', { settings: { ...now.settings, measures: own } });
-	ctx.happened('company', `Own measures: ${own.map(measureLabel).join(', ') || 'none'}`, 'catalog');
+	ctx.happened('company', 'company.name-measures', { names: own.map(measureLabel) }, 'catalog');
 });
 
 export const addTimeOff = serve(contract.addTimeOff, (ctx, i) => {
 	if (i.to < i.from) throw new Refusal('The last day is before the first.', 'to');
 	const p = ctx.get(people, i.personId, 'This person');
 	ctx.insert(timeOff, { id: newId(), ...i });
-	ctx.happened(`person:${p.id}`, `${p.name} is off from ${i.from} to ${i.to}`, 'plan');
+	ctx.happened(`person:${p.id}`, 'time-off.add', { name: p.name, from: i.from, to: i.to }, 'plan');
 });
 
 export const removeTimeOff = serve(contract.removeTimeOff, (ctx, i) => {
 	const t = ctx.get(timeOff, i.timeOffId, 'This time off');
 	ctx.remove(timeOff, t.id);
-	ctx.happened(`person:${t.personId}`, `Time off from ${t.from} to ${t.to} was taken back`, 'plan');
+	ctx.happened(`person:${t.personId}`, 'time-off.remove', { from: t.from, to: t.to }, 'plan');
 });

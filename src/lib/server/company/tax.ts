@@ -22,7 +22,7 @@ export const saveTaxComponent = serve(contract.saveTaxComponent, (ctx, i) => {
 	const c = known
 		? ctx.update(taxComponents, known.id, { name: i.name, rates })
 		: ctx.insert(taxComponents, { id: newId(), name: i.name, rates });
-	ctx.happened('company', `${i.name}: ${i.rate.replace(/\s*%\s*$/, '')} % from ${i.from}`, 'company');
+	ctx.happened('company', 'tax.save-component', { name: i.name, rate: i.rate.replace(/\s*%\s*$/, ''), from: i.from }, 'company');
 	return { componentId: c.id };
 });
 
@@ -32,7 +32,7 @@ export const saveTaxCode = serve(contract.saveTaxCode, (ctx, { codeId, ...i }) =
 	if (twin && twin.id !== codeId) throw new Refusal('There is a code of this name already.', 'name');
 	const known = codeId ? ctx.get(taxCodes, codeId, 'This code') : undefined;
 	const c = known ? ctx.update(taxCodes, known.id, i) : ctx.insert(taxCodes, { id: newId(), ...i });
-	ctx.happened('company', `Tax code ${i.name} ${known ? 'changed' : 'added'}`, 'company');
+	ctx.happened('company', 'tax.save-code', { name: i.name, known: Boolean(known) }, 'company');
 	return { codeId: c.id };
 });
 
@@ -40,7 +40,7 @@ export const saveBranch = serve(contract.saveBranch, (ctx, { branchId, ...i }) =
 	if (i.taxCodeId) ctx.get(taxCodes, i.taxCodeId, 'This tax code');
 	const known = branchId ? ctx.get(branches, branchId, 'This branch') : undefined;
 	const b = known ? ctx.update(branches, known.id, i) : ctx.insert(branches, { id: newId(), ...i });
-	ctx.happened('company', `Branch ${i.name} ${known ? 'changed' : 'added'}`, 'company');
+	ctx.happened('company', 'branches.save', { name: i.name, known: Boolean(known) }, 'company');
 	return { branchId: b.id };
 });
 
@@ -60,11 +60,7 @@ export const setExemption = serve(contract.setExemption, (ctx, i) => {
 		.all()
 		.filter((t) => i.componentIds.length === 0 || i.componentIds.includes(t.id))
 		.map((t) => t.name);
-	ctx.happened(
-		`customer:${c.id}`,
-		certificate === '' ? 'Tax exemption taken off' : `Tax exemption ${certificate}, free from ${freed.join(' and ') || 'all taxes'}`,
-		'customers'
-	);
+	ctx.happened(`customer:${c.id}`, 'customers.set-exemption', { certificate, freed }, 'customers');
 });
 
 /**

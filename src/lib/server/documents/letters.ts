@@ -20,5 +20,5 @@ export const saveLetters = serve(contract.saveLetters, (ctx, i) => {
 	});
 	const letters = i.letters.map((l) => ({ ...l, name: l.name.trim() }));
 	ctx.update(company, 'company', { settings: { ...now.settings, letters } }, i.version);
-	ctx.happened('company', `Letters of quotes: ${letters.map((l) => l.name).join(', ') || 'none'}`);
+	ctx.happened('company', 'company.letters', { names: letters.map((l) => l.name) });
 });

@@ -30,7 +30,7 @@ export const saveLook = serve(contract.saveLook, (ctx, i) => {
 		},
 		i.version
 	);
-	ctx.happened('company', 'The look of documents changed');
+	ctx.happened('company', 'company.save-look', {});
 });
 
 /** Contrast of a color against white, by the formula of WCAG 2: from 1 to 21. */
@@ -47,7 +47,7 @@ export const saveBlocks = serve(contract.saveBlocks, (ctx, i) => {
 	if (new Set(i.blocks.map((b) => b.id)).size < i.blocks.length) throw new Refusal('Two texts have the same id.');
 	const textBlocks = i.blocks.map((b) => ({ id: b.id, name: b.name.trim(), place: b.place, text: readRich(b.text) }));
 	ctx.update(company, 'company', { settings: { ...now.settings, textBlocks } }, i.version);
-	ctx.happened('company', `Texts of documents: ${textBlocks.map((b) => b.name).join(', ') || 'none'}`);
+	ctx.happened('company', 'company.text-blocks', { names: textBlocks.map((b) => b.name) });
 });
 
 export const savePublicPage = serve(contract.savePublicPage, (ctx, i) => {
@@ -55,5 +55,5 @@ export const savePublicPage = serve(contract.savePublicPage, (ctx, i) => {
 	for (const p of i.pictures) checkPicture(ctx, p.fileId);
 	const publicPage = { on: i.on, intro: i.intro, does: i.does.map((d) => d.trim()).filter(Boolean), pictures: i.pictures };
 	ctx.update(company, 'company', { settings: { ...now.settings, publicPage } }, i.version);
-	ctx.happened('company', `The public page is ${i.on ? 'on' : 'off'}`);
+	ctx.happened('company', 'company.public-page', { on: i.on });
 });

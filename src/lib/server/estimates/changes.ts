@@ -19,7 +19,7 @@ export const startChange = serve(contract.startChange, (ctx, i) => {
 			.where(eq(estimates.jobId, job.id))
 			.get()?.n ?? 0) + 1;
 	const e = ctx.insert(estimates, { id: newId(), jobId: job.id, title: i.title, intro: '', change: number });
-	ctx.happened(`job:${job.id}`, `Change order ${number} begun: ${i.title}`, 'today');
+	ctx.happened(`job:${job.id}`, 'estimates.start-change', { number, name: i.title }, 'today');
 	return { estimateId: e.id, change: number };
 });
 
@@ -27,7 +27,7 @@ export const setChangeDays = serve(contract.setChangeDays, (ctx, i) => {
 	const e = ctx.get(estimates, i.estimateId, 'This change order');
 	if (e.change === null) throw new Refusal('Only a change order moves the end of a job.');
 	ctx.update(estimates, e.id, { days: i.days });
-	done(ctx, e.id, `Change order ${e.change}: ${i.days} day${Math.abs(i.days) === 1 ? '' : 's'}`);
+	done(ctx, e.id, 'estimates.change-days', { change: e.change, days: i.days });
 });
 
 /** The change orders of a job with where they stand and what they do to contract, margin and days. */

@@ -1,3 +1,4 @@
+import { textOf } from '../../core/events';
 import { settingsOf } from '../company/settings';
 import * as contract from '../../contract/estimates/commands';
 import { asc, eq, max } from 'drizzle-orm';
@@ -56,14 +57,14 @@ export const putShape = serve(contract.putShape, (ctx, i) => {
 		? ctx.update(shapes, i.shapeId, row)
 		: ctx.insert(shapes, { id: newId(), scopeId: scope.id, position: nextShape(ctx, scope.id), ...row });
 	if (shape.scopeId !== scope.id) throw new Refusal('This shape belongs to another scope.');
-	done(ctx, scope.estimateId, `${scope.name}: ${i.kind} ${i.shapeId ? 'changed' : 'added'}`);
+	done(ctx, scope.estimateId, 'estimates.put-shape', { scope: scope.name, kind: i.kind, shapeId: i.shapeId });
 	return { shapeId: shape.id };
 });
 
 export const removeShape = serve(contract.removeShape, (ctx, i) => {
 	const shape = ctx.get(shapes, i.shapeId, 'This shape');
 	ctx.remove(shapes, shape.id);
-	done(ctx, scopeOf(ctx, shape.scopeId).estimateId, 'Shape removed');
+	done(ctx, scopeOf(ctx, shape.scopeId).estimateId, 'estimates.remove-shape', {});
 });
 
 export function checkRoom(ctx: Context, scopeId: string): void {
@@ -158,7 +159,7 @@ export const putAssembly = serve(contract.putAssembly, (ctx, i) => {
 	// Its measures stay as they are named ({area}): they are filled in whenever the text is read, and so follow the shapes.
 	const wording = wordingUnder(assembly.wording, choices, answered);
 	if (scope.wording === '' && wording !== '') ctx.update(scopes, scope.id, { wording });
-	done(ctx, scope.estimateId, `${assembly.name} put on ${scope.name}`);
+	done(ctx, scope.estimateId, 'estimates.put-assembly', { assembly: assembly.name, scope: scope.name });
 });
 
 /** A measure that was asked for when an assembly came onto the scope: kept as a typed shape. Empty: left open. */
@@ -245,7 +246,7 @@ export const addLine = serve(contract.addLine, (ctx, i) => {
 		phase: i.phase ?? ''
 	});
 	if (i.itemId) bringAlong(ctx, line, i.itemId, new Set(), by, taxOf(ctx, scope.estimateId), line.position + 1);
-	done(ctx, scope.estimateId, `${line.name} added to ${scope.name}`);
+	done(ctx, scope.estimateId, 'estimates.add-line', { line: line.name, scope: scope.name });
 	return { lineId: line.id };
 });
 
@@ -255,7 +256,7 @@ export const changeLine = serve(contract.changeLine, (ctx, i) => {
 	if (i.seen !== undefined && i.seen !== cellOf(line as unknown as Line, i.field))
 		throw new Stale('Somebody else changed this cell meanwhile. Look at it and type again if you still want to.', i.field);
 	ctx.update(lines, line.id, linePatch(ctx, scope.estimateId, line, i.field, i.value));
-	done(ctx, scope.estimateId, `${line.name}: ${i.field} ${i.value === '' ? 'cleared' : `set to ${i.value.slice(0, 60)}`}`);
+	done(ctx, scope.estimateId, 'estimates.change-line', { line: line.name, field: i.field, value: i.value.slice(0, 60) });
 	// The state of the estimate that has it: a page that shows an older one does not show it yet.
 	return { version: ctx.get(estimates, scope.estimateId, 'This estimate').version };
 });
@@ -314,13 +315,13 @@ function askedPatch(ctx: Context, estimateId: string, line: LineRow, field: Line
 export const moveLine = serve(contract.moveLine, (ctx, i) => {
 	const line = ctx.get(lines, i.lineId, 'This line');
 	swap(ctx, lines, ctx.db.select().from(lines).where(eq(lines.scopeId, line.scopeId)).orderBy(asc(lines.position)).all(), line.id, i.by);
-	done(ctx, scopeOf(ctx, line.scopeId).estimateId, `${line.name} moved`);
+	done(ctx, scopeOf(ctx, line.scopeId).estimateId, 'estimates.move-line', { line: line.name });
 });
 
 export const removeLine = serve(contract.removeLine, (ctx, i) => {
 	const line = ctx.get(lines, i.lineId, 'This line');
 	ctx.remove(lines, line.id);
-	done(ctx, scopeOf(ctx, line.scopeId).estimateId, `${line.name} deleted`);
+	done(ctx, scopeOf(ctx, line.scopeId).estimateId, 'estimates.remove-line', { line: line.name });
 });
 
 export const setWhole = serve(contract.setWhole, (ctx, i) => {
@@ -337,7 +338,7 @@ export const setWhole = serve(contract.setWhole, (ctx, i) => {
 					: { by: 'amount' as const, amount: notNegative(parseCents(text)) };
 		if (discount) checkDiscount(estimate, discount);
 		ctx.update(estimates, row.id, { discount });
-		done(ctx, row.id, text === '' ? 'Discount taken off' : `Discount ${text}`);
+		done(ctx, row.id, 'estimates.set-discount', { discount: text });
 		return;
 	}
 	const part = { ...(i.scopeId ? { scopeId: i.scopeId } : {}), ...(i.kind ? { kind: i.kind as Kind } : {}) };
@@ -350,7 +351,7 @@ export const setWhole = serve(contract.setWhole, (ctx, i) => {
 	const settled = setTotal(estimate, total, part);
 	for (const [id, amount] of settled) ctx.update(lines, id, { settled: amount });
 	if (estimate.discount) ctx.update(estimates, row.id, { discount: null });
-	done(ctx, row.id, `${{ total: 'Total', margin: 'Margin', markup: 'Markup', 'per size': 'Price per size' }[i.what]} set to ${i.value}`);
+	done(ctx, row.id, 'estimates.set-whole', { what: i.what, value: i.value });
 });
 
 const within = (p: Percent): Percent => {
@@ -383,16 +384,18 @@ export const undoRedo = serve(contract.undoRedo, (ctx, i) => {
 			command: 'estimates.undo',
 			area: 'estimates',
 			subject: `estimate:${i.estimateId}`,
-			text: `${i.redo ? 'Again' : 'Taken back'}: ${target.text}`,
+			code: i.redo ? 'estimates.again' : 'estimates.taken-back',
+			params: { said: textOf(target) },
+			text: '',
 			changes: ctx.changes,
 			undoOf: target.id
 		})
 		.run();
 	ctx.topics.add(`estimate:${i.estimateId}`);
-	return { text: target.text };
+	return { text: textOf(target) };
 });
 
 export const writeIntro = serve(contract.writeIntro, (ctx, i) => {
 	ctx.update(estimates, i.estimateId, { title: i.title, intro: i.intro });
-	done(ctx, i.estimateId, 'Title and introduction changed');
+	done(ctx, i.estimateId, 'estimates.write-intro', {});
 });

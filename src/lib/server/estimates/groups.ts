@@ -31,7 +31,7 @@ export const putGroup = serve(contract.putGroup, (ctx, { members, groupId, ...i 
 	for (const m of members)
 		if (m.kind === 'scope') ctx.update(scopes, m.id, { option: true, groupId: group.id });
 		else ctx.update(lines, m.id, { option: true, groupId: group.id });
-	done(ctx, estimate.id, `${i.name}: ${members.length} to choose from`);
+	done(ctx, estimate.id, 'estimates.put-group', { name: i.name, members: members.length });
 	return { groupId: group.id };
 });
 
@@ -52,5 +52,5 @@ export const removeGroup = serve(contract.removeGroup, (ctx, i) => {
 	const g = ctx.get(optionGroups, i.groupId, 'This group');
 	freeMembers(ctx, g.estimateId, g.id, new Set());
 	ctx.remove(optionGroups, g.id);
-	done(ctx, g.estimateId, `${g.name} taken apart`);
+	done(ctx, g.estimateId, 'estimates.remove-group', { name: g.name });
 });

@@ -1,6 +1,5 @@
 import * as contract from '../../contract/estimates/line-details';
 import { cellOf, type Line, type LineField } from '../../core/estimate';
-import { formatUnitPrice } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { serve, Stale } from '../commands';
 import { estimates, items, lines, scopes } from '../db/schema';
@@ -24,7 +23,7 @@ export const changeLineFields = serve(contract.changeLineFields, (ctx, i) => {
 		}
 		said.push(field);
 	}
-	done(ctx, scope.estimateId, `${before.name}: ${said.join(', ')} changed`);
+	done(ctx, scope.estimateId, 'estimates.change-line-fields', { name: before.name, said });
 	return { version: ctx.get(estimates, scope.estimateId, 'This estimate').version };
 });
 
@@ -34,6 +33,6 @@ export const pushPrice = serve(contract.pushPrice, (ctx, i) => {
 	const item = ctx.get(items, line.itemId, 'This item');
 	if (line.unit !== item.unit) throw new Refusal(`The line is by the ${line.unit}, the item by the ${item.unit}.`);
 	ctx.update(items, item.id, { rule: { by: 'fixed', price: line.unitPrice as never } });
-	ctx.happened(`item:${item.id}`, `Price set to ${formatUnitPrice(line.unitPrice)} from an estimate`, 'catalog');
+	ctx.happened(`item:${item.id}`, 'catalog.take-line-price', { unitPrice: line.unitPrice }, 'catalog');
 	return { price: line.unitPrice };
 });

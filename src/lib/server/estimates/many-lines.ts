@@ -27,12 +27,11 @@ function linesOf(ctx: Context, ids: readonly string[]): { estimateId: string; ro
 	if (found.some((f) => f.estimateId !== estimateId)) throw new Refusal('These lines belong to different estimates.');
 	return { estimateId, rows: found.map((f) => f.line) };
 }
-const count = (n: number) => `${n} line${n === 1 ? '' : 's'}`;
 
 export const changeLines = serve(contract.changeLines, (ctx, i) => {
 	const { estimateId, rows } = linesOf(ctx, i.lineIds);
 	for (const line of rows) ctx.update(lines, line.id, linePatch(ctx, estimateId, line, i.field, i.value));
-	done(ctx, estimateId, `${count(rows.length)}: ${i.field} ${i.value || 'cleared'}`);
+	done(ctx, estimateId, 'estimates.change-lines', { rows: rows.length, field: i.field, value: i.value });
 	return { lines: rows.length };
 });
 
@@ -50,13 +49,13 @@ export const poolPicked = serve(contract.poolPicked, (ctx, i) => {
 		if (stays && !gone.has(l.id)) ctx.update(lines, l.id, { source: { ...l.source, parentId: stays } });
 	}
 	for (const l of rest) ctx.remove(lines, l.id);
-	done(ctx, estimateId, `${count(rows.length)} pooled as ${first.name}`);
+	done(ctx, estimateId, 'estimates.pool-lines', { rows: rows.length, name: first.name });
 });
 
 export const removeLines = serve(contract.removeLines, (ctx, i) => {
 	const { estimateId, rows } = linesOf(ctx, i.lineIds);
 	for (const l of rows) ctx.remove(lines, l.id);
-	done(ctx, estimateId, `${count(rows.length)} deleted`);
+	done(ctx, estimateId, 'estimates.remove-lines', { rows: rows.length });
 });
 
 export const moveLines = serve(contract.moveLines, (ctx, i) => {
@@ -93,7 +92,7 @@ export const moveLines = serve(contract.moveLines, (ctx, i) => {
 	order.forEach((l, position) => {
 		if (l.position !== position || l.scopeId !== goal.id) ctx.update(lines, l.id, { position, scopeId: goal.id });
 	});
-	done(ctx, estimateId, `${count(rows.length)} moved to ${goal.name}`);
+	done(ctx, estimateId, 'estimates.move-lines', { rows: rows.length, goal: goal.name });
 });
 
 export const pasteBlock = serve(contract.pasteBlock, (ctx, i) => {
@@ -139,7 +138,7 @@ export const pasteBlock = serve(contract.pasteBlock, (ctx, i) => {
 			source: { by: 'typed', quantity: l.quantity }
 		});
 	}
-	done(ctx, scope.estimateId, `${count(block.lines.length)} pasted into ${scope.name}`);
+	done(ctx, scope.estimateId, 'estimates.paste-block', { lines: block.lines.length, scope: scope.name });
 	return { lines: block.lines.length, left: block.problems.length };
 });
 
@@ -177,6 +176,6 @@ export const addHeading = serve(contract.addHeading, (ctx, i) => {
 		rule: { by: 'fixed', price: unitPrice(0) },
 		heading: true
 	});
-	done(ctx, scope.estimateId, `Heading ${i.text}`);
+	done(ctx, scope.estimateId, 'estimates.add-heading', { name: i.text });
 	return { lineId: line.id };
 });

@@ -1,3 +1,4 @@
+import { textOf } from '../../core/events';
 import { and, eq, isNull } from 'drizzle-orm';
 import { addDays, longDay } from '../../core/time';
 import type { App } from '../app';
@@ -64,8 +65,8 @@ export function bench(app: App, jobId: string, personId: string, change: number 
 				.innerJoin(quotes, eq(quotes.id, revisions.quoteId))
 				.where(and(eq(quotes.estimateId, row.id), eq(revisions.state, 'accepted')))
 				.get() !== undefined,
-		undo: last?.text ?? null,
-		redo: next?.text ?? null,
+		undo: last ? textOf(last) : null,
+		redo: next ? textOf(next) : null,
 		tax: { codes: db.select().from(taxCodes).all(), components: db.select().from(taxComponents).all(), day: todayOf(app), exemption },
 		/** Files of the customer that can go with the quote. */
 		files: job ? attachedTo(app, `customer:${job.customerId}`).map((f) => ({ id: f.id, name: f.name })) : [],

@@ -126,6 +126,6 @@ export const reprice = serve(contract.reprice, (ctx, i) => {
 		n += 1;
 	}
 	if (n === 0) throw new Refusal('Every line is at today’s cost and price already.');
-	done(ctx, row.id, `${n} line${n === 1 ? '' : 's'} brought up to date`);
+	done(ctx, row.id, 'estimates.reprice', { n });
 	return { lines: n };
 });

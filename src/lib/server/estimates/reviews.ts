@@ -37,7 +37,7 @@ export const comment = serve(contract.comment, (ctx, i) => {
 				text: `${i.text.trim()}\n\n${job.name}, estimate`,
 				about: `job:${job.id}`
 			});
-	ctx.happened(`job:${job.id}`, `Second look at ${about || 'the estimate'}`, `review:${e.id}`, 'today');
+	ctx.happened(`job:${job.id}`, 'estimates.comment', { about }, `review:${e.id}`, 'today');
 	return { commentId: c.id };
 });
 
@@ -58,7 +58,7 @@ function mentioned(db: Orm, text: string) {
 export const settleComment = serve(contract.settleComment, (ctx, i) => {
 	const c = ctx.update(comments, i.commentId, { settledAt: i.settled ? ctx.now : null, settledBy: i.settled ? ctx.who.name : '' });
 	const e = ctx.get(estimates, c.estimateId, 'This estimate');
-	ctx.happened(`job:${e.jobId}`, `Remark ${i.settled ? 'settled' : 'opened again'}`, `review:${e.id}`);
+	ctx.happened(`job:${e.jobId}`, 'estimates.settle-comment', { settled: i.settled }, `review:${e.id}`);
 });
 
 export const setSignOffRules = serve(contract.setSignOffRules, (ctx, i) => {
@@ -72,7 +72,7 @@ export const setSignOffRules = serve(contract.setSignOffRules, (ctx, i) => {
 		kindsOfWork: i.kindsOfWork
 	};
 	ctx.update(company, own.id, { settings: { ...own.settings, signOff: rules } });
-	ctx.happened('company', 'Rules of sign-off changed', 'company');
+	ctx.happened('company', 'company.set-sign-off', {}, 'company');
 });
 
 const rulesOf = (db: Orm): SignOffRules => settingsOf(db).signOff;
@@ -127,7 +127,7 @@ export const askSignOff = serve(contract.askSignOff, (ctx, i) => {
 				text: `${ctx.who.name} asks you to sign off ${job.name} at ${formatCents(total.price)}, margin ${formatRate(total.margin)}.\n\nWhy: ${reasons.join('; ')}.\n${i.note}`,
 				about: `job:${job.id}`
 			});
-	ctx.happened(`job:${job.id}`, `Sign-off asked for: ${reasons.join('; ')}`, `review:${e.id}`, 'today', 'track');
+	ctx.happened(`job:${job.id}`, 'estimates.ask-sign-off', { reasons }, `review:${e.id}`, 'today', 'track');
 });
 
 export const answerSignOff = serve(contract.answerSignOff, (ctx, i) => {
@@ -156,7 +156,8 @@ export const answerSignOff = serve(contract.answerSignOff, (ctx, i) => {
 		});
 	ctx.happened(
 		`job:${job.id}`,
-		i.give ? `Signed off at ${formatCents(s.price)}` : `Sent back: ${i.answer.trim()}`,
+		'estimates.answer-sign-off',
+		{ give: i.give, price: s.price, answer: i.answer.trim() },
 		`review:${e.id}`,
 		'today',
 		'track'

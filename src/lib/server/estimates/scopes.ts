@@ -21,7 +21,7 @@ export const addScope = serve(contract.addScope, (ctx, i) => {
 		wording: i.wording ?? '',
 		option: i.option ?? false
 	});
-	done(ctx, i.estimateId, `Scope ${i.name} added`);
+	done(ctx, i.estimateId, 'estimates.add-scope', { name: i.name });
 	return { scopeId: scope.id };
 });
 
@@ -31,7 +31,7 @@ export const changeScope = serve(contract.changeScope, (ctx, { scopeId, move, ..
 	if (move) {
 		swap(ctx, scopes, inOrder(ctx, scope.estimateId), scope.id, move);
 	}
-	done(ctx, scope.estimateId, `Scope ${patch.name ?? scope.name} changed`);
+	done(ctx, scope.estimateId, 'estimates.change-scope', { name: patch.name ?? scope.name });
 });
 
 export const copyScope = serve(contract.copyScope, (ctx, i) => {
@@ -55,7 +55,7 @@ export const copyScope = serve(contract.copyScope, (ctx, i) => {
 			recipeId: l.recipeId ? (recipeIds.get(l.recipeId) ?? null) : null
 		});
 	}
-	done(ctx, scope.estimateId, `Scope ${scope.name} copied as ${i.name}`);
+	done(ctx, scope.estimateId, 'estimates.copy-scope', { scope: scope.name, name: i.name });
 	return { scopeId: copy.id };
 });
 
@@ -65,7 +65,7 @@ export const removeScope = serve(contract.removeScope, (ctx, i) => {
 	for (const r of ctx.db.select().from(recipes).where(eq(recipes.scopeId, scope.id)).all()) ctx.remove(recipes, r.id);
 	for (const s of ctx.db.select().from(shapes).where(eq(shapes.scopeId, scope.id)).all()) ctx.remove(shapes, s.id);
 	ctx.remove(scopes, scope.id);
-	done(ctx, scope.estimateId, `Scope ${scope.name} deleted`);
+	done(ctx, scope.estimateId, 'estimates.remove-scope', { scope: scope.name });
 });
 
 export const placeScope = serve(contract.placeScope, (ctx, i) => {
@@ -76,5 +76,5 @@ export const placeScope = serve(contract.placeScope, (ctx, i) => {
 	if (at < 0) throw new Refusal('The scope it was dropped on is not there any more. Look again.');
 	others.splice(at, 0, scope);
 	for (const [n, s] of others.entries()) if (s.position !== n + 1) ctx.update(scopes, s.id, { position: n + 1 });
-	done(ctx, scope.estimateId, `Scope ${scope.name} moved`);
+	done(ctx, scope.estimateId, 'estimates.place-scope', { scope: scope.name });
 });

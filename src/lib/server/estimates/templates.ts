@@ -38,7 +38,7 @@ export const saveTemplate = serve(contract.saveTemplate, (ctx, i) => {
 		setAside: false
 	};
 	const t = known ? ctx.update(templates, known.id, kept) : ctx.insert(templates, { id: newId(), ...kept });
-	ctx.happened(`template:${t.id}`, `Template ${i.name} kept`, 'templates');
+	ctx.happened(`template:${t.id}`, 'estimates.save-template', { name: i.name }, 'templates');
 	return { templateId: t.id };
 });
 
@@ -47,12 +47,12 @@ export const useTemplate = serve(contract.useTemplate, (ctx, i) => {
 	const t = ctx.get(templates, i.templateId, 'This template');
 	const n = putScopes(ctx, row.id, t.estimate, { recipes: t.recipes, shapes: false });
 	ctx.update(estimates, row.id, { templateId: t.id, ...(row.intro === '' ? { intro: t.intro } : {}) });
-	done(ctx, row.id, `Template ${t.name}: ${n} scope${n === 1 ? '' : 's'}`);
+	done(ctx, row.id, 'estimates.use-template', { name: t.name, n });
 });
 
 export const setTemplateAside = serve(contract.setTemplateAside, (ctx, i) => {
 	const t = ctx.update(templates, i.templateId, { setAside: true });
-	ctx.happened(`template:${t.id}`, `Template ${t.name} set aside`, 'templates');
+	ctx.happened(`template:${t.id}`, 'estimates.set-template-aside', { name: t.name }, 'templates');
 });
 
 export const copyEstimate = serve(contract.copyEstimate, (ctx, i) => {
@@ -61,7 +61,7 @@ export const copyEstimate = serve(contract.copyEstimate, (ctx, i) => {
 	const from = loadEstimate(ctx.db, ctx.get(estimates, i.fromId, 'That estimate').id);
 	if (!from) return;
 	const n = putScopes(ctx, row.id, from, { recipes: recipesOf(ctx.db, i.fromId), shapes: true });
-	done(ctx, row.id, `${n} scope${n === 1 ? '' : 's'} from an earlier estimate`);
+	done(ctx, row.id, 'estimates.copy-from', { n });
 });
 
 export const draftFromRevision = serve(contract.draftFromRevision, (ctx, i) => {
@@ -72,7 +72,7 @@ export const draftFromRevision = serve(contract.draftFromRevision, (ctx, i) => {
 	clearScopes(ctx, row.id);
 	putScopes(ctx, row.id, r.frozen.estimate, { recipes: known, shapes: true, keepIds: true });
 	ctx.update(estimates, row.id, { discount: r.frozen.estimate.discount, title: r.header.title, intro: r.header.intro });
-	done(ctx, row.id, `Back to revision ${r.revision} as a draft`);
+	done(ctx, row.id, 'estimates.from-revision', { revision: r.revision });
 });
 
 export const addEarlier = serve(contract.addEarlier, (ctx, i) => {
@@ -97,7 +97,7 @@ export const addEarlier = serve(contract.addEarlier, (ctx, i) => {
 		groupId: null,
 		option: false
 	});
-	done(ctx, scope.estimateId, `${line.name} added as it was sold before`);
+	done(ctx, scope.estimateId, 'estimates.add-earlier', { line: line.name });
 	return { lineId: added.id };
 });
 

@@ -1,3 +1,4 @@
+import { textOf } from '../../core/events';
 import { and, asc, desc, eq, gt, isNull, max, ne, sql } from 'drizzle-orm';
 import type { SQLiteColumn, SQLiteTable } from 'drizzle-orm/sqlite-core';
 import { Refusal } from '../../core/refusal';
@@ -123,7 +124,7 @@ function changedSince(ctx: Context, entry: Entry, change: RowChange): Refusal {
 		.find((h) => h.byId !== ctx.who.id && h.changes.some(touches));
 	return new Refusal(
 		later
-			? `${later.byName} changed this since: “${later.text}”. Undoing yours would take that back too, so it stays as it is.`
+			? `${later.byName} changed this since: “${textOf(later)}”. Undoing yours would take that back too, so it stays as it is.`
 			: 'This was changed since in another way, so it cannot be taken back on its own.'
 	);
 }

@@ -25,7 +25,7 @@ export const attachToItem = serve(contract.attachToItem, (ctx, i) => {
 		at: ctx.now,
 		byName: ctx.who.name
 	});
-	ctx.happened(`item:${i.itemId}`, `Data sheet ${name} added`, 'catalog');
+	ctx.happened(`item:${i.itemId}`, 'catalog.attach', { name }, 'catalog');
 	return { attachmentId: a.id };
 });
 
@@ -33,7 +33,7 @@ export const detachFromItem = serve(contract.detachFromItem, (ctx, i) => {
 	const a = ctx.get(attachments, i.attachmentId, 'This data sheet');
 	if (!a.subject.startsWith('item:')) throw new Refusal('This file belongs to something else.');
 	ctx.remove(attachments, a.id);
-	ctx.happened(a.subject, `Data sheet ${a.name} taken off`, 'catalog');
+	ctx.happened(a.subject, 'catalog.detach', { name: a.name }, 'catalog');
 });
 
 /** What a kept file is, told by how it begins; null for what is not kept: programs, pages, archives of unknown content. */
@@ -64,7 +64,7 @@ export const attachToCustomer = serve(contract.attachToCustomer, (ctx, i) => {
 	const a = ctx.insert(attachments, {
 		...{ id: newId(), subject, name, bytes: i.bytes, size: i.bytes.length, at: ctx.now, byName: ctx.who.name }
 	});
-	ctx.happened(subject, `File ${name} added`, 'customers');
+	ctx.happened(subject, 'customers.attach', { name }, 'customers');
 	return { attachmentId: a.id };
 });
 
@@ -72,7 +72,7 @@ export const detachFromCustomer = serve(contract.detachFromCustomer, (ctx, i) =>
 	const a = ctx.get(attachments, i.attachmentId, 'This file');
 	if (!a.subject.startsWith('customer:')) throw new Refusal('This file belongs to something else.');
 	ctx.remove(attachments, a.id);
-	ctx.happened(a.subject, `File ${a.name} taken off`, 'customers');
+	ctx.happened(a.subject, 'customers.detach', { name: a.name }, 'customers');
 });
 
 export const attachScan = serve(contract.attachScan, (ctx, i) => {
@@ -86,7 +86,7 @@ export const attachScan = serve(contract.attachScan, (ctx, i) => {
 		...{ id: newId(), subject: `revision:${r.id}`, name, bytes: i.bytes, size: i.bytes.length, at: ctx.now, byName: ctx.who.name }
 	});
 	const quote = ctx.get(quotes, r.quoteId, 'This quote');
-	ctx.happened(`job:${quote.jobId}`, `Scan of the signed quote ${quote.number} kept: ${name}`);
+	ctx.happened(`job:${quote.jobId}`, 'quotes.attach-scan', { number: quote.number, name });
 	return { attachmentId: a.id };
 });
 

@@ -21,7 +21,7 @@ export const saveCatalog = serve(contract.saveCatalog, (ctx, { catalogId, versio
 	const known = catalogId ? ctx.get(flatCatalogs, catalogId, 'This catalog') : undefined;
 	const c = known ? ctx.update(flatCatalogs, known.id, row, version) : ctx.insert(flatCatalogs, { id: newId(), ...row });
 	if (!known) ctx.insert(flatCategories, { id: newId(), catalogId: c.id, key: 'all', name: 'All', position: 0 });
-	ctx.happened(`flat-catalog:${c.id}`, known ? `Terms of ${c.name} changed` : `Catalog ${c.name} begun`, 'catalog');
+	ctx.happened(`flat-catalog:${c.id}`, 'flat-rate.save-catalog', { known: Boolean(known), name: c.name }, 'catalog');
 	return { catalogId: c.id };
 });
 
@@ -45,7 +45,8 @@ export const saveService = serve(contract.saveService, (ctx, { serviceId, versio
 		: ctx.insert(flatServices, { id: newId(), key: newId(), position: nextPosition(ctx, fields.catalogId), ...row });
 	ctx.happened(
 		`flat-service:${s.id}`,
-		known ? `${s.title} changed${known.published && !known.ours ? ', kept as ours' : ''}` : `${s.title} added`,
+		'flat-rate.save-service',
+		{ known: Boolean(known), name: s.title, published: Boolean(known?.published && !known.ours) },
 		'catalog'
 	);
 	return { serviceId: s.id, ours: s.ours };
@@ -83,17 +84,17 @@ export const followEditions = serve(contract.followEditions, (ctx, i) => {
 			: { ours: true },
 		i.version
 	);
-	ctx.happened(`flat-service:${s.id}`, `${s.title} ${i.follow ? 'follows the editions again' : 'is kept as ours'}`, 'catalog');
+	ctx.happened(`flat-service:${s.id}`, 'flat-rate.follow', { name: s.title, follow: i.follow }, 'catalog');
 });
 
 export const setServiceAside = serve(contract.setServiceAside, (ctx, i) => {
 	const s = ctx.get(flatServices, i.serviceId, 'This service');
 	ctx.update(flatServices, s.id, { withdrawn: i.aside });
-	ctx.happened(`flat-service:${s.id}`, `${s.title} ${i.aside ? 'is no longer offered' : 'is offered again'}`, 'catalog');
+	ctx.happened(`flat-service:${s.id}`, 'flat-rate.set-aside', { name: s.title, aside: i.aside }, 'catalog');
 });
 
 export const pictureCategory = serve(contract.pictureCategory, (ctx, i) => {
 	const c = ctx.get(flatCategories, i.categoryId, 'This category');
 	ctx.update(flatCategories, c.id, { fileId: i.fileId });
-	ctx.happened(`flat-catalog:${c.catalogId}`, `Picture of ${c.name} changed`, 'catalog');
+	ctx.happened(`flat-catalog:${c.catalogId}`, 'flat-rate.picture', { name: c.name }, 'catalog');
 });

@@ -69,7 +69,7 @@ export const receiveEdition = serve(contract.receiveEdition, (ctx, i) => {
 			.insert(flatEditions)
 			.values({ id, publisher: file.publisher, key: file.catalog.key, edition: file.edition, ...row })
 			.run();
-	ctx.happened(`edition:${id}`, `Edition ${file.edition} of ${file.catalog.name} came in`, 'catalog');
+	ctx.happened(`edition:${id}`, 'flat-rate.receive-edition', { edition: file.edition, catalog: file.catalog.name }, 'catalog');
 	return { editionId: id };
 });
 
@@ -177,7 +177,12 @@ export const takeEdition = serve(contract.takeEdition, (ctx, i) => {
 		.set({ state: 'taken', settledAt: ctx.now, byName: ctx.who.name, said })
 		.where(eq(flatEditions.id, edition.id))
 		.run();
-	ctx.happened(`flat-catalog:${catalog.id}`, `Edition ${edition.edition} of ${catalog.name} taken: ${said}`, 'catalog');
+	ctx.happened(
+		`flat-catalog:${catalog.id}`,
+		'flat-rate.take-edition',
+		{ edition: edition.edition, catalog: catalog.name, said },
+		'catalog'
+	);
 	return { catalogId: catalog.id, said };
 });
 
@@ -259,5 +264,5 @@ export const leaveEdition = serve(contract.leaveEdition, (ctx, i) => {
 		.set({ state: 'left', settledAt: ctx.now, byName: ctx.who.name })
 		.where(inArray(flatEditions.id, [edition.id]))
 		.run();
-	ctx.happened(`edition:${edition.id}`, `Edition ${edition.edition} of ${edition.name} left`, 'catalog');
+	ctx.happened(`edition:${edition.id}`, 'flat-rate.leave-edition', { edition: edition.edition, catalog: edition.name }, 'catalog');
 });

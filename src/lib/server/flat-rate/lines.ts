@@ -51,6 +51,6 @@ export const addService = serve(contract.addService, (ctx, i) => {
 			hidden: true,
 			flat: { serviceId: service.id, part: 'materials' }
 		});
-	done(ctx, scope.estimateId, `${service.title} added to ${scope.name}`);
+	done(ctx, scope.estimateId, 'estimates.add-service', { service: service.title, scope: scope.name });
 	return { lineId: parent.id };
 });

@@ -1,3 +1,4 @@
+import { textOf } from '../../core/events';
 import { phasesOf } from '../work/phases';
 import { getTableColumns, and, asc, desc, eq, inArray, isNotNull, isNull, sql, type SQL } from 'drizzle-orm';
 import { costTable, overUnder } from '../../core/costing';
@@ -224,12 +225,13 @@ export function jobPage(app: App, id: string, viewer: Viewer) {
 /** What happened last on a record, as far as this person may read it. */
 function told(db: App['db']['orm'], subject: string, most: number, viewer: Viewer) {
 	return db
-		.select({ id: history.id, at: history.at, byName: history.byName, text: history.text })
+		.select({ id: history.id, at: history.at, byName: history.byName, code: history.code, params: history.params, text: history.text })
 		.from(history)
 		.where(and(eq(history.subject, subject), inArray(history.area, areasFor(viewer))))
 		.orderBy(desc(history.id))
 		.limit(most)
-		.all();
+		.all()
+		.map(({ id, at, byName, ...what }) => ({ id, at, byName, text: textOf(what) }));
 }
 
 export const notesOf = (app: App, jobId: string) =>

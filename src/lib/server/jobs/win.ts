@@ -43,7 +43,7 @@ export const winByHand = serve(contract.winByHand, (ctx, i) => {
 	const job = ctx.get(jobs, i.jobId, 'This job');
 	if (job.number !== null) return { number: job.number };
 	const number = winJob(ctx, job, null);
-	ctx.happened(`job:${job.id}`, `Won without a quote, to be billed by time and materials; job ${number}`, 'track', 'today', 'plan');
+	ctx.happened(`job:${job.id}`, 'jobs.win', { number }, 'track', 'today', 'plan');
 	return { number };
 });
 

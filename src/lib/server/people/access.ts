@@ -61,7 +61,7 @@ export const invitePerson = serve(contract.invitePerson, (ctx, i) => {
 		passwordHash: NO_PASSWORD
 	});
 	sendWay(ctx, person, 'invitation');
-	ctx.happened(`person:${person.id}`, `${person.name} invited as ${i.role}`, 'people');
+	ctx.happened(`person:${person.id}`, 'people.invite', { person: person.name, role: i.role }, 'people');
 	return { id: person.id };
 });
 
@@ -69,7 +69,7 @@ export const inviteAgain = serve(contract.inviteAgain, (ctx, i) => {
 	const person = ctx.get(people, i.personId, 'This person');
 	if (!person.active) throw new Refusal('This person has no access. Give it back first.');
 	sendWay(ctx, person, person.passwordHash === NO_PASSWORD ? 'invitation' : 'reset');
-	ctx.happened(`person:${person.id}`, `A way to choose a password sent to ${person.name}`, 'people');
+	ctx.happened(`person:${person.id}`, 'people.invite-again', { person: person.name }, 'people');
 });
 
 export const changePerson = serve(contract.changePerson, (ctx, i) => {
@@ -90,20 +90,20 @@ export const changePerson = serve(contract.changePerson, (ctx, i) => {
 		// An open stream was given its rights when it began: it ends, and the browser opens one with the new ones.
 		ctx.ended.push({ personId: p.id, but: '' });
 	}
-	ctx.happened(`person:${p.id}`, `${p.name} is ${i.active ? i.role : 'not active any more'}`, 'people');
+	ctx.happened(`person:${p.id}`, 'people.change', { name: p.name, active: i.active, role: i.role }, 'people');
 });
 
 export const endEverywhere = serve(contract.endEverywhere, (ctx, i) => {
 	const p = ctx.get(people, i.personId, 'This person');
 	endSessions(ctx, p.id);
-	ctx.happened(`person:${p.id}`, `${p.name} signed out everywhere`, 'people');
+	ctx.happened(`person:${p.id}`, 'people.end-sessions', { name: p.name }, 'people');
 });
 
 export const requestReset = serve(contract.requestReset, (ctx, i) => {
 	const person = ctx.db.select().from(people).where(eq(people.mail, i.mail.trim().toLowerCase())).get();
 	if (!person?.active) return;
 	sendWay(ctx, person, 'reset');
-	ctx.happened(`person:${person.id}`, 'New password asked for');
+	ctx.happened(`person:${person.id}`, 'people.request-reset', {});
 });
 
 export const choosePassword = serve(contract.choosePassword, (ctx, i, actor) => {
@@ -113,7 +113,7 @@ export const choosePassword = serve(contract.choosePassword, (ctx, i, actor) => 
 	ctx.update(people, person.id, { passwordHash: i.passwordHash });
 	endWays(ctx, person.id);
 	endSessions(ctx, person.id);
-	ctx.happened(`person:${person.id}`, `${person.name} chose a password`);
+	ctx.happened(`person:${person.id}`, 'people.choose-password', { person: person.name });
 	return { personId: person.id };
 });
 
@@ -122,11 +122,11 @@ export const changeOwnPassword = serve(contract.changeOwnPassword, (ctx, i, acto
 	ctx.update(people, actor.id, { passwordHash: i.passwordHash });
 	endWays(ctx, actor.id);
 	endSessions(ctx, actor.id, i.sessionId);
-	ctx.happened(`person:${actor.id}`, 'Password changed');
+	ctx.happened(`person:${actor.id}`, 'people.change-own-password', {});
 });
 
 export const addPerson = serve(contract.addPerson, (ctx, i) => {
 	const person = ctx.insert(people, { ...i, id: i.id ?? newId(), mail: i.mail.toLowerCase() });
-	ctx.happened(`person:${person.id}`, `${i.name} joined as ${i.role}`, 'people');
+	ctx.happened(`person:${person.id}`, 'people.add', { name: i.name, role: i.role }, 'people');
 	return { id: person.id };
 });

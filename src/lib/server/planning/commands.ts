@@ -2,7 +2,7 @@ import { phaseNamed } from '../work/phases';
 import * as contract from '../../contract/planning/commands';
 import { eq } from 'drizzle-orm';
 import { checkShift, conflictsOf, isWorkingDay, type Conflict, type Shift } from '../../core/planning';
-import { addDays, longDay, type Day } from '../../core/time';
+import { addDays, type Day } from '../../core/time';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { serve, Missing, type Context } from '../commands';
@@ -67,7 +67,7 @@ export const addShifts = serve(contract.addShifts, (ctx, i) => {
 	refuseConflicts(conflicts, i.despite);
 	const phaseId = phaseNamed(ctx, job.id, i.phase);
 	for (const w of wanted) ctx.insert(shifts, { ...w, phaseId, note: i.note });
-	ctx.happened(`job:${job.id}`, `${wanted.length} shift${wanted.length === 1 ? '' : 's'} planned from ${longDay(i.from)}`, 'plan', 'today');
+	ctx.happened(`job:${job.id}`, 'plan.add', { wanted: wanted.length, from: i.from }, 'plan', 'today');
 	return { shiftIds: wanted.map((w) => w.id), conflicts: conflicts.length };
 });
 
@@ -117,7 +117,7 @@ export const moveShifts = serve(contract.moveShifts, (ctx, i) => {
 function tellJobs(ctx: Context, rows: readonly { jobId: string }[], what: string): void {
 	const byJob = new Map<string, number>();
 	for (const r of rows) byJob.set(r.jobId, (byJob.get(r.jobId) ?? 0) + 1);
-	for (const [jobId, n] of byJob) ctx.happened(`job:${jobId}`, `${n} shift${n === 1 ? '' : 's'} ${what}`, 'plan', 'today');
+	for (const [jobId, n] of byJob) ctx.happened(`job:${jobId}`, 'plan.changed', { n, what }, 'plan', 'today');
 }
 
 export const removeShifts = serve(contract.removeShifts, (ctx, i) => {

@@ -106,7 +106,7 @@ export const makeDueRecords = serve(contract.makeDueRecords, (ctx) => {
 		const totals = quoteTotals(computeEstimate(r.frozen.estimate, { chosen: new Set(a.chosen) }), r.frozen.tax);
 		const made = makeRecord(ctx, r, quote.number, totals, a, signaturesOf(ctx.db, r.id));
 		ctx.update(answers, a.id, { ...made, recordDue: false });
-		ctx.happened(`job:${quote.jobId}`, `Record of the acceptance of quote ${quote.number} made`);
+		ctx.happened(`job:${quote.jobId}`, 'quotes.make-due-records', { number: quote.number });
 	}
 	return { made: due.length };
 });

@@ -177,7 +177,8 @@ export const issueQuote = serve(contract.issueQuote, (ctx, i, actor) => {
 	undoEndsHere(ctx, row.id);
 	ctx.happened(
 		`job:${job.id}`,
-		`Quote ${quote.number}, revision ${number} issued: ${formatCents(frozen.totals.total)}`,
+		'quotes.issue',
+		{ number: quote.number, revision: number, total: frozen.totals.total },
 		'track',
 		'today',
 		`estimate:${row.id}`
@@ -253,7 +254,7 @@ export const withdrawQuote = serve(contract.withdrawQuote, (ctx, i) => {
 	ctx.db.update(revisions).set({ state: 'withdrawn' }).where(eq(revisions.id, r.id)).run();
 	holdBack(ctx, r.id);
 	const quote = ctx.get(quotes, r.quoteId, 'This quote');
-	ctx.happened(`job:${quote.jobId}`, `Quote ${quote.number} withdrawn`, 'today', 'track');
+	ctx.happened(`job:${quote.jobId}`, 'quotes.withdraw', { number: quote.number }, 'today', 'track');
 });
 
 /** Thanks the customer, with the link under which the record of what was agreed stays. */
@@ -397,12 +398,7 @@ function recordAnswer(ctx: Context, r: typeof revisions.$inferSelect, a: Answer)
 		if (!a.agreed) throw new Refusal('Please tick that you agree to the terms.', 'agreed');
 		const missing = a.byHand ? [] : signFor(ctx, r, a);
 		if (missing.length > 0) {
-			ctx.happened(
-				`job:${job.id}`,
-				`Quote ${quote.number} signed by ${a.name.trim()}; ${missing.join(', ')} still to sign`,
-				'track',
-				'today'
-			);
+			ctx.happened(`job:${job.id}`, 'quotes.signed', { number: quote.number, name: a.name.trim(), missing }, 'track', 'today');
 			const person = personInCharge(ctx, job.personId);
 			if (person)
 				ctx.mail({
@@ -437,18 +433,13 @@ function recordAnswer(ctx: Context, r: typeof revisions.$inferSelect, a: Answer)
 		const change = ctx.get(estimates, quote.estimateId, 'Its estimate').change;
 		if (change !== null) applyChange(ctx, job, r.frozen.estimate, chosen, totals, change);
 		const number = change === null ? winJob(ctx, job, { estimate: r.frozen.estimate, chosen, totals }) : (job.number ?? 0);
-		ctx.happened(
-			`job:${job.id}`,
-			change === null
-				? `Quote ${quote.number} accepted by ${name}: ${formatCents(totals.total)}; job ${number}`
-				: `Change order ${change} accepted by ${a.name.trim()}: ${formatCents(totals.total)}`,
-			'track',
-			'today',
-			'plan'
-		);
+		const on = [`customer:${job.customerId}`, `job:${job.id}`];
+		if (change === null)
+			ctx.happened(on, 'quotes.accepted', { number: quote.number, by: name, total: totals.total, job: number }, 'track', 'today', 'plan');
+		else ctx.happened(on, 'changes.accepted', { change, by: a.name.trim(), total: totals.total }, 'track', 'today', 'plan');
 	} else {
 		ctx.update(jobs, job.id, { touchedAt: ctx.now });
-		ctx.happened(`job:${job.id}`, `Quote ${quote.number} declined: ${a.reason.trim()}`, 'track', 'today');
+		ctx.happened(`job:${job.id}`, 'quotes.declined', { number: quote.number, reason: a.reason.trim() }, 'track', 'today');
 	}
 	tellPersonInCharge(ctx, job, quote.number, a, totals.total);
 	if (a.answer === 'accepted') thankCustomer(ctx, r, quote.number, job, totals.total);

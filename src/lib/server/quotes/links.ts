@@ -92,7 +92,7 @@ function renew(ctx: Context, kind: 'quote' | 'invoice', i: { subjectId: string; 
 	const { jobId, what } = aboutOf(ctx, kind, i.subjectId);
 	endLinks(ctx, kind, i.subjectId);
 	const linkId = i.renew ? makeLink(ctx, kind, i.subjectId) : null;
-	ctx.happened(`job:${jobId}`, `Link to ${what} ended${i.renew ? ', a new one made' : ''}`, 'invoices', `${kind}:${i.subjectId}`);
+	ctx.happened(`job:${jobId}`, 'links.renewed', { what, renew: i.renew }, 'invoices', `${kind}:${i.subjectId}`);
 	return { linkId };
 }
 export const renewQuoteLink = serve(contract.renewQuoteLink, (ctx, i) => renew(ctx, 'quote', i));

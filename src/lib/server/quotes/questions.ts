@@ -57,7 +57,7 @@ export const askQuestion = serve(contract.askQuestion, (ctx, i, actor) => {
 			text: `${q.askedBy} asks${about ? ` about ${about}` : ''}:\n\n${asked}\n\nAnswer it on the page of the job.`,
 			about: `job:${job.id}`
 		});
-	ctx.happened(`job:${job.id}`, `${q.askedBy} asks${about ? ` about ${about}` : ''}: ${asked.slice(0, 120)}`, 'today', 'track');
+	ctx.happened(`job:${job.id}`, 'quotes.ask', { askedBy: q.askedBy, about, asked: asked.slice(0, 120) }, 'today', 'track');
 	return { questionId: q.id };
 });
 
@@ -80,7 +80,7 @@ export const answerQuestion = serve(contract.answerQuestion, (ctx, i) => {
 			about: `job:${job.id}`
 		});
 	ctx.update(jobs, job.id, { touchedAt: ctx.now });
-	ctx.happened(`job:${job.id}`, `Question of ${q.askedBy} answered`, 'today', 'track');
+	ctx.happened(`job:${job.id}`, 'quotes.answer-question', { askedBy: q.askedBy }, 'today', 'track');
 });
 
 /** Questions and answers of a quote, oldest first; they stay over its revisions. */

@@ -61,7 +61,7 @@ export const remindDue = serve(contract.remindDue, (ctx) => {
 		});
 		sent += 1;
 	}
-	if (sent) ctx.happened('company', `${sent} reminder${sent === 1 ? '' : 's'} of open quotes sent`, 'outbox');
+	if (sent) ctx.happened('company', 'quotes.remind-due', { sent }, 'outbox');
 	return { sent };
 });
 
@@ -71,7 +71,7 @@ export const quietQuote = serve(contract.quietQuote, (ctx, i) => {
 	ctx.db.update(revisions).set({ quiet: i.quiet }).where(eq(revisions.id, r.id)).run();
 	const quote = ctx.get(quotes, r.quoteId, 'This quote');
 	ctx.get(jobs, quote.jobId, 'This job');
-	ctx.happened(`job:${quote.jobId}`, i.quiet ? 'No reminders for this quote' : 'Reminders on again', 'today');
+	ctx.happened(`job:${quote.jobId}`, 'quotes.quiet', { quiet: i.quiet }, 'today');
 });
 
 export const setReminders = serve(contract.setReminders, (ctx, i) => {
@@ -79,5 +79,5 @@ export const setReminders = serve(contract.setReminders, (ctx, i) => {
 	const text = JSON.stringify(i);
 	if (text === JSON.stringify(now.settings.reminders)) return;
 	ctx.update(company, 'company', { settings: { ...now.settings, reminders: i } });
-	ctx.happened('company', i.on ? 'Reminders of quotes set' : 'Reminders of quotes switched off');
+	ctx.happened('company', 'company.reminders', { on: i.on });
 });

@@ -39,7 +39,7 @@ export const saveBudget = serve(contract.saveBudget, (ctx, { version, ...i }) =>
 	}
 	const known = ctx.db.select().from(budgets).where(eq(budgets.year, i.year)).get();
 	const id = known ? ctx.update(budgets, known.id, { budget }, version).id : ctx.insert(budgets, { id: newId(), year: i.year, budget }).id;
-	ctx.happened(`budget:${i.year}`, `Budget of ${i.year} saved`, 'rates');
+	ctx.happened(`budget:${i.year}`, 'budget.save', { year: i.year }, 'rates');
 	return { id };
 });
 
@@ -52,14 +52,14 @@ export const saveScenario = serve(contract.saveScenario, (ctx, i) => {
 		.find((s) => s.name.toLowerCase() === i.name.toLowerCase());
 	const row = { year: i.year, name: i.name, whatIf: i.whatIf, at: ctx.now, byName: ctx.who.name };
 	const id = same ? ctx.update(budgetScenarios, same.id, row).id : ctx.insert(budgetScenarios, { id: newId(), ...row }).id;
-	ctx.happened(`budget:${i.year}`, `Scenario “${i.name}” kept`, 'rates');
+	ctx.happened(`budget:${i.year}`, 'budget.save-scenario', { name: i.name }, 'rates');
 	return { id };
 });
 
 export const dropScenario = serve(contract.dropScenario, (ctx, i) => {
 	const s = ctx.get(budgetScenarios, i.scenarioId, 'This scenario');
 	ctx.remove(budgetScenarios, s.id);
-	ctx.happened(`budget:${s.year}`, `Scenario “${s.name}” dropped`, 'rates');
+	ctx.happened(`budget:${s.year}`, 'budget.drop-scenario', { name: s.name }, 'rates');
 });
 
 export const takeOverhead = serve(contract.takeOverhead, (ctx, i) => {
@@ -76,11 +76,6 @@ export const takeOverhead = serve(contract.takeOverhead, (ctx, i) => {
 	const kinds = row.budget.method === 'dollars' ? KINDS : OTHER_KINDS;
 	const overheadPercent = chosen.perDollar > 0 ? Object.fromEntries(kinds.map((k) => [k, chosen.perDollar])) : {};
 	ctx.update(company, own.id, { settings: { ...own.settings, overheadPercent } });
-	ctx.happened(
-		`budget:${i.year}`,
-		`Overhead of the ${i.year} budget put on ${sheets.length} rate sheets, from ${i.from}`,
-		'rates',
-		'catalog'
-	);
+	ctx.happened(`budget:${i.year}`, 'budget.take-overhead', { year: i.year, sheets: sheets.length, from: i.from }, 'rates', 'catalog');
 	return { sheets: sheets.length };
 });

@@ -34,7 +34,7 @@ export const saveEquipment = serve(contract.saveEquipment, (ctx, i) => {
 	const itemId = i.place === 'job cost' ? dayItem(ctx, i.name, dayCost, known?.itemId ?? null) : (known?.itemId ?? null);
 	const row = { name: i.name, place: i.place, sheet, hoursPerDay, hourlyCost: equipmentCost(sheet), itemId };
 	const id = known ? ctx.update(equipmentSheets, known.id, row, i.version).id : ctx.insert(equipmentSheets, { id: newId(), ...row }).id;
-	ctx.happened(`equipment:${id}`, `${i.name} saved: in ${i.place}`, 'rates', 'catalog');
+	ctx.happened(`equipment:${id}`, 'rates.save-equipment', { name: i.name, place: i.place }, 'rates', 'catalog');
 	return { id, itemId };
 });
 

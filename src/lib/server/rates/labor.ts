@@ -13,7 +13,7 @@ export const saveLaborSheet = serve(contract.saveLaborSheet, (ctx, i) => {
 	if (head && i.version !== undefined && i.version !== head.version)
 		throw new Stale('Somebody else changed this sheet meanwhile. What you typed is still here: look at the new state and save again.');
 	putVersion(ctx, id, { name: i.name, branchId: i.branchId }, i.from, i.sheet as unknown as LaborSheet);
-	ctx.happened(`rates:${id}`, `Rate sheet ${i.name} saved, from ${i.from}`, 'rates');
+	ctx.happened(`rates:${id}`, 'rates.save', { name: i.name, from: i.from }, 'rates');
 	return { id };
 });
 
@@ -63,5 +63,5 @@ export const setSheetAside = serve(contract.setSheetAside, (ctx, i) => {
 	const used = ctx.db.select({ id: parts.id }).from(parts).where(eq(parts.sheetId, sheet.id)).limit(1).get();
 	if (used && !i.back) throw new Refusal('Assemblies price their labor by this sheet. Give them another one first.');
 	ctx.update(laborSheets, sheet.id, { setAside: !i.back });
-	ctx.happened(`rates:${sheet.id}`, i.back ? 'Rate sheet put back' : 'Rate sheet set aside', 'rates');
+	ctx.happened(`rates:${sheet.id}`, 'rates.set-aside', { back: Boolean(i.back) }, 'rates');
 });

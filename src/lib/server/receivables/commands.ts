@@ -19,7 +19,8 @@ export const recordPayment = serve(contract.recordPayment, (ctx, i) => {
 	const credit = take(ctx, invoice, amount, { method: i.method, reference: i.reference, day: i.day, processorId: null });
 	ctx.happened(
 		`invoice:${invoice.id}`,
-		`${formatCents(amount)} by ${i.method}${credit > 0 ? `, ${formatCents(cents(credit))} of it credit` : ''}`,
+		'payments.record',
+		{ amount, method: i.method, credit },
 		'invoices',
 		'today',
 		`job:${invoice.jobId}`
@@ -51,7 +52,7 @@ export const askCharge = serve(contract.askCharge, (ctx, i, actor) => {
 	if (waiting)
 		throw new Refusal('A payment is on its way already. Please wait until we know whether it went through, so that nothing is paid twice.');
 	const charge = ctx.insert(charges, { id: newId(), invoiceId: invoice.id, amount, state: 'asked', at: ctx.now, last4: i.last4 });
-	ctx.happened(`invoice:${invoice.id}`, `Card payment of ${formatCents(amount)} begun`);
+	ctx.happened(`invoice:${invoice.id}`, 'charges.ask', { amount });
 	return { chargeId: charge.id, amount };
 });
 
@@ -62,7 +63,8 @@ export const answerCharge = serve(contract.answerCharge, (ctx, i) => {
 	if (i.tell && i.state !== 'unknown') tellCustomer(ctx, invoice, charge.amount, i.state);
 	ctx.happened(
 		`invoice:${invoice.id}`,
-		i.state === 'paid' ? `${formatCents(cents(charge.amount))} paid by card` : `Card payment ${i.state}`,
+		'charges.answer',
+		{ state: i.state, amount: cents(charge.amount) },
 		'invoices',
 		'today',
 		`job:${invoice.jobId}`
@@ -118,7 +120,8 @@ export const settleCharge = serve(contract.settleCharge, (ctx, i) => {
 	tellCustomer(ctx, invoice, charge.amount, i.state);
 	ctx.happened(
 		`invoice:${invoice.id}`,
-		`Card payment of ${formatCents(cents(charge.amount))} settled by hand: ${i.state}`,
+		'charges.settle',
+		{ amount: cents(charge.amount), state: i.state },
 		'invoices',
 		'today',
 		`job:${invoice.jobId}`

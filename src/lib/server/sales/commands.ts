@@ -22,13 +22,13 @@ export const receiveLead = serve(contract.receiveLead, (ctx, i) => {
 		address: i.address,
 		wanted: i.wanted
 	});
-	ctx.happened(`lead:${lead.id}`, `Request from ${i.name}`, 'leads', 'today');
+	ctx.happened(`lead:${lead.id}`, 'leads.receive', { name: i.name }, 'leads', 'today');
 	return { taken: true };
 });
 
 export const enterLead = serve(contract.enterLead, (ctx, i) => {
 	const lead = ctx.insert(leads, { id: newId(), receivedAt: ctx.now, ...i });
-	ctx.happened(`lead:${lead.id}`, `Request from ${i.name} typed in`, 'leads', 'today');
+	ctx.happened(`lead:${lead.id}`, 'leads.enter', { name: i.name }, 'leads', 'today');
 	return { id: lead.id };
 });
 
@@ -36,7 +36,7 @@ export const declineLead = serve(contract.declineLead, (ctx, i) => {
 	const lead = ctx.get(leads, i.leadId, 'This request');
 	if (lead.jobId) throw new Refusal('A job was opened from this request already.');
 	ctx.update(leads, lead.id, { state: i.back ? 'new' : 'not for us' });
-	ctx.happened(`lead:${lead.id}`, i.back ? 'Put back into the inbox' : 'Not for us', 'leads', 'today');
+	ctx.happened(`lead:${lead.id}`, 'leads.not-for-us', { back: Boolean(i.back) }, 'leads', 'today');
 });
 
 export const firstStage = (ctx: Context, meaning: (typeof stages.$inferSelect)['meaning']) => {
@@ -107,7 +107,7 @@ export const openJobFromLead = serve(contract.openJobFromLead, (ctx, i) => {
 		askedAt: lead.receivedAt
 	});
 	ctx.update(leads, lead.id, { state: 'handled', jobId: job.id });
-	ctx.happened(`job:${job.id}`, `Opened from a request by ${lead.name}`, 'leads', 'track', 'today');
+	ctx.happened(`job:${job.id}`, 'leads.open-job', { lead: lead.name }, 'leads', 'track', 'today');
 	return { jobId: job.id };
 });
 
@@ -136,7 +136,7 @@ export const openJob = serve(contract.openJob, (ctx, i) => {
 		personId: i.personId ?? (ctx.actor.type === 'person' ? ctx.actor.id : null),
 		branchId: i.branchId ?? null
 	});
-	ctx.happened(`job:${job.id}`, `Job ${i.name} opened`, 'track', 'today');
+	ctx.happened(`job:${job.id}`, 'jobs.open', { name: i.name }, 'track', 'today');
 	return { jobId: job.id };
 });
 
@@ -178,7 +178,7 @@ export const changeJob = serve(contract.changeJob, (ctx, { jobId, version, decis
 		},
 		version
 	);
-	ctx.happened(`job:${job.id}`, 'Job changed', 'track', 'today');
+	ctx.happened(`job:${job.id}`, 'jobs.change', {}, 'track', 'today');
 });
 
 /** What cannot be read is said beside its field. */
@@ -221,14 +221,14 @@ export const moveJob = serve(contract.moveJob, (ctx, i) => {
 		},
 		i.version
 	);
-	ctx.happened(`job:${job.id}`, `${from.name} → ${stage.name}${i.reason ? `: ${i.reason}` : ''}`, 'track', 'today', 'plan');
+	ctx.happened(`job:${job.id}`, 'jobs.move', { from: from.name, stage: stage.name, reason: i.reason }, 'track', 'today', 'plan');
 });
 
 export const saveCustomer = serve(contract.saveCustomer, (ctx, { customerId, version, ...fields }) => {
 	const row = customerId
 		? ctx.update(customers, customerId, fields, version)
 		: ctx.insert(customers, { id: newId(), ...fields, createdAt: ctx.now });
-	ctx.happened(`customer:${row.id}`, customerId ? 'Customer changed' : `Customer ${row.name} added`, 'customers');
+	ctx.happened(`customer:${row.id}`, 'customers.save', { customerId, name: row.name }, 'customers');
 	return { id: row.id };
 });
 
@@ -242,6 +242,6 @@ export const startEstimate = serve(contract.startEstimate, (ctx, i) => {
 	if (has) return { estimateId: has.id };
 	const estimate = ctx.insert(estimates, { id: newId(), jobId: job.id, title: job.name, intro: '' });
 	ctx.update(jobs, job.id, { touchedAt: ctx.now });
-	ctx.happened(`job:${job.id}`, 'Estimate begun', 'track');
+	ctx.happened(`job:${job.id}`, 'estimates.start', {}, 'track');
 	return { estimateId: estimate.id };
 });

@@ -23,14 +23,14 @@ export const saveContact = serve(contract.saveContact, (ctx, { contactId, custom
 	const row = known
 		? ctx.update(contacts, known.id, fields, version)
 		: ctx.insert(contacts, { id: newId(), customerId, ...fields, position: last + 1 });
-	ctx.happened(`customer:${customer.id}`, `${known ? 'Contact changed' : 'Contact added'}: ${row.name}`, 'customers');
+	ctx.happened(`customer:${customer.id}`, 'customers.save-contact', { known: Boolean(known), name: row.name }, 'customers');
 	return { contactId: row.id };
 });
 
 export const removeContact = serve(contract.removeContact, (ctx, i) => {
 	const contact = ctx.get(contacts, i.contactId, 'This contact');
 	ctx.remove(contacts, contact.id);
-	ctx.happened(`customer:${contact.customerId}`, `Contact taken off: ${contact.name}`, 'customers');
+	ctx.happened(`customer:${contact.customerId}`, 'customers.remove-contact', { contact: contact.name }, 'customers');
 });
 
 export const saveSite = serve(contract.saveSite, (ctx, { siteId, customerId, version, ...fields }) => {
@@ -39,7 +39,7 @@ export const saveSite = serve(contract.saveSite, (ctx, { siteId, customerId, ver
 	const known = siteId ? ctx.get(sites, siteId, 'This site') : null;
 	if (known && known.customerId !== customerId) throw new Refusal('This site belongs to another customer.');
 	const row = known ? ctx.update(sites, known.id, fields, version) : ctx.insert(sites, { id: newId(), customerId, ...fields });
-	ctx.happened(`customer:${customer.id}`, `${known ? 'Site changed' : 'Site added'}: ${row.address}`, 'customers');
+	ctx.happened(`customer:${customer.id}`, 'customers.save-site', { known: Boolean(known), address: row.address }, 'customers');
 	return { siteId: row.id };
 });
 

@@ -1,3 +1,4 @@
+import { textOf } from '../../core/events';
 import * as contract from '../../contract/sales/customer-files';
 import { and, asc, eq } from 'drizzle-orm';
 import {
@@ -90,7 +91,7 @@ export const importCustomers = serve(contract.importCustomers, (ctx, i) => {
 			ctx.insert(contacts, { id: newId(), customerId: customer.id, ...p, position: has.length + n });
 		});
 	}
-	ctx.happened('customers', `Customers taken from a file: ${added} new, ${filled} filled in`, 'customers', 'track');
+	ctx.happened('customers', 'customers.import', { added, filled }, 'customers', 'track');
 	return { added, filled };
 });
 
@@ -104,7 +105,10 @@ const lastImport = (app: { db: App['db']['orm'] }) => {
 		.at(-1);
 	return entry && !entry.undone ? entry : null;
 };
-export const importToUndo = (app: App): string | null => lastImport({ db: app.db.orm })?.text ?? null;
+export function importToUndo(app: App): string | null {
+	const last = lastImport({ db: app.db.orm });
+	return last ? textOf(last) : null;
+}
 
 export const undoImport = serve(contract.undoImport, (ctx) => {
 	const entry = lastImport(ctx);
@@ -128,6 +132,6 @@ export const undoImport = serve(contract.undoImport, (ctx) => {
 		gone += 1;
 	}
 	ctx.db.update(history).set({ undone: true }).where(eq(history.id, entry.id)).run();
-	ctx.happened('customers', `Taken back: ${entry.text}; ${stay} stay because they have jobs or sites`, 'customers', 'track');
+	ctx.happened('customers', 'customers.undo-import', { said: textOf(entry), stay }, 'customers', 'track');
 	return { gone, stay };
 });

@@ -20,7 +20,7 @@ export const answerLead = serve(contract.answerLead, (ctx, i) => {
 	});
 	if (i.handled && lead.state === 'new') ctx.update(leads, lead.id, { state: 'handled' });
 	if (i.keep) ctx.update(company, 'company', { settings: { ...own.settings, leadLetter: { subject: i.subject, text: i.text } } });
-	ctx.happened(`lead:${lead.id}`, `Answered by mail${i.handled ? ', handled' : ''}`, 'leads', 'today');
+	ctx.happened(`lead:${lead.id}`, 'leads.answer', { handled: i.handled }, 'leads', 'today');
 });
 
 export const importLeads = serve(contract.importLeads, (ctx, i) => {
@@ -34,6 +34,6 @@ export const importLeads = serve(contract.importLeads, (ctx, i) => {
 		if (same) known += 1;
 		else ctx.insert(leads, { id: newId(), receivedAt: ctx.now, via: 'file', ...r });
 	}
-	ctx.happened('leads', `${i.rows.length - known} requests taken from a file`, 'leads', 'today');
+	ctx.happened('leads', 'leads.import', { rows: i.rows.length - known }, 'leads', 'today');
 	return { taken: i.rows.length - known, known };
 });

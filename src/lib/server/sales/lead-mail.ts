@@ -16,7 +16,7 @@ export const receiveMail = serve(contract.receiveMail, (ctx, i) => {
 	const known = i.messageId ? ctx.db.select({ id: leads.id }).from(leads).where(eq(leads.messageId, i.messageId)).get() : undefined;
 	if (known) return { id: known.id, taken: false };
 	const lead = ctx.insert(leads, { id: newId(), receivedAt: ctx.now, via: 'mail', ...i });
-	ctx.happened(`lead:${lead.id}`, `Request from ${i.name} by mail`, 'leads', 'today');
+	ctx.happened(`lead:${lead.id}`, 'leads.receive-mail', { name: i.name }, 'leads', 'today');
 	return { id: lead.id, taken: true };
 });
 

@@ -1,3 +1,4 @@
+import { textOf } from '../../core/events';
 import * as contract from '../../contract/sales/merge';
 import { and, eq, getTableName, isNull } from 'drizzle-orm';
 import { likely } from '../../core/formats';
@@ -34,7 +35,7 @@ export const mergeCustomers = serve(contract.mergeCustomers, (ctx, i) => {
 		own: { ...gone.own, ...keep.own }
 	});
 	ctx.remove(customers, gone.id);
-	ctx.happened(`customer:${keep.id}`, `${gone.name} merged into ${keep.name}: ${moved} records moved`, 'customers', 'track');
+	ctx.happened(`customer:${keep.id}`, 'customers.merge', { gone: gone.name, keep: keep.name, moved }, 'customers', 'track');
 	return { moved };
 });
 
@@ -84,7 +85,7 @@ export const undoMerge = serve(contract.undoMerge, (ctx, i) => {
 	);
 	ctx.update(customers, now.id, back);
 	ctx.db.update(history).set({ undone: true }).where(eq(history.id, entry.id)).run();
-	ctx.happened(`customer:${i.customerId}`, `Taken back: ${entry.text}`, 'customers', 'track');
+	ctx.happened(`customer:${i.customerId}`, 'customers.undo-merge', { said: textOf(entry) }, 'customers', 'track');
 	return { customerId: gone.id };
 });
 
@@ -105,4 +106,7 @@ export function twinsOf(app: App, customer: typeof customers.$inferSelect) {
 		.slice(0, 3)
 		.map((d) => ({ ...d, name: others.get(d.id)?.name ?? '', address: others.get(d.id)?.address ?? '', moves: mergePreview(app, d.id) }));
 }
-export const mergeToUndo = (app: App, customerId: string): string | null => lastMerge({ db: app.db.orm }, customerId)?.text ?? null;
+export function mergeToUndo(app: App, customerId: string): string | null {
+	const last = lastMerge({ db: app.db.orm }, customerId);
+	return last ? textOf(last) : null;
+}

@@ -15,7 +15,7 @@ export const defineOwnFields = serve(contract.defineOwnFields, (ctx, i) => {
 	checkOwnFields(fields);
 	if (new Set(fields.map((f) => f.id)).size < fields.length) throw new Refusal('Two fields have the same id.');
 	ctx.update(company, 'company', { settings: { ...now.settings, ownFields: fields } }, i.version);
-	ctx.happened('company', `Own fields: ${fields.map((f) => `${f.of} ${f.label}`).join(', ') || 'none'}`, 'customers', 'track');
+	ctx.happened('company', 'company.own-fields', { names: fields.map((f) => `${f.of} ${f.label}`) }, 'customers', 'track');
 });
 
 export const ownFieldsOf = (ctx: Pick<Context, 'db'>): readonly OwnField[] => settingsOf(ctx.db).ownFields;
@@ -25,7 +25,7 @@ export const setCustomerOwn = serve(contract.setCustomerOwn, (ctx, i) => {
 	const row = ctx.get(table, i.id, i.of === 'customer' ? 'This customer' : 'This site');
 	ctx.update(table, row.id, { own: readOwnValues(ownFieldsOf(ctx), i.of, row.own, i.values) } as never);
 	const customerId = i.of === 'customer' ? row.id : ctx.get(sites, row.id, 'This site').customerId;
-	ctx.happened(`customer:${customerId}`, `Own fields of the ${i.of} changed`, 'customers');
+	ctx.happened(`customer:${customerId}`, 'customers.set-own', { of: i.of }, 'customers');
 });
 
 export const setJobOwn = serve(contract.setJobOwn, (ctx, i) => {
@@ -33,7 +33,7 @@ export const setJobOwn = serve(contract.setJobOwn, (ctx, i) => {
 	const row = ctx.get(table, i.id, i.of === 'job' ? 'This job' : 'This quote');
 	ctx.update(table, row.id, { own: readOwnValues(ownFieldsOf(ctx), i.of, row.own, i.values) } as never);
 	const jobId = i.of === 'job' ? row.id : ctx.get(quotes, row.id, 'This quote').jobId;
-	ctx.happened(`job:${jobId}`, `Own fields of the ${i.of} changed`, 'track');
+	ctx.happened(`job:${jobId}`, 'jobs.set-own', { of: i.of }, 'track');
 });
 
 /** Says what a field is called when somebody exports or writes to somebody. */

@@ -17,12 +17,12 @@ export const saveRateGroup = serve(contract.saveRateGroup, (ctx, i) => {
 	}
 	const row = { name: i.name, percents, onFixed: i.onFixed, ...(i.setAside === undefined ? {} : { setAside: i.setAside }) };
 	const id = i.groupId ? ctx.update(rateGroups, i.groupId, row, i.version).id : ctx.insert(rateGroups, { id: newId(), ...row }).id;
-	ctx.happened(`rate-group:${id}`, `Rate group ${i.name} saved`, 'rates');
+	ctx.happened(`rate-group:${id}`, 'rate-groups.save', { name: i.name }, 'rates');
 	return { id };
 });
 
 export const setRateGroup = serve(contract.setRateGroup, (ctx, i) => {
 	const group = i.groupId ? ctx.get(rateGroups, i.groupId, 'This rate group') : null;
 	ctx.update(customers, i.customerId, { rateGroupId: i.groupId }, i.version);
-	ctx.happened(`customer:${i.customerId}`, group ? `Rate group ${group.name}` : 'No rate group', 'customers');
+	ctx.happened(`customer:${i.customerId}`, 'customers.set-rate-group', { group: group?.name ?? null }, 'customers');
 });

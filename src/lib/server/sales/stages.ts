@@ -15,7 +15,7 @@ export const nameLists = serve(contract.nameLists, (ctx, i) => {
 		reasons: readList(i.reasons, 'reasons')
 	};
 	ctx.update(company, 'company', { settings: { ...now.settings, salesLists } });
-	ctx.happened('company', 'Kinds of work, sources or reasons changed', 'track');
+	ctx.happened('company', 'company.sales-lists', {}, 'track');
 });
 
 /** Meanings a track must have at least once, because the program moves jobs there by itself. */
@@ -46,7 +46,7 @@ export const saveStages = serve(contract.saveStages, (ctx, i) => {
 			ctx.update(jobs, job.id, { stageId: heir });
 		ctx.remove(stages, gone.id);
 	}
-	ctx.happened('company', `Stages of the ${i.track} track: ${i.stages.map((s) => s.name).join(', ')}`, 'track', 'today', 'plan');
+	ctx.happened('company', 'company.save-stages', { track: i.track, names: i.stages.map((s) => s.name) }, 'track', 'today', 'plan');
 });
 
 /** The stages of both tracks in their order, with how many jobs stand in each. */

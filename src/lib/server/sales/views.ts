@@ -26,7 +26,7 @@ export const saveView = serve(contract.saveView, (ctx, i, actor) => {
 	const row = same
 		? ctx.update(savedViews, same.id, { query: i.query })
 		: ctx.insert(savedViews, { id: newId(), page: i.page, name: i.name.trim(), query: i.query, personId });
-	ctx.happened(`views:${i.page}`, `View “${row.name}” kept`, `views:${i.page}`);
+	ctx.happened(`views:${i.page}`, 'views.save', { name: row.name }, `views:${i.page}`);
 	return { viewId: row.id };
 });
 
@@ -35,7 +35,7 @@ export const removeView = serve(contract.removeView, (ctx, i, actor) => {
 	const own = actor.type === 'person' && (view.personId === actor.id || (view.personId === null && may(actor.role, 'jobs.change')));
 	if (!own) throw new Refusal('This view belongs to somebody else.');
 	ctx.remove(savedViews, view.id);
-	ctx.happened(`views:${view.page}`, `View “${view.name}” taken away`, `views:${view.page}`);
+	ctx.happened(`views:${view.page}`, 'views.remove', { name: view.name }, `views:${view.page}`);
 });
 
 /** The views of a page that a person sees: everybody's, then their own. */

@@ -31,7 +31,7 @@ export const addPhoto = serve(contract.addPhoto, (ctx, i) => {
 		at: ctx.now,
 		byName: ctx.who.name
 	});
-	ctx.happened(`job:${job.id}`, 'Picture of the site added', `photos:${job.id}`);
+	ctx.happened(`job:${job.id}`, 'photos.add', {}, `photos:${job.id}`);
 	return { photoId: p.id };
 });
 
@@ -45,7 +45,7 @@ export const changePhoto = serve(contract.changePhoto, (ctx, { photoId, version,
 	}
 	if (scale !== undefined) patch.scale = scale === null ? null : { ...scale, length: lengthOf(ctx, scale.length) };
 	const after = ctx.update(jobPhotos, photo.id, patch, version);
-	ctx.happened(`job:${photo.jobId}`, 'Picture of the site marked', `photos:${photo.jobId}`);
+	ctx.happened(`job:${photo.jobId}`, 'photos.change', {}, `photos:${photo.jobId}`);
 	return { version: after.version };
 });
 
@@ -71,7 +71,7 @@ function checkPin(ctx: Context, jobId: string, lineId: string): void {
 export const removePhoto = serve(contract.removePhoto, (ctx, i) => {
 	const photo = ctx.get(jobPhotos, i.photoId, 'This picture');
 	ctx.remove(jobPhotos, photo.id);
-	ctx.happened(`job:${photo.jobId}`, 'Picture of the site taken off', `photos:${photo.jobId}`);
+	ctx.happened(`job:${photo.jobId}`, 'photos.remove', {}, `photos:${photo.jobId}`);
 });
 
 /** The pictures that go out with a quote, frozen: without inside marks, pins with the words of their lines. */

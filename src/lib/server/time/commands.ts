@@ -4,7 +4,7 @@ import { and, asc, desc, eq, isNull } from 'drizzle-orm';
 import { chargeOf } from '../../core/billing';
 import { cents, lineAmount, parseCents, parseQuantity, percent, quantity, unitPrice } from '../../core/money';
 import { Refusal } from '../../core/refusal';
-import { instantOf, longDay } from '../../core/time';
+import { instantOf } from '../../core/time';
 import { serve, type Context } from '../commands';
 import { company, costEntries, fieldNotes, files, items, jobs, laborSheets, people, timeEntries } from '../db/schema';
 import { newId } from '../ids';
@@ -54,7 +54,7 @@ export const clockOn = serve(contract.clockOn, (ctx, i) => {
 		loadedCost: sheet.loadedCost,
 		price: sheet.price
 	});
-	ctx.happened(`job:${job.id}`, `${ctx.who.name} clocked on`, 'field', 'today', 'plan');
+	ctx.happened(`job:${job.id}`, 'time.clock-on', { who: ctx.who.name }, 'field', 'today', 'plan');
 	return { entryId: entry.id };
 });
 
@@ -75,7 +75,7 @@ export const clockOff = serve(contract.clockOff, (ctx, i) => {
 		breakMinutes: i.breakMinutes
 	});
 	settleEntry(ctx, entry);
-	ctx.happened(`job:${entry.jobId}`, `${ctx.who.name} clocked off`, 'field', 'today', 'costs');
+	ctx.happened(`job:${entry.jobId}`, 'time.clock-off', { who: ctx.who.name }, 'field', 'today', 'costs');
 	return { entryId: entry.id };
 });
 
@@ -108,7 +108,7 @@ export const addTime = serve(contract.addTime, (ctx, i, actor) => {
 		price: sheet.price
 	});
 	settleEntry(ctx, entry);
-	ctx.happened(`job:${job.id}`, `${i.from}–${i.to} on ${longDay(i.day)} added`, 'field', 'costs');
+	ctx.happened(`job:${job.id}`, 'time.add', { from: i.from, to: i.to, day: i.day }, 'field', 'costs');
 	return { entryId: entry.id };
 });
 
@@ -137,7 +137,7 @@ export const useMaterial = serve(contract.useMaterial, (ctx, i) => {
 		state: job.contractNet ? 'absorbed' : 'to bill'
 	});
 	beginWork(ctx, job.id);
-	ctx.happened(`job:${job.id}`, `${item.name} used`, 'field', 'costs');
+	ctx.happened(`job:${job.id}`, 'costs.use-material', { name: item.name }, 'field', 'costs');
 	return { costId: entry.id };
 });
 
@@ -159,21 +159,21 @@ export const addCost = serve(contract.addCost, (ctx, i) => {
 		charge: chargeOf({ kind: 'other', cost, markup: percent(own.settings.materialMarkup) }),
 		state: job.contractNet ? 'absorbed' : 'to bill'
 	});
-	ctx.happened(`job:${job.id}`, `${i.name}: cost added`, 'costs', 'today');
+	ctx.happened(`job:${job.id}`, 'costs.add', { name: i.name }, 'costs', 'today');
 });
 
 export const markCost = serve(contract.markCost, (ctx, i) => {
 	const cost = ctx.get(costEntries, i.costId, 'This cost');
 	if (cost.state === 'billed') throw new Refusal('This cost is billed already.');
 	ctx.update(costEntries, cost.id, { state: i.state }, i.version);
-	ctx.happened(`job:${cost.jobId}`, `${cost.name}: ${i.state}`, 'costs', 'today');
+	ctx.happened(`job:${cost.jobId}`, 'costs.mark', { cost: cost.name, state: i.state }, 'costs', 'today');
 });
 
 export const addNote = serve(contract.addNote, (ctx, i) => {
 	const job = ctx.get(jobs, i.jobId, 'This job');
 	if (i.text.trim() === '' && !i.fileId) throw new Refusal('Write something or take a picture.', 'text');
 	ctx.insert(fieldNotes, { id: newId(), jobId: job.id, personId: self(ctx), at: ctx.now, text: i.text.trim(), fileId: i.fileId });
-	ctx.happened(`job:${job.id}`, i.fileId ? 'Picture added' : 'Note added', 'field');
+	ctx.happened(`job:${job.id}`, 'field.note', { fileId: i.fileId }, 'field');
 });
 
 export const keepPicture = serve(contract.keepPicture, (ctx, i) => {

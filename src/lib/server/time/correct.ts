@@ -1,7 +1,8 @@
+import { span, type Span } from '../../core/events';
 import * as contract from '../../contract/time/correct';
 import { eq } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
-import { instantOf, longDay, wallTime } from '../../core/time';
+import { instantOf, wallTime } from '../../core/time';
 import { serve, type Context } from '../commands';
 import { costEntries, timeEntries } from '../db/schema';
 import { figuresOf, overlapsOf } from './settle-entry';
@@ -25,9 +26,10 @@ function unmark(ctx: Context, before: readonly Entry[]): void {
 	}
 }
 
-const said = (e: Entry): string => {
-	const [from, to] = [wallTime(e.startedAt, e.zone), wallTime(e.endedAt ?? e.startedAt, e.zone)];
-	return `${longDay(from.day)}, ${from.time}–${to.time}`;
+/** When it was, as the clock on the wall said. */
+const spanOf = (e: Entry): Span => {
+	const from = wallTime(e.startedAt, e.zone);
+	return { day: from.day, from: from.time, to: e.endedAt === null ? null : wallTime(e.endedAt, e.zone).time };
 };
 
 export const correctTime = serve(contract.correctTime, (ctx, i) => {
@@ -37,12 +39,19 @@ export const correctTime = serve(contract.correctTime, (ctx, i) => {
 	if (endedAt <= startedAt) throw new Refusal('The end must be after the start.', 'to');
 	if (endedAt > ctx.now) throw new Refusal('Time cannot be booked ahead.', 'to');
 	const hit = overlapsOf(ctx, { ...entry, startedAt, endedAt })[0];
-	if (hit) throw new Refusal(`This still overlaps ${said(hit)}. Put that one right first, or choose another time.`, 'from');
+	if (hit) throw new Refusal(`This still overlaps ${span(spanOf(hit))}. Put that one right first, or choose another time.`, 'from');
 	const before = overlapsOf(ctx, entry);
 	const after = ctx.update(timeEntries, entry.id, { startedAt, endedAt, breakMinutes: i.breakMinutes, conflict: false }, i.version);
 	if (cost) ctx.update(costEntries, cost.id, figuresOf(ctx, after));
 	unmark(ctx, before);
-	ctx.happened(`job:${entry.jobId ?? ''}`, `Time of ${said(entry)} corrected to ${said(after)}: ${i.reason}`, 'field', 'costs', 'today');
+	ctx.happened(
+		`job:${entry.jobId ?? ''}`,
+		'time.correct',
+		{ before: spanOf(entry), after: spanOf(after), reason: i.reason },
+		'field',
+		'costs',
+		'today'
+	);
 });
 
 export const removeTime = serve(contract.removeTime, (ctx, i) => {
@@ -51,5 +60,5 @@ export const removeTime = serve(contract.removeTime, (ctx, i) => {
 	if (cost) ctx.remove(costEntries, cost.id);
 	ctx.remove(timeEntries, entry.id);
 	unmark(ctx, before);
-	ctx.happened(`job:${entry.jobId ?? ''}`, `Time of ${said(entry)} taken off: ${i.reason}`, 'field', 'costs', 'today');
+	ctx.happened(`job:${entry.jobId ?? ''}`, 'time.remove', { before: spanOf(entry), reason: i.reason }, 'field', 'costs', 'today');
 });

@@ -68,7 +68,7 @@ export const resendMail = serve(contract.resendMail, (ctx, i) => {
 	const row = ctx.get(outbox, i.mailId, 'This mail');
 	if (row.linkId && !isOffered(ctx.db, row.linkId)) throw new Refusal('This quote is not offered any more: its letter stays here.');
 	ctx.update(outbox, row.id, { state: 'queued', attempts: 0, dueAt: ctx.now });
-	ctx.happened(`mail:${row.id}`, `Sent again: ${row.subject}`, 'outbox');
+	ctx.happened(`mail:${row.id}`, 'outbox.resend', { subject: row.subject }, 'outbox');
 });
 
 async function safely(what: string, work: () => unknown): Promise<void> {

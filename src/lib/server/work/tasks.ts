@@ -11,7 +11,7 @@ export const saveTemplates = serve(contract.saveTemplates, (ctx, i) => {
 	ctx.update(company, 'company', { settings: ctx.get(company, 'company', 'The company').settings }, i.version);
 	for (const t of ctx.db.select({ id: taskTemplates.id }).from(taskTemplates).all()) ctx.remove(taskTemplates, t.id);
 	i.templates.forEach((t, position) => ctx.insert(taskTemplates, { id: newId(), ...t, text: t.text.trim(), position }));
-	ctx.happened('company', `Tasks that jobs begin with: ${i.templates.length}`);
+	ctx.happened('company', 'work.task-templates', { templates: i.templates.length });
 });
 
 export const templatesOf = (app: App) =>
@@ -50,21 +50,21 @@ export const addTask = serve(contract.addTask, (ctx, i) => {
 		text: i.text.trim(),
 		position: last + 1
 	});
-	ctx.happened(`job:${job.id}`, `Task added: ${task.text}`);
+	ctx.happened(`job:${job.id}`, 'work.add-task', { task: task.text });
 	return { taskId: task.id };
 });
 
 export const removeTask = serve(contract.removeTask, (ctx, i) => {
 	const task = ctx.get(tasks, i.taskId, 'This task');
 	ctx.remove(tasks, task.id);
-	ctx.happened(`job:${task.jobId}`, `Task taken off: ${task.text}`);
+	ctx.happened(`job:${task.jobId}`, 'work.remove-task', { task: task.text });
 });
 
 export const tickTask = serve(contract.tickTask, (ctx, i) => {
 	const task = ctx.get(tasks, i.taskId, 'This task');
 	if ((task.doneAt !== null) === i.done) return;
 	ctx.update(tasks, task.id, i.done ? { doneAt: ctx.now, doneBy: ctx.who.name } : { doneAt: null, doneBy: '' });
-	ctx.happened(`job:${task.jobId}`, `${i.done ? 'Done' : 'Open again'}: ${task.text}`, 'field');
+	ctx.happened(`job:${task.jobId}`, 'work.tick-task', { done: i.done, task: task.text }, 'field');
 });
 
 export const tasksOf = (app: App, jobId: string) =>

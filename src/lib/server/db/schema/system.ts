@@ -18,6 +18,10 @@ export const history = sqliteTable(
 		byName: words('by_name'),
 		command: text('command').notNull(),
 		subject: text('subject').notNull(),
+		/** What happened, by its code in the catalog of events; '' where an earlier release kept its words. */
+		code: words('code'),
+		params: text('params', { mode: 'json' }).$type<object>().notNull().default({}),
+		/** The words themselves, of before there were codes; '' since. */
 		text: text('text').notNull(),
 		/** The area it belongs to, which says who may read it: an invoice that an acceptance made is the invoices’. */
 		area: words('area'),

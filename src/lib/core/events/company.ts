@@ -1,0 +1,36 @@
+import { longDay } from '../time';
+
+/** What happens to the company itself, its people, views and letters: each event's words, made of its parameters when it is read. */
+export const COMPANY = {
+	'company.billing-plans': () => 'Billing plans changed',
+	'company.target-margin': (p: { target: number }) => `Prices are held against a margin of ${p.target} %`,
+	'company.set-up': (p: { name: string }) => `${p.name} was set up`,
+	'company.change': () => 'Company settings changed',
+	'company.name-measures': (p: { names: string[] }) => `Own measures: ${p.names.join(', ') || 'none'}`,
+	'company.letters': (p: { names: string[] }) => `Letters of quotes: ${p.names.join(', ') || 'none'}`,
+	'company.save-look': () => 'The look of documents changed',
+	'company.text-blocks': (p: { names: string[] }) => `Texts of documents: ${p.names.join(', ') || 'none'}`,
+	'company.public-page': (p: { on: boolean }) => `The public page is ${p.on ? 'on' : 'off'}`,
+	'company.set-sign-off': () => 'Rules of sign-off changed',
+	'company.reminders': (p: { on: boolean }) => (p.on ? 'Reminders of quotes set' : 'Reminders of quotes switched off'),
+	'company.own-fields': (p: { names: string[] }) => `Own fields: ${p.names.join(', ') || 'none'}`,
+	'company.sales-lists': () => 'Kinds of work, sources or reasons changed',
+	'company.save-stages': (p: { track: string; names: string[] }) => `Stages of the ${p.track} track: ${p.names.join(', ')}`,
+	'people.invite': (p: { person: string; role: string }) => `${p.person} invited as ${p.role}`,
+	'people.invite-again': (p: { person: string }) => `A way to choose a password sent to ${p.person}`,
+	'people.change': (p: { name: string; active: boolean; role: string }) => `${p.name} is ${p.active ? p.role : 'not active any more'}`,
+	'people.end-sessions': (p: { name: string }) => `${p.name} signed out everywhere`,
+	'people.request-reset': () => 'New password asked for',
+	'people.choose-password': (p: { person: string }) => `${p.person} chose a password`,
+	'people.change-own-password': () => 'Password changed',
+	'people.add': (p: { name: string; role: string }) => `${p.name} joined as ${p.role}`,
+	'views.save': (p: { name: string }) => `View “${p.name}” kept`,
+	'views.remove': (p: { name: string }) => `View “${p.name}” taken away`,
+	'outbox.resend': (p: { subject: string }) => `Sent again: ${p.subject}`,
+	'time-off.add': (p: { name: string; from: string; to: string }) => `${p.name} is off from ${longDay(p.from)} to ${longDay(p.to)}`,
+	'time-off.remove': (p: { from: string; to: string }) => `Time off from ${longDay(p.from)} to ${longDay(p.to)} was taken back`,
+	'work.task-templates': (p: { templates: number }) => `Tasks that jobs begin with: ${p.templates}`,
+	'work.add-task': (p: { task: string }) => `Task added: ${p.task}`,
+	'work.remove-task': (p: { task: string }) => `Task taken off: ${p.task}`,
+	'work.tick-task': (p: { done: boolean; task: string }) => `${p.done ? 'Done' : 'Open again'}: ${p.task}`
+};
