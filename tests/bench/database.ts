@@ -5,7 +5,7 @@ import { randomUUID } from 'node:crypto';
 import { openApp, type App } from '../../src/lib/server/app';
 import { searchItems } from '../../src/lib/server/catalog/queries';
 import { readSpreadsheet, writeSpreadsheet } from '../../src/lib/server/catalog/read-sheet';
-import { ftsQuery } from '../../src/lib/server/search/fts';
+import { ftsQuery } from '../../src/lib/server/db/fts';
 import { readSettings } from '../../src/lib/server/settings';
 import { setUp } from '../../src/demo/set-up';
 import { DemoClock, Yard } from '../../src/demo/yard';

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import Database from 'better-sqlite3';
 import { buildDemo } from '../../src/demo/build';
-import { linkUrl } from '../../src/lib/server/quotes/links';
+import { linkUrl } from '../../src/lib/server/links';
 import { readSettings } from '../../src/lib/server/settings';
 import { launch, PHONE, signIn, visitor } from '../browser/chrome';
 import { serve } from '../../scripts/lib.mjs';

@@ -6,7 +6,7 @@ import { DemoClock, Yard } from '../../src/demo/yard';
 import { filterCards, NO_FILTER, type Card } from '../../src/lib/core/sales';
 import { instantOf } from '../../src/lib/core/time';
 import { openApp } from '../../src/lib/server/app';
-import { quoteDocument } from '../../src/lib/server/documents/queries';
+import { quoteDocument } from '../../src/lib/server/screens/documents';
 import { readSettings } from '../../src/lib/server/settings';
 import { readPdf } from '../server/pdf-reader';
 import { median, note, time } from './measure';

@@ -6,7 +6,7 @@ import type { App } from '$lib/server/app';
 import { changesOf } from '$lib/server/estimates/changes';
 import { lackingFor } from '$lib/server/estimates/lacking';
 import { loadEstimate } from '$lib/server/estimates/load';
-import { insideDocument } from '$lib/server/documents/inside';
+import { insideDocument } from '$lib/server/estimates/inside-pdf';
 import { presence } from '$lib/server/live/presence';
 import { reviewOf, waitingSignOffs } from '$lib/server/estimates/reviews';
 import { earlierEstimates, earlierLines, leftOutOf, templateList } from '$lib/server/estimates/templates';

@@ -6,7 +6,7 @@ import { decodeText, guessMapping, readCsv, readPriceList, writeCsv } from '$lib
 import { mulDiv } from '$lib/core/money';
 import type { App } from '$lib/server/app';
 import { previewItems } from '$lib/server/catalog/bulk';
-import { effectsOn } from '$lib/server/catalog/effects';
+import { effectsOn } from '$lib/server/estimates/price-effects';
 import { catalogPage, exportItems, itemDetail, searchItems, supplierMapping } from '$lib/server/catalog/queries';
 import { isSpreadsheet, readSpreadsheet, writeSpreadsheet } from '$lib/server/catalog/read-sheet';
 import { loadEstimate } from '$lib/server/estimates/load';

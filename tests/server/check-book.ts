@@ -1,6 +1,6 @@
 import { checkPrices } from '$lib/core/pricing';
 import type { App } from '$lib/server/app';
-import { asChecked, bookOf } from '$lib/server/catalog/book';
+import { asChecked, bookOf } from '$lib/server/estimates/price-book';
 import { targetOf } from '$lib/server/catalog/price-check';
 
 /** The whole book against today's costs, rates and overhead, reckoned here: what the page's worker must say too. */

@@ -2,7 +2,7 @@ import { PDFDocument } from 'pdf-lib';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { formatCents } from '$lib/core/money';
 import type { App } from '$lib/server/app';
-import { quoteDocument } from '$lib/server/documents/queries';
+import { quoteDocument } from '$lib/server/screens/documents';
 import { checkAcceptance, revisionHash } from '$lib/server/quotes/acceptance';
 import { customerQuote } from '$lib/server/quotes/queries';
 import type { Yard } from '../../src/demo/yard';

@@ -1,13 +1,13 @@
 import sharp from 'sharp';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { App } from '$lib/server/app';
-import { quoteDocument } from '$lib/server/documents/queries';
+import { quoteDocument } from '$lib/server/screens/documents';
 import { bench } from '$lib/server/estimates/queries';
 import { attachedTo } from '$lib/server/files/attachments';
 import { readPicture } from '$lib/server/files/pictures';
 import { lettersOf, sampleWords } from '$lib/server/quotes/letters';
 import { customerQuote, quotedPictures, quotedSheets } from '$lib/server/quotes/queries';
-import { companyOf } from '$lib/server/jobs/queries';
+import { companyOf } from '$lib/server/company/settings';
 import type { Yard } from '../../src/demo/yard';
 import { readPdf } from './pdf-reader';
 import { freshYard, refused, value } from './yard';

@@ -3,7 +3,7 @@ import { formatCents } from '$lib/core/money';
 import type { App } from '$lib/server/app';
 import { customerInvoice } from '$lib/server/billing/customer-invoice';
 import { letters } from '$lib/server/company/queries';
-import { invoiceDocument, quoteDocument } from '$lib/server/documents/queries';
+import { invoiceDocument, quoteDocument } from '$lib/server/screens/documents';
 import { customerQuote } from '$lib/server/quotes/queries';
 import type { Yard } from '../../src/demo/yard';
 import { readPdf } from './pdf-reader';
@@ -143,7 +143,7 @@ describe('a customer’s link', () => {
 		expect(textFor('bookkeeper')).not.toContain('/q/');
 	});
 	it('can be ended, and renewed: the old one opens nothing, letters carry the new one', async () => {
-		const { linkActor, linkUrl, linkFor } = await import('$lib/server/quotes/links');
+		const { linkActor, linkUrl, linkFor } = await import('$lib/server/links');
 		const q = issued({ layout: 'detailed', detail: 'scopes', amounts: 'scopes', dataSheets: false });
 		const tokenOf = (url: string | null) => url?.split('/q/')[1] ?? '';
 		const first = tokenOf(linkUrl(app, q.linkId));

@@ -5,7 +5,7 @@ import { letters } from '$lib/server/company/queries';
 import { live } from '$lib/server/live';
 import { checkNewPassword, hashPassword } from '$lib/server/people/passwords';
 import { isOwnPassword, sessionOf, signIn } from '$lib/server/people/sessions';
-import { linkActor } from '$lib/server/quotes/links';
+import { linkActor } from '$lib/server/links';
 import type { DemoClock, Yard } from '../../src/demo/yard';
 import { count, freshYard, refused, value } from './yard';
 

@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { App } from '$lib/server/app';
 import { endSession, sessionOf, sessionsOf, signIn } from '$lib/server/people/sessions';
-import { findAnything } from '$lib/server/search/queries';
+import { findAnything } from '$lib/server/screens/search';
 import type { Yard } from '../../src/demo/yard';
 import { count, freshYard, value, wonJob } from './yard';
 

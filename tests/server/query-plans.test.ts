@@ -4,12 +4,15 @@ import { agingToday, invoiceDetail, invoiceList, moneyIn, readyToBill } from '$l
 import { catalogPage, itemDetail, searchItems } from '$lib/server/catalog/queries';
 import { letters, staff } from '$lib/server/company/queries';
 import { loadEstimate } from '$lib/server/estimates/load';
-import { customerPage, jobList, jobPage, leadInbox, quoteList } from '$lib/server/jobs/queries';
+import { jobList, jobPage } from '$lib/server/jobs/queries';
+import { customerPage } from '$lib/server/screens/customer';
+import { quoteList } from '$lib/server/quotes/list';
+import { leadInbox } from '$lib/server/sales/leads';
 import { track } from '$lib/server/sales/track';
 import { board, plannableJobs } from '$lib/server/planning/queries';
-import { findAnything } from '$lib/server/search/queries';
+import { findAnything } from '$lib/server/screens/search';
 import { fieldJob, fieldJobs, myDays, myHours, onTheClock, running } from '$lib/server/time/queries';
-import { todayPage } from '$lib/server/today/queries';
+import { todayPage } from '$lib/server/screens/today';
 import { freshYard, OWNER, value, wonJob } from './yard';
 
 /** Tables that grow for ever; the others hold a screenful. */

@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { App } from '$lib/server/app';
 import { customerQuote } from '$lib/server/quotes/queries';
-import { linkActor, linkUrl } from '$lib/server/quotes/links';
+import { linkActor, linkUrl } from '$lib/server/links';
 import type { Yard } from '../../src/demo/yard';
 import { count, freshYard, value } from './yard';
 

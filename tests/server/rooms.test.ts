@@ -4,7 +4,7 @@ import { computeEstimate } from '$lib/core/estimate';
 import type { App } from '$lib/server/app';
 import { attachedTo } from '$lib/server/files/attachments';
 import { readPicture } from '$lib/server/files/pictures';
-import { companyOf } from '$lib/server/jobs/queries';
+import { companyOf } from '$lib/server/company/settings';
 import { loadEstimate } from '$lib/server/estimates/load';
 import { tasksOf, templatesOf } from '$lib/server/work/tasks';
 import type { Yard } from '../../src/demo/yard';

@@ -2,8 +2,9 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { likely } from '$lib/core/formats';
 import type { App } from '$lib/server/app';
 import { Missing } from '$lib/server/commands';
-import { parties } from '$lib/server/jobs/queries';
-import { jobPage, leadInbox } from '$lib/server/jobs/queries';
+import { parties } from '$lib/server/sales/customers';
+import { jobPage } from '$lib/server/jobs/queries';
+import { leadInbox } from '$lib/server/sales/leads';
 import type { Yard } from '../../src/demo/yard';
 import { count, freshYard, OWNER, value, wonJob } from './yard';
 

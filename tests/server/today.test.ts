@@ -4,7 +4,7 @@ import type { App } from '$lib/server/app';
 import { agingToday, invoiceList, readyToBill } from '$lib/server/billing/queries';
 import { threadOf } from '$lib/server/jobs/queries';
 import { board } from '$lib/server/planning/queries';
-import { decisions, todayPage } from '$lib/server/today/queries';
+import { decisions, todayPage } from '$lib/server/screens/today';
 import type { Yard } from '../../src/demo/yard';
 import { count, freshYard, OWNER, value, wonJob } from './yard';
 

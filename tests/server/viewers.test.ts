@@ -2,9 +2,10 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { areaOf, may, rightOfArea, rightOfTopic, ROLES, type Right, type Role } from '$lib/core/access';
 import { COMMANDS } from '$lib/server/all-commands';
 import type { App } from '$lib/server/app';
-import { customerPage, jobHead, jobList, jobPage, recentOf, threadOf } from '$lib/server/jobs/queries';
+import { jobHead, jobList, jobPage, recentOf, threadOf } from '$lib/server/jobs/queries';
+import { customerPage } from '$lib/server/screens/customer';
 import { live } from '$lib/server/live';
-import { todayPage } from '$lib/server/today/queries';
+import { todayPage } from '$lib/server/screens/today';
 import type { Yard } from '../../src/demo/yard';
 import { freshYard, value, viewer, wonJob } from './yard';
 

@@ -9,7 +9,7 @@ import { company } from './db/schema';
 import { standInCards, type CardPort } from './ports/cards';
 import { folderPublisher, webPublisher, type PublisherPort } from './ports/publisher';
 import { smtpMail, standInMail, type MailPort } from './ports/mail';
-import { useSecret } from './quotes/links';
+import { useSecret } from './links';
 import { standInTexts, webTexts, type TextPort } from './ports/texts';
 import { readSettings, type Settings } from './settings';
 

@@ -1,6 +1,6 @@
 import { app } from '$lib/server/app';
-import { todayOf } from '$lib/server/billing/queries';
-import { companyOf } from '$lib/server/jobs/queries';
+import { todayOf } from '$lib/server/company/today';
+import { companyOf } from '$lib/server/company/settings';
 import type { LayoutServerLoad } from './$types';
 
 export const load: LayoutServerLoad = ({ locals }) => {

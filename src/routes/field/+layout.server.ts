@@ -1,5 +1,5 @@
 import { app } from '$lib/server/app';
-import { companyOf } from '$lib/server/jobs/queries';
+import { companyOf } from '$lib/server/company/settings';
 import { running } from '$lib/server/time/queries';
 import { may } from '$lib/core/access';
 import type { LayoutServerLoad } from './$types';

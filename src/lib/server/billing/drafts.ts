@@ -18,7 +18,7 @@ import { addDays } from '../../core/time';
 import type { Context } from '../commands';
 import { company, costEntries, customers, invoiceLines, invoices, itemSales, jobs, taxCodes, taxComponents } from '../db/schema';
 import { newId } from '../ids';
-import { makeLink } from '../quotes/links';
+import { makeLink } from '../links';
 import { settleWithCredit } from '../receivables/settle';
 import { contractOf } from './load';
 

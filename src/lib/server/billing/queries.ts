@@ -2,16 +2,13 @@ import { and, asc, desc, eq, isNull, lt, sql } from 'drizzle-orm';
 import { cents } from '../../core/money';
 import { aging, invoiceState } from '../../core/receivables';
 import type { App } from '../app';
-import { allocations, charges, company, customers, invoiceLines, invoices, jobs, payments, sites } from '../db/schema';
-import { wallTime } from '../../core/time';
-import { linkFor } from '../quotes/links';
+import { allocations, charges, customers, invoiceLines, invoices, jobs, payments, sites } from '../db/schema';
+import { linkFor } from '../links';
 import { creditOf, notInConflict, paidOf } from './load';
+import { todayOf } from '../company/today';
 
 /** In the words of the index of open invoices. */
 export const isOpen = sql`issued_at is not null and voided_at is null and total > paid`;
-export const todayOf = (app: App): string =>
-	wallTime(app.clock.now(), app.db.orm.select({ zone: company.zone }).from(company).get()?.zone ?? 'UTC').day;
-
 const withState = <T extends { issuedAt: number | null; voidedAt: number | null; total: number; paid: number }>(i: T) => ({
 	...i,
 	state: invoiceState({ issued: i.issuedAt !== null, voided: i.voidedAt !== null, total: cents(i.total), paid: cents(i.paid) })

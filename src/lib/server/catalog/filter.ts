@@ -2,7 +2,7 @@ import type { ItemFilter } from '../../contract/catalog/filter';
 import { sql, type SQL } from 'drizzle-orm';
 import type { Orm } from '../db/open';
 import { categories } from '../db/schema';
-import { ftsQuery } from '../search/fts';
+import { ftsQuery } from '../db/fts';
 
 /** A category and all that lie in it. */
 export function categoriesIn(db: Orm, id: string): string[] {

@@ -6,7 +6,7 @@ import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { serve } from '../commands';
 import { company } from '../db/schema';
-import { bookOf } from './book';
+import { bookOf } from '../estimates/price-book';
 
 /** The margin that prices are held against. */
 export const targetOf = (app: App): Percent => percent(settingsOf(app.db.orm).targetMargin);

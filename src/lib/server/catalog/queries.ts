@@ -19,8 +19,8 @@ import {
 	suppliers,
 	taxCodes
 } from '../db/schema';
-import { ftsQuery } from '../search/fts';
-import { todayOf } from '../billing/queries';
+import { ftsQuery } from '../db/fts';
+import { todayOf } from '../company/today';
 import { hourPrice, rateOn } from '../rates/load';
 import type { Orm } from '../db/open';
 import { knownOf } from './apply-prices';

@@ -4,7 +4,7 @@ import { NO_PASSWORD } from '../people/passwords';
 import type { App } from '../app';
 import { crews, links, outbox, people, standInLog, timeOff } from '../db/schema';
 import type { LinkKind } from '../commands';
-import { maySend } from '../quotes/links';
+import { maySend } from '../links';
 import { letterText } from '../work/outbox';
 
 export const staff = (app: App) => ({

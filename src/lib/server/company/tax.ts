@@ -3,7 +3,7 @@ import { asc, eq, sql } from 'drizzle-orm';
 import { parseScaled, rate } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
-import { todayOf } from '../billing/queries';
+import { todayOf } from './today';
 import { readField } from '../catalog/rules';
 import { serve } from '../commands';
 import type { Orm } from '../db/open';

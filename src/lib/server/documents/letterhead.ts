@@ -2,7 +2,7 @@ import { eq } from 'drizzle-orm';
 import type { App } from '../app';
 import type { Face } from '../../core/documents';
 import { files } from '../db/schema';
-import { companyOf } from '../jobs/queries';
+import { companyOf } from '../company/settings';
 
 /** The company's look on documents. */
 export interface Letterhead {

@@ -2,7 +2,7 @@ import { textOf } from '../../core/events';
 import { and, eq, isNull } from 'drizzle-orm';
 import { addDays, longDay } from '../../core/time';
 import type { App } from '../app';
-import { companyOf } from '../jobs/queries';
+import { companyOf } from '../company/settings';
 import { customers, estimates, jobs, quotes, revisions, taxCodes, taxComponents } from '../db/schema';
 import { coherent } from '../../core/documents';
 import { ownWords } from '../../core/sales';
@@ -10,7 +10,7 @@ import { addressesOf, ownOf } from '../sales/contacts';
 import { customerOfJob } from '../quotes/queries';
 import { lettersOf } from '../quotes/letters';
 import { attachedTo } from '../files/attachments';
-import { todayOf } from '../billing/queries';
+import { todayOf } from '../company/today';
 import { loadEstimate } from './load';
 import { undoState } from './undo';
 

@@ -8,7 +8,7 @@ import { Refusal } from '../../core/refusal';
 import type { Day } from '../../core/time';
 import type { App } from '../app';
 import { groupOfJob, pricer, type Pricer } from '../catalog/pricing';
-import { todayOf } from '../billing/queries';
+import { todayOf } from '../company/today';
 import { serve } from '../commands';
 import type { Orm } from '../db/open';
 import { estimates, items, jobs, lines } from '../db/schema';

@@ -4,7 +4,7 @@ import type { EditionFile } from '../../core/formats';
 import { compareEdition, type EditionDiff, type HeldService, type PublishedService } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
-import { todayOf } from '../billing/queries';
+import { todayOf } from '../company/today';
 import { serve, type Context } from '../commands';
 import type { Orm } from '../db/open';
 import { estimates, flatCatalogs, flatCategories, flatEditions, flatServices, jobs, lines, scopes, stages } from '../db/schema';

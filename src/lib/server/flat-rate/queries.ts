@@ -1,10 +1,10 @@
 import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
 import { flatPrice, serviceChanges, type FlatTerms } from '../../core/pricing';
 import type { App } from '../app';
-import { todayOf } from '../billing/queries';
+import { todayOf } from '../company/today';
 import type { Orm } from '../db/open';
 import { flatCatalogs, flatCategories, flatEditions, flatServices, laborSheets, lines, taxCodes } from '../db/schema';
-import { ftsQuery } from '../search/fts';
+import { ftsQuery } from '../db/fts';
 import { termsOf } from './terms';
 
 /** Catalogs with how many services each offers, our own last. */

@@ -11,7 +11,6 @@ import { contractOf } from '../billing/load';
 import {
 	branches,
 	budgetRows,
-	company,
 	costEntries,
 	customers,
 	estimates,
@@ -20,7 +19,6 @@ import {
 	invoices,
 	jobMaterials,
 	jobs,
-	leads,
 	people,
 	phases,
 	quotes,
@@ -32,12 +30,7 @@ import {
 } from '../db/schema';
 import { quotesOfJob } from '../quotes/of-job';
 import { tasksOf } from '../work/tasks';
-
-export const companyOf = (app: App) => {
-	const own = app.db.orm.select().from(company).get();
-	if (!own) throw new Error('The company is not set up. Run npm run demo, or set it up first.');
-	return own;
-};
+import { companyOf } from '../company/settings';
 
 /** A job with who and where; what the customer asked for only for those who see requests. */
 export function jobHead(app: App, id: string, viewer: Viewer) {
@@ -244,7 +237,7 @@ export const notesOf = (app: App, jobId: string) =>
 		.limit(60)
 		.all();
 
-const invoicesWhere = (db: App['db']['orm'], where: SQL) =>
+export const invoicesWhere = (db: App['db']['orm'], where: SQL) =>
 	db
 		.select({
 			id: invoices.id,
@@ -299,115 +292,6 @@ export function jobList(app: App, viewer: Viewer, meaning: string, text: string,
 		.limit(limit)
 		.all();
 }
-
-export function leadInbox(app: App, state: string) {
-	return app.db.orm
-		.select()
-		.from(leads)
-		.where(state === 'all' ? undefined : sql`${leads.state} = ${state}`)
-		.orderBy(desc(leads.receivedAt))
-		.limit(200)
-		.all();
-}
-export const parties = (app: App) =>
-	app.db.orm
-		.select({ id: customers.id, name: customers.name, mail: customers.mail, phone: customers.phone, address: customers.address })
-		.from(customers)
-		.all();
-/** Who can be picked for a new job. */
-export const customerNames = (app: App) =>
-	app.db.orm.select({ id: customers.id, name: customers.name }).from(customers).orderBy(asc(customers.name)).limit(10_000).all();
-
-export const customerList = (app: App) =>
-	app.db.orm
-		.select({
-			id: customers.id,
-			name: customers.name,
-			kind: customers.kind,
-			mail: customers.mail,
-			phone: customers.phone,
-			address: customers.address,
-			own: customers.own,
-			jobs: sql<number>`(select count(*) from jobs where jobs.customer_id = customers.id)`
-		})
-		.from(customers)
-		.orderBy(asc(customers.name))
-		.limit(10_000)
-		.all();
-
-/** A customer with what was won, and for those who see invoices what was billed and paid. */
-export function customerPage(app: App, id: string, viewer: Viewer) {
-	const db = app.db.orm;
-	const customer = db.select().from(customers).where(eq(customers.id, id)).get();
-	if (!customer) return null;
-	const of = db
-		.select({
-			jobs: sql<number>`count(*)`,
-			won: sql<number>`count(${jobs.wonAt})`,
-			contracts: sql<number>`coalesce(sum(${jobs.contractNet}), 0)`
-		})
-		.from(jobs)
-		.where(eq(jobs.customerId, id))
-		.get();
-	const money = db
-		.select({ billed: sql<number>`coalesce(sum(${invoices.total}), 0)`, paid: sql<number>`coalesce(sum(${invoices.paid}), 0)` })
-		.from(invoices)
-		.where(and(eq(invoices.customerId, id), isNotNull(invoices.issuedAt), isNull(invoices.voidedAt)))
-		.get();
-	const [billed, paid] = [money?.billed ?? 0, money?.paid ?? 0];
-	return {
-		customer,
-		sums: { jobs: of?.jobs ?? 0, won: of?.won ?? 0, contracts: of?.contracts ?? 0 },
-		money: viewer.when('invoices.see', () => ({ billed, paid, open: billed - paid })),
-		sites: db.select().from(sites).where(eq(sites.customerId, id)).all(),
-		jobs: db
-			.select({ id: jobs.id, name: jobs.name, number: jobs.number, stage: stages.name, contract: jobs.contractNet })
-			.from(jobs)
-			.innerJoin(stages, eq(stages.id, jobs.stageId))
-			.where(eq(jobs.customerId, id))
-			.orderBy(desc(jobs.touchedAt))
-			.all(),
-		invoices: viewer.list('invoices.see', () => invoicesWhere(db, eq(invoices.customerId, id)))
-	};
-}
-
-export const quoteList = (app: App, state: string) =>
-	app.db.orm
-		.select({
-			id: revisions.id,
-			jobId: quotes.jobId,
-			number: quotes.number,
-			revision: revisions.revision,
-			name: jobs.name,
-			customer: customers.name,
-			total: revisions.total,
-			state: revisions.state,
-			issuedAt: revisions.issuedAt,
-			validUntil: revisions.validUntil,
-			seen: sql<number>`(select count(*) from views where views.subject_id = revisions.id)`,
-			lastSeen: sql<number | null>`(select max(at) from views where views.subject_id = revisions.id)`
-		})
-		.from(revisions)
-		.innerJoin(quotes, eq(quotes.id, revisions.quoteId))
-		.innerJoin(jobs, eq(jobs.id, quotes.jobId))
-		.innerJoin(customers, eq(customers.id, jobs.customerId))
-		.where(state ? sql`${revisions.state} = ${state}` : undefined)
-		.orderBy(desc(revisions.issuedAt))
-		.limit(5000)
-		.all();
-export const phaseHours = (app: App) =>
-	app.db.orm
-		.select({ id: phases.id, jobId: phases.jobId, name: phases.name, hours: phases.hours, job: jobs.name, number: jobs.number })
-		.from(phases)
-		.innerJoin(jobs, eq(jobs.id, phases.jobId))
-		.innerJoin(stages, eq(stages.id, jobs.stageId))
-		.where(sql`${stages.meaning} in ('ready', 'under way')`)
-		.orderBy(asc(phases.jobId), asc(phases.position))
-		.all();
-
-/** The kind of work of a job, for what is offered first. */
-export const kindOfJob = (app: App, jobId: string): string =>
-	app.db.orm.select({ kind: jobs.kindOfWork }).from(jobs).where(eq(jobs.id, jobId)).get()?.kind ?? '';
 
 /** The last steps on a job and its estimate, and the estimate whose last step somebody may take back. Computes nothing: it must not fail. */
 export function recentOf(app: App, jobId: string, viewer: Viewer) {

@@ -4,7 +4,7 @@ import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
 import { company, links, people, sessions } from '../db/schema';
 import { newId } from '../ids';
-import { makeLink } from '../quotes/links';
+import { makeLink } from '../links';
 import { NO_PASSWORD } from './passwords';
 
 type Person = typeof people.$inferSelect;

@@ -2,7 +2,8 @@ import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { conflictsOf, loadOf, plannedMinutes, type Conflict } from '../../core/planning';
 import { addDays, type Day } from '../../core/time';
 import type { App } from '../app';
-import { companyOf, phaseHours } from '../jobs/queries';
+import { phaseHours } from '../work/phases';
+import { companyOf } from '../company/settings';
 import { crews, jobs, people, shifts } from '../db/schema';
 import { calendar, jobLabel, shiftsAround } from './load';
 

@@ -2,7 +2,7 @@ import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { hotness, type Hotness } from '../../core/quotes';
 import { daysBetween } from '../../core/time';
 import type { App } from '../app';
-import { todayOf } from '../billing/queries';
+import { todayOf } from '../company/today';
 import { customers, jobs, questions, quotes, revisions, views } from '../db/schema';
 
 /** What a customer did with a revision, from the times it was opened: seconds on it, options tried, kinds of device. */

@@ -37,7 +37,7 @@ import { photosForQuote } from '../survey/commands';
 import { isDrawable } from '../files/pictures';
 import { recordOrDue, signaturesOf } from './acceptance';
 import { personInCharge } from './in-charge';
-import { linkOf, makeLink } from './links';
+import { linkOf, makeLink } from '../links';
 
 export const issueQuote = serve(contract.issueQuote, (ctx, i, actor) => {
 	const row = ctx.get(estimates, i.estimateId, 'This estimate');

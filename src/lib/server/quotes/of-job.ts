@@ -5,7 +5,7 @@ import type { App } from '../app';
 import type { Orm } from '../db/open';
 import { answers, attachments, links, questions, quotes, revisions, views } from '../db/schema';
 import { activityIn } from './activity';
-import { linkUrl, maySend } from './links';
+import { linkUrl, maySend } from '../links';
 
 /** A map of rows by what they belong to. */
 function by<T>(rows: readonly T[], of: (row: T) => string): (id: string) => T[] {

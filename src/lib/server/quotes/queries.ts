@@ -5,7 +5,7 @@ import type { App } from '../app';
 import { questionsOf } from './questions';
 import { answers, billingSteps, company, customers, invoices, jobs, quotes, revisions } from '../db/schema';
 import { signaturesOf } from './acceptance';
-import { linkFor } from './links';
+import { linkFor } from '../links';
 
 /**
  * A revision as its customer sees it, with some options chosen: frozen figures, and of them only what the layout shows. Page, PDF and mails are

@@ -8,7 +8,7 @@ import { serve } from '../commands';
 import type { Orm } from '../db/open';
 import { customers, jobs, questions, quotes, revisions } from '../db/schema';
 import { newId } from '../ids';
-import { linkOf } from './links';
+import { linkOf } from '../links';
 import { personInCharge } from './in-charge';
 
 /** One link may ask so much a day: a script that asks without end is stopped, a curious customer is not. */

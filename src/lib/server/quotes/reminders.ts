@@ -7,7 +7,7 @@ import { Refusal } from '../../core/refusal';
 import { serve } from '../commands';
 import { company, jobs, quotes, reminders, revisions } from '../db/schema';
 import { newId } from '../ids';
-import { linkOf } from './links';
+import { linkOf } from '../links';
 
 export const remindDue = serve(contract.remindDue, (ctx) => {
 	const own = ctx.get(company, 'company', 'The company');

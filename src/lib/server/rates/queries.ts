@@ -3,8 +3,8 @@ import { KINDS, nonBillableRate, type Kind, type MonthSold, type TypicalJob, typ
 import { cents, type Cents } from '../../core/money';
 import { instantOf, wallTime } from '../../core/time';
 import type { App } from '../app';
-import { companyOf } from '../jobs/queries';
-import { todayOf } from '../billing/queries';
+import { companyOf } from '../company/settings';
+import { todayOf } from '../company/today';
 import {
 	branches,
 	budgetRows,

@@ -6,7 +6,7 @@ import { serve, type Context } from '../commands';
 import { charges, company, customers, invoices, payments } from '../db/schema';
 import { newId } from '../ids';
 import { paidOf } from '../billing/load';
-import { linkOf } from '../quotes/links';
+import { linkOf } from '../links';
 import { addressesOf } from '../sales/contacts';
 import { settle } from './settle';
 

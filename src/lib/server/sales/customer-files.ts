@@ -18,7 +18,7 @@ import type { App } from '../app';
 import { serve } from '../commands';
 import { contacts, customers, history, jobs, sites } from '../db/schema';
 import { newId } from '../ids';
-import { parties } from '../jobs/queries';
+import { parties } from './customers';
 import { ownFieldsOf } from './own-fields';
 import { readCards, writeCards } from './vcard';
 

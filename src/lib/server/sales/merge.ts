@@ -5,7 +5,7 @@ import { likely } from '../../core/formats';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { serve, type Context } from '../commands';
-import { parties } from '../jobs/queries';
+import { parties } from './customers';
 import { attachments, contacts, customers, history, invoices, itemSales, jobs, payments, sites } from '../db/schema';
 
 /** Tables whose rows belong to a customer. */

@@ -4,7 +4,7 @@ import { forecast, type Card } from '../../core/sales';
 import { wallTime } from '../../core/time';
 import type { App } from '../app';
 import { branches, customers, jobs, people, stages } from '../db/schema';
-import { companyOf } from '../jobs/queries';
+import { companyOf } from '../company/settings';
 
 /** More cards than this are not sent to a page; the oldest untouched ones stay away. */
 export const MOST_CARDS = 10_000;

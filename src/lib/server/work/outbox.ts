@@ -7,7 +7,7 @@ import { forgetOldKeys } from '../commands/idempotency';
 import { company, outbox } from '../db/schema';
 import { live } from '../live';
 import { log } from '../log';
-import { isOffered, linkUrl } from '../quotes/links';
+import { isOffered, linkUrl } from '../links';
 import { makeDueRecords, recordsDue } from '../quotes/acceptance';
 import { remindDue } from '../quotes/reminders';
 import { reconcileCharges } from '../receivables/reconcile';

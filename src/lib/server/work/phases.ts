@@ -1,8 +1,9 @@
-import { asc, eq, max } from 'drizzle-orm';
+import { asc, eq, max, sql } from 'drizzle-orm';
 import type { Context } from '../commands';
 import type { Orm } from '../db/open';
-import { phases } from '../db/schema';
+import { jobs, phases, stages } from '../db/schema';
 import { newId } from '../ids';
+import type { App } from '../app';
 
 export type Phase = typeof phases.$inferSelect;
 
@@ -44,3 +45,13 @@ export function addHours(ctx: Context, jobId: string, name: string, hours: numbe
 	if (known) ctx.update(phases, known.id, { hours: known.hours + hours });
 	else addPhase(ctx, jobId, name, hours);
 }
+
+export const phaseHours = (app: App) =>
+	app.db.orm
+		.select({ id: phases.id, jobId: phases.jobId, name: phases.name, hours: phases.hours, job: jobs.name, number: jobs.number })
+		.from(phases)
+		.innerJoin(jobs, eq(jobs.id, phases.jobId))
+		.innerJoin(stages, eq(stages.id, jobs.stageId))
+		.where(sql`${stages.meaning} in ('ready', 'under way')`)
+		.orderBy(asc(phases.jobId), asc(phases.position))
+		.all();

@@ -1,7 +1,7 @@
 import { may } from '$lib/core/access';
 import { isDay, mondayOf } from '$lib/core/time';
 import { app } from '$lib/server/app';
-import { todayOf } from '$lib/server/billing/queries';
+import { todayOf } from '$lib/server/company/today';
 import { board, plannableJobs } from '$lib/server/planning/queries';
 import type { PageServerLoad } from './$types';
 

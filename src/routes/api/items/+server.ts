@@ -6,7 +6,7 @@ import { pricer } from '$lib/server/catalog/pricing';
 import { searchServices } from '$lib/server/flat-rate/queries';
 import { questionsOf } from '$lib/server/catalog/recipes';
 import { earlierEstimates, earlierLines, templateList } from '$lib/server/estimates/templates';
-import { kindOfJob } from '$lib/server/jobs/queries';
+import { kindOfJob } from '$lib/server/sales/customers';
 import type { RequestHandler } from './$types';
 
 /** What can be added: items, and for estimators assemblies and labor. Costs only for those who may see them. */

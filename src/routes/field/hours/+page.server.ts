@@ -1,5 +1,5 @@
 import { app } from '$lib/server/app';
-import { todayOf } from '$lib/server/billing/queries';
+import { todayOf } from '$lib/server/company/today';
 import { fieldJobs, myHours } from '$lib/server/time/queries';
 import type { PageServerLoad } from './$types';
 

@@ -5,7 +5,7 @@ import { readForm, statusOf } from '$lib/server/http';
 import { choosePassword } from '$lib/server/people/access';
 import { checkNewPassword, hashPassword } from '$lib/server/people/passwords';
 import { personOf } from '$lib/server/people/sessions';
-import { linkActor } from '$lib/server/quotes/links';
+import { linkActor } from '$lib/server/links';
 import type { Actions, PageServerLoad } from './$types';
 
 const OVER = 'This link was used already, or its time is over. Ask for a new one.';

@@ -6,7 +6,7 @@ import { readSignature } from '$lib/server/files/pictures';
 import { AS_STAFF } from '$lib/server/people/sessions';
 import { answerQuote, seeQuote } from '$lib/server/quotes/commands';
 import { askQuestion } from '$lib/server/quotes/questions';
-import { linkActor } from '$lib/server/quotes/links';
+import { linkActor } from '$lib/server/links';
 import { customerQuote } from '$lib/server/quotes/queries';
 import type { Actions, PageServerLoad } from './$types';
 

@@ -1,6 +1,6 @@
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { companyOf } from '$lib/server/jobs/queries';
+import { companyOf } from '$lib/server/company/settings';
 import { stageList } from '$lib/server/sales/stages';
 import { templatesOf } from '$lib/server/work/tasks';
 import type { PageServerLoad } from './$types';

@@ -1,7 +1,7 @@
 import { GROUPINGS, type Grouping } from '$lib/core/sales';
 import { addDays, isDay, wallTime } from '$lib/core/time';
 import { app } from '$lib/server/app';
-import { companyOf } from '$lib/server/jobs/queries';
+import { companyOf } from '$lib/server/company/settings';
 import { salesOf } from '$lib/server/sales/report';
 import type { PageServerLoad } from './$types';
 

@@ -1,6 +1,7 @@
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { companyOf, customerList } from '$lib/server/jobs/queries';
+import { customerList } from '$lib/server/sales/customers';
+import { companyOf } from '$lib/server/company/settings';
 import { importToUndo } from '$lib/server/sales/customer-files';
 import { viewsOf } from '$lib/server/sales/views';
 import type { PageServerLoad } from './$types';

@@ -1,6 +1,8 @@
 import { likely } from '$lib/core/formats';
 import { app } from '$lib/server/app';
-import { companyOf, leadInbox, parties } from '$lib/server/jobs/queries';
+import { leadInbox } from '$lib/server/sales/leads';
+import { parties } from '$lib/server/sales/customers';
+import { companyOf } from '$lib/server/company/settings';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ url }) => {

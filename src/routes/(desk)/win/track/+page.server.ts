@@ -1,6 +1,6 @@
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { customerNames } from '$lib/server/jobs/queries';
+import { customerNames } from '$lib/server/sales/customers';
 import { track } from '$lib/server/sales/track';
 import { viewsOf } from '$lib/server/sales/views';
 import type { PageServerLoad } from './$types';

@@ -1,6 +1,6 @@
 import { app } from '$lib/server/app';
-import { pdfResponse, quoteDocument } from '$lib/server/documents/queries';
-import { linkActor } from '$lib/server/quotes/links';
+import { pdfResponse, quoteDocument } from '$lib/server/screens/documents';
+import { linkActor } from '$lib/server/links';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = async ({ params, url }) => {

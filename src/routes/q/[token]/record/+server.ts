@@ -1,8 +1,8 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
 import { acceptanceDocument } from '$lib/server/documents/acceptance';
-import { pdfResponse } from '$lib/server/documents/queries';
-import { linkActor } from '$lib/server/quotes/links';
+import { pdfResponse } from '$lib/server/screens/documents';
+import { linkActor } from '$lib/server/links';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = async ({ params }) => {

@@ -1,7 +1,7 @@
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
 import { seenFor } from '$lib/server/quotes/commands';
-import { linkActor } from '$lib/server/quotes/links';
+import { linkActor } from '$lib/server/links';
 import type { RequestHandler } from './$types';
 
 /** How long a visit lasted and what was tried, sent by the page when it is left. Answers nothing, whatever came. */

@@ -1,8 +1,8 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
 import { invoiceDetail } from '$lib/server/billing/queries';
-import { companyOf } from '$lib/server/jobs/queries';
-import { maySend } from '$lib/server/quotes/links';
+import { companyOf } from '$lib/server/company/settings';
+import { maySend } from '$lib/server/links';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params, locals }) => {

@@ -1,8 +1,9 @@
 import { app } from '$lib/server/app';
 import { contractOf, costsToBill } from '$lib/server/billing/load';
 import { planOf } from '$lib/server/billing/plan';
-import { todayOf } from '$lib/server/billing/queries';
-import { companyOf, invoicesOfJob } from '$lib/server/jobs/queries';
+import { todayOf } from '$lib/server/company/today';
+import { invoicesOfJob } from '$lib/server/jobs/queries';
+import { companyOf } from '$lib/server/company/settings';
 import { phasesOf } from '$lib/server/work/phases';
 import type { PageServerLoad } from './$types';
 

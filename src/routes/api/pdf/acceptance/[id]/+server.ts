@@ -1,6 +1,6 @@
 import { app } from '$lib/server/app';
 import { acceptanceDocument } from '$lib/server/documents/acceptance';
-import { pdfResponse } from '$lib/server/documents/queries';
+import { pdfResponse } from '$lib/server/screens/documents';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = async ({ params }) => pdfResponse(await acceptanceDocument(app(), params.id));

@@ -1,7 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
 import { pictureOf } from '$lib/server/files/queries';
-import { linkActor } from '$lib/server/quotes/links';
+import { linkActor } from '$lib/server/links';
 import { quotedPictures } from '$lib/server/quotes/queries';
 import type { RequestHandler } from './$types';
 

@@ -1,7 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
 import { attachment, typeOfFile } from '$lib/server/files/attachments';
-import { linkActor } from '$lib/server/quotes/links';
+import { linkActor } from '$lib/server/links';
 import { quotedSheets } from '$lib/server/quotes/queries';
 import type { RequestHandler } from './$types';
 

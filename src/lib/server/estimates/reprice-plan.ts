@@ -5,15 +5,15 @@ import { ceilDiv, marginOf, toTyped, type Percent, type UnitPrice } from '../../
 import { hourlyPriceFor } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
-import { todayOf } from '../billing/queries';
+import { todayOf } from '../company/today';
 import { Id, strict } from '../../contract/inputs';
 import { assemblies, flatCatalogs, items, parts } from '../db/schema';
-import { loadEstimate } from '../estimates/load';
-import { previewReprice } from '../estimates/reprice';
+import { loadEstimate } from './load';
+import { previewReprice } from './reprice';
 import { pricedServices } from '../flat-rate/queries';
 import { rateOn } from '../rates/load';
-import { bookOf } from './book';
-import { pricer } from './pricing';
+import { bookOf } from './price-book';
+import { pricer } from '../catalog/pricing';
 
 const Ids = Type.Array(Id, { maxItems: 2000, uniqueItems: true });
 export const RepriceInput = Type.Object(

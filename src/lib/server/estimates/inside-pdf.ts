@@ -5,9 +5,9 @@ import { KINDS } from '../../core/pricing';
 import { and, eq, inArray } from 'drizzle-orm';
 import type { App } from '../app';
 import { estimates, items, jobs, laborSheets } from '../db/schema';
-import { loadEstimate } from '../estimates/load';
-import { letterheadOf } from './letterhead';
-import { hair, latin, money, render } from './render';
+import { loadEstimate } from './load';
+import { letterheadOf } from '../documents/letterhead';
+import { hair, latin, money, render } from '../documents/render';
 
 const right = (text: string) => ({ text: latin(text), alignment: 'right' });
 const head = (...words: string[]) => words.map((w, i) => ({ text: w, color: '#5b6468', ...(i ? { alignment: 'right' } : {}) }));

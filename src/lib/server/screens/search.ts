@@ -1,7 +1,7 @@
 import { may, type Right, type Role } from '../../core/access';
 import type { App } from '../app';
 import { searchItems } from '../catalog/queries';
-import { ftsQuery } from './fts';
+import { ftsQuery } from '../db/fts';
 
 export interface Found {
 	kind: string;

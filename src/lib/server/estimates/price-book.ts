@@ -5,15 +5,15 @@ import { dimensionOf, type Dimension, type MeasureName } from '../../core/measur
 import { cents, rate, unitPrice, type Quantity, type UnitPrice } from '../../core/money';
 import { partQuantity, type Answered, type Choice, type NamedPart } from '../../core/pricing';
 import type { App } from '../app';
-import { todayOf } from '../billing/queries';
+import { todayOf } from '../company/today';
 import { assemblies, estimates, items, jobs, parts, stages } from '../db/schema';
-import { loadEstimate } from '../estimates/load';
-import { todaysLines } from '../estimates/reprice';
+import { loadEstimate } from './load';
+import { todaysLines } from './reprice';
 import { offeredServices } from '../flat-rate/queries';
 import { flatLines } from '../flat-rate/reckon';
 import { rateOn } from '../rates/load';
-import { pricer } from './pricing';
-import { partsFrom } from './recipes';
+import { pricer } from '../catalog/pricing';
+import { partsFrom } from '../catalog/recipes';
 
 /** Something that is sold: an open estimate, an assembly, a flat-rate service, with its parts at today's costs and rates. */
 export interface BookEntry {

@@ -6,9 +6,9 @@ import { taxOfJob } from '../company/tax';
 import { serve } from '../commands';
 import { estimates, lines, scopes } from '../db/schema';
 import { newId } from '../ids';
-import { done } from '../estimates/done';
-import { flatLines, serviceFor } from './reckon';
-import { nextLine } from '../estimates/position';
+import { done } from './done';
+import { flatLines, serviceFor } from '../flat-rate/reckon';
+import { nextLine } from './position';
 
 export const addService = serve(contract.addService, (ctx, i) => {
 	const scope = ctx.get(scopes, i.scopeId, 'This scope');

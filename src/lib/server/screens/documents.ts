@@ -2,11 +2,11 @@ import type { App } from '../app';
 import { wallTime } from '../../core/time';
 import { customerInvoice } from '../billing/customer-invoice';
 import { customerQuote } from '../quotes/queries';
-import { letterheadOf } from './letterhead';
+import { letterheadOf } from '../documents/letterhead';
 import { attachment, typeOfFile } from '../files/attachments';
 import { markedQuotedPhoto } from '../survey/marked';
-import { invoicePdf } from './invoice-pdf';
-import { quotePdf } from './quote-pdf';
+import { invoicePdf } from '../documents/invoice-pdf';
+import { quotePdf } from '../documents/quote-pdf';
 import { eq } from 'drizzle-orm';
 import { revisions } from '../db/schema';
 

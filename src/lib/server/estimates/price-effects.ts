@@ -2,7 +2,7 @@ import { and, inArray, isNull, sql } from 'drizzle-orm';
 import { computeEstimate } from '../../core/estimate';
 import type { App } from '../app';
 import { estimates, jobs, lines, scopes, stages } from '../db/schema';
-import { loadEstimate } from '../estimates/load';
+import { loadEstimate } from './load';
 import { eq } from 'drizzle-orm';
 
 export interface EstimateEffect {

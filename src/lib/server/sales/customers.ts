@@ -1,0 +1,32 @@
+import { asc, eq, sql } from 'drizzle-orm';
+import type { App } from '../app';
+import { customers, jobs } from '../db/schema';
+
+export const parties = (app: App) =>
+	app.db.orm
+		.select({ id: customers.id, name: customers.name, mail: customers.mail, phone: customers.phone, address: customers.address })
+		.from(customers)
+		.all();
+/** Who can be picked for a new job. */
+export const customerNames = (app: App) =>
+	app.db.orm.select({ id: customers.id, name: customers.name }).from(customers).orderBy(asc(customers.name)).limit(10000).all();
+export const customerList = (app: App) =>
+	app.db.orm
+		.select({
+			id: customers.id,
+			name: customers.name,
+			kind: customers.kind,
+			mail: customers.mail,
+			phone: customers.phone,
+			address: customers.address,
+			own: customers.own,
+			jobs: sql<number>`(select count(*) from jobs where jobs.customer_id = customers.id)`
+		})
+		.from(customers)
+		.orderBy(asc(customers.name))
+		.limit(10000)
+		.all();
+/** The kind of work of a job, for what is offered first. */
+
+export const kindOfJob = (app: App, jobId: string): string =>
+	app.db.orm.select({ kind: jobs.kindOfWork }).from(jobs).where(eq(jobs.id, jobId)).get()?.kind ?? '';
