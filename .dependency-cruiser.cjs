@@ -1,3 +1,24 @@
+/** The layers of the server, from the ground up: a room may look at its own layer and below. Up goes only an event. */
+const LAYERS = [
+	['ground', 'db|commands|live|ports|files|company|people|documents|links|outbox'],
+	['book', 'catalog|rates|flat-rate'],
+	['win', 'sales|estimates|quotes|survey'],
+	['work', 'jobs|planning|time|work|field|costs'],
+	['money', 'billing|receivables'],
+	['screens', 'screens']
+];
+const layerRules = LAYERS.slice(0, -1).map(([name, rooms], n) => ({
+	name: `layer-${name}`,
+	comment: 'A lower layer knows nothing of a higher one: what a higher one has to do because of it, it does when the event is told.',
+	severity: 'error',
+	from: { path: `^src/lib/server/(${rooms})/` },
+	to: {
+		path: `^src/lib/server/(${LAYERS.slice(n + 1)
+			.map(([, above]) => above)
+			.join('|')})/`
+	}
+}));
+
 /** The dependency rule: routes → ui / server → core, imports only ever point down. */
 module.exports = {
 	forbidden: [
@@ -66,6 +87,14 @@ module.exports = {
 			severity: 'error',
 			from: { path: '^src', /* it shows trees, so it calls itself */ pathNot: 'ui/money/Steps\\.svelte$' },
 			to: { circular: true }
+		},
+		...layerRules,
+		{
+			name: 'every-room-has-a-layer',
+			comment: 'A room of the server that no layer names would be under no rule.',
+			severity: 'error',
+			from: { path: `^src/lib/server/(?!(${LAYERS.map(([, rooms]) => rooms).join('|')})/)[^/]+/` },
+			to: {}
 		},
 		{
 			name: 'rooms-by-their-door',

@@ -9,7 +9,7 @@ import { movedTo } from '$lib/server/moved';
 import { SESSION_COOKIE, sessionOf } from '$lib/server/people/sessions';
 import { COMMANDS } from '$lib/server/all-commands';
 import { needsOf, sizeOf } from '$lib/server/route-access';
-import { startWorker } from '$lib/server/work/outbox';
+import { startWorker } from '$lib/server/worker';
 
 export const init: ServerInit = () => {
 	if (building) return;

@@ -3,7 +3,7 @@ import { openApp, type App } from '../lib/server/app';
 import { clockFrom } from '../lib/server/clock';
 import { readSettings, type Settings } from '../lib/server/settings';
 import { wallTime } from '../lib/core/time';
-import { sendDue } from '../lib/server/work/outbox';
+import { sendDue } from '../lib/server/outbox';
 import { buildContacts } from './contacts';
 import { buildFlatRate } from './flat-rate';
 import { buildHistory } from './history';

@@ -1,7 +1,7 @@
 import { checkPrices } from '$lib/core/pricing';
 import type { App } from '$lib/server/app';
 import { asChecked, bookOf } from '$lib/server/estimates/price-book';
-import { targetOf } from '$lib/server/catalog/price-check';
+import { targetOf } from '$lib/server/estimates/price-check';
 
 /** The whole book against today's costs, rates and overhead, reckoned here: what the page's worker must say too. */
 export function checkBook(app: App, target = targetOf(app)) {

@@ -2,7 +2,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import type { App } from '$lib/server/app';
 import { costsToBill } from '$lib/server/billing/load';
 import { readyToBill } from '$lib/server/billing/queries';
-import { jobCosts } from '$lib/server/jobs/queries';
+import { jobCosts } from '$lib/server/screens/job';
 import { decisions } from '$lib/server/screens/today';
 import type { Yard } from '../../src/demo/yard';
 import { OWNER, count, freshYard, refused, told, value } from './yard';

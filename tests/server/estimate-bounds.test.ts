@@ -1,10 +1,10 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { computeEstimate } from '$lib/core/estimate';
 import type { App } from '$lib/server/app';
-import { bench } from '$lib/server/estimates/queries';
+import { bench } from '$lib/server/screens/bench';
 import { loadEstimate } from '$lib/server/estimates/load';
 import { reviewOf } from '$lib/server/estimates/reviews';
-import { recentOf } from '$lib/server/jobs/queries';
+import { recentOf } from '$lib/server/screens/job';
 import type { Yard } from '../../src/demo/yard';
 import { freshYard, OWNER, refused, value, viewer } from './yard';
 

@@ -15,7 +15,7 @@ describe('the words of what happened', () => {
 		expect(Object.keys(CATALOG)).toHaveLength(AREAS.reduce((n, a) => n + Object.keys(a).length, 0));
 	});
 	it.each([
-		['quotes.accepted', { number: 1041, by: 'Ada', total: 1_273_196, job: 1007 }, 'Quote 1041 accepted by Ada: 12,731.96; job 1007'],
+		['quotes.accepted', { number: 1041, by: 'Ada', total: 1_273_196 }, 'Quote 1041 accepted by Ada: 12,731.96'],
 		['payments.record', { amount: 50_000, method: 'check', credit: 0 }, '500.00 by check'],
 		['payments.record', { amount: 50_000, method: 'check', credit: 2_000 }, '500.00 by check, 20.00 of it credit'],
 		['estimates.remove-lines', { rows: 1 }, '1 line deleted'],

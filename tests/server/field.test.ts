@@ -3,7 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import fc from 'fast-check';
 import type { App } from '$lib/server/app';
 import { readPicture } from '$lib/server/files/pictures';
-import { jobCosts } from '$lib/server/jobs/queries';
+import { jobCosts } from '$lib/server/screens/job';
 import type { DemoClock, Yard } from '../../src/demo/yard';
 import { count, freshYard, OWNER, value, wonJob } from './yard';
 

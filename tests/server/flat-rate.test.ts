@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { computeEstimate, quoteView } from '$lib/core/estimate';
 import type { App } from '$lib/server/app';
-import { bench } from '$lib/server/estimates/queries';
+import { bench } from '$lib/server/screens/bench';
 import { loadEstimate } from '$lib/server/estimates/load';
 import { previewReprice } from '$lib/server/estimates/reprice';
 import { previewEdition } from '$lib/server/flat-rate/editions';

@@ -6,19 +6,25 @@ import { beforeAll, describe, expect, it } from 'vitest';
 
 /** A violation of each rule of the gate: the file it is planted in, and what stands there. */
 const PLANTED: [rule: string, file: string, code: string][] = [
-	['everything-resolves', 'src/lib/server/a/lost.ts', "import { gone } from '$lib/core/nowhere';\nexport const x = gone;"],
+	['everything-resolves', 'src/lib/server/live/lost.ts', "import { gone } from '$lib/core/nowhere';\nexport const x = gone;"],
 	['core-imports-nothing-above', 'src/lib/core/money/up.ts', "import { ask } from '$lib/client/ask';\nexport const x = ask;"],
 	['core-is-pure', 'src/lib/core/money/disk.ts', "import { readFileSync } from 'node:fs';\nexport const x = readFileSync;"],
 	['core-knows-no-framework', 'src/lib/core/money/orm.ts', "import { eq } from 'drizzle-orm';\nexport const x = eq;"],
-	['contract-knows-the-core', 'src/lib/contract/does.ts', "import { a } from '../server/a/index';\nexport const x = a;"],
+	['contract-knows-the-core', 'src/lib/contract/does.ts', "import { a } from '../server/live/index';\nexport const x = a;"],
 	['schemas-stay-on-the-server', 'src/lib/client/schema.ts', "import { pay } from '$lib/contract/pay';\nexport const x = pay;"],
-	['ui-knows-no-server', 'src/lib/ui/Leak.svelte', '<script lang="ts">\n\timport { a } from \'$lib/server/a/index\';\n</script>\n{a}'],
-	['client-knows-no-server', 'src/lib/client/leak.ts', "import { a } from '$lib/server/a/index';\nexport const x = a;"],
-	['workers-know-the-core', 'src/lib/workers/leak.ts', "import { a } from '$lib/server/a/index';\nexport const x = a;"],
-	['server-knows-no-ui', 'src/lib/server/a/shows.ts', "import { ask } from '$lib/client/ask';\nexport const x = ask;"],
-	['nothing-imports-routes', 'src/lib/server/a/page.ts', "import { load } from '../../../routes/page';\nexport const x = load;"],
-	['no-circles', 'src/lib/server/a/one.ts', "import { two } from './two';\nexport const one = two;"],
-	['rooms-by-their-door', 'src/lib/server/a/inside.ts', "import { cents } from '$lib/core/money/cents';\nexport const x = cents;"],
+	['ui-knows-no-server', 'src/lib/ui/Leak.svelte', '<script lang="ts">\n\timport { a } from \'$lib/server/live/index\';\n</script>\n{a}'],
+	['client-knows-no-server', 'src/lib/client/leak.ts', "import { a } from '$lib/server/live/index';\nexport const x = a;"],
+	['workers-know-the-core', 'src/lib/workers/leak.ts', "import { a } from '$lib/server/live/index';\nexport const x = a;"],
+	['server-knows-no-ui', 'src/lib/server/live/shows.ts', "import { ask } from '$lib/client/ask';\nexport const x = ask;"],
+	['nothing-imports-routes', 'src/lib/server/live/page.ts', "import { load } from '../../../routes/page';\nexport const x = load;"],
+	['no-circles', 'src/lib/server/live/one.ts', "import { two } from './two';\nexport const one = two;"],
+	['rooms-by-their-door', 'src/lib/server/live/inside.ts', "import { cents } from '$lib/core/money/cents';\nexport const x = cents;"],
+	['layer-ground', 'src/lib/server/links/up.ts', "import { won } from '../jobs/won';\nexport const x = won;"],
+	['layer-book', 'src/lib/server/catalog/up.ts', "import { won } from '../jobs/won';\nexport const x = won;"],
+	['layer-win', 'src/lib/server/quotes/up.ts', "import { won } from '../jobs/won';\nexport const x = won;"],
+	['layer-work', 'src/lib/server/jobs/up.ts', "import { page } from '../screens/page';\nexport const x = page;"],
+	['layer-money', 'src/lib/server/billing/up.ts', "import { page } from '../screens/page';\nexport const x = page;"],
+	['every-room-has-a-layer', 'src/lib/server/attic/box.ts', "import { cents } from '$lib/core/money';\nexport const x = cents;"],
 	['no-foreign-tables', 'src/routes/table.ts', "import { jobs } from '$lib/server/db/schema/jobs';\nexport const x = jobs;"]
 ];
 /** What is allowed, so that the rules have something to be about. */
@@ -26,15 +32,17 @@ const CLEAN: [file: string, code: string][] = [
 	['src/lib/core/money/index.ts', "export * from './cents';"],
 	['src/lib/core/money/cents.ts', 'export const cents = 1;'],
 	['src/lib/client/ask.ts', "import { cents } from '$lib/core/money';\nexport const ask = cents;"],
-	['src/lib/server/a/index.ts', "import { cents } from '$lib/core/money';\nexport const a = cents;"],
+	['src/lib/server/live/index.ts', "import { cents } from '$lib/core/money';\nexport const a = cents;"],
 	['src/lib/contract/pay.ts', "export const pay = { name: 'pay' };\nexport type Pay = typeof pay;"],
 	['src/lib/client/pay.ts', "import type { Pay } from '$lib/contract/pay';\nexport const x = (p: Pay) => p;"],
-	['src/lib/server/a/two.ts', 'export const two = 2;'],
+	['src/lib/server/live/two.ts', 'export const two = 2;'],
 	['src/lib/server/db/schema/jobs.ts', 'export const jobs = 1;'],
+	['src/lib/server/jobs/won.ts', 'export const won = 1;'],
+	['src/lib/server/screens/page.ts', "import { won } from '../jobs/won';\nexport const page = won;"],
 	['src/lib/ui/Fine.svelte', '<script lang="ts">\n\timport { ask } from \'$lib/client/ask\';\n</script>\n{ask}'],
 	[
 		'src/routes/page.ts',
-		"import { a } from '$lib/server/a/index';\nimport { goto } from '$app/navigation';\nexport const load = [a, goto];"
+		"import { a } from '$lib/server/live/index';\nimport { goto } from '$app/navigation';\nexport const load = [a, goto];"
 	]
 ];
 

@@ -2,7 +2,7 @@ import sharp from 'sharp';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { App } from '$lib/server/app';
 import { quoteDocument } from '$lib/server/screens/documents';
-import { bench } from '$lib/server/estimates/queries';
+import { bench } from '$lib/server/screens/bench';
 import { attachedTo } from '$lib/server/files/attachments';
 import { readPicture } from '$lib/server/files/pictures';
 import { lettersOf, sampleWords } from '$lib/server/quotes/letters';

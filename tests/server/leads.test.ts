@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { App } from '$lib/server/app';
-import { bench } from '$lib/server/estimates/queries';
+import { bench } from '$lib/server/screens/bench';
 import { track } from '$lib/server/sales/track';
 import type { Yard } from '../../src/demo/yard';
 import { count, freshYard, refused, value } from './yard';

@@ -11,7 +11,7 @@ import { acceptanceDocument } from '$lib/server/documents/acceptance';
 import { readSignature } from '$lib/server/files/pictures';
 import { checkAcceptance, recordsDue } from '$lib/server/quotes/acceptance';
 import { reconcileCharges } from '$lib/server/receivables/reconcile';
-import { sendDue } from '$lib/server/work/outbox';
+import { sendDue } from '$lib/server/outbox';
 import type { Yard } from '../../src/demo/yard';
 import { readPdf } from './pdf-reader';
 import { count, freshYard, value, wonJob } from './yard';

@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { App } from '$lib/server/app';
-import { jobPage } from '$lib/server/jobs/queries';
+import { jobPage } from '$lib/server/screens/job';
 import type { Yard } from '../../src/demo/yard';
 import { freshYard, OWNER } from './yard';
 

@@ -4,7 +4,7 @@ import { agingToday, invoiceDetail, invoiceList, moneyIn, readyToBill } from '$l
 import { catalogPage, itemDetail, searchItems } from '$lib/server/catalog/queries';
 import { letters, staff } from '$lib/server/company/queries';
 import { loadEstimate } from '$lib/server/estimates/load';
-import { jobList, jobPage } from '$lib/server/jobs/queries';
+import { jobList, jobPage } from '$lib/server/screens/job';
 import { customerPage } from '$lib/server/screens/customer';
 import { quoteList } from '$lib/server/quotes/list';
 import { leadInbox } from '$lib/server/sales/leads';

@@ -5,7 +5,7 @@ import { cents, percent } from '$lib/core/money';
 import { checkPrices, unpackParts } from '$lib/core/pricing';
 import type { App } from '$lib/server/app';
 import { bookOf } from '$lib/server/estimates/price-book';
-import { packedBook } from '$lib/server/catalog/price-check';
+import { packedBook } from '$lib/server/estimates/price-check';
 import { repricePlan } from '$lib/server/estimates/reprice-plan';
 import { EXPLAINED, explainRecord } from '$lib/server/screens/explain';
 import { loadEstimate } from '$lib/server/estimates/load';

@@ -3,7 +3,7 @@ import { likely } from '$lib/core/formats';
 import type { App } from '$lib/server/app';
 import { Missing } from '$lib/server/commands';
 import { parties } from '$lib/server/sales/customers';
-import { jobPage } from '$lib/server/jobs/queries';
+import { jobPage } from '$lib/server/screens/job';
 import { leadInbox } from '$lib/server/sales/leads';
 import type { Yard } from '../../src/demo/yard';
 import { count, freshYard, OWNER, value, wonJob } from './yard';

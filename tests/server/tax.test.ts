@@ -4,7 +4,7 @@ import { computeEstimate } from '$lib/core/estimate';
 import type { App } from '$lib/server/app';
 import { taxPage } from '$lib/server/company/tax';
 import { loadEstimate } from '$lib/server/estimates/load';
-import { bench } from '$lib/server/estimates/queries';
+import { bench } from '$lib/server/screens/bench';
 import type { Yard } from '../../src/demo/yard';
 import { freshYard, value, wonJob } from './yard';
 

@@ -5,7 +5,7 @@ import type { App } from '$lib/server/app';
 import { letters } from '$lib/server/company/queries';
 import { webTexts } from '$lib/server/ports/texts';
 import { remindDue } from '$lib/server/quotes/reminders';
-import { sendDue } from '$lib/server/work/outbox';
+import { sendDue } from '$lib/server/outbox';
 import type { DemoClock, Yard } from '../../src/demo/yard';
 import { count, freshYard, refused } from './yard';
 

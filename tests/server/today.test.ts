@@ -2,7 +2,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { addDays } from '$lib/core/time';
 import type { App } from '$lib/server/app';
 import { agingToday, invoiceList, readyToBill } from '$lib/server/billing/queries';
-import { threadOf } from '$lib/server/jobs/queries';
+import { threadOf } from '$lib/server/screens/job';
 import { board } from '$lib/server/planning/queries';
 import { decisions, todayPage } from '$lib/server/screens/today';
 import type { Yard } from '../../src/demo/yard';

@@ -30,10 +30,12 @@ describe('what happened', () => {
 		const { jobId } = wonJob(yard, 'Roof with deposit');
 		const texts = told(`job:${jobId}`);
 		expect(texts.some((t) => /^Invoice \d+ issued/.test(t))).toBe(true);
-		expect(texts.at(-1)).toMatch(/^Quote \d+ accepted by/);
+		// In the order in which one thing led to the other.
+		const order = texts.map((t) => /^(Quote \d+ accepted|Won|Invoice \d+ issued)/.exec(t)?.[0].replace(/\d+/, 'n')).filter(Boolean);
+		expect(order).toEqual(['Quote n accepted', 'Won', 'Invoice n issued']);
 		// The customer's own history has it too.
 		const customerId = value<string>(app, 'select customer_id from jobs where id = ?', jobId);
-		expect(told(`customer:${customerId}`).at(-1)).toBe(texts.at(-1));
+		expect(told(`customer:${customerId}`).at(-1)).toBe(texts.find((t) => t.startsWith('Quote') && t.includes('accepted')));
 		// The changed rows are kept once.
 		expect(
 			count(app, "select count(*) from history where subject = ? and changes <> '[]' and command = 'quotes.answer'", `job:${jobId}`)

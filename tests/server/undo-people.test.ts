@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { App } from '$lib/server/app';
-import { bench } from '$lib/server/estimates/queries';
+import { bench } from '$lib/server/screens/bench';
 import { loadEstimate } from '$lib/server/estimates/load';
 import type { Actor } from '$lib/server/commands';
 import type { Yard } from '../../src/demo/yard';

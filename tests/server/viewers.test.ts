@@ -2,7 +2,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { areaOf, may, rightOfArea, rightOfTopic, ROLES, type Right, type Role } from '$lib/core/access';
 import { COMMANDS } from '$lib/server/all-commands';
 import type { App } from '$lib/server/app';
-import { jobHead, jobList, jobPage, recentOf, threadOf } from '$lib/server/jobs/queries';
+import { jobHead, jobList, jobPage, recentOf, threadOf } from '$lib/server/screens/job';
 import { customerPage } from '$lib/server/screens/customer';
 import { live } from '$lib/server/live';
 import { todayPage } from '$lib/server/screens/today';

@@ -1,6 +1,6 @@
 import { winByHand } from '../../src/lib/server/jobs/win';
 import { openJob } from '../../src/lib/server/sales/commands';
-import { useMaterial } from '../../src/lib/server/time/commands';
+import { useMaterial } from '$lib/server/costs/commands';
 import { writeSync } from 'node:fs';
 import { openApp } from '../../src/lib/server/app';
 import type { Actor } from '../../src/lib/server/commands';

@@ -7,7 +7,7 @@ import * as assemblyVersions from './catalog/assembly-versions';
 import * as bulk from './catalog/bulk';
 import * as categories from './catalog/categories';
 import * as catalog from './catalog/commands';
-import * as priceCheck from './catalog/price-check';
+import * as priceCheck from './estimates/price-check';
 import * as references from './catalog/references';
 import * as starter from './catalog/take-starter';
 import * as companyCommands from './company/commands';
@@ -48,12 +48,14 @@ import * as ownFields from './sales/own-fields';
 import * as rateGroups from './sales/rate-groups';
 import * as salesStages from './sales/stages';
 import * as salesViews from './sales/views';
+import * as costs from './costs/commands';
+import * as fieldNotes from './field/notes';
 import * as time from './time/commands';
 import * as timeCorrections from './time/correct';
 import * as workTasks from './work/tasks';
 import * as winning from './jobs/win';
 import * as accounts from './people/access';
-import { resendMail } from './work/outbox';
+import { resendMail } from './outbox';
 
 const isCommand = (x: unknown): x is Command => typeof x === 'object' && x !== null && 'run' in x && 'right' in x && 'input' in x;
 
@@ -107,6 +109,8 @@ export const COMMANDS: ReadonlyMap<string, Command> = new Map(
 		winning,
 		accounts,
 		planning,
+		costs,
+		fieldNotes,
 		time,
 		timeCorrections,
 		billing,

@@ -1,4 +1,10 @@
 import { money } from './say';
+/** What was accepted: the revision as it was frozen, with the options that were chosen. */
+interface Accepted {
+	revisionId: string;
+	chosen: string[];
+}
+
 /** What happens from a request to an accepted quote: each event's words, made of its parameters when it is read. */
 export const SALES = {
 	'customers.save-contact': (p: { known: boolean; name: string }) => `${p.known ? 'Contact changed' : 'Contact added'}: ${p.name}`,
@@ -26,7 +32,8 @@ export const SALES = {
 	'jobs.change': () => 'Job changed',
 	'jobs.move': (p: { from: string; stage: string; reason: string | undefined }) =>
 		`${p.from} → ${p.stage}${p.reason ? `: ${p.reason}` : ''}`,
-	'jobs.win': (p: { number: number }) => `Won without a quote, to be billed by time and materials; job ${p.number}`,
+	'jobs.won': (p: { jobId: string; number: number; contract: boolean }) =>
+		`${p.contract ? 'Won' : 'Won without a quote, to be billed by time and materials'}; job ${p.number}`,
 	'jobs.set-own': (p: { of: string }) => `Own fields of the ${p.of} changed`,
 	'quotes.attach-scan': (p: { number: number; name: string }) => `Scan of the signed quote ${p.number} kept: ${p.name}`,
 	'quotes.ask': (p: { askedBy: string; about: string; asked: string }) =>
@@ -38,12 +45,12 @@ export const SALES = {
 	'quotes.withdraw': (p: { number: number }) => `Quote ${p.number} withdrawn`,
 	'quotes.signed': (p: { number: number; name: string; missing: string[] }) =>
 		`Quote ${p.number} signed by ${p.name}; ${p.missing.join(', ')} still to sign`,
-	'quotes.accepted': (p: { number: number; by: string; total: number; job: number }) =>
-		`Quote ${p.number} accepted by ${p.by}: ${money(p.total)}; job ${p.job}`,
+	'quotes.accepted': (p: { number: number; by: string; total: number } & Accepted) =>
+		`Quote ${p.number} accepted by ${p.by}: ${money(p.total)}`,
 	'quotes.declined': (p: { number: number; reason: string }) => `Quote ${p.number} declined: ${p.reason}`,
 	'quotes.remind-due': (p: { sent: number }) => `${p.sent} reminder${p.sent === 1 ? '' : 's'} of open quotes sent`,
 	'quotes.quiet': (p: { quiet: boolean }) => (p.quiet ? 'No reminders for this quote' : 'Reminders on again'),
 	'links.renewed': (p: { what: string; renew: boolean }) => `Link to ${p.what} ended${p.renew ? ', a new one made' : ''}`,
-	'changes.accepted': (p: { change: number; by: string; total: number }) =>
+	'changes.accepted': (p: { change: number; by: string; total: number } & Accepted) =>
 		`Change order ${p.change} accepted by ${p.by}: ${money(p.total)}`
 };

@@ -19,7 +19,7 @@ import type { Context } from '../commands';
 import { company, costEntries, customers, invoiceLines, invoices, itemSales, jobs, taxCodes, taxComponents } from '../db/schema';
 import { newId } from '../ids';
 import { makeLink } from '../links';
-import { settleWithCredit } from '../receivables/settle';
+import { settleWithCredit } from './settle';
 import { contractOf } from './load';
 
 export interface DraftLine {

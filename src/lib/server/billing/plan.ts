@@ -4,7 +4,7 @@ import { asc, eq } from 'drizzle-orm';
 import { checkPlan, planAmounts, proposePlan, ruleFor, type PlanStep } from '../../core/billing';
 import { cents, percent, type Percent } from '../../core/money';
 import { Refusal } from '../../core/refusal';
-import { serve, type Context } from '../commands';
+import { serve, whenever, type Context } from '../commands';
 import type { Orm } from '../db/open';
 import { billingSteps, company, contractLines, customers, invoices, jobs } from '../db/schema';
 import { newId } from '../ids';
@@ -62,7 +62,7 @@ function putPlan(ctx: Context, jobId: string, steps: readonly PlanStep[]): void 
 }
 
 /** The plan proposed when a job is won, by the rule of its kind of work; and the deposit, billed and sent, where the rule says so. */
-export function planForWon(ctx: Context, job: typeof jobs.$inferSelect): void {
+function planForWon(ctx: Context, job: typeof jobs.$inferSelect): void {
 	const { settings } = ctx.get(company, 'company', 'The company');
 	const rule = ruleFor(settings.billingPlans, job.kindOfWork);
 	const nameOf = phaseNames(ctx.db, job.id);
@@ -95,6 +95,10 @@ export function planForWon(ctx: Context, job: typeof jobs.$inferSelect): void {
 		text: 'Thank you for your order. As agreed, here is the invoice of the deposit:\n\n{link}'
 	});
 }
+
+whenever('jobs.won', (ctx, p) => {
+	if (p.contract) planForWon(ctx, ctx.get(jobs, p.jobId, 'This job'));
+});
 
 export const savePlan = serve(contract.savePlan, (ctx, i) => {
 	const job = ctx.get(jobs, i.jobId, 'This job');

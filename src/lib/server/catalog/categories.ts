@@ -5,7 +5,8 @@ import { serve } from '../commands';
 import { categories, items } from '../db/schema';
 import { newId } from '../ids';
 import { categoriesIn } from './filter';
-import { readField, readRule } from './rules';
+import { readRule } from './rules';
+import { readField } from '../commands/read-field';
 
 export const saveCategory = serve(contract.saveCategory, (ctx, i) => {
 	const rule = readField('ruleValue', () => readRule(i.ruleBy as string, i.ruleValue));

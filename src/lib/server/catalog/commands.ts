@@ -8,7 +8,9 @@ import { serve, type Context } from '../commands';
 import { imports, itemCosts, items, suppliers } from '../db/schema';
 import { newId } from '../ids';
 import { applyPrices, codesOfOthers, knownOf } from './apply-prices';
-import { notNegative, readField, readRule } from './rules';
+import { readRule } from './rules';
+import { readField } from '../commands/read-field';
+import { notNegative } from '../commands/read-field';
 
 export const saveItem = serve(contract.saveItem, (ctx, { itemId, cost, ruleBy, ruleValue, version, pack, tags, companions, ...fields }) => {
 	const unitCost = readField('cost', () => notNegative(parseUnitPrice(cost, 'The cost'), 'cost'));

@@ -5,7 +5,8 @@ import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
 import { itemCosts, items, itemSuppliers, suppliers } from '../db/schema';
 import { newId } from '../ids';
-import { notNegative, readField } from './rules';
+import { readField } from '../commands/read-field';
+import { notNegative } from '../commands/read-field';
 
 /** @throws Refusal when the supplier calls something else so */
 function checkCode(ctx: Context, itemId: string, supplierId: string, code: string): void {

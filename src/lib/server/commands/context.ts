@@ -46,7 +46,9 @@ export class Context {
 		readonly db: Orm,
 		readonly actor: Actor,
 		readonly now: number,
-		readonly zone: string
+		readonly zone: string,
+		/** What other rooms do when something happened. */
+		private readonly react: (ctx: Context, code: EventCode, params: object) => void = () => undefined
 	) {}
 
 	/** Today in the company's zone. */
@@ -83,6 +85,7 @@ export class Context {
 		const subjects = typeof on === 'string' ? [on] : on;
 		for (const subject of subjects) this.told.push({ subject, code, params, area });
 		for (const t of [...subjects, ...topics]) this.topics.add(t);
+		this.react(this, code, params);
 	}
 
 	find<T extends Table>(table: T, id: string): Row<T> | undefined {

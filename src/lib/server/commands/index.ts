@@ -5,3 +5,4 @@ export { OtherInput } from './idempotency';
 export { BadInput, validate } from './validate';
 export { USUAL_INPUT } from '../../contract/define';
 export type { Access, LinkKind } from '../../contract';
+export { whenever } from './reactions';

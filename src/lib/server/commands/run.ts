@@ -9,6 +9,7 @@ import { Context, NotAllowed, type Actor } from './context';
 import type { Access, InputOf, OutputOf } from '../../contract';
 import type { Command } from './define';
 import { clickOf, earlierAnswer, keepAnswer } from './idempotency';
+import { reactTo } from './reactions';
 import { limitRate } from './limits';
 import { checkAnswer, validate } from './validate';
 
@@ -62,7 +63,7 @@ export function runGiven(runner: Runner, c: Command, input: unknown, actor: Acto
 		limitRate(c.name, actor, Date.now());
 		const now = runner.clock.now();
 		const zone = orm.select({ zone: company.zone }).from(company).get()?.zone ?? 'UTC';
-		const ctx = new Context(orm, actor, now, zone);
+		const ctx = new Context(orm, actor, now, zone, reactTo);
 		const result: unknown = c.run(ctx, input, actor);
 		if (runner.checkAnswers) checkAnswer(c, result);
 		const who = ctx.who;

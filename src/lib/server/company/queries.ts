@@ -5,7 +5,7 @@ import type { App } from '../app';
 import { crews, links, outbox, people, standInLog, timeOff } from '../db/schema';
 import type { LinkKind } from '../commands';
 import { maySend } from '../links';
-import { letterText } from '../work/outbox';
+import { letterText } from '../outbox';
 
 export const staff = (app: App) => ({
 	people: app.db.orm

@@ -4,7 +4,7 @@ import { parseScaled, rate } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { todayOf } from './today';
-import { readField } from '../catalog/rules';
+import { readField } from '../commands/read-field';
 import { serve } from '../commands';
 import type { Orm } from '../db/open';
 import { branches, customers, items, jobs, laborSheets, taxCodes, taxComponents } from '../db/schema';

@@ -1,7 +1,7 @@
-import * as contract from '../../contract/flat-rate/lines';
+import * as contract from '../../contract/estimates/flat-rate-lines';
 import { parseQuantity, quantity, type Quantity } from '../../core/money';
 import { Refusal } from '../../core/refusal';
-import { notNegative } from '../catalog/rules';
+import { notNegative } from '../commands/read-field';
 import { taxOfJob } from '../company/tax';
 import { serve } from '../commands';
 import { estimates, lines, scopes } from '../db/schema';

@@ -6,7 +6,8 @@ import { computeEstimate, signOffReasons, type Estimate, type SignOffRules } fro
 import { formatCents, formatRate, parseCents, parsePercent } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
-import { notNegative, readField } from '../catalog/rules';
+import { readField } from '../commands/read-field';
+import { notNegative } from '../commands/read-field';
 import { serve, type Context } from '../commands';
 import type { Orm } from '../db/open';
 import { comments, company, estimates, jobs, lines, people, scopes, signOffs } from '../db/schema';

@@ -3,7 +3,7 @@ import { mulDiv, parseQuantity, unitPrice, type Cents, type Quantity } from '../
 import { flatPrice, type FlatTerms } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import { groupOfJob, type Group } from '../catalog/pricing';
-import { notNegative } from '../catalog/rules';
+import { notNegative } from '../commands/read-field';
 import type { Context } from '../commands';
 import type { Orm } from '../db/open';
 import { flatCatalogs, flatServices, type lines } from '../db/schema';

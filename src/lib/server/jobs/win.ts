@@ -1,16 +1,15 @@
 import { addHours, phaseNamed } from '../work/phases';
 import * as contract from '../../contract/jobs/win';
 import { max, eq } from 'drizzle-orm';
-import { jobBudget, type Estimate, type QuoteTotals } from '../../core/estimate';
-import { serve, type Context } from '../commands';
-import { budgetRows, contractLines, itemSales, jobMaterials, jobs } from '../db/schema';
+import { computeEstimate, jobBudget, quoteTotals, type Estimate, type QuoteTotals } from '../../core/estimate';
+import { serve, whenever, type Context } from '../commands';
+import { budgetRows, contractLines, itemSales, jobMaterials, jobs, quotes, revisions } from '../db/schema';
 import { newId } from '../ids';
-import { planForWon } from '../billing/plan';
 import { firstStage } from '../sales/commands';
 import { tasksFromTemplate } from '../work/tasks';
 
 /** What was agreed on: the estimate as it was frozen, the options chosen, what they come to. */
-export interface Agreed {
+interface Agreed {
 	estimate: Estimate;
 	chosen: ReadonlySet<string>;
 	totals: QuoteTotals;
@@ -22,7 +21,7 @@ export interface Agreed {
  * @param agreed null: work that starts on a word, billed by time and materials
  * @returns the job's number; that of a job won before is not taken again
  */
-export function winJob(ctx: Context, job: typeof jobs.$inferSelect, agreed: Agreed | null): number {
+function winJob(ctx: Context, job: typeof jobs.$inferSelect, agreed: Agreed | null): number {
 	if (job.number !== null) return job.number;
 	const number = ctx.nextNumber('job');
 	ctx.update(jobs, job.id, {
@@ -35,20 +34,18 @@ export function winJob(ctx: Context, job: typeof jobs.$inferSelect, agreed: Agre
 	});
 	if (agreed) putBudget(ctx, job, jobBudget(agreed.estimate, agreed.chosen), null);
 	tasksFromTemplate(ctx, job);
-	if (agreed) planForWon(ctx, job);
+	ctx.happened(`job:${job.id}`, 'jobs.won', { jobId: job.id, number, contract: agreed !== null }, 'track', 'today', 'plan');
 	return number;
 }
 
 export const winByHand = serve(contract.winByHand, (ctx, i) => {
 	const job = ctx.get(jobs, i.jobId, 'This job');
 	if (job.number !== null) return { number: job.number };
-	const number = winJob(ctx, job, null);
-	ctx.happened(`job:${job.id}`, 'jobs.win', { number }, 'track', 'today', 'plan');
-	return { number };
+	return { number: winJob(ctx, job, null) };
 });
 
 /** A change order is accepted: contract, budget, materials, lines to bill and hours of the phases grow (or shrink) by it. */
-export function applyChange(
+function applyChange(
 	ctx: Context,
 	job: typeof jobs.$inferSelect,
 	estimate: Estimate,
@@ -97,3 +94,22 @@ function putBudget(ctx: Context, job: typeof jobs.$inferSelect, b: ReturnType<ty
 			.values({ ...s, customerId: job.customerId, jobId: job.id, at: ctx.now })
 			.run();
 }
+
+/** What was agreed on when a revision was accepted, from what was frozen then: it always comes to the same. */
+function agreedOn(ctx: Context, revisionId: string, options: readonly string[]): { job: typeof jobs.$inferSelect; agreed: Agreed } {
+	const r = ctx.get(revisions, revisionId, 'This quote');
+	const job = ctx.get(jobs, ctx.get(quotes, r.quoteId, 'This quote').jobId, 'This job');
+	const chosen = new Set(options);
+	const totals = quoteTotals(computeEstimate(r.frozen.estimate, { chosen }), r.frozen.tax);
+	return { job, agreed: { estimate: r.frozen.estimate, chosen, totals } };
+}
+
+whenever('quotes.accepted', (ctx, p) => {
+	const { job, agreed } = agreedOn(ctx, p.revisionId, p.chosen);
+	winJob(ctx, job, agreed);
+});
+
+whenever('changes.accepted', (ctx, p) => {
+	const { job, agreed } = agreedOn(ctx, p.revisionId, p.chosen);
+	applyChange(ctx, job, agreed.estimate, agreed.chosen, agreed.totals, p.change);
+});

@@ -3,7 +3,7 @@ import { may, type Role } from '../../core/access';
 import type { Db, Orm } from '../db/open';
 import type { Clock } from '../clock';
 import type { Settings } from '../settings';
-import * as contract from '../../contract/quotes/links';
+import * as contract from '../../contract/links/links';
 import { serve, type Actor, type Context, type LinkKind } from '../commands';
 import { invoices, links, quotes, revisions } from '../db/schema';
 import { hashToken, linkToken, newId, newToken } from '../ids';
@@ -66,7 +66,7 @@ export const linkOf = (db: Orm, kind: 'quote' | 'invoice', subjectId: string): s
 		.get()?.id ?? null;
 
 /** Who may send a link may read it; to others of us it is as closed as to strangers: with it, an answer is given in the customer's name. */
-import { SENDS } from '../../contract/quotes/links';
+import { SENDS } from '../../contract/links/links';
 export const maySend = (role: Role, kind: LinkKind): boolean => may(role, SENDS[kind]);
 
 /** Ends every link to a quote or an invoice: whoever has one sees nothing any more. */

@@ -133,3 +133,9 @@ export function beginWork(ctx: Context, jobId: string): void {
 	const next = ctx.db.select().from(stages).where(eq(stages.meaning, 'under way')).get();
 	if (next) ctx.update(jobs, job.id, { stageId: next.id, touchedAt: ctx.now });
 }
+
+export function workJob(ctx: Context, jobId: string) {
+	const job = ctx.get(jobs, jobId, 'This job');
+	if (job.number === null) throw new Refusal('Time can only be booked on a job that is won.');
+	return job;
+}

@@ -32,7 +32,6 @@ import { loadEstimate } from '../estimates/load';
 import { undoEndsHere } from '../estimates/undo';
 import { checkSignedOff } from '../estimates/reviews';
 import { hashOf, newId } from '../ids';
-import { applyChange, winJob } from '../jobs/win';
 import { photosForQuote } from '../survey/commands';
 import { isDrawable } from '../files/pictures';
 import { recordOrDue, signaturesOf } from './acceptance';
@@ -431,12 +430,10 @@ function recordAnswer(ctx: Context, r: typeof revisions.$inferSelect, a: Answer)
 	ctx.db.update(revisions).set({ state: a.answer }).where(eq(revisions.id, r.id)).run();
 	if (a.answer === 'accepted') {
 		const change = ctx.get(estimates, quote.estimateId, 'Its estimate').change;
-		if (change !== null) applyChange(ctx, job, r.frozen.estimate, chosen, totals, change);
-		const number = change === null ? winJob(ctx, job, { estimate: r.frozen.estimate, chosen, totals }) : (job.number ?? 0);
 		const on = [`customer:${job.customerId}`, `job:${job.id}`];
-		if (change === null)
-			ctx.happened(on, 'quotes.accepted', { number: quote.number, by: name, total: totals.total, job: number }, 'track', 'today', 'plan');
-		else ctx.happened(on, 'changes.accepted', { change, by: a.name.trim(), total: totals.total }, 'track', 'today', 'plan');
+		const what = { total: totals.total, revisionId: r.id, chosen: a.chosen };
+		if (change === null) ctx.happened(on, 'quotes.accepted', { number: quote.number, by: name, ...what }, 'track', 'today', 'plan');
+		else ctx.happened(on, 'changes.accepted', { change, by: a.name.trim(), ...what }, 'track', 'today', 'plan');
 	} else {
 		ctx.update(jobs, job.id, { touchedAt: ctx.now });
 		ctx.happened(`job:${job.id}`, 'quotes.declined', { number: quote.number, reason: a.reason.trim() }, 'track', 'today');

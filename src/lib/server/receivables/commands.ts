@@ -8,7 +8,7 @@ import { newId } from '../ids';
 import { paidOf } from '../billing/load';
 import { linkOf } from '../links';
 import { addressesOf } from '../sales/contacts';
-import { settle } from './settle';
+import { settle } from '../billing/settle';
 
 export const recordPayment = serve(contract.recordPayment, (ctx, i) => {
 	const invoice = ctx.get(invoices, i.invoiceId, 'This invoice');

@@ -27,6 +27,5 @@ export const customerList = (app: App) =>
 		.limit(10000)
 		.all();
 /** The kind of work of a job, for what is offered first. */
-
 export const kindOfJob = (app: App, jobId: string): string =>
 	app.db.orm.select({ kind: jobs.kindOfWork }).from(jobs).where(eq(jobs.id, jobId)).get()?.kind ?? '';

@@ -5,7 +5,7 @@ import { customerQuote } from '../quotes/queries';
 import { letterheadOf } from '../documents/letterhead';
 import { attachment, typeOfFile } from '../files/attachments';
 import { markedQuotedPhoto } from '../survey/marked';
-import { invoicePdf } from '../documents/invoice-pdf';
+import { invoicePdf } from '../billing/invoice-pdf';
 import { quotePdf } from '../documents/quote-pdf';
 import { eq } from 'drizzle-orm';
 import { revisions } from '../db/schema';

@@ -3,7 +3,7 @@ import { and, asc, eq, max } from 'drizzle-orm';
 import { parseLength } from '../../core/measure';
 import { Refusal } from '../../core/refusal';
 import { checkMarks, numberPins, shownMarks, type PhotoMark, type PhotoScale } from '../../core/survey';
-import { readField } from '../catalog/rules';
+import { readField } from '../commands/read-field';
 import { serve, type Context } from '../commands';
 import type { Orm } from '../db/open';
 import { company, estimates, files, jobPhotos, jobs, lines, scopes, type QuotedPhoto } from '../db/schema';

@@ -1,23 +1,17 @@
-import { phaseOfItem, phasePlanned } from './phase-of';
+import { phasePlanned } from '../work/phases';
 import * as contract from '../../contract/time/commands';
 import { and, asc, desc, eq, isNull } from 'drizzle-orm';
-import { chargeOf } from '../../core/billing';
-import { cents, lineAmount, parseCents, parseQuantity, percent, quantity, unitPrice } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { instantOf } from '../../core/time';
 import { serve, type Context } from '../commands';
-import { company, costEntries, fieldNotes, files, items, jobs, laborSheets, people, timeEntries } from '../db/schema';
+import { laborSheets, people, timeEntries } from '../db/schema';
 import { newId } from '../ids';
-import { beginWork } from '../planning/commands';
 import { overlapsOf, settleEntry } from './settle-entry';
 import { rateOn } from '../rates/load';
+import { workJob } from '../planning/commands';
+import { self } from '../commands/self';
 
 type Entry = typeof timeEntries.$inferSelect;
-
-function self(ctx: Context): string {
-	if (ctx.actor.type !== 'person') throw new Refusal('Sign in first.');
-	return ctx.actor.id;
-}
 
 /** The rate sheet of a person as it holds on a day. */
 function sheetOf(ctx: Context, personId: string, day: string) {
@@ -28,12 +22,6 @@ function sheetOf(ctx: Context, personId: string, day: string) {
 	const rate = sheetId ? rateOn(ctx.db, sheetId, day) : null;
 	if (!rate) throw new Refusal('There is no rate sheet for this person. Ask the office.');
 	return rate;
-}
-
-function workJob(ctx: Context, jobId: string) {
-	const job = ctx.get(jobs, jobId, 'This job');
-	if (job.number === null) throw new Refusal('Time can only be booked on a job that is won.');
-	return job;
 }
 
 export const clockOn = serve(contract.clockOn, (ctx, i) => {
@@ -110,81 +98,4 @@ export const addTime = serve(contract.addTime, (ctx, i, actor) => {
 	settleEntry(ctx, entry);
 	ctx.happened(`job:${job.id}`, 'time.add', { from: i.from, to: i.to, day: i.day }, 'field', 'costs');
 	return { entryId: entry.id };
-});
-
-export const useMaterial = serve(contract.useMaterial, (ctx, i) => {
-	const job = workJob(ctx, i.jobId);
-	const item = ctx.get(items, i.itemId, 'This item');
-	const q = parseQuantity(i.quantity);
-	if (q <= 0 || q > 1e11) throw new Refusal('Type how much was used, more than 0.', 'quantity');
-	const own = ctx.get(company, 'company', 'The company');
-	const cost = lineAmount(quantity(q), unitPrice(item.cost));
-	const entry = ctx.insert(costEntries, {
-		id: newId(),
-		jobId: job.id,
-		phaseId: phaseOfItem(ctx, job.id, item.id),
-		kind: item.kind,
-		name: item.name,
-		itemId: item.id,
-		personId: ctx.actor.type === 'person' ? ctx.actor.id : null,
-		day: ctx.today,
-		quantity: q,
-		unit: item.unit,
-		unitCost: item.cost,
-		cost,
-		charge: chargeOf({ kind: 'other', cost, markup: percent(own.settings.materialMarkup) }),
-		taxCodeId: item.taxCodeId,
-		state: job.contractNet ? 'absorbed' : 'to bill'
-	});
-	beginWork(ctx, job.id);
-	ctx.happened(`job:${job.id}`, 'costs.use-material', { name: item.name }, 'field', 'costs');
-	return { costId: entry.id };
-});
-
-export const addCost = serve(contract.addCost, (ctx, i) => {
-	const job = workJob(ctx, i.jobId);
-	const cost = parseCents(i.cost, 'The cost');
-	if (cost <= 0) throw new Refusal('The cost must be more than 0.', 'cost');
-	const own = ctx.get(company, 'company', 'The company');
-	ctx.insert(costEntries, {
-		id: newId(),
-		jobId: job.id,
-		kind: i.kind,
-		name: i.name,
-		day: i.day,
-		quantity: 10_000,
-		unit: 'each',
-		unitCost: cost * 100,
-		cost: cents(cost),
-		charge: chargeOf({ kind: 'other', cost, markup: percent(own.settings.materialMarkup) }),
-		state: job.contractNet ? 'absorbed' : 'to bill'
-	});
-	ctx.happened(`job:${job.id}`, 'costs.add', { name: i.name }, 'costs', 'today');
-});
-
-export const markCost = serve(contract.markCost, (ctx, i) => {
-	const cost = ctx.get(costEntries, i.costId, 'This cost');
-	if (cost.state === 'billed') throw new Refusal('This cost is billed already.');
-	ctx.update(costEntries, cost.id, { state: i.state }, i.version);
-	ctx.happened(`job:${cost.jobId}`, 'costs.mark', { cost: cost.name, state: i.state }, 'costs', 'today');
-});
-
-export const addNote = serve(contract.addNote, (ctx, i) => {
-	const job = ctx.get(jobs, i.jobId, 'This job');
-	if (i.text.trim() === '' && !i.fileId) throw new Refusal('Write something or take a picture.', 'text');
-	ctx.insert(fieldNotes, { id: newId(), jobId: job.id, personId: self(ctx), at: ctx.now, text: i.text.trim(), fileId: i.fileId });
-	ctx.happened(`job:${job.id}`, 'field.note', { fileId: i.fileId }, 'field');
-});
-
-export const keepPicture = serve(contract.keepPicture, (ctx, i) => {
-	const file = ctx.insert(files, {
-		id: newId(),
-		type: 'image/jpeg',
-		width: i.width,
-		height: i.height,
-		bytes: i.bytes,
-		thumb: i.thumb,
-		createdAt: ctx.now
-	});
-	return { fileId: file.id };
 });

@@ -18,7 +18,7 @@ import {
 	timeEntries,
 	type CrewSheet
 } from '../db/schema';
-import { notesOf } from '../jobs/queries';
+import { notesOf } from '../field/notes';
 import { runningOf } from './commands';
 
 const today = (app: App): string =>

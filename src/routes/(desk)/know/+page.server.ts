@@ -1,5 +1,5 @@
 import { app } from '$lib/server/app';
-import { jobList } from '$lib/server/jobs/queries';
+import { jobList } from '$lib/server/screens/job';
 import { viewerIn } from '$lib/server/viewer';
 import type { PageServerLoad } from './$types';
 

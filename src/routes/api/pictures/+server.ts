@@ -2,7 +2,7 @@ import { app } from '$lib/server/app';
 import { BadInput } from '$lib/server/commands';
 import { MOST_BYTES, readPicture } from '$lib/server/files/pictures';
 import { answer } from '$lib/server/http';
-import { keepPicture } from '$lib/server/time/commands';
+import { keepPicture } from '$lib/server/field/notes';
 import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = ({ request, locals }) =>

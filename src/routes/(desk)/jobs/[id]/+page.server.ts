@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
-import { jobPage } from '$lib/server/jobs/queries';
+import { jobPage } from '$lib/server/screens/job';
 import { viewerIn } from '$lib/server/viewer';
 import type { PageServerLoad } from './$types';
 

@@ -2,7 +2,7 @@ import { app } from '$lib/server/app';
 import { contractOf, costsToBill } from '$lib/server/billing/load';
 import { planOf } from '$lib/server/billing/plan';
 import { todayOf } from '$lib/server/company/today';
-import { invoicesOfJob } from '$lib/server/jobs/queries';
+import { invoicesOfJob } from '$lib/server/billing/of-job';
 import { companyOf } from '$lib/server/company/settings';
 import { phasesOf } from '$lib/server/work/phases';
 import type { PageServerLoad } from './$types';

@@ -1,6 +1,6 @@
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { jobCosts } from '$lib/server/jobs/queries';
+import { jobCosts } from '$lib/server/screens/job';
 import { viewerIn } from '$lib/server/viewer';
 import type { PageServerLoad } from './$types';
 

@@ -3,7 +3,7 @@ import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
 import { reviewOf } from '$lib/server/estimates/reviews';
 import { leftOutOf } from '$lib/server/estimates/templates';
-import { bench } from '$lib/server/estimates/queries';
+import { bench } from '$lib/server/screens/bench';
 import { changeIn } from '$lib/server/estimates/pages';
 import type { PageServerLoad } from './$types';
 

@@ -2,7 +2,7 @@ import { redirect } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
 import { changeIn } from '$lib/server/estimates/pages';
-import { bench } from '$lib/server/estimates/queries';
+import { bench } from '$lib/server/screens/bench';
 import { photosOf } from '$lib/server/survey/commands';
 import type { PageServerLoad } from './$types';
 

@@ -1,7 +1,7 @@
 import { redirect } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { bench } from '$lib/server/estimates/queries';
+import { bench } from '$lib/server/screens/bench';
 import { reviewOf } from '$lib/server/estimates/reviews';
 import { changeIn } from '$lib/server/estimates/pages';
 import type { PageServerLoad } from './$types';

@@ -11,8 +11,8 @@ import { customerOfJob } from '../quotes/queries';
 import { lettersOf } from '../quotes/letters';
 import { attachedTo } from '../files/attachments';
 import { todayOf } from '../company/today';
-import { loadEstimate } from './load';
-import { undoState } from './undo';
+import { loadEstimate } from '../estimates/load';
+import { undoState } from '../estimates/undo';
 
 /**
  * The estimate of a job as the bench shows it: rows for the core, tax of today, what this person can undo, what the mail would say.

@@ -1,12 +1,12 @@
 import { settingsOf } from '../company/settings';
-import * as contract from '../../contract/catalog/price-check';
+import * as contract from '../../contract/estimates/price-check';
 import { parsePercent, percent, type Percent } from '../../core/money';
 import { packParts } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { serve } from '../commands';
 import { company } from '../db/schema';
-import { bookOf } from '../estimates/price-book';
+import { bookOf } from './price-book';
 
 /** The margin that prices are held against. */
 export const targetOf = (app: App): Percent => percent(settingsOf(app.db.orm).targetMargin);

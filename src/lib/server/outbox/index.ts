@@ -1,20 +1,15 @@
-import * as contract from '../../contract/work/outbox';
+import * as contract from '../../contract/outbox/outbox';
 import { and, asc, eq, lte } from 'drizzle-orm';
 import type { App } from '../app';
 import { Refusal } from '../../core/refusal';
 import { serve } from '../commands';
-import { forgetOldKeys } from '../commands/idempotency';
 import { company, outbox } from '../db/schema';
 import { live } from '../live';
 import { log } from '../log';
 import { isOffered, linkUrl } from '../links';
-import { makeDueRecords, recordsDue } from '../quotes/acceptance';
-import { remindDue } from '../quotes/reminders';
-import { reconcileCharges } from '../receivables/reconcile';
-import { takeLeadMail } from '../sales/lead-folder';
 
 const TRIES = 5;
-const DAY = 86_400_000;
+export const DAY = 86_400_000;
 
 /** The text of a letter as it goes out: with the customer's link in it. */
 export function letterText(app: App, row: { text: string; linkId: string | null }): string {
@@ -70,53 +65,3 @@ export const resendMail = serve(contract.resendMail, (ctx, i) => {
 	ctx.update(outbox, row.id, { state: 'queued', attempts: 0, dueAt: ctx.now });
 	ctx.happened(`mail:${row.id}`, 'outbox.resend', { subject: row.subject }, 'outbox');
 });
-
-async function safely(what: string, work: () => unknown): Promise<void> {
-	try {
-		await work();
-	} catch (e) {
-		log.error({ what, error: (e as Error).message }, 'worker');
-	}
-}
-
-/** Starts the worker of this process: looks when something was committed, and every few seconds. @returns stop */
-export function startWorker(app: App): () => void {
-	let busy = false;
-	// Reminders are by the day: once a minute is often enough.
-	let remindedAt = 0;
-	let reconciledAt = 0;
-	let prunedAt = 0;
-	const look = async (): Promise<void> => {
-		if (busy) return;
-		busy = true;
-		// One of them that cannot, say for a folder it may not write, keeps none of the others.
-		await safely('reminders', () => {
-			if (app.clock.now() - remindedAt < 60_000) return;
-			remindedAt = app.clock.now();
-			app.run(remindDue, {}, { type: 'system' });
-		});
-		await safely('records of acceptance', () => {
-			if (recordsDue(app.db.orm)) app.run(makeDueRecords, {}, { type: 'system' });
-		});
-		await safely('card payments', async () => {
-			// Whoever waited for an answer when the server died waits no more: at the start all are asked for.
-			if (app.clock.now() - reconciledAt < 60_000) return;
-			const first = reconciledAt === 0;
-			reconciledAt = app.clock.now();
-			await reconcileCharges(app, first);
-		});
-		await safely('old keys', () => {
-			if (app.clock.now() - prunedAt < DAY) return;
-			prunedAt = app.clock.now();
-			forgetOldKeys(app.db.orm, prunedAt);
-		});
-		await safely('requests by mail', () => takeLeadMail(app));
-		await safely('outbox', () => sendDue(app));
-		busy = false;
-	};
-	app.poke = () => void setImmediate(look);
-	const timer = setInterval(look, 5000);
-	timer.unref();
-	void look();
-	return () => clearInterval(timer);
-}

@@ -1,9 +1,9 @@
 import { formatQuantity } from '../../core/money';
 import { longDay } from '../../core/time';
-import type { customerInvoice } from '../billing/customer-invoice';
-import type { Letterhead } from './letterhead';
-import { taxRows, totals } from './quote-pdf';
-import { hair, latin, money, render } from './render';
+import type { customerInvoice } from './customer-invoice';
+import type { Letterhead } from '../documents/letterhead';
+import { taxRows, totals } from '../documents/quote-pdf';
+import { hair, latin, money, render } from '../documents/render';
 
 /** An invoice as a PDF with the company's letterhead: what its customer's view holds. */
 export function invoicePdf(i: NonNullable<ReturnType<typeof customerInvoice>> & { letterhead: Letterhead }): Promise<Buffer> {

@@ -1,6 +1,6 @@
 import { textOf } from '../../core/events';
 import { phasesOf } from '../work/phases';
-import { getTableColumns, and, asc, desc, eq, inArray, isNotNull, isNull, sql, type SQL } from 'drizzle-orm';
+import { getTableColumns, and, asc, desc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
 import { costTable, overUnder } from '../../core/costing';
 import { cents, type Cents } from '../../core/money';
 import { areasFor, type Viewer } from '../../core/access';
@@ -14,7 +14,6 @@ import {
 	costEntries,
 	customers,
 	estimates,
-	fieldNotes,
 	history,
 	invoices,
 	jobMaterials,
@@ -31,6 +30,8 @@ import {
 import { quotesOfJob } from '../quotes/of-job';
 import { tasksOf } from '../work/tasks';
 import { companyOf } from '../company/settings';
+import { notesOf } from '../field/notes';
+import { invoicesOfJob } from '../billing/of-job';
 
 /** A job with who and where; what the customer asked for only for those who see requests. */
 export function jobHead(app: App, id: string, viewer: Viewer) {
@@ -226,35 +227,6 @@ function told(db: App['db']['orm'], subject: string, most: number, viewer: Viewe
 		.all()
 		.map(({ id, at, byName, ...what }) => ({ id, at, byName, text: textOf(what) }));
 }
-
-export const notesOf = (app: App, jobId: string) =>
-	app.db.orm
-		.select({ id: fieldNotes.id, at: fieldNotes.at, text: fieldNotes.text, fileId: fieldNotes.fileId, by: people.name })
-		.from(fieldNotes)
-		.innerJoin(people, eq(people.id, fieldNotes.personId))
-		.where(eq(fieldNotes.jobId, jobId))
-		.orderBy(desc(fieldNotes.at))
-		.limit(60)
-		.all();
-
-export const invoicesWhere = (db: App['db']['orm'], where: SQL) =>
-	db
-		.select({
-			id: invoices.id,
-			number: invoices.number,
-			title: invoices.title,
-			total: invoices.total,
-			issuedAt: invoices.issuedAt,
-			voidedAt: invoices.voidedAt,
-			due: invoices.due,
-			paid: invoices.paid
-		})
-		.from(invoices)
-		.where(where)
-		.orderBy(desc(invoices.number))
-		.all();
-
-export const invoicesOfJob = (app: App, jobId: string) => invoicesWhere(app.db.orm, eq(invoices.jobId, jobId));
 
 /** Jobs that were won; what is billed of them for those who see invoices. */
 export function jobList(app: App, viewer: Viewer, meaning: string, text: string, limit = 2000) {

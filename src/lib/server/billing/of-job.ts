@@ -1,0 +1,22 @@
+import { type SQL, desc, eq } from 'drizzle-orm';
+import type { App } from '../app';
+import { invoices } from '../db/schema';
+
+export const invoicesWhere = (db: App['db']['orm'], where: SQL) =>
+	db
+		.select({
+			id: invoices.id,
+			number: invoices.number,
+			title: invoices.title,
+			total: invoices.total,
+			issuedAt: invoices.issuedAt,
+			voidedAt: invoices.voidedAt,
+			due: invoices.due,
+			paid: invoices.paid
+		})
+		.from(invoices)
+		.where(where)
+		.orderBy(desc(invoices.number))
+		.all();
+
+export const invoicesOfJob = (app: App, jobId: string) => invoicesWhere(app.db.orm, eq(invoices.jobId, jobId));

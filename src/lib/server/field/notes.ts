@@ -1,0 +1,38 @@
+import { eq, desc } from 'drizzle-orm';
+import type { App } from '../app';
+import { fieldNotes, files, jobs, people } from '../db/schema';
+import * as contract from '../../contract/field/notes';
+import { Refusal } from '../../core/refusal';
+import { serve } from '../commands';
+import { newId } from '../ids';
+import { self } from '../commands/self';
+
+export const notesOf = (app: App, jobId: string) =>
+	app.db.orm
+		.select({ id: fieldNotes.id, at: fieldNotes.at, text: fieldNotes.text, fileId: fieldNotes.fileId, by: people.name })
+		.from(fieldNotes)
+		.innerJoin(people, eq(people.id, fieldNotes.personId))
+		.where(eq(fieldNotes.jobId, jobId))
+		.orderBy(desc(fieldNotes.at))
+		.limit(60)
+		.all();
+
+export const addNote = serve(contract.addNote, (ctx, i) => {
+	const job = ctx.get(jobs, i.jobId, 'This job');
+	if (i.text.trim() === '' && !i.fileId) throw new Refusal('Write something or take a picture.', 'text');
+	ctx.insert(fieldNotes, { id: newId(), jobId: job.id, personId: self(ctx), at: ctx.now, text: i.text.trim(), fileId: i.fileId });
+	ctx.happened(`job:${job.id}`, 'field.note', { fileId: i.fileId }, 'field');
+});
+
+export const keepPicture = serve(contract.keepPicture, (ctx, i) => {
+	const file = ctx.insert(files, {
+		id: newId(),
+		type: 'image/jpeg',
+		width: i.width,
+		height: i.height,
+		bytes: i.bytes,
+		thumb: i.thumb,
+		createdAt: ctx.now
+	});
+	return { fileId: file.id };
+});

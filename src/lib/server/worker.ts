@@ -1,0 +1,58 @@
+import type { App } from './app';
+import { forgetOldKeys } from './commands/idempotency';
+import { log } from './log';
+import { recordsDue, makeDueRecords } from './quotes/acceptance';
+import { remindDue } from './quotes/reminders';
+import { reconcileCharges } from './receivables/reconcile';
+import { takeLeadMail } from './sales/lead-folder';
+import { DAY, sendDue } from './outbox';
+
+/** Starts the worker of this process: looks when something was committed, and every few seconds. @returns stop */
+export function startWorker(app: App): () => void {
+	let busy = false;
+	// Reminders are by the day: once a minute is often enough.
+	let remindedAt = 0;
+	let reconciledAt = 0;
+	let prunedAt = 0;
+	const look = async (): Promise<void> => {
+		if (busy) return;
+		busy = true;
+		// One of them that cannot, say for a folder it may not write, keeps none of the others.
+		await safely('reminders', () => {
+			if (app.clock.now() - remindedAt < 60000) return;
+			remindedAt = app.clock.now();
+			app.run(remindDue, {}, { type: 'system' });
+		});
+		await safely('records of acceptance', () => {
+			if (recordsDue(app.db.orm)) app.run(makeDueRecords, {}, { type: 'system' });
+		});
+		await safely('card payments', async () => {
+			// Whoever waited for an answer when the server died waits no more: at the start all are asked for.
+			if (app.clock.now() - reconciledAt < 60000) return;
+			const first = reconciledAt === 0;
+			reconciledAt = app.clock.now();
+			await reconcileCharges(app, first);
+		});
+		await safely('old keys', () => {
+			if (app.clock.now() - prunedAt < DAY) return;
+			prunedAt = app.clock.now();
+			forgetOldKeys(app.db.orm, prunedAt);
+		});
+		await safely('requests by mail', () => takeLeadMail(app));
+		await safely('outbox', () => sendDue(app));
+		busy = false;
+	};
+	app.poke = () => void setImmediate(look);
+	const timer = setInterval(look, 5000);
+	timer.unref();
+	void look();
+	return () => clearInterval(timer);
+}
+
+export async function safely(what: string, work: () => unknown): Promise<void> {
+	try {
+		await work();
+	} catch (e) {
+		log.error({ what, error: (e as Error).message }, 'worker');
+	}
+}
