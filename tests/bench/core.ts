@@ -42,7 +42,7 @@ export function coreBench(): void {
 	const full = time(() => sheet.rebuildAndRecalculate(), 5);
 	note('estimate: full recalculation', '60 scopes, 2,040 lines', own, 'spreadsheet engine, one change', single, 1);
 	note('estimate: full recalculation', '60 scopes, 2,040 lines', own, 'spreadsheet engine, full', full, 0.01);
-	// What typing into a cell does: the scope it is in is reckoned anew, the others are as they were.
+	// What typing into a cell does: the scope it is in is computed anew, the others are as they were.
 	let now = recompute(null, largeEstimate(60, 34));
 	const typed = time(() => (now = recompute(now, withLines(now.estimate, [['s7l3', { unitPrice: (++n * 100) as never }]]))), 60);
 	note('estimate: one change', '60 scopes, 2,040 lines', typed, 'spreadsheet engine, one change', single, 1);

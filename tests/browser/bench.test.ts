@@ -134,7 +134,7 @@ describe('the estimator’s bench', () => {
 		const now = (was + 400).toLocaleString('en-US', { minimumFractionDigits: 2 });
 		await estimator.waitForFunction((p: string) => document.querySelector<HTMLElement>('[data-testid=price]')?.innerText === p, {}, now);
 	});
-	it('shows what has to be had, and reckons the risk beside the page', async () => {
+	it('shows what has to be had, and computes the risk beside the page', async () => {
 		await open(estimator, `${base}/jobs/${jobId}/estimate/lists`);
 		await reads(estimator, 'Deck board, cedar');
 		const sheet = await estimator.evaluate(async (id: string) => {

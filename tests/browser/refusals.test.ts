@@ -132,7 +132,7 @@ describe('refusals', () => {
 		expect(await page.$eval('dialog[open] input', (e) => (e as HTMLInputElement).value)).toBe('Somebody on the phone');
 		expect(db.value("select count(*) from leads where name = 'Somebody on the phone'")).toBe(0);
 	});
-	it('a quote can be read, reckoned and accepted without JavaScript', async () => {
+	it('a quote can be read, computed and accepted without JavaScript', async () => {
 		const office = await as('petra');
 		await open(office, `${base}/win/track`);
 		await open(office, `${base}/jobs/${await offer(office, 'Without a script')}`);

@@ -119,6 +119,7 @@ export const ACCESS = `
   OF---B        invoices.save-plan
   OF---B        invoices.void
   OFE---        jobs.change
+  OFE---        jobs.change-phase
   OFE---        jobs.move
   OFE---        jobs.open
   OFE---        jobs.set-own

@@ -56,3 +56,4 @@ export * from './work/tasks';
 export * from './links/links';
 export * from './costs/commands';
 export * from './field/notes';
+export * from './work/phases';

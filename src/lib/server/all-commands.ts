@@ -52,6 +52,7 @@ import * as costs from './costs/commands';
 import * as fieldNotes from './field/notes';
 import * as time from './time/commands';
 import * as timeCorrections from './time/correct';
+import * as workPhases from './work/phases';
 import * as workTasks from './work/tasks';
 import * as winning from './jobs/win';
 import * as accounts from './people/access';
@@ -115,6 +116,7 @@ export const COMMANDS: ReadonlyMap<string, Command> = new Map(
 		timeCorrections,
 		billing,
 		billingPlans,
+		workPhases,
 		workTasks,
 		receivables,
 		{ resendMail, makeDueRecords }

@@ -8,7 +8,7 @@ export interface SimulationRequest {
 }
 export type SimulationAnswer = { progress: number } | { done: Simulation } | { problem: string };
 
-/** Reckons a simulation off the page, and tells how far it is. */
+/** Computes a simulation off the page, and tells how far it is. */
 self.onmessage = (e: MessageEvent<SimulationRequest>) => {
 	const say = (answer: SimulationAnswer) => self.postMessage(answer);
 	try {

@@ -270,13 +270,13 @@ describe('a simulation', () => {
 		expect(r.below).toBeGreaterThan(0);
 		expect(r.below).toBeLessThan(0.2);
 	});
-	it('without any straying is the estimate itself', () => {
+	it('without any variation is the estimate itself', () => {
 		const still = { low: 1, middle: 1, high: 1 };
 		const r = run({ spreads: { hours: still, material: still, other: still } });
 		const profit = computeEstimate(e).total.profit;
 		expect([r.low, r.median, r.high, r.below]).toEqual([profit, profit, profit, 0]);
 	});
-	it('strays more where the spread is wider, and loses more often at a lower price', () => {
+	it('varies more where the spread is wider, and loses more often at a lower price', () => {
 		const wide = run({ spreads: { ...USUAL_SPREADS, hours: { low: 0.7, middle: 1.03, high: 1.6 } } });
 		expect(wide.high - wide.low).toBeGreaterThan(run().high - run().low);
 		const cheap = {

@@ -108,7 +108,7 @@ export function measureOf(measures: Measures, names: readonly MeasureName[], sys
 
 /**
  * Computes the whole estimate in one pass: measures, quantities, amounts, discount, overhead, totals.
- * Totals are sums of rounded lines. Nothing is thrown for a scope or line that cannot be reckoned: it counts 0 and
+ * Totals are sums of rounded lines. Nothing is thrown for a scope or line that cannot be computed: it counts 0 and
  * says its problem, so that one bad shape does not hide the rest.
  */
 export function computeEstimate(estimate: Estimate, options: ComputeOptions = {}): EstimateResult {

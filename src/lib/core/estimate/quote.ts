@@ -4,7 +4,7 @@ import { groupRule, membersOf, priceDifference } from './groups';
 import type { Estimate } from './model';
 import { fillWording } from './wording';
 
-/** Everything a document needs to reckon its tax on its day. */
+/** Everything a document needs to compute its tax on its day. */
 export interface TaxSetting {
 	codes: TaxCode[];
 	components: TaxComponent[];

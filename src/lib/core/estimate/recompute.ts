@@ -12,11 +12,11 @@ export interface Computed {
 /**
  * What an estimate comes to, from what it came to before: scopes that are the same object are not gone through again, and every
  * figure that did not move stays the same object, so that it is not drawn again. The figures are those of `computeEstimate`.
- * A discount lies on all lines together: with one, every scope is reckoned anew.
+ * A discount lies on all lines together: with one, every scope is computed anew.
  */
 export function recompute(before: Computed | null, next: Estimate): Computed {
 	const chosen = presetsOf(next);
-	const kept = new Map(before && reckonAlike(before.estimate, next, chosen) ? before.result.scopes.map((s) => [s.scope, s]) : []);
+	const kept = new Map(before && computedAlike(before.estimate, next, chosen) ? before.result.scopes.map((s) => [s.scope, s]) : []);
 	const scopes = next.scopes.map((s) => kept.get(s) ?? startScope(s, next.system, chosen));
 	const fresh = scopes.filter((s) => !kept.has(s.scope));
 	finishLines(
@@ -35,7 +35,7 @@ export function recompute(before: Computed | null, next: Estimate): Computed {
 }
 
 /** Whether a scope of both comes to the same in both: nothing that lies on the whole differs. */
-function reckonAlike(a: Estimate, b: Estimate, chosen: ReadonlySet<string>): boolean {
+function computedAlike(a: Estimate, b: Estimate, chosen: ReadonlySet<string>): boolean {
 	if (a.discount || b.discount || a.system !== b.system) return false;
 	if (JSON.stringify(a.overheadPercent) !== JSON.stringify(b.overheadPercent)) return false;
 	const were = presetsOf(a);

@@ -51,7 +51,7 @@ const someEdit: fc.Arbitrary<(e: Estimate) => Estimate> = fc.oneof(
 	fc.integer({ min: 0, max: 200_000 }).map((p) => (e: Estimate) => ({ ...e, overheadPercent: { material: p as never } }))
 );
 
-describe('what is reckoned anew', () => {
+describe('what is computed anew', () => {
 	it('comes to the same as if all of it were, whatever happens and in whatever order', () => {
 		fc.assert(
 			fc.property(fc.array(someEdit, { minLength: 1, maxLength: 12 }), (edits) => {

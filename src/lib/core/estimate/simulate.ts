@@ -2,7 +2,7 @@ import { cents, type Cents } from '../money';
 import { computeEstimate, type EstimateResult, type LineResult } from './compute';
 import type { Estimate } from './model';
 
-/** How far hours and costs stray: the quartiles of actual ÷ estimated, learned from finished jobs or assumed. */
+/** How far hours and costs vary: the quartiles of actual ÷ estimated, learned from finished jobs or assumed. */
 export interface Spread {
 	low: number;
 	middle: number;
@@ -13,7 +13,7 @@ export interface Spreads {
 	material: Spread;
 	other: Spread;
 }
-/** Until finished jobs say better: hours run over more often than under, costs stray little. */
+/** Until finished jobs say better: hours run over more often than under, costs vary little. */
 export const USUAL_SPREADS: Spreads = {
 	hours: { low: 0.92, middle: 1.03, high: 1.18 },
 	material: { low: 0.98, middle: 1.01, high: 1.05 },
@@ -81,8 +81,8 @@ function drawn(s: Spread, z: number): number {
 }
 
 /**
- * Reckons what an estimate would bring if hours and costs stray as they have before. What strays together is drawn together: half of
- * a line's straying is that of the whole job, half its own. Prices stay: they are agreed.
+ * Computes what an estimate would bring if hours and costs vary as they have before. What varies together is drawn together: half of
+ * a line's variation is that of the whole job, half its own. Prices stay: they are agreed.
  * @param progress is told the share done, now and then
  */
 export function simulate(
@@ -122,7 +122,7 @@ export function simulate(
 	};
 }
 
-/** Break-even of the lines by what strays: labor with its overhead by hours, materials, the rest. Lines of nothing are left out. */
+/** Break-even of the lines by what varies: labor with its overhead by hours, materials, the rest. Lines of nothing are left out. */
 function groupsOf(lines: readonly LineResult[]): { key: keyof Spreads; amounts: number[] }[] {
 	const by: Record<keyof Spreads, number[]> = { hours: [], material: [], other: [] };
 	for (const l of lines) {
@@ -148,7 +148,7 @@ function barsOf(sorted: Float64Array): Simulation['bars'] {
 	return bars;
 }
 
-/** Lines that move the profit most when they stray to their high quartile, largest first. */
+/** Lines that move the profit most when they vary to their high quartile, largest first. */
 export function sensitivity(result: EstimateResult, spreads: Spreads, most = 3): { line: LineResult; loss: Cents }[] {
 	return result.lines
 		.filter((l) => l.state === 'in' && l.breakEven > 0)

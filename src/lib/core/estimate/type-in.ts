@@ -98,7 +98,7 @@ function placesOf(estimate: Estimate): Map<string, number> {
 }
 
 /**
- * An estimate with some lines changed; everything else is the same object, so that little is reckoned and drawn again.
+ * An estimate with some lines changed; everything else is the same object, so that little is computed and drawn again.
  * @param changes what becomes of a line, by its id; of several for one line the later hold
  */
 export function withLines(estimate: Estimate, changes: readonly (readonly [lineId: string, patch: Partial<Line>])[]): Estimate {

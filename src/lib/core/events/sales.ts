@@ -1,3 +1,4 @@
+import { longDay } from '../time';
 import { money } from './say';
 /** What was accepted: the revision as it was frozen, with the options that were chosen. */
 interface Accepted {
@@ -29,6 +30,8 @@ export const SALES = {
 	'leads.import': (p: { rows: number }) => `${p.rows} requests taken from a file`,
 	'leads.receive-mail': (p: { name: string }) => `Request from ${p.name} by mail`,
 	'jobs.open': (p: { name: string }) => `Job ${p.name} opened`,
+	'jobs.change-phase': (p: { name: string; from: string | null; to: string | null }) =>
+		p.from === null || p.to === null ? `Phase ${p.name} changed` : `Phase ${p.name}: ${longDay(p.from)} to ${longDay(p.to)}`,
 	'jobs.change': () => 'Job changed',
 	'jobs.move': (p: { from: string; stage: string; reason: string | undefined }) =>
 		`${p.from} → ${p.stage}${p.reason ? `: ${p.reason}` : ''}`,

@@ -13,7 +13,7 @@ export interface PartRate {
 	step: number;
 }
 
-/** Raised when a part cannot be reckoned. The message is for people. */
+/** Raised when a part cannot be computed. The message is for people. */
 export class PartError extends Refusal {}
 
 /**

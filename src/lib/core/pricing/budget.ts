@@ -48,7 +48,7 @@ export interface BudgetResult {
 	other: Cents;
 	direct: Cents;
 	overhead: Cents;
-	/** The three ways side by side; null where one cannot be reckoned. */
+	/** The three ways side by side; null where one cannot be computed. */
 	ways: Record<RecoveryMethod, Recovery | null>;
 	/** The way that was chosen. */
 	chosen: Recovery | null;

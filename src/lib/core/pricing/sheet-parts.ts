@@ -14,7 +14,7 @@ export interface NonBillablePart {
 export interface BurdenPart {
 	name: string;
 	percent: Percent;
-	/** False: it is reckoned on the plain wage, not on what overtime adds. */
+	/** False: it is computed on the plain wage, not on what overtime adds. */
 	onPremium: boolean;
 }
 
@@ -32,7 +32,7 @@ export function nonBillableOf(parts: readonly NonBillablePart[], dayMinutes: num
 	return mulDiv(minutes, 1_000_000, dayMinutes) as Rate;
 }
 
-/** The burden in all, and what of it is not reckoned on the overtime premium. */
+/** The burden in all, and what of it is not computed on the overtime premium. */
 export function burdenOf(parts: readonly BurdenPart[]): { burden: Percent; notOnPremium: Percent } {
 	if (parts.some((p) => p.percent < 0)) throw new SheetError('A part of the burden cannot be negative.', 'burden');
 	const sum = (list: readonly BurdenPart[]) => list.reduce((a, p) => a + p.percent, 0) as Percent;

@@ -158,7 +158,7 @@ export function issueDraft(ctx: Context, invoiceId: string, letter: { to: string
 	const invoice = ctx.get(invoices, invoiceId, 'This invoice');
 	if (invoice.issuedAt !== null) return { number: invoice.number };
 	const own = ctx.get(company, 'company', 'The company');
-	// The rate is that of the document's day, and what others billed since counts: the tax is reckoned afresh.
+	// The rate is that of the document's day, and what others billed since counts: the tax is computed afresh.
 	const lines = ctx.db
 		.select()
 		.from(invoiceLines)

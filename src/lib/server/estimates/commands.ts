@@ -27,7 +27,7 @@ import { taxOfJob } from '../company/tax';
 import { partsUnder, questionsOf } from '../catalog/recipes';
 import { groupOfJob, pricer, type Pricer } from '../catalog/pricing';
 import { branchOfJob, hourPrice, rateOn, sheetForBranch } from '../rates/load';
-import { hoursPatch } from '../flat-rate/reckon';
+import { hoursPatch } from '../flat-rate/compute';
 import { done } from './done';
 import { loadEstimate } from './load';
 import { nextLine, swap } from './position';

@@ -7,7 +7,7 @@ import { serve } from '../commands';
 import { estimates, lines, scopes } from '../db/schema';
 import { newId } from '../ids';
 import { done } from './done';
-import { flatLines, serviceFor } from '../flat-rate/reckon';
+import { flatLines, serviceFor } from '../flat-rate/compute';
 import { nextLine } from './position';
 
 export const addService = serve(contract.addService, (ctx, i) => {

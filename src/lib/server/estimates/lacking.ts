@@ -6,7 +6,7 @@ import type { Orm } from '../db/open';
 import { scopes } from '../db/schema';
 import { loadEstimate } from './load';
 
-/** What must be typed before an assembly can be reckoned on a scope: measures its parts go by that no shape of the scope gives. */
+/** What must be typed before an assembly can be computed on a scope: measures its parts go by that no shape of the scope gives. */
 export function lackingFor(db: Orm, scopeId: string, assemblyId: string, answered: Record<string, string>): MeasureName[] {
 	const scope = db.select({ estimateId: scopes.estimateId }).from(scopes).where(eq(scopes.id, scopeId)).get();
 	const estimate = scope ? loadEstimate(db, scope.estimateId) : null;

@@ -91,7 +91,7 @@ export function listsOf(app: App, estimateId: string) {
 }
 
 /**
- * How far hours stray from what was sold, learned from finished jobs: quartiles of used ÷ sold. Under five of them the usual spread
+ * How far hours vary from what was sold, learned from finished jobs: quartiles of used ÷ sold. Under five of them the usual spread
  * is assumed, and the screen says so.
  */
 export function spreadsOf(app: App): { spreads: Spreads; learnedFrom: number } {

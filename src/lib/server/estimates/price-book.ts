@@ -10,7 +10,7 @@ import { assemblies, estimates, items, jobs, parts, stages } from '../db/schema'
 import { loadEstimate } from './load';
 import { todaysLines } from './reprice';
 import { offeredServices } from '../flat-rate/queries';
-import { flatLines } from '../flat-rate/reckon';
+import { flatLines } from '../flat-rate/compute';
 import { rateOn } from '../rates/load';
 import { pricer } from '../catalog/pricing';
 import { partsFrom } from '../catalog/recipes';

@@ -13,7 +13,7 @@ import { serve } from '../commands';
 import type { Orm } from '../db/open';
 import { estimates, items, jobs, lines } from '../db/schema';
 import { branchOfJob, hourPrice, rateOn, sheetForBranch } from '../rates/load';
-import { flatLines, serviceFor } from '../flat-rate/reckon';
+import { flatLines, serviceFor } from '../flat-rate/compute';
 import { done } from './done';
 import { loadEstimate } from './load';
 

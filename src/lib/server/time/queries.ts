@@ -1,9 +1,9 @@
+import { todayOf } from '../company/today';
 import { and, asc, desc, eq, gte, isNull, lt, sql } from 'drizzle-orm';
-import { addDays, wallTime } from '../../core/time';
+import { addDays } from '../../core/time';
 import type { App } from '../app';
 import {
 	assemblies,
-	company,
 	costEntries,
 	customers,
 	jobMaterials,
@@ -21,9 +21,6 @@ import {
 import { notesOf } from '../field/notes';
 import { runningOf } from './commands';
 
-const today = (app: App): string =>
-	wallTime(app.clock.now(), app.db.orm.select({ zone: company.zone }).from(company).get()?.zone ?? 'UTC').day;
-
 /** The running clock of a person. */
 export function running(app: App, personId: string) {
 	const entry = runningOf({ db: app.db.orm }, personId);
@@ -38,7 +35,7 @@ export function running(app: App, personId: string) {
 
 /** My day and the next ones: my shifts with where and who. */
 export function myDays(app: App, personId: string) {
-	const from = today(app);
+	const from = todayOf(app);
 	return {
 		today: from,
 		shifts: app.db.orm

@@ -1,5 +1,7 @@
+import * as contract from '../../contract/work/phases';
+import { Refusal } from '../../core/refusal';
 import { and, asc, eq, isNotNull, max, sql } from 'drizzle-orm';
-import type { Context } from '../commands';
+import { serve, type Context } from '../commands';
 import type { Orm } from '../db/open';
 import { jobMaterials, jobs, phases, shifts, stages } from '../db/schema';
 import { newId } from '../ids';
@@ -81,3 +83,14 @@ export const phasePlanned = (ctx: Context, jobId: string, personId: string, day:
 			.all()
 			.map((s) => s.id)
 	);
+
+export const changePhase = serve(contract.changePhase, (ctx, i) => {
+	const phase = ctx.get(phases, i.phaseId, 'This phase');
+	const name = i.name.trim();
+	const others = phasesOf(ctx.db, phase.jobId).filter((p) => p.id !== phase.id);
+	if (others.some((p) => p.name.toLowerCase() === name.toLowerCase())) throw new Refusal('The job has a phase of this name.', 'name');
+	if ((i.from === null) !== (i.to === null)) throw new Refusal('Say both days, or neither.', i.from === null ? 'from' : 'to');
+	if (i.from !== null && i.to !== null && i.to < i.from) throw new Refusal('The last day is before the first.', 'to');
+	ctx.update(phases, phase.id, { name, from: i.from, to: i.to }, i.version);
+	ctx.happened(`job:${phase.jobId}`, 'jobs.change-phase', { name, from: i.from, to: i.to }, 'plan', 'field');
+});

@@ -30,7 +30,7 @@ export const typedService = (s: {
 /** Rows that were left empty are not sent. */
 export const filledMaterials = (t: ServiceTyped) => t.materials.filter((m) => m.name.trim() !== '' || m.cost.trim() !== '');
 
-/** What is typed as the core reckons with it, or null while something cannot be read. */
+/** What is typed as the core computes with it, or null while something cannot be read. */
 export function readService(t: ServiceTyped): FlatWork | null {
 	try {
 		return {

@@ -3,5 +3,5 @@ import { app } from '$lib/server/app';
 import { packedBook } from '$lib/server/estimates/price-check';
 import type { RequestHandler } from './$types';
 
-/** Everything the company sells with its parts at today's costs, for the price check, which is reckoned beside the page. */
+/** Everything the company sells with its parts at today's costs, for the price check, which is computed beside the page. */
 export const GET: RequestHandler = () => json(packedBook(app()));

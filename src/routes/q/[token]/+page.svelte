@@ -66,7 +66,7 @@
 			minute: '2-digit',
 			timeZone: data.zone
 		});
-	/** The server reckons the total for the choice; without JavaScript the button beside the options does the same. */
+	/** The server computes the total for the choice; without JavaScript the button beside the options does the same. */
 	function pick(e: Event) {
 		if (!options) return;
 		tried.push((e.target as HTMLInputElement).value);

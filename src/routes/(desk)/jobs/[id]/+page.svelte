@@ -46,6 +46,21 @@
 		said = r.ok ? '' : r.message;
 		return r.ok;
 	}
+	/** A phase that is being named or laid over days. */
+	let phase: { id: string; name: string; from: string; to: string; version: number } | null = $state(null);
+	let wrong = $state({ message: '', field: '' });
+	function openPhase(p: (typeof data.phases)[number]) {
+		phase = { id: p.id, name: p.name, from: p.from ?? '', to: p.to ?? '', version: p.version };
+		wrong = { message: '', field: '' };
+	}
+	async function savePhase() {
+		if (!phase) return;
+		const { id, name, from, to, version } = phase;
+		const r = await command('jobs.change-phase', { phaseId: id, name, from: from || null, to: to || null, version });
+		if (r.ok) phase = null;
+		else wrong = { message: r.message, field: r.field ?? '' };
+	}
+	const at = (field: string) => (wrong.field === field ? wrong.message : '');
 	let changing = $state(false);
 	let changeTitle = $state('');
 	async function startChange() {
@@ -287,7 +302,12 @@
 						</p>{/if}
 					<ul class="mt-1">
 						{#each data.phases as p (p.id)}<li class="flex justify-between">
-								<span>{p.name}</span><span class="figure">{p.hours > 0 ? formatMinutes((p.hours * 60) / 10000) : ''}</span>
+								{#if data.can.change}<button type="button" class="link" onclick={() => openPhase(p)}>{p.name}</button>{:else}<span
+										>{p.name}</span
+									>{/if}
+								{#if p.from && p.to}<span class="quiet">{showDay(p.from)} – {showDay(p.to)}</span>{/if}<span class="figure"
+									>{p.hours > 0 ? formatMinutes((p.hours * 60) / 10000) : ''}</span
+								>
 							</li>{/each}
 					</ul>
 					{#if data.can.plan}<a class="link" href="/plan">To the plan board</a>{/if}
@@ -372,6 +392,23 @@
 				>{/each}
 		</fieldset>{/if}
 </Dialog>
+<Dialog
+	bind:open={
+		() => phase !== null,
+		(open) => {
+			if (!open) phase = null;
+		}
+	}
+	title="Phase"
+	save="Save"
+	onsave={savePhase}
+	problem={wrong.field ? '' : wrong.message}
+	>{#if phase}<Field label="Name" problem={at('name')}><input class="input" name="phase-name" bind:value={phase.name} /></Field>
+		<div class="grid grid-cols-2 gap-3">
+			<Field label="First day" problem={at('from')}><input class="input" type="date" name="phase-from" bind:value={phase.from} /></Field
+			><Field label="Last day" problem={at('to')}><input class="input" type="date" name="phase-to" bind:value={phase.to} /></Field>
+		</div>{/if}</Dialog
+>
 <Dialog bind:open={changing} title="New change order" save="Begin" onsave={startChange} {problem}>
 	<Field label="What changes"
 		><input class="input" name="change-title" bind:value={changeTitle} placeholder="New deck boards above the kitchen" /></Field

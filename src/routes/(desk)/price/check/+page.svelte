@@ -56,7 +56,7 @@
 			if (e.data.heads) heads = Object.fromEntries(e.data.heads.map((h) => [h.id, h]));
 			checked = e.data.checked;
 		};
-		w.onerror = () => (problem = 'This could not be reckoned here. Load the page again.');
+		w.onerror = () => (problem = 'This could not be computed here. Load the page again.');
 		worker = w;
 		return () => w.terminate();
 	});

@@ -17,7 +17,7 @@
 	let progress = $state(0);
 	let problem = $state('');
 	let worker: Worker | undefined;
-	/** Ten thousand jobs like this one, reckoned beside the page. */
+	/** Ten thousand jobs like this one, computed beside the page. */
 	function run() {
 		worker?.terminate();
 		[done, progress, problem] = [null, 0, ''];
@@ -27,7 +27,7 @@
 			else if ('done' in e.data) done = e.data.done;
 			else problem = e.data.problem;
 		};
-		worker.onerror = () => (problem = 'This could not be reckoned here. Load the page again.');
+		worker.onerror = () => (problem = 'This could not be computed here. Load the page again.');
 		worker.postMessage({ estimate: $state.snapshot(data.bench.estimate), spreads: $state.snapshot(data.spreads), draws: 10_000, seed: 1 });
 	}
 	onMount(() => {
@@ -60,14 +60,14 @@
 	current="/jobs/{data.head.job.id}/estimate"
 	wide
 >
-	{#snippet actions()}<button class="btn" onclick={run}>Reckon again</button>{/snippet}
+	{#snippet actions()}<button class="btn" onclick={run}>Calculate again</button>{/snippet}
 	<ThreadStrip steps={data.thread} />
 	<BenchPages jobId={data.head.job.id} current="risk" />
 	<div class="body">
 		<section class="sheet p-4" aria-label="Ten thousand jobs like this one">
 			<h2>Ten thousand jobs like this one</h2>
 			{#if problem}<p class="problem" role="alert">{problem}</p>
-			{:else if !done}<p role="status">Reckoning… <progress value={progress} max="1"></progress></p>
+			{:else if !done}<p role="status">Calculating… <progress value={progress} max="1"></progress></p>
 			{:else}
 				<p class="chance">
 					<strong class="figure" data-testid="chance">{share(done.below)}</strong> of them end below break-even.
@@ -112,9 +112,9 @@
 			{/if}
 			<p class="quiet mt-3">
 				{data.learnedFrom
-					? `Hours stray as on the last ${data.learnedFrom} finished jobs: ${spread(data.spreads.hours)} of what was sold (quartiles).`
-					: `Fewer than five finished jobs: the usual straying is assumed. Hours ${spread(data.spreads.hours)}.`}
-				Materials {spread(data.spreads.material)}, other costs {spread(data.spreads.other)}. Half of a line’s straying is that of the whole
+					? `Hours vary as on the last ${data.learnedFrom} finished jobs: ${spread(data.spreads.hours)} of what was sold (quartiles).`
+					: `Fewer than five finished jobs: the usual variation is assumed. Hours ${spread(data.spreads.hours)}.`}
+				Materials {spread(data.spreads.material)}, other costs {spread(data.spreads.other)}. Half of a line’s variation is that of the whole
 				job. The price stays: it is agreed.
 			</p>
 		</section>
