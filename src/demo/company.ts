@@ -215,7 +215,7 @@ export const SALES_SETTINGS: Setting[] = [
 				{ kindOfWork: '', phase: '', text: 'Pictures of the site before anything is touched' },
 				{ kindOfWork: 'Re-roof', phase: 'Tear-off', text: 'Container ordered, boards under its wheels' },
 				{ kindOfWork: 'Re-roof', phase: 'Tear-off', text: 'Neighbors told' },
-				{ kindOfWork: 'Re-roof', phase: 'Roofing', text: 'Color of shingles agreed in writing' },
+				{ kindOfWork: 'Re-roof', phase: 'Shingles', text: 'Color of shingles agreed in writing' },
 				{ kindOfWork: '', phase: '', text: 'Magnet sweep, and a walk with the customer' }
 			]
 		}

@@ -63,11 +63,17 @@ function applyChange(
 
 /** Rows of the budget, materials, lines to bill, what items were sold for, and phases with their hours. */
 function putBudget(ctx: Context, job: typeof jobs.$inferSelect, b: ReturnType<typeof jobBudget>, change: number | null): void {
+	const known = new Map<string, string | null>();
+	const phaseOf = (name: string): string | null => {
+		if (!known.has(name)) known.set(name, phaseNamed(ctx, job.id, name));
+		return known.get(name) ?? null;
+	};
+	const inPhase = <T extends { phase: string }>({ phase, ...row }: T) => ({ ...row, phaseId: phaseOf(phase) });
+	// Made in the order in which the work was offered: a phase that is only material has its place too.
+	for (const c of b.contract) phaseOf(c.phase);
 	const hours = new Map<string, number>();
 	for (const r of b.rows) if (r.hours > 0) hours.set(r.phase, (hours.get(r.phase) ?? 0) + r.hours);
-	// Those with work first: they are planned in this order. A phase that is only material follows.
-	for (const [name, h] of hours) if (name !== '') addHours(ctx, job.id, name, h);
-	const inPhase = <T extends { phase: string }>({ phase, ...row }: T) => ({ ...row, phaseId: phaseNamed(ctx, job.id, phase) });
+	for (const [name, h] of hours) addHours(ctx, phaseOf(name), h);
 	for (const r of b.rows) ctx.insert(budgetRows, { id: newId(), jobId: job.id, ...inPhase(r), change });
 	for (const m of b.materials) ctx.insert(jobMaterials, { id: newId(), jobId: job.id, ...inPhase(m) });
 	const last = ctx.db
@@ -85,7 +91,7 @@ function putBudget(ctx: Context, job: typeof jobs.$inferSelect, b: ReturnType<ty
 			text: c.text,
 			amount: c.amount,
 			taxCodeId: c.taxCodeId,
-			phaseId: phaseNamed(ctx, job.id, c.phase),
+			phaseId: phaseOf(c.phase),
 			change
 		});
 	for (const s of b.sold)

@@ -42,11 +42,10 @@ export function phaseNames(db: Orm, jobId: string): (id: string | null) => strin
 	return (id) => (id ? (names.get(id) ?? '') : '');
 }
 
-/** Hours sold with a phase, by a change order too. */
-export function addHours(ctx: Context, jobId: string, name: string, hours: number): void {
-	const known = phasesOf(ctx.db, jobId).find((p) => p.name === name);
-	if (known) ctx.update(phases, known.id, { hours: known.hours + hours });
-	else addPhase(ctx, jobId, name, hours);
+/** Hours sold with a phase, by a change order too; without a phase there is nothing to plan them on. */
+export function addHours(ctx: Context, phaseId: string | null, hours: number): void {
+	if (phaseId === null) return;
+	ctx.update(phases, phaseId, { hours: ctx.get(phases, phaseId, 'This phase').hours + hours });
 }
 
 export const phaseHours = (app: App) =>

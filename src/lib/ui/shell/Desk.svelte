@@ -69,7 +69,7 @@
 		display: flex;
 		flex-direction: column;
 		align-items: center;
-		padding: 10px 6px;
+		padding: 10px 3px;
 		gap: 2px;
 		position: sticky;
 		top: 0;
@@ -77,7 +77,7 @@
 		overflow-y: auto;
 	}
 	.rail a {
-		width: 54px;
+		width: 60px;
 		padding: 5px 0 3px;
 		display: flex;
 		flex-direction: column;

@@ -310,7 +310,7 @@
 								>
 							</li>{/each}
 					</ul>
-					{#if data.can.plan}<a class="link" href="/plan">To the plan board</a>{/if}
+					{#if data.can.plan}<a class="link mt-2 inline-block" href="/plan">To the plan board</a>{/if}
 				</section>
 				<Tasks jobId={data.job.id} tasks={data.tasks} phases={data.phases.map((p) => p.name)} mayChange={data.can.change} />
 				<section class="sheet p-4">
