@@ -44,7 +44,7 @@ describe('the phases of a job', () => {
 					name: 'Strip',
 					from: '2027-05-03',
 					to: '2027-05-04',
-					version: 1,
+					version: p.version,
 					...more
 				})
 			);
