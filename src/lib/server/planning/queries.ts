@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
 import { conflictsOf, loadOf, plannedMinutes, type Conflict } from '../../core/planning';
 import { addDays, type Day } from '../../core/time';
 import type { App } from '../app';
@@ -80,9 +80,12 @@ export function unmanned(app: App) {
 			to: shifts.to
 		})
 		.from(shifts)
-		.where(inArray(shifts.jobId, ids))
+		.where(and(inArray(shifts.jobId, ids), isNotNull(shifts.phaseId), isNotNull(shifts.personId)))
 		.all();
-	const c = { ...calendar(app.db.orm, '0000-01-01', '9999-12-31') };
+	// Only the days that these shifts lie on: a company of ten years has a lot of time off behind it.
+	const days = rows.map((s) => s.day).sort();
+	const last = days.at(-1);
+	const c = calendar(app.db.orm, days[0] ?? '', last ? addDays(last, 1) : '');
 	const planned = new Map<string, number>();
 	for (const s of rows) if (s.personId) planned.set(s.phaseId ?? '', (planned.get(s.phaseId ?? '') ?? 0) + plannedMinutes(s, c));
 	return open
