@@ -5,7 +5,9 @@ import { recordsDue, makeDueRecords } from './quotes/acceptance';
 import { remindDue } from './quotes/reminders';
 import { reconcileCharges } from './receivables/reconcile';
 import { takeLeadMail } from './sales/lead-folder';
-import { DAY, sendDue } from './outbox';
+import { sendDue } from './outbox';
+
+const DAY = 86_400_000;
 
 /** Starts the worker of this process: looks when something was committed, and every few seconds. @returns stop */
 export function startWorker(app: App): () => void {
@@ -19,7 +21,7 @@ export function startWorker(app: App): () => void {
 		busy = true;
 		// One of them that cannot, say for a folder it may not write, keeps none of the others.
 		await safely('reminders', () => {
-			if (app.clock.now() - remindedAt < 60000) return;
+			if (app.clock.now() - remindedAt < 60_000) return;
 			remindedAt = app.clock.now();
 			app.run(remindDue, {}, { type: 'system' });
 		});
@@ -28,7 +30,7 @@ export function startWorker(app: App): () => void {
 		});
 		await safely('card payments', async () => {
 			// Whoever waited for an answer when the server died waits no more: at the start all are asked for.
-			if (app.clock.now() - reconciledAt < 60000) return;
+			if (app.clock.now() - reconciledAt < 60_000) return;
 			const first = reconciledAt === 0;
 			reconciledAt = app.clock.now();
 			await reconcileCharges(app, first);
@@ -49,7 +51,8 @@ export function startWorker(app: App): () => void {
 	return () => clearInterval(timer);
 }
 
-export async function safely(what: string, work: () => unknown): Promise<void> {
+/** Does a piece of work; what it cannot do is logged and keeps nothing else from being done. */
+async function safely(what: string, work: () => unknown): Promise<void> {
 	try {
 		await work();
 	} catch (e) {

@@ -4,6 +4,7 @@ export function notNegative<T extends number>(n: T, field: string): T {
 	if (n < 0) throw new Refusal('This cannot be negative.', field);
 	return n;
 }
+
 /** Runs a reader of one field, so that what it refuses is said beside that field. */
 export function readField<T>(field: string, read: () => T): T {
 	try {

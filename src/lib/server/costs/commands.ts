@@ -48,7 +48,7 @@ export const addCost = serve(contract.addCost, (ctx, i) => {
 		kind: i.kind,
 		name: i.name,
 		day: i.day,
-		quantity: 10000,
+		quantity: 10_000,
 		unit: 'each',
 		unitCost: cost * 100,
 		cost: cents(cost),

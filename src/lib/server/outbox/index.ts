@@ -9,7 +9,6 @@ import { log } from '../log';
 import { isOffered, linkUrl } from '../links';
 
 const TRIES = 5;
-export const DAY = 86_400_000;
 
 /** The text of a letter as it goes out: with the customer's link in it. */
 export function letterText(app: App, row: { text: string; linkId: string | null }): string {

@@ -7,9 +7,11 @@ export const parties = (app: App) =>
 		.select({ id: customers.id, name: customers.name, mail: customers.mail, phone: customers.phone, address: customers.address })
 		.from(customers)
 		.all();
+
 /** Who can be picked for a new job. */
 export const customerNames = (app: App) =>
-	app.db.orm.select({ id: customers.id, name: customers.name }).from(customers).orderBy(asc(customers.name)).limit(10000).all();
+	app.db.orm.select({ id: customers.id, name: customers.name }).from(customers).orderBy(asc(customers.name)).limit(10_000).all();
+
 export const customerList = (app: App) =>
 	app.db.orm
 		.select({
@@ -24,8 +26,9 @@ export const customerList = (app: App) =>
 		})
 		.from(customers)
 		.orderBy(asc(customers.name))
-		.limit(10000)
+		.limit(10_000)
 		.all();
+
 /** The kind of work of a job, for what is offered first. */
 export const kindOfJob = (app: App, jobId: string): string =>
 	app.db.orm.select({ kind: jobs.kindOfWork }).from(jobs).where(eq(jobs.id, jobId)).get()?.kind ?? '';

@@ -48,6 +48,7 @@ export function addHours(ctx: Context, phaseId: string | null, hours: number): v
 	ctx.update(phases, phaseId, { hours: ctx.get(phases, phaseId, 'This phase').hours + hours });
 }
 
+/** The phases of work that is ready or under way, with the hours they were sold with. */
 export const phaseHours = (app: App) =>
 	app.db.orm
 		.select({ id: phases.id, jobId: phases.jobId, name: phases.name, hours: phases.hours, job: jobs.name, number: jobs.number })
@@ -57,6 +58,13 @@ export const phaseHours = (app: App) =>
 		.where(sql`${stages.meaning} in ('ready', 'under way')`)
 		.orderBy(asc(phases.jobId), asc(phases.position))
 		.all();
+
+/** The one value that all have in common; null where there is none or more than one: then nobody can know. */
+const onlyOne = (ids: readonly (string | null)[]): string | null => {
+	const all = new Set(ids);
+	return all.size === 1 ? ([...all][0] ?? null) : null;
+};
+
 /** The phase that an item was sold with on a job: what its use there goes to. */
 export const phaseOfItem = (ctx: Context, jobId: string, itemId: string): string | null =>
 	onlyOne(
@@ -67,11 +75,7 @@ export const phaseOfItem = (ctx: Context, jobId: string, itemId: string): string
 			.all()
 			.map((m) => m.id)
 	);
-/** The one value that all have in common; null where there is none or more than one: then nobody can know. */
-export const onlyOne = (ids: readonly (string | null)[]): string | null => {
-	const all = new Set(ids);
-	return all.size === 1 ? ([...all][0] ?? null) : null;
-};
+
 /** The phase that a person is planned on at a job that day: what their time there goes to. */
 export const phasePlanned = (ctx: Context, jobId: string, personId: string, day: Day): string | null =>
 	onlyOne(
