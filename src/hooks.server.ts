@@ -65,8 +65,8 @@ export const handle: Handle = async ({ event, resolve }) => {
 			if (asJson) return plain(401, 'Sign in first.', true);
 			redirect(303, `/sign-in${path === '/' ? '' : `?to=${encodeURIComponent(path + event.url.search)}`}`);
 		}
-		if (right === 'home') redirect(303, homeOf(signed.actor.role));
-		if (right === null || !may(signed.actor.role, right))
+		if (right === 'home') redirect(303, homeOf(signed.actor));
+		if (right === null || !may(signed.actor, right))
 			return plain(403, 'This page is not for your role. Ask the owner if it should be.', asJson);
 	}
 	const theme = event.cookies.get('ny_theme');

@@ -163,12 +163,38 @@ describe('refusals', () => {
 		await page.keyboard.up('Control');
 		await page.waitForSelector('dialog[open] input:focus');
 		await page.keyboard.type('fennick');
-		await page.waitForFunction(() =>
-			[...document.querySelectorAll('#found li')].some((l) => l.textContent?.includes('Fennick Property Care'))
-		);
+		await page.waitForFunction(() => {
+			const list = document.querySelector('#found[aria-busy=false]');
+			return list?.querySelector('li')?.textContent?.includes('Fennick Property Care');
+		});
 		await page.keyboard.press('Enter');
 		await page.waitForFunction(() => location.pathname !== '/today');
 		await reads(page, 'Fennick');
+	});
+	it('takes what was typed, not what was found for half of it, when Enter comes before the answer', async () => {
+		const page = await visitor(browser);
+		await signIn(page, base, 'petra');
+		await open(page, `${base}/today`);
+		let answer = () => {};
+		await page.setRequestInterception(true);
+		page.on('request', (r) => {
+			if (r.url().includes('/api/find?q=fennick')) answer = () => void r.continue();
+			else void r.continue();
+		});
+		await page.keyboard.down('Control');
+		await page.keyboard.press('k');
+		await page.keyboard.up('Control');
+		await page.waitForSelector('dialog[open] input:focus');
+		await page.keyboard.type('fe');
+		await page.waitForFunction(() => document.querySelectorAll('#found[aria-busy=false] li').length > 1);
+		await page.keyboard.type('nnick');
+		await page.waitForSelector('#found[aria-busy=true]');
+		await page.keyboard.press('Enter');
+		expect(await page.evaluate(() => location.pathname)).toBe('/today');
+		answer();
+		await page.waitForFunction(() => location.pathname !== '/today');
+		await reads(page, 'Fennick');
+		await page.close();
 	});
 	it('garbage at every endpoint is no 500 and changes nothing', async () => {
 		const page = await as('imogen');
@@ -280,6 +306,7 @@ describe('axe finds nothing serious', () => {
 		['rates', 'imogen', () => '/price/rates/steep', DESK],
 		['reports', 'imogen', () => '/know', DESK],
 		['people', 'imogen', () => '/company/people', DESK],
+		['roles', 'imogen', () => '/company/roles', DESK],
 		['company', 'imogen', () => '/company/details', DESK],
 		['customer', 'petra', () => `/win/customers/${id("select id from customers where name like 'Orla%'")}`, DESK],
 		['outbox', 'petra', () => '/company/outbox', DESK],

@@ -92,7 +92,7 @@ describe('rights by the route that was matched', () => {
 		const cookie = await cookieOf(role);
 		const got: string[] = [];
 		for (const [route, right] of PRIVATE) {
-			if (may(role, right)) continue;
+			if (may({ role }, right)) continue;
 			for (const way of waysOf(valueOf(route))) {
 				const { status } = await ask(way, { cookie });
 				// Refused, not there, or sent to the address as it is written properly; never answered.
@@ -105,7 +105,7 @@ describe('rights by the route that was matched', () => {
 		const cookie = await cookieOf(role);
 		const kept: string[] = [];
 		for (const [route, right] of PRIVATE) {
-			if (!may(role, right)) continue;
+			if (!may({ role }, right)) continue;
 			const { status } = await ask(valueOf(route), { cookie });
 			if (status === 403 || status === 401 || status >= 500) kept.push(`${route} ${status}`);
 		}
@@ -117,7 +117,7 @@ describe('rights by the route that was matched', () => {
 		const shut: string[] = [];
 		let ways = 0;
 		for (const [route, right] of PRIVATE) {
-			if (!may(role, right) || route.startsWith('/api/')) continue;
+			if (!may({ role }, right) || route.startsWith('/api/')) continue;
 			const path = valueOf(route);
 			const { body } = await ask(path, { cookie });
 			for (const href of new Set([...body.matchAll(/<a[^>]* href="(\/[^"#]*)/g)].map((m) => m[1]!.replaceAll('&amp;', '&')))) {

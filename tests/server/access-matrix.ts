@@ -134,13 +134,16 @@ export const ACCESS = `
   OFE---        outbox.resend
   OF---B        payments.record
 * nobody        people.add
+  O-----        people.add-role
   O-----        people.change
 * OFELCB        people.change-own-password
+  O-----        people.change-role
 * password link people.choose-password
   O-----        people.end-sessions
   O-----        people.invite
   O-----        people.invite-again
 * anybody       people.request-reset
+  O-----        people.set-aside-role
   OFE---        photos.add
   OFE---        photos.change
   OFE---        photos.remove

@@ -75,8 +75,7 @@ describe('access', () => {
 				const expected =
 					actor.type === 'person'
 						? command.right === 'public' ||
-							(!['system', 'quote link', 'invoice link', 'password link'].includes(command.right) &&
-								may(actor.role, command.right as never))
+							(!['system', 'quote link', 'invoice link', 'password link'].includes(command.right) && may(actor, command.right as never))
 						: command.right === 'public' || (actor.type === 'link' && command.right === `${actor.kind} link`);
 				expect([command.name, actor, allowed(actor, command.right)]).toEqual([command.name, actor, expected]);
 				if (expected) continue;

@@ -275,7 +275,9 @@ describe('what a won job begins with', () => {
 		const whole = value<number>(app, 'select contract_net + contract_tax from jobs where id = ?', jobId);
 		expect(Math.abs(deposit.total! - Math.round(whole * 0.3))).toBeLessThanOrEqual(1);
 		expect(deposit.number).toBeGreaterThan(1000);
-		expect(letters(app, 'owner').some((l) => l.to === 'c@customer.example' && l.text.includes('invoice of the deposit'))).toBe(true);
+		expect(letters(app, { role: 'owner' }).some((l) => l.to === 'c@customer.example' && l.text.includes('invoice of the deposit'))).toBe(
+			true
+		);
 		expect(count(app, 'select count(*) from tasks where job_id = ?', jobId)).toBe(5);
 		expect(value(app, 'select customer_id from invoices where job_id = ?', jobId)).toBe(customerId);
 		yard.call('imogen', 'company.billing-plans', { plans: [{ kindOfWork: '', stagesFrom: 1_500_000, depositAtOnce: false }] });

@@ -45,7 +45,7 @@ function issued(layout: Record<string, unknown>) {
 async function quoteLeaves(q: ReturnType<typeof issued>) {
 	const data = JSON.stringify(customerQuote(app, q.revisionId, null));
 	const pdf = (await readPdf((await quoteDocument(app, q.revisionId))!.bytes)).text;
-	const mails = letters(app, 'owner')
+	const mails = letters(app, { role: 'owner' })
 		.filter((m) => m.to === q.mail)
 		.map((m) => `${m.subject} ${m.text}`)
 		.join();
@@ -138,7 +138,7 @@ describe('measures in a customer’s text', () => {
 describe('a customer’s link', () => {
 	it('is read only by who may send it', () => {
 		const q = issued({ layout: 'detailed', detail: 'scopes', amounts: 'scopes', dataSheets: false });
-		const textFor = (role: 'owner' | 'office' | 'bookkeeper') => letters(app, role).find((m) => m.to === q.mail)!.text;
+		const textFor = (role: 'owner' | 'office' | 'bookkeeper') => letters(app, { role: role }).find((m) => m.to === q.mail)!.text;
 		expect(textFor('office')).toMatch(/\/q\/[\w-]{43}/);
 		expect(textFor('bookkeeper')).not.toContain('/q/');
 	});
@@ -152,7 +152,7 @@ describe('a customer’s link', () => {
 		const second = tokenOf(linkFor(app, 'quote', q.revisionId));
 		expect(linkActor(app, 'quote', first)).toBeNull();
 		expect(linkActor(app, 'quote', second)?.subjectId).toBe(q.revisionId);
-		expect(letters(app, 'owner').find((m) => m.to === q.mail)!.text).toContain(second);
+		expect(letters(app, { role: 'owner' }).find((m) => m.to === q.mail)!.text).toContain(second);
 		yard.call('petra', 'quotes.renew-link', { subjectId: q.revisionId, renew: false });
 		expect(linkActor(app, 'quote', second)).toBeNull();
 		expect(linkFor(app, 'quote', q.revisionId)).toBeNull();

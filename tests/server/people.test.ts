@@ -2,8 +2,10 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import type { App } from '$lib/server/app';
 import { endSession, sessionOf, sessionsOf, signIn } from '$lib/server/people/sessions';
 import { findAnything } from '$lib/server/screens/search';
+import { Viewer, type Holder } from '$lib/core/access';
+import { live } from '$lib/server/live';
 import type { Yard } from '../../src/demo/yard';
-import { count, freshYard, value, wonJob } from './yard';
+import { count, freshYard, told, value, wonJob } from './yard';
 
 let yard: Yard;
 let app: App;
@@ -54,16 +56,75 @@ describe('signing in', () => {
 	it('ends everywhere when the person is not active any more', async () => {
 		const token = await enter('hattie@pellgrave.example');
 		const version = value<number>(app, "select version from people where id = 'hattie'");
-		yard.call('imogen', 'people.change', { personId: 'hattie', role: 'crew', crewId: 'gutter', active: false, version });
+		yard.call('imogen', 'people.change', { personId: 'hattie', role: 'crew', roleId: null, crewId: 'gutter', active: false, version });
 		expect(sessionOf(app, token)).toBeNull();
 		await expect(enter('hattie@pellgrave.example')).rejects.toThrow('do not belong together');
 	});
 	it('never leaves the company without an owner', () => {
 		const change = (more: object) =>
-			yard.call('imogen', 'people.change', { personId: 'imogen', role: 'owner', crewId: null, active: true, ...more });
+			yard.call('imogen', 'people.change', { personId: 'imogen', role: 'owner', roleId: null, crewId: null, active: true, ...more });
 		expect(() => change({ role: 'crew' })).toThrow('last owner');
 		expect(() => change({ active: false })).toThrow('last owner');
 		expect(value(app, "select role from people where id = 'imogen'")).toBe('owner');
+	});
+});
+
+describe('a role of the company’s own', () => {
+	const person = (id: string) =>
+		app.db.sqlite.prepare('select role, role_id roleId, crew_id crewId, active, version from people where id = ?').get(id) as {
+			role: 'office';
+			roleId: string | null;
+			crewId: string | null;
+			active: number;
+			version: number;
+		};
+	const give = (id: string, roleId: string | null) =>
+		yard.call('imogen', 'people.change', { ...person(id), active: true, personId: id, roleId });
+	const search = (who: Holder) => findAnything(app, 'ownrole', who).map((f) => f.kind);
+
+	it('gives what it lists and nothing else: pages, commands, streams, search', async () => {
+		wonJob(yard, 'Ownrole');
+		const { id } = yard.call('imogen', 'people.add-role', { name: 'Reader', rights: ['jobs.see', 'costs.see'] });
+		give('bastian', id);
+		const signed = sessionOf(app, await enter('bastian@pellgrave.example'));
+		expect(signed?.actor.rights).toEqual(['jobs.see', 'costs.see', 'own.account']);
+		expect(() => yard.call('bastian', 'people.add-role', { name: 'More', rights: [] })).toThrow('may not');
+		expect(Viewer.of(signed!.actor).when('invoices.see', () => 1)).toBeNull();
+		expect(search(signed!.actor)).not.toContain('customer');
+		expect(search({ role: 'estimator' })).toContain('customer');
+		give('bastian', null);
+	});
+	it('changed, it holds at once, on open streams too', async () => {
+		const { id } = yard.call('imogen', 'people.add-role', { name: 'Planner', rights: ['plan.see'] });
+		give('bastian', id);
+		const token = await enter('bastian@pellgrave.example');
+		let ended = 0;
+		const forget = live.onClose({ personId: 'bastian', sessionId: 's' }, () => (ended += 1));
+		yard.call('imogen', 'people.change-role', { roleId: id, name: 'Planner', rights: ['plan.see', 'plan.change'], version: 1 });
+		expect(ended).toBe(1);
+		expect(sessionOf(app, token)?.actor.rights).toContain('plan.change');
+		expect(told(app, 'subject = ?', `role:${id}`).at(-1)).toBe('Role Planner: given: Plan people');
+		forget();
+		give('bastian', null);
+	});
+	it('is refused in words: twice the same name, a right that is of no use, set aside while somebody has it', () => {
+		const { id } = yard.call('imogen', 'people.add-role', { name: 'Yardkeeper', rights: ['catalog.see'] });
+		const add = (name: string, rights: string[]) => () => yard.call('imogen', 'people.add-role', { name, rights });
+		expect(add('yardkeeper ', [])).toThrow('of this name already');
+		expect(add('Other', ['catalog.change'])).toThrow('of no use without');
+		expect(add('Other', ['moon.see'])).toThrow('There is no right');
+		expect(value(app, "select count(*) from roles where name = 'Other'")).toBe(0);
+		give('noor', id);
+		const setAside = (version: number) => yard.call('imogen', 'people.set-aside-role', { roleId: id, archived: true, version });
+		expect(() => setAside(1)).toThrow('One person has this role');
+		give('noor', null);
+		setAside(1);
+		expect(() => give('noor', id)).toThrow('set aside');
+		expect(() => yard.call('petra', 'people.add-role', { name: 'Mine', rights: [] })).toThrow('may not');
+	});
+	it('the last owner keeps the owner’s own role', () => {
+		const { id } = yard.call('imogen', 'people.add-role', { name: 'Half owner', rights: ['company.see'] });
+		expect(() => give('imogen', id)).toThrow('last owner');
 	});
 });
 
@@ -71,7 +132,8 @@ describe('finding', () => {
 	it('shows each role only what it may open', () => {
 		const { jobId } = wonJob(yard, 'Lantern Hill roof');
 		yard.bill('invoices.contract', { jobId, percent: '100%' }, 'c@customer.example');
-		const kinds = (role: 'owner' | 'estimator' | 'crew' | 'bookkeeper') => new Set(findAnything(app, 'lantern', role).map((f) => f.kind));
+		const kinds = (role: 'owner' | 'estimator' | 'crew' | 'bookkeeper') =>
+			new Set(findAnything(app, 'lantern', { role }).map((f) => f.kind));
 		expect(kinds('owner')).toEqual(new Set(['customer', 'job', 'quote', 'invoice']));
 		expect(kinds('estimator')).toEqual(new Set(['customer', 'job', 'quote']));
 		expect(kinds('bookkeeper')).toEqual(new Set(['customer', 'job', 'invoice']));
@@ -79,18 +141,18 @@ describe('finding', () => {
 	});
 	it('finds by the beginnings of words, by numbers, and what was renamed under its new name', () => {
 		const number = value<number>(app, "select number from jobs where name = 'Lantern Hill roof'");
-		expect(findAnything(app, `${number}`, 'owner').some((f) => f.kind === 'job')).toBe(true);
-		expect(findAnything(app, 'lan hil', 'owner').some((f) => f.kind === 'job')).toBe(true);
+		expect(findAnything(app, `${number}`, { role: 'owner' }).some((f) => f.kind === 'job')).toBe(true);
+		expect(findAnything(app, 'lan hil', { role: 'owner' }).some((f) => f.kind === 'job')).toBe(true);
 		yard.call('petra', 'jobs.change', {
 			jobId: value<string>(app, "select id from jobs where name = 'Lantern Hill roof'"),
 			name: 'Beacon roof'
 		});
-		expect(findAnything(app, 'beacon', 'owner').some((f) => f.kind === 'job')).toBe(true);
-		expect(findAnything(app, 'lantern', 'owner').some((f) => f.kind === 'job' && f.label.includes('Lantern'))).toBe(false);
+		expect(findAnything(app, 'beacon', { role: 'owner' }).some((f) => f.kind === 'job')).toBe(true);
+		expect(findAnything(app, 'lantern', { role: 'owner' }).some((f) => f.kind === 'job' && f.label.includes('Lantern'))).toBe(false);
 	});
 	it('takes any signs for words, or for nothing', () => {
 		for (const odd of ['', ' ', '"', "x' or 1", 'a*b', '(((', 'NOT', 'é', '💥', 'x'.repeat(5000)])
-			expect(Array.isArray(findAnything(app, odd, 'owner'))).toBe(true);
+			expect(Array.isArray(findAnything(app, odd, { role: 'owner' }))).toBe(true);
 	});
 });
 

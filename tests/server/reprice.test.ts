@@ -200,7 +200,7 @@ describe('every figure of the price side', () => {
 			...{ hoursPerYear: '900', fuelPerHour: '9.50', upkeepPerHour: '3.25', hoursPerDay: '8' }
 		});
 		for (const [of, words] of subjects()) {
-			const tree = explainRecord(app, of, 'owner');
+			const tree = explainRecord(app, of, { role: 'owner' });
 			expect(explainText(tree), of).toMatch(words);
 			expect(JSON.stringify(tree), of).toMatch(/"source":"\//);
 		}
@@ -208,14 +208,16 @@ describe('every figure of the price side', () => {
 	it('is refused to whom the figure is not for, and for what is not there', () => {
 		for (const [of] of subjects()) {
 			expect(() => explainRecord(app, of, null), of).toThrow('may not see');
-			expect(() => explainRecord(app, of, 'crew'), of).toThrow('may not see');
+			expect(() => explainRecord(app, of, { role: 'crew' }), of).toThrow('may not see');
 			const [word, ...rest] = of.split(':');
 			if (!word!.endsWith('date'))
-				expect(() => explainRecord(app, [word, ...rest.slice(0, -1), 'gone'].join(':'), 'owner'), of).toThrow('not there any more');
+				expect(() => explainRecord(app, [word, ...rest.slice(0, -1), 'gone'].join(':'), { role: 'owner' }), of).toThrow(
+					'not there any more'
+				);
 		}
-		expect(() => explainRecord(app, 'sheet:steep', 'office')).toThrow('may not see');
+		expect(() => explainRecord(app, 'sheet:steep', { role: 'office' })).toThrow('may not see');
 		for (const of of ['', 'item', '__proto__:x', 'check:1000:nothing:x', 'check:x:assembly:y', 'carried:hours:nothing', 'sales-to-date:x'])
-			expect(() => explainRecord(app, of, 'owner'), of).toThrow();
+			expect(() => explainRecord(app, of, { role: 'owner' }), of).toThrow();
 		expect(EXPLAINED).toHaveLength(9);
 	});
 });

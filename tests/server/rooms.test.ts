@@ -155,7 +155,15 @@ describe('what the company says of itself', () => {
 		);
 	});
 	it('somebody who joins is there with their role, and one mail stands for one person', () => {
-		const person = { name: 'Wren Oakes', mail: 'Wren@Pellgrave.example', role: 'estimator', crewId: null, language: 'en', sheetId: null };
+		const person = {
+			name: 'Wren Oakes',
+			mail: 'Wren@Pellgrave.example',
+			role: 'estimator',
+			roleId: null,
+			crewId: null,
+			language: 'en',
+			sheetId: null
+		};
 		const { id } = yard.given('imogen', 'people.invite', person);
 		expect(value<string>(app, 'select mail from people where id = ?', id)).toBe('wren@pellgrave.example');
 		expect(refused(() => yard.given('imogen', 'people.invite', person))).toEqual(['mail', expect.stringContaining('already')]);

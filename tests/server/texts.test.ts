@@ -36,7 +36,7 @@ function issue(more: Record<string, unknown>) {
 	yard.call('bastian', 'estimates.add-line', { scopeId, name: 'All of it', kind: 'material', price: '100', cost: '20' });
 	return yard.call('bastian', 'quotes.issue', { estimateId, to: '', subject: '', text: '{link}', ...more });
 }
-const texts = () => letters(app, 'owner').filter((l) => l.channel === 'text');
+const texts = () => letters(app, { role: 'owner' }).filter((l) => l.channel === 'text');
 
 describe('a quote by text message', () => {
 	it('goes to each phone with its words and link filled in, beside the mail or without one', async () => {

@@ -29,6 +29,7 @@ export * from './flat-rate/editions';
 export * from './estimates/flat-rate-lines';
 export * from './jobs/win';
 export * from './people/access';
+export * from './people/roles';
 export * from './planning/commands';
 export * from './quotes/acceptance';
 export * from './quotes/commands';

@@ -55,6 +55,7 @@ import * as timeCorrections from './time/correct';
 import * as workPhases from './work/phases';
 import * as workTasks from './work/tasks';
 import * as winning from './jobs/win';
+import * as ownRoles from './people/roles';
 import * as accounts from './people/access';
 import { resendMail } from './outbox';
 
@@ -109,6 +110,7 @@ export const COMMANDS: ReadonlyMap<string, Command> = new Map(
 		customerLinks,
 		winning,
 		accounts,
+		ownRoles,
 		planning,
 		costs,
 		fieldNotes,

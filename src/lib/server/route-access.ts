@@ -52,6 +52,7 @@ export const ROUTES: Readonly<Record<string, RouteNeeds>> = {
 	'/company/sales': 'company.see',
 	'/company/documents': 'company.see',
 	'/company/people': 'company.see',
+	'/company/roles': 'people.change',
 	'/company/outbox': 'outbox.see',
 	'/company/stand-ins': 'outbox.see',
 	'/company/account': 'own.account',

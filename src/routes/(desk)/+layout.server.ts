@@ -6,7 +6,12 @@ import type { LayoutServerLoad } from './$types';
 export const load: LayoutServerLoad = ({ locals }) => {
 	const own = companyOf(app());
 	return {
-		me: { id: locals.signed?.personId ?? '', name: locals.signed?.actor.name ?? '', role: locals.signed?.actor.role ?? ('crew' as const) },
+		me: {
+			id: locals.signed?.personId ?? '',
+			name: locals.signed?.actor.name ?? '',
+			role: locals.signed?.actor.role ?? ('crew' as const),
+			rights: locals.signed?.actor.rights ?? null
+		},
 		company: { name: own.name, zone: own.zone, system: own.system, measures: own.settings.measures },
 		today: todayOf(app()),
 		now: app().clock.now(),

@@ -9,6 +9,6 @@
 </script>
 
 <!-- Another record is another page: what was typed into one never reaches the next. Filters in the address are the same page. -->
-<Desk role={data.me.role}
+<Desk who={data.me}
 	>{#key recordOf(page)}{@render children()}{/key}</Desk
 >

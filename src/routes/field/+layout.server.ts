@@ -6,7 +6,7 @@ import type { LayoutServerLoad } from './$types';
 
 export const load: LayoutServerLoad = ({ locals }) => ({
 	me: { id: locals.signed?.personId ?? '', name: locals.signed?.actor.name ?? '' },
-	desk: locals.signed !== null && may(locals.signed.actor.role, 'today.see'),
+	desk: locals.signed !== null && may(locals.signed.actor, 'today.see'),
 	zone: companyOf(app()).zone,
 	running: running(app(), locals.signed?.personId ?? ''),
 	now: app().clock.now()

@@ -7,7 +7,7 @@ import { SESSION_COOKIE, sessionOf, signIn } from '$lib/server/people/sessions';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ url, locals }) => {
-	if (locals.signed) redirect(303, homeOf(locals.signed.actor.role));
+	if (locals.signed) redirect(303, homeOf(locals.signed.actor));
 	return { to: url.searchParams.get('to') ?? '', chosen: url.searchParams.has('chosen') };
 };
 
@@ -38,6 +38,6 @@ export const actions: Actions = {
 		});
 		const signed = sessionOf(app(), token);
 		// Only to a path of our own: never to another site.
-		redirect(303, /^\/[a-z]/.test(to) && !to.startsWith('//') ? to : homeOf(signed?.actor.role ?? 'crew'));
+		redirect(303, /^\/[a-z]/.test(to) && !to.startsWith('//') ? to : homeOf(signed?.actor ?? { role: 'crew' }));
 	}
 };

@@ -13,6 +13,7 @@ export const invitePerson = command('people.invite', {
 			name: Name,
 			mail: Type.String({ format: 'email', maxLength: 200 }),
 			role: Type.Union(ROLES.map((r) => Type.Literal(r))),
+			roleId: Type.Union([Id, Type.Null()]),
 			crewId: Type.Union([Id, Type.Null()]),
 			language: Type.Union([Type.Literal('en'), Type.Literal('es')]),
 			sheetId: Type.Union([Id, Type.Null()])
@@ -36,6 +37,7 @@ export const changePerson = command('people.change', {
 		{
 			personId: Id,
 			role: Type.Union(ROLES.map((r) => Type.Literal(r))),
+			roleId: Type.Union([Id, Type.Null()]),
 			crewId: Type.Union([Id, Type.Null()]),
 			active: Type.Boolean(),
 			version: Version

@@ -1,4 +1,5 @@
-export { homeOf, may, RIGHTS, ROLES, type Right, type Role } from './rights';
+export { homeOf, may, RIGHTS, rightsOf, ROLES, type Holder, type Right, type Role } from './rights';
+export { checkRights, knownRights, nearestRole, neededBy, RIGHT_WORDS, withRight } from './own-roles';
 export { areaOf, areasFor, rightOfArea, rightOfTopic } from './seen';
 export { Viewer } from './viewer';
 export { checkPassword, LONGEST_PASSWORD, SHORTEST_PASSWORD } from './password';

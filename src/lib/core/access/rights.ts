@@ -1,7 +1,7 @@
 export const ROLES = ['owner', 'office', 'estimator', 'crew lead', 'crew', 'bookkeeper'] as const;
 export type Role = (typeof ROLES)[number];
 
-/** Who may do what: one table. A right is named after the area and the act; every command and every page names one. */
+/** Who may do what: one table of the roles that come with the program. A right is named after the area and the act; every command and every page names one. */
 const TABLE = {
 	'today.see': ['owner', 'office', 'estimator', 'bookkeeper'],
 	'leads.see': ['owner', 'office', 'estimator'],
@@ -41,10 +41,24 @@ const TABLE = {
 export type Right = keyof typeof TABLE;
 export const RIGHTS = Object.keys(TABLE) as Right[];
 
-/** Whether a role has a right. */
-export function may(role: Role, right: Right): boolean {
-	return (TABLE[right] as readonly Role[]).includes(role);
+/** Somebody with a role: one that comes with the program, or one of the company's own, whose rights are then listed and stand in its place. */
+export interface Holder {
+	role: Role;
+	rights?: readonly Right[] | null;
 }
 
-/** Where a role begins its day. */
-export const homeOf = (role: Role): string => (may(role, 'today.see') ? '/today' : '/field');
+/**
+ * Whether somebody has a right. Everybody has their own account.
+ * @example may({ role: 'crew' }, 'costs.see') // false
+ * @example may({ role: 'crew', rights: ['costs.see'] }, 'costs.see') // true
+ */
+export function may(who: Holder, right: Right): boolean {
+	if (right === 'own.account') return true;
+	return who.rights ? who.rights.includes(right) : (TABLE[right] as readonly Role[]).includes(who.role);
+}
+
+/** The rights of a role that comes with the program. @example rightsOf('crew') // ['field.see', 'field.record', 'own.account'] */
+export const rightsOf = (role: Role): Right[] => RIGHTS.filter((r) => may({ role }, r));
+
+/** Where somebody begins their day. */
+export const homeOf = (who: Holder): string => (may(who, 'today.see') ? '/today' : may(who, 'field.see') ? '/field' : '/company/account');

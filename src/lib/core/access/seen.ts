@@ -63,6 +63,7 @@ const OF_TOPIC: Readonly<Record<string, Right>> = {
 	outbox: 'outbox.see',
 	people: 'company.see',
 	person: 'company.see',
+	role: 'people.change',
 	photos: 'estimates.see',
 	// Crews see their days move on the field pages.
 	plan: 'field.see',

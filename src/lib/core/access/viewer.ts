@@ -1,4 +1,4 @@
-import { may, type Right, type Role } from './rights';
+import { may, type Holder, type Right, type Role } from './rights';
 
 /**
  * Who looks at something. Queries that show figures or records of several areas take one as an argument, so that none can forget to ask: there is no
@@ -9,16 +9,17 @@ import { may, type Right, type Role } from './rights';
 export class Viewer {
 	private constructor(
 		readonly personId: string,
-		readonly role: Role
+		readonly role: Role,
+		readonly rights: readonly Right[] | null
 	) {}
 
-	static of(person: { id: string; role: Role }): Viewer {
-		return new Viewer(person.id, person.role);
+	static of(person: Holder & { id: string }): Viewer {
+		return new Viewer(person.id, person.role, person.rights ?? null);
 	}
 
 	/** Whether this person has a right. */
 	may(right: Right): boolean {
-		return may(this.role, right);
+		return may(this, right);
 	}
 
 	/** What is looked up only for somebody who has the right; null for the others, for whom it is not even read. */

@@ -1,4 +1,11 @@
+import { RIGHT_WORDS, type Right } from '../access';
 import { longDay } from '../time';
+
+const rightsInWords = (rights: readonly string[]) => rights.map((r) => RIGHT_WORDS[r as Right]?.[1] ?? r).join(', ');
+const roleChange = (given: readonly string[], taken: readonly string[]): string =>
+	[given.length > 0 ? `given: ${rightsInWords(given)}` : '', taken.length > 0 ? `taken: ${rightsInWords(taken)}` : '']
+		.filter(Boolean)
+		.join('; ') || 'name changed';
 
 /** What happens to the company itself, its people, views and letters: each event's words, made of its parameters when it is read. */
 export const COMPANY = {
@@ -19,6 +26,9 @@ export const COMPANY = {
 	'people.invite': (p: { person: string; role: string }) => `${p.person} invited as ${p.role}`,
 	'people.invite-again': (p: { person: string }) => `A way to choose a password sent to ${p.person}`,
 	'people.change': (p: { name: string; active: boolean; role: string }) => `${p.name} is ${p.active ? p.role : 'not active any more'}`,
+	'people.add-role': (p: { name: string; rights: number }) => `Role ${p.name} made with ${p.rights} rights`,
+	'people.change-role': (p: { name: string; given: string[]; taken: string[] }) => `Role ${p.name}: ${roleChange(p.given, p.taken)}`,
+	'people.set-aside-role': (p: { name: string; archived: boolean }) => `Role ${p.name} ${p.archived ? 'set aside' : 'taken back'}`,
 	'people.end-sessions': (p: { name: string }) => `${p.name} signed out everywhere`,
 	'people.request-reset': () => 'New password asked for',
 	'people.choose-password': (p: { person: string }) => `${p.person} chose a password`,

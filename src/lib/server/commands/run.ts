@@ -31,7 +31,7 @@ export function allowed(actor: Actor, access: Access): boolean {
 	if (access === 'system') return false;
 	if (access === 'quote link' || access === 'invoice link' || access === 'password link')
 		return actor.type === 'link' && access === `${actor.kind} link`;
-	return actor.type === 'person' && may(actor.role, access);
+	return actor.type === 'person' && may(actor, access);
 }
 
 /**

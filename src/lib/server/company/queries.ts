@@ -1,5 +1,5 @@
 import { asc, desc, eq, sql } from 'drizzle-orm';
-import type { Role } from '../../core/access';
+import type { Holder } from '../../core/access';
 import { NO_PASSWORD } from '../people/passwords';
 import type { App } from '../app';
 import { crews, links, outbox, people, standInLog, timeOff } from '../db/schema';
@@ -14,6 +14,7 @@ export const staff = (app: App) => ({
 			name: people.name,
 			mail: people.mail,
 			role: people.role,
+			roleId: people.roleId,
 			crewId: people.crewId,
 			active: people.active,
 			language: people.language,
@@ -27,7 +28,7 @@ export const staff = (app: App) => ({
 	timeOff: app.db.orm.select().from(timeOff).orderBy(desc(timeOff.from)).limit(100).all()
 });
 /** The outbox, readable: with the link in each letter for those who may send it. */
-export const letters = (app: App, role: Role) =>
+export const letters = (app: App, who: Holder) =>
 	app.db.orm
 		.select({ letter: outbox, kind: links.kind })
 		.from(outbox)
@@ -35,11 +36,11 @@ export const letters = (app: App, role: Role) =>
 		.orderBy(desc(outbox.createdAt))
 		.limit(200)
 		.all()
-		.map(({ letter, kind }) => ({ ...letter, text: mayRead(app, role, kind) ? letterText(app, letter) : withoutLink(letter.text) }));
+		.map(({ letter, kind }) => ({ ...letter, text: mayRead(app, who, kind) ? letterText(app, letter) : withoutLink(letter.text) }));
 
 /** A way to choose a password is read by its person alone; where mails go nowhere, as in the demo, the owner hands it on. */
-const mayRead = (app: App, role: Role, kind: LinkKind | null): boolean =>
-	kind === null || (maySend(role, kind) && (kind !== 'password' || !app.settings.smtpUrl));
+const mayRead = (app: App, who: Holder, kind: LinkKind | null): boolean =>
+	kind === null || (maySend(who, kind) && (kind !== 'password' || !app.settings.smtpUrl));
 const withoutLink = (text: string): string => text.replaceAll('{link}', '(the link is in the mail alone)');
 
 export const standIns = (app: App) => ({

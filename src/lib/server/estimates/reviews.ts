@@ -1,7 +1,7 @@
 import { settingsOf } from '../company/settings';
 import * as contract from '../../contract/estimates/reviews';
 import { and, asc, desc, eq, sql } from 'drizzle-orm';
-import { may } from '../../core/access';
+import { may, type Holder } from '../../core/access';
 import { computeEstimate, signOffReasons, type Estimate, type SignOffRules } from '../../core/estimate';
 import { formatCents, formatRate, parseCents, parsePercent } from '../../core/money';
 import { Refusal } from '../../core/refusal';
@@ -11,6 +11,7 @@ import { notNegative } from '../commands/read-field';
 import { serve, type Context } from '../commands';
 import type { Orm } from '../db/open';
 import { comments, company, estimates, jobs, lines, people, scopes, signOffs } from '../db/schema';
+import { activeHolders } from '../people/roles';
 import { hashOf, newId } from '../ids';
 import { loadEstimate } from './load';
 
@@ -120,8 +121,8 @@ export const askSignOff = serve(contract.askSignOff, (ctx, i) => {
 		note: i.note.trim()
 	});
 	const job = ctx.get(jobs, e.jobId, 'Its job');
-	for (const p of ctx.db.select().from(people).where(eq(people.active, true)).all())
-		if (may(p.role, 'quotes.sign-off'))
+	for (const p of activeHolders(ctx.db))
+		if (may(p, 'quotes.sign-off'))
 			ctx.mail({
 				to: p.mail,
 				subject: `Sign-off asked for: ${job.name}`,
@@ -169,10 +170,10 @@ export const answerSignOff = serve(contract.answerSignOff, (ctx, i) => {
  * What stands against issuing: an estimate that needs a sign-off and has none for what it is now. Whoever may sign off and issues it
  * has looked: that is noted as a sign-off of their own.
  */
-export function checkSignedOff(ctx: Context, estimateId: string, estimate: Estimate, role: string | null): void {
+export function checkSignedOff(ctx: Context, estimateId: string, estimate: Estimate, who: Holder | null): void {
 	const { reasons, last, holds } = signOffOf(ctx.db, estimateId);
 	if (reasons.length === 0 || (holds && last?.state === 'given')) return;
-	if (role !== null && may(role as never, 'quotes.sign-off')) {
+	if (who !== null && may(who, 'quotes.sign-off')) {
 		const { total } = computeEstimate(estimate);
 		if (last?.state === 'asked') ctx.update(signOffs, last.id, { state: 'overtaken' });
 		ctx.insert(signOffs, {

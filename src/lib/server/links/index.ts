@@ -1,5 +1,5 @@
 import { and, desc, eq, inArray, sql } from 'drizzle-orm';
-import { may, type Role } from '../../core/access';
+import { may, type Holder } from '../../core/access';
 import type { Db, Orm } from '../db/open';
 import type { Clock } from '../clock';
 import type { Settings } from '../settings';
@@ -67,7 +67,7 @@ export const linkOf = (db: Orm, kind: 'quote' | 'invoice', subjectId: string): s
 
 /** Who may send a link may read it; to others of us it is as closed as to strangers: with it, an answer is given in the customer's name. */
 import { SENDS } from '../../contract/links/links';
-export const maySend = (role: Role, kind: LinkKind): boolean => may(role, SENDS[kind]);
+export const maySend = (who: Holder, kind: LinkKind): boolean => may(who, SENDS[kind]);
 
 /** Ends every link to a quote or an invoice: whoever has one sees nothing any more. */
 const endLinks = (ctx: Context, kind: 'quote' | 'invoice', subjectId: string) =>

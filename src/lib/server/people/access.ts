@@ -2,9 +2,10 @@ import * as contract from '../../contract/people/access';
 import { and, eq, ne } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
-import { company, links, people, sessions } from '../db/schema';
+import { company, links, people, roles, sessions } from '../db/schema';
 import { newId } from '../ids';
 import { makeLink } from '../links';
+import { roleToGive } from './roles';
 import { NO_PASSWORD } from './passwords';
 
 type Person = typeof people.$inferSelect;
@@ -51,6 +52,7 @@ export const invitePerson = serve(contract.invitePerson, (ctx, i) => {
 	const mail = i.mail.toLowerCase();
 	if (ctx.db.select({ id: people.id }).from(people).where(eq(people.mail, mail)).get())
 		throw new Refusal('Somebody has this mail address already.', 'mail');
+	const own = roleToGive(ctx, i.roleId);
 	const person = ctx.insert(people, {
 		id: newId(),
 		...i,
@@ -61,7 +63,7 @@ export const invitePerson = serve(contract.invitePerson, (ctx, i) => {
 		passwordHash: NO_PASSWORD
 	});
 	sendWay(ctx, person, 'invitation');
-	ctx.happened(`person:${person.id}`, 'people.invite', { person: person.name, role: i.role }, 'people');
+	ctx.happened(`person:${person.id}`, 'people.invite', { person: person.name, role: own?.name ?? i.role }, 'people');
 	return { id: person.id };
 });
 
@@ -79,18 +81,19 @@ export const changePerson = serve(contract.changePerson, (ctx, i) => {
 		.from(people)
 		.where(eq(people.role, 'owner'))
 		.all()
-		.filter((o) => o.active);
-	if (p.role === 'owner' && owners.length === 1 && (i.role !== 'owner' || !i.active))
+		.filter((o) => o.active && o.roleId === null);
+	if (owners.length === 1 && owners[0]?.id === p.id && (i.role !== 'owner' || i.roleId !== null || !i.active))
 		throw new Refusal('The last owner cannot be taken away.', 'role');
-	ctx.update(people, p.id, { role: i.role, crewId: i.crewId, active: i.active }, i.version);
+	const own = i.roleId === p.roleId ? (p.roleId === null ? null : ctx.get(roles, p.roleId, 'This role')) : roleToGive(ctx, i.roleId);
+	ctx.update(people, p.id, { role: i.role, roleId: i.roleId, crewId: i.crewId, active: i.active }, i.version);
 	if (!i.active) {
 		endSessions(ctx, p.id);
 		endWays(ctx, p.id);
-	} else if (i.role !== p.role) {
+	} else if (i.role !== p.role || i.roleId !== p.roleId) {
 		// An open stream was given its rights when it began: it ends, and the browser opens one with the new ones.
 		ctx.ended.push({ personId: p.id, but: '' });
 	}
-	ctx.happened(`person:${p.id}`, 'people.change', { name: p.name, active: i.active, role: i.role }, 'people');
+	ctx.happened(`person:${p.id}`, 'people.change', { name: p.name, active: i.active, role: own?.name ?? i.role }, 'people');
 });
 
 export const endEverywhere = serve(contract.endEverywhere, (ctx, i) => {

@@ -3,9 +3,10 @@ import { RateLimiterMemory } from 'rate-limiter-flexible';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { TooMany, type Actor } from '../commands';
-import { people, sessions } from '../db/schema';
+import { people, roles, sessions } from '../db/schema';
 import { hashToken, newId, newToken } from '../ids';
 import { live } from '../live';
+import { rightsIn } from './roles';
 import { passwordFits } from './passwords';
 
 export const SESSION_COOKIE = 'ny_session';
@@ -85,9 +86,10 @@ export interface Signed {
 export function sessionOf(app: App, token: string | undefined): Signed | null {
 	if (!token) return null;
 	const found = app.db.orm
-		.select({ s: sessions, p: people })
+		.select({ s: sessions, p: people, role: roles })
 		.from(sessions)
 		.innerJoin(people, eq(people.id, sessions.personId))
+		.leftJoin(roles, eq(roles.id, people.roleId))
 		.where(and(eq(sessions.tokenHash, hashToken(token)), gt(sessions.expiresAt, real())))
 		.get();
 	if (!found?.p.active) return null;
@@ -96,7 +98,7 @@ export function sessionOf(app: App, token: string | undefined): Signed | null {
 		sessionId: found.s.id,
 		personId: found.p.id,
 		language: found.p.language,
-		actor: { type: 'person', id: found.p.id, name: found.p.name, role: found.p.role }
+		actor: { type: 'person', id: found.p.id, name: found.p.name, role: found.p.role, rights: rightsIn(found.role) }
 	};
 }
 

@@ -61,7 +61,7 @@ export const issueQuote = serve(contract.issueQuote, (ctx, i, actor) => {
 			`This price is ${formatCents(-result.total.profit)} below break-even. Issue it all the same if that is meant.`,
 			'despite'
 		);
-	checkSignedOff(ctx, row.id, estimate, actor.type === 'person' ? actor.role : null);
+	checkSignedOff(ctx, row.id, estimate, actor.type === 'person' ? actor : null);
 	const own = ctx.get(company, 'company', 'The company');
 	const recipients = readRecipients(i.to);
 	const phones = readPhones(i.textTo ?? '');

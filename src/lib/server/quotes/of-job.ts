@@ -46,7 +46,7 @@ export function quotesOfJob(app: App, jobId: string, viewer: Viewer) {
 	);
 	const seen = by(db.select().from(views).where(inArray(views.subjectId, ids)).all(), (v) => v.subjectId);
 	const scans = by(scansOf(db, ids), (s) => s.revisionId);
-	const linkOf = maySend(viewer.role, 'quote') ? linksOf(db, ids) : new Map<string, string>();
+	const linkOf = maySend(viewer, 'quote') ? linksOf(db, ids) : new Map<string, string>();
 	return rows.map((r) => {
 		const looks = seen(r.id).map((v) => v.at);
 		const linkId = linkOf.get(r.id);

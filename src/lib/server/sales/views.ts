@@ -10,7 +10,7 @@ import { newId } from '../ids';
 
 export const saveView = serve(contract.saveView, (ctx, i, actor) => {
 	if (actor.type !== 'person') throw new Refusal('Views are kept for people.');
-	if (i.everybody && !may(actor.role, 'jobs.change')) throw new Refusal('You can keep views for yourself only.', 'everybody');
+	if (i.everybody && !may(actor, 'jobs.change')) throw new Refusal('You can keep views for yourself only.', 'everybody');
 	const personId = i.everybody ? null : actor.id;
 	const same = ctx.db
 		.select({ id: savedViews.id })
@@ -32,7 +32,7 @@ export const saveView = serve(contract.saveView, (ctx, i, actor) => {
 
 export const removeView = serve(contract.removeView, (ctx, i, actor) => {
 	const view = ctx.get(savedViews, i.viewId, 'This view');
-	const own = actor.type === 'person' && (view.personId === actor.id || (view.personId === null && may(actor.role, 'jobs.change')));
+	const own = actor.type === 'person' && (view.personId === actor.id || (view.personId === null && may(actor, 'jobs.change')));
 	if (!own) throw new Refusal('This view belongs to somebody else.');
 	ctx.remove(savedViews, view.id);
 	ctx.happened(`views:${view.page}`, 'views.remove', { name: view.name }, `views:${view.page}`);

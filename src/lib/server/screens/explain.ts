@@ -1,6 +1,6 @@
 import { settingsOf } from '../company/settings';
 import { eq } from 'drizzle-orm';
-import { may, type Right, type Role } from '../../core/access';
+import { may, type Holder, type Right } from '../../core/access';
 import { step, type Step } from '../../core/explain';
 import { formatCents, percent } from '../../core/money';
 import { explainCarried, explainChecked, explainEquipment, explainFlat, explainItem, explainLaborRate } from '../../core/pricing';
@@ -34,11 +34,11 @@ export const EXPLAINED = Object.keys(ROOMS);
  * The steps behind a number, down to the records it came from. `of` is what it belongs to: “item:ID”, “check:1000:assembly:ID”.
  * @throws Refusal when there is nothing of that name, or this role may not see it
  */
-export function explainRecord(app: App, of: string, role: Role | null): Step {
+export function explainRecord(app: App, of: string, who: Holder | null): Step {
 	const [word = '', ...rest] = of.split(':');
 	const room = Object.hasOwn(ROOMS, word) ? ROOMS[word] : undefined;
 	if (!room) throw new Refusal('There is nothing to explain here.');
-	if (!role || !may(role, room.right)) throw new NotAllowed('You may not see how this came about.');
+	if (!who || !may(who, room.right)) throw new NotAllowed('You may not see how this came about.');
 	const found = room.explain(app, rest.join(':'));
 	if (!found) throw new Refusal('This is not there any more. Look again.');
 	return found;

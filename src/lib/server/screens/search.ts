@@ -1,4 +1,4 @@
-import { may, type Right, type Role } from '../../core/access';
+import { may, type Holder, type Right } from '../../core/access';
 import type { App } from '../app';
 import { searchItems } from '../catalog/queries';
 import { ftsQuery } from '../db/fts';
@@ -16,7 +16,7 @@ const PATHS: Record<string, { right: Right; path: (ref: string) => string }> = {
 };
 
 /** Any record by its words, as far as the role may see it. */
-export function findAnything(app: App, text: string, role: Role): Found[] {
+export function findAnything(app: App, text: string, who: Holder): Found[] {
 	const query = ftsQuery(text);
 	if (!query) return [];
 	const rows = app.db.sqlite.prepare('select kind, ref, text from find_fts where find_fts match ? order by rank limit 24').all(query) as {
@@ -27,9 +27,9 @@ export function findAnything(app: App, text: string, role: Role): Found[] {
 	const found: Found[] = [];
 	for (const r of rows) {
 		const place = PATHS[r.kind];
-		if (place && may(role, place.right)) found.push({ kind: r.kind, label: r.text.trim(), path: place.path(r.ref) });
+		if (place && may(who, place.right)) found.push({ kind: r.kind, label: r.text.trim(), path: place.path(r.ref) });
 	}
-	if (may(role, 'catalog.see'))
+	if (may(who, 'catalog.see'))
 		for (const i of searchItems(app, text, 6)) found.push({ kind: 'item', label: `${i.code} ${i.name}`, path: `/price/catalog/${i.id}` });
 	return found;
 }

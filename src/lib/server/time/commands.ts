@@ -1,6 +1,7 @@
 import { phasePlanned } from '../work/phases';
 import * as contract from '../../contract/time/commands';
 import { and, asc, desc, eq, isNull } from 'drizzle-orm';
+import { may } from '../../core/access';
 import { Refusal } from '../../core/refusal';
 import { instantOf } from '../../core/time';
 import { serve, type Context } from '../commands';
@@ -70,8 +71,7 @@ export const clockOff = serve(contract.clockOff, (ctx, i) => {
 export const addTime = serve(contract.addTime, (ctx, i, actor) => {
 	const personId = i.personId ?? self(ctx);
 	const other = actor.type === 'person' && personId !== actor.id;
-	if (other && actor.type === 'person' && !['owner', 'office'].includes(actor.role))
-		throw new Refusal('Only the office adds time for others.');
+	if (other && actor.type === 'person' && !may(actor, 'hours.change')) throw new Refusal('Only the office adds time for others.');
 	const job = workJob(ctx, i.jobId);
 	const start = instantOf(i.day, i.from.padStart(5, '0'), ctx.zone, i.which);
 	const end = instantOf(i.day, i.to.padStart(5, '0'), ctx.zone, i.which);

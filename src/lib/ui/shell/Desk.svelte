@@ -1,7 +1,7 @@
 <script lang="ts">
 	import type { Snippet } from 'svelte';
 	import { page } from '$app/state';
-	import { homeOf, may, type Role } from '$lib/core/access';
+	import { homeOf, may, type Holder } from '$lib/core/access';
 	import Calendar from '@lucide/svelte/icons/calendar-days';
 	import Chart from '@lucide/svelte/icons/chart-no-axes-column';
 	import Hammer from '@lucide/svelte/icons/hammer';
@@ -13,7 +13,7 @@
 	import FindOrDo from './FindOrDo.svelte';
 	import { PLACES } from './places';
 
-	let { role, children }: { role: Role; children: Snippet } = $props();
+	let { who, children }: { who: Holder; children: Snippet } = $props();
 	const icons = {
 		sunrise: Sunrise,
 		handshake: Handshake,
@@ -25,7 +25,7 @@
 		warehouse: Warehouse
 	};
 	const places = $derived(
-		PLACES.map((p) => ({ ...p, pages: p.pages.filter(([, , right]) => may(role, right)) })).filter((p) => p.pages.length > 0)
+		PLACES.map((p) => ({ ...p, pages: p.pages.filter(([, , right]) => may(who, right)) })).filter((p) => p.pages.length > 0)
 	);
 	const here = $derived(
 		places.find((p) => p.pages.some(([path]) => page.url.pathname.startsWith(path)))?.word ??
@@ -36,7 +36,7 @@
 <a class="skip" href="#main">To the content</a>
 <div class="desk">
 	<nav class="rail no-print" aria-label="Places">
-		<a class="badge" href={homeOf(role)} aria-label="Nickel Yard"
+		<a class="badge" href={homeOf(who)} aria-label="Nickel Yard"
 			><svg viewBox="0 0 36 36" width="36" height="36" aria-hidden="true"
 				><circle cx="18" cy="18" r="16.4" fill="none" stroke="currentColor" stroke-width="3" /><path
 					d="M18 10.5l7.5 7.5-7.5 7.5-7.5-7.5z"
@@ -55,7 +55,7 @@
 	</nav>
 	<main id="main" tabindex="-1">{@render children()}</main>
 </div>
-<FindOrDo {role} />
+<FindOrDo {who} />
 
 <style>
 	.desk {

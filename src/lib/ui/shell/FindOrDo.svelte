@@ -1,10 +1,10 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
 	import { goto } from '$app/navigation';
-	import { may, type Role } from '$lib/core/access';
+	import { may, type Holder } from '$lib/core/access';
 	import { PLACES } from './places';
 	/** Finds any record and runs any command, from everywhere: Ctrl/⌘ K. */
-	let { role }: { role: Role } = $props();
+	let { who }: { who: Holder } = $props();
 	interface Row {
 		kind: string;
 		label: string;
@@ -15,8 +15,12 @@
 	let found: Row[] = $state([]);
 	let at = $state(0);
 	let asked = 0;
+	/** True while what is listed answers an earlier text than the one typed. */
+	let looking = $state(false);
+	/** Enter was pressed while looking: the first of the answer is taken when it comes. */
+	let takeFirst = false;
 	const doing = $derived<Row[]>([
-		...(may(role, 'jobs.change')
+		...(may(who, 'jobs.change')
 			? [
 					{ kind: 'do', label: 'New job', path: '/win/track?new=1' },
 					{ kind: 'do', label: 'Type in a request', path: '/win/leads?new=1' }
@@ -24,7 +28,7 @@
 			: []),
 		...PLACES.flatMap((p) =>
 			p.pages
-				.filter(([, , r]) => may(role, r))
+				.filter(([, , r]) => may(who, r))
 				.map(([path, word]) => ({ kind: 'go', label: p.word === word ? word : `${p.word}: ${word}`, path }))
 		)
 	]);
@@ -35,23 +39,40 @@
 		text = '';
 		found = [];
 		at = 0;
+		answered();
 		dialog?.showModal();
+	}
+	function answered() {
+		asked++;
+		looking = false;
+		takeFirst = false;
 	}
 	async function look() {
 		at = 0;
-		const mine = ++asked;
+		answered();
+		const mine = asked;
 		if (text.trim().length < 2) {
 			found = [];
 			return;
 		}
+		looking = true;
 		const r = await fetch(`/api/find?q=${encodeURIComponent(text)}`).catch(() => null);
 		const body = r?.ok ? ((await r.json()) as Row[]) : [];
-		if (mine === asked) found = body;
+		if (mine !== asked) return;
+		found = body;
+		const first = takeFirst;
+		answered();
+		if (first) take(rows[0]);
 	}
 	function take(row: Row | undefined) {
 		if (!row) return;
 		dialog?.close();
 		void goto(row.path);
+	}
+	/** What is listed for an earlier text is not what the person means: a fast typist's Enter waits for the answer. */
+	function enter() {
+		if (looking && at === 0) takeFirst = true;
+		else take(rows[at]);
 	}
 	onMount(() => {
 		window.addEventListener('ny:find', open);
@@ -60,7 +81,7 @@
 	function keys(e: KeyboardEvent) {
 		if (e.key === 'ArrowDown') at = Math.min(at + 1, rows.length - 1);
 		else if (e.key === 'ArrowUp') at = Math.max(at - 1, 0);
-		else if (e.key === 'Enter') take(rows[at]);
+		else if (e.key === 'Enter') enter();
 		else return;
 		e.preventDefault();
 	}
@@ -74,7 +95,7 @@
 			!e.metaKey &&
 			!e.altKey &&
 			!(e.target as HTMLElement).closest('input,textarea,select,dialog,[contenteditable],[role=grid]') &&
-			may(role, 'jobs.change')
+			may(who, 'jobs.change')
 		)
 			void goto('/win/track?new=1');
 	}
@@ -95,7 +116,7 @@
 		aria-activedescendant={rows[at] ? `found-${at}` : undefined}
 		autocomplete="off"
 	/>
-	<ul id="found" role="listbox" aria-label="Found">
+	<ul id="found" role="listbox" aria-label="Found" aria-busy={looking}>
 		{#each rows as r, i (i)}
 			<!-- svelte-ignore a11y_click_events_have_key_events -->
 			<li id="found-{i}" role="option" aria-selected={i === at} onclick={() => take(r)}>

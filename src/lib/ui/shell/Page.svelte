@@ -1,7 +1,7 @@
 <script lang="ts">
 	import type { Snippet } from 'svelte';
 	import { page } from '$app/state';
-	import { may, type Right, type Role } from '$lib/core/access';
+	import { may, type Holder, type Right } from '$lib/core/access';
 	/** Title line of a desk page with its one main action, the pages of the place, and the content. */
 	let {
 		title,
@@ -21,8 +21,8 @@
 		children: Snippet;
 		wide?: boolean;
 	} = $props();
-	const role = $derived((page.data.me as { role: Role } | undefined)?.role);
-	const open = $derived(pages.filter(([, , right]) => role !== undefined && may(role, right)));
+	const who = $derived(page.data.me as Holder | undefined);
+	const open = $derived(pages.filter(([, , right]) => who !== undefined && may(who, right)));
 </script>
 
 <svelte:head><title>{title} · Nickel Yard</title></svelte:head>

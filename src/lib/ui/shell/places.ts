@@ -62,6 +62,7 @@ export const PLACES: { word: string; icon: string; pages: [path: string, word: s
 			['/company/documents', 'Documents and page', 'company.see'],
 			['/company/sales', 'Stages and fields', 'company.see'],
 			['/company/people', 'People', 'company.see'],
+			['/company/roles', 'Roles', 'people.change'],
 			['/company/outbox', 'Outbox', 'outbox.see'],
 			['/company/stand-ins', 'Stand-ins', 'outbox.see'],
 			['/company/account', 'My account', 'own.account']

@@ -13,7 +13,7 @@ export const load: PageServerLoad = ({ url, locals }) => {
 		board: board(app(), from, weeks),
 		weeks,
 		jobs: plannableJobs(app()),
-		mayPlan: locals.signed !== null && may(locals.signed.actor.role, 'plan.change'),
+		mayPlan: locals.signed !== null && may(locals.signed.actor, 'plan.change'),
 		live: ['plan']
 	};
 };

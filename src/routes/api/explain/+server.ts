@@ -5,4 +5,4 @@ import type { RequestHandler } from './$types';
 
 /** The steps behind a number of the price side, built when somebody asks. */
 export const GET: RequestHandler = ({ url, locals }) =>
-	answer(() => explainRecord(app(), url.searchParams.get('of') ?? '', locals.signed?.actor.role ?? null));
+	answer(() => explainRecord(app(), url.searchParams.get('of') ?? '', locals.signed?.actor ?? null));

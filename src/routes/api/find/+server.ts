@@ -4,4 +4,4 @@ import { findAnything } from '$lib/server/screens/search';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = ({ url, locals }) =>
-	json(locals.signed ? findAnything(app(), (url.searchParams.get('q') ?? '').slice(0, 100), locals.signed.actor.role) : []);
+	json(locals.signed ? findAnything(app(), (url.searchParams.get('q') ?? '').slice(0, 100), locals.signed.actor) : []);

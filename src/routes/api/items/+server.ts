@@ -12,7 +12,7 @@ import type { RequestHandler } from './$types';
 /** What can be added: items, and for estimators assemblies and labor. Costs only for those who may see them. */
 export const GET: RequestHandler = ({ url, locals }) => {
 	const text = (url.searchParams.get('q') ?? '').slice(0, 100);
-	const sees = locals.signed !== null && may(locals.signed.actor.role, 'estimates.see');
+	const sees = locals.signed !== null && may(locals.signed.actor, 'estimates.see');
 	const by = pricer(app().db.orm);
 	const items = searchItems(app(), text, 12).map((i) => ({
 		id: i.id,

@@ -50,6 +50,19 @@ export const branches = sqliteTable('branches', {
 
 export const crews = sqliteTable('crews', { id: id(), name: text('name').notNull(), position: integer('position').notNull().default(0) });
 
+/** Roles that the company made itself: listed rights in place of those of a role that comes with the program. */
+export const roles = sqliteTable(
+	'roles',
+	{
+		id: id(),
+		name: text('name').notNull(),
+		rights: text('rights', { mode: 'json' }).$type<string[]>().notNull(),
+		archived: integer('archived', { mode: 'boolean' }).notNull().default(false),
+		version: version()
+	},
+	(t) => [uniqueIndex('roles_name').on(t.name)]
+);
+
 export const people = sqliteTable(
 	'people',
 	{
@@ -57,6 +70,8 @@ export const people = sqliteTable(
 		name: text('name').notNull(),
 		mail: text('mail').notNull(),
 		role: text('role', { enum: ['owner', 'office', 'estimator', 'crew lead', 'crew', 'bookkeeper'] }).notNull(),
+		/** A role of the company's own, whose rights stand in place of those of `role`; null: those of `role`. */
+		roleId: ref('role_id').references(() => roles.id),
 		crewId: ref('crew_id').references(() => crews.id),
 		skills: words('skills'),
 		color: text('color').notNull().default('slate'),

@@ -5,6 +5,6 @@ import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => ({
 	own: companyOf(app()),
-	mayChange: locals.signed !== null && may(locals.signed.actor.role, 'company.change'),
+	mayChange: locals.signed !== null && may(locals.signed.actor, 'company.change'),
 	live: ['company']
 });

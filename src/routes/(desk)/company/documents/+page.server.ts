@@ -15,7 +15,7 @@ export const load: PageServerLoad = ({ locals }) => {
 		sample: sampleWords(app()),
 		publicPage: settings.publicPage,
 		version,
-		mayChange: locals.signed !== null && may(locals.signed.actor.role, 'company.change'),
+		mayChange: locals.signed !== null && may(locals.signed.actor, 'company.change'),
 		live: ['company']
 	};
 };

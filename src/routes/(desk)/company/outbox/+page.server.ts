@@ -3,7 +3,7 @@ import { letters } from '$lib/server/company/queries';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => ({
-	letters: locals.signed ? letters(app(), locals.signed.actor.role) : [],
+	letters: locals.signed ? letters(app(), locals.signed.actor) : [],
 	port: app().mail.name,
 	live: ['outbox']
 });

@@ -2,13 +2,15 @@ import { may, ROLES } from '$lib/core/access';
 import { app } from '$lib/server/app';
 import { laborSheetsToday } from '$lib/server/catalog/queries';
 import { staff } from '$lib/server/company/queries';
+import { ownRoles } from '$lib/server/people/roles';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => ({
 	...staff(app()),
 	sheets: laborSheetsToday(app()).map((s) => ({ id: s.id, name: s.name })),
 	roles: [...ROLES],
-	mayChange: locals.signed !== null && may(locals.signed.actor.role, 'people.change'),
-	mayPlan: locals.signed !== null && may(locals.signed.actor.role, 'plan.change'),
+	ownRoles: ownRoles(app()),
+	mayChange: locals.signed !== null && may(locals.signed.actor, 'people.change'),
+	mayPlan: locals.signed !== null && may(locals.signed.actor, 'plan.change'),
 	live: ['people', 'plan']
 });

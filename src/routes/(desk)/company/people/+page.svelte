@@ -2,6 +2,7 @@
 	import type { CommandName, Input } from '$lib/contract';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
+	import { nearestRole } from '$lib/core/access';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showDay } from '$lib/ui/shell/dates';
@@ -15,14 +16,33 @@
 	}
 	type Person = (typeof data.people)[number];
 	const change = (p: Person, patch: Partial<Person>) =>
-		act('people.change', { personId: p.id, role: p.role, crewId: p.crewId, active: p.active, version: p.version, ...patch });
-	const NOBODY: Input<'people.invite'> = { name: '', mail: '', role: 'crew', crewId: '', sheetId: '', language: 'en' };
+		act('people.change', {
+			personId: p.id,
+			role: p.role,
+			roleId: p.roleId,
+			crewId: p.crewId,
+			active: p.active,
+			version: p.version,
+			...patch
+		});
+	const NOBODY: Input<'people.invite'> = { name: '', mail: '', role: 'crew', roleId: null, crewId: '', sheetId: '', language: 'en' };
+	/** What the list of roles says of somebody: a role that comes with the program by its word, one of our own by its id. */
+	const chosen = (r: string): { role: Person['role']; roleId: string | null } => {
+		const own = data.ownRoles.find((o) => o.id === r);
+		return own ? { role: nearestRole(own.rights), roleId: own.id } : { role: data.roles.find((x) => x === r) ?? 'crew', roleId: null };
+	};
 	let fresh = $state({ ...NOBODY });
+	let freshRole = $state('crew');
 	let wrong = $state({ message: '', field: '' });
 	let invited = $state('');
 	const at = (f: string) => (wrong.field === f ? wrong.message : '');
 	async function invite() {
-		const r = await command('people.invite', { ...fresh, crewId: fresh.crewId || null, sheetId: fresh.sheetId || null });
+		const r = await command('people.invite', {
+			...fresh,
+			...chosen(freshRole),
+			crewId: fresh.crewId || null,
+			sheetId: fresh.sheetId || null
+		});
 		wrong = r.ok ? { message: '', field: '' } : { message: r.message, field: r.field ?? '' };
 		invited = r.ok ? `The invitation to ${fresh.mail} is on its way: they choose their own password.` : '';
 		if (r.ok) fresh = { ...NOBODY };
@@ -32,6 +52,15 @@
 		[said, invited] = r.ok ? ['', `A mail to ${p.mail} is on its way.`] : [r.message, ''];
 	}
 </script>
+
+{#snippet roleList(held: string | null)}
+	{#each data.roles as r (r)}<option>{r}</option>{/each}
+	{#if data.ownRoles.some((o) => !o.archived || o.id === held)}
+		<optgroup label="Our own">
+			{#each data.ownRoles.filter((o) => !o.archived || o.id === held) as o (o.id)}<option value={o.id}>{o.name}</option>{/each}
+		</optgroup>
+	{/if}
+{/snippet}
 
 <Page
 	title="People"
@@ -50,9 +79,8 @@
 								style="height: 26px; min-height: 26px; width: 130px"
 								aria-label="Role of {p.name}"
 								disabled={!data.mayChange}
-								value={p.role}
-								onchange={(e) => change(p, { role: e.currentTarget.value as Person['role'] })}
-								>{#each data.roles as r (r)}<option>{r}</option>{/each}</select
+								value={p.roleId ?? p.role}
+								onchange={(e) => change(p, chosen(e.currentTarget.value))}>{@render roleList(p.roleId)}</select
 							></td
 						><td
 							><select
@@ -98,11 +126,8 @@
 					<Field label="Name" problem={at('name')}><input class="input" name="name" required bind:value={fresh.name} /></Field><Field
 						label="Mail"
 						problem={at('mail')}><input class="input" name="mail" type="email" required bind:value={fresh.mail} /></Field
-					><Field label="Role"
-						><select class="select" name="role" bind:value={fresh.role}
-							>{#each data.roles as r (r)}<option>{r}</option>{/each}</select
-						></Field
-					><Field label="Crew"
+					><Field label="Role"><select class="select" name="role" bind:value={freshRole}>{@render roleList(null)}</select></Field><Field
+						label="Crew"
 						><select class="select" name="crewId" bind:value={fresh.crewId}
 							><option value="">none</option>{#each data.crews as c (c.id)}<option value={c.id}>{c.name}</option>{/each}</select
 						></Field

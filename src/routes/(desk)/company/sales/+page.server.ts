@@ -15,7 +15,7 @@ export const load: PageServerLoad = ({ locals }) => {
 		plans: settings.billingPlans,
 		deposit: settings.deposit.percent,
 		tasks: templatesOf(app()),
-		mayChange: locals.signed !== null && may(locals.signed.actor.role, 'company.change'),
+		mayChange: locals.signed !== null && may(locals.signed.actor, 'company.change'),
 		live: ['company']
 	};
 };

@@ -5,7 +5,7 @@ import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => ({
 	...taxPage(app()),
-	mayChange: locals.signed !== null && may(locals.signed.actor.role, 'company.change'),
-	mayRates: locals.signed !== null && may(locals.signed.actor.role, 'rates.see'),
+	mayChange: locals.signed !== null && may(locals.signed.actor, 'company.change'),
+	mayRates: locals.signed !== null && may(locals.signed.actor, 'rates.see'),
 	live: ['company']
 });

@@ -9,6 +9,6 @@ export const load: PageServerLoad = ({ locals }) => ({
 	starter: starterTrades(app()),
 	sheets: laborSheetsToday(app()).map((s) => ({ id: s.id, name: s.name })),
 	taxCodes: choices(app()).taxCodes,
-	mayChange: locals.signed !== null && may(locals.signed.actor.role, 'catalog.change'),
+	mayChange: locals.signed !== null && may(locals.signed.actor, 'catalog.change'),
 	live: ['catalog']
 });

@@ -7,7 +7,7 @@ export const load: PageServerLoad = ({ url, locals }) => {
 	const year = Number(url.searchParams.get('year'));
 	return {
 		...budgetPage(app(), year >= 2000 && year <= 2200 ? year : null),
-		mayChange: locals.signed !== null && may(locals.signed.actor.role, 'rates.change'),
+		mayChange: locals.signed !== null && may(locals.signed.actor, 'rates.change'),
 		live: ['rates']
 	};
 };

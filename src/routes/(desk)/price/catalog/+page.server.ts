@@ -30,7 +30,7 @@ export const load: PageServerLoad = ({ url, locals }) => {
 		tags: tagList(app()),
 		changes: recentChanges(app()),
 		...choices(app()),
-		mayChange: locals.signed !== null && may(locals.signed.actor.role, 'catalog.change'),
+		mayChange: locals.signed !== null && may(locals.signed.actor, 'catalog.change'),
 		live: ['catalog']
 	};
 };

@@ -4,8 +4,7 @@ import { targetOf } from '$lib/server/estimates/price-check';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, url }) => {
-	const can = (right: 'estimates.change' | 'catalog.change' | 'rates.change') =>
-		locals.signed !== null && may(locals.signed.actor.role, right);
+	const can = (right: 'estimates.change' | 'catalog.change' | 'rates.change') => locals.signed !== null && may(locals.signed.actor, right);
 	return {
 		target: targetOf(app()),
 		verdict: url.searchParams.get('verdict') ?? '',

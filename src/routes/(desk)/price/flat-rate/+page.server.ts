@@ -10,7 +10,7 @@ export const load: PageServerLoad = ({ locals }) => {
 	if (first) redirect(307, `/price/flat-rate/${first.id}`);
 	return {
 		editions: editionList(app()),
-		mayChange: locals.signed !== null && may(locals.signed.actor.role, 'catalog.change'),
+		mayChange: locals.signed !== null && may(locals.signed.actor, 'catalog.change'),
 		live: ['catalog']
 	};
 };

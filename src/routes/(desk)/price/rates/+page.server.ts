@@ -7,6 +7,6 @@ export const load: PageServerLoad = ({ locals }) => ({
 	sheets: laborSheetsOn(app()),
 	equipment: equipmentList(app()),
 	groups: rateGroupList(app()),
-	mayChange: locals.signed !== null && may(locals.signed.actor.role, 'rates.change'),
+	mayChange: locals.signed !== null && may(locals.signed.actor, 'rates.change'),
 	live: ['rates']
 });

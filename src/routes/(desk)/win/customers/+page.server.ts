@@ -11,6 +11,6 @@ export const load: PageServerLoad = ({ locals }) => ({
 	ownFields: companyOf(app()).settings.ownFields.filter((f) => f.of === 'customer'),
 	imported: importToUndo(app()),
 	views: viewsOf(app(), 'customers', locals.signed?.actor),
-	mayChange: locals.signed !== null && may(locals.signed.actor.role, 'customers.change'),
+	mayChange: locals.signed !== null && may(locals.signed.actor, 'customers.change'),
 	live: ['customers', 'views:customers']
 });

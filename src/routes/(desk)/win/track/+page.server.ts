@@ -9,6 +9,6 @@ export const load: PageServerLoad = ({ locals }) => ({
 	...track(app()),
 	customers: customerNames(app()),
 	views: viewsOf(app(), 'track', locals.signed?.actor),
-	mayOpen: locals.signed !== null && may(locals.signed.actor.role, 'jobs.change'),
+	mayOpen: locals.signed !== null && may(locals.signed.actor, 'jobs.change'),
 	live: ['track', 'views:track']
 });

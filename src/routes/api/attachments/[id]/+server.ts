@@ -8,10 +8,10 @@ import type { RequestHandler } from './$types';
 export const GET: RequestHandler = ({ params, locals }) => {
 	const a = attachment(app(), params.id);
 	if (!a) error(404, 'This file is not there any more.');
-	const role = locals.signed?.actor.role;
+	const who = locals.signed?.actor;
 	if (
-		!role ||
-		!may(role, a.subject.startsWith('customer:') ? 'customers.see' : a.subject.startsWith('revision:') ? 'jobs.see' : 'catalog.see')
+		!who ||
+		!may(who, a.subject.startsWith('customer:') ? 'customers.see' : a.subject.startsWith('revision:') ? 'jobs.see' : 'catalog.see')
 	)
 		error(403, 'You may not see this file.');
 	return new Response(new Uint8Array(a.bytes), {

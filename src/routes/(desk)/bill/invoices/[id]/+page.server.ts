@@ -12,7 +12,7 @@ export const load: PageServerLoad = ({ params, locals }) => {
 	return {
 		...found,
 		// The customer’s page is for those who may send it.
-		link: locals.signed && maySend(locals.signed.actor.role, 'invoice') ? found.link : null,
+		link: locals.signed && maySend(locals.signed.actor, 'invoice') ? found.link : null,
 		letter: {
 			to: found.customer.mail,
 			subject: `Invoice from ${own.name}: ${found.job.name}`,

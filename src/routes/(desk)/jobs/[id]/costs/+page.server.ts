@@ -6,7 +6,7 @@ import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params, locals }) => ({
 	costs: jobCosts(app(), params.id, viewerIn(locals)),
-	mayChange: locals.signed !== null && may(locals.signed.actor.role, 'costs.change'),
-	mayCorrect: locals.signed !== null && may(locals.signed.actor.role, 'hours.change'),
+	mayChange: locals.signed !== null && may(locals.signed.actor, 'costs.change'),
+	mayCorrect: locals.signed !== null && may(locals.signed.actor, 'hours.change'),
 	live: [`job:${params.id}`, 'costs', 'field']
 });

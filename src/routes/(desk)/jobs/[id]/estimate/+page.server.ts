@@ -14,8 +14,8 @@ export const load: PageServerLoad = ({ params, url, locals }) => {
 		bench: found,
 		review: reviewOf(app(), found.id),
 		leftOut: leftOutOf(app(), found.id),
-		mayIssue: locals.signed !== null && may(locals.signed.actor.role, 'quotes.issue'),
-		mayPush: locals.signed !== null && may(locals.signed.actor.role, 'catalog.change'),
+		mayIssue: locals.signed !== null && may(locals.signed.actor, 'quotes.issue'),
+		mayPush: locals.signed !== null && may(locals.signed.actor, 'catalog.change'),
 		live: [`estimate:${found.id}`, `review:${found.id}`]
 	};
 };

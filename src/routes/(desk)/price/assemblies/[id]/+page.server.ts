@@ -11,7 +11,7 @@ export const load: PageServerLoad = ({ params, locals }) => {
 	return {
 		...found,
 		versions: assemblyVersions(app(), params.id),
-		mayChange: locals.signed !== null && may(locals.signed.actor.role, 'catalog.change'),
+		mayChange: locals.signed !== null && may(locals.signed.actor, 'catalog.change'),
 		live: ['catalog']
 	};
 };

@@ -12,7 +12,7 @@ export const load: PageServerLoad = ({ params, locals }) => {
 		...found,
 		...choices(app()),
 		dataSheets: attachedTo(app(), `item:${params.id}`),
-		mayChange: locals.signed !== null && may(locals.signed.actor.role, 'catalog.change'),
+		mayChange: locals.signed !== null && may(locals.signed.actor, 'catalog.change'),
 		live: [`item:${params.id}`, 'catalog']
 	};
 };

@@ -12,7 +12,7 @@ export const load: PageServerLoad = ({ params, url, locals }) => {
 		catalogs: flatCatalogList(app()),
 		editions: editionList(app()),
 		within: url.searchParams.get('in') ?? '',
-		mayChange: locals.signed !== null && may(locals.signed.actor.role, 'catalog.change'),
+		mayChange: locals.signed !== null && may(locals.signed.actor, 'catalog.change'),
 		live: ['catalog', 'rates']
 	};
 };

@@ -7,5 +7,5 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = ({ params, url, locals }) => {
 	const sheet = laborSheetPage(app(), params.id, url.searchParams.get('from'));
 	if (!sheet) error(404, 'This rate sheet is not there any more.');
-	return { ...sheet, mayChange: locals.signed !== null && may(locals.signed.actor.role, 'rates.change'), live: ['rates'] };
+	return { ...sheet, mayChange: locals.signed !== null && may(locals.signed.actor, 'rates.change'), live: ['rates'] };
 };

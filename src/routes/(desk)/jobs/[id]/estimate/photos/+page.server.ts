@@ -13,7 +13,7 @@ export const load: PageServerLoad = ({ params, url, locals }) => {
 		bench: found,
 		photos: photosOf(app().db.orm, params.id),
 		open: url.searchParams.get('photo'),
-		mayChange: locals.signed !== null && may(locals.signed.actor.role, 'estimates.change'),
+		mayChange: locals.signed !== null && may(locals.signed.actor, 'estimates.change'),
 		live: [`estimate:${found.id}`, `photos:${params.id}`]
 	};
 };

@@ -9,13 +9,13 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = ({ params, url, locals }) => {
 	const found = bench(app(), params.id, locals.signed?.actor.id ?? '', changeIn(url));
 	if (!found) redirect(303, `/jobs/${params.id}`);
-	const role = locals.signed?.actor.role;
+	const who = locals.signed?.actor;
 	return {
 		bench: found,
 		review: reviewOf(app(), found.id),
 		line: url.searchParams.get('line'),
-		mayChange: role !== undefined && may(role, 'estimates.change'),
-		maySignOff: role !== undefined && may(role, 'quotes.sign-off'),
+		mayChange: who !== undefined && may(who, 'estimates.change'),
+		maySignOff: who !== undefined && may(who, 'quotes.sign-off'),
 		live: [`estimate:${found.id}`, `review:${found.id}`]
 	};
 };

@@ -16,7 +16,7 @@ export const load: PageServerLoad = ({ params, url, locals }) => {
 		a,
 		b,
 		comparison: revisions.length ? compareStates(app(), id, a, b) : null,
-		mayChange: locals.signed !== null && may(locals.signed.actor.role, 'estimates.change'),
+		mayChange: locals.signed !== null && may(locals.signed.actor, 'estimates.change'),
 		live: [`estimate:${id}`, `job:${params.id}`]
 	};
 };

@@ -10,5 +10,5 @@ export const load: PageServerLoad = ({ params, url, locals }) => {
 			? newServiceIn(app(), url.searchParams.get('catalog') ?? '', url.searchParams.get('in'))
 			: flatServiceDetail(app(), params.id);
 	if (!found) error(404, 'This service is not there any more.');
-	return { ...found, mayChange: locals.signed !== null && may(locals.signed.actor.role, 'catalog.change'), live: ['catalog', 'rates'] };
+	return { ...found, mayChange: locals.signed !== null && may(locals.signed.actor, 'catalog.change'), live: ['catalog', 'rates'] };
 };
