@@ -49,6 +49,7 @@ import * as rateGroups from './sales/rate-groups';
 import * as salesStages from './sales/stages';
 import * as salesViews from './sales/views';
 import * as costs from './costs/commands';
+import './costs/labor';
 import * as fieldNotes from './field/notes';
 import * as time from './time/commands';
 import * as timeCorrections from './time/correct';

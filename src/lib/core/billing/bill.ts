@@ -61,7 +61,11 @@ export function checkWithin(line: Billable, now: Cents, text: string): void {
 	if (after < low || after > high) throw new BillingError(`“${text}”: at most ${formatCents(leftOf(line))} can be billed.`);
 }
 
-/** A deposit as a percent or amount of the total with tax; never more than the total. */
+/**
+ * A deposit as a percent (hundredths) or amount (cents) of the total with tax; the percent is rounded once, half away from zero.
+ * @throws BillingError when it comes to 0 or less, or to more than the total
+ * @example depositAmount(cents(131_346), { by: 'percent', percent: percent(3000) }) // 39,404 cents
+ */
 export function depositAmount(total: Cents, deposit: { by: 'percent'; percent: Percent } | { by: 'amount'; amount: Cents }): Cents {
 	const amount = deposit.by === 'amount' ? deposit.amount : mulDiv(total, deposit.percent, 10_000);
 	if (amount <= 0) throw new BillingError('A deposit must be more than 0.');
@@ -74,6 +78,7 @@ export function depositAmount(total: Cents, deposit: { by: 'percent'; percent: P
  * come to a cent or two beside what was asked, each component's tax being rounded once: that is said before the invoice is issued.
  * @returns cents for each amount, in their order
  * @throws BillingError when there is no total to take it of
+ * @example billedDeposit(cents(10_700), cents(100_000), cents(107_000), [cents(60_000), cents(40_000)]) // 6,000 and 4,000
  */
 export function billedDeposit(deposit: Cents, netTotal: Cents, total: Cents, amounts: readonly Cents[]): Cents[] {
 	if (total === 0) throw new BillingError('There is nothing to take a deposit on.');

@@ -97,6 +97,66 @@ describe('pay applications', () => {
 		});
 		expect(app(S, [0, 0], 500, [18_000_00, 21_600_00])).toMatchObject({ retainage: 3_250_00, due: 22_150_00 });
 	});
+	it('says of each line what this period adds, its percent and what is left', () => {
+		const [first, none] = payApplication(
+			[
+				{ scheduled: cents(40_000_00), completed: cents(30_000_00), stored: cents(2_000_00), previousCompleted: cents(12_000_00) },
+				{ scheduled: cents(0), completed: cents(0), stored: cents(0), previousCompleted: cents(0) }
+			],
+			{ work: percent(1000), stored: percent(500) },
+			[]
+		).lines;
+		expect(first).toEqual({ thisPeriod: 18_000_00, total: 32_000_00, percent: 800_000, balance: 8_000_00, retainage: 3_100_00 });
+		expect(none).toMatchObject({ percent: null, retainage: 0 });
+	});
+	it('what was released before is held no more, and never turns into something owed', () => {
+		const held = (released: number) =>
+			payApplication(
+				[
+					{
+						scheduled: cents(1_000_00),
+						completed: cents(1_000_00),
+						stored: cents(0),
+						previousCompleted: cents(0),
+						released: cents(released)
+					}
+				],
+				{ work: percent(1000), stored: percent(1000) },
+				[]
+			).retainage;
+		expect([held(0), held(60_00), held(100_00), held(140_00)]).toEqual([100_00, 40_00, 0, 0]);
+	});
+	it('earned and retainage are the total; periods of all applications are the work to date (property)', () => {
+		const line = fc.record({ scheduled: fc.nat(1e9), shares: fc.array(fc.nat(1000), { minLength: 1, maxLength: 5 }) });
+		fc.assert(
+			fc.property(fc.array(line, { minLength: 1, maxLength: 6 }), fc.nat(10_000), (schedule, r) => {
+				const periods = Math.min(...schedule.map((l) => l.shares.length));
+				const rates = { work: percent(r), stored: percent(r) };
+				const due: number[] = [];
+				let before = schedule.map(() => 0);
+				for (let n = 1; n <= periods; n++) {
+					const now = schedule.map((l, i) =>
+						Math.max(before[i]!, n === periods ? l.scheduled : Math.floor((l.scheduled * l.shares[n - 1]!) / 1000))
+					);
+					const a = payApplication(
+						schedule.map((l, i) => ({
+							scheduled: cents(l.scheduled),
+							completed: cents(now[i]!),
+							stored: cents(0),
+							previousCompleted: cents(before[i]!)
+						})),
+						rates,
+						due.map(cents)
+					);
+					expect(a.earned + a.retainage).toBe(a.total);
+					expect(a.lines.map((f, i) => f.thisPeriod + before[i]!)).toEqual(now);
+					due.push(a.due);
+					expect(due.reduce((x, y) => x + y, 0)).toBe(a.earned);
+					before = now;
+				}
+			})
+		);
+	});
 	it('refuses above the scheduled value', () => {
 		expect(() => app([40_000_01, 0], [0, 0], 1000, [])).toThrow('Line 1');
 	});

@@ -6,11 +6,11 @@ export const WORK = {
 	'plan.add': (p: { wanted: number; from: string }) => `${p.wanted} shift${p.wanted === 1 ? '' : 's'} planned from ${longDay(p.from)}`,
 	'plan.changed': (p: { n: number; what: string }) => `${p.n} shift${p.n === 1 ? '' : 's'} ${p.what}`,
 	'time.clock-on': (p: { who: string }) => `${p.who} clocked on`,
-	'time.clock-off': (p: { who: string }) => `${p.who} clocked off`,
-	'time.add': (p: { from: string; to: string; day: string }) => `${p.from}–${p.to} on ${longDay(p.day)} added`,
-	'time.correct': (p: { before: Span; after: Span; reason: string }) =>
+	'time.clock-off': (p: { who: string; entryId: string }) => `${p.who} clocked off`,
+	'time.add': (p: { entryId: string; from: string; to: string; day: string }) => `${p.from}–${p.to} on ${longDay(p.day)} added`,
+	'time.correct': (p: { entryId: string; before: Span; after: Span; reason: string }) =>
 		`Time of ${span(p.before)} corrected to ${span(p.after)}: ${p.reason}`,
-	'time.remove': (p: { before: Span; reason: string }) => `Time of ${span(p.before)} taken off: ${p.reason}`,
+	'time.remove': (p: { entryId: string; before: Span; reason: string }) => `Time of ${span(p.before)} taken off: ${p.reason}`,
 	'field.note': (p: { fileId: string | null }) => (p.fileId ? 'Picture added' : 'Note added'),
 	'costs.use-material': (p: { name: string }) => `${p.name} used`,
 	'costs.add': (p: { name: string }) => `${p.name}: cost added`,

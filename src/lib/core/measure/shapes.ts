@@ -49,7 +49,11 @@ export interface Gate {
 	position: Nanometres | null;
 }
 
+/**
+ * A figure as it was measured. `sharedLengths` is the length in nanometres of edges that it shares with other shapes, which bound nothing.
+ */
 export type Figure =
+	/** Pitch is the rise over a run of 12, whole or broken: 8 is 8 in 12. */
 	| { kind: 'roof face'; length: Nanometres; run: Nanometres; pitch: number; ridge: boolean; shared?: ('eaves' | 'rakes' | 'ridge')[] }
 	| { kind: 'roof triangle'; base: Nanometres; run: Nanometres; pitch: number; shared?: ('eaves' | 'hips')[] }
 	| { kind: 'room'; length: Nanometres; width: Nanometres; height: Nanometres; openings: Opening[]; sharedLengths?: number }

@@ -31,7 +31,8 @@ const MOST_RATIO = 9e15;
 
 /**
  * part ÷ whole as a computed percentage (ten-thousandths of a percent); null when the whole is 0, or so small beside the part that the
- * share cannot be kept exactly.
+ * share cannot be kept exactly. Rounded half away from zero.
+ * @example ratioOf(1, 3) // 333,333: 33.3333 %
  */
 export function ratioOf(part: number, whole: number): Rate | null {
 	if (whole === 0 || Math.abs(part / whole) * 1_000_000 > MOST_RATIO) return null;

@@ -19,6 +19,8 @@ export class PartError extends Refusal {}
 /**
  * What is needed before rounding to the step: measure ÷ per × amount × (1 + waste), in ten-thousandths of the unit.
  * @param measure in the company's unit (sq ft, ft …), unrounded
+ * @throws PartError for a rate per 0 or less, and for anything negative
+ * @example neededOf(2340, { amount: 30_000, per: 1_000_000, waste: percent(1000), step: 10_000 }) // 772,200: 77.22 of them
  */
 export function neededOf(measure: number, part: PartRate): number {
 	if (part.per <= 0) throw new PartError('The rate of a part must be per more than 0.');
@@ -30,6 +32,9 @@ export function neededOf(measure: number, part: PartRate): number {
 /**
  * Rounds up to whole steps, once, on the scope's total. Within 10⁻⁹ of a whole step counts as that step; anything
  * above 0 buys at least one.
+ * @param needed @param step both ten-thousandths of the unit; a step of 0 keeps ten-thousandths
+ * @throws PartError when the quantity is too large to be kept exactly
+ * @example roundUpToStep(772_200, 10_000) // 780,000: 78 whole ones
  */
 export function roundUpToStep(needed: number, step: number): Quantity {
 	const s = step > 0 ? step : 1;
@@ -44,7 +49,12 @@ export function partQuantity(measure: number, part: PartRate): Quantity {
 	return roundUpToStep(neededOf(measure, part), part.step);
 }
 
-/** Several assemblies on one scope pooling an item: waste per part, then the sum, then one rounding. */
+/**
+ * Several assemblies on one scope pooling an item: waste per part, then the sum, then one rounding.
+ * @param parts each with its measure in the company's unit
+ * @throws PartError when the parts have different steps, or one cannot be computed
+ * @example two parts that need 1.4 and 1.3 of whole ones → 3, not 2 + 2
+ */
 export function pooledQuantity(parts: readonly { measure: number; part: PartRate }[]): Quantity {
 	const step = parts[0]?.part.step ?? 0;
 	if (parts.some((p) => p.part.step !== step)) throw new PartError('Only parts with the same step can be pooled.');
@@ -54,7 +64,11 @@ export function pooledQuantity(parts: readonly { measure: number; part: PartRate
 	);
 }
 
-/** A child line's quantity: the parent's final quantity × ratio (ten-thousandths), re-rounded to the child's step. */
+/**
+ * A child line's quantity: the parent's final quantity × ratio (ten-thousandths), rounded up again to the child's step.
+ * @throws PartError for a negative ratio
+ * @example childQuantity(quantity(780_000), 2_500, 10_000) // 200,000: a quarter of 78 is 19.5, so 20
+ */
 export function childQuantity(parent: Quantity, ratio: number, step: number): Quantity {
 	if (ratio < 0) throw new PartError('A ratio cannot be negative.');
 	return roundUpToStep((parent * ratio) / 10_000, step);

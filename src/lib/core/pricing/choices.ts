@@ -45,7 +45,11 @@ export function checkAnswers(choices: readonly Choice[], refusals: readonly Choi
 		if (Object.keys(r.when).length > 0 && holds(r.when, answered)) throw new ChoiceError(r.text, Object.keys(r.when).at(-1));
 }
 
-/** The rate of a part under the answers: each factor that holds multiplies the amount, rounded once to the ten-thousandth. */
+/**
+ * The rate of a part under the answers: each factor (ten-thousandths) that holds multiplies the amount, rounded to the ten-thousandth each time.
+ * @throws ChoiceError for a negative factor
+ * @example 3 per square with “steep” × 1.25 answered → 3.75 per square
+ */
 export function rateUnder(rate: PartRate, factors: readonly PartFactor[], answered: Answered): PartRate {
 	const holding = factors.filter((f) => holds(f.when, answered));
 	if (holding.some((f) => f.factor < 0)) throw new ChoiceError('A factor cannot be negative.');

@@ -29,7 +29,14 @@ export function recoverByDollars(overhead: Cents, directCost: Cents): Recovery {
 	return { perHour: 0 as UnitPrice, perDollar: mulDiv(overhead, 1_000_000, directCost) as Rate };
 }
 
-/** A share on hours, the rest on dollars of materials, subcontract and equipment. Hours are counted in `parts` of one. */
+/**
+ * A share on hours, the rest on dollars of materials, subcontract and equipment; each rounded once.
+ * @param overhead cents a year @param onHours its share on hours, hundredths of a percent @param hours billable hours a year, in `parts` of one
+ * @param otherDirect cents a year of everything direct but labor
+ * @returns per hour in ten-thousandths of a dollar, per dollar as a computed percentage
+ * @throws SheetError where a share has nothing that carries it
+ * @example recoverSplit(cents(10_000_000), percent(6000), 6_000, cents(20_000_000)) // 10.0000 an hour and 20 % of dollars
+ */
 export function recoverSplit(overhead: Cents, onHours: Percent, hours: number, otherDirect: Cents, parts = 1): Recovery {
 	if (onHours > 0 && hours <= 0) throw new SheetError('There are no billable hours to carry the overhead.', 'hours');
 	if (onHours < 10_000 && otherDirect <= 0) throw new SheetError('There is no other direct cost to carry the overhead.', 'directCost');
@@ -40,7 +47,11 @@ export function recoverSplit(overhead: Cents, onHours: Percent, hours: number, o
 	};
 }
 
-/** Break-even sales = overhead ÷ (1 − direct cost ÷ expected sales). */
+/**
+ * Break-even sales = overhead ÷ (1 − direct cost ÷ expected sales), all in cents a year, rounded once.
+ * @throws SheetError when direct cost leaves nothing of the sales
+ * @example breakEvenSales(cents(300_000), cents(600_000), cents(1_000_000)) // 750,000 cents
+ */
 export function breakEvenSales(overhead: Cents, directCost: Cents, expectedSales: Cents): Cents {
 	if (expectedSales <= directCost) throw new SheetError('Direct cost leaves nothing of the sales to carry overhead.', 'sales');
 	return mulDiv(overhead, expectedSales, expectedSales - directCost) as Cents;

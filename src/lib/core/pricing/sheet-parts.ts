@@ -32,7 +32,11 @@ export function nonBillableOf(parts: readonly NonBillablePart[], dayMinutes: num
 	return mulDiv(minutes, 1_000_000, dayMinutes) as Rate;
 }
 
-/** The burden in all, and what of it is not computed on the overtime premium. */
+/**
+ * The burden in all, and what of it is not computed on the overtime premium, both in hundredths of a percent.
+ * @throws SheetError for a negative part
+ * @example 7.65 % on the premium too and 4 % not on it → 11.65 % in all, 4 % of it not on the premium
+ */
 export function burdenOf(parts: readonly BurdenPart[]): { burden: Percent; notOnPremium: Percent } {
 	if (parts.some((p) => p.percent < 0)) throw new SheetError('A part of the burden cannot be negative.', 'burden');
 	const sum = (list: readonly BurdenPart[]) => list.reduce((a, p) => a + p.percent, 0) as Percent;
@@ -47,7 +51,11 @@ export function doubleCounted(parts: readonly NonBillablePart[], drivingIsEstima
 		: '';
 }
 
-/** Another price of the same hour: after hours, call-out. A multiplier (15000 = 1.5) of the rounded price, to the cent. */
+/**
+ * Another price of the same hour: after hours, call-out. A multiplier (15000 = 1.5) of the rounded price, rounded to the cent.
+ * @throws SheetError for a multiplier of 0 or less
+ * @example variantPrice(unitPrice(625_000), 15_000) // 93.75 an hour
+ */
 export function variantPrice(price: UnitPrice, multiplier: number): UnitPrice {
 	if (multiplier <= 0) throw new SheetError('A multiplier must be more than 0.', 'variants');
 	return (roundExact(exact(price).mul(exact(multiplier, 10_000)).div(exact(100))) * 100) as UnitPrice;

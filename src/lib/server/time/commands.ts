@@ -7,7 +7,7 @@ import { instantOf } from '../../core/time';
 import { serve, type Context } from '../commands';
 import { laborSheets, people, timeEntries } from '../db/schema';
 import { newId } from '../ids';
-import { overlapsOf, settleEntry } from './settle-entry';
+import { markOverlaps, overlapsOf } from './overlaps';
 import { rateOn } from '../rates/load';
 import { workJob } from '../planning/commands';
 import { self } from '../commands/self';
@@ -25,12 +25,18 @@ function sheetOf(ctx: Context, personId: string, day: string) {
 	return rate;
 }
 
+/** Time that is over is told, and what comes of it is done by who waits for that. */
+function ended(ctx: Context, entry: Entry): void {
+	markOverlaps(ctx, entry);
+	ctx.happened(`job:${entry.jobId}`, 'time.clock-off', { who: ctx.who.name, entryId: entry.id }, 'field', 'today', 'costs');
+}
+
 export const clockOn = serve(contract.clockOn, (ctx, i) => {
 	const personId = self(ctx);
 	const job = workJob(ctx, i.jobId);
 	const running = runningOf(ctx, personId);
 	if (running?.jobId === job.id) return { entryId: running.id };
-	if (running) settleEntry(ctx, ctx.update(timeEntries, running.id, { endedAt: ctx.now }));
+	if (running) ended(ctx, ctx.update(timeEntries, running.id, { endedAt: ctx.now }));
 	const sheet = sheetOf(ctx, personId, ctx.today);
 	const entry = ctx.insert(timeEntries, {
 		id: newId(),
@@ -63,8 +69,7 @@ export const clockOff = serve(contract.clockOff, (ctx, i) => {
 		note: i.note,
 		breakMinutes: i.breakMinutes
 	});
-	settleEntry(ctx, entry);
-	ctx.happened(`job:${entry.jobId}`, 'time.clock-off', { who: ctx.who.name }, 'field', 'today', 'costs');
+	ended(ctx, entry);
 	return { entryId: entry.id };
 });
 
@@ -95,7 +100,7 @@ export const addTime = serve(contract.addTime, (ctx, i, actor) => {
 		loadedCost: sheet.loadedCost,
 		price: sheet.price
 	});
-	settleEntry(ctx, entry);
-	ctx.happened(`job:${job.id}`, 'time.add', { from: i.from, to: i.to, day: i.day }, 'field', 'costs');
+	markOverlaps(ctx, entry);
+	ctx.happened(`job:${job.id}`, 'time.add', { entryId: entry.id, from: i.from, to: i.to, day: i.day }, 'field', 'costs');
 	return { entryId: entry.id };
 });

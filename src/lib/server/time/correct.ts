@@ -5,17 +5,17 @@ import { Refusal } from '../../core/refusal';
 import { instantOf, wallTime } from '../../core/time';
 import { serve, type Context } from '../commands';
 import { costEntries, timeEntries } from '../db/schema';
-import { figuresOf, overlapsOf } from './settle-entry';
+import { overlapsOf } from './overlaps';
 
 type Entry = typeof timeEntries.$inferSelect;
 
-/** An entry whose cost is not billed yet, with that cost. @throws Refusal for a running one, or one that stands on a bill */
-function open(ctx: Context, entryId: string): { entry: Entry; cost: typeof costEntries.$inferSelect | undefined } {
+/** An entry whose cost is not billed yet. @throws Refusal for a running one, or one that stands on a bill */
+function open(ctx: Context, entryId: string): Entry {
 	const entry = ctx.get(timeEntries, entryId, 'This time');
 	if (entry.endedAt === null) throw new Refusal('This clock is still running.');
 	const cost = ctx.db.select().from(costEntries).where(eq(costEntries.timeEntryId, entry.id)).get();
 	if (cost?.state === 'billed') throw new Refusal('This time is billed: take it off the invoice first.');
-	return { entry, cost };
+	return entry;
 }
 
 /** Marks of what an entry overlapped before: those that overlap nothing any more are right again. */
@@ -33,7 +33,7 @@ const spanOf = (e: Entry): Span => {
 };
 
 export const correctTime = serve(contract.correctTime, (ctx, i) => {
-	const { entry, cost } = open(ctx, i.entryId);
+	const entry = open(ctx, i.entryId);
 	const at = (time: string) => instantOf(i.day, time.padStart(5, '0'), entry.zone);
 	const [startedAt, endedAt] = [at(i.from), at(i.to)];
 	if (endedAt <= startedAt) throw new Refusal('The end must be after the start.', 'to');
@@ -42,12 +42,11 @@ export const correctTime = serve(contract.correctTime, (ctx, i) => {
 	if (hit) throw new Refusal(`This still overlaps ${span(spanOf(hit))}. Put that one right first, or choose another time.`, 'from');
 	const before = overlapsOf(ctx, entry);
 	const after = ctx.update(timeEntries, entry.id, { startedAt, endedAt, breakMinutes: i.breakMinutes, conflict: false }, i.version);
-	if (cost) ctx.update(costEntries, cost.id, figuresOf(ctx, after));
 	unmark(ctx, before);
 	ctx.happened(
 		`job:${entry.jobId ?? ''}`,
 		'time.correct',
-		{ before: spanOf(entry), after: spanOf(after), reason: i.reason },
+		{ entryId: entry.id, before: spanOf(entry), after: spanOf(after), reason: i.reason },
 		'field',
 		'costs',
 		'today'
@@ -55,10 +54,11 @@ export const correctTime = serve(contract.correctTime, (ctx, i) => {
 });
 
 export const removeTime = serve(contract.removeTime, (ctx, i) => {
-	const { entry, cost } = open(ctx, i.entryId);
+	const entry = open(ctx, i.entryId);
 	const before = overlapsOf(ctx, entry);
-	if (cost) ctx.remove(costEntries, cost.id);
+	const gone = { entryId: entry.id, before: spanOf(entry), reason: i.reason };
+	// Told before it goes, so that what hangs on it can go first.
+	ctx.happened(`job:${entry.jobId ?? ''}`, 'time.remove', gone, 'field', 'costs', 'today');
 	ctx.remove(timeEntries, entry.id);
 	unmark(ctx, before);
-	ctx.happened(`job:${entry.jobId ?? ''}`, 'time.remove', { before: spanOf(entry), reason: i.reason }, 'field', 'costs', 'today');
 });
