@@ -34,6 +34,7 @@ export const ACCESS = `
   O-----        company.letters
   OFE---        company.name-measures
   O-----        company.own-fields
+  O-----        company.payroll
   O-----        company.public-page
   O-----        company.reminders
   O-----        company.sales-lists
@@ -172,9 +173,11 @@ export const ACCESS = `
   OF----        time-off.add
   OF----        time-off.remove
   OFELC-        time.add
+  OF---B        time.approve-week
   OFELC-        time.clock-off
   OFELC-        time.clock-on
   OF---B        time.correct
+  OF---B        time.open-week
   OF---B        time.remove
   OFELCB        views.remove
   OFELCB        views.save

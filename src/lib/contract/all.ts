@@ -30,6 +30,7 @@ export * from './estimates/flat-rate-lines';
 export * from './jobs/win';
 export * from './people/access';
 export * from './people/roles';
+export * from './time/weeks';
 export * from './planning/commands';
 export * from './quotes/acceptance';
 export * from './quotes/commands';

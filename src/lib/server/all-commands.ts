@@ -32,6 +32,7 @@ import * as planning from './planning/commands';
 import * as quotes from './quotes/commands';
 import * as customerLinks from './links';
 import { makeDueRecords } from './quotes/acceptance';
+import * as issuing from './quotes/issue';
 import * as quoteQuestions from './quotes/questions';
 import * as quoteReminders from './quotes/reminders';
 import * as leadAnswers from './sales/lead-answers';
@@ -52,6 +53,7 @@ import * as costs from './costs/commands';
 import './costs/labor';
 import * as fieldNotes from './field/notes';
 import * as time from './time/commands';
+import * as timeWeeks from './time/weeks';
 import * as timeCorrections from './time/correct';
 import * as workPhases from './work/phases';
 import * as workTasks from './work/tasks';
@@ -65,6 +67,7 @@ const isCommand = (x: unknown): x is Command => typeof x === 'object' && x !== n
 /** Every command by its name. The interface, the demo and tests all come in through here. */
 export const COMMANDS: ReadonlyMap<string, Command> = new Map(
 	[
+		issuing,
 		quoteQuestions,
 		quoteReminders,
 		leadMail,
@@ -117,6 +120,7 @@ export const COMMANDS: ReadonlyMap<string, Command> = new Map(
 		fieldNotes,
 		time,
 		timeCorrections,
+		timeWeeks,
 		billing,
 		billingPlans,
 		workPhases,

@@ -28,6 +28,8 @@ export const ROUTES: Readonly<Record<string, RouteNeeds>> = {
 	'/plan': 'plan.see',
 	'/work/jobs': 'jobs.see',
 	'/work/costs': 'costs.see',
+	'/work/hours': 'hours.change',
+	'/api/payroll': 'hours.change',
 	'/bill/invoices': 'invoices.see',
 	'/bill/invoices/[id]': 'invoices.see',
 	'/bill/money-in': 'invoices.see',

@@ -1,3 +1,5 @@
+import { grouped } from '$lib/core/lists';
+
 /** A set with some more in it, or without them; the one given stays as it is. */
 export function toggled<T>(set: ReadonlySet<T>, values: readonly T[], on: boolean): ReadonlySet<T> {
 	const next = new Set(set);
@@ -8,15 +10,7 @@ export function toggled<T>(set: ReadonlySet<T>, values: readonly T[], on: boolea
 }
 
 /** Rows under their key, keys in the order in which they come. */
-export function groupBy<T>(rows: readonly T[], key: (row: T) => string): [string, T[]][] {
-	const by = new Map<string, T[]>();
-	for (const r of rows) {
-		const own = by.get(key(r));
-		if (own) own.push(r);
-		else by.set(key(r), [r]);
-	}
-	return [...by];
-}
+export const groupBy = <T>(rows: readonly T[], key: (row: T) => string): [string, T[]][] => [...grouped(rows, key)];
 
 /** How many rows have each key. */
 export const countBy = <T>(rows: readonly T[], key: (row: T) => string): ReadonlyMap<string, number> =>

@@ -5,6 +5,7 @@ import type { OwnMeasure } from '../measure';
 import type { Rate } from '../money';
 import type { Kind, PriceRule } from '../pricing';
 import { NO_REMINDERS, type QuoteLetter, type ReminderRules } from '../quotes';
+import type { PayrollRules } from '../time';
 import { USUAL_ANSWER, USUAL_LISTS, type OwnField, type SalesLists } from '../sales';
 
 /** What a company decided about how it works. Complete: what was never decided has its usual value. */
@@ -44,6 +45,8 @@ export interface CompanySettings {
 	billingPlans: BillingPlanRule[];
 	/** The wording of an answer to a request, words in braces open. */
 	leadLetter: { subject: string; text: string };
+	/** From when on hours are paid more, and when the payroll week begins. */
+	payroll: PayrollRules;
 	/** When somebody must sign off before a quote goes out. */
 	signOff: SignOffRules;
 }
@@ -88,6 +91,7 @@ export function settingsFrom(given: SettingsGiven): CompanySettings {
 		billingPlans: [USUAL_PLAN],
 		leadLetter: USUAL_ANSWER,
 		signOff: NO_RULES,
+		payroll: { firstDay: 1, day: [], week: [{ minutes: 2400, multiplier: 15_000 }] },
 		...given,
 		letterhead: { color: '#2f4a54', line: '', footer: '', logo: null, face: 'plain', ...given.letterhead },
 		publicPage: { on: false, intro: '', does: [], pictures: [], ...given.publicPage },

@@ -18,6 +18,7 @@ export const COMPANY = {
 	'company.save-look': () => 'The look of documents changed',
 	'company.text-blocks': (p: { names: string[] }) => `Texts of documents: ${p.names.join(', ') || 'none'}`,
 	'company.public-page': (p: { on: boolean }) => `The public page is ${p.on ? 'on' : 'off'}`,
+	'company.payroll': () => 'Rules of payroll changed',
 	'company.set-sign-off': () => 'Rules of sign-off changed',
 	'company.reminders': (p: { on: boolean }) => (p.on ? 'Reminders of quotes set' : 'Reminders of quotes switched off'),
 	'company.own-fields': (p: { names: string[] }) => `Own fields: ${p.names.join(', ') || 'none'}`,

@@ -1,4 +1,5 @@
 import { span, type Span } from './say';
+import { formatMinutes } from '../money';
 import { longDay } from '../time';
 
 /** What happens on jobs: plan, time, field, costs: each event's words, made of its parameters when it is read. */
@@ -8,6 +9,10 @@ export const WORK = {
 	'time.clock-on': (p: { who: string }) => `${p.who} clocked on`,
 	'time.clock-off': (p: { who: string; entryId: string }) => `${p.who} clocked off`,
 	'time.add': (p: { entryId: string; from: string; to: string; day: string }) => `${p.from}–${p.to} on ${longDay(p.day)} added`,
+	'time.approve-week': (p: { name: string; week: string; minutes: number }) =>
+		`Week from ${longDay(p.week)} of ${p.name} approved: ${formatMinutes(p.minutes)}`,
+	'time.open-week': (p: { name: string; week: string; reason: string }) =>
+		`Week from ${longDay(p.week)} of ${p.name} opened again: ${p.reason}`,
 	'time.correct': (p: { entryId: string; before: Span; after: Span; reason: string }) =>
 		`Time of ${span(p.before)} corrected to ${span(p.after)}: ${p.reason}`,
 	'time.remove': (p: { entryId: string; before: Span; reason: string }) => `Time of ${span(p.before)} taken off: ${p.reason}`,

@@ -327,18 +327,30 @@ export function assemblyParts(app: App, assemblyId: string) {
 		.orderBy(asc(parts.position))
 		.all();
 	const today = todayOf(app);
+	const sheets = new Map([...new Set(rows.flatMap((r) => r.part.sheetId ?? []))].map((id) => [id, rateOn(app.db.orm, id, today)]));
+	const names = new Map(
+		app.db.orm
+			.select({ id: assemblies.id, name: assemblies.name })
+			.from(assemblies)
+			.where(
+				inArray(
+					assemblies.id,
+					rows.flatMap((r) => r.part.childId ?? [])
+				)
+			)
+			.all()
+			.map((a) => [a.id, a.name])
+	);
+	const by = pricer(app.db.orm);
 	return rows.map(({ part, item }) => {
-		const sheet = part.sheetId ? rateOn(app.db.orm, part.sheetId, today) : null;
-		const child = part.childId
-			? app.db.orm.select({ name: assemblies.name }).from(assemblies).where(eq(assemblies.id, part.childId)).get()
-			: null;
+		const sheet = part.sheetId ? sheets.get(part.sheetId) : undefined;
 		return {
 			...part,
-			name: part.name || item?.name || sheet?.name || child?.name || '',
+			name: part.name || item?.name || sheet?.name || names.get(part.childId ?? '') || '',
 			unit: item?.unit ?? 'h',
 			kind: item?.kind ?? ('labor' as const),
 			cost: item?.cost ?? sheet?.loadedCost ?? 0,
-			price: item ? priceItem(app.db.orm, item).price : (sheet?.price ?? 0)
+			price: item ? by.of(item).price : (sheet?.price ?? 0)
 		};
 	});
 }

@@ -1,4 +1,5 @@
-import { asc, eq } from 'drizzle-orm';
+import { asc, eq, isNotNull } from 'drizzle-orm';
+import { grouped } from '../../core/lists';
 import { holds, rateUnder, type Answered, type Choice, type ChoiceRefusal, type PartRate } from '../../core/pricing';
 import type { Orm } from '../db/open';
 import { assemblies, parts } from '../db/schema';
@@ -16,17 +17,59 @@ export const partsOf = (db: Orm, assemblyId: string): Part[] =>
 	db.select().from(parts).where(eq(parts.assemblyId, assemblyId)).orderBy(asc(parts.position)).all();
 
 /** All that is asked when an assembly is put on a scope: its own questions, then those of what is nested in it. */
-export function questionsOf(db: Orm, assemblyId: string, prefix = ''): { choices: Choice[]; refusals: ChoiceRefusal[] } {
-	const a = db.select().from(assemblies).where(eq(assemblies.id, assemblyId)).get();
+export const questionsOf = (db: Orm, assemblyId: string): Questions =>
+	questionsFrom(
+		(id) => db.select().from(assemblies).where(eq(assemblies.id, id)).get(),
+		(id) => partsOf(db, id).flatMap((p) => p.childId ?? []),
+		assemblyId
+	);
+
+/** What is asked for any assembly, read for all of them at once. */
+export function allQuestions(db: Orm): (assemblyId: string) => Questions {
+	const asked = new Map(
+		db
+			.select({ id: assemblies.id, choices: assemblies.choices, refusals: assemblies.refusals })
+			.from(assemblies)
+			.all()
+			.map((a) => [a.id, a])
+	);
+	const nested = grouped(
+		db
+			.select({ assemblyId: parts.assemblyId, childId: parts.childId })
+			.from(parts)
+			.where(isNotNull(parts.childId))
+			.orderBy(asc(parts.position))
+			.all(),
+		(p) => p.assemblyId
+	);
+	return (id) =>
+		questionsFrom(
+			(x) => asked.get(x),
+			(x) => (nested.get(x) ?? []).flatMap((p) => p.childId ?? []),
+			id
+		);
+}
+
+interface Questions {
+	choices: Choice[];
+	refusals: ChoiceRefusal[];
+}
+
+function questionsFrom(
+	of: (assemblyId: string) => Questions | undefined,
+	nestedIn: (assemblyId: string) => readonly string[],
+	assemblyId: string,
+	prefix = ''
+): Questions {
+	const a = of(assemblyId);
 	if (!a || prefix.split('/').length > 11) return { choices: [], refusals: [] };
 	const choices = a.choices.map((c) => ({ ...c, id: prefix + c.id }));
 	const refusals = a.refusals.map((r) => ({ ...r, when: Object.fromEntries(Object.entries(r.when).map(([k, v]) => [prefix + k, v])) }));
-	for (const p of partsOf(db, assemblyId))
-		if (p.childId) {
-			const inner = questionsOf(db, p.childId, `${prefix}${p.childId}/`);
-			for (const c of inner.choices) if (!choices.some((x) => x.id === c.id)) choices.push(c);
-			refusals.push(...inner.refusals);
-		}
+	for (const childId of nestedIn(assemblyId)) {
+		const inner = questionsFrom(of, nestedIn, childId, `${prefix}${childId}/`);
+		for (const c of inner.choices) if (!choices.some((x) => x.id === c.id)) choices.push(c);
+		refusals.push(...inner.refusals);
+	}
 	return { choices, refusals };
 }
 

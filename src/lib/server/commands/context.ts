@@ -8,6 +8,7 @@ import { wallTime, type Day } from '../../core/time';
 import type { Orm } from '../db/open';
 import { counters, outbox, type RowChange } from '../db/schema';
 import { newId } from '../ids';
+import { insertMany } from './insert-many';
 import { changeOf } from './row-changes';
 
 /** Who asks for a command. */
@@ -111,6 +112,13 @@ export class Context {
 			.get() as Row<T>;
 		this.#note(table, (after as { id: string }).id, null, after);
 		return after;
+	}
+
+	/** Writes many rows of one table: the same as one after the other, in a fraction of the time. */
+	insertMany<T extends Table>(table: T, rows: readonly NewRow<T>[]): Row<T>[] {
+		const written = insertMany(this.db, table as SQLiteTable, rows as readonly Record<string, unknown>[]) as Row<T>[];
+		for (const after of written) this.#note(table, (after as { id: string }).id, null, after);
+		return written;
 	}
 
 	/**

@@ -79,8 +79,16 @@ export function pricerOf(ctx: Context, estimateId: string): Pricer {
 }
 const taxOf = (ctx: Context, estimateId: string) => taxOfJob(ctx.db, ctx.get(estimates, estimateId, 'This estimate').jobId);
 
-function itemLine(ctx: Context, itemId: string, by: Pricer, tax: (code: string | null) => string | null) {
-	const item = ctx.get(items, itemId, 'This item');
+const itemLine = (ctx: Context, itemId: string, by: Pricer, tax: (code: string | null) => string | null) =>
+	lineFrom(ctx.get(items, itemId, 'This item'), by, tax);
+
+/** Lines that stand for catalog items, for any number of them: what the estimate says of prices and tax is read once. */
+export function itemLines(ctx: Context, estimateId: string, by: Pricer) {
+	const tax = taxOf(ctx, estimateId);
+	return (item: typeof items.$inferSelect) => lineFrom(item, by, tax);
+}
+
+function lineFrom(item: typeof items.$inferSelect, by: Pricer, tax: (code: string | null) => string | null) {
 	const { price } = by.of(item);
 	return {
 		kind: item.kind,

@@ -9,7 +9,7 @@ import type { Pricer } from '../catalog/pricing';
 import { estimates, items, laborSheets, lines, scopes } from '../db/schema';
 import { branchOfJob, usualSheet } from '../rates/load';
 import { newId } from '../ids';
-import { checkRoom, laborLine, linePatch, lineOfItem, pricerOf } from './commands';
+import { checkRoom, itemLines, laborLine, linePatch, pricerOf } from './commands';
 import { done } from './done';
 import { nextLine } from './position';
 
@@ -102,45 +102,57 @@ export const pasteBlock = serve(contract.pasteBlock, (ctx, i) => {
 	if (!columns.includes('name')) throw new Refusal('Say which column holds the name.', 'columns');
 	const block = readBlock(i.text, { columns, headed: i.headed });
 	if (block.lines.length === 0) throw new Refusal('No row of this block can be read as a line.', 'text');
-	let position = nextLine(ctx, scope.id);
 	const { jobId } = ctx.get(estimates, scope.estimateId, 'This estimate');
 	const sheetId = block.lines.some((l) => l.hours) ? usualSheet(ctx.db, branchOfJob(ctx.db, jobId)) : null;
 	const by = pricerOf(ctx, scope.estimateId);
-	for (const l of block.lines) {
-		if (l.hours) {
-			ctx.insert(lines, {
-				...{ id: newId(), scopeId: scope.id, position: position++ },
-				...hoursLine(ctx, l, sheetId, by),
+	const itemNamed = itemsNamed(
+		ctx,
+		block.lines.filter((l) => l.cost === null && l.price === null).map((l) => l.name)
+	);
+	const asItem = itemLines(ctx, scope.estimateId, by);
+	const start = nextLine(ctx, scope.id);
+	ctx.insertMany(
+		lines,
+		block.lines.map((l, n) => {
+			const item = l.cost === null && l.price === null && !l.hours ? itemNamed(l.name) : undefined;
+			return {
+				id: newId(),
+				scopeId: scope.id,
+				position: start + n,
+				...(l.hours ? hoursLine(ctx, l, sheetId, by) : item ? asItem(item) : plainLine(l)),
 				source: { by: 'typed', quantity: l.quantity }
-			});
-			continue;
-		}
-		const item =
-			l.cost === null && l.price === null
-				? (ctx.db.select({ id: items.id }).from(items).where(eq(items.code, l.name)).get() ??
-					ctx.db.select({ id: items.id }).from(items).where(eq(items.name, l.name)).get())
-				: undefined;
-		const price = unitPrice(l.price ?? l.cost ?? 0);
-		ctx.insert(lines, {
-			id: newId(),
-			scopeId: scope.id,
-			position: position++,
-			...(item
-				? lineOfItem(ctx, scope.estimateId, item.id)
-				: {
-						kind: 'material' as Kind,
-						name: l.name,
-						unit: l.unit,
-						unitCost: l.cost ?? 0,
-						unitPrice: price,
-						rule: { by: 'fixed', price } as PriceRule
-					}),
-			source: { by: 'typed', quantity: l.quantity }
-		});
-	}
+			};
+		})
+	);
 	done(ctx, scope.estimateId, 'estimates.paste-block', { lines: block.lines.length, scope: scope.name });
 	return { lines: block.lines.length, left: block.problems.length };
 });
+
+/** A pasted row of what no catalog knows: at the price that stands in it, else at its cost. */
+function plainLine(l: PastedLine) {
+	const price = unitPrice(l.price ?? l.cost ?? 0);
+	return {
+		kind: 'material' as Kind,
+		name: l.name,
+		unit: l.unit,
+		unitCost: l.cost ?? 0,
+		unitPrice: price,
+		rule: { by: 'fixed', price } as PriceRule
+	};
+}
+
+/** The items that pasted names mean, by their code, else by their name; looked up for all of them at once. */
+function itemsNamed(ctx: Context, names: readonly string[]): (name: string) => typeof items.$inferSelect | undefined {
+	const byCode = new Map<string, typeof items.$inferSelect>();
+	const byName = new Map<string, typeof items.$inferSelect>();
+	const wanted = [...new Set(names)];
+	for (let at = 0; at < wanted.length; at += 500) {
+		const some = wanted.slice(at, at + 500);
+		for (const i of ctx.db.select().from(items).where(inArray(items.code, some)).all()) byCode.set(i.code, byCode.get(i.code) ?? i);
+		for (const i of ctx.db.select().from(items).where(inArray(items.name, some)).all()) byName.set(i.name, byName.get(i.name) ?? i);
+	}
+	return (name) => byCode.get(name) ?? byName.get(name);
+}
 
 /** A pasted row of hours: labor of the sheet of that name, else of the usual one; a cost or price that stands in the row holds. */
 function hoursLine(ctx: Context, l: PastedLine, usual: string | null, by: Pricer) {

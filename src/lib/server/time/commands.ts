@@ -3,10 +3,11 @@ import * as contract from '../../contract/time/commands';
 import { and, asc, desc, eq, isNull } from 'drizzle-orm';
 import { may } from '../../core/access';
 import { Refusal } from '../../core/refusal';
-import { instantOf } from '../../core/time';
+import { instantOf, wallTime } from '../../core/time';
 import { serve, type Context } from '../commands';
 import { laborSheets, people, timeEntries } from '../db/schema';
 import { newId } from '../ids';
+import { checkOpen } from './weeks';
 import { markOverlaps, overlapsOf } from './overlaps';
 import { rateOn } from '../rates/load';
 import { workJob } from '../planning/commands';
@@ -85,6 +86,7 @@ export const addTime = serve(contract.addTime, (ctx, i, actor) => {
 	if (end > ctx.now) throw new Refusal('Time cannot be booked ahead.', 'to');
 	if (overlapsOf(ctx, { id: '', personId, startedAt: start, endedAt: end }).length > 0)
 		throw new Refusal('This overlaps time that is booked already.', 'from');
+	checkOpen(ctx, personId, i.day, wallTime(end, ctx.zone).day);
 	const sheet = sheetOf(ctx, personId, i.day);
 	const entry = ctx.insert(timeEntries, {
 		id: newId(),

@@ -6,6 +6,7 @@ import { instantOf, wallTime } from '../../core/time';
 import { serve, type Context } from '../commands';
 import { costEntries, timeEntries } from '../db/schema';
 import { overlapsOf } from './overlaps';
+import { checkOpen } from './weeks';
 
 type Entry = typeof timeEntries.$inferSelect;
 
@@ -15,6 +16,7 @@ function open(ctx: Context, entryId: string): Entry {
 	if (entry.endedAt === null) throw new Refusal('This clock is still running.');
 	const cost = ctx.db.select().from(costEntries).where(eq(costEntries.timeEntryId, entry.id)).get();
 	if (cost?.state === 'billed') throw new Refusal('This time is billed: take it off the invoice first.');
+	checkOpen(ctx, entry.personId, wallTime(entry.startedAt, entry.zone).day);
 	return entry;
 }
 
@@ -38,6 +40,7 @@ export const correctTime = serve(contract.correctTime, (ctx, i) => {
 	const [startedAt, endedAt] = [at(i.from), at(i.to)];
 	if (endedAt <= startedAt) throw new Refusal('The end must be after the start.', 'to');
 	if (endedAt > ctx.now) throw new Refusal('Time cannot be booked ahead.', 'to');
+	checkOpen(ctx, entry.personId, i.day);
 	const hit = overlapsOf(ctx, { ...entry, startedAt, endedAt })[0];
 	if (hit) throw new Refusal(`This still overlaps ${span(spanOf(hit))}. Put that one right first, or choose another time.`, 'from');
 	const before = overlapsOf(ctx, entry);

@@ -20,6 +20,7 @@ export const PLACES: { word: string; icon: string; pages: [path: string, word: s
 		pages: [
 			['/work/jobs', 'Jobs', 'jobs.see'],
 			['/work/costs', 'Costs', 'costs.see'],
+			['/work/hours', 'Hours', 'hours.change'],
 			['/field', 'Field', 'field.see']
 		]
 	},

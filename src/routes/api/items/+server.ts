@@ -4,7 +4,7 @@ import { app } from '$lib/server/app';
 import { allAssemblies, laborSheetsToday, frequentItems, searchItems } from '$lib/server/catalog/queries';
 import { pricer } from '$lib/server/catalog/pricing';
 import { searchServices } from '$lib/server/flat-rate/queries';
-import { questionsOf } from '$lib/server/catalog/recipes';
+import { allQuestions } from '$lib/server/catalog/recipes';
 import { earlierEstimates, earlierLines, templateList } from '$lib/server/estimates/templates';
 import { kindOfJob } from '$lib/server/sales/customers';
 import type { RequestHandler } from './$types';
@@ -27,6 +27,7 @@ export const GET: RequestHandler = ({ url, locals }) => {
 	const hit = (s: string) => words.every((w) => s.toLowerCase().includes(w));
 	const jobId = url.searchParams.get('job') ?? '';
 	const kind = jobId ? kindOfJob(app(), jobId) : '';
+	const questions = allQuestions(app().db.orm);
 	return json({
 		items: words.length ? items : frequentItems(app()),
 		templates: jobId
@@ -44,7 +45,7 @@ export const GET: RequestHandler = ({ url, locals }) => {
 		assemblies: allAssemblies(app())
 			.filter((a) => hit(`${a.name} ${a.category}`))
 			.slice(0, words.length ? 12 : 6)
-			.map((a) => ({ ...a, choices: questionsOf(app().db.orm, a.id).choices })),
+			.map((a) => ({ ...a, choices: questions(a.id).choices })),
 		sheets: laborSheetsToday(app())
 			.filter((s) => hit(`${s.name} ${s.variants.map((v) => v.name).join(' ')} labor hours`))
 			.flatMap((s) => [

@@ -7,3 +7,7 @@ export * from './money';
 export * from './system';
 export * from './rates';
 export * from './flat-rate';
+export * from './firms';
+export * from './rounds';
+export * from './repeats';
+export * from './site-records';

@@ -89,7 +89,11 @@ export const shifts = sqliteTable(
 	'shifts',
 	{
 		id: id(),
+		/** Whose it is: a person's, a firm's, or nobody's yet. */
 		personId: ref('person_id').references(() => people.id),
+		firmId: ref('firm_id'),
+		/** The question it waits for the answer of, of a firm's. */
+		askId: ref('ask_id'),
 		jobId: ref('job_id')
 			.notNull()
 			.references(() => jobs.id),
@@ -104,6 +108,9 @@ export const shifts = sqliteTable(
 		index('shifts_day').on(t.day),
 		index('shifts_person').on(t.personId, t.day),
 		index('shifts_job').on(t.jobId, t.day),
+		index('shifts_firm')
+			.on(t.firmId, t.day)
+			.where(sql`firm_id is not null`),
 		check(
 			'shifts_span',
 			sql`(${t.from} is null) = (${t.to} is null) and (${t.from} is null or (${t.from} between 0 and 1439 and ${t.to} > ${t.from} and ${t.to} <= 2160))`
@@ -135,11 +142,29 @@ export const timeEntries = sqliteTable(
 		index('time_entries_person').on(t.personId, t.startedAt),
 		index('time_entries_job').on(t.jobId, t.startedAt),
 		index('time_entries_running').on(t.endedAt),
+		index('time_entries_started').on(t.startedAt),
 		index('time_entries_conflict')
 			.on(t.startedAt)
 			.where(sql`conflict = 1`),
 		check('time_entries_order', sql`${t.endedAt} is null or ${t.endedAt} >= ${t.startedAt}`)
 	]
+);
+
+/** A person's week was looked at and approved: its entries stand until that is taken back. */
+export const approvedWeeks = sqliteTable(
+	'approved_weeks',
+	{
+		id: id(),
+		personId: ref('person_id')
+			.notNull()
+			.references(() => people.id),
+		/** The first day of the payroll week. */
+		week: day('week').notNull(),
+		minutes: integer('minutes').notNull(),
+		at: instant('at').notNull(),
+		byName: words('by_name')
+	},
+	(t) => [uniqueIndex('approved_weeks_one').on(t.personId, t.week), index('approved_weeks_week').on(t.week)]
 );
 
 export const costEntries = sqliteTable(
@@ -154,6 +179,8 @@ export const costEntries = sqliteTable(
 		name: text('name').notNull(),
 		itemId: ref('item_id'),
 		timeEntryId: ref('time_entry_id').references(() => timeEntries.id),
+		/** What it comes from, where that may make it once only: `visit:ID`. */
+		source: text('source'),
 		personId: ref('person_id').references(() => people.id),
 		day: day('day').notNull(),
 		quantity: integer('quantity').notNull(),
@@ -169,7 +196,8 @@ export const costEntries = sqliteTable(
 	},
 	(t) => [
 		index('cost_entries_job').on(t.jobId, t.day),
-		index('cost_entries_time').on(t.timeEntryId),
+		uniqueIndex('cost_entries_time').on(t.timeEntryId),
+		uniqueIndex('cost_entries_source').on(t.source),
 		index('cost_entries_state').on(t.state),
 		index('cost_entries_day').on(t.day)
 	]
@@ -202,11 +230,70 @@ export const tasks = sqliteTable(
 			.references(() => jobs.id),
 		phaseId: phaseRef(),
 		text: text('text').notNull(),
+		note: words('note'),
+		due: day('due'),
+		position: integer('position').notNull(),
+		doneAt: integer('done_at'),
+		doneBy: words('done_by'),
+		version: version()
+	},
+	(t) => [
+		index('tasks_job').on(t.jobId, t.position),
+		index('tasks_due')
+			.on(t.due)
+			.where(sql`done_at is null and due is not null`)
+	]
+);
+
+/** Who a task is for. */
+export const taskPeople = sqliteTable(
+	'task_people',
+	{
+		id: id(),
+		taskId: ref('task_id')
+			.notNull()
+			.references(() => tasks.id),
+		personId: ref('person_id')
+			.notNull()
+			.references(() => people.id)
+	},
+	(t) => [uniqueIndex('task_people_one').on(t.taskId, t.personId), index('task_people_person').on(t.personId)]
+);
+
+/** The steps of a task, ticked one by one. */
+export const taskSteps = sqliteTable(
+	'task_steps',
+	{
+		id: id(),
+		taskId: ref('task_id')
+			.notNull()
+			.references(() => tasks.id),
+		text: text('text').notNull(),
 		position: integer('position').notNull(),
 		doneAt: integer('done_at'),
 		doneBy: words('done_by')
 	},
-	(t) => [index('tasks_job').on(t.jobId, t.position)]
+	(t) => [index('task_steps_task').on(t.taskId, t.position)]
+);
+
+/** A material of the job that a task needs, and where it is: to order, on hand, on truck, fitted. */
+export const taskParts = sqliteTable(
+	'task_parts',
+	{
+		id: id(),
+		taskId: ref('task_id')
+			.notNull()
+			.references(() => tasks.id),
+		materialId: ref('material_id').references(() => jobMaterials.id),
+		name: text('name').notNull(),
+		unit: text('unit').notNull(),
+		quantity: integer('quantity').notNull(),
+		state: text('state', { enum: ['to order', 'on hand', 'on truck', 'fitted'] })
+			.notNull()
+			.default('to order'),
+		version: version()
+	},
+	(t) => [index('task_parts_task').on(t.taskId), index('task_parts_material').on(t.materialId)]
 );
 
 /** Tasks that every job of a kind of work begins with; '' is for all kinds. */
@@ -215,6 +302,7 @@ export const taskTemplates = sqliteTable('task_templates', {
 	kindOfWork: words('kind_of_work'),
 	phase: words('phase'),
 	text: text('text').notNull(),
+	steps: text('steps', { mode: 'json' }).$type<string[]>().notNull().default([]),
 	position: integer('position').notNull()
 });
 

@@ -1,0 +1,10 @@
+export {
+	checkRepeat,
+	occurrencesOf,
+	placeOccurrences,
+	repeatWords,
+	ruleText,
+	type HolidayWay,
+	type Placed,
+	type RepeatRule
+} from './repeats';

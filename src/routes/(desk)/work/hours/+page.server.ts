@@ -1,0 +1,17 @@
+import { may } from '$lib/core/access';
+import { isDay } from '$lib/core/time';
+import { app } from '$lib/server/app';
+import { todayOf } from '$lib/server/company/today';
+import { companyOf } from '$lib/server/company/settings';
+import { hoursWeek } from '$lib/server/time/weeks';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ url, locals }) => {
+	const asked = url.searchParams.get('week') ?? '';
+	return {
+		...hoursWeek(app(), isDay(asked) ? asked : todayOf(app())),
+		companyVersion: companyOf(app()).version,
+		mayRules: locals.signed !== null && may(locals.signed.actor, 'company.change'),
+		live: ['field', 'costs', 'company']
+	};
+};
