@@ -11,6 +11,7 @@ const RECORDS: Record<string, string> = {
 	'/win/customers/[id]': 'select id from customers order by created_at desc',
 	'/jobs/[id]': JOBS,
 	'/jobs/[id]/bill': JOBS,
+	'/jobs/[id]/work': JOBS,
 	'/jobs/[id]/costs': JOBS,
 	'/jobs/[id]/estimate': JOBS,
 	'/jobs/[id]/estimate/photos': JOBS,

@@ -182,7 +182,12 @@ export const ACCESS = `
   OFELCB        views.remove
   OFELCB        views.save
   OFE---        work.add-task
+  OFE---        work.change-task
+  OFE---        work.give-parts
+  OFELC-        work.move-part
+  OFE---        work.remove-part
   OFE---        work.remove-task
   O-----        work.task-templates
+  OFELC-        work.tick-step
   OFELC-        work.tick-task
 `;

@@ -18,6 +18,7 @@ export const ROUTES: Readonly<Record<string, RouteNeeds>> = {
 	'/win/customers/[id]': 'customers.see',
 	'/jobs/[id]': 'jobs.see',
 	'/jobs/[id]/bill': 'invoices.see',
+	'/jobs/[id]/work': 'jobs.see',
 	'/jobs/[id]/costs': 'costs.see',
 	'/jobs/[id]/estimate': 'estimates.see',
 	'/jobs/[id]/estimate/photos': 'estimates.see',

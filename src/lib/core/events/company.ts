@@ -42,6 +42,11 @@ export const COMPANY = {
 	'time-off.remove': (p: { from: string; to: string }) => `Time off from ${longDay(p.from)} to ${longDay(p.to)} was taken back`,
 	'work.task-templates': (p: { templates: number }) => `Tasks that jobs begin with: ${p.templates}`,
 	'work.add-task': (p: { task: string }) => `Task added: ${p.task}`,
+	'work.change-task': (p: { task: string }) => `Task changed: ${p.task}`,
+	'work.tick-step': (p: { done: boolean; step: string; task: string }) => `${p.done ? 'Done' : 'Open again'}: ${p.step} (${p.task})`,
+	'work.give-parts': (p: { parts: number; task: string }) => `${p.parts} part${p.parts === 1 ? '' : 's'} given to ${p.task}`,
+	'work.move-part': (p: { part: string; state: string }) => `${p.part} is ${p.state}`,
+	'work.remove-part': (p: { part: string; task: string }) => `${p.part} taken off ${p.task}`,
 	'work.remove-task': (p: { task: string }) => `Task taken off: ${p.task}`,
 	'work.tick-task': (p: { done: boolean; task: string }) => `${p.done ? 'Done' : 'Open again'}: ${p.task}`
 };

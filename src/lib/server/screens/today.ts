@@ -9,6 +9,7 @@ import { waitingSignOffs } from '../estimates/reviews';
 import { board } from '../planning/queries';
 import { whomToCall } from '../quotes/activity';
 import { openQuestions } from '../quotes/questions';
+import { tasksDue } from '../work/tasks';
 import { onTheClock } from '../time/queries';
 import { mondayOf } from '../../core/time';
 
@@ -45,6 +46,7 @@ export function decisions(app: App, viewer: Viewer, week = board(app, mondayOf(t
 		['estimates.see', () => questionsAsked(app)],
 		['plan.see', () => planConflicts(app, week)],
 		['costs.see', () => timeInConflict(app)],
+		['jobs.see', () => lateTasks(app)],
 		['plan.see', () => notManned(week)]
 	];
 	return of.flatMap(([right, look]) => viewer.list(right, look)).sort((a, b) => (b.amount ?? -1) - (a.amount ?? -1));
@@ -114,6 +116,18 @@ function notBilled(app: App): Decision[] {
 			});
 	}
 	return list;
+}
+
+function lateTasks(app: App): Decision[] {
+	return tasksDue(app, todayOf(app)).map((t) => ({
+		id: `task:${t.id}`,
+		amount: null,
+		mark: 'need',
+		title: `${t.job}: ${t.text}`,
+		detail: `Work list · was to be done by ${dayWords(t.due ?? '')}`,
+		action: 'Look',
+		path: `/jobs/${t.jobId}/work`
+	}));
 }
 
 function signOffs(app: App): Decision[] {

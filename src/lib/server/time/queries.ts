@@ -18,6 +18,7 @@ import {
 	timeEntries,
 	type CrewSheet
 } from '../db/schema';
+import { workList } from '../work/tasks';
 import { notesOf } from '../field/notes';
 import { runningOf } from './commands';
 
@@ -123,7 +124,8 @@ export function fieldJob(app: App, jobId: string, language: string) {
 			.orderBy(desc(costEntries.day))
 			.limit(30)
 			.all(),
-		notes: notesOf(app, jobId)
+		notes: notesOf(app, jobId),
+		tasks: workList(app, jobId)
 	};
 }
 

@@ -4,6 +4,7 @@ import type { Right } from '$lib/core/access';
 export const jobPages = (id: string): [string, string, Right][] => [
 	[`/jobs/${id}`, 'Job', 'jobs.see'],
 	[`/jobs/${id}/estimate`, 'Estimate', 'estimates.see'],
+	[`/jobs/${id}/work`, 'Work', 'jobs.see'],
 	[`/jobs/${id}/costs`, 'Costs', 'costs.see'],
 	[`/jobs/${id}/bill`, 'Billing', 'invoices.see']
 ];

@@ -4,6 +4,7 @@
 	import { formatMinutes, formatQuantity } from '$lib/core/money';
 	import ClockPanel from '$lib/ui/forms/ClockPanel.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
+	import { nextState } from '$lib/ui/work/tasks';
 	let { data } = $props();
 	const j = $derived(data.job);
 	let problem = $state('');
@@ -79,6 +80,45 @@
 		disabled={busy}
 		onclick={() => run('time.clock-on', { jobId: j.id })}>Clock on{data.running ? ' here' : ''}</button
 	>{/if}
+
+{#if j.tasks.length}<section class="sheet mb-3 p-4" aria-labelledby="tasks">
+		<h2 id="tasks">
+			Work list <span class="quiet">{j.tasks.filter((t) => t.doneAt !== null).length} of {j.tasks.length} done</span>
+		</h2>
+		<ul class="mt-2">
+			{#each j.tasks as t (t.id)}<li class="border-b py-2" style="border-color: var(--line)">
+					<label class="flex min-h-11 items-center gap-3"
+						><input
+							type="checkbox"
+							class="checkbox"
+							checked={t.doneAt !== null}
+							onchange={(e) => run('work.tick-task', { taskId: t.id, done: e.currentTarget.checked })}
+						/><span class:line-through={t.doneAt !== null}
+							>{t.text}
+							<span class="quiet">{[t.phase, t.people.map((p) => p.name).join(', ')].filter(Boolean).join(' · ')}</span></span
+						></label
+					>
+					{#if t.note}<p class="quiet ml-9">{t.note}</p>{/if}
+					{#each t.steps as s (s.id)}<label class="ml-9 flex min-h-11 items-center gap-3"
+							><input
+								type="checkbox"
+								class="checkbox"
+								checked={s.doneAt !== null}
+								onchange={(e) => run('work.tick-step', { stepId: s.id, done: e.currentTarget.checked })}
+							/><span class:line-through={s.doneAt !== null}>{s.text}</span></label
+						>{/each}
+					{#each t.parts as p (p.id)}<div class="ml-9 flex min-h-11 items-center justify-between gap-3">
+							<span>{p.name} <span class="quiet">{formatQuantity(p.quantity)} {p.unit} · {p.state}</span></span
+							>{#if p.state !== 'fitted'}<button
+									class="btn"
+									disabled={busy}
+									onclick={() => run('work.move-part', { partId: p.id, state: nextState(p.state), version: p.version })}
+									>{nextState(p.state)}<span class="sr-only">: {p.name}</span></button
+								>{/if}
+						</div>{/each}
+				</li>{/each}
+		</ul>
+	</section>{/if}
 
 <details class="sheet mb-3 p-4" open>
 	<summary class="font-bold">Crew sheet</summary>

@@ -1,0 +1,29 @@
+import { asc, eq, sql } from 'drizzle-orm';
+import type { App } from '../app';
+import { jobMaterials, people, phases, taskParts } from '../db/schema';
+import { workList } from '../work/tasks';
+import { phasesOf } from '../work/phases';
+
+/** What has to be done on a job and with what; no price is in it. */
+export function jobWork(app: App, jobId: string) {
+	const db = app.db.orm;
+	return {
+		tasks: workList(app, jobId),
+		phases: phasesOf(db, jobId).map((p) => ({ id: p.id, name: p.name })),
+		materials: db
+			.select({
+				id: jobMaterials.id,
+				name: jobMaterials.name,
+				unit: jobMaterials.unit,
+				quantity: jobMaterials.quantity,
+				phase: sql<string>`coalesce(${phases.name}, '')`,
+				given: sql<number>`(select coalesce(sum(quantity), 0) from ${taskParts} where ${taskParts.materialId} = ${jobMaterials.id})`
+			})
+			.from(jobMaterials)
+			.leftJoin(phases, eq(phases.id, jobMaterials.phaseId))
+			.where(eq(jobMaterials.jobId, jobId))
+			.orderBy(asc(phases.position), asc(jobMaterials.name))
+			.all(),
+		staff: db.select({ id: people.id, name: people.name }).from(people).where(eq(people.active, true)).orderBy(asc(people.name)).all()
+	};
+}
