@@ -168,6 +168,9 @@ export const ACCESS = `
   O-----        rates.save
   O-----        rates.save-equipment
   O-----        rates.set-aside
+* nobody        repeats.make
+  OFE---        repeats.pause
+  OFE---        repeats.save
   O-----        tax.save-code
   O-----        tax.save-component
   OF----        time-off.add

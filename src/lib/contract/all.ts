@@ -31,6 +31,7 @@ export * from './jobs/win';
 export * from './people/access';
 export * from './people/roles';
 export * from './time/weeks';
+export * from './repeats/commands';
 export * from './planning/commands';
 export * from './quotes/acceptance';
 export * from './quotes/commands';

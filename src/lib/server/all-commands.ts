@@ -53,6 +53,7 @@ import * as costs from './costs/commands';
 import './costs/labor';
 import * as fieldNotes from './field/notes';
 import * as time from './time/commands';
+import * as repeats from './repeats/commands';
 import * as timeWeeks from './time/weeks';
 import * as timeCorrections from './time/correct';
 import * as workPhases from './work/phases';
@@ -121,6 +122,7 @@ export const COMMANDS: ReadonlyMap<string, Command> = new Map(
 		time,
 		timeCorrections,
 		timeWeeks,
+		repeats,
 		billing,
 		billingPlans,
 		workPhases,

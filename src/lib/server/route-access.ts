@@ -27,6 +27,7 @@ export const ROUTES: Readonly<Record<string, RouteNeeds>> = {
 	'/jobs/[id]/estimate/risk': 'estimates.see',
 	'/jobs/[id]/estimate/lists': 'estimates.see',
 	'/plan': 'plan.see',
+	'/plan/repeats': 'jobs.see',
 	'/work/jobs': 'jobs.see',
 	'/work/costs': 'costs.see',
 	'/work/hours': 'hours.change',

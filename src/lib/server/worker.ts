@@ -4,6 +4,7 @@ import { log } from './log';
 import { recordsDue, makeDueRecords } from './quotes/acceptance';
 import { remindDue } from './quotes/reminders';
 import { reconcileCharges } from './receivables/reconcile';
+import { makeRepeats } from './repeats/queries';
 import { takeLeadMail } from './sales/lead-folder';
 import { sendDue } from './outbox';
 
@@ -14,6 +15,7 @@ export function startWorker(app: App): () => void {
 	let busy = false;
 	// Reminders are by the day: once a minute is often enough.
 	let remindedAt = 0;
+	let repeatedAt = 0;
 	let reconciledAt = 0;
 	let prunedAt = 0;
 	const look = async (): Promise<void> => {
@@ -24,6 +26,11 @@ export function startWorker(app: App): () => void {
 			if (app.clock.now() - remindedAt < 60_000) return;
 			remindedAt = app.clock.now();
 			app.run(remindDue, {}, { type: 'system' });
+		});
+		await safely('repeat jobs', () => {
+			if (app.clock.now() - repeatedAt < 60_000) return;
+			repeatedAt = app.clock.now();
+			makeRepeats(app);
 		});
 		await safely('records of acceptance', () => {
 			if (recordsDue(app.db.orm)) app.run(makeDueRecords, {}, { type: 'system' });

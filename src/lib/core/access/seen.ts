@@ -25,6 +25,7 @@ const OF_AREA: Readonly<Record<string, Right>> = {
 	photos: 'estimates.see',
 	plan: 'jobs.see',
 	quotes: 'estimates.see',
+	repeats: 'jobs.see',
 	'rate-groups': 'rates.see',
 	rates: 'rates.see',
 	tax: 'company.see',

@@ -9,6 +9,9 @@ export const WORK = {
 	'time.clock-on': (p: { who: string }) => `${p.who} clocked on`,
 	'time.clock-off': (p: { who: string; entryId: string }) => `${p.who} clocked off`,
 	'time.add': (p: { entryId: string; from: string; to: string; day: string }) => `${p.from}–${p.to} on ${longDay(p.day)} added`,
+	'repeats.save': (p: { name: string; rule: string }) => `${p.name} repeats ${p.rule}`,
+	'repeats.pause': (p: { name: string; paused: boolean }) => `${p.name} ${p.paused ? 'is paused' : 'repeats again'}`,
+	'repeats.make': (p: { name: string; made: number }) => `${p.made} job${p.made === 1 ? '' : 's'} made of ${p.name}`,
 	'time.approve-week': (p: { name: string; week: string; minutes: number }) =>
 		`Week from ${longDay(p.week)} of ${p.name} approved: ${formatMinutes(p.minutes)}`,
 	'time.open-week': (p: { name: string; week: string; reason: string }) =>

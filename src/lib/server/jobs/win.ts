@@ -38,6 +38,9 @@ function winJob(ctx: Context, job: typeof jobs.$inferSelect, agreed: Agreed | nu
 	return number;
 }
 
+/** Work that starts on a word: the job is won without a contract. @returns its number */
+export const winOnWord = (ctx: Context, jobId: string): number => winJob(ctx, ctx.get(jobs, jobId, 'This job'), null);
+
 export const winByHand = serve(contract.winByHand, (ctx, i) => {
 	const job = ctx.get(jobs, i.jobId, 'This job');
 	if (job.number !== null) return { number: job.number };

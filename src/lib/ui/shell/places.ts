@@ -13,7 +13,14 @@ export const PLACES: { word: string; icon: string; pages: [path: string, word: s
 			['/win/customers', 'Customers', 'customers.see']
 		]
 	},
-	{ word: 'Plan', icon: 'calendar', pages: [['/plan', 'Board', 'plan.see']] },
+	{
+		word: 'Plan',
+		icon: 'calendar',
+		pages: [
+			['/plan', 'Board', 'plan.see'],
+			['/plan/repeats', 'Repeat jobs', 'jobs.see']
+		]
+	},
 	{
 		word: 'Work',
 		icon: 'hammer',

@@ -14,6 +14,7 @@ export const load: PageServerLoad = ({ params, locals }) => {
 			change: viewer.may('jobs.change'),
 			estimate: viewer.may('estimates.see'),
 			bill: viewer.may('invoices.see'),
+			repeat: viewer.may('jobs.change'),
 			hand: viewer.may('quotes.accept-by-hand'),
 			send: viewer.may('quotes.issue'),
 			plan: viewer.may('plan.see')

@@ -107,6 +107,7 @@
 		{#if !won && data.can.estimate}<button class="btn btn-primary" onclick={begin}
 				>{data.estimateId ? 'Open the estimate' : 'Start the estimate'}</button
 			>{/if}
+		{#if won && data.can.repeat}<a class="btn" href="/plan/repeats?job={data.job.id}">Repeat …</a>{/if}
 		{#if won && data.can.bill}<a class="btn btn-primary" href="/jobs/{data.job.id}/bill">Bill</a>{/if}
 	{/snippet}
 	<ThreadStrip steps={data.thread} />

@@ -1,0 +1,142 @@
+import * as contract from '../../contract/repeats/commands';
+import { and, asc, eq, max } from 'drizzle-orm';
+import { checkShift, holidayOn, isWorkingDay } from '../../core/planning';
+import { checkRepeat, occurrencesOf, placeOccurrences, repeatWords, type Placed } from '../../core/repeats';
+import { addDays, longDay } from '../../core/time';
+import { Refusal } from '../../core/refusal';
+import { serve, type Context } from '../commands';
+import { company, crews, jobs, people, repeatOccurrences, repeatRules, shifts, taskSteps, tasks } from '../db/schema';
+import { newId } from '../ids';
+import { winOnWord } from '../jobs/win';
+import { openJobFor } from '../sales/commands';
+import { phaseNamed, phaseNames } from '../work/phases';
+
+type Rule = typeof repeatRules.$inferSelect;
+type Job = typeof jobs.$inferSelect;
+
+/** No rule makes more than this at once: what is left is made the next time it is looked at. */
+const MOST_AT_ONCE = 60;
+
+export const saveRepeat = serve(contract.saveRepeat, (ctx, { ruleId, version, ...i }) => {
+	const job = ctx.get(jobs, i.jobId, 'This job');
+	if (job.number === null) throw new Refusal('Only a job that is won makes others like it.', 'jobId');
+	checkRepeat(i.rule);
+	checkShift({ from: i.from, to: i.to });
+	if (i.way !== 'made' && i.crewId === null) throw new Refusal('Say which crew gets them.', 'crewId');
+	if (i.crewId !== null) ctx.get(crews, i.crewId, 'This crew');
+	const row = { ...i, name: i.name.trim(), trouble: '' };
+	const before = ruleId === null ? null : ctx.get(repeatRules, ruleId, 'This rule');
+	const saved = before
+		? ctx.update(repeatRules, before.id, row, version)
+		: // What is over when it is made stays undone.
+			ctx.insert(repeatRules, { id: newId(), ...row, madeTo: addDays(ctx.today, -1) });
+	ctx.happened(`job:${job.id}`, 'repeats.save', { name: saved.name, rule: repeatWords(i.rule) }, 'plan');
+	return { ruleId: saved.id };
+});
+
+export const pauseRepeat = serve(contract.pauseRepeat, (ctx, i) => {
+	const rule = ctx.get(repeatRules, i.ruleId, 'This rule');
+	// What fell into the pause is over.
+	const madeTo = i.paused ? rule.madeTo : addDays(ctx.today, -1);
+	ctx.update(repeatRules, rule.id, { paused: i.paused, madeTo }, i.version);
+	ctx.happened(`job:${rule.jobId}`, 'repeats.pause', { name: rule.name, paused: i.paused }, 'plan');
+});
+
+/** What of a rule is to be made by now and is not. */
+function due(ctx: Context, rule: Rule): Placed[] {
+	const own = ctx.get(company, 'company', 'The company');
+	const all = placeOccurrences(occurrencesOf(rule.rule, addDays(ctx.today, rule.ahead)), rule.onHoliday, {
+		isHoliday: (d) => holidayOn(own.holidays, d) !== null,
+		isWorking: (d) => isWorkingDay(d, own.hours, own.holidays)
+	});
+	const known = new Set(
+		ctx.db
+			.select({ day: repeatOccurrences.occursOn })
+			.from(repeatOccurrences)
+			.where(eq(repeatOccurrences.ruleId, rule.id))
+			.all()
+			.map((o) => o.day)
+	);
+	return all.filter((p) => p.occursOn > (rule.madeTo ?? '') && !known.has(p.occursOn));
+}
+
+export const makeRepeat = serve(contract.makeRepeat, (ctx, i) => {
+	const rule = ctx.get(repeatRules, i.ruleId, 'This rule');
+	if (rule.paused) return { made: 0 };
+	const waiting = due(ctx, rule).slice(0, MOST_AT_ONCE);
+	if (waiting.length === 0) return { made: 0 };
+	const pattern = ctx.get(jobs, rule.jobId, 'Its job');
+	let made = 0;
+	for (const p of waiting) {
+		const jobId =
+			p.day === null ? null : p.merged ? (madeOn(ctx, rule.id, p.day) ?? make(ctx, rule, pattern, p.day)) : make(ctx, rule, pattern, p.day);
+		ctx.insert(repeatOccurrences, { id: newId(), ruleId: rule.id, occursOn: p.occursOn, day: p.day, jobId, at: ctx.now });
+		if (jobId && !p.merged) made += 1;
+	}
+	ctx.happened(`job:${rule.jobId}`, 'repeats.make', { name: rule.name, made }, 'plan', 'today', 'field');
+	return { made };
+});
+
+/** The job of an occurrence that came to the same day. */
+const madeOn = (ctx: Context, ruleId: string, day: string): string | null =>
+	ctx.db
+		.select({ id: repeatOccurrences.jobId })
+		.from(repeatOccurrences)
+		.where(and(eq(repeatOccurrences.ruleId, ruleId), eq(repeatOccurrences.day, day)))
+		.get()?.id ?? null;
+
+/** A job like the pattern for one day: won on a word, with its notes for the crew and its work list; given or booked as the rule says. */
+function make(ctx: Context, rule: Rule, pattern: Job, day: string): string {
+	const crew = rule.crewId === null ? [] : crewOf(ctx, rule.crewId);
+	const lead = crew.find((p) => p.role === 'crew lead') ?? crew[0];
+	const job = openJobFor(ctx, {
+		name: `${rule.name}, ${longDay(day)}`,
+		customerId: pattern.customerId,
+		siteId: pattern.siteId,
+		kindOfWork: pattern.kindOfWork,
+		source: pattern.source,
+		wanted: pattern.wanted,
+		personId: rule.way === 'given' && lead ? lead.id : pattern.personId,
+		branchId: pattern.branchId
+	});
+	ctx.update(jobs, job.id, { crewBrief: pattern.crewBrief });
+	winOnWord(ctx, job.id);
+	copyTasks(ctx, pattern.id, job.id, day);
+	if (rule.way === 'booked')
+		for (const p of crew) ctx.insert(shifts, { id: newId(), personId: p.id, jobId: job.id, day, from: rule.from, to: rule.to });
+	return job.id;
+}
+
+const crewOf = (ctx: Context, crewId: string) =>
+	ctx.db
+		.select()
+		.from(people)
+		.where(and(eq(people.crewId, crewId), eq(people.active, true)))
+		.orderBy(asc(people.name))
+		.all();
+
+/** The tasks of the pattern, open again and due on the day; one that a template brought already is not doubled. */
+function copyTasks(ctx: Context, from: string, to: string, day: string): void {
+	const nameOf = phaseNames(ctx.db, from);
+	const there = new Set(
+		ctx.db
+			.select({ text: tasks.text })
+			.from(tasks)
+			.where(eq(tasks.jobId, to))
+			.all()
+			.map((t) => t.text)
+	);
+	let position =
+		(ctx.db
+			.select({ n: max(tasks.position) })
+			.from(tasks)
+			.where(eq(tasks.jobId, to))
+			.get()?.n ?? -1) + 1;
+	for (const t of ctx.db.select().from(tasks).where(eq(tasks.jobId, from)).orderBy(asc(tasks.position)).all()) {
+		if (there.has(t.text)) continue;
+		const phaseId = phaseNamed(ctx, to, nameOf(t.phaseId));
+		const copy = ctx.insert(tasks, { id: newId(), jobId: to, phaseId, text: t.text, note: t.note, due: day, position: position++ });
+		for (const s of ctx.db.select().from(taskSteps).where(eq(taskSteps.taskId, t.id)).all())
+			ctx.insert(taskSteps, { id: newId(), taskId: copy.id, text: s.text, position: s.position });
+	}
+}

@@ -1,0 +1,190 @@
+<script lang="ts">
+	import { untrack } from 'svelte';
+	import { command } from '$lib/client/command';
+	import type { HolidayRule, WorkingHours } from '$lib/core/planning';
+	import { checkRepeat, type HolidayWay, type RepeatRule } from '$lib/core/repeats';
+	import Dialog from '$lib/ui/forms/Dialog.svelte';
+	import Field from '$lib/ui/forms/Field.svelte';
+	import { showDay } from '$lib/ui/shell/dates';
+	import { formOf, nextDays, ruleOf } from './repeat-form';
+	interface Rule {
+		id: string;
+		jobId: string;
+		job: string;
+		number: number | null;
+		name: string;
+		rule: RepeatRule;
+		onHoliday: HolidayWay;
+		way: 'made' | 'given' | 'booked';
+		crewId: string | null;
+		from: number | null;
+		to: number | null;
+		ahead: number;
+		version: number;
+	}
+	interface Props {
+		rule: Rule | null;
+		jobId: string;
+		jobs: { id: string; name: string; number: number | null }[];
+		crews: { id: string; name: string }[];
+		calendar: { holidays: readonly HolidayRule[]; hours: WorkingHours };
+		today: string;
+		onclose: () => void;
+	}
+	let { rule, jobId, jobs, crews, calendar, today, onclose }: Props = $props();
+	const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
+	const LONG = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
+	const NTHS = [
+		['1', 'first'],
+		['2', 'second'],
+		['3', 'third'],
+		['4', 'fourth'],
+		['5', 'fifth, where there is one'],
+		['-1', 'last']
+	];
+	const clock = (n: number | null) =>
+		n === null ? '' : `${String(Math.floor(n / 60)).padStart(2, '0')}:${String(n % 60).padStart(2, '0')}`;
+	const minutes = (t: string) => (/^\d\d:\d\d$/.test(t) ? Number(t.slice(0, 2)) * 60 + Number(t.slice(3)) : null);
+	let open = $state(true);
+	let f = $state(untrack(() => formOf(rule?.rule ?? null, today)));
+	let of = $state(
+		untrack(() => ({
+			jobId: rule?.jobId ?? jobId,
+			name: rule?.name ?? jobs.find((j) => j.id === jobId)?.name ?? '',
+			onHoliday: rule?.onHoliday ?? ('move' as HolidayWay),
+			way: rule?.way ?? ('booked' as Rule['way']),
+			crewId: rule?.crewId ?? '',
+			from: clock(rule?.from ?? null),
+			to: clock(rule?.to ?? null),
+			ahead: String(rule?.ahead ?? 14)
+		}))
+	);
+	let problem = $state('');
+	let field = $state('');
+	const at = (x: string) => (field === x ? problem : '');
+	$effect(() => {
+		if (!open) onclose();
+	});
+	const named = $derived(jobs.find((j) => j.id === of.jobId)?.name ?? '');
+	const preview = $derived.by(() => {
+		const typed = ruleOf(f);
+		try {
+			checkRepeat(typed);
+			return nextDays(typed, of.onHoliday, calendar, today, 4);
+		} catch {
+			return [];
+		}
+	});
+	async function save() {
+		const r = await command('repeats.save', {
+			ruleId: rule?.id ?? null,
+			jobId: of.jobId,
+			name: of.name.trim() || named,
+			rule: ruleOf(f),
+			onHoliday: of.onHoliday,
+			way: of.way,
+			crewId: of.crewId || null,
+			from: of.way === 'booked' ? minutes(of.from) : null,
+			to: of.way === 'booked' ? minutes(of.to) : null,
+			ahead: Number.isInteger(Number(of.ahead)) ? Number(of.ahead) : -1,
+			...(rule ? { version: rule.version } : {})
+		});
+		if (r.ok) open = false;
+		else [problem, field] = [r.message, r.field ?? ''];
+	}
+	const FIELDS = ['jobId', 'name', 'start', 'every', 'weekdays', 'day', 'until', 'count', 'crewId', 'ahead'];
+</script>
+
+<Dialog bind:open title={rule ? 'Change the repeat job' : 'New repeat job'} onsave={save} problem={FIELDS.includes(field) ? '' : problem}>
+	<Field label="Made like job" problem={at('jobId') && 'Choose a job.'}
+		><select class="select" name="job" bind:value={of.jobId} disabled={rule !== null}
+			><option value="">choose</option>{#if rule && !jobs.some((j) => j.id === rule.jobId)}<option value={rule.jobId}
+					>{rule.number} {rule.job}</option
+				>{/if}{#each jobs as j (j.id)}<option value={j.id}>{j.number} {j.name}</option>{/each}</select
+		></Field
+	>
+	<Field label="Name" problem={at('name') && 'Give it a name.'}
+		><input class="input" name="name" placeholder={named} bind:value={of.name} /></Field
+	>
+	<div class="grid grid-cols-2 gap-3">
+		<Field label="Repeats"
+			><select class="select" name="by" bind:value={f.by}
+				><option value="day">daily</option><option value="week">weekly</option><option value="month day">monthly, by date</option><option
+					value="month weekday">monthly, by weekday</option
+				><option value="year">yearly</option></select
+			></Field
+		>
+		<Field label="Every how many" problem={at('every')}><input class="input" name="every" inputmode="numeric" bind:value={f.every} /></Field
+		>
+	</div>
+	{#if f.by === 'week'}<fieldset>
+			<legend class="quiet" class:problem={field === 'weekdays'}>{at('weekdays') || 'On'}</legend>
+			<div class="flex gap-3">
+				{#each WEEKDAYS as w, n (w)}<label class="flex items-center gap-1"
+						><input type="checkbox" class="checkbox checkbox-sm" value={n + 1} bind:group={f.weekdays} />{w}</label
+					>{/each}
+			</div>
+		</fieldset>
+	{:else if f.by === 'month day'}<Field label="On day" problem={at('day')} hint="A month that has no such day: its last day."
+			><input class="input" name="day" inputmode="numeric" bind:value={f.day} /></Field
+		>
+	{:else if f.by === 'month weekday'}<div class="grid grid-cols-2 gap-3">
+			<Field label="On the"
+				><select class="select" name="nth" bind:value={f.nth}
+					>{#each NTHS as [v, w] (v)}<option value={v}>{w}</option>{/each}</select
+				></Field
+			>
+			<Field label="Weekday"
+				><select class="select" name="weekday" bind:value={f.weekday}
+					>{#each LONG as w, n (w)}<option value={n + 1}>{w}</option>{/each}</select
+				></Field
+			>
+		</div>{/if}
+	<div class="grid grid-cols-3 gap-3">
+		<Field label="From" problem={at('start')}><input class="input" type="date" name="start" bind:value={f.start} /></Field>
+		<Field label="Ends"
+			><select class="select" name="end" bind:value={f.end}
+				><option value="never">never</option><option value="until">on a day</option><option value="count">after so many</option></select
+			></Field
+		>
+		{#if f.end === 'until'}<Field label="Last day" problem={at('until')}
+				><input class="input" type="date" name="until" bind:value={f.until} /></Field
+			>
+		{:else if f.end === 'count'}<Field label="How many" problem={at('count')}
+				><input class="input" name="count" inputmode="numeric" bind:value={f.count} /></Field
+			>{/if}
+	</div>
+	<Field label="On a holiday"
+		><select class="select" name="onHoliday" bind:value={of.onHoliday}
+			><option value="move">the next working day</option><option value="leave">stay where it is</option><option value="skip"
+				>leave it out</option
+			></select
+		></Field
+	>
+	<div class="grid grid-cols-2 gap-3">
+		<Field label="What is done"
+			><select class="select" name="way" bind:value={of.way}
+				><option value="made">made only</option><option value="given">made and given to a crew’s lead</option><option value="booked"
+					>made and booked on the plan</option
+				></select
+			></Field
+		>
+		<Field label="Days ahead" problem={at('ahead') && 'Whole days, at most a year.'}
+			><input class="input" name="ahead" inputmode="numeric" bind:value={of.ahead} /></Field
+		>
+	</div>
+	{#if of.way !== 'made'}<Field label="Crew" problem={at('crewId')}
+			><select class="select" name="crewId" bind:value={of.crewId}
+				><option value="">choose</option>{#each crews as c (c.id)}<option value={c.id}>{c.name}</option>{/each}</select
+			></Field
+		>{/if}
+	{#if of.way === 'booked'}<div class="grid grid-cols-2 gap-3">
+			<Field label="From, empty: whole days"><input class="input" type="time" name="fromTime" bind:value={of.from} /></Field>
+			<Field label="To"><input class="input" type="time" name="toTime" bind:value={of.to} /></Field>
+		</div>{/if}
+	<p class="quiet" role="status">
+		{preview.length
+			? `Next: ${preview.map((p) => (p.day ? showDay(p.day) : `${showDay(p.occursOn)} left out`)).join(', ')}`
+			: 'Nothing comes of this yet.'}
+	</p>
+</Dialog>

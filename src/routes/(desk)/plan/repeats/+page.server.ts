@@ -1,0 +1,22 @@
+import { may } from '$lib/core/access';
+import { app } from '$lib/server/app';
+import { staff } from '$lib/server/company/queries';
+import { companyOf } from '$lib/server/company/settings';
+import { plannableJobs } from '$lib/server/planning/queries';
+import { madeBy, repeatList } from '$lib/server/repeats/queries';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ url, locals }) => {
+	const own = companyOf(app());
+	const shown = url.searchParams.get('rule');
+	return {
+		rules: repeatList(app()),
+		made: shown ? madeBy(app(), shown) : [],
+		jobs: plannableJobs(app()),
+		crews: staff(app()).crews,
+		holidays: own.holidays,
+		hours: own.hours,
+		mayChange: locals.signed !== null && may(locals.signed.actor, 'jobs.change'),
+		live: ['plan']
+	};
+};
