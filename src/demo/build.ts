@@ -5,6 +5,7 @@ import { readSettings, type Settings } from '../lib/server/settings';
 import { wallTime } from '../lib/core/time';
 import { sendDue } from '../lib/server/outbox';
 import { buildContacts } from './contacts';
+import { buildDoing } from './doing';
 import { buildFlatRate } from './flat-rate';
 import { buildHistory } from './history';
 import { buildNow } from './now';
@@ -35,6 +36,7 @@ export async function buildDemo(settings: Settings): Promise<App> {
 	await buildLook(yard);
 	await buildSurvey(yard);
 	buildContacts(yard, today);
+	buildDoing(yard, today);
 	clock.at = now;
 	await sendDue(app);
 	app.db.sqlite.pragma('wal_checkpoint(TRUNCATE)');

@@ -171,6 +171,15 @@ export const ACCESS = `
 * nobody        repeats.make
   OFE---        repeats.pause
   OFE---        repeats.save
+  OFE---        rounds.add-agreement
+  OFE---        rounds.change-agreement
+  OFELC-        rounds.do-visit
+  OFE---        rounds.end-agreement
+  OF----        rounds.move-visit
+  OF----        rounds.plan
+  OFE---        rounds.save-service
+  OF----        rounds.skip-visit
+  OF----        rounds.undo-plan
   O-----        tax.save-code
   O-----        tax.save-component
   OF----        time-off.add

@@ -1,5 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { App } from '$lib/server/app';
+import { ownRoles } from '$lib/server/people/roles';
 import { endSession, sessionOf, sessionsOf, signIn } from '$lib/server/people/sessions';
 import { findAnything } from '$lib/server/screens/search';
 import { Viewer, type Holder } from '$lib/core/access';
@@ -103,6 +104,7 @@ describe('a role of the company’s own', () => {
 		yard.call('imogen', 'people.change-role', { roleId: id, name: 'Planner', rights: ['plan.see', 'plan.change'], version: 1 });
 		expect(ended).toBe(1);
 		expect(sessionOf(app, token)?.actor.rights).toContain('plan.change');
+		expect(ownRoles(app).find((r) => r.id === id)?.people).toBe(1);
 		expect(told(app, 'subject = ?', `role:${id}`).at(-1)).toBe('Role Planner: given: Plan people');
 		forget();
 		give('bastian', null);

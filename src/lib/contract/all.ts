@@ -32,6 +32,7 @@ export * from './people/access';
 export * from './people/roles';
 export * from './time/weeks';
 export * from './repeats/commands';
+export * from './rounds/commands';
 export * from './planning/commands';
 export * from './quotes/acceptance';
 export * from './quotes/commands';

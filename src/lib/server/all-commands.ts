@@ -53,6 +53,10 @@ import * as costs from './costs/commands';
 import './costs/labor';
 import * as fieldNotes from './field/notes';
 import * as time from './time/commands';
+import * as roundServices from './rounds/services';
+import * as roundPlans from './rounds/plan';
+import * as roundVisits from './rounds/visits';
+import './costs/visits';
 import * as repeats from './repeats/commands';
 import * as timeWeeks from './time/weeks';
 import * as timeCorrections from './time/correct';
@@ -123,6 +127,9 @@ export const COMMANDS: ReadonlyMap<string, Command> = new Map(
 		timeCorrections,
 		timeWeeks,
 		repeats,
+		roundServices,
+		roundPlans,
+		roundVisits,
 		billing,
 		billingPlans,
 		workPhases,

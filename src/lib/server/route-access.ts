@@ -28,6 +28,8 @@ export const ROUTES: Readonly<Record<string, RouteNeeds>> = {
 	'/jobs/[id]/estimate/lists': 'estimates.see',
 	'/plan': 'plan.see',
 	'/plan/repeats': 'jobs.see',
+	'/plan/rounds': 'plan.see',
+	'/api/round-preview': 'plan.change',
 	'/work/jobs': 'jobs.see',
 	'/work/costs': 'costs.see',
 	'/work/hours': 'hours.change',

@@ -1,5 +1,11 @@
 import { app } from '$lib/server/app';
+import { todayOf } from '$lib/server/company/today';
+import { crewIdOf, stopsOf } from '$lib/server/rounds/queries';
 import { myDays } from '$lib/server/time/queries';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ locals }) => myDays(app(), locals.signed?.personId ?? '');
+export const load: PageServerLoad = ({ locals }) => {
+	const id = locals.signed?.personId ?? '';
+	const crewId = crewIdOf(app(), id);
+	return { ...myDays(app(), id), stops: crewId ? stopsOf(app(), crewId, todayOf(app())) : [] };
+};

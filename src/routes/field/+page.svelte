@@ -9,6 +9,12 @@
 	const clock = (n: number | null) => (n === null ? '' : `${Math.floor(n / 60)}:${String(n % 60).padStart(2, '0')}`);
 	const dayName = (d: string) =>
 		new Date(`${d}T12:00Z`).toLocaleDateString('en-US', { weekday: 'long', month: 'long', day: 'numeric', timeZone: 'UTC' });
+	async function visit(visitId: string, done: boolean) {
+		busy = visitId;
+		const r = await command('rounds.do-visit', { visitId, done, note: '' });
+		busy = '';
+		problem = r.ok ? '' : r.message;
+	}
 	async function on(jobId: string) {
 		busy = jobId;
 		const r = await command('time.clock-on', { jobId });
@@ -20,6 +26,41 @@
 <h1 class="mb-3">{dayName(data.today)}</h1>
 {#if problem}<p class="problem mb-2" role="alert">{problem}</p>{/if}
 <ClockPanel running={data.running} now={data.now} zone={data.zone} />
+{#if data.stops.length}
+	<section class="sheet mb-3 p-4" aria-label="Round">
+		<h2>
+			Round <span class="quiet">{data.stops.filter((s) => s.state === 'done').length} of {data.stops.length} done</span>
+		</h2>
+		<ul>
+			{#each data.stops as s (s.id)}<li class="border-b py-3" style="border-color: var(--line)">
+					<div class="flex items-start justify-between gap-3">
+						<div>
+							<a class="link font-bold" href="/field/jobs/{s.jobId}">{s.address}</a>
+							<p class="quiet">{[s.service, s.customer, s.about, s.access].filter(Boolean).join(' · ')}</p>
+						</div>
+						{#if s.lat !== null}<a class="link" href="geo:{s.lat},{s.lng}?q={s.lat},{s.lng}"
+								>Directions<span class="sr-only"> to {s.address}</span></a
+							>{/if}
+					</div>
+					<div class="mt-2 grid grid-cols-2 gap-3">
+						{#if s.state === 'done'}<span class="self-center">✓ {s.doneBy}</span><button
+								class="btn btn-tall"
+								disabled={busy === s.id}
+								onclick={() => visit(s.id, false)}>Not done after all</button
+							>{:else}{#if data.running?.jobId !== s.jobId}<button
+									class="btn btn-tall"
+									disabled={busy === s.jobId}
+									onclick={() => on(s.jobId)}>Clock on</button
+								>{:else}<span class="self-center">● on the clock</span>{/if}<button
+								class="btn btn-primary btn-tall"
+								disabled={busy === s.id}
+								onclick={() => visit(s.id, true)}>Done<span class="sr-only">: {s.address}</span></button
+							>{/if}
+					</div>
+				</li>{/each}
+		</ul>
+	</section>
+{/if}
 {#each mine as s (s.id)}
 	<article class="sheet mb-3 p-4">
 		<div class="flex justify-between">
@@ -41,7 +82,9 @@
 				>{/if}
 		</div>
 	</article>
-{:else}<p class="sheet p-4">No shift for you today. Under Jobs you can clock on wherever you are sent.</p>{/each}
+{:else}{#if data.stops.length === 0}<p class="sheet p-4">
+			No shift for you today. Under Jobs you can clock on wherever you are sent.
+		</p>{/if}{/each}
 {#if later.length}<h2 class="mt-5 mb-2">Coming</h2>
 	<ul class="sheet">
 		{#each later as s (s.id)}<li class="flex justify-between border-b p-3" style="border-color: var(--line)">

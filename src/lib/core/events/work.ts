@@ -9,6 +9,21 @@ export const WORK = {
 	'time.clock-on': (p: { who: string }) => `${p.who} clocked on`,
 	'time.clock-off': (p: { who: string; entryId: string }) => `${p.who} clocked off`,
 	'time.add': (p: { entryId: string; from: string; to: string; day: string }) => `${p.from}–${p.to} on ${longDay(p.day)} added`,
+	'rounds.save-service': (p: { name: string }) => `Season service ${p.name} saved`,
+	'rounds.add-agreement': (p: { number: number; service: string; visits: number }) =>
+		`Agreement ${p.number}: ${p.service}, ${p.visits} visit${p.visits === 1 ? '' : 's'}`,
+	'rounds.change-agreement': (p: { number: number }) => `Agreement ${p.number} changed`,
+	'rounds.end-agreement': (p: { number: number; reason: string; takenOff: number }) =>
+		`Agreement ${p.number} ended: ${p.reason}; ${p.takenOff} visit${p.takenOff === 1 ? '' : 's'} taken off`,
+	'rounds.plan': (p: { service: string; sites: number; visits: number }) => `${p.service}: ${p.visits} visits to ${p.sites} sites planned`,
+	'rounds.undo-plan': (p: { service: string; takenOff: number }) => `${p.service}: a planning of ${p.takenOff} visits was taken back`,
+	'rounds.move-visit': (p: { site: string; from: string; to: string }) =>
+		`Visit to ${p.site} moved from ${longDay(p.from)} to ${longDay(p.to)}`,
+	'rounds.visit-done': (p: { visitId: string; site: string; service: string; share: number; sold: number }) =>
+		`${p.service}: visit ${p.share} of ${p.sold} to ${p.site} done${p.share > p.sold ? ', more than sold: nothing is charged' : ''}`,
+	'rounds.visit-open': (p: { visitId: string; site: string }) => `Visit to ${p.site} is open again`,
+	'rounds.skip-visit': (p: { site: string; day: string; reason: string }) =>
+		`Visit to ${p.site} on ${longDay(p.day)} left out: ${p.reason}`,
 	'repeats.save': (p: { name: string; rule: string }) => `${p.name} repeats ${p.rule}`,
 	'repeats.pause': (p: { name: string; paused: boolean }) => `${p.name} ${p.paused ? 'is paused' : 'repeats again'}`,
 	'repeats.make': (p: { name: string; made: number }) => `${p.made} job${p.made === 1 ? '' : 's'} made of ${p.name}`,

@@ -122,6 +122,14 @@ export class Context {
 	}
 
 	/**
+	 * Writes rows that are their own record because they name what made them: a whole season, a large import. History keeps what happened, not
+	 * each row once more.
+	 */
+	insertRecorded<T extends Table>(table: T, rows: readonly NewRow<T>[]): void {
+		insertMany(this.db, table as SQLiteTable, rows as readonly Record<string, unknown>[]);
+	}
+
+	/**
 	 * Changes a record; its version goes up by one where it has one.
 	 * @param expected the version the person saw; another one is refused with what to do
 	 */
@@ -158,7 +166,7 @@ export class Context {
 	}
 
 	/** The next number of a series. Taken inside the transaction: what fails gives it back, so there are no gaps. */
-	nextNumber(series: 'job' | 'quote' | 'invoice'): number {
+	nextNumber(series: 'job' | 'quote' | 'invoice' | 'agreement' | 'certificate'): number {
 		const row = this.db.select().from(counters).where(eq(counters.id, series)).get();
 		const number = row?.next ?? 1001;
 		if (row)

@@ -33,7 +33,7 @@ export const ownRoles = (app: App) =>
 			rights: roles.rights,
 			archived: roles.archived,
 			version: roles.version,
-			people: sql<number>`(select count(*) from ${people} where ${people.roleId} = ${roles.id} and ${people.active})`
+			people: sql<number>`(select count(*) from people p where p.role_id = roles.id and p.active)`
 		})
 		.from(roles)
 		.orderBy(asc(roles.name))

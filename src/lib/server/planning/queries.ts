@@ -2,6 +2,7 @@ import { and, asc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
 import { conflictsOf, loadOf, plannedMinutes, type Conflict } from '../../core/planning';
 import { addDays, type Day } from '../../core/time';
 import type { App } from '../app';
+import { roundDays } from '../rounds/queries';
 import { phaseHours } from '../work/phases';
 import { companyOf } from '../company/settings';
 import { crews, jobs, people, shifts } from '../db/schema';
@@ -47,6 +48,8 @@ export function board(app: App, from: Day, weeks: number) {
 			const found = conflictsOf(s, byPerson.get(s.personId) ?? [], c, nameOf);
 			if (found.length > 0) conflicts[s.id] = found;
 		}
+	const rounds = roundDays(app, from, to);
+	const roundMinutes = (crewId: string | null) => new Map(rounds.filter((r) => r.crewId === crewId).map((r) => [r.day, r.minutes]));
 	const shown = around
 		.filter((s) => s.day >= from && s.day <= to)
 		.map((s) => ({ ...s, job: nameOf(s.jobId), number: label(s.jobId).number, minutes: plannedMinutes(s, c) }));
@@ -54,13 +57,27 @@ export function board(app: App, from: Day, weeks: number) {
 		from,
 		to,
 		days,
-		staff: staff.map((p) => ({ ...p, load: loadOf(p.id, days, byPerson.get(p.id) ?? [], c) })),
+		staff: staff.map((p) => ({ ...p, load: withRounds(loadOf(p.id, days, byPerson.get(p.id) ?? [], c), roundMinutes(p.crewId)) })),
+		rounds,
 		shifts: shown,
 		conflicts,
 		timeOff: c.timeOff,
 		holidays: days.filter((d) => own.holidays.length > 0 && loadOf('', [d], [], { ...c, timeOff: [] }).paid === 0),
 		workday: own.hours[1] ?? { from: 420, to: 930, breaks: [] },
 		unmanned: unmanned(app)
+	};
+}
+
+/** A person's load with the rounds of their crew: what those take is planned, and no gap any more. */
+function withRounds(load: ReturnType<typeof loadOf>, rounds: ReadonlyMap<Day, number>): ReturnType<typeof loadOf> {
+	if (rounds.size === 0) return load;
+	return {
+		...load,
+		planned: load.planned + [...rounds.values()].reduce((a, n) => a + n, 0),
+		gaps: load.gaps.flatMap((g) => {
+			const minutes = g.minutes - (rounds.get(g.day) ?? 0);
+			return minutes > 0 ? [{ ...g, minutes }] : [];
+		})
 	};
 }
 

@@ -18,6 +18,7 @@ export const PLACES: { word: string; icon: string; pages: [path: string, word: s
 		icon: 'calendar',
 		pages: [
 			['/plan', 'Board', 'plan.see'],
+			['/plan/rounds', 'Rounds', 'plan.see'],
 			['/plan/repeats', 'Repeat jobs', 'jobs.see']
 		]
 	},

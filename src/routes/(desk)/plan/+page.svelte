@@ -14,6 +14,10 @@
 	let { data } = $props();
 	const b = $derived(data.board);
 	const crews = $derived([...new Set(b.staff.map((p) => p.crew))]);
+	const roundsOf = (crew: string) => {
+		const id = b.staff.find((p) => p.crew === crew)?.crewId;
+		return b.rounds.filter((r) => r.crewId === id).sort((x, y) => (x.day < y.day ? -1 : 1));
+	};
 	const free = $derived(b.staff.reduce((a, p) => a + p.load.gaps.reduce((x, g) => x + g.minutes, 0), 0));
 	const conflictCount = $derived(Object.keys(b.conflicts).length);
 	type Plan = {
@@ -232,6 +236,9 @@
 			<p class="crew">
 				<strong>{crew}</strong>
 				<span class="quiet">lead {b.staff.find((p) => p.crew === crew && p.role === 'crew lead')?.name ?? 'nobody'}</span>
+				{#each roundsOf(crew) as r (r.day)}<a class="round" href="/plan/day?day={r.day}"
+						>{shortDay(r.day)}: {r.stops} stop{r.stops === 1 ? '' : 's'}, {formatMinutes(r.minutes)}</a
+					>{/each}
 			</p>
 			{#each b.staff.filter((p) => p.crew === crew) as p (p.id)}
 				<div class="row">
@@ -325,6 +332,14 @@
 {/if}
 
 <style>
+	.round {
+		margin-left: 12px;
+		padding: 1px 7px;
+		border: 1px solid var(--line);
+		border-radius: 3px;
+		text-decoration: none;
+		background: var(--color-base-100);
+	}
 	.views {
 		display: flex;
 		gap: 14px;

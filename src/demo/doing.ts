@@ -1,0 +1,151 @@
+import { addDays, daysBetween, mondayOf, weekday, type Day } from '../lib/core/time';
+import type { Yard } from './yard';
+
+const one = (yard: Yard, sql: string, ...args: unknown[]): string =>
+	String(Object.values((yard.app.db.sqlite.prepare(sql).get(...args) as object | undefined) ?? { none: '' })[0]);
+/** Four quarters of the town, in thousandths of a degree from its middle. */
+const QUARTERS: readonly (readonly [number, number])[] = [
+	[-6, -14],
+	[9, -4],
+	[-12, 9],
+	[14, 12]
+];
+const STREETS = ['Harbor Row', 'Ropewalk', 'Chandler Street', 'Spar Lane', 'Beacon Hill', 'Weir Road'];
+
+/** What is being done: a season under way, a job that repeats, work lists with steps and parts, weeks that are approved. */
+export function buildDoing(yard: Yard, today: Day): void {
+	buildSeason(yard, today);
+	buildWorkLists(yard, today);
+	buildRepeat(yard, today);
+	buildWeeks(yard, today);
+}
+
+/** The gutter-care season of Fennick's 46 sites: two rounds planned, the first visits done, seven sites not planned yet. */
+function buildSeason(yard: Yard, today: Day): void {
+	const customerId = one(yard, "select id from customers where name = 'Fennick Property Care'");
+	const from = addDays(mondayOf(today), -14);
+	const to = addDays(from, 213);
+	yard.at(from, '08:10');
+	const perVisits = (wd: number) => Math.floor(daysBetween(addDays(from, (wd - weekday(from) + 7) % 7), to) / 14) + 1;
+	const { serviceId } = yard.call('petra', 'rounds.save-service', {
+		serviceId: null,
+		name: 'Gutter care',
+		wording: 'Clear gutters and downspouts, flush, look at hangers and joints, note what is worn.',
+		from: from.slice(5),
+		to: to.slice(5),
+		visits: perVisits(2),
+		hours: 300_000,
+		price: 148_000,
+		setUp: 15,
+		cadence: { by: 'weeks', every: 2 }
+	});
+	const ids = Array.from({ length: 46 }, (_, n) => {
+		const [qx, qy] = QUARTERS[n % 4] ?? ([0, 0] as const);
+		const { siteId } = yard.call('petra', 'customers.save-site', {
+			customerId,
+			siteId: null,
+			address: `${10 + Math.floor(n / 6) * 4} ${STREETS[n % 6]}, Osselmere`,
+			access: n % 5 === 0 ? 'Key at the desk of Fennick' : '',
+			lat: -47 + (qx + ((n * 7) % 9) - 4) / 1000,
+			lng: -131 + (qy + ((n * 5) % 11) - 5) / 1000
+		});
+		return yard.call('petra', 'rounds.add-agreement', {
+			serviceId,
+			siteId,
+			year: Number(from.slice(0, 4)),
+			visits: perVisits(n < 20 ? 2 : 4) - (n === 3 ? 1 : 0),
+			hours: 240_000 + (n % 4) * 30_000,
+			price: 118_000 + (n % 4) * 15_000,
+			note: n % 9 === 0 ? 'Mind the dog' : ''
+		}).agreementId;
+	});
+	yard.call('petra', 'rounds.plan', { agreementIds: ids.slice(0, 20), crewId: 'gutter', weekday: 2, start: from, despite: true });
+	yard.call('petra', 'rounds.plan', {
+		agreementIds: ids.slice(20, 39),
+		crewId: 'gutter',
+		weekday: 4,
+		start: addDays(from, 7),
+		despite: true
+	});
+	const past = yard.app.db.sqlite.prepare('select id, day from visits where day < ? order by day, id').all(today) as {
+		id: string;
+		day: Day;
+	}[];
+	for (const v of past) yard.at(v.day, '15:00').call('noor', 'rounds.do-visit', { visitId: v.id, done: true, note: '' });
+	yard.at(today, '09:00');
+}
+
+function buildWorkLists(yard: Yard, today: Day): void {
+	const jobId = one(yard, "select id from jobs where name like 'St. Brannoc%' and number is not null");
+	const tasks: [phase: string, text: string, due: number, people: string[], steps: string[]][] = [
+		['Tear-off', 'Order the second container', -1, ['petra'], []],
+		[
+			'Tear-off',
+			'Strip the east wing',
+			1,
+			['marco', 'teodor'],
+			['Tarps over the yard', 'Strip to the deck', 'Look at the deck, note rot', 'Sweep magnets']
+		],
+		['Dry-in', 'Membrane at eaves and valleys', 5, ['marco', 'ravi', 'ines'], ['Drip edge', 'Membrane', 'Picture of each valley']],
+		['', 'Walk the school with the caretaker', 9, ['imogen'], []]
+	];
+	yard.at(addDays(today, -2), '16:20');
+	for (const [phase, text, due, people, steps] of tasks) {
+		const { taskId } = yard.call('petra', 'work.add-task', { jobId, phase, text });
+		yard.call('petra', 'work.change-task', {
+			...{ taskId, phase, text, note: '', due: addDays(today, due), people, version: 1 },
+			steps: steps.map((s) => ({ id: null, text: s }))
+		});
+		if (steps.length === 4) {
+			const first = one(yard, 'select id from task_steps where task_id = ? order by position', taskId);
+			yard.at(today, '08:05').call('marco', 'work.tick-step', { stepId: first, done: true });
+			yard.at(addDays(today, -2), '16:25');
+		}
+		const materials = yard.app.db.sqlite
+			.prepare('select m.id from job_materials m join phases p on p.id = m.phase_id where m.job_id = ? and p.name = ? limit 4')
+			.all(jobId, phase) as { id: string }[];
+		if (materials.length > 0 && steps.length > 0)
+			yard.call('petra', 'work.give-parts', { taskId, materialIds: materials.map((m) => m.id) });
+	}
+	const parts = yard.app.db.sqlite.prepare('select id, version from task_parts order by id limit 3').all() as {
+		id: string;
+		version: number;
+	}[];
+	for (const p of parts.slice(0, 2)) yard.call('petra', 'work.move-part', { partId: p.id, state: 'on hand', version: p.version });
+	yard.at(today, '09:00');
+}
+
+/** The bakery's drains are looked at every month. */
+function buildRepeat(yard: Yard, today: Day): void {
+	const jobId = one(
+		yard,
+		"select j.id from jobs j join customers c on c.id = j.customer_id where c.name like 'Tidd%' and j.number is not null order by j.number desc"
+	);
+	if (!jobId) return;
+	yard.call('petra', 'repeats.save', {
+		ruleId: null,
+		jobId,
+		name: 'Bakery, roof drains',
+		rule: { by: 'month weekday', nth: 1, weekday: 3, every: 1, start: addDays(today, 1) },
+		onHoliday: 'move',
+		way: 'booked',
+		crewId: 'gutter',
+		from: 420,
+		to: 540,
+		ahead: 30
+	});
+	const ruleId = one(yard, 'select id from repeat_rules');
+	yard.call({ type: 'system' }, 'repeats.make', { ruleId });
+}
+
+/** The weeks before the last one are approved; the last one waits. */
+function buildWeeks(yard: Yard, today: Day): void {
+	const week = addDays(mondayOf(today), -14);
+	const people = yard.app.db.sqlite
+		.prepare('select distinct person_id id from time_entries where conflict = 0 and ended_at is not null')
+		.all() as { id: string }[];
+	for (const p of people) {
+		const conflicts = one(yard, 'select count(*) from time_entries where person_id = ? and (conflict = 1 or ended_at is null)', p.id);
+		if (conflicts === '0') yard.call('lowell', 'time.approve-week', { personId: p.id, week });
+	}
+}

@@ -1,0 +1,123 @@
+import { Type } from '@sinclair/typebox';
+import type { Cadence } from '../../core/rounds';
+import { command } from '../define';
+import { DayText, Id, Name, Nothing, strict, Text, Version } from '../inputs';
+
+const MonthDay = Type.String({ pattern: '^(0[1-9]|1[0-2])-(0[1-9]|[12]\\d|3[01])$' });
+const CadenceInput = Type.Unsafe<Cadence>(
+	Type.Union([
+		Type.Object({ by: Type.Literal('weeks'), every: Type.Integer({ minimum: 1, maximum: 52 }) }, strict),
+		Type.Object(
+			{
+				by: Type.Literal('windows'),
+				windows: Type.Array(Type.Object({ from: MonthDay, to: MonthDay }, strict), { minItems: 1, maxItems: 24 }),
+				gap: Type.Integer({ minimum: 1, maximum: 366 })
+			},
+			strict
+		)
+	])
+);
+const Visits = Type.Integer({ minimum: 1, maximum: 366 });
+/** Ten-thousandths of an hour. */
+const Hours = Type.Integer({ minimum: 0, maximum: 1e10 });
+/** Cents. */
+const Price = Type.Integer({ minimum: 0, maximum: 1e11 });
+
+/** Work that is done again and again over a season, and how it is usually sold. */
+export const saveSeasonService = command('rounds.save-service', {
+	right: 'jobs.change',
+	input: Type.Object(
+		{
+			serviceId: Type.Union([Id, Type.Null()]),
+			name: Name,
+			wording: Text(2000),
+			from: MonthDay,
+			to: MonthDay,
+			visits: Visits,
+			hours: Hours,
+			price: Price,
+			/** Travel and set-up of each visit, minutes. */
+			setUp: Type.Integer({ minimum: 0, maximum: 600 }),
+			cadence: CadenceInput,
+			version: Version
+		},
+		strict
+	),
+	output: Type.Object({ serviceId: Type.String() }, strict)
+});
+
+/** A customer bought a season service for a site: the year it begins in, and what was sold. */
+export const addAgreement = command('rounds.add-agreement', {
+	right: 'jobs.change',
+	input: Type.Object(
+		{
+			serviceId: Id,
+			siteId: Id,
+			year: Type.Integer({ minimum: 2000, maximum: 2100 }),
+			visits: Visits,
+			hours: Hours,
+			price: Price,
+			note: Text(2000)
+		},
+		strict
+	),
+	output: Type.Object({ agreementId: Type.String(), jobId: Type.String() }, strict)
+});
+
+/** What was sold is put right; visits never below those done, and the price not once any of it is charged. */
+export const changeAgreement = command('rounds.change-agreement', {
+	right: 'jobs.change',
+	input: Type.Object({ agreementId: Id, visits: Visits, hours: Hours, price: Price, note: Text(2000), version: Version }, strict),
+	output: Nothing
+});
+
+/** An agreement ends before its season: what is planned of it from today on is taken off. */
+export const endAgreement = command('rounds.end-agreement', {
+	right: 'jobs.change',
+	input: Type.Object({ agreementId: Id, reason: Name, version: Version }, strict),
+	output: Type.Object({ takenOff: Type.Integer() }, strict)
+});
+
+/** What a round is planned of. A weekday for visits every so many weeks; for windows none. */
+export const RoundChoice = {
+	agreementIds: Type.Array(Id, { minItems: 1, maxItems: 5000, uniqueItems: true }),
+	crewId: Id,
+	weekday: Type.Union([Type.Integer({ minimum: 1, maximum: 7 }), Type.Null()]),
+	start: DayText
+};
+
+/** Plans the whole season of the agreements onto the board at once. */
+export const planRound = command('rounds.plan', {
+	right: 'plan.change',
+	input: Type.Object({ ...RoundChoice, despite: Type.Optional(Type.Boolean()) }, strict),
+	output: Type.Object({ planId: Type.String(), visits: Type.Integer() }, strict),
+	size: 1_000_000
+});
+
+/** Takes one planning back whole; visits that were done stay. */
+export const undoRound = command('rounds.undo-plan', {
+	right: 'plan.change',
+	input: Type.Object({ planId: Id }, strict),
+	output: Type.Object({ takenOff: Type.Integer() }, strict)
+});
+
+/** One visit goes to another day or crew; within its season, never two of an agreement on a day. */
+export const moveVisit = command('rounds.move-visit', {
+	right: 'plan.change',
+	input: Type.Object({ visitId: Id, day: DayText, crewId: Id, version: Version }, strict),
+	output: Nothing
+});
+
+/** A visit was done in the field, or was not after all. Its share of the price becomes a charge. */
+export const doVisit = command('rounds.do-visit', {
+	right: 'field.record',
+	input: Type.Object({ visitId: Id, done: Type.Boolean(), note: Text(1000) }, strict),
+	output: Nothing
+});
+
+/** A visit is left out, with the reason; it is owed. */
+export const skipVisit = command('rounds.skip-visit', {
+	right: 'plan.change',
+	input: Type.Object({ visitId: Id, reason: Name, version: Version }, strict),
+	output: Nothing
+});

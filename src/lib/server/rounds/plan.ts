@@ -1,0 +1,269 @@
+import * as contract from '../../contract/rounds/commands';
+import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import { holidayOn, isWorkingDay, loadOf } from '../../core/planning';
+import {
+	blockOf,
+	compareSold,
+	laborPerVisit,
+	onSiteOf,
+	weeklyVisits,
+	windowVisits,
+	type DayLoad,
+	type Planned,
+	type Season
+} from '../../core/rounds';
+import type { Day } from '../../core/time';
+import { Refusal } from '../../core/refusal';
+import { serve } from '../commands';
+import type { Orm } from '../db/open';
+import { agreements, company, crews, people, roundPlans, seasonServices, sites, visits } from '../db/schema';
+import { newId } from '../ids';
+import { calendar, shiftsAround } from '../planning/load';
+
+type Agreement = typeof agreements.$inferSelect;
+type Service = typeof seasonServices.$inferSelect;
+
+/** What a round is planned of. */
+export interface Choice {
+	agreementIds: string[];
+	crewId: string;
+	weekday: number | null;
+	start: Day;
+}
+/** What planning it would come to for one agreement. */
+export interface Proposed {
+	agreement: Agreement;
+	address: string;
+	visits: Planned[];
+	/** Left out because they would share a day or find none: owed. */
+	dropped: Day[];
+	minutes: number;
+	laborPerVisit: number;
+	onSite: number;
+	difference: number;
+	fromStart: number;
+	/** It has visits from this season already. */
+	already: number;
+}
+
+/** What planning a round would come to; saves nothing. @throws Refusal in words at the field that is wrong */
+export function proposeRound(db: Orm, i: Choice, today: Day): { service: Service; crewSize: number; rows: Proposed[] } {
+	const crew = db
+		.select({ id: people.id })
+		.from(people)
+		.where(and(eq(people.crewId, i.crewId), eq(people.active, true)))
+		.all();
+	if (crew.length === 0) throw new Refusal('Nobody is in this crew.', 'crewId');
+	const { picked, addresses } = pickedOf(db, i.agreementIds);
+	const serviceId = picked[0]?.serviceId;
+	const service = serviceId ? db.select().from(seasonServices).where(eq(seasonServices.id, serviceId)).get() : undefined;
+	if (!service || picked.some((a) => a.serviceId !== service.id)) throw new Refusal('A round is of one season service.', 'agreementIds');
+	const already = plannedAlready(db, i.agreementIds);
+	// What is over is not planned: weeks that are past are left out.
+	const start = i.start > today ? i.start : today;
+	const cadence = cadenceOf(db, service, { ...i, start }, crew.length);
+	return {
+		service,
+		crewSize: crew.length,
+		rows: picked.map((a) => {
+			const size = { hours: a.hours, visits: a.visits, crew: crew.length, setUp: service.setUp };
+			const now = cadence(a);
+			return {
+				agreement: a,
+				address: addresses.get(a.siteId) ?? '',
+				...now,
+				minutes: blockOf(size),
+				laborPerVisit: laborPerVisit(size),
+				onSite: onSiteOf(size),
+				...compareSold({ sold: a.visits, planned: now.visits.length, fullSeason: cadence({ ...a, whole: true }).visits.length }),
+				already: already.get(a.id) ?? 0
+			};
+		})
+	};
+}
+
+function pickedOf(db: Orm, ids: readonly string[]): { picked: Agreement[]; addresses: Map<string, string> } {
+	const picked: Agreement[] = [];
+	const addresses = new Map<string, string>();
+	for (let at = 0; at < ids.length; at += 500)
+		for (const r of db
+			.select({ a: agreements, address: sites.address })
+			.from(agreements)
+			.innerJoin(sites, eq(sites.id, agreements.siteId))
+			.where(inArray(agreements.id, ids.slice(at, at + 500)))
+			.orderBy(asc(agreements.number))
+			.all()) {
+			picked.push(r.a);
+			addresses.set(r.a.siteId, r.address);
+		}
+	if (picked.length < ids.length) throw new Refusal('One of these agreements is not there any more.', 'agreementIds');
+	if (picked.some((a) => a.state === 'ended')) throw new Refusal('One of these agreements has ended.', 'agreementIds');
+	return { picked, addresses };
+}
+
+function plannedAlready(db: Orm, ids: readonly string[]): Map<string, number> {
+	const found = new Map<string, number>();
+	for (let at = 0; at < ids.length; at += 500)
+		for (const r of db
+			.select({ id: visits.agreementId, n: sql<number>`count(*)` })
+			.from(visits)
+			.where(inArray(visits.agreementId, ids.slice(at, at + 500)))
+			.groupBy(visits.agreementId)
+			.all())
+			found.set(r.id, r.n);
+	return found;
+}
+
+type Of = Pick<Agreement, 'from' | 'to'> & { whole?: boolean };
+type Found = { visits: Planned[]; dropped: Day[] };
+
+/** Visits by the service's cadence. Agreements of one season come to the same days: they are worked out once. */
+function cadenceOf(db: Orm, service: Service, i: Choice, crewSize: number): (a: Of) => Found {
+	const own = db.select({ hours: company.hours, holidays: company.holidays }).from(company).get();
+	const [hours, holidays] = [own?.hours ?? {}, own?.holidays ?? []];
+	const days = { isHoliday: (d: Day) => holidayOn(holidays, d) !== null, isWorking: (d: Day) => isWorkingDay(d, hours, holidays) };
+	const known = new Map<string, Found>();
+	const { cadence } = service;
+	if (cadence.by === 'weeks') {
+		if (i.weekday === null) throw new Refusal('Choose the weekday of this round.', 'weekday');
+		const weekday = i.weekday;
+		return (a) => {
+			const start = a.whole ? a.from : i.start;
+			const key = `${a.from} ${a.to} ${start}`;
+			const found = known.get(key) ?? weeklyVisits({ season: a, start, weekday, every: cadence.every }, days);
+			known.set(key, found);
+			return found;
+		};
+	}
+	const load = crewLoad(db, i.crewId, crewSize);
+	return (a) => {
+		const windows = cadence.windows.map((w) => windowIn(w, a));
+		// How many a whole season has is how many windows there are.
+		if (a.whole) return { visits: windows.map((w) => ({ occursOn: w.from, day: w.from })), dropped: [] };
+		return {
+			visits: windowVisits({ windows, gap: cadence.gap, start: i.start }, { isWorking: days.isWorking, loadOf: load }),
+			dropped: []
+		};
+	};
+}
+
+/** A window of the year as it lies in a season, which may go over the new year. */
+function windowIn(w: { from: string; to: string }, season: Season): Season {
+	const year = Number(season.from.slice(0, 4));
+	const y = `${year}-${w.from}` < season.from ? year + 1 : year;
+	return { from: `${y}-${w.from}`, to: `${y}-${w.to}` };
+}
+
+/** How full a crew's days are: shifts of its people and rounds that are planned, against what they are paid for. */
+function crewLoad(db: Orm, crewId: string, crewSize: number): (day: Day) => DayLoad {
+	const ids = db
+		.select({ id: people.id })
+		.from(people)
+		.where(and(eq(people.crewId, crewId), eq(people.active, true)))
+		.all();
+	const known = new Map<Day, DayLoad>();
+	return (day) => {
+		const before = known.get(day);
+		if (before) return before;
+		const c = calendar(db, day, day);
+		const around = shiftsAround(
+			db,
+			day,
+			day,
+			ids.map((p) => p.id)
+		);
+		const rounds = db
+			.select({ n: sql<number>`coalesce(sum(${visits.minutes}), 0)` })
+			.from(visits)
+			.where(and(eq(visits.crewId, crewId), eq(visits.day, day)))
+			.get();
+		const load = ids
+			.map((p) =>
+				loadOf(
+					p.id,
+					[day],
+					around.filter((s) => s.personId === p.id),
+					c
+				)
+			)
+			.reduce((a, l) => ({ planned: a.planned + l.planned, paid: a.paid + l.paid }), { planned: (rounds?.n ?? 0) * crewSize, paid: 0 });
+		known.set(day, load);
+		return load;
+	};
+}
+
+export const planRound = serve(contract.planRound, (ctx, i) => {
+	ctx.get(crews, i.crewId, 'This crew');
+	const { service, rows } = proposeRound(ctx.db, i, ctx.today);
+	const double = rows.filter((r) => r.already > 0);
+	if (double.length > 0)
+		throw new Refusal(
+			`${double.length === 1 ? `${double[0]?.address} is` : `${double.length} of these sites are`} planned already: take that planning back first.`,
+			'agreementIds'
+		);
+	const wrong = rows.filter((r) => r.difference !== 0);
+	if (wrong.length > 0 && !i.despite) throw new Refusal(mismatchWords(wrong), 'despite');
+	const count = rows.reduce((n, r) => n + r.visits.length, 0);
+	if (count === 0) throw new Refusal('Nothing would be planned.', 'start');
+	const plan = ctx.insert(roundPlans, {
+		id: newId(),
+		serviceId: service.id,
+		crewId: i.crewId,
+		weekday: i.weekday,
+		start: i.start,
+		sites: rows.length,
+		visits: count,
+		at: ctx.now,
+		byName: ctx.who.name
+	});
+	ctx.insertRecorded(
+		visits,
+		rows.flatMap((r) =>
+			r.visits.map((v) => ({ id: newId(), agreementId: r.agreement.id, planId: plan.id, ...v, crewId: i.crewId, minutes: r.minutes }))
+		)
+	);
+	ctx.happened(
+		`season-service:${service.id}`,
+		'rounds.plan',
+		{ service: service.name, sites: rows.length, visits: count },
+		'plan',
+		'field'
+	);
+	return { planId: plan.id, visits: count };
+});
+
+/** What is sold against what would be planned, in one sentence. */
+export function mismatchWords(rows: readonly Pick<Proposed, 'difference' | 'fromStart'>[]): string {
+	const free = rows.reduce((n, r) => n + Math.max(0, r.difference), 0);
+	const owed = rows.reduce((n, r) => n + Math.max(0, -r.difference), 0);
+	const late = rows.reduce((n, r) => n + r.fromStart, 0);
+	const parts = [
+		free > 0 ? `${free} visit${free === 1 ? '' : 's'} more than sold` : '',
+		owed > 0 ? `${owed} owed${late > 0 ? `, ${late} of them because the start is late` : ''}` : ''
+	].filter(Boolean);
+	return `${parts.join('; ')}. Put it right, or plan it all the same.`;
+}
+
+export const undoRound = serve(contract.undoRound, (ctx, i) => {
+	const plan = ctx.get(roundPlans, i.planId, 'This planning');
+	if (plan.undoneAt !== null) return { takenOff: 0 };
+	const service = ctx.get(seasonServices, plan.serviceId, 'Its service');
+	const gone = ctx.db
+		.delete(visits)
+		.where(and(eq(visits.planId, plan.id), eq(visits.state, 'planned')))
+		.run().changes;
+	ctx.update(roundPlans, plan.id, { undoneAt: ctx.now });
+	ctx.happened(`season-service:${service.id}`, 'rounds.undo-plan', { service: service.name, takenOff: gone }, 'plan', 'field');
+	return { takenOff: gone };
+});
+
+/** The days that a planning lies on, for its page. */
+export const daysOfPlan = (rows: readonly Proposed[]): { day: Day; sites: number; minutes: number }[] => {
+	const days = new Map<Day, { sites: number; minutes: number }>();
+	for (const r of rows)
+		for (const v of r.visits) {
+			const d = days.get(v.day) ?? { sites: 0, minutes: 0 };
+			days.set(v.day, { sites: d.sites + 1, minutes: d.minutes + r.minutes });
+		}
+	return [...days].map(([day, d]) => ({ day, ...d })).sort((a, b) => (a.day < b.day ? -1 : 1));
+};

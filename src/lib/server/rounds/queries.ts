@@ -1,0 +1,141 @@
+import { and, asc, desc, eq, gte, lte, sql } from 'drizzle-orm';
+import type { Viewer } from '../../core/access';
+import type { Day } from '../../core/time';
+import type { App } from '../app';
+import { agreements, crews, customers, jobs, people, roundPlans, seasonServices, sites, visits } from '../db/schema';
+
+export const serviceList = (app: App) =>
+	app.db.orm
+		.select({
+			...{
+				id: seasonServices.id,
+				name: seasonServices.name,
+				wording: seasonServices.wording,
+				from: seasonServices.from,
+				to: seasonServices.to
+			},
+			...{ visits: seasonServices.visits, hours: seasonServices.hours, price: seasonServices.price, setUp: seasonServices.setUp },
+			...{ cadence: seasonServices.cadence, archived: seasonServices.archived, version: seasonServices.version },
+			agreements: sql<number>`(select count(*) from agreements a where a.service_id = season_services.id and a.state = 'open')`
+		})
+		.from(seasonServices)
+		.orderBy(asc(seasonServices.name))
+		.all();
+
+/** The open agreements of a service with where they are and what is planned, done and next; the price for those who see such figures. */
+export const agreementList = (app: App, serviceId: string, viewer: Viewer) =>
+	app.db.orm
+		.select({
+			id: agreements.id,
+			number: agreements.number,
+			jobId: agreements.jobId,
+			customerId: customers.id,
+			customer: customers.name,
+			address: sites.address,
+			lat: sites.lat,
+			lng: sites.lng,
+			from: agreements.from,
+			to: agreements.to,
+			sold: agreements.visits,
+			hours: agreements.hours,
+			price: viewer.may('invoices.see') || viewer.may('estimates.see') ? agreements.price : sql<null>`null`,
+			note: agreements.note,
+			version: agreements.version,
+			planned: sql<number>`(select count(*) from ${visits} where ${visits.agreementId} = ${agreements.id} and ${visits.state} <> 'skipped')`,
+			done: sql<number>`(select count(*) from ${visits} where ${visits.agreementId} = ${agreements.id} and ${visits.state} = 'done')`,
+			crew: sql<
+				string | null
+			>`(select ${crews.name} from ${visits} join ${crews} on ${crews.id} = ${visits.crewId} where ${visits.agreementId} = ${agreements.id} and ${visits.state} = 'planned' order by ${visits.day} limit 1)`,
+			next: sql<
+				string | null
+			>`(select min(${visits.day}) from ${visits} where ${visits.agreementId} = ${agreements.id} and ${visits.state} = 'planned')`
+		})
+		.from(agreements)
+		.innerJoin(customers, eq(customers.id, agreements.customerId))
+		.innerJoin(sites, eq(sites.id, agreements.siteId))
+		.where(and(eq(agreements.serviceId, serviceId), eq(agreements.state, 'open')))
+		.orderBy(asc(agreements.number))
+		.limit(5000)
+		.all();
+
+/** What was planned of a service, newest first; one can be taken back. */
+export const plansOf = (app: App, serviceId: string) =>
+	app.db.orm
+		.select({
+			...{ id: roundPlans.id, crew: crews.name, weekday: roundPlans.weekday, start: roundPlans.start, sites: roundPlans.sites },
+			...{ visits: roundPlans.visits, at: roundPlans.at, byName: roundPlans.byName, undoneAt: roundPlans.undoneAt }
+		})
+		.from(roundPlans)
+		.innerJoin(crews, eq(crews.id, roundPlans.crewId))
+		.where(eq(roundPlans.serviceId, serviceId))
+		.orderBy(desc(roundPlans.at))
+		.limit(20)
+		.all();
+
+/** Round days within days: how many stops each crew has, and how long they take. */
+export const roundDays = (app: App, from: Day, to: Day) =>
+	app.db.orm
+		.select({ crewId: visits.crewId, day: visits.day, stops: sql<number>`count(*)`, minutes: sql<number>`sum(${visits.minutes})` })
+		.from(visits)
+		.where(and(gte(visits.day, from), lte(visits.day, to), sql`${visits.state} <> 'skipped'`))
+		.groupBy(visits.crewId, visits.day)
+		.all();
+
+/** The stops of a crew on a day, as the field and the board show them; no price is in it. */
+export const stopsOf = (app: App, crewId: string, day: Day) =>
+	app.db.orm
+		.select({
+			id: visits.id,
+			state: visits.state,
+			minutes: visits.minutes,
+			note: visits.note,
+			doneBy: visits.doneBy,
+			version: visits.version,
+			service: seasonServices.name,
+			wording: seasonServices.wording,
+			jobId: agreements.jobId,
+			about: agreements.note,
+			customer: customers.name,
+			phone: customers.phone,
+			address: sites.address,
+			access: sites.access,
+			lat: sites.lat,
+			lng: sites.lng
+		})
+		.from(visits)
+		.innerJoin(agreements, eq(agreements.id, visits.agreementId))
+		.innerJoin(seasonServices, eq(seasonServices.id, agreements.serviceId))
+		.innerJoin(customers, eq(customers.id, agreements.customerId))
+		.innerJoin(sites, eq(sites.id, agreements.siteId))
+		.where(and(eq(visits.crewId, crewId), eq(visits.day, day), sql`${visits.state} <> 'skipped'`))
+		.orderBy(asc(sites.address))
+		.all();
+
+export const crewIdOf = (app: App, personId: string): string | null =>
+	app.db.orm.select({ id: people.crewId }).from(people).where(eq(people.id, personId)).get()?.id ?? null;
+
+/** Sites that could get an agreement, with their customers. */
+export const sitesToSell = (app: App) =>
+	app.db.orm
+		.select({ id: sites.id, address: sites.address, customer: customers.name })
+		.from(sites)
+		.innerJoin(customers, eq(customers.id, sites.customerId))
+		.orderBy(asc(customers.name), asc(sites.address))
+		.limit(3000)
+		.all();
+
+/** The agreement behind a job, if it is one's thread. */
+export const agreementOfJob = (app: App, jobId: string) =>
+	app.db.orm
+		.select({
+			id: agreements.id,
+			number: agreements.number,
+			visits: agreements.visits,
+			service: seasonServices.name,
+			serviceId: seasonServices.id
+		})
+		.from(agreements)
+		.innerJoin(seasonServices, eq(seasonServices.id, agreements.serviceId))
+		.innerJoin(jobs, eq(jobs.id, agreements.jobId))
+		.where(eq(agreements.jobId, jobId))
+		.get() ?? null;

@@ -1,0 +1,89 @@
+import * as contract from '../../contract/rounds/commands';
+import { and, eq, ne, sql } from 'drizzle-orm';
+import { longDay } from '../../core/time';
+import { Refusal } from '../../core/refusal';
+import { serve, type Context } from '../commands';
+import { agreements, crews, seasonServices, sites, visits } from '../db/schema';
+
+type Visit = typeof visits.$inferSelect;
+
+function found(ctx: Context, visitId: string) {
+	const visit = ctx.get(visits, visitId, 'This visit');
+	const agreement = ctx.get(agreements, visit.agreementId, 'Its agreement');
+	return { visit, agreement, site: ctx.get(sites, agreement.siteId, 'Its site') };
+}
+
+export const moveVisit = serve(contract.moveVisit, (ctx, i) => {
+	const { visit, agreement, site } = found(ctx, i.visitId);
+	if (visit.state !== 'planned') throw new Refusal('This visit is over: it stays on its day.');
+	if (i.day < agreement.from || i.day > agreement.to)
+		throw new Refusal(`The season of this site is ${longDay(agreement.from)} to ${longDay(agreement.to)}.`, 'day');
+	const same = ctx.db
+		.select({ id: visits.id })
+		.from(visits)
+		.where(and(eq(visits.agreementId, agreement.id), eq(visits.day, i.day), ne(visits.id, visit.id)))
+		.get();
+	if (same) throw new Refusal('This site has a visit on that day already.', 'day');
+	ctx.get(crews, i.crewId, 'This crew');
+	ctx.update(visits, visit.id, { day: i.day, crewId: i.crewId }, i.version);
+	ctx.happened(`job:${agreement.jobId}`, 'rounds.move-visit', { site: site.address, from: visit.day, to: i.day }, 'plan', 'field');
+});
+
+/** The lowest share that no other visit of the agreement has. */
+function nextShare(ctx: Context, agreementId: string): number {
+	const taken = new Set(
+		ctx.db
+			.select({ share: visits.share })
+			.from(visits)
+			.where(and(eq(visits.agreementId, agreementId), sql`${visits.share} is not null`))
+			.all()
+			.map((v) => v.share)
+	);
+	let n = 1;
+	while (taken.has(n)) n++;
+	return n;
+}
+
+export const doVisit = serve(contract.doVisit, (ctx, i) => {
+	const { visit, agreement, site } = found(ctx, i.visitId);
+	if (i.done) finish(ctx, visit, agreement, site.address, i.note.trim());
+	else takeBack(ctx, visit, agreement, site.address);
+});
+
+function finish(ctx: Context, visit: Visit, agreement: typeof agreements.$inferSelect, address: string, note: string): void {
+	// Two of a crew press it: it is done once.
+	if (visit.state === 'done') return;
+	if (visit.day > ctx.today) throw new Refusal(`This visit is planned for ${longDay(visit.day)}. Move it to today first.`);
+	const share = nextShare(ctx, agreement.id);
+	ctx.update(visits, visit.id, { state: 'done', doneAt: ctx.now, doneBy: ctx.who.name, note, share });
+	const service = ctx.get(seasonServices, agreement.serviceId, 'Its service');
+	ctx.happened(
+		`job:${agreement.jobId}`,
+		'rounds.visit-done',
+		{ visitId: visit.id, site: address, service: service.name, share, sold: agreement.visits },
+		'plan',
+		'field',
+		'costs',
+		'today'
+	);
+}
+
+function takeBack(ctx: Context, visit: Visit, agreement: typeof agreements.$inferSelect, address: string): void {
+	if (visit.state !== 'done') return;
+	// Told before it changes: what hangs on it may refuse.
+	ctx.happened(`job:${agreement.jobId}`, 'rounds.visit-open', { visitId: visit.id, site: address }, 'plan', 'field', 'costs', 'today');
+	ctx.update(visits, visit.id, { state: 'planned', doneAt: null, doneBy: '', share: null });
+}
+
+export const skipVisit = serve(contract.skipVisit, (ctx, i) => {
+	const { visit, agreement, site } = found(ctx, i.visitId);
+	if (visit.state !== 'planned') throw new Refusal('This visit is over already.');
+	ctx.update(visits, visit.id, { state: 'skipped', note: i.reason.trim() }, i.version);
+	ctx.happened(
+		`job:${agreement.jobId}`,
+		'rounds.skip-visit',
+		{ site: site.address, day: visit.day, reason: i.reason.trim() },
+		'plan',
+		'field'
+	);
+});

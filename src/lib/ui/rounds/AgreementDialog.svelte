@@ -1,0 +1,122 @@
+<script lang="ts">
+	import { untrack } from 'svelte';
+	import { command } from '$lib/client/command';
+	import { parseCents, parseQuantity, toTyped } from '$lib/core/money';
+	import { Refusal } from '$lib/core/refusal';
+	import Dialog from '../forms/Dialog.svelte';
+	import Field from '../forms/Field.svelte';
+	/** A season service sold to a site, or what was sold put right. */
+	interface Props {
+		service: { id: string; name: string; visits: number; hours: number; price: number };
+		sites: { id: string; address: string; customer: string }[];
+		today: string;
+		agreement: {
+			id: string;
+			number: number;
+			address: string;
+			sold: number;
+			hours: number;
+			price: number | null;
+			note: string;
+			version: number;
+		} | null;
+		onclose: () => void;
+	}
+	let { service, sites, today, agreement, onclose }: Props = $props();
+	let open = $state(true);
+	let find = $state('');
+	let t = $state(
+		untrack(() => ({
+			siteId: '',
+			year: today.slice(0, 4),
+			visits: String(agreement?.sold ?? service.visits),
+			hours: toTyped(agreement?.hours ?? service.hours, 4),
+			price: toTyped(agreement?.price ?? service.price, 2),
+			note: agreement?.note ?? '',
+			reason: ''
+		}))
+	);
+	let problem = $state('');
+	let field = $state('');
+	const at = (f: string) => (field === f ? problem : '');
+	$effect(() => {
+		if (!open) onclose();
+	});
+	const found = $derived(
+		sites
+			.filter((s) =>
+				find
+					.toLowerCase()
+					.split(/\s+/)
+					.every((w) => `${s.customer} ${s.address}`.toLowerCase().includes(w))
+			)
+			.slice(0, 60)
+	);
+	const whole = (text: string) => (/^\d+$/.test(text.trim()) ? Number(text) : -1);
+	function read<T>(name: string, how: () => T): T {
+		try {
+			return how();
+		} catch (e) {
+			throw new Refusal(e instanceof Refusal ? e.message : 'Type a number.', name);
+		}
+	}
+	async function save() {
+		try {
+			const what = {
+				visits: whole(t.visits),
+				hours: read('hours', () => parseQuantity(t.hours)),
+				price: read('price', () => parseCents(t.price)),
+				note: t.note
+			};
+			const r = agreement
+				? await command('rounds.change-agreement', { agreementId: agreement.id, version: agreement.version, ...what })
+				: await command('rounds.add-agreement', { serviceId: service.id, siteId: t.siteId, year: whole(t.year), ...what });
+			if (r.ok) open = false;
+			else [problem, field] = [r.field === 'siteId' && !t.siteId ? 'Choose the site.' : r.message, r.field ?? ''];
+		} catch (e) {
+			if (!(e instanceof Refusal)) throw e;
+			[problem, field] = [e.message, e.field ?? ''];
+		}
+	}
+	async function end() {
+		if (!agreement) return;
+		const r = await command('rounds.end-agreement', { agreementId: agreement.id, reason: t.reason, version: agreement.version });
+		if (r.ok) open = false;
+		else [problem, field] = [r.field === 'reason' ? 'Say why.' : r.message, r.field ?? ''];
+	}
+	const FIELDS = ['siteId', 'year', 'visits', 'hours', 'price', 'reason'];
+</script>
+
+<Dialog
+	bind:open
+	title={agreement ? `Agreement ${agreement.number}, ${agreement.address}` : `New agreement: ${service.name}`}
+	onsave={save}
+	problem={FIELDS.includes(field) ? '' : problem}
+>
+	{#if !agreement}
+		<Field label="Find the site"><input class="input" name="find" placeholder="Customer or address" bind:value={find} /></Field>
+		<Field label="Site" problem={at('siteId')}
+			><select class="select" name="site" bind:value={t.siteId}
+				><option value="">{found.length === 60 ? 'choose, or find more' : 'choose'}</option>{#each found as s (s.id)}<option value={s.id}
+						>{s.customer}: {s.address}</option
+					>{/each}</select
+			></Field
+		>
+		<Field label="Year" problem={at('year')}><input class="input" name="year" inputmode="numeric" bind:value={t.year} /></Field>
+	{/if}
+	<div class="grid grid-cols-3 gap-3">
+		<Field label="Visits sold" problem={at('visits')}><input class="input" name="visits" inputmode="numeric" bind:value={t.visits} /></Field
+		>
+		<Field label="Labor hours" problem={at('hours')}><input class="input" name="hours" inputmode="decimal" bind:value={t.hours} /></Field>
+		<Field label="Price" problem={at('price')}><input class="input" name="price" inputmode="decimal" bind:value={t.price} /></Field>
+	</div>
+	<Field label="Note for the crew"><textarea class="textarea" rows="2" name="note" bind:value={t.note}></textarea></Field>
+	{#if agreement}
+		<div class="flex items-end gap-3">
+			<Field label="End it before the season does: why" problem={at('reason')}
+				><input class="input" name="reason" bind:value={t.reason} /></Field
+			>
+			<button type="button" class="btn" onclick={end}>End the agreement</button>
+		</div>
+	{/if}
+</Dialog>

@@ -1,0 +1,23 @@
+import { may } from '$lib/core/access';
+import { app } from '$lib/server/app';
+import { staff } from '$lib/server/company/queries';
+import { agreementList, plansOf, serviceList, sitesToSell } from '$lib/server/rounds/queries';
+import { viewerIn } from '$lib/server/viewer';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ url, locals }) => {
+	const services = serviceList(app());
+	const service = services.find((s) => s.id === url.searchParams.get('service')) ?? services[0] ?? null;
+	const mayChange = locals.signed !== null && may(locals.signed.actor, 'jobs.change');
+	return {
+		services,
+		service,
+		agreements: service ? agreementList(app(), service.id, viewerIn(locals)) : [],
+		plans: service ? plansOf(app(), service.id) : [],
+		crews: staff(app()).crews,
+		sites: mayChange ? sitesToSell(app()) : [],
+		mayChange,
+		mayPlan: locals.signed !== null && may(locals.signed.actor, 'plan.change'),
+		live: ['plan']
+	};
+};
