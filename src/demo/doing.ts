@@ -18,6 +18,7 @@ export function buildDoing(yard: Yard, today: Day): void {
 	buildWorkLists(yard, today);
 	buildRepeat(yard, today);
 	buildWeeks(yard, today);
+	buildFirms(yard, today);
 }
 
 /** The gutter-care season of Fennick's 46 sites: two rounds planned, the first visits done, seven sites not planned yet. */
@@ -34,9 +35,9 @@ function buildSeason(yard: Yard, today: Day): void {
 		from: from.slice(5),
 		to: to.slice(5),
 		visits: perVisits(2),
-		hours: 300_000,
-		price: 148_000,
-		setUp: 15,
+		hours: 100_000,
+		price: 52_000,
+		setUp: 12,
 		cadence: { by: 'weeks', every: 2 }
 	});
 	const ids = Array.from({ length: 46 }, (_, n) => {
@@ -53,20 +54,17 @@ function buildSeason(yard: Yard, today: Day): void {
 			serviceId,
 			siteId,
 			year: Number(from.slice(0, 4)),
-			visits: perVisits(n < 20 ? 2 : 4) - (n === 3 ? 1 : 0),
-			hours: 240_000 + (n % 4) * 30_000,
-			price: 118_000 + (n % 4) * 15_000,
+			visits: perVisits(n < 13 ? 1 : n < 26 ? 2 : 4) - (n === 3 ? 1 : 0),
+			hours: 80_000 + (n % 4) * 10_000,
+			price: 46_000 + (n % 4) * 6_500,
 			note: n % 9 === 0 ? 'Mind the dog' : ''
 		}).agreementId;
 	});
-	yard.call('petra', 'rounds.plan', { agreementIds: ids.slice(0, 20), crewId: 'gutter', weekday: 2, start: from, despite: true });
-	yard.call('petra', 'rounds.plan', {
-		agreementIds: ids.slice(20, 39),
-		crewId: 'gutter',
-		weekday: 4,
-		start: addDays(from, 7),
-		despite: true
-	});
+	const round = (some: string[], wd: number) =>
+		yard.call('petra', 'rounds.plan', { agreementIds: some, crewId: 'gutter', weekday: wd, start: from, despite: true });
+	round(ids.slice(0, 13), 1);
+	round(ids.slice(13, 26), 2);
+	round(ids.slice(26, 39), 4);
 	const past = yard.app.db.sqlite.prepare('select id, day from visits where day < ? order by day, id').all(today) as {
 		id: string;
 		day: Day;
@@ -148,4 +146,38 @@ function buildWeeks(yard: Yard, today: Day): void {
 		const conflicts = one(yard, 'select count(*) from time_entries where person_id = ? and (conflict = 1 or ended_at is null)', p.id);
 		if (conflicts === '0') yard.call('lowell', 'time.approve-week', { personId: p.id, week });
 	}
+}
+
+/** Three firms that work for us: one comes, one has not answered, one cannot. */
+function buildFirms(yard: Yard, today: Day): void {
+	const job = (like: string) => one(yard, 'select id from jobs where name like ? and number is not null', like);
+	const firms: [name: string, trade: string, mail: string, paper: string, days: number][] = [
+		['Wexcombe Scaffold', 'Scaffold', 'yard@wexcombe.example', 'Liability insurance', 140],
+		['Brandling Crane', 'Crane', 'dispatch@brandling.example', 'Operator license', 320],
+		['Ternhill Electric', 'Electric', 'office@ternhill.example', 'Liability insurance', -12]
+	];
+	yard.at(addDays(today, -6), '11:00');
+	const ids = firms.map(([name, trade, mail, paper, days]) => {
+		const { firmId } = yard.call('petra', 'firms.save', {
+			...{ firmId: null, name, supplies: false, subcontracts: true, trade, mail, phone: '', note: '' }
+		});
+		yard.call('petra', 'firms.save-paper', { firmId, paperId: null, name: paper, number: '', validUntil: addDays(today, days) });
+		return firmId;
+	});
+	const monday = addDays(mondayOf(today), 7);
+	const ask = (n: number, like: string, phase: string, from: Day, to: Day) =>
+		yard.call('petra', 'plan.ask-firm', { firmId: ids[n] ?? '', jobId: job(like), phase, from, to, text: '', despite: true }).askId;
+	const answer = (askId: string, said: 'yes' | 'no', name: string, why = '') => {
+		const linkId = one(yard, "select id from links where kind = 'firm' and subject_id = ?", askId);
+		yard.call({ type: 'link', kind: 'firm', linkId, subjectId: askId }, 'plan.answer-ask', { answer: said, name, why });
+	};
+	answer(ask(0, 'St. Brannoc%', 'Scaffold', addDays(today, -2), addDays(monday, 4)), 'yes', 'Hal Wexcombe');
+	ask(1, 'Osselmere Library%', 'Crane', addDays(monday, 1), addDays(monday, 1));
+	answer(
+		ask(2, 'Osselmere Library%', 'Heat tape', addDays(monday, 3), addDays(monday, 4)),
+		'no',
+		'Ida Tern',
+		'All week at the harbor; the week after would do.'
+	);
+	yard.at(today, '09:00');
 }

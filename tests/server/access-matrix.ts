@@ -101,6 +101,10 @@ export const ACCESS = `
   OFE---        estimates.write-intro
   OFELC-        field.note
 * OFELC-        files.keep
+  OF----        firms.remove-paper
+  OF----        firms.save
+  OF----        firms.save-paper
+  OF----        firms.set-aside
   OFE---        flat-rate.follow
   OFE---        flat-rate.leave-edition
   OFE---        flat-rate.picture
@@ -149,8 +153,13 @@ export const ACCESS = `
   OFE---        photos.change
   OFE---        photos.remove
   OF----        plan.add
+  firm link     plan.answer-ask
+  OF----        plan.ask-firm
   OF----        plan.move
   OF----        plan.remove
+  OFELCB        plan.renew-calendar
+  OF----        plan.tell-customer
+  OF----        plan.withdraw-ask
   OFE---        quotes.accept-by-hand
   quote link    quotes.answer
   OFE---        quotes.answer-question

@@ -33,6 +33,8 @@ export * from './people/roles';
 export * from './time/weeks';
 export * from './repeats/commands';
 export * from './rounds/commands';
+export * from './firms/commands';
+export * from './planning/asks';
 export * from './planning/commands';
 export * from './quotes/acceptance';
 export * from './quotes/commands';

@@ -57,6 +57,9 @@ import * as roundServices from './rounds/services';
 import * as roundPlans from './rounds/plan';
 import * as roundVisits from './rounds/visits';
 import './costs/visits';
+import * as firmCommands from './firms/commands';
+import * as asks from './planning/asks';
+import * as calendars from './planning/calendar';
 import * as repeats from './repeats/commands';
 import * as timeWeeks from './time/weeks';
 import * as timeCorrections from './time/correct';
@@ -130,6 +133,9 @@ export const COMMANDS: ReadonlyMap<string, Command> = new Map(
 		roundServices,
 		roundPlans,
 		roundVisits,
+		firmCommands,
+		asks,
+		calendars,
 		billing,
 		billingPlans,
 		workPhases,

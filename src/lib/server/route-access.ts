@@ -28,6 +28,11 @@ export const ROUTES: Readonly<Record<string, RouteNeeds>> = {
 	'/jobs/[id]/estimate/lists': 'estimates.see',
 	'/plan': 'plan.see',
 	'/plan/repeats': 'jobs.see',
+	'/plan/day': 'plan.see',
+	'/plan/month': 'plan.see',
+	'/plan/subcontractors': 'plan.see',
+	'/api/shift-calendar/[id]': 'field.see',
+	'/api/coming/[id]': 'plan.change',
 	'/plan/rounds': 'plan.see',
 	'/api/round-preview': 'plan.change',
 	'/work/jobs': 'jobs.see',
@@ -117,6 +122,8 @@ export const ROUTES: Readonly<Record<string, RouteNeeds>> = {
 	'/q/[token]/seen': 'public',
 	'/q/[token]/sheet/[id]': 'public',
 	'/i/[token]': 'public',
+	'/s/[token]': 'public',
+	'/calendar/[token]': 'public',
 	'/i/[token]/pdf': 'public',
 	'/healthz': 'public'
 };

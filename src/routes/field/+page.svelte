@@ -74,6 +74,7 @@
 				· <a class="link" href="tel:{s.phone}">{s.phone}</a>{/if}
 		</p>
 		<div class="mt-3 grid grid-cols-2 gap-3">
+			<a class="btn btn-tall" href="/api/shift-calendar/{s.id}" download>To my calendar</a>
 			{#if s.lat !== null}<a class="btn btn-tall" href="geo:{s.lat},{s.lng}?q={s.lat},{s.lng}">Directions</a
 				>{/if}{#if data.running?.jobId !== s.jobId}<button
 					class="btn btn-primary btn-tall"

@@ -4,7 +4,13 @@ import { command, type LinkKind } from '../define';
 import { Id, strict } from '../inputs';
 
 /** What it takes to send a link of each kind, and so to read or renew it. */
-export const SENDS: Record<LinkKind, Right> = { quote: 'quotes.issue', invoice: 'invoices.change', password: 'people.change' };
+export const SENDS: Record<LinkKind, Right> = {
+	quote: 'quotes.issue',
+	invoice: 'invoices.change',
+	password: 'people.change',
+	firm: 'plan.change',
+	calendar: 'own.account'
+};
 
 const renewal = {
 	input: Type.Object({ subjectId: Id, renew: Type.Boolean() }, strict),

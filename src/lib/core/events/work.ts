@@ -2,9 +2,17 @@ import { span, type Span } from './say';
 import { formatMinutes } from '../money';
 import { longDay } from '../time';
 
+const from = (a: string, b: string): string => (a === b ? `on ${longDay(a)}` : `from ${longDay(a)} to ${longDay(b)}`);
+
 /** What happens on jobs: plan, time, field, costs: each event's words, made of its parameters when it is read. */
 export const WORK = {
 	'plan.add': (p: { wanted: number; from: string }) => `${p.wanted} shift${p.wanted === 1 ? '' : 's'} planned from ${longDay(p.from)}`,
+	'plan.ask-firm': (p: { firm: string; from: string; to: string }) => `${p.firm} asked to come ${from(p.from, p.to)}`,
+	'plan.withdraw-ask': (p: { firm: string; from: string; to: string }) => `${p.firm} is not needed ${from(p.from, p.to)}`,
+	'plan.answer-ask': (p: { firm: string; answer: string; why: string; from: string; to: string }) =>
+		`${p.firm} says ${p.answer} to ${from(p.from, p.to)}${p.why ? `: ${p.why}` : ''}`,
+	'plan.tell-customer': (p: { to: string }) => `The customer was told when we come (${p.to})`,
+	'plan.renew-calendar': (p: { on: boolean }) => (p.on ? 'Calendar feed made' : 'Calendar feed ended'),
 	'plan.changed': (p: { n: number; what: string }) => `${p.n} shift${p.n === 1 ? '' : 's'} ${p.what}`,
 	'time.clock-on': (p: { who: string }) => `${p.who} clocked on`,
 	'time.clock-off': (p: { who: string; entryId: string }) => `${p.who} clocked off`,

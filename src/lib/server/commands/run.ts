@@ -6,7 +6,7 @@ import { company, history } from '../db/schema';
 import { live } from '../live';
 import { log } from '../log';
 import { Context, NotAllowed, type Actor } from './context';
-import type { Access, InputOf, OutputOf } from '../../contract';
+import type { Access, InputOf, LinkKind, OutputOf } from '../../contract';
 import type { Command } from './define';
 import { clickOf, earlierAnswer, keepAnswer } from './idempotency';
 import { reactTo } from './reactions';
@@ -24,13 +24,14 @@ export interface Runner {
 	checkAnswers?: boolean;
 }
 
+const isLink = (access: Access): access is `${LinkKind} link` => access.endsWith(' link');
+
 /** Whether an actor may use what asks for this access. */
 export function allowed(actor: Actor, access: Access): boolean {
 	if (actor.type === 'system') return true;
 	if (access === 'public') return true;
 	if (access === 'system') return false;
-	if (access === 'quote link' || access === 'invoice link' || access === 'password link')
-		return actor.type === 'link' && access === `${actor.kind} link`;
+	if (isLink(access)) return actor.type === 'link' && access === `${actor.kind} link`;
 	return actor.type === 'person' && may(actor, access);
 }
 

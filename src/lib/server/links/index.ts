@@ -44,7 +44,7 @@ export function makeLink(ctx: Context, kind: LinkKind, subjectId: string, lastsM
 	return id;
 }
 
-const PAGE_OF: Record<LinkKind, string> = { quote: 'q', invoice: 'i', password: 'password' };
+const PAGE_OF: Record<LinkKind, string> = { quote: 'q', invoice: 'i', password: 'password', firm: 's', calendar: 'calendar' };
 
 /** The address of a link, for mails and for the outbox. */
 export function linkUrl(app: Host, linkId: string): string | null {
@@ -56,7 +56,7 @@ export function linkUrl(app: Host, linkId: string): string | null {
 }
 
 /** The newest link to a record that has not been ended, for letters about it; null when it has none. */
-export const linkOf = (db: Orm, kind: 'quote' | 'invoice', subjectId: string): string | null =>
+export const linkOf = (db: Orm, kind: Exclude<LinkKind, 'password'>, subjectId: string): string | null =>
 	db
 		.select({ id: links.id })
 		.from(links)
@@ -69,8 +69,8 @@ export const linkOf = (db: Orm, kind: 'quote' | 'invoice', subjectId: string): s
 import { SENDS } from '../../contract/links/links';
 export const maySend = (who: Holder, kind: LinkKind): boolean => may(who, SENDS[kind]);
 
-/** Ends every link to a quote or an invoice: whoever has one sees nothing any more. */
-const endLinks = (ctx: Context, kind: 'quote' | 'invoice', subjectId: string) =>
+/** Ends every link to a record: whoever has one sees nothing any more. */
+export const endLinks = (ctx: Context, kind: LinkKind, subjectId: string) =>
 	ctx.db
 		.update(links)
 		.set({ revoked: true })
@@ -108,7 +108,7 @@ export const isOffered = (db: Orm, linkId: string): boolean =>
 		.get() === undefined;
 
 /** The address of the newest link to a record. */
-export function linkFor(app: Host, kind: 'quote' | 'invoice', subjectId: string): string | null {
+export function linkFor(app: Host, kind: Exclude<LinkKind, 'password'>, subjectId: string): string | null {
 	const id = linkOf(app.db.orm, kind, subjectId);
 	return id ? linkUrl(app, id) : null;
 }

@@ -60,7 +60,7 @@ function refuseConflicts(conflicts: readonly Conflict[], despite: boolean | unde
 }
 
 export const addShifts = serve(contract.addShifts, (ctx, i) => {
-	const job = wonJob(ctx, i.jobId);
+	const job = plannableJob(ctx, i.jobId);
 	for (const id of i.personIds) if (id) ctx.get(people, id, 'This person');
 	const wanted = wantedShifts(ctx.db, i);
 	const conflicts = conflictsAgainst(ctx.db, wanted);
@@ -71,7 +71,8 @@ export const addShifts = serve(contract.addShifts, (ctx, i) => {
 	return { shiftIds: wanted.map((w) => w.id), conflicts: conflicts.length };
 });
 
-function wonJob(ctx: Context, jobId: string) {
+/** A job that can be planned. @throws Refusal for one that is not won, or closed */
+export function plannableJob(ctx: Context, jobId: string) {
 	const job = ctx.get(jobs, jobId, 'This job');
 	if (job.number === null) throw new Refusal('Only a job that is won can be planned.');
 	const stage = ctx.get(stages, job.stageId, 'Its stage');

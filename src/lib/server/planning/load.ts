@@ -21,7 +21,7 @@ export function shiftsAround(
 	from: Day,
 	to: Day,
 	personIds?: readonly string[]
-): (Shift & { phaseId: string | null; phase: string; note: string; version: number })[] {
+): (Shift & { firmId: string | null; phaseId: string | null; phase: string; note: string; version: number })[] {
 	const within = and(gte(shifts.day, addDays(from, -1)), lte(shifts.day, addDays(to, 1)));
 	return db
 		.select({ ...getTableColumns(shifts), phase: sql<string>`coalesce(${phases.name}, '')` })

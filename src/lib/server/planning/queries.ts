@@ -2,6 +2,7 @@ import { and, asc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
 import { conflictsOf, loadOf, plannedMinutes, type Conflict } from '../../core/planning';
 import { addDays, type Day } from '../../core/time';
 import type { App } from '../app';
+import { firmShifts } from './asks';
 import { roundDays } from '../rounds/queries';
 import { phaseHours } from '../work/phases';
 import { companyOf } from '../company/settings';
@@ -59,6 +60,7 @@ export function board(app: App, from: Day, weeks: number) {
 		days,
 		staff: staff.map((p) => ({ ...p, load: withRounds(loadOf(p.id, days, byPerson.get(p.id) ?? [], c), roundMinutes(p.crewId)) })),
 		rounds,
+		firms: firmShifts(app, from, to),
 		shifts: shown,
 		conflicts,
 		timeOff: c.timeOff,

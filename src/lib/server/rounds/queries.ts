@@ -111,6 +111,15 @@ export const stopsOf = (app: App, crewId: string, day: Day) =>
 		.orderBy(asc(sites.address))
 		.all();
 
+/** The round days of a crew from a day on. */
+export const stopsAhead = (app: App, crewId: string, from: Day) =>
+	app.db.orm
+		.select({ day: visits.day, stops: sql<number>`count(*)` })
+		.from(visits)
+		.where(and(eq(visits.crewId, crewId), gte(visits.day, from), sql`${visits.state} <> 'skipped'`))
+		.groupBy(visits.day)
+		.all();
+
 export const crewIdOf = (app: App, personId: string): string | null =>
 	app.db.orm.select({ id: people.crewId }).from(people).where(eq(people.id, personId)).get()?.id ?? null;
 

@@ -6,6 +6,7 @@ import { isOpen, readyToBill } from '../billing/queries';
 import { todayOf } from '../company/today';
 import { customers, invoices, jobs, leads, people, quotes, revisions, shifts, sites, timeEntries } from '../db/schema';
 import { waitingSignOffs } from '../estimates/reviews';
+import { asksRefused } from '../planning/asks';
 import { board } from '../planning/queries';
 import { whomToCall } from '../quotes/activity';
 import { openQuestions } from '../quotes/questions';
@@ -47,6 +48,7 @@ export function decisions(app: App, viewer: Viewer, week = board(app, mondayOf(t
 		['plan.see', () => planConflicts(app, week)],
 		['costs.see', () => timeInConflict(app)],
 		['jobs.see', () => lateTasks(app)],
+		['plan.see', () => firmsThatSaidNo(app)],
 		['plan.see', () => notManned(week)]
 	];
 	return of.flatMap(([right, look]) => viewer.list(right, look)).sort((a, b) => (b.amount ?? -1) - (a.amount ?? -1));
@@ -116,6 +118,18 @@ function notBilled(app: App): Decision[] {
 			});
 	}
 	return list;
+}
+
+function firmsThatSaidNo(app: App): Decision[] {
+	return asksRefused(app, todayOf(app)).map((a) => ({
+		id: `ask:${a.id}`,
+		amount: null,
+		mark: 'need',
+		title: `${a.firm} cannot come to ${a.job}`,
+		detail: `${dayWords(a.from)}${a.why ? ` · “${a.why}”` : ''}`,
+		action: 'Ask another',
+		path: '/plan/subcontractors'
+	}));
 }
 
 function lateTasks(app: App): Decision[] {

@@ -18,6 +18,9 @@ export const PLACES: { word: string; icon: string; pages: [path: string, word: s
 		icon: 'calendar',
 		pages: [
 			['/plan', 'Board', 'plan.see'],
+			['/plan/day', 'Day', 'plan.see'],
+			['/plan/month', 'Month', 'plan.see'],
+			['/plan/subcontractors', 'Subcontractors', 'plan.see'],
 			['/plan/rounds', 'Rounds', 'plan.see'],
 			['/plan/repeats', 'Repeat jobs', 'jobs.see']
 		]

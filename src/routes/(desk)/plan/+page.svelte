@@ -8,12 +8,19 @@
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import Waterline from '$lib/ui/money/Waterline.svelte';
+	import { groupBy } from '$lib/ui/lists';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { shortDay, showDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
 	let { data } = $props();
 	const b = $derived(data.board);
 	const crews = $derived([...new Set(b.staff.map((p) => p.crew))]);
+	const firms = $derived(
+		groupBy(
+			b.firms.filter((f) => b.days.includes(f.day)),
+			(f) => f.firm
+		)
+	);
 	const roundsOf = (crew: string) => {
 		const id = b.staff.find((p) => p.crew === crew)?.crewId;
 		return b.rounds.filter((r) => r.crewId === id).sort((x, y) => (x.day < y.day ? -1 : 1));
@@ -208,7 +215,7 @@
 					label="Nobody yet"
 					personId={null}
 					days={b.days}
-					shifts={b.shifts.filter((s) => s.personId === null)}
+					shifts={b.shifts.filter((s) => s.personId === null && s.firmId === null)}
 					conflicts={b.conflicts}
 					ondropday={drop}
 					ondragbar={(bar) => (dragged = { bar })}
@@ -271,6 +278,25 @@
 					>
 				</div>
 			{/each}
+			{#if crew === crews.at(-1) && b.firms.length}
+				<p class="crew"><strong>Subcontractors</strong></p>
+				{#each firms as [firm, own] (firm)}
+					<div class="row">
+						<span class="who"><span class="name">{firm}</span></span>
+						<span class="firm-days" style="grid-template-columns: repeat({b.days.length}, 1fr)"
+							>{#each own as s (s.id)}<a
+									class="firm-day"
+									class:asked={s.state !== 'yes'}
+									style="grid-column: {b.days.indexOf(s.day) + 1}; --tone: {jobTone(s.number)}"
+									href="/plan/subcontractors"
+									title="{s.job}{s.phase ? `, ${s.phase}` : ''}: {s.state === 'yes' ? 'they come' : 'asked, no answer yet'}"
+									>{s.job}{s.state === 'yes' ? '' : ' ?'}</a
+								>{/each}</span
+						>
+						<span></span>
+					</div>
+				{/each}
+			{/if}
 		{:else}<p class="p-6">No crews yet. Add people to crews under Company.</p>{/each}
 	</div>
 </Page>
@@ -332,6 +358,25 @@
 {/if}
 
 <style>
+	.firm-days {
+		display: grid;
+		align-items: center;
+	}
+	.firm-day {
+		grid-row: 1;
+		margin: 4px 2px;
+		padding: 3px 7px;
+		overflow: hidden;
+		white-space: nowrap;
+		text-overflow: ellipsis;
+		text-decoration: none;
+		border-left: 4px solid var(--tone);
+		background: color-mix(in oklab, var(--tone) 14%, var(--color-base-100));
+	}
+	.firm-day.asked {
+		border: 1px dashed var(--tone);
+		background: var(--color-base-100);
+	}
 	.round {
 		margin-left: 12px;
 		padding: 1px 7px;

@@ -1,6 +1,7 @@
 import { fail } from '@sveltejs/kit';
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
+import { linkFor } from '$lib/server/links';
 import { readForm, statusOf } from '$lib/server/http';
 import { changeOwnPassword } from '$lib/server/people/access';
 import { checkNewPassword, hashPassword } from '$lib/server/people/passwords';
@@ -8,6 +9,7 @@ import { endSession, isOwnPassword, limitResets, personOf, sessionsOf } from '$l
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => ({
+	calendar: locals.signed ? linkFor(app(), 'calendar', locals.signed.personId) : null,
 	sessions: sessionsOf(app(), locals.signed?.personId ?? '').map((s) => ({ ...s, own: s.id === locals.signed?.sessionId }))
 });
 export const actions: Actions = {

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
+	import { command } from '$lib/client/command';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showInstant } from '$lib/ui/shell/dates';
@@ -11,6 +12,11 @@
 		['nickel', 'light'],
 		['nickel-night', 'dark']
 	];
+	let said = $state('');
+	async function feed(on: boolean) {
+		const r = await command('plan.renew-calendar', { on });
+		said = r.ok ? '' : r.message;
+	}
 	function theme(name: string) {
 		if (name) document.documentElement.dataset.theme = name;
 		else delete document.documentElement.dataset.theme;
@@ -48,6 +54,17 @@
 			{#if form?.message && !form.field}<p class="problem" role="alert">{form.message}</p>{/if}
 			<button class="btn justify-self-start">Change it</button>
 		</form>
+	</section>
+	<section class="sheet mt-4 p-4" aria-label="My days elsewhere">
+		<h2>My days in another calendar</h2>
+		{#if data.calendar}<p class="mt-2">Give this address to your calendar; it reads your days from there. Whoever has it sees them too.</p>
+			<input class="input mt-2" readonly value={data.calendar} aria-label="Address of my days" />
+			<p class="mt-2 flex gap-3">
+				<button class="link" onclick={() => feed(true)}>Make a new address</button><button class="link" onclick={() => feed(false)}
+					>End it</button
+				>
+			</p>{:else}<button class="btn mt-2" onclick={() => feed(true)}>Make an address</button>{/if}
+		{#if said}<p class="problem" role="alert">{said}</p>{/if}
 	</section>
 	<section class="sheet mt-4 p-4">
 		<h2>Light</h2>

@@ -1,6 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
 import { jobPage } from '$lib/server/screens/job';
+import { companyOf } from '$lib/server/company/settings';
 import { viewerIn } from '$lib/server/viewer';
 import type { PageServerLoad } from './$types';
 
@@ -8,6 +9,7 @@ export const load: PageServerLoad = ({ params, locals }) => {
 	const viewer = viewerIn(locals);
 	const job = jobPage(app(), params.id, viewer);
 	if (!job) error(404, 'This job is not there any more.');
+	const own = companyOf(app());
 	return {
 		...job,
 		can: {
@@ -15,10 +17,12 @@ export const load: PageServerLoad = ({ params, locals }) => {
 			estimate: viewer.may('estimates.see'),
 			bill: viewer.may('invoices.see'),
 			repeat: viewer.may('jobs.change'),
+			tell: viewer.may('plan.change'),
 			hand: viewer.may('quotes.accept-by-hand'),
 			send: viewer.may('quotes.issue'),
 			plan: viewer.may('plan.see')
 		},
+		calendar: { hours: own.hours, holidays: own.holidays },
 		live: [`job:${params.id}`, 'field', 'costs', 'invoices']
 	};
 };

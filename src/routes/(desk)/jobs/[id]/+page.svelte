@@ -11,6 +11,9 @@
 	import { toggled } from '$lib/ui/lists';
 	import OwnFields from '$lib/ui/forms/OwnFields.svelte';
 	import JobDetails from '$lib/ui/sales/JobDetails.svelte';
+	import ComingDialog from '$lib/ui/plan/ComingDialog.svelte';
+	import { endAfterWorkingDays } from '$lib/core/planning';
+	import { addDays } from '$lib/core/time';
 	import Tasks from '$lib/ui/work/Tasks.svelte';
 	import Waterline from '$lib/ui/money/Waterline.svelte';
 	import Mark from '$lib/ui/shell/Mark.svelte';
@@ -20,6 +23,7 @@
 	import { downloadCsv } from '$lib/ui/tables/download';
 	import { jobPages } from '$lib/ui/shell/jobPages';
 	let { data } = $props();
+	let coming = $state(false);
 	let relink: { id: string; name: string } | null = $state(null);
 	const won = $derived(data.job.number !== null);
 	const zone = $derived(data.company.zone);
@@ -59,6 +63,16 @@
 		const r = await command('jobs.change-phase', { phaseId: id, name, from: from || null, to: to || null, version });
 		if (r.ok) phase = null;
 		else wrong = { message: r.message, field: r.field ?? '' };
+	}
+	let lasts = $state('');
+	/** Lays the phase over so many days from its first: working days skip what is free, calendar days do not. */
+	function lay(working: boolean) {
+		const n = Number(lasts);
+		if (!phase) return;
+		if (!phase.from) return void (wrong = { message: 'Say the first day.', field: 'from' });
+		if (!Number.isInteger(n) || n < 1 || n > 1000) return void (wrong = { message: 'How many days? At least one.', field: 'to' });
+		phase.to = working ? endAfterWorkingDays(phase.from, n, data.calendar.hours, data.calendar.holidays) : addDays(phase.from, n - 1);
+		wrong = { message: '', field: '' };
 	}
 	const at = (field: string) => (wrong.field === field ? wrong.message : '');
 	let changing = $state(false);
@@ -107,6 +121,7 @@
 		{#if !won && data.can.estimate}<button class="btn btn-primary" onclick={begin}
 				>{data.estimateId ? 'Open the estimate' : 'Start the estimate'}</button
 			>{/if}
+		{#if won && data.can.tell}<button class="btn" onclick={() => (coming = true)}>Tell the customer …</button>{/if}
 		{#if won && data.can.repeat}<a class="btn" href="/plan/repeats?job={data.job.id}">Repeat …</a>{/if}
 		{#if won && data.can.bill}<a class="btn btn-primary" href="/jobs/{data.job.id}/bill">Bill</a>{/if}
 	{/snippet}
@@ -408,6 +423,16 @@
 		<div class="grid grid-cols-2 gap-3">
 			<Field label="First day" problem={at('from')}><input class="input" type="date" name="phase-from" bind:value={phase.from} /></Field
 			><Field label="Last day" problem={at('to')}><input class="input" type="date" name="phase-to" bind:value={phase.to} /></Field>
+		</div>
+		<div class="flex items-end gap-3">
+			<Field label="or so many days"
+				><input class="input" style="width: 90px" name="phase-days" inputmode="numeric" bind:value={lasts} /></Field
+			>
+			<button type="button" class="btn" onclick={() => lay(true)}>working days</button><button
+				type="button"
+				class="btn"
+				onclick={() => lay(false)}>calendar days</button
+			>
 		</div>{/if}</Dialog
 >
 <Dialog bind:open={changing} title="New change order" save="Begin" onsave={startChange} {problem}>
@@ -415,6 +440,8 @@
 		><input class="input" name="change-title" bind:value={changeTitle} placeholder="New deck boards above the kitchen" /></Field
 	>
 </Dialog>
+
+{#if coming}<ComingDialog jobId={data.job.id} onclose={() => (coming = false)} />{/if}
 
 <style>
 	.question {

@@ -1,0 +1,34 @@
+import { may } from '$lib/core/access';
+import { isDay, mondayOf } from '$lib/core/time';
+import { app } from '$lib/server/app';
+import { todayOf } from '$lib/server/company/today';
+import { staff } from '$lib/server/company/queries';
+import { firmShifts } from '$lib/server/planning/asks';
+import { board } from '$lib/server/planning/queries';
+import { stopsOf } from '$lib/server/rounds/queries';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ url, locals }) => {
+	const asked = url.searchParams.get('day') ?? '';
+	const day = isDay(asked) ? asked : todayOf(app());
+	const week = board(app(), mondayOf(day), 1);
+	const { crews } = staff(app());
+	return {
+		day,
+		people: week.staff.map((p) => ({
+			...{ id: p.id, name: p.name, crew: p.crew, skills: p.skills },
+			off: week.timeOff.find((t) => t.personId === p.id && t.from <= day && day <= t.to)?.note ?? null,
+			isOff: week.timeOff.some((t) => t.personId === p.id && t.from <= day && day <= t.to),
+			shifts: week.shifts.filter((s) => s.personId === p.id && s.day === day)
+		})),
+		unassigned: week.shifts.filter((s) => s.personId === null && s.firmId === null && s.day === day),
+		firms: firmShifts(app(), day, day),
+		conflicts: week.conflicts,
+		workday: week.workday,
+		free: !week.days.includes(day) || week.holidays.includes(day),
+		rounds: crews.map((c) => ({ ...c, stops: stopsOf(app(), c.id, day) })).filter((c) => c.stops.length > 0),
+		crews,
+		mayPlan: locals.signed !== null && may(locals.signed.actor, 'plan.change'),
+		live: ['plan', 'field']
+	};
+};

@@ -1,0 +1,15 @@
+import { may } from '$lib/core/access';
+import { app } from '$lib/server/app';
+import { todayOf } from '$lib/server/company/today';
+import { subcontractors } from '$lib/server/firms/commands';
+import { askList } from '$lib/server/planning/asks';
+import { plannableJobs } from '$lib/server/planning/queries';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ locals }) => ({
+	firms: subcontractors(app()),
+	asks: askList(app(), todayOf(app())),
+	jobs: plannableJobs(app()),
+	mayPlan: locals.signed !== null && may(locals.signed.actor, 'plan.change'),
+	live: ['plan']
+});
