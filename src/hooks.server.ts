@@ -80,7 +80,7 @@ export const handle: Handle = async ({ event, resolve }) => {
 	response.headers.set('x-content-type-options', 'nosniff');
 	response.headers.set('referrer-policy', 'same-origin');
 	response.headers.set('permissions-policy', 'camera=(self), geolocation=(), microphone=()');
-	if (/^\/(q|i|s|calendar|password)\//.test(event.route.id ?? '')) {
+	if (/^\/(q|i|s|d|calendar|password)\//.test(event.route.id ?? '')) {
 		response.headers.set('x-robots-tag', 'noindex, nofollow');
 		response.headers.set('cache-control', 'no-store');
 	}

@@ -113,6 +113,15 @@ export const ACCESS = `
   OFE---        flat-rate.save-service
   OFE---        flat-rate.set-aside
   OFE---        flat-rate.take-edition
+  OFE---        forms.approve
+  OFELC-        forms.begin
+* nobody        forms.keep-issued
+  OFE---        forms.mail
+  OFELC-        forms.remove
+  OFE---        forms.return
+  OFELC-        forms.save
+* OFELC-        forms.sign
+* OFELC-        handovers.sign
   OF---B        invoices.bill-step
   OF---B        invoices.contract
   OF---B        invoices.costs

@@ -65,7 +65,10 @@ describe('access', () => {
 		{ type: 'public', address: '192.0.2.1' },
 		{ type: 'link', kind: 'quote', linkId: 'x', subjectId: 'x' },
 		{ type: 'link', kind: 'invoice', linkId: 'x', subjectId: 'x' },
-		{ type: 'link', kind: 'password', linkId: 'x', subjectId: 'x' }
+		{ type: 'link', kind: 'password', linkId: 'x', subjectId: 'x' },
+		{ type: 'link', kind: 'firm', linkId: 'x', subjectId: 'x' },
+		{ type: 'link', kind: 'calendar', linkId: 'x', subjectId: 'x' },
+		{ type: 'link', kind: 'document', linkId: 'x', subjectId: 'x' }
 	];
 	it('is enforced for every role on every command, before anything else', () => {
 		const before = state();
@@ -75,7 +78,7 @@ describe('access', () => {
 				const expected =
 					actor.type === 'person'
 						? command.right === 'public' ||
-							(!['system', 'quote link', 'invoice link', 'password link'].includes(command.right) && may(actor, command.right as never))
+							(command.right !== 'system' && !command.right.endsWith(' link') && may(actor, command.right as never))
 						: command.right === 'public' || (actor.type === 'link' && command.right === `${actor.kind} link`);
 				expect([command.name, actor, allowed(actor, command.right)]).toEqual([command.name, actor, expected]);
 				if (expected) continue;
@@ -132,7 +135,8 @@ describe('a command', () => {
 		);
 		const before = state();
 		for (const command of COMMANDS.values()) {
-			if (['company.set-up', 'files.keep'].includes(command.name)) continue;
+			// A switch alone cannot be garbage: on or off is all it takes; bytes are made by the program itself.
+			if (['company.set-up', 'files.keep', 'forms.keep-issued', 'plan.renew-calendar'].includes(command.name)) continue;
 			const fields = Object.keys(command.input.properties);
 			fc.assert(
 				fc.property(fc.array(junk, { minLength: fields.length, maxLength: fields.length }), fc.boolean(), (values, extra) => {

@@ -3,7 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { Refusal } from '$lib/core/refusal';
 import { COMMANDS } from '$lib/server/all-commands';
 import type { App } from '$lib/server/app';
-import { BadInput, type Actor, type Command } from '$lib/server/commands';
+import { BadInput, type Actor, type Command, type LinkKind } from '$lib/server/commands';
 import type { Yard } from '../../src/demo/yard';
 import { FromSchema } from './from-schema';
 import { freshYard, value, wonJob } from './yard';
@@ -22,8 +22,15 @@ function actorFor(command: Command): Actor {
 	if (command.right === 'public') return { type: 'public', address: `192.0.2.${clicks}` };
 	if (command.right === 'system') return { type: 'system' };
 	if (command.right.endsWith(' link')) {
-		const kind = command.right.replace(' link', '') as 'quote' | 'invoice' | 'password';
-		const table = { quote: 'revisions', invoice: 'invoices', password: 'people' }[kind];
+		const kind = command.right.replace(' link', '') as LinkKind;
+		const table = {
+			quote: 'revisions',
+			invoice: 'invoices',
+			password: 'people',
+			firm: 'firm_asks',
+			calendar: 'people',
+			document: 'issued_files'
+		}[kind];
 		return {
 			type: 'link',
 			kind,

@@ -33,12 +33,16 @@ describe('what is not the program’s to be called', () => {
 			'catalog.attach',
 			'customers.attach',
 			'files.keep',
+			'forms.keep-issued',
+			'forms.sign',
+			'handovers.sign',
 			'leads.receive',
 			'people.add',
 			'people.change-own-password',
 			'people.choose-password',
 			'people.request-reset',
-			'quotes.attach-scan'
+			'quotes.attach-scan',
+			'repeats.make'
 		]);
 	});
 	it('requests are limited by address in the command itself, also beside the page, and refused when the page is off', () => {

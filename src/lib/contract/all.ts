@@ -35,6 +35,7 @@ export * from './repeats/commands';
 export * from './rounds/commands';
 export * from './firms/commands';
 export * from './planning/asks';
+export * from './site-forms/commands';
 export * from './planning/commands';
 export * from './quotes/acceptance';
 export * from './quotes/commands';

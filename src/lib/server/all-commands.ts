@@ -60,6 +60,8 @@ import './costs/visits';
 import * as firmCommands from './firms/commands';
 import * as asks from './planning/asks';
 import * as calendars from './planning/calendar';
+import * as siteFormCommands from './site-forms/commands';
+import * as handovers from './site-forms/handovers';
 import * as repeats from './repeats/commands';
 import * as timeWeeks from './time/weeks';
 import * as timeCorrections from './time/correct';
@@ -136,6 +138,8 @@ export const COMMANDS: ReadonlyMap<string, Command> = new Map(
 		firmCommands,
 		asks,
 		calendars,
+		siteFormCommands,
+		handovers,
 		billing,
 		billingPlans,
 		workPhases,

@@ -33,6 +33,12 @@ export const ROUTES: Readonly<Record<string, RouteNeeds>> = {
 	'/plan/subcontractors': 'plan.see',
 	'/api/shift-calendar/[id]': 'field.see',
 	'/api/coming/[id]': 'plan.change',
+	'/api/site-forms/[id]': 'field.record',
+	'/api/handovers': 'field.record',
+	'/api/pdf/certificate/[id]': 'jobs.see',
+	'/api/pdf/handover/[id]': 'jobs.see',
+	'/field/form/[id]': 'field.record',
+	'/field/jobs/[id]/handover': 'field.record',
 	'/plan/rounds': 'plan.see',
 	'/api/round-preview': 'plan.change',
 	'/work/jobs': 'jobs.see',
@@ -123,6 +129,7 @@ export const ROUTES: Readonly<Record<string, RouteNeeds>> = {
 	'/q/[token]/sheet/[id]': 'public',
 	'/i/[token]': 'public',
 	'/s/[token]': 'public',
+	'/d/[token]': 'public',
 	'/calendar/[token]': 'public',
 	'/i/[token]/pdf': 'public',
 	'/healthz': 'public'
@@ -146,6 +153,8 @@ const SIZES: Readonly<Record<string, number>> = {
 	'/api/catalog-preview': MB,
 	'/api/reprice-plan': MB,
 	// A signature is drawn.
+	'/api/site-forms/[id]': 900_000,
+	'/api/handovers': 450_000,
 	'/q/[token]': 400_000
 };
 const FORM = 32_000;

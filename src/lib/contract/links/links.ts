@@ -9,7 +9,8 @@ export const SENDS: Record<LinkKind, Right> = {
 	invoice: 'invoices.change',
 	password: 'people.change',
 	firm: 'plan.change',
-	calendar: 'own.account'
+	calendar: 'own.account',
+	document: 'jobs.change'
 };
 
 const renewal = {

@@ -17,6 +17,8 @@ const OF_AREA: Readonly<Record<string, Right>> = {
 	firms: 'plan.see',
 	files: 'jobs.see',
 	'flat-rate': 'catalog.see',
+	forms: 'jobs.see',
+	handovers: 'jobs.see',
 	invoices: 'invoices.see',
 	jobs: 'jobs.see',
 	leads: 'leads.see',

@@ -44,7 +44,14 @@ export function makeLink(ctx: Context, kind: LinkKind, subjectId: string, lastsM
 	return id;
 }
 
-const PAGE_OF: Record<LinkKind, string> = { quote: 'q', invoice: 'i', password: 'password', firm: 's', calendar: 'calendar' };
+const PAGE_OF: Record<LinkKind, string> = {
+	quote: 'q',
+	invoice: 'i',
+	password: 'password',
+	firm: 's',
+	calendar: 'calendar',
+	document: 'd'
+};
 
 /** The address of a link, for mails and for the outbox. */
 export function linkUrl(app: Host, linkId: string): string | null {

@@ -1,6 +1,8 @@
 import { asc, eq, sql } from 'drizzle-orm';
 import type { App } from '../app';
-import { jobMaterials, people, phases, taskParts } from '../db/schema';
+import { customers, jobMaterials, jobs, people, phases, taskParts } from '../db/schema';
+import { formsOf } from '../site-forms/commands';
+import { handoversOf } from '../site-forms/handovers';
 import { workList } from '../work/tasks';
 import { phasesOf } from '../work/phases';
 
@@ -9,6 +11,11 @@ export function jobWork(app: App, jobId: string) {
 	const db = app.db.orm;
 	return {
 		tasks: workList(app, jobId),
+		forms: formsOf(app, jobId),
+		handovers: handoversOf(app, jobId),
+		customerMail:
+			db.select({ mail: customers.mail }).from(jobs).innerJoin(customers, eq(customers.id, jobs.customerId)).where(eq(jobs.id, jobId)).get()
+				?.mail ?? '',
 		phases: phasesOf(db, jobId).map((p) => ({ id: p.id, name: p.name })),
 		materials: db
 			.select({

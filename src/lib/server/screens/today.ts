@@ -10,6 +10,7 @@ import { asksRefused } from '../planning/asks';
 import { board } from '../planning/queries';
 import { whomToCall } from '../quotes/activity';
 import { openQuestions } from '../quotes/questions';
+import { formsToApprove } from '../site-forms/commands';
 import { tasksDue } from '../work/tasks';
 import { onTheClock } from '../time/queries';
 import { mondayOf } from '../../core/time';
@@ -49,6 +50,7 @@ export function decisions(app: App, viewer: Viewer, week = board(app, mondayOf(t
 		['costs.see', () => timeInConflict(app)],
 		['jobs.see', () => lateTasks(app)],
 		['plan.see', () => firmsThatSaidNo(app)],
+		['jobs.change', () => signedForms(app)],
 		['plan.see', () => notManned(week)]
 	];
 	return of.flatMap(([right, look]) => viewer.list(right, look)).sort((a, b) => (b.amount ?? -1) - (a.amount ?? -1));
@@ -129,6 +131,18 @@ function firmsThatSaidNo(app: App): Decision[] {
 		detail: `${dayWords(a.from)}${a.why ? ` · “${a.why}”` : ''}`,
 		action: 'Ask another',
 		path: '/plan/subcontractors'
+	}));
+}
+
+function signedForms(app: App): Decision[] {
+	return formsToApprove(app).map((f) => ({
+		id: `form:${f.id}`,
+		amount: null,
+		mark: 'wait',
+		title: `${f.job}: ${f.name} signed`,
+		detail: `${f.leadName} · to approve`,
+		action: 'Look',
+		path: `/jobs/${f.jobId}/work`
 	}));
 }
 

@@ -18,6 +18,8 @@ import {
 	timeEntries,
 	type CrewSheet
 } from '../db/schema';
+import { formsOf } from '../site-forms/commands';
+import { handoversOf } from '../site-forms/handovers';
 import { workList } from '../work/tasks';
 import { notesOf } from '../field/notes';
 import { runningOf } from './commands';
@@ -125,7 +127,9 @@ export function fieldJob(app: App, jobId: string, language: string) {
 			.limit(30)
 			.all(),
 		notes: notesOf(app, jobId),
-		tasks: workList(app, jobId)
+		tasks: workList(app, jobId),
+		forms: formsOf(app, jobId),
+		handovers: handoversOf(app, jobId)
 	};
 }
 

@@ -290,7 +290,7 @@ export const links = sqliteTable(
 		tokenHash: text('token_hash').notNull(),
 		nonce: text('nonce').notNull(),
 		/** Of a customer: a quote, an invoice; of a person: to choose a password, invited or after a reset. */
-		kind: text('kind', { enum: ['quote', 'invoice', 'password', 'firm', 'calendar'] }).notNull(),
+		kind: text('kind', { enum: ['quote', 'invoice', 'password', 'firm', 'calendar', 'document'] }).notNull(),
 		subjectId: text('subject_id').notNull(),
 		createdAt: instant('created_at').notNull(),
 		revoked: flag('revoked'),

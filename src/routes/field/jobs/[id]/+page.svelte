@@ -4,6 +4,8 @@
 	import { formatMinutes, formatQuantity } from '$lib/core/money';
 	import ClockPanel from '$lib/ui/forms/ClockPanel.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
+	import { goto } from '$app/navigation';
+	import { SITE_FORMS } from '$lib/core/site-forms';
 	import { nextState } from '$lib/ui/work/tasks';
 	let { data } = $props();
 	const j = $derived(data.job);
@@ -32,6 +34,13 @@
 		busy = false;
 		[problem, field] = r.ok ? ['', ''] : [r.message, r.field ?? ''];
 		return r.ok;
+	}
+	async function begin(form: string) {
+		busy = true;
+		const r = await command('forms.begin', { jobId: j.id, form }, { refresh: false });
+		busy = false;
+		if (r.ok) await goto(`/field/form/${r.result.recordId}`);
+		else [problem, field] = [r.message, ''];
 	}
 	async function look() {
 		const r = await fetch(`/api/items?only=items&q=${encodeURIComponent(find)}`).catch(() => null);
@@ -140,6 +149,24 @@
 				</li>{/each}
 		</ul>{/if}
 </details>
+
+<section class="sheet mb-3 p-4" aria-labelledby="papers">
+	<h2 id="papers">Forms and handover</h2>
+	<ul>
+		{#each j.forms as f (f.id)}<li>
+				<a class="link flex min-h-11 items-center justify-between" href="/field/form/{f.id}"
+					><span>{f.name}</span><span class="quiet">{f.state === 'approved' ? `certificate ${f.number}` : f.state}</span></a
+				>
+			</li>{/each}
+		{#each j.handovers as h (h.id)}<li class="flex min-h-11 items-center justify-between">
+				<span>Handover report {h.number}</span><span class="quiet">signed by {h.signedBy}</span>
+			</li>{/each}
+	</ul>
+	<div class="mt-2 grid grid-cols-2 gap-3">
+		{#each SITE_FORMS as f (f.id)}<button class="btn btn-tall" disabled={busy} onclick={() => begin(f.id)}>{f.name}</button>{/each}
+		<a class="btn btn-tall" href="/field/jobs/{j.id}/handover">Hand over</a>
+	</div>
+</section>
 
 <section class="sheet mb-3 p-4" aria-labelledby="used">
 	<h2 id="used">Material used</h2>

@@ -2,6 +2,7 @@
 	import Page from '$lib/ui/shell/Page.svelte';
 	import ThreadStrip from '$lib/ui/shell/ThreadStrip.svelte';
 	import { jobPages } from '$lib/ui/shell/jobPages';
+	import JobPapers from '$lib/ui/work/JobPapers.svelte';
 	import WorkList from '$lib/ui/work/WorkList.svelte';
 	let { data } = $props();
 	const open = $derived(data.tasks.filter((t) => t.doneAt === null).length);
@@ -26,5 +27,6 @@
 			mayChange={data.mayChange}
 			mayTick={data.mayTick}
 		/>
+		<JobPapers forms={data.forms} handovers={data.handovers} mail={data.customerMail} zone={data.company.zone} mayChange={data.mayChange} />
 	</div>
 </Page>

@@ -1,0 +1,218 @@
+import * as contract from '../../contract/site-forms/commands';
+import { and, asc, desc, eq } from 'drizzle-orm';
+import { readRecipients } from '../../core/quotes';
+import { formNamed, formProblems, formReadings } from '../../core/site-forms';
+import { Refusal } from '../../core/refusal';
+import type { App } from '../app';
+import { serve, type Context } from '../commands';
+import { files, handovers, issuedFiles, jobs, siteForms } from '../db/schema';
+import { isDrawable } from '../files/pictures';
+import { hashOf, newId } from '../ids';
+import { makeLink } from '../links';
+import { workJob } from '../planning/commands';
+
+type SiteFormRecord = typeof siteForms.$inferSelect;
+
+export const beginForm = serve(contract.beginForm, (ctx, i) => {
+	const job = workJob(ctx, i.jobId);
+	const form = formNamed(i.form);
+	const record = ctx.insert(siteForms, {
+		id: newId(),
+		jobId: job.id,
+		form: form.id,
+		edition: form.edition,
+		values: {},
+		createdAt: ctx.now,
+		createdBy: ctx.who.name
+	});
+	ctx.happened(`job:${job.id}`, 'forms.begin', { form: form.name }, 'field');
+	return { recordId: record.id };
+});
+
+/** A record that can still be filled in. @throws Refusal for one that is signed or approved */
+function open(ctx: Context, recordId: string): SiteFormRecord {
+	const record = ctx.get(siteForms, recordId, 'This form');
+	if (record.state === 'signed') throw new Refusal('This form is signed. The office can give it back.');
+	if (record.state === 'approved') throw new Refusal('This certificate is issued and does not change any more.');
+	return record;
+}
+
+export const saveForm = serve(contract.saveForm, (ctx, i) => {
+	const record = open(ctx, i.recordId);
+	const form = formNamed(record.form, record.edition);
+	formReadings(form, i.values);
+	for (const id of i.pictures) ctx.get(files, id, 'A picture');
+	const known = new Set(form.sections.flatMap((s) => s.fields.map((f) => f.id)));
+	const values = Object.fromEntries(Object.entries(i.values).filter(([k, v]) => known.has(k) && v.trim() !== ''));
+	const after = ctx.update(siteForms, record.id, { values, pictures: i.pictures }, i.version);
+	ctx.happened(`job:${record.jobId}`, 'forms.save', { form: form.name }, 'field');
+	return { version: after.version };
+});
+
+export const signForm = serve(contract.signForm, (ctx, i) => {
+	const record = open(ctx, i.recordId);
+	const form = formNamed(record.form, record.edition);
+	const problem = formProblems(form, record.values)[0];
+	if (problem) throw new Refusal(problem.words, problem.field);
+	if (!isDrawable(i.leadSignature)) throw new Refusal('The lead has to sign.', 'leadSignature');
+	if (i.customerName.trim() !== '' && !isDrawable(i.customerSignature))
+		throw new Refusal('The customer has to sign, or leave the name empty.', 'customerSignature');
+	ctx.update(
+		siteForms,
+		record.id,
+		{
+			state: 'signed',
+			leadName: i.leadName.trim(),
+			leadSignature: i.leadSignature,
+			customerName: i.customerName.trim(),
+			customerSignature: i.customerName.trim() === '' ? '' : i.customerSignature,
+			signedAt: ctx.now
+		},
+		i.version
+	);
+	ctx.happened(`job:${record.jobId}`, 'forms.sign', { form: form.name, name: i.leadName.trim() }, 'field', 'today');
+});
+
+export const approveForm = serve(contract.approveForm, (ctx, i) => {
+	const record = ctx.get(siteForms, i.recordId, 'This form');
+	if (record.state === 'approved' && record.number !== null) return { number: record.number };
+	if (record.state !== 'signed') throw new Refusal('This form is not signed yet.');
+	const number = ctx.nextNumber('certificate');
+	ctx.update(siteForms, record.id, { state: 'approved', number, approvedAt: ctx.now, approvedBy: ctx.who.name }, i.version);
+	ctx.happened(
+		`job:${record.jobId}`,
+		'forms.approve',
+		{ form: formNamed(record.form, record.edition).certificate, number },
+		'field',
+		'today'
+	);
+	return { number };
+});
+
+export const returnForm = serve(contract.returnForm, (ctx, i) => {
+	const record = ctx.get(siteForms, i.recordId, 'This form');
+	if (record.state !== 'signed') throw new Refusal('Only a signed form is given back.');
+	ctx.update(
+		siteForms,
+		record.id,
+		{ state: 'open', leadName: '', leadSignature: '', customerName: '', customerSignature: '', signedAt: null },
+		i.version
+	);
+	ctx.happened(
+		`job:${record.jobId}`,
+		'forms.return',
+		{ form: formNamed(record.form, record.edition).name, reason: i.reason.trim() },
+		'field',
+		'today'
+	);
+});
+
+export const removeForm = serve(contract.removeForm, (ctx, i) => {
+	const record = open(ctx, i.recordId);
+	ctx.remove(siteForms, record.id);
+	ctx.happened(`job:${record.jobId}`, 'forms.remove', { form: formNamed(record.form, record.edition).name }, 'field');
+});
+
+/** What an issued document is called among the kept files, and what job it is of. @throws Refusal when it is not issued yet */
+export function issuedSubject(
+	ctx: Pick<Context, 'get'>,
+	kind: 'certificate' | 'handover',
+	id: string
+): { subject: string; jobId: string; name: string } {
+	if (kind === 'handover') {
+		const h = ctx.get(handovers, id, 'This report');
+		return { subject: `handover:${id}`, jobId: h.jobId, name: `Handover report ${h.number}` };
+	}
+	const record = ctx.get(siteForms, id, 'This form');
+	if (record.number === null) throw new Refusal('This form is not approved yet.');
+	return {
+		subject: `certificate:${id}`,
+		jobId: record.jobId,
+		name: `${formNamed(record.form, record.edition).certificate} ${record.number}`
+	};
+}
+
+export const mailDocument = serve(contract.mailDocument, (ctx, i) => {
+	const { subject, jobId, name } = issuedSubject(ctx, i.kind, i.id);
+	const to = readRecipients(i.to);
+	if (to.length === 0) throw new Refusal('Say where the mail goes.', 'to');
+	const text = i.text.trim() || `Hello,\n\nplease find the ${name.toLowerCase()} here:\n\n{link}`;
+	ctx.mail({
+		to: to.join(', '),
+		subject: i.subject.trim() || name,
+		text: text.includes('{link}') ? text : `${text}\n\n{link}`,
+		linkId: makeLink(ctx, 'document', subject),
+		about: `job:${jobId}`
+	});
+	ctx.happened(`job:${jobId}`, 'forms.mail', { name, to: to.join(', ') });
+});
+
+export const keepIssued = serve(contract.keepIssued, (ctx, i) => {
+	const there = ctx.db.select({ id: issuedFiles.id }).from(issuedFiles).where(eq(issuedFiles.subject, i.subject)).get();
+	if (there) return;
+	// The bytes are their own record: history need not hold them once more.
+	ctx.insertRecorded(issuedFiles, [
+		{
+			id: newId(),
+			subject: i.subject,
+			name: i.name,
+			type: 'application/pdf',
+			bytes: i.bytes,
+			hash: hashOf(i.bytes.toString('base64')),
+			at: ctx.now
+		}
+	]);
+});
+
+/** The forms of a job, newest first, without their signatures. */
+export const formsOf = (app: App, jobId: string) =>
+	app.db.orm
+		.select({
+			id: siteForms.id,
+			form: siteForms.form,
+			edition: siteForms.edition,
+			number: siteForms.number,
+			state: siteForms.state,
+			leadName: siteForms.leadName,
+			customerName: siteForms.customerName,
+			signedAt: siteForms.signedAt,
+			approvedBy: siteForms.approvedBy,
+			createdAt: siteForms.createdAt,
+			createdBy: siteForms.createdBy,
+			version: siteForms.version
+		})
+		.from(siteForms)
+		.where(eq(siteForms.jobId, jobId))
+		.orderBy(desc(siteForms.createdAt))
+		.all()
+		.map((f) => ({ ...f, name: formNamed(f.form, f.edition).name }));
+
+/** One record with its form, for filling in and for the certificate. */
+export function formRecord(app: App, recordId: string) {
+	const row = app.db.orm
+		.select({ record: siteForms, job: { id: jobs.id, name: jobs.name, number: jobs.number } })
+		.from(siteForms)
+		.innerJoin(jobs, eq(jobs.id, siteForms.jobId))
+		.where(eq(siteForms.id, recordId))
+		.get();
+	return row ? { ...row, form: formNamed(row.record.form, row.record.edition) } : null;
+}
+
+/** Signed forms that wait for approval, the oldest first. */
+export const formsToApprove = (app: App) =>
+	app.db.orm
+		.select({
+			id: siteForms.id,
+			form: siteForms.form,
+			edition: siteForms.edition,
+			jobId: jobs.id,
+			job: jobs.name,
+			leadName: siteForms.leadName
+		})
+		.from(siteForms)
+		.innerJoin(jobs, eq(jobs.id, siteForms.jobId))
+		.where(and(eq(siteForms.state, 'signed')))
+		.orderBy(asc(siteForms.signedAt))
+		.limit(50)
+		.all()
+		.map((f) => ({ ...f, name: formNamed(f.form, f.edition).name }));
