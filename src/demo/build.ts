@@ -36,7 +36,7 @@ export async function buildDemo(settings: Settings): Promise<App> {
 	await buildLook(yard);
 	await buildSurvey(yard);
 	buildContacts(yard, today);
-	buildDoing(yard, today);
+	await buildDoing(yard, today);
 	clock.at = now;
 	await sendDue(app);
 	app.db.sqlite.pragma('wal_checkpoint(TRUNCATE)');

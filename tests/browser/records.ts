@@ -27,6 +27,7 @@ const RECORDS: Record<string, string> = {
 	'/price/flat-rate/service/[id]': 'select id from flat_services order by title',
 	'/price/rates/[id]': 'select id from labor_sheets order by name',
 	'/field/jobs/[id]/handover': JOBS,
+	'/field/jobs/[id]/sell': JOBS,
 	'/field/form/[id]': 'select id from site_forms order by created_at',
 	'/field/jobs/[id]': JOBS
 };

@@ -99,7 +99,10 @@ export const ACCESS = `
   OFE---        estimates.undo
   OFE---        estimates.use-template
   OFE---        estimates.write-intro
+  OFELC-        field.drop-offer
   OFELC-        field.note
+  OFELC-        field.offer
+* OFELC-        field.sign-sale
 * OFELC-        files.keep
   OF----        firms.remove-paper
   OF----        firms.save

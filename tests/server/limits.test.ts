@@ -32,6 +32,7 @@ describe('what is not the program’s to be called', () => {
 		expect(inner.sort()).toEqual([
 			'catalog.attach',
 			'customers.attach',
+			'field.sign-sale',
 			'files.keep',
 			'forms.keep-issued',
 			'forms.sign',

@@ -36,6 +36,7 @@ export * from './rounds/commands';
 export * from './firms/commands';
 export * from './planning/asks';
 export * from './site-forms/commands';
+export * from './field/sell';
 export * from './planning/commands';
 export * from './quotes/acceptance';
 export * from './quotes/commands';

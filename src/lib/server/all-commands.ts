@@ -62,6 +62,8 @@ import * as asks from './planning/asks';
 import * as calendars from './planning/calendar';
 import * as siteFormCommands from './site-forms/commands';
 import * as handovers from './site-forms/handovers';
+import * as selling from './field/sell';
+import './billing/sold-on-site';
 import * as repeats from './repeats/commands';
 import * as timeWeeks from './time/weeks';
 import * as timeCorrections from './time/correct';
@@ -140,6 +142,7 @@ export const COMMANDS: ReadonlyMap<string, Command> = new Map(
 		calendars,
 		siteFormCommands,
 		handovers,
+		selling,
 		billing,
 		billingPlans,
 		workPhases,

@@ -35,6 +35,10 @@ export const ROUTES: Readonly<Record<string, RouteNeeds>> = {
 	'/api/coming/[id]': 'plan.change',
 	'/api/site-forms/[id]': 'field.record',
 	'/api/handovers': 'field.record',
+	'/api/field-sales': 'field.record',
+	'/api/field-offers': 'field.record',
+	'/api/field-pay': 'field.record',
+	'/field/jobs/[id]/sell': 'field.record',
 	'/api/pdf/certificate/[id]': 'jobs.see',
 	'/api/pdf/handover/[id]': 'jobs.see',
 	'/field/form/[id]': 'field.record',
@@ -155,6 +159,7 @@ const SIZES: Readonly<Record<string, number>> = {
 	// A signature is drawn.
 	'/api/site-forms/[id]': 900_000,
 	'/api/handovers': 450_000,
+	'/api/field-sales': 450_000,
 	'/q/[token]': 400_000
 };
 const FORM = 32_000;

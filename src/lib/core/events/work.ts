@@ -1,5 +1,5 @@
 import { span, type Span } from './say';
-import { formatMinutes } from '../money';
+import { formatCents, formatMinutes } from '../money';
 import { longDay } from '../time';
 
 const from = (a: string, b: string): string => (a === b ? `on ${longDay(a)}` : `from ${longDay(a)} to ${longDay(b)}`);
@@ -40,6 +40,10 @@ export const WORK = {
 	'forms.remove': (p: { form: string }) => `${p.form} taken off`,
 	'forms.mail': (p: { name: string; to: string }) => `${p.name} sent to ${p.to}`,
 	'handovers.sign': (p: { number: number; name: string }) => `Handover report ${p.number} signed by ${p.name}`,
+	'field.offer': (p: { total: number; revisionId: string }) => `Offered on site: ${formatCents(p.total)}`,
+	'field.sold': (p: { jobId: string; change: number; total: number; name: string }) =>
+		`Sold on site and signed by ${p.name}: ${formatCents(p.total)}`,
+	'field.not-sold': (p: { number: number }) => `Quote ${p.number}, offered on site, was not taken`,
 	'repeats.save': (p: { name: string; rule: string }) => `${p.name} repeats ${p.rule}`,
 	'repeats.pause': (p: { name: string; paused: boolean }) => `${p.name} ${p.paused ? 'is paused' : 'repeats again'}`,
 	'repeats.make': (p: { name: string; made: number }) => `${p.made} job${p.made === 1 ? '' : 's'} made of ${p.name}`,

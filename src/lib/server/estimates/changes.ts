@@ -3,14 +3,20 @@ import { and, asc, eq, isNotNull, max } from 'drizzle-orm';
 import { computeEstimate } from '../../core/estimate';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
-import { serve } from '../commands';
+import { serve, type Context } from '../commands';
 import { estimates, jobs, quotes, revisions } from '../db/schema';
 import { newId } from '../ids';
 import { done } from './done';
 import { loadEstimate } from './load';
 
 export const startChange = serve(contract.startChange, (ctx, i) => {
-	const job = ctx.get(jobs, i.jobId, 'This job');
+	const { id, change } = beginChange(ctx, i.jobId, i.title);
+	return { estimateId: id, change };
+});
+
+/** The next change order of a job that is won, empty. */
+export function beginChange(ctx: Context, jobId: string, title: string): { id: string; change: number } {
+	const job = ctx.get(jobs, jobId, 'This job');
 	if (job.number === null) throw new Refusal('This job is not won yet: change its estimate instead.');
 	const number =
 		(ctx.db
@@ -18,10 +24,10 @@ export const startChange = serve(contract.startChange, (ctx, i) => {
 			.from(estimates)
 			.where(eq(estimates.jobId, job.id))
 			.get()?.n ?? 0) + 1;
-	const e = ctx.insert(estimates, { id: newId(), jobId: job.id, title: i.title, intro: '', change: number });
-	ctx.happened(`job:${job.id}`, 'estimates.start-change', { number, name: i.title }, 'today');
-	return { estimateId: e.id, change: number };
-});
+	const e = ctx.insert(estimates, { id: newId(), jobId: job.id, title, intro: '', change: number });
+	ctx.happened(`job:${job.id}`, 'estimates.start-change', { number, name: title }, 'today');
+	return { id: e.id, change: number };
+}
 
 export const setChangeDays = serve(contract.setChangeDays, (ctx, i) => {
 	const e = ctx.get(estimates, i.estimateId, 'This change order');

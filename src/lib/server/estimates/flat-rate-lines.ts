@@ -3,7 +3,7 @@ import { parseQuantity, quantity, type Quantity } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { notNegative } from '../commands/read-field';
 import { taxOfJob } from '../company/tax';
-import { serve } from '../commands';
+import { serve, type Context } from '../commands';
 import { estimates, lines, scopes } from '../db/schema';
 import { newId } from '../ids';
 import { done } from './done';
@@ -12,15 +12,31 @@ import { nextLine } from './position';
 
 export const addService = serve(contract.addService, (ctx, i) => {
 	const scope = ctx.get(scopes, i.scopeId, 'This scope');
+	const n = i.quantity === undefined ? quantity(10_000) : notNegative(parseQuantity(i.quantity), 'quantity');
+	const { lineId, title } = putService(ctx, scope, i.serviceId, n);
+	done(ctx, scope.estimateId, 'estimates.add-service', { service: title, scope: scope.name });
+	return { lineId };
+});
+
+/**
+ * A flat-rate service as lines of a scope: its hours, which the customer reads as the whole, and its materials, hidden below.
+ * @param hours for this job, ten-thousandths; null: as the service says
+ */
+export function putService(
+	ctx: Context,
+	scope: typeof scopes.$inferSelect,
+	serviceId: string,
+	n: Quantity,
+	hours: Quantity | null = null
+): { lineId: string; title: string } {
 	const estimate = ctx.get(estimates, scope.estimateId, 'This estimate');
-	const found = serviceFor(ctx.db, i.serviceId, estimate.jobId, ctx.today);
+	const found = serviceFor(ctx.db, serviceId, estimate.jobId, ctx.today);
 	if (!found) throw new Refusal('This service is not there any more.');
 	const { service, catalog, terms, group } = found;
 	if (!catalog.on) throw new Refusal(`${catalog.name} is switched off.`);
 	if (service.withdrawn && !service.ours) throw new Refusal(`${service.title} was withdrawn by its publisher.`);
 	const tax = taxOfJob(ctx.db, estimate.jobId);
-	const n = i.quantity === undefined ? quantity(10_000) : notNegative(parseQuantity(i.quantity), 'quantity');
-	const priced = flatLines(service, terms, service.hours as Quantity, group);
+	const priced = flatLines(service, terms, hours ?? quantity(service.hours), group);
 	let position = nextLine(ctx, scope.id);
 	const row = { scopeId: scope.id, unit: 'each', phase: '' };
 	const parent = ctx.insert(lines, {
@@ -51,6 +67,5 @@ export const addService = serve(contract.addService, (ctx, i) => {
 			hidden: true,
 			flat: { serviceId: service.id, part: 'materials' }
 		});
-	done(ctx, scope.estimateId, 'estimates.add-service', { service: service.title, scope: scope.name });
-	return { lineId: parent.id };
-});
+	return { lineId: parent.id, title: service.title };
+}

@@ -101,7 +101,8 @@ export const acceptByHand = serve(contract.acceptByHand, (ctx, i) => {
 	});
 });
 
-interface Answer {
+/** What somebody answered, by whatever way it came. */
+export interface Answer {
 	answer: 'accepted' | 'declined';
 	name: string;
 	signature: string;
@@ -134,7 +135,8 @@ function signFor(ctx: Context, r: typeof revisions.$inferSelect, a: Answer): str
 	return r.signers.filter((s) => !done.has(s));
 }
 
-function recordAnswer(ctx: Context, r: typeof revisions.$inferSelect, a: Answer) {
+/** An answer is recorded once; accepted, it sets off all that follows from it. */
+export function recordAnswer(ctx: Context, r: typeof revisions.$inferSelect, a: Answer) {
 	const earlier = ctx.db.select().from(answers).where(eq(answers.revisionId, r.id)).get();
 	if (earlier) return { answer: earlier.answer, total: earlier.total };
 	if (r.state === 'replaced')

@@ -8,7 +8,7 @@ import { Refusal } from '../../core/refusal';
 import { fillLetter, readPhones, readRecipients, USUAL_MESSAGE } from '../../core/quotes';
 import { ownWords } from '../../core/sales';
 import { addDays, instantOf, longDay, wallTime } from '../../core/time';
-import { serve, type Context } from '../commands';
+import { serve, type Actor, type Context } from '../commands';
 import {
 	attachments,
 	company,
@@ -39,7 +39,10 @@ type Job = typeof jobs.$inferSelect;
 type EstimateRow = typeof estimates.$inferSelect;
 type Quote = typeof quotes.$inferSelect;
 
-export const issueQuote = serve(contract.issueQuote, (ctx, i, actor) => {
+export const issueQuote = serve(contract.issueQuote, (ctx, i, actor) => issue(ctx, i, actor));
+
+/** Freezes an estimate as the next revision of its quote, and sends it where that is wished. */
+export function issue(ctx: Context, i: Given, actor: Actor) {
 	const row = ctx.get(estimates, i.estimateId, 'This estimate');
 	const job = ctx.get(jobs, row.jobId, 'This job');
 	const estimate = readyToIssue(ctx, row, job, i.despite ?? false);
@@ -85,7 +88,7 @@ export const issueQuote = serve(contract.issueQuote, (ctx, i, actor) => {
 		`estimate:${row.id}`
 	);
 	return { quoteNumber: quote.number, revision: revision.revision, revisionId: revision.id, linkId };
-});
+}
 
 /** The estimate as it can be offered. @throws Refusal with the first thing that stands against it */
 function readyToIssue(ctx: Context, row: EstimateRow, job: Job, despiteLoss: boolean): Estimate {

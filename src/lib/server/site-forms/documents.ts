@@ -73,7 +73,7 @@ const when = (app: App, ms: number | null): string => {
 export const certificateDocument = (app: App, recordId: string): Promise<Issued | null> =>
 	issued(app, `certificate:${recordId}`, async () => {
 		const found = formRecord(app, recordId);
-		if (found?.record.number == null) return null;
+		if (!found || found.record.number === null) return null;
 		const { record, form, job } = found;
 		const place = whereOf(app, job.id);
 		const readings = new Map(formReadings(form, record.values).map((r) => [r.field.id, r]));

@@ -165,6 +165,7 @@
 	<div class="mt-2 grid grid-cols-2 gap-3">
 		{#each SITE_FORMS as f (f.id)}<button class="btn btn-tall" disabled={busy} onclick={() => begin(f.id)}>{f.name}</button>{/each}
 		<a class="btn btn-tall" href="/field/jobs/{j.id}/handover">Hand over</a>
+		<a class="btn btn-tall" href="/field/jobs/{j.id}/sell">Sell something more</a>
 	</div>
 </section>
 
