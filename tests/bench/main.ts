@@ -5,10 +5,12 @@ import { databaseBench } from './database';
 import { pagesBench } from './pages';
 import { print } from './measure';
 import { papersBench } from './papers';
+import { seasonBench } from './season';
 import { quotesBench } from './quotes';
 import { pricingBench } from './pricing';
 
 coreBench();
+await seasonBench();
 await databaseBench();
 await pricingBench();
 await quotesBench();

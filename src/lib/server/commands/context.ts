@@ -8,7 +8,7 @@ import { wallTime, type Day } from '../../core/time';
 import type { Orm } from '../db/open';
 import { counters, outbox, type RowChange } from '../db/schema';
 import { newId } from '../ids';
-import { insertMany } from './insert-many';
+import { insertMany, writeMany } from './insert-many';
 import { changeOf } from './row-changes';
 
 /** Who asks for a command. */
@@ -126,7 +126,7 @@ export class Context {
 	 * each row once more.
 	 */
 	insertRecorded<T extends Table>(table: T, rows: readonly NewRow<T>[]): void {
-		insertMany(this.db, table as SQLiteTable, rows as readonly Record<string, unknown>[]);
+		writeMany(this.db, table as SQLiteTable, rows as readonly Record<string, unknown>[]);
 	}
 
 	/**

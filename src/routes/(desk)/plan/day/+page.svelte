@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { may } from '$lib/core/access';
 	import { command } from '$lib/client/command';
 	import { formatMinutes } from '$lib/core/money';
 	import { addDays } from '$lib/core/time';
@@ -7,9 +8,11 @@
 	import Field from '$lib/ui/forms/Field.svelte';
 	import { groupBy } from '$lib/ui/lists';
 	import Mark from '$lib/ui/shell/Mark.svelte';
+	import Go from '$lib/ui/shell/Go.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { pagesOf } from '$lib/ui/shell/places';
 	let { data } = $props();
+	const mayJobs = $derived(may(data.me, 'jobs.see'));
 	const clock = (n: number) => `${Math.floor(n / 60) % 24}:${String(n % 60).padStart(2, '0')}`;
 	const name = $derived(
 		new Date(`${data.day}T12:00Z`).toLocaleDateString('en-US', {
@@ -97,13 +100,14 @@
 						<span class="who">{p.name} <span class="quiet">{p.skills}</span></span>
 						<span class="track" style="background-size: {100 / hours.length}% 100%">
 							{#if p.isOff}<span class="off">time off{p.off ? `: ${p.off}` : ''}</span>{/if}
-							{#each lanes as lane, n (n)}{#each lane as s (s.id)}<a
+							{#each lanes as lane, n (n)}{#each lane as s (s.id)}<svelte:element
+										this={mayJobs ? 'a' : 'span'}
 										class="bar"
 										class:twice={(data.conflicts[s.id]?.length ?? 0) > 0}
 										style="{place(s)}; top: {n * 30 + 3}px; --tone: {jobTone(s.number)}"
-										href="/jobs/{s.jobId}"
+										href={mayJobs ? `/jobs/${s.jobId}` : undefined}
 										title={[s.job, s.phase, s.note, ...(data.conflicts[s.id] ?? []).map((c) => c.text)].filter(Boolean).join(' · ')}
-										>{s.from === null ? '' : `${clock(s.from)} `}{s.job}{s.phase ? `, ${s.phase}` : ''}</a
+										>{s.from === null ? '' : `${clock(s.from)} `}{s.job}{s.phase ? `, ${s.phase}` : ''}</svelte:element
 									>{/each}{/each}
 						</span>
 					</div>
@@ -112,11 +116,12 @@
 			{#if data.firms.length}<p class="crew">Subcontractors</p>
 				{#each data.firms as f (f.id)}<div class="line">
 						<span class="who">{f.firm} <span class="quiet">{f.state === 'yes' ? 'comes' : 'asked'}</span></span><span class="track"
-							><a
+							><svelte:element
+								this={mayJobs ? 'a' : 'span'}
 								class="bar"
 								class:open={f.state !== 'yes'}
 								style="left: 8%; width: 80%; --tone: {jobTone(f.number)}"
-								href="/jobs/{f.jobId}">{f.job}{f.phase ? `, ${f.phase}` : ''}</a
+								href={mayJobs ? `/jobs/${f.jobId}` : undefined}>{f.job}{f.phase ? `, ${f.phase}` : ''}</svelte:element
 							></span
 						>
 					</div>{/each}{/if}
@@ -135,10 +140,10 @@
 			<table class="grid-table">
 				<tbody
 					>{#each r.stops as s (s.id)}<tr
-							><td><a class="link" href="/jobs/{s.jobId}">{s.address}</a></td><td>{s.customer}</td><td>{s.service}</td><td class="num"
-								>{formatMinutes(s.minutes)}</td
-							><td><Mark kind={s.state === 'done' ? 'done' : 'ring'} label={s.state === 'done' ? `done, ${s.doneBy}` : 'planned'} /></td><td
-								class="text-right"
+							><td><Go right="jobs.see" class="link" href="/jobs/{s.jobId}">{s.address}</Go></td><td>{s.customer}</td><td>{s.service}</td
+							><td class="num">{formatMinutes(s.minutes)}</td><td
+								><Mark kind={s.state === 'done' ? 'done' : 'ring'} label={s.state === 'done' ? `done, ${s.doneBy}` : 'planned'} /></td
+							><td class="text-right"
 								>{#if data.mayPlan && s.state === 'planned'}<button
 										class="link"
 										onclick={() => ([moving, problem, field] = [{ stop: s, crewId: r.id, day: data.day }, '', ''])}

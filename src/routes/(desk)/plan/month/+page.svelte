@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { may } from '$lib/core/access';
 	import { formatMinutes } from '$lib/core/money';
 	import { daysBetween } from '$lib/core/time';
 	import { jobTone } from '$lib/ui/board/tones';
@@ -6,6 +7,7 @@
 	import { showDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
 	let { data } = $props();
+	const mayJobs = $derived(may(data.me, 'jobs.see'));
 	const title = $derived(
 		new Date(`${data.month}-01T12:00Z`).toLocaleDateString('en-US', { month: 'long', year: 'numeric', timeZone: 'UTC' })
 	);
@@ -55,18 +57,22 @@
 						<a class="number" href="/plan/day?day={d.day}" aria-label={showDay(d.day)}>{Number(d.day.slice(8))}</a>{#if d.holiday}<span
 								class="quiet">{d.holiday}</span
 							>{/if}
-						{#each d.jobs.slice(0, MOST) as j (j.jobId)}<a class="job" href="/jobs/{j.jobId}" style="--tone: {jobTone(j.number)}"
-								><span class="figure">{j.people || ''}{j.open ? '▲' : ''}</span> {j.job}</a
+						{#each d.jobs.slice(0, MOST) as j (j.jobId)}<svelte:element
+								this={mayJobs ? 'a' : 'span'}
+								class="job"
+								href={mayJobs ? `/jobs/${j.jobId}` : undefined}
+								style="--tone: {jobTone(j.number)}"><span class="figure">{j.people || ''}{j.open ? '▲' : ''}</span> {j.job}</svelte:element
 							>{/each}
 						{#if d.jobs.length > MOST}<a class="link" href="/plan/day?day={d.day}">{d.jobs.length - MOST} more</a>{/if}
 						{#each d.rounds as r (r.crew)}<a class="job round" href="/plan/day?day={d.day}"
 								>{r.crew}: {r.stops} stops, {formatMinutes(r.minutes)}</a
 							>{/each}
 					</div>{/each}
-				{#each bars as p (p.id)}<a
+				{#each bars as p (p.id)}<svelte:element
+						this={mayJobs ? 'a' : 'span'}
 						class="phase"
-						href="/jobs/{p.jobId}"
-						style="grid-column: {p.first + 1} / {p.last + 2}; --tone: {jobTone(p.number)}">{p.job}: {p.name}</a
+						href={mayJobs ? `/jobs/${p.jobId}` : undefined}
+						style="grid-column: {p.first + 1} / {p.last + 2}; --tone: {jobTone(p.number)}">{p.job}: {p.name}</svelte:element
 					>{/each}
 			</div>
 		{/each}

@@ -9,6 +9,7 @@
 	import { cadenceWords } from '$lib/ui/rounds/words';
 	import { toggled } from '$lib/ui/lists';
 	import Mark from '$lib/ui/shell/Mark.svelte';
+	import Go from '$lib/ui/shell/Go.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showDay, showInstant } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
@@ -135,8 +136,8 @@
 									checked={picked.has(a.id)}
 									onchange={() => pick([a.id])}
 								/></td
-							><td class="figure">{a.number}</td><td><a class="link" href="/jobs/{a.jobId}">{a.address}</a></td><td
-								><a class="link" href="/win/customers/{a.customerId}">{a.customer}</a></td
+							><td class="figure">{a.number}</td><td><Go right="jobs.see" class="link" href="/jobs/{a.jobId}">{a.address}</Go></td><td
+								><Go right="customers.see" class="link" href="/win/customers/{a.customerId}">{a.customer}</Go></td
 							><td class="num">{a.sold}</td><td class="num"
 								>{#if a.planned > 0 && a.planned !== a.sold}<Mark kind="need" />{/if}
 								{a.planned || '–'}</td

@@ -2,6 +2,7 @@
 	import type { CommandName, Input } from '$lib/contract';
 	import { command } from '$lib/client/command';
 	import Mark from '$lib/ui/shell/Mark.svelte';
+	import Go from '$lib/ui/shell/Go.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
@@ -31,7 +32,7 @@
 			<thead><tr><th>Firm</th><th>Job</th><th>Days</th><th>Answer</th><th></th></tr></thead>
 			<tbody
 				>{#each data.asks as a (a.id)}<tr
-						><td>{a.firm}</td><td><a class="link" href="/jobs/{a.jobId}">{a.job}</a></td><td
+						><td>{a.firm}</td><td><Go right="jobs.see" class="link" href="/jobs/{a.jobId}">{a.job}</Go></td><td
 							>{showDay(a.from)}{a.to === a.from ? '' : ` – ${showDay(a.to)}`}</td
 						><td
 							><Mark
