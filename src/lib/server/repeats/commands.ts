@@ -31,6 +31,8 @@ export const saveRepeat = serve(contract.saveRepeat, (ctx, { ruleId, version, ..
 		: // What is over when it is made stays undone.
 			ctx.insert(repeatRules, { id: newId(), ...row, madeTo: addDays(ctx.today, -1) });
 	ctx.happened(`job:${job.id}`, 'repeats.save', { name: saved.name, rule: repeatWords(i.rule) }, 'plan');
+	// What is due already is made at once: whoever saves it sees it on the board.
+	if (!saved.paused) makeDue(ctx, saved);
 	return { ruleId: saved.id };
 });
 
@@ -62,9 +64,13 @@ function due(ctx: Context, rule: Rule): Placed[] {
 
 export const makeRepeat = serve(contract.makeRepeat, (ctx, i) => {
 	const rule = ctx.get(repeatRules, i.ruleId, 'This rule');
-	if (rule.paused) return { made: 0 };
+	return { made: rule.paused ? 0 : makeDue(ctx, rule) };
+});
+
+/** @returns how many jobs were made */
+function makeDue(ctx: Context, rule: Rule): number {
 	const waiting = due(ctx, rule).slice(0, MOST_AT_ONCE);
-	if (waiting.length === 0) return { made: 0 };
+	if (waiting.length === 0) return 0;
 	const pattern = ctx.get(jobs, rule.jobId, 'Its job');
 	let made = 0;
 	for (const p of waiting) {
@@ -74,8 +80,8 @@ export const makeRepeat = serve(contract.makeRepeat, (ctx, i) => {
 		if (jobId && !p.merged) made += 1;
 	}
 	ctx.happened(`job:${rule.jobId}`, 'repeats.make', { name: rule.name, made }, 'plan', 'today', 'field');
-	return { made };
-});
+	return made;
+}
 
 /** The job of an occurrence that came to the same day. */
 const madeOn = (ctx: Context, ruleId: string, day: string): string | null =>

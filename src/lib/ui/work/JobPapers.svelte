@@ -3,6 +3,7 @@
 	import { command } from '$lib/client/command';
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
+	import Go from '../shell/Go.svelte';
 	import Mark from '../shell/Mark.svelte';
 	import { showInstant } from '../shell/dates';
 	/** The site forms and handover reports of a job: looked at, approved, given back, sent. */
@@ -71,7 +72,8 @@
 							? f.createdBy
 							: `${[f.leadName, f.customerName].filter(Boolean).join(' and ')}, ${showInstant(f.signedAt, zone)}`}</td
 					><td class="text-right whitespace-nowrap"
-						>{#if f.state !== 'approved'}<a class="link" href="/field/form/{f.id}">Look<span class="sr-only"> at {f.name}</span></a
+						>{#if f.state !== 'approved'}<Go right="field.record" href="/field/form/{f.id}"
+								>Look<span class="sr-only"> at {f.name}</span></Go
 							>{:else}<a class="link" href="/api/pdf/certificate/{f.id}">PDF<span class="sr-only"> of certificate {f.number}</span></a
 							>{/if}{#if mayChange && f.state === 'signed'}<button
 								class="link ml-3"
