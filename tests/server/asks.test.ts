@@ -7,6 +7,7 @@ import { askPage, comingText } from '$lib/server/planning/asks';
 import { feedOf, shiftFile } from '$lib/server/planning/calendar';
 import { monthOf } from '$lib/server/planning/month';
 import { board } from '$lib/server/planning/queries';
+import { findAnything } from '$lib/server/screens/search';
 import { decisions } from '$lib/server/screens/today';
 import type { Yard } from '../../src/demo/yard';
 import { count, freshYard, OWNER, refused, told, value, wonJob } from './yard';
@@ -100,6 +101,14 @@ describe('a subcontractor', () => {
 		expect(days()).toEqual([]);
 		expect(linkActor(app, 'firm', url.split('/').at(-1)!)).toBeNull();
 		expect(count(app, "select count(*) from outbox where subject like '%not needed%'")).toBe(1);
+	});
+	it('is found by a part of its name, by those who see the plan', () => {
+		expect(findAnything(app, 'wexc', { role: 'office' })).toContainEqual({
+			kind: 'firm',
+			label: 'Wexcombe Scaffold, Scaffold',
+			path: '/plan/subcontractors'
+		});
+		expect(findAnything(app, 'wexc', { role: 'bookkeeper' })).toEqual([]);
 	});
 	it('sees where and when, and nothing of what the job is worth', () => {
 		const page = JSON.stringify(askPage(app, ask()));

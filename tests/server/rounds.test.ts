@@ -5,6 +5,7 @@ import type { App } from '$lib/server/app';
 import { proposeRound } from '$lib/server/rounds/plan';
 import { agreementList, roundDays, serviceList, stopsOf } from '$lib/server/rounds/queries';
 import type { DemoClock, Yard } from '../../src/demo/yard';
+import { findAnything } from '$lib/server/screens/search';
 import { freshYard, OWNER, refused, told, value } from './yard';
 
 let yard: Yard;
@@ -70,6 +71,11 @@ describe('an agreement', () => {
 			n: 300_000
 		});
 		expect(value(app, 'select count(*) from contract_lines where job_id = ?', a!.jobId)).toBe(0);
+	});
+	it('is found by its number, by those who see jobs', () => {
+		const [a] = sold(1);
+		expect(findAnything(app, '1001', { role: 'office' }).find((f) => f.kind === 'agreement')?.path).toBe(`/jobs/${a!.jobId}`);
+		expect(findAnything(app, '1001', { role: 'crew' })).toEqual([]);
 	});
 	it('is one a site and season; ended, what is ahead of it is taken off', () => {
 		const [a] = sold(1);

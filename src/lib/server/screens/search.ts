@@ -1,6 +1,8 @@
+import { and, eq, sql } from 'drizzle-orm';
 import { may, type Holder, type Right } from '../../core/access';
 import type { App } from '../app';
 import { searchItems } from '../catalog/queries';
+import { agreements, firms, siteForms } from '../db/schema';
 import { ftsQuery } from '../db/fts';
 
 export interface Found {
@@ -31,5 +33,30 @@ export function findAnything(app: App, text: string, who: Holder): Found[] {
 	}
 	if (may(who, 'catalog.see'))
 		for (const i of searchItems(app, text, 6)) found.push({ kind: 'item', label: `${i.code} ${i.name}`, path: `/price/catalog/${i.id}` });
-	return found;
+	return [...found, ...firmsNamed(app, text, who), ...numbered(app, text, who)];
+}
+
+/** Firms by a part of their name: there are few. */
+function firmsNamed(app: App, text: string, who: Holder): Found[] {
+	if (!may(who, 'plan.see')) return [];
+	const like = `%${text.trim().replace(/[%_]/g, '')}%`;
+	return app.db.orm
+		.select({ name: firms.name, trade: firms.trade })
+		.from(firms)
+		.where(and(eq(firms.subcontracts, true), sql`${firms.name} like ${like}`))
+		.limit(4)
+		.all()
+		.map((f) => ({ kind: 'firm', label: [f.name, f.trade].filter(Boolean).join(', '), path: '/plan/subcontractors' }));
+}
+
+/** What is called by its number: an agreement, a certificate. */
+function numbered(app: App, text: string, who: Holder): Found[] {
+	const number = Number(text.trim());
+	if (!Number.isSafeInteger(number) || number < 1 || !may(who, 'jobs.see')) return [];
+	const agreement = app.db.orm.select({ jobId: agreements.jobId }).from(agreements).where(eq(agreements.number, number)).get();
+	const certificate = app.db.orm.select({ jobId: siteForms.jobId }).from(siteForms).where(eq(siteForms.number, number)).get();
+	return [
+		...(agreement ? [{ kind: 'agreement', label: `Agreement ${number}`, path: `/jobs/${agreement.jobId}` }] : []),
+		...(certificate ? [{ kind: 'certificate', label: `Certificate ${number}`, path: `/jobs/${certificate.jobId}/work` }] : [])
+	];
 }

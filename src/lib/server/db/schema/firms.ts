@@ -66,6 +66,7 @@ export const firmAsks = sqliteTable(
 	(t) => [
 		index('firm_asks_job').on(t.jobId),
 		index('firm_asks_firm').on(t.firmId, t.from),
+		index('firm_asks_to').on(t.to),
 		index('firm_asks_open')
 			.on(t.askedAt)
 			.where(sql`state in ('asked', 'no')`),

@@ -24,6 +24,7 @@ export const phases = sqliteTable(
 	},
 	(t) => [
 		index('phases_job').on(t.jobId, t.position),
+		index('phases_to').on(t.to),
 		uniqueIndex('phases_name').on(t.jobId, t.name),
 		check('phases_days', sql`(${t.from} is null) = (${t.to} is null) and (${t.from} is null or ${t.to} >= ${t.from})`)
 	]
