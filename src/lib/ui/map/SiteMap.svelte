@@ -2,6 +2,7 @@
 	import { onMount } from 'svelte';
 	import type * as Leaflet from 'leaflet';
 	import 'leaflet/dist/leaflet.css';
+	import { addGround } from './town';
 	/** Sites on the map, to pick by click and by drawing around. Planned ones are filled, others hollow; picked ones have a ring. */
 	interface Place {
 		id: string;
@@ -41,22 +42,7 @@
 			const { LassoHandler } = await import('leaflet-lasso');
 			if (!box) return;
 			map = leaflet.map(box, { attributionControl: false, zoomSnap: 0.25, scrollWheelZoom: false }).setView([-47, -131], 12);
-			if (tiles) leaflet.tileLayer(tiles).addTo(map);
-			else {
-				const town = await fetch('/town.geojson').then((r) => r.json());
-				leaflet
-					.geoJSON(town, {
-						style: (f) =>
-							({
-								water: { color: tone('--color-base-300'), weight: 1, fillColor: '#8fb0c4', fillOpacity: 0.32 },
-								street: { color: tone('--color-base-300'), weight: 3 },
-								bridge: { color: tone('--color-neutral'), weight: 3 },
-								quarter: { color: tone('--color-base-300'), weight: 1, dashArray: '3 4', fillOpacity: 0.04 }
-							})[f?.properties.kind as string] ?? {},
-						interactive: false
-					})
-					.addTo(map);
-			}
+			await addGround(leaflet, map, tiles);
 			map.on('lasso.finished', (e) => {
 				const { layers } = e as unknown as { layers: Leaflet.Layer[] };
 				onpick(

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
 	import 'leaflet/dist/leaflet.css';
+	import { addGround } from './town';
 	/** The town from our own outlines, with places on it. Leaflet is only loaded in the browser. */
 	let {
 		places,
@@ -22,22 +23,7 @@
 			if (!box) return;
 			const map = L.map(box, { attributionControl: false, zoomControl: true, preferCanvas: true, scrollWheelZoom: false, zoomSnap: 0.25 });
 			remove = () => map.remove();
-			const css = getComputedStyle(document.documentElement);
-			const tone = (name: string) => css.getPropertyValue(name).trim();
-			if (tiles) L.tileLayer(tiles).addTo(map);
-			else {
-				const town = await fetch('/town.geojson').then((r) => r.json());
-				L.geoJSON(town, {
-					style: (f) =>
-						({
-							water: { color: tone('--color-base-300'), weight: 1, fillColor: '#8fb0c4', fillOpacity: 0.32 },
-							street: { color: tone('--color-base-300'), weight: 3 },
-							bridge: { color: tone('--color-neutral'), weight: 3 },
-							quarter: { color: tone('--color-base-300'), weight: 1, dashArray: '3 4', fillOpacity: 0.04 }
-						})[f?.properties.kind as string] ?? {},
-					interactive: false
-				}).addTo(map);
-			}
+			await addGround(L, map, tiles);
 			const known = places.filter((p) => p.lat !== null && p.lng !== null);
 			const pin = (p: (typeof places)[number]) =>
 				L.marker([p.lat ?? 0, p.lng ?? 0], {

@@ -5,6 +5,7 @@
 	import { Refusal } from '$lib/core/refusal';
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
+	import { readAt, wholeTyped } from '../forms/typed';
 	/** A season service sold to a site, or what was sold put right. */
 	interface Props {
 		service: { id: string; name: string; visits: number; hours: number; price: number };
@@ -52,25 +53,17 @@
 			)
 			.slice(0, 60)
 	);
-	const whole = (text: string) => (/^\d+$/.test(text.trim()) ? Number(text) : -1);
-	function read<T>(name: string, how: () => T): T {
-		try {
-			return how();
-		} catch (e) {
-			throw new Refusal(e instanceof Refusal ? e.message : 'Type a number.', name);
-		}
-	}
 	async function save() {
 		try {
 			const what = {
-				visits: whole(t.visits),
-				hours: read('hours', () => parseQuantity(t.hours)),
-				price: read('price', () => parseCents(t.price)),
+				visits: wholeTyped(t.visits),
+				hours: readAt('hours', () => parseQuantity(t.hours)),
+				price: readAt('price', () => parseCents(t.price)),
 				note: t.note
 			};
 			const r = agreement
 				? await command('rounds.change-agreement', { agreementId: agreement.id, version: agreement.version, ...what })
-				: await command('rounds.add-agreement', { serviceId: service.id, siteId: t.siteId, year: whole(t.year), ...what });
+				: await command('rounds.add-agreement', { serviceId: service.id, siteId: t.siteId, year: wholeTyped(t.year), ...what });
 			if (r.ok) open = false;
 			else [problem, field] = [r.field === 'siteId' && !t.siteId ? 'Choose the site.' : r.message, r.field ?? ''];
 		} catch (e) {

@@ -6,6 +6,7 @@
 	import type { Cadence } from '$lib/core/rounds';
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
+	import { readAt, wholeTyped } from '../forms/typed';
 	/** A season service: when, how often, how it is usually sold. */
 	interface Service {
 		id: string;
@@ -50,30 +51,22 @@
 		if (!open) onclose();
 	});
 	const md = (d: string) => d.slice(5);
-	const whole = (text: string) => (/^\d+$/.test(text.trim()) ? Number(text) : -1);
-	function read<T>(name: string, how: () => T): T {
-		try {
-			return how();
-		} catch (e) {
-			throw new Refusal(e instanceof Refusal ? e.message : 'Type a number.', name);
-		}
-	}
 	async function save() {
 		try {
 			const cadence: Cadence =
 				t.by === 'weeks'
-					? { by: 'weeks', every: whole(t.every) }
-					: { by: 'windows', gap: whole(t.gap), windows: t.windows.map((w) => ({ from: md(w.from), to: md(w.to) })) };
+					? { by: 'weeks', every: wholeTyped(t.every) }
+					: { by: 'windows', gap: wholeTyped(t.gap), windows: t.windows.map((w) => ({ from: md(w.from), to: md(w.to) })) };
 			const r = await command('rounds.save-service', {
 				serviceId: service?.id ?? null,
 				name: t.name,
 				wording: t.wording,
 				from: md(t.from),
 				to: md(t.to),
-				visits: whole(t.visits),
-				hours: read('hours', () => parseQuantity(t.hours)),
-				price: read('price', () => parseCents(t.price)),
-				setUp: whole(t.setUp),
+				visits: wholeTyped(t.visits),
+				hours: readAt('hours', () => parseQuantity(t.hours)),
+				price: readAt('price', () => parseCents(t.price)),
+				setUp: wholeTyped(t.setUp),
 				cadence,
 				...(service ? { version: service.version } : {})
 			});

@@ -6,6 +6,7 @@
 	import { formatCents, formatQuantity, parseQuantity, toTyped } from '$lib/core/money';
 	import { Refusal } from '$lib/core/refusal';
 	import Field from '$lib/ui/forms/Field.svelte';
+	import { readAt } from '$lib/ui/forms/typed';
 	import SignaturePad from '$lib/ui/forms/SignaturePad.svelte';
 	import { SELL } from '$lib/ui/words/sell';
 	let { data } = $props();
@@ -45,13 +46,7 @@
 		if (title === '') title = p.name;
 		[find, found] = ['', { services: [], items: [] }];
 	}
-	function number(text: string, name: string): number {
-		try {
-			return parseQuantity(text);
-		} catch (e) {
-			throw new Refusal(e instanceof Refusal ? e.message : 'Type a number.', name);
-		}
-	}
+	const number = (text: string, name: string): number => readAt(name, () => parseQuantity(text));
 	async function offer() {
 		if (picked.length === 0) return void ([problem, field] = [SELL.nothing, 'services']);
 		busy = true;
