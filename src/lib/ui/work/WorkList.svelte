@@ -52,7 +52,7 @@
 		<h3 class="quiet mt-3 border-b pb-1" style="border-color: var(--line)">{name || 'No phase'}</h3>
 		<ul>
 			{#each shown(own) as t (t.id)}<li class="border-b py-2" style="border-color: var(--line)">
-					<div class="flex items-baseline gap-3">
+					<div class="flex items-center gap-3">
 						<label class="flex items-center gap-2"
 							><input
 								type="checkbox"
