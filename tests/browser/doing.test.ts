@@ -224,6 +224,21 @@ describe('a season', () => {
 		await reads(page, 'visits taken off.');
 		expect(unplanned()).toBe(7);
 	});
+	it('its sites are picked by drawing around them', async () => {
+		const page = await as('petra');
+		await open(page, `${base}/plan/rounds`);
+		await page.waitForFunction(() => document.querySelectorAll('.map path.leaflet-interactive').length === 46);
+		await press(page, 'Draw around');
+		await page.waitForSelector('.map.leaflet-lasso-active, .map.drawing');
+		const box = (await (await page.$('.map'))!.boundingBox())!;
+		const corner = (x: number, y: number) => [box.x + box.width * x, box.y + box.height * y] as const;
+		await page.mouse.move(...corner(0.02, 0.3));
+		await page.mouse.down();
+		for (const at of [corner(0.02, 0.98), corner(0.98, 0.98), corner(0.98, 0.02), corner(0.02, 0.02)])
+			await page.mouse.move(...at, { steps: 6 });
+		await page.mouse.up();
+		await reads(page, '46 sites picked');
+	});
 	it('a visit of today is done on the phone, once, and charges its share', async () => {
 		const page = await as('petra');
 		await open(page, `${base}/plan/rounds`);

@@ -22,6 +22,7 @@
 	color={data.letterhead.color}
 	face={data.letterhead.face}
 	footer={data.letterhead.footer}
+	watched={false}
 >
 	<h1>{ASK.title}</h1>
 	<dl class="sheet card">
