@@ -5,6 +5,7 @@ import type { App } from '$lib/server/app';
 import { proposeRound } from '$lib/server/rounds/plan';
 import { agreementList, roundDays, serviceList, stopsOf } from '$lib/server/rounds/queries';
 import type { DemoClock, Yard } from '../../src/demo/yard';
+import { decisions } from '$lib/server/screens/today';
 import { findAnything } from '$lib/server/screens/search';
 import { freshYard, OWNER, refused, told, value } from './yard';
 
@@ -192,6 +193,16 @@ describe('a visit', () => {
 		app.db.sqlite.prepare("update cost_entries set state = 'billed' where job_id = ?").run(a!.jobId);
 		expect(refused(() => press(first!.id, false))[1]).toBe('This visit is billed already.');
 		expect(visitsOf(a!.agreementId)[0]?.state).toBe('done');
+	});
+	it('of many sites of one customer that are not billed are one decision on Today', () => {
+		const all = sold(3);
+		plan(all.map((a) => a.agreementId));
+		clock.at += 86_400_000;
+		for (const a of all.slice(0, 2))
+			yard.call('noor', 'rounds.do-visit', { visitId: visitsOf(a.agreementId)[0]!.id, done: true, note: '' });
+		expect(decisions(app, OWNER).filter((d) => d.action.startsWith('Bill'))).toEqual([
+			expect.objectContaining({ title: 'Property care: visits to 2 sites not billed', amount: 2 * 21_429 })
+		]);
 	});
 	it('beyond those sold charges nothing, and says so', () => {
 		const [a] = sold(1, { visits: 1 });

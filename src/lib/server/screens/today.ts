@@ -1,10 +1,11 @@
-import { and, asc, eq, gte, lt, sql } from 'drizzle-orm';
+import { and, asc, eq, gte, inArray, lt, sql } from 'drizzle-orm';
+import { grouped } from '../../core/lists';
 import { addDays, daysBetween } from '../../core/time';
 import type { Right, Viewer } from '../../core/access';
 import type { App } from '../app';
 import { isOpen, readyToBill } from '../billing/queries';
 import { todayOf } from '../company/today';
-import { customers, invoices, jobs, leads, people, quotes, revisions, shifts, sites, timeEntries } from '../db/schema';
+import { agreements, customers, invoices, jobs, leads, people, quotes, revisions, shifts, sites, timeEntries } from '../db/schema';
 import { waitingSignOffs } from '../estimates/reviews';
 import { asksRefused } from '../planning/asks';
 import { board } from '../planning/queries';
@@ -96,8 +97,10 @@ function quotesWithoutAnswer(app: App): Decision[] {
 }
 
 function notBilled(app: App): Decision[] {
-	const list: Decision[] = [];
-	for (const j of readyToBill(app)) {
+	const ready = readyToBill(app);
+	const rounds = visitsNotBilled(app, ready);
+	const list: Decision[] = rounds.decisions;
+	for (const j of ready.filter((r) => !rounds.ids.has(r.id))) {
 		if (j.toBill > 0)
 			list.push({
 				id: `bill:${j.id}`,
@@ -132,6 +135,35 @@ function firmsThatSaidNo(app: App): Decision[] {
 		action: 'Ask another',
 		path: '/plan/subcontractors'
 	}));
+}
+
+/** Visits of rounds that are done and not billed: one decision for each customer, not one for each of their sites. */
+function visitsNotBilled(app: App, ready: ReturnType<typeof readyToBill>): { ids: ReadonlySet<string>; decisions: Decision[] } {
+	const waiting = ready.filter((r) => r.toBill > 0).map((r) => r.id);
+	const ids = new Set<string>();
+	for (let at = 0; at < waiting.length; at += 500)
+		for (const a of app.db.orm
+			.select({ jobId: agreements.jobId })
+			.from(agreements)
+			.where(inArray(agreements.jobId, waiting.slice(at, at + 500)))
+			.all())
+			ids.add(a.jobId);
+	const byCustomer = grouped(
+		ready.filter((r) => ids.has(r.id)),
+		(r) => r.customer
+	);
+	return {
+		ids,
+		decisions: [...byCustomer].map(([customer, jobsOf]) => ({
+			id: `rounds:${jobsOf[0]?.id ?? customer}`,
+			amount: jobsOf.reduce((a, r) => a + r.toBill, 0),
+			mark: 'ring',
+			title: `${customer}: visits to ${jobsOf.length} site${jobsOf.length === 1 ? '' : 's'} not billed`,
+			detail: 'Rounds · done and charged',
+			action: 'Bill them',
+			path: '/bill/ready'
+		}))
+	};
 }
 
 function signedForms(app: App): Decision[] {
