@@ -61,6 +61,10 @@ describe('a payroll week', () => {
 			'still on the clock'
 		);
 		expect(refused(() => approve('ravi', 'marco'))[1]).toContain('may not');
+		expect(refused(() => yard.call('petra', 'time.approve-week', { personId: 'suki', week: '2027-04-12' }))).toEqual([
+			'week',
+			'This week is not over yet.'
+		]);
 	});
 	it('approved twice is approved once', () => {
 		approve('ines');

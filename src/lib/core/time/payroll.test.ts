@@ -17,8 +17,8 @@ const entry = (day: string, from: string, to: string, breakMinutes = 0, toDay = 
 	zone: ZONE,
 	breakMinutes
 });
-const minutes = (entries: PaidEntry[]) =>
-	paidWeek(entries, rules).map((d) => [d.day, ...d.at.map((a) => [a.multiplier / 10_000, a.seconds / 60])]);
+const minutes = (entries: PaidEntry[], week = '2027-04-12') =>
+	paidWeek(entries, rules, week).map((d) => [d.day, ...d.at.map((a) => [a.multiplier / 10_000, a.seconds / 60])]);
 
 describe('a payroll week', () => {
 	it('pays a day’s hours over its thresholds more, and does not count them toward the week', () => {
@@ -38,14 +38,23 @@ describe('a payroll week', () => {
 		]);
 	});
 	it('counts the hour that comes twice, and not the one that is lost', () => {
-		expect(minutes([entry('2027-11-06', '22:00', '04:00', 0, '2027-11-07')])).toEqual([
+		expect(minutes([entry('2027-11-06', '22:00', '04:00', 0, '2027-11-07')], '2027-11-01')).toEqual([
 			['2027-11-06', [1, 120]],
 			['2027-11-07', [1, 300]]
 		]);
-		expect(minutes([entry('2027-03-13', '22:00', '04:00', 0, '2027-03-14')])).toEqual([
+		expect(minutes([entry('2027-03-13', '22:00', '04:00', 0, '2027-03-14')], '2027-03-08')).toEqual([
 			['2027-03-13', [1, 120]],
 			['2027-03-14', [1, 180]]
 		]);
+	});
+	it('counts of a night over its first midnight only what lies in it: nothing of the week before fills its thresholds', () => {
+		const night = entry('2027-04-11', '18:00', '02:00', 0, '2027-04-12');
+		const days = [0, 1, 2, 3, 4].map((n) => entry(addDays('2027-04-12', n), '08:00', n === 0 ? '14:00' : '16:00'));
+		const all = minutes([night, ...days]);
+		expect(all[0]).toEqual(['2027-04-12', [1, 480]]);
+		// Forty hours in all, none of them paid more.
+		expect(all.flatMap((d) => d.slice(1) as number[][]).every(([m]) => m === 1)).toBe(true);
+		expect(minutes([night], '2027-04-05')).toEqual([['2027-04-11', [1, 360]]]);
 	});
 	it('begins on the day that is set', () => {
 		expect([payrollWeek('2027-04-14', 1), payrollWeek('2027-04-14', 7), payrollWeek('2027-04-18', 7)]).toEqual([
@@ -66,12 +75,12 @@ describe('a payroll week', () => {
 					breakMinutes
 				}));
 				const paid = (e: PaidEntry[]) =>
-					paidWeek(e, rules)
+					paidWeek(e, rules, '2027-04-12')
 						.flatMap((d) => d.at)
 						.reduce((a, x) => a + x.seconds, 0);
 				const worked = entries.reduce((a, e) => a + Math.max(0, (e.endedAt - e.startedAt) / 1000 - e.breakMinutes * 60), 0);
 				expect(Math.abs(paid(entries) - worked)).toBeLessThanOrEqual(2 * entries.length);
-				expect(paidWeek([...entries].reverse(), rules)).toEqual(paidWeek(entries, rules));
+				expect(paidWeek([...entries].reverse(), rules, '2027-04-12')).toEqual(paidWeek(entries, rules, '2027-04-12'));
 			})
 		);
 	});

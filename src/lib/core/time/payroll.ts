@@ -60,14 +60,17 @@ function over(before: number, seconds: number, thresholds: readonly Threshold[])
 
 /**
  * The time of one person in one payroll week, by day and multiplier: cut at local midnight, in order of time; what lies over the first
- * threshold of a day does not count toward the week.
+ * threshold of a day does not count toward the week. Of entries that reach in or out of the week only what lies in it counts, for its
+ * thresholds too.
+ * @param week its first day
  * @returns seconds; a day without time is not in it
  * @example 10 h on Monday with 8 h a day at 1.5 → 8 h at 1, 2 h at 1.5; only the 8 h count toward the week
  */
-export function paidWeek(entries: readonly PaidEntry[], rules: PayrollRules): PaidDay[] {
+export function paidWeek(entries: readonly PaidEntry[], rules: PayrollRules, week: Day): PaidDay[] {
 	const days = new Map<Day, PaidDay>();
 	let inWeek = 0;
 	for (const p of pieces(entries)) {
+		if (p.day < week || p.day >= addDays(week, 7)) continue;
 		const d = days.get(p.day) ?? { day: p.day, seconds: 0, at: [] };
 		days.set(p.day, d);
 		for (const part of over(d.seconds, p.seconds, rules.day)) {

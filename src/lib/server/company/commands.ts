@@ -3,7 +3,7 @@ import * as contract from '../../contract/company/commands';
 import { measureLabel, MEASURES, type OwnMeasure } from '../../core/measure';
 import { Refusal } from '../../core/refusal';
 import { serve } from '../commands';
-import { branches, categories, company, crews, people, stages, suppliers, taxCodes, taxComponents, timeOff } from '../db/schema';
+import { branches, categories, company, crews, firms, people, stages, suppliers, taxCodes, taxComponents, timeOff } from '../db/schema';
 import { newId } from '../ids';
 
 export const setUpCompany = serve(contract.setUpCompany, (ctx, i) => {
@@ -26,7 +26,10 @@ export const setUpCompany = serve(contract.setUpCompany, (ctx, i) => {
 	for (const t of i.taxComponents) ctx.insert(taxComponents, t);
 	for (const t of i.taxCodes) ctx.insert(taxCodes, t);
 	for (const c of i.categories) ctx.insert(categories, c);
-	for (const s of i.suppliers) ctx.insert(suppliers, s);
+	for (const s of i.suppliers) {
+		ctx.insert(firms, { id: s.id, name: s.name, supplies: true });
+		ctx.insert(suppliers, s);
+	}
 	ctx.happened('company', 'company.set-up', { name: i.name });
 });
 

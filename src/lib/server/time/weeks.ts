@@ -2,7 +2,7 @@ import * as contract from '../../contract/time/weeks';
 import { and, asc, eq, gte, inArray, lt } from 'drizzle-orm';
 import { grouped } from '../../core/lists';
 import { formatMinutes } from '../../core/money';
-import { addDays, instantOf, longDay, paidWeek, payrollWeek, wallTime, type Day, type PaidDay } from '../../core/time';
+import { addDays, instantOf, longDay, paidWeek, payrollWeek, wallTime, type Day, type PaidDay, type PayrollRules } from '../../core/time';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { serve, type Context } from '../commands';
@@ -32,15 +32,11 @@ function entriesOf(db: Orm, week: Day, zone: string, personId?: string): Entry[]
 		.filter((e) => (e.endedAt ?? Infinity) > from);
 }
 
-const within = (days: readonly PaidDay[], week: Day): PaidDay[] => days.filter((d) => d.day >= week && d.day < addDays(week, 7));
-
-const paidOf = (entries: readonly Entry[], rules: Parameters<typeof paidWeek>[1], week: Day): PaidDay[] =>
-	within(
-		paidWeek(
-			// What began in the week before counts toward that one; here only what lies after its midnight does.
-			entries.flatMap((e) => (e.endedAt === null ? [] : [{ ...e, endedAt: e.endedAt }])),
-			rules
-		),
+/** What has ended of a person's entries, as it is paid in a week. */
+const paidOf = (entries: readonly Entry[], rules: PayrollRules, week: Day): PaidDay[] =>
+	paidWeek(
+		entries.flatMap((e) => (e.endedAt === null ? [] : [{ ...e, endedAt: e.endedAt }])),
+		rules,
 		week
 	);
 
@@ -55,6 +51,8 @@ export const approveWeek = serve(contract.approveWeek, (ctx, i) => {
 	const wrong = entries.filter((e) => e.conflict).length;
 	if (wrong > 0) throw new Refusal(`${wrong === 1 ? 'One entry overlaps' : `${wrong} entries overlap`} another: put that right first.`);
 	if (entries.some((e) => e.endedAt === null)) throw new Refusal(`${person.name} is still on the clock.`);
+	// Whoever clocks on later in it would add to what was looked at.
+	if (addDays(i.week, 7) > ctx.today) throw new Refusal('This week is not over yet.', 'week');
 	const minutes = Math.round(paidOf(entries, payroll, i.week).reduce((a, d) => a + d.seconds, 0) / 60);
 	ctx.insert(approvedWeeks, { id: newId(), personId: person.id, week: i.week, minutes, at: ctx.now, byName: ctx.who.name });
 	ctx.happened(`person:${person.id}`, 'time.approve-week', { name: person.name, week: i.week, minutes }, 'field', 'costs');
@@ -132,7 +130,7 @@ export function hoursWeek(app: App, asked: Day) {
 interface WeekOf {
 	week: Day;
 	days: Day[];
-	rules: Parameters<typeof paidWeek>[1];
+	rules: PayrollRules;
 	approved: typeof approvedWeeks.$inferSelect | undefined;
 	names: Map<string, string>;
 }

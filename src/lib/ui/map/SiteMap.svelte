@@ -44,6 +44,7 @@
 			map = leaflet.map(box, { attributionControl: false, zoomSnap: 0.25, scrollWheelZoom: false }).setView([-47, -131], 12);
 			await addGround(leaflet, map, tiles);
 			map.on('lasso.finished', (e) => {
+				// The package's own event, which Leaflet's types do not know.
 				const { layers } = e as unknown as { layers: Leaflet.Layer[] };
 				onpick(
 					layers.flatMap((l) => idOf.get(l) ?? []),

@@ -18,7 +18,8 @@
 	const shown = $derived(data.people.find((p) => p.id === page.url.searchParams.get('person')));
 	const to = (week: string, person = '') => `?week=${week}${person ? `&person=${person}` : ''}`;
 	const toApprove = $derived(data.people.filter((p) => !p.approved && p.seconds > 0));
-	const ready = $derived(toApprove.filter((p) => p.conflicts === 0 && !p.running));
+	const over = $derived(addDays(data.week, 7) <= data.today);
+	const ready = $derived(over ? toApprove.filter((p) => p.conflicts === 0 && !p.running) : []);
 	const left = $derived(toApprove.filter((p) => p.conflicts > 0 || p.running));
 	let said = $state('');
 	let busy = $state(false);
@@ -86,7 +87,9 @@
 		{#if left.length}<span class="quiet"
 				>Not ready: {left.map((p) => `${p.name} (${p.running ? 'on the clock' : 'overlap'})`).join(', ')}</span
 			>{/if}
-		{#if toApprove.length}<span class="quiet ml-auto">Only approved weeks go into the payroll file.</span>{/if}
+		{#if toApprove.length}<span class="quiet ml-auto"
+				>{over ? 'Only approved weeks go into the payroll file.' : 'This week is approved when it is over.'}</span
+			>{/if}
 	</div>
 	{#if said}<p class="problem mb-2" role="alert">{said}</p>{/if}
 	<div class="sheet overflow-x-auto">
@@ -114,7 +117,7 @@
 								/>{/if}</td
 						><td class="text-right"
 							>{#if p.approved}<button class="link" onclick={() => (opening = p)}>Open again<span class="sr-only"> {p.name}</span></button
-								>{:else if p.seconds > 0 && !p.conflicts && !p.running}<button class="link" onclick={() => approve([p])}
+								>{:else if over && p.seconds > 0 && !p.conflicts && !p.running}<button class="link" onclick={() => approve([p])}
 									>Approve<span class="sr-only"> {p.name}</span></button
 								>{/if}</td
 						></tr

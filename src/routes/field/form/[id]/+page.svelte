@@ -11,6 +11,7 @@
 	let { data } = $props();
 	const r = $derived(data.record);
 	const closed = $derived(r.state !== 'open');
+	// What is being filled in belongs to whoever types: news of the record may not write over it. Each record has a page of its own.
 	let values: Record<string, string> = $state(untrack(() => ({ ...data.record.values })));
 	let pictures: string[] = $state(untrack(() => [...data.record.pictures]));
 	let version = $state(untrack(() => data.record.version));

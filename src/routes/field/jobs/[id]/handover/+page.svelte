@@ -8,6 +8,7 @@
 	let { data } = $props();
 	const c = $derived(data.content);
 	let shown = $state({ tasks: true, hours: false, materials: true, pictures: true });
+	// What is typed stays while the page hears news of the job.
 	let t = $state(untrack(() => ({ note: '', signedBy: data.job.customer, signature: '', mailTo: '' })));
 	let problem = $state('');
 	let field = $state('');

@@ -30,6 +30,7 @@
 	let problem = $state('');
 	let field = $state('');
 	let busy = $state(false);
+	// What is typed stays while the page hears news of the job.
 	let t = $state(untrack(() => ({ name: data.job.customer, agreed: false, signature: '' })));
 	let card = $state({ amount: '', number: '', expiry: '', code: '' });
 	let said = $state('');
