@@ -199,6 +199,7 @@ export const ACCESS = `
   OF----        rounds.move-visit
   OF----        rounds.plan
   OFE---        rounds.save-service
+  OFE---        rounds.set-aside-service
   OF----        rounds.skip-visit
   OF----        rounds.undo-plan
   O-----        tax.save-code

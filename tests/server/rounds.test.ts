@@ -73,6 +73,14 @@ describe('an agreement', () => {
 		});
 		expect(value(app, 'select count(*) from contract_lines where job_id = ?', a!.jobId)).toBe(0);
 	});
+	it('is not made of a service that is set aside; one made before goes on', () => {
+		const [a] = sold(1);
+		yard.call('petra', 'rounds.set-aside-service', { serviceId, archived: true });
+		expect(refused(() => sold(1))[1]).toContain('is not sold any more');
+		expect(plan([a!.agreementId]).visits).toBe(15);
+		yard.call('petra', 'rounds.set-aside-service', { serviceId, archived: false });
+		sold(1);
+	});
 	it('is found by its number, by those who see jobs', () => {
 		const [a] = sold(1);
 		expect(findAnything(app, '1001', { role: 'office' }).find((f) => f.kind === 'agreement')?.path).toBe(`/jobs/${a!.jobId}`);

@@ -46,6 +46,13 @@ export const saveSeasonService = command('rounds.save-service', {
 	output: Type.Object({ serviceId: Type.String() }, strict)
 });
 
+/** Set aside, it is sold to nobody any more; what was sold of it goes on. */
+export const setSeasonServiceAside = command('rounds.set-aside-service', {
+	right: 'jobs.change',
+	input: Type.Object({ serviceId: Id, archived: Type.Boolean(), version: Version }, strict),
+	output: Nothing
+});
+
 /** A customer bought a season service for a site: the year it begins in, and what was sold. */
 export const addAgreement = command('rounds.add-agreement', {
 	right: 'jobs.change',

@@ -18,6 +18,8 @@ export const WORK = {
 	'time.clock-off': (p: { who: string; entryId: string }) => `${p.who} clocked off`,
 	'time.add': (p: { entryId: string; from: string; to: string; day: string }) => `${p.from}–${p.to} on ${longDay(p.day)} added`,
 	'rounds.save-service': (p: { name: string }) => `Season service ${p.name} saved`,
+	'rounds.set-aside-service': (p: { name: string; archived: boolean }) =>
+		`Season service ${p.name} ${p.archived ? 'set aside' : 'taken back'}`,
 	'rounds.add-agreement': (p: { number: number; service: string; visits: number }) =>
 		`Agreement ${p.number}: ${p.service}, ${p.visits} visit${p.visits === 1 ? '' : 's'}`,
 	'rounds.change-agreement': (p: { number: number }) => `Agreement ${p.number} changed`,

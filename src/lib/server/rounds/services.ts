@@ -26,6 +26,12 @@ export const saveSeasonService = serve(contract.saveSeasonService, (ctx, { servi
 	return { serviceId: saved.id };
 });
 
+export const setSeasonServiceAside = serve(contract.setSeasonServiceAside, (ctx, i) => {
+	const service = ctx.get(seasonServices, i.serviceId, 'This service');
+	ctx.update(seasonServices, service.id, { archived: i.archived }, i.version);
+	ctx.happened(`season-service:${service.id}`, 'rounds.set-aside-service', { name: service.name, archived: i.archived }, 'plan');
+});
+
 function checkCadence(c: Cadence): void {
 	if (c.by === 'windows' && c.windows.some((w) => w.to < w.from)) throw new Refusal('A window ends before it begins.', 'windows');
 }
@@ -33,6 +39,7 @@ function checkCadence(c: Cadence): void {
 /** An agreement is a job of its own thread: won, at its price, without lines to bill; what bills it are its visits. */
 export const addAgreement = serve(contract.addAgreement, (ctx, i) => {
 	const service = ctx.get(seasonServices, i.serviceId, 'This service');
+	if (service.archived) throw new Refusal(`${service.name} is set aside: it is not sold any more.`);
 	const site = ctx.get(sites, i.siteId, 'This site');
 	const customer = ctx.get(customers, site.customerId, 'Its customer');
 	const season = seasonOf(service, i.year);

@@ -36,6 +36,11 @@
 	const nowhere = $derived(shown.filter((a) => a.lat === null).length);
 	const pick = (ids: string[], on = !ids.every((id) => picked.has(id))) => (picked = toggled(picked, ids, on));
 	const agreement = $derived(data.agreements.find((a) => a.id === changing));
+	async function setAside(archived: boolean) {
+		if (!data.service) return;
+		const r = await command('rounds.set-aside-service', { serviceId: data.service.id, archived, version: data.service.version });
+		said = r.ok ? '' : r.message;
+	}
 	async function undo(planId: string) {
 		const r = await command('rounds.undo-plan', { planId });
 		said = r.ok ? `${r.result.takenOff} visits taken off.` : r.message;
@@ -52,7 +57,9 @@
 >
 	{#snippet actions()}{#if data.mayChange}
 			<button class="btn" onclick={() => (editing = 'new service')}>New season service</button>
-			{#if data.service}<button class="btn btn-primary" onclick={() => (editing = 'agreement')}>New agreement</button>{/if}
+			{#if data.service && !data.service.archived}<button class="btn btn-primary" onclick={() => (editing = 'agreement')}
+					>New agreement</button
+				>{/if}
 		{/if}{/snippet}
 	{#if data.service}
 		<div class="mb-3 flex items-center gap-4">
@@ -62,9 +69,13 @@
 				aria-label="Season service"
 				value={data.service.id}
 				onchange={(e) => goto(`?service=${e.currentTarget.value}`)}
-				>{#each data.services as s (s.id)}<option value={s.id}>{s.name} ({s.agreements})</option>{/each}</select
+				>{#each data.services as s (s.id)}<option value={s.id}>{s.name} ({s.agreements}){s.archived ? ', set aside' : ''}</option
+					>{/each}</select
 			>
-			{#if data.mayChange}<button class="link" onclick={() => (editing = 'service')}>Change the service</button>{/if}
+			{#if data.mayChange}<button class="link" onclick={() => (editing = 'service')}>Change the service</button><button
+					class="link"
+					onclick={() => setAside(!data.service?.archived)}>{data.service.archived ? 'Take it back' : 'Set it aside'}</button
+				>{/if}
 			<input
 				class="input ml-auto"
 				style="width: 220px"
