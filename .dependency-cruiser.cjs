@@ -3,8 +3,8 @@ const LAYERS = [
 	['ground', 'db|commands|live|ports|files|company|people|documents|links|outbox|firms'],
 	['book', 'catalog|rates|flat-rate'],
 	['win', 'sales|estimates|quotes|survey'],
-	['work', 'jobs|planning|time|work|field|costs|repeats|rounds|site-forms'],
-	['money', 'billing|receivables'],
+	['work', 'jobs|planning|time|work|field|costs|buying|repeats|rounds|site-forms'],
+	['money', 'billing|receivables|books'],
 	['screens', 'screens']
 ];
 const layerRules = LAYERS.slice(0, -1).map(([name, rooms], n) => ({

@@ -8,6 +8,7 @@ import { buildContacts } from './contacts';
 import { buildDoing } from './doing';
 import { buildFlatRate } from './flat-rate';
 import { buildHistory } from './history';
+import { buildMoney } from './money';
 import { buildNow } from './now';
 import { buildRates } from './rates';
 import { setUp } from './set-up';
@@ -37,6 +38,7 @@ export async function buildDemo(settings: Settings): Promise<App> {
 	await buildSurvey(yard);
 	buildContacts(yard, today);
 	await buildDoing(yard, today);
+	buildMoney(yard, today);
 	clock.at = now;
 	await sendDue(app);
 	app.db.sqlite.pragma('wal_checkpoint(TRUNCATE)');

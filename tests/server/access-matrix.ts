@@ -3,11 +3,29 @@
  * O owner · F office · E estimator · L crew lead · C crew · B bookkeeper; * only with input that the program prepared itself.
  */
 export const ACCESS = `
+  OF---B        books.close
+  OF---B        books.export
+  OF---B        books.set-accounts
   O-----        branches.save
   O-----        budget.drop-scenario
   O-----        budget.save
   O-----        budget.save-scenario
   O-----        budget.take-overhead
+  OF---B        buying.add-line
+* OF---B        buying.attach-scan
+  OF---B        buying.begin-order
+  OF---B        buying.change-line
+  OF---B        buying.change-order
+  OF---B        buying.close-line
+  OF---B        buying.detach-scan
+  OF---B        buying.enter-bill
+  OF---B        buying.order-materials
+  OF---B        buying.pay-bill
+  OF---B        buying.remove-line
+  OF---B        buying.send-order
+  OF---B        buying.take-delivery
+  OF---B        buying.withdraw-bill
+  OF---B        buying.withdraw-order
 * OFE---        catalog.attach
   OFE---        catalog.buy-from
   OFE---        catalog.change-items
@@ -29,8 +47,10 @@ export const ACCESS = `
   nobody        charges.answer
   invoice link  charges.ask
   OF---B        charges.settle
+  O-----        company.bill-tolerance
   O-----        company.billing-plans
   O-----        company.change
+  O-----        company.collecting
   O-----        company.letters
   OFE---        company.name-measures
   O-----        company.own-fields
@@ -46,6 +66,8 @@ export const ACCESS = `
   O-----        company.text-blocks
   OF---B        costs.add
   OF---B        costs.mark
+  OF---B        costs.set-complete
+  OF---B        costs.set-remainder
   OFELC-        costs.use-material
 * OFE---        customers.attach
   OFE---        customers.detach
@@ -125,16 +147,35 @@ export const ACCESS = `
   OFELC-        forms.save
 * OFELC-        forms.sign
 * OFELC-        handovers.sign
+  OF---B        invoices.agree-plan
+  OF---B        invoices.begin-application
   OF---B        invoices.bill-step
+  OF---B        invoices.billing-day
+  OF---B        invoices.certify-application
+  OF---B        invoices.charge-late
   OF---B        invoices.contract
   OF---B        invoices.costs
+  OF---B        invoices.credit
   OF---B        invoices.deposit
   OF---B        invoices.discard
+  OF---B        invoices.discard-application
+  OF---B        invoices.end-plan
   OF---B        invoices.issue
+  OF---B        invoices.issue-many
+  nobody        invoices.make-repeats
+  OF---B        invoices.note-call
+  OF---B        invoices.pause-repeat
   OF---B        invoices.promise
+  OF---B        invoices.quiet
+  nobody        invoices.remind-due
   OF---B        invoices.renew-link
+  OF---B        invoices.save-application
   OF---B        invoices.save-plan
+  OF---B        invoices.save-repeat
+  OF---B        invoices.send-application
+  OF---B        invoices.send-statement
   OF---B        invoices.void
+  OF---B        invoices.void-application
   OFE---        jobs.change
   OFE---        jobs.change-phase
   OFE---        jobs.move
@@ -149,7 +190,13 @@ export const ACCESS = `
 * anybody       leads.receive
   OFE---        leads.receive-mail
   OFE---        outbox.resend
+  OF---B        payments.bank-aside
+  OF---B        payments.bank-bill
+  OF---B        payments.read-bank
   OF---B        payments.record
+  OF---B        payments.return
+  OF---B        payments.take-bank
+  OF---B        payments.write-off
 * nobody        people.add
   O-----        people.add-role
   O-----        people.change

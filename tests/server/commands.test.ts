@@ -306,7 +306,7 @@ describe('the estimate', () => {
 		const { estimateId } = wonJob(yard, 'Later change');
 		const before = computeEstimate(loadEstimate(app.db.orm, estimateId)!).total.price;
 		yard.call('petra', 'catalog.save-item', {
-			itemId: value(app, "select id from items where code = 'TS-SHL-LAM'"),
+			itemId: value<string>(app, "select id from items where code = 'TS-SHL-LAM'"),
 			code: 'TS-SHL-LAM',
 			name: 'Shingle, laminated',
 			kind: 'material',

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { CATALOG, textOf } from '$lib/core/events';
+import { BUYING } from '$lib/core/events/buying';
 import { ESTIMATES } from '$lib/core/events/estimates';
 import { COMPANY } from '$lib/core/events/company';
 import { MONEY } from '$lib/core/events/money';
@@ -8,7 +9,7 @@ import { SALES } from '$lib/core/events/sales';
 import { WORK } from '$lib/core/events/work';
 import { count, freshYard, told, wonJob } from './yard';
 
-const AREAS = [SALES, ESTIMATES, PRICES, WORK, MONEY, COMPANY];
+const AREAS = [SALES, ESTIMATES, PRICES, WORK, MONEY, BUYING, COMPANY];
 
 describe('the words of what happened', () => {
 	it('have each code once', () => {
@@ -18,6 +19,9 @@ describe('the words of what happened', () => {
 		['quotes.accepted', { number: 1041, by: 'Ada', total: 1_273_196 }, 'Quote 1041 accepted by Ada: 12,731.96'],
 		['payments.record', { amount: 50_000, method: 'check', credit: 0 }, '500.00 by check'],
 		['payments.record', { amount: 50_000, method: 'check', credit: 2_000 }, '500.00 by check, 20.00 of it credit'],
+		['buying.send-order', { number: 1001, amount: 43_200, firm: 'Tarn' }, 'Order 1001 of 432.00 sent to Tarn'],
+		['invoices.billing-day', { made: 2, left: 1, total: 5_000 }, 'Billing day: 2 invoices of 50.00, 1 not billed'],
+		['payments.return', { amount: 100, method: 'check', reason: 'no funds' }, '1.00 by check came back: no funds'],
 		['estimates.remove-lines', { rows: 1 }, '1 line deleted'],
 		['estimates.change-line', { line: 'Felt', field: 'price', value: '' }, 'Felt: price cleared'],
 		['estimates.set-whole', { what: 'per size', value: '600' }, 'Price per size set to 600'],

@@ -30,6 +30,7 @@ describe('what is not the program’s to be called', () => {
 	it('is marked so: what takes prepared input, and what strangers reach through pages of their own', () => {
 		const inner = [...COMMANDS.values()].filter((c) => c.inner).map((c) => c.name);
 		expect(inner.sort()).toEqual([
+			'buying.attach-scan',
 			'catalog.attach',
 			'customers.attach',
 			'field.sign-sale',

@@ -103,6 +103,55 @@ describe('a file of an older state', () => {
 		expect(kept('a')).toEqual({ ...budget, crews: [crew(150_000), crew(0)] });
 		expect(kept('b').crews).toEqual([]);
 	});
+	it('keeps what is billed: each invoice is one part of its job, its lines are of it, and a billed cost is billed whole', () => {
+		const path = file();
+		const old = openDatabase(path, asOf(journal.entries.findIndex((e) => e.tag === '0026_back_half_money')));
+		old.sqlite.pragma('foreign_keys = OFF');
+		const fill = (table: string, row: Record<string, unknown>) => {
+			const needed = old.sqlite
+				.prepare('select name from pragma_table_info(?) where "notnull" = 1 and dflt_value is null')
+				.pluck()
+				.all(table) as string[];
+			const all: Record<string, unknown> = { ...Object.fromEntries(needed.map((n) => [n, 0])), ...row };
+			const names = Object.keys(all).map((n) => `"${n}"`);
+			old.sqlite.prepare(`insert into ${table} (${names.join()}) values (${names.map(() => '?').join()})`).run(...Object.values(all));
+		};
+		fill('jobs', { id: 'j', customer_id: 'c', stage_id: 's' });
+		const invoice = { job_id: 'j', customer_id: 'c', kind: 'contract', title: 'Roof', taxes: '[{"componentId":"t","tax":70}]' };
+		fill('invoices', { id: 'i', ...invoice, net: 1000, tax: 70, total: 1070, issued_at: 1 });
+		fill('cost_entries', {
+			id: 'k',
+			job_id: 'j',
+			kind: 'other',
+			name: 'Crane',
+			day: '2027-01-01',
+			unit: 'each',
+			charge: 300,
+			state: 'billed'
+		});
+		fill('cost_entries', {
+			id: 'm',
+			job_id: 'j',
+			kind: 'other',
+			name: 'Lift',
+			day: '2027-01-01',
+			unit: 'each',
+			charge: 200,
+			state: 'to bill'
+		});
+		fill('invoice_lines', { id: 'l', invoice_id: 'i', text: 'Roof', amount: 1000 });
+		old.sqlite.close();
+		const db = openDatabase(path, 'drizzle').sqlite;
+		const rows = (sql: string) => db.prepare(sql).raw().all();
+		expect(rows('select invoice_id, job_id, kind, net, retained, tax, taxes from invoice_parts')).toEqual([
+			['i', 'j', 'contract', 1000, 0, 70, invoice.taxes]
+		]);
+		expect(rows('select part_id from invoice_lines')).toEqual(rows('select id from invoice_parts'));
+		expect(rows('select id, billed, to_confirm from cost_entries order by id')).toEqual([
+			['k', 300, 0],
+			['m', 0, 0]
+		]);
+	});
 	it('keeps its phases: each name of a job is one record, rows refer to it, and rows without one have none', () => {
 		const path = file();
 		const old = openDatabase(path, asOf(journal.entries.findIndex((e) => e.tag === '0021_phases')));

@@ -198,7 +198,7 @@ describe('a visit', () => {
 		// Done again it takes the share that is free: all of them are the price.
 		press(first!.id);
 		expect(charges(a!.jobId)[0]).toMatchObject({ charge: 42_858 });
-		app.db.sqlite.prepare("update cost_entries set state = 'billed' where job_id = ?").run(a!.jobId);
+		app.db.sqlite.prepare("update cost_entries set state = 'billed', billed = charge where job_id = ?").run(a!.jobId);
 		expect(refused(() => press(first!.id, false))[1]).toBe('This visit is billed already.');
 		expect(visitsOf(a!.agreementId)[0]?.state).toBe('done');
 	});

@@ -1,4 +1,5 @@
 import { Type } from '@sinclair/typebox';
+import type { RepeatRule } from '../core/repeats';
 import { MEASURES, type MeasureName } from '../core/measure';
 
 /** Pieces of input that many commands share. */
@@ -20,3 +21,35 @@ export const MeasureInput = Type.Unsafe<MeasureName>(
 export const strict = { additionalProperties: false };
 /** What a command answers that has nothing to tell but that it was done. */
 export const Nothing = Type.Unsafe<void>({});
+
+const bounds = {
+	start: DayText,
+	until: Type.Optional(DayText),
+	count: Type.Optional(Type.Integer({ minimum: 1, maximum: 1000 })),
+	every: Type.Integer({ minimum: 1, maximum: 1000 })
+};
+const Weekday = Type.Integer({ minimum: 1, maximum: 7 });
+/** A rule by which something comes again. */
+export const RepeatInput = Type.Unsafe<RepeatRule>(
+	Type.Union([
+		Type.Object({ by: Type.Literal('day'), ...bounds }, strict),
+		Type.Object(
+			{ by: Type.Literal('week'), weekdays: Type.Array(Weekday, { minItems: 0, maxItems: 7, uniqueItems: true }), ...bounds },
+			strict
+		),
+		Type.Object({ by: Type.Literal('month day'), day: Type.Integer({ minimum: 1, maximum: 31 }), ...bounds }, strict),
+		Type.Object(
+			{ by: Type.Literal('month weekday'), nth: Type.Union([1, 2, 3, 4, 5, -1].map((n) => Type.Literal(n))), weekday: Weekday, ...bounds },
+			strict
+		),
+		Type.Object(
+			{
+				by: Type.Literal('year'),
+				month: Type.Integer({ minimum: 1, maximum: 12 }),
+				day: Type.Integer({ minimum: 1, maximum: 31 }),
+				...bounds
+			},
+			strict
+		)
+	])
+);

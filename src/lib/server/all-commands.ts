@@ -1,5 +1,17 @@
 import type { Command } from './commands';
 import * as billing from './billing/commands';
+import * as applications from './billing/applications';
+import * as credits from './billing/credits';
+import * as manyInvoices from './billing/many';
+import * as repeatInvoices from './billing/repeat-invoices';
+import * as books from './books/commands';
+import * as supplierBills from './buying/bills';
+import * as deliveries from './buying/deliveries';
+import * as orders from './buying/orders';
+import * as bank from './receivables/bank';
+import * as collecting from './receivables/collecting';
+import * as paymentsBack from './receivables/payments';
+import * as statements from './receivables/statement';
 import * as billingPlans from './billing/plan';
 import * as assemblies from './catalog/assemblies';
 import * as assemblyFiles from './catalog/assembly-format';
@@ -79,6 +91,18 @@ const isCommand = (x: unknown): x is Command => typeof x === 'object' && x !== n
 /** Every command by its name. The interface, the demo and tests all come in through here. */
 export const COMMANDS: ReadonlyMap<string, Command> = new Map(
 	[
+		orders,
+		deliveries,
+		supplierBills,
+		manyInvoices,
+		credits,
+		applications,
+		repeatInvoices,
+		collecting,
+		paymentsBack,
+		statements,
+		bank,
+		books,
 		issuing,
 		quoteQuestions,
 		quoteReminders,

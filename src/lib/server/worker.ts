@@ -2,7 +2,9 @@ import type { App } from './app';
 import { forgetOldKeys } from './commands/idempotency';
 import { log } from './log';
 import { recordsDue, makeDueRecords } from './quotes/acceptance';
+import { makeRepeatInvoices } from './billing/repeat-invoices';
 import { remindDue } from './quotes/reminders';
+import { remindInvoices } from './receivables/collecting';
 import { reconcileCharges } from './receivables/reconcile';
 import { makeRepeats } from './repeats/queries';
 import { takeLeadMail } from './sales/lead-folder';
@@ -26,11 +28,13 @@ export function startWorker(app: App): () => void {
 			if (app.clock.now() - remindedAt < 60_000) return;
 			remindedAt = app.clock.now();
 			app.run(remindDue, {}, { type: 'system' });
+			app.run(remindInvoices, {}, { type: 'system' });
 		});
 		await safely('repeat jobs', () => {
 			if (app.clock.now() - repeatedAt < 60_000) return;
 			repeatedAt = app.clock.now();
 			makeRepeats(app);
+			app.run(makeRepeatInvoices, {}, { type: 'system' });
 		});
 		await safely('records of acceptance', () => {
 			if (recordsDue(app.db.orm)) app.run(makeDueRecords, {}, { type: 'system' });

@@ -17,7 +17,18 @@ export const billContract = command('invoices.contract', {
 		{
 			jobId: Id,
 			percent: Type.Optional(Typed),
-			lines: Type.Optional(Type.Array(Type.Object({ id: Id, percent: Typed }, strict), { maxItems: 5000 }))
+			/** Instead: cents of the whole now, spread over what the lines have left. */
+			amount: Type.Optional(Type.Integer({ minimum: 0, maximum: 1e12 })),
+			/** Instead: by line a percent to date, or cents now. */
+			lines: Type.Optional(
+				Type.Array(
+					Type.Object(
+						{ id: Id, percent: Type.Optional(Typed), amount: Type.Optional(Type.Integer({ minimum: -1e12, maximum: 1e12 })) },
+						strict
+					),
+					{ maxItems: 5000 }
+				)
+			)
 		},
 		strict
 	),
@@ -28,7 +39,21 @@ export const billContract = command('invoices.contract', {
 export const billCosts = command('invoices.costs', {
 	right: 'invoices.change',
 	size: 1_000_000,
-	input: Type.Object({ jobId: Id, cutOff: DayText, costIds: Type.Optional(Type.Array(Id, { maxItems: 5000 })) }, strict),
+	input: Type.Object(
+		{
+			jobId: Id,
+			cutOff: DayText,
+			costIds: Type.Optional(Type.Array(Id, { maxItems: 5000 })),
+			/** Instead: which of them, each whole or with the cents of its charge that are billed now. */
+			costs: Type.Optional(
+				Type.Array(Type.Object({ id: Id, amount: Type.Optional(Type.Integer({ minimum: -1e12, maximum: 1e12 })) }, strict), {
+					maxItems: 5000
+				})
+			),
+			grouping: Type.Optional(Type.Union([Type.Literal('each'), Type.Literal('day'), Type.Literal('one')]))
+		},
+		strict
+	),
 	output: Type.Object({ invoiceId: Type.String(), total: Type.Integer() }, strict)
 });
 

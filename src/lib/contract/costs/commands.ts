@@ -7,7 +7,8 @@ import { DayText, Id, Name, Nothing, strict, Typed, Version } from '../inputs';
 export const useMaterial = command('costs.use-material', {
 	right: 'field.record',
 	input: Type.Object({ jobId: Id, itemId: Id, quantity: Typed }, strict),
-	output: Type.Object({ costId: Type.String() }, strict)
+	/** null: it was ordered for this job, so its supplier's bill is the cost. */
+	output: Type.Object({ costId: Type.Union([Type.String(), Type.Null()]) }, strict)
 });
 
 /** A cost typed by the office: a subcontractor's bill, a permit, a machine. */
@@ -24,5 +25,30 @@ export const addCost = command('costs.add', {
 export const markCost = command('costs.mark', {
 	right: 'costs.change',
 	input: Type.Object({ costId: Id, state: Type.Union([Type.Literal('to bill'), Type.Literal('absorbed')]), version: Version }, strict),
+	output: Nothing
+});
+
+/** What somebody expects a phase and kind of a job still to cost, in cents; null: as the budget says again. */
+export const setRemainder = command('costs.set-remainder', {
+	right: 'costs.change',
+	input: Type.Object(
+		{
+			jobId: Id,
+			phaseId: Type.Union([Id, Type.Null()]),
+			kind: Type.Union(KINDS.map((k) => Type.Literal(k))),
+			amount: Type.Union([Type.Integer({ minimum: 0, maximum: 1e12 }), Type.Null()])
+		},
+		strict
+	),
+	output: Nothing
+});
+
+/** How far a phase is, hundredths of a percent, as somebody sees it; null: not said. */
+export const setComplete = command('costs.set-complete', {
+	right: 'costs.change',
+	input: Type.Object(
+		{ phaseId: Id, percent: Type.Union([Type.Integer({ minimum: 0, maximum: 10_000 }), Type.Null()]), version: Version },
+		strict
+	),
 	output: Nothing
 });

@@ -1,38 +1,7 @@
 import { Type } from '@sinclair/typebox';
-import type { RepeatRule } from '../../core/repeats';
 import { command } from '../define';
-import { DayText, Id, Name, Nothing, strict, Version } from '../inputs';
+import { Id, Name, Nothing, RepeatInput, strict, Version } from '../inputs';
 
-const bounds = {
-	start: DayText,
-	until: Type.Optional(DayText),
-	count: Type.Optional(Type.Integer({ minimum: 1, maximum: 1000 })),
-	every: Type.Integer({ minimum: 1, maximum: 1000 })
-};
-const Weekday = Type.Integer({ minimum: 1, maximum: 7 });
-const Rule = Type.Unsafe<RepeatRule>(
-	Type.Union([
-		Type.Object({ by: Type.Literal('day'), ...bounds }, strict),
-		Type.Object(
-			{ by: Type.Literal('week'), weekdays: Type.Array(Weekday, { minItems: 0, maxItems: 7, uniqueItems: true }), ...bounds },
-			strict
-		),
-		Type.Object({ by: Type.Literal('month day'), day: Type.Integer({ minimum: 1, maximum: 31 }), ...bounds }, strict),
-		Type.Object(
-			{ by: Type.Literal('month weekday'), nth: Type.Union([1, 2, 3, 4, 5, -1].map((n) => Type.Literal(n))), weekday: Weekday, ...bounds },
-			strict
-		),
-		Type.Object(
-			{
-				by: Type.Literal('year'),
-				month: Type.Integer({ minimum: 1, maximum: 12 }),
-				day: Type.Integer({ minimum: 1, maximum: 31 }),
-				...bounds
-			},
-			strict
-		)
-	])
-);
 const Minute = Type.Union([Type.Integer({ minimum: 0, maximum: 2160 }), Type.Null()]);
 
 /** A job makes its successors by a rule; a new rule makes none for days that are over. */
@@ -43,7 +12,7 @@ export const saveRepeat = command('repeats.save', {
 			ruleId: Type.Union([Id, Type.Null()]),
 			jobId: Id,
 			name: Name,
-			rule: Rule,
+			rule: RepeatInput,
 			onHoliday: Type.Union([Type.Literal('leave'), Type.Literal('move'), Type.Literal('skip')]),
 			way: Type.Union([Type.Literal('made'), Type.Literal('given'), Type.Literal('booked')]),
 			crewId: Type.Union([Id, Type.Null()]),

@@ -5,8 +5,10 @@ import type { Right } from './rights';
  * area is seen by nobody until somebody decides who it is for.
  */
 const OF_AREA: Readonly<Record<string, Right>> = {
+	books: 'invoices.see',
 	branches: 'company.see',
 	budget: 'rates.see',
+	buying: 'costs.see',
 	catalog: 'catalog.see',
 	charges: 'invoices.see',
 	company: 'company.see',
@@ -76,8 +78,10 @@ const OF_TOPIC: Readonly<Record<string, Right>> = {
 	'rate-group': 'rates.see',
 	rates: 'rates.see',
 	review: 'estimates.see',
+	order: 'costs.see',
 	'season-service': 'plan.see',
 	supplier: 'catalog.see',
+	'supplier-bill': 'costs.see',
 	template: 'estimates.see',
 	templates: 'estimates.see',
 	today: 'today.see',

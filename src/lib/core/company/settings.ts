@@ -1,4 +1,5 @@
 import { USUAL_PLAN, type BillingPlanRule } from '../billing';
+import type { Accounts } from '../books';
 import { USUAL_LAYOUT, type Face, type QuoteLayout, type TextBlock } from '../documents';
 import { NO_RULES, type SignOffRules } from '../estimate';
 import type { OwnMeasure } from '../measure';
@@ -6,6 +7,7 @@ import type { Rate } from '../money';
 import type { Kind, PriceRule } from '../pricing';
 import { NO_REMINDERS, type QuoteLetter, type ReminderRules } from '../quotes';
 import type { PayrollRules } from '../time';
+import { NO_INVOICE_REMINDERS, type InvoiceReminderRules } from '../receivables';
 import { USUAL_ANSWER, USUAL_LISTS, type OwnField, type SalesLists } from '../sales';
 
 /** What a company decided about how it works. Complete: what was never decided has its usual value. */
@@ -47,6 +49,18 @@ export interface CompanySettings {
 	leadLetter: { subject: string; text: string };
 	/** From when on hours are paid more, and when the payroll week begins. */
 	payroll: PayrollRules;
+	/** How far a supplier's bill may stray from what was ordered: cents, and hundredths of a percent. */
+	tolerance: { amount: number; percent: number };
+	/** When customers are reminded of an invoice: days after it was due. */
+	invoiceReminders: InvoiceReminderRules;
+	/** What is asked for paying late; a rate of 0 is none. Hundredths of a percent a year. */
+	lateCharge: { yearly: number; grace: number };
+	/** Held back of pay applications unless it is said otherwise, hundredths of a percent. */
+	retainage: number;
+	/** The company's accounts by what is booked on them; '' or absent: not said yet. */
+	accounts: Accounts;
+	/** Days of this month and before take no entry any more; '' none. */
+	booksClosed: string;
 	/** When somebody must sign off before a quote goes out. */
 	signOff: SignOffRules;
 }
@@ -91,6 +105,12 @@ export function settingsFrom(given: SettingsGiven): CompanySettings {
 		billingPlans: [USUAL_PLAN],
 		leadLetter: USUAL_ANSWER,
 		signOff: NO_RULES,
+		tolerance: { amount: 500, percent: 100 },
+		invoiceReminders: NO_INVOICE_REMINDERS,
+		lateCharge: { yearly: 0, grace: 0 },
+		retainage: 1000,
+		accounts: {},
+		booksClosed: '',
 		payroll: { firstDay: 1, day: [], week: [{ minutes: 2400, multiplier: 15_000 }] },
 		...given,
 		letterhead: { color: '#2f4a54', line: '', footer: '', logo: null, face: 'plain', ...given.letterhead },

@@ -6,3 +6,4 @@ export * from './edition';
 export * from './lead-text';
 export * from './customers';
 export * from './leads';
+export * from './bank';

@@ -81,3 +81,8 @@ export function lateCharge(openByDay: readonly Cents[], graceDays: number, yearl
 		)
 	);
 }
+
+export * from './bank-match';
+export * from './cash-ahead';
+export * from './instalments';
+export * from './reminders';

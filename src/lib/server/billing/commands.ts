@@ -1,11 +1,23 @@
 import * as contract from '../../contract/billing/commands';
 import { eq } from 'drizzle-orm';
-import { checkWithin, percentToDate } from '../../core/billing';
-import { cents, parsePercent } from '../../core/money';
+import { checkWithin, percentToDate, spreadOverRest } from '../../core/billing';
+import { cents, parsePercent, type Cents } from '../../core/money';
+import { longDay } from '../../core/time';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
-import { allocations, billingSteps, costEntries, invoiceLines, invoices, itemSales } from '../db/schema';
-import { billableJob, draft, draftDeposit, draftToDate, issueDraft } from './drafts';
+import {
+	allocations,
+	billingSteps,
+	costEntries,
+	creditNotes,
+	invoiceLines,
+	invoiceParts,
+	invoices,
+	itemSales,
+	repeatInvoiceDays
+} from '../db/schema';
+import { costDraft, takeCosts } from './costs';
+import { billableJob, contractDraft, draft, draftDeposit, draftParts, draftToDate, issueDraft, notByApplication, partsOf } from './drafts';
 import { contractOf, costsToBill } from './load';
 
 export const billDeposit = serve(contract.billDeposit, (ctx, i) => {
@@ -15,50 +27,47 @@ export const billDeposit = serve(contract.billDeposit, (ctx, i) => {
 export const billContract = serve(contract.billContract, (ctx, i) => {
 	if (i.percent !== undefined) return draftToDate(ctx, i.jobId, parsePercent(i.percent));
 	const job = billableJob(ctx, i.jobId);
+	notByApplication(ctx, job.id);
 	const contract = contractOf(ctx.db, job.id);
-	const wanted = new Map((i.lines ?? []).map((l) => [l.id, l.percent]));
+	const amounts =
+		i.amount !== undefined
+			? spreadOverRest(contract, cents(i.amount))
+			: amountsOf(contract, new Map((i.lines ?? []).map((l) => [l.id, l])));
+	contract.forEach((l, n) => checkWithin(l, amounts[n] ?? cents(0), l.text));
+	return draft(ctx, job.id, 'contract', 'Part of the work as contracted', contractDraft(contract, amounts));
+});
+
+/** What is billed of each line: a percent to date, or an amount now. */
+function amountsOf(contract: ReturnType<typeof contractOf>, wanted: ReadonlyMap<string, { percent?: string; amount?: number }>): Cents[] {
 	for (const id of wanted.keys())
 		if (!contract.some((l) => l.id === id)) throw new Refusal('A line of this bill is not part of the contract.', 'lines');
-	const amounts = contract.map((l) => (wanted.has(l.id) ? percentToDate(l, parsePercent(wanted.get(l.id) ?? '0')) : cents(0)));
-	contract.forEach((l, n) => checkWithin(l, amounts[n] ?? cents(0), l.text));
-	return draft(
-		ctx,
-		job.id,
-		'contract',
-		'Part of the work as contracted',
-		contract.map((l, n) => ({
-			text: `${l.scope}: ${l.text}`,
-			amount: amounts[n] ?? cents(0),
-			taxCodeId: l.taxCodeId,
-			contractLineId: l.id
-		}))
-	);
-});
+	return contract.map((l) => {
+		const now = wanted.get(l.id);
+		if (!now) return cents(0);
+		return now.amount !== undefined ? cents(now.amount) : percentToDate(l, parsePercent(now.percent ?? '0'));
+	});
+}
 
 export const billCosts = serve(contract.billCosts, (ctx, i) => {
 	const job = billableJob(ctx, i.jobId);
-	const open = costsToBill(ctx.db, job.id, i.cutOff).filter((c) => !i.costIds || i.costIds.includes(c.id));
-	const result = draft(
-		ctx,
-		job.id,
-		'time and materials',
-		`Time and materials to ${i.cutOff}`,
-		open.map((c) => ({
-			text: `${c.day} ${c.name}`,
-			amount: cents(c.charge),
-			taxCodeId: c.taxCodeId,
-			costEntryId: c.id,
-			quantity: c.quantity,
-			unit: c.unit
-		}))
-	);
-	for (const c of open) ctx.update(costEntries, c.id, { state: 'billed' });
-	return result;
+	const picked = new Map((i.costs ?? []).map((c) => [c.id, c.amount]));
+	const ids = i.costIds ?? (i.costs ? i.costs.map((c) => c.id) : null);
+	const open = costsToBill(ctx.db, job.id, i.cutOff).filter((c) => !ids || ids.includes(c.id));
+	const title = `Time and materials to ${longDay(i.cutOff)}`;
+	const lines = costDraft(open, picked);
+	const part = { jobId: job.id, kind: 'time and materials' as const, title, lines, grouping: i.grouping ?? 'each' };
+	const made = draftParts(ctx, 'time and materials', title, [part]);
+	takeCosts(ctx, lines);
+	return made;
 });
 
+/** What was taken of costs is left to bill again. */
 function freeCosts(ctx: Context, invoiceId: string): void {
-	for (const l of ctx.db.select().from(invoiceLines).where(eq(invoiceLines.invoiceId, invoiceId)).all())
-		if (l.costEntryId) ctx.update(costEntries, l.costEntryId, { state: 'to bill' });
+	for (const l of ctx.db.select().from(invoiceLines).where(eq(invoiceLines.invoiceId, invoiceId)).all()) {
+		if (!l.costEntryId) continue;
+		const cost = ctx.get(costEntries, l.costEntryId, 'Its cost');
+		ctx.update(costEntries, cost.id, { billed: cost.billed - l.amount, state: 'to bill' });
+	}
 }
 
 /** The step of the plan that this invoice was made from is to be billed again. */
@@ -72,7 +81,10 @@ export const discardDraft = serve(contract.discardDraft, (ctx, i) => {
 	if (invoice.issuedAt !== null) throw new Refusal('An issued invoice is never deleted. Void it instead.');
 	freeCosts(ctx, invoice.id);
 	freeStep(ctx, invoice.id);
+	for (const d of ctx.db.select().from(repeatInvoiceDays).where(eq(repeatInvoiceDays.invoiceId, invoice.id)).all())
+		ctx.update(repeatInvoiceDays, d.id, { invoiceId: null });
 	for (const l of ctx.db.select().from(invoiceLines).where(eq(invoiceLines.invoiceId, invoice.id)).all()) ctx.remove(invoiceLines, l.id);
+	for (const p of partsOf(ctx.db, invoice.id)) ctx.remove(invoiceParts, p.id);
 	ctx.remove(invoices, invoice.id);
 	ctx.happened(`job:${invoice.jobId}`, 'invoices.discard', {}, 'invoices', 'today');
 });
@@ -82,8 +94,17 @@ export const issueInvoice = serve(contract.issueInvoice, (ctx, i) => {
 });
 
 export const voidInvoice = serve(contract.voidInvoice, (ctx, i) => {
+	voidIssued(ctx, i);
+});
+
+/** Voids an issued invoice: what it billed can be billed again, what was paid on it is credit. */
+export function voidIssued(ctx: Context, i: { invoiceId: string; reason: string; withApplication?: true }): void {
 	const invoice = ctx.get(invoices, i.invoiceId, 'This invoice');
 	if (invoice.issuedAt === null || invoice.voidedAt !== null) throw new Refusal('Only an issued invoice can be voided.');
+	if (ctx.db.select({ id: creditNotes.id }).from(creditNotes).where(eq(creditNotes.invoiceId, invoice.id)).get())
+		throw new Refusal('Something of it is credited already. Credit the rest of it instead.');
+	if (invoice.kind === 'pay application' && !i.withApplication)
+		throw new Refusal('It is a pay application. Void that: the invoice goes with it.');
 	freeCosts(ctx, invoice.id);
 	freeStep(ctx, invoice.id);
 	for (const a of ctx.db.select().from(allocations).where(eq(allocations.invoiceId, invoice.id)).all()) ctx.remove(allocations, a.id);
@@ -97,7 +118,7 @@ export const voidInvoice = serve(contract.voidInvoice, (ctx, i) => {
 		'today',
 		`invoice:${invoice.id}`
 	);
-});
+}
 
 export const notePromise = serve(contract.notePromise, (ctx, i) => {
 	const invoice = ctx.update(invoices, i.invoiceId, { promise: i.day || null });

@@ -1,5 +1,6 @@
 import { and, asc, eq } from 'drizzle-orm';
-import { customerLines, type PlacedLine } from '../../core/billing';
+import { customerLines, groupLines, type PlacedLine } from '../../core/billing';
+import { longDay } from '../../core/time';
 import { USUAL_LAYOUT } from '../../core/documents';
 import { computeEstimate, shownLines } from '../../core/estimate';
 import { cents, type Cents } from '../../core/money';
@@ -61,6 +62,9 @@ export function customerInvoice(app: App, invoiceId: string) {
 		day: i.day,
 		due: i.due,
 		net: cents(i.net),
+		/** Held of it as retainage, not due; below zero: released by it. */
+		retained: cents(i.retained),
+		parts: d.parts.length,
 		taxes: i.taxes.map(({ name, rate, base, tax }) => ({ name, rate, base, tax })),
 		total: cents(i.total),
 		paid: d.paid,
@@ -71,6 +75,7 @@ export function customerInvoice(app: App, invoiceId: string) {
 		job: d.job.name,
 		site: d.site ?? '',
 		lines: linesFor(app, d),
+		credits: d.credits.map(({ number, day, reason, total }) => ({ number, day, reason, total: cents(total) })),
 		charge: d.charge && { state: d.charge.state, message: d.charge.message }
 	};
 }
@@ -82,19 +87,36 @@ interface CustomerInvoiceLine {
 	amount: Cents;
 }
 
-function linesFor(app: App, d: NonNullable<ReturnType<typeof invoiceDetail>>): CustomerInvoiceLine[] {
-	// Hours and materials are what was agreed to be read one by one.
-	if (d.invoice.kind === 'time and materials')
-		return d.lines.map(({ text, quantity, unit, amount }) => ({ text, quantity, unit, amount: cents(amount) }));
-	// A deposit is a share of the whole, not of its lines.
-	const { places, amounts } = placesOf(app.db.orm, d.job.id);
-	const placed = d.lines.map((l): PlacedLine => {
-		const at = l.contractLineId ? places.get(l.contractLineId) : undefined;
-		return { scope: at?.scope ?? d.invoice.title, text: at?.text ?? null, amount: cents(l.amount) };
+type Detail = NonNullable<ReturnType<typeof invoiceDetail>>;
+type Part = Detail['parts'][number];
+
+const linesFor = (app: App, d: Detail): CustomerInvoiceLine[] =>
+	d.parts.flatMap((part) => {
+		const lines = partLines(app, d, part);
+		// Several jobs on one invoice: each line says whose it is.
+		return d.parts.length === 1 ? lines : lines.map((l) => ({ ...l, text: `${part.job}: ${l.text}` }));
 	});
-	return customerLines(placed, d.invoice.kind === 'deposit' ? 'total' : amounts, d.invoice.title).map((l) => ({
-		...l,
-		quantity: null,
-		unit: ''
-	}));
+
+function partLines(app: App, d: Detail, part: Part): CustomerInvoiceLine[] {
+	const own = d.lines.filter((l) => l.partId === part.id);
+	// Hours and materials are what was agreed to be read one by one, by day, or as one line.
+	if (part.kind === 'time and materials')
+		return groupLines(
+			own.map(({ text, day, quantity, unit, amount }) => ({ text, day, quantity, unit, amount: cents(amount) })),
+			part.grouping,
+			part.title,
+			longDay
+		).map(({ day, text, ...l }) => ({ ...l, text: day && part.grouping === 'each' ? `${longDay(day)} ${text}` : text }));
+	if (part.kind === 'repeat' || part.kind === 'late charge')
+		return own.map(({ text, quantity, unit, amount }) => ({ text, quantity, unit, amount: cents(amount) }));
+	// A general contractor reads the lines it signed, one by one.
+	if (part.kind === 'pay application')
+		return own.filter((l) => l.amount !== 0).map((l) => ({ text: l.text, quantity: null, unit: '', amount: cents(l.amount) }));
+	// A deposit is a share of the whole, not of its lines.
+	const { places, amounts } = placesOf(app.db.orm, part.jobId);
+	const placed = own.map((l): PlacedLine => {
+		const at = l.contractLineId ? places.get(l.contractLineId) : undefined;
+		return { scope: at?.scope ?? part.title, text: at?.text ?? null, amount: cents(l.amount) };
+	});
+	return customerLines(placed, part.kind === 'deposit' ? 'total' : amounts, part.title).map((l) => ({ ...l, quantity: null, unit: '' }));
 }

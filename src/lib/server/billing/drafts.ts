@@ -1,5 +1,6 @@
-import { and, eq, isNotNull, isNull } from 'drizzle-orm';
-import { billedDeposit, checkWithin, depositAmount, partialTax, percentOfWhole } from '../../core/billing';
+import { and, asc, eq, isNotNull, isNull, ne } from 'drizzle-orm';
+import type { Orm } from '../db/open';
+import { type Grouping, billedDeposit, checkWithin, depositAmount, partialTax, percentOfWhole } from '../../core/billing';
 import {
 	cents,
 	parseCents,
@@ -16,7 +17,21 @@ import {
 import { Refusal } from '../../core/refusal';
 import { addDays } from '../../core/time';
 import type { Context } from '../commands';
-import { company, costEntries, customers, invoiceLines, invoices, itemSales, jobs, taxCodes, taxComponents } from '../db/schema';
+import {
+	company,
+	costEntries,
+	creditNotes,
+	customers,
+	invoiceLines,
+	invoiceParts,
+	invoices,
+	itemSales,
+	payApplications,
+	type InvoiceKind,
+	jobs,
+	taxCodes,
+	taxComponents
+} from '../db/schema';
 import { newId } from '../ids';
 import { makeLink } from '../links';
 import { settleWithCredit } from './settle';
@@ -28,70 +43,147 @@ export interface DraftLine {
 	taxCodeId: string | null;
 	contractLineId?: string;
 	costEntryId?: string;
-	quantity?: number;
+	quantity?: number | null;
 	unit?: string;
+	day?: string;
+	/** Held back of it as retainage: billed, and not due. */
+	retained?: Cents;
 }
 
-/** Tax of this invoice per component: tax on all billed to date of this job at that rate − tax billed before at that rate. */
-export function taxesOf(ctx: Context, jobId: string, lines: readonly DraftLine[], day: string): ComponentTax[] {
-	const customer = ctx.get(customers, ctx.get(jobs, jobId, 'This job').customerId, 'The customer');
-	const now = taxOf(lines, ctx.db.select().from(taxCodes).all(), ctx.db.select().from(taxComponents).all(), day, customer.exemption);
-	const before = ctx.db
-		.select({ taxes: invoices.taxes })
-		.from(invoices)
-		.where(and(eq(invoices.jobId, jobId), isNull(invoices.voidedAt), isNotNull(invoices.issuedAt)))
+/** What an invoice bills of one job. */
+export interface DraftPart {
+	jobId: string;
+	kind: InvoiceKind;
+	title: string;
+	lines: DraftLine[];
+	grouping?: Grouping;
+}
+
+type Taxed = Pick<DraftLine, 'amount' | 'taxCodeId' | 'retained'>;
+
+/** What was taxed of a job before, by invoices and, taken back, by credits. */
+const taxedBefore = (ctx: Context, jobId: string): ComponentTax[] => [
+	...ctx.db
+		.select({ taxes: invoiceParts.taxes })
+		.from(invoiceParts)
+		.innerJoin(invoices, eq(invoices.id, invoiceParts.invoiceId))
+		.where(and(eq(invoiceParts.jobId, jobId), isNull(invoices.voidedAt), isNotNull(invoices.issuedAt)))
 		.all()
-		.flatMap((r) => r.taxes);
+		.flatMap((r) => r.taxes),
+	...ctx.db
+		.select({ taxes: creditNotes.taxes })
+		.from(creditNotes)
+		.innerJoin(invoiceParts, eq(invoiceParts.id, creditNotes.partId))
+		.innerJoin(invoices, eq(invoices.id, invoiceParts.invoiceId))
+		.where(and(eq(invoiceParts.jobId, jobId), isNull(invoices.voidedAt)))
+		.all()
+		.flatMap((r) => r.taxes.map((t) => ({ ...t, base: cents(-t.base), tax: cents(-t.tax) })))
+];
+
+/**
+ * Tax of what is billed of a job now, per component: tax on all billed to date of this job at that rate − tax billed before at that rate. What is held
+ * back is taxed when it is released.
+ */
+export function taxesOf(
+	ctx: Context,
+	jobId: string,
+	lines: readonly Taxed[],
+	day: string,
+	beside: readonly ComponentTax[] = []
+): ComponentTax[] {
+	const customer = ctx.get(customers, ctx.get(jobs, jobId, 'This job').customerId, 'The customer');
+	const due = lines.map((l) => ({ amount: cents(l.amount - (l.retained ?? 0)), taxCodeId: l.taxCodeId }));
+	const now = taxOf(due, ctx.db.select().from(taxCodes).all(), ctx.db.select().from(taxComponents).all(), day, customer.exemption);
+	const before = [...taxedBefore(ctx, jobId), ...beside];
 	return now.map((t) => {
 		const same = before.filter((b) => b.componentId === t.componentId && b.rate === t.rate);
 		return { ...t, tax: partialTax(cents(t.base + sum(same.map((b) => b.base))), sum(same.map((b) => b.tax)), t.rate) };
 	});
 }
 
-export function draft(
-	ctx: Context,
-	jobId: string,
-	kind: 'deposit' | 'contract' | 'time and materials',
-	title: string,
-	lines: DraftLine[],
-	asked?: Cents
-) {
-	const job = ctx.get(jobs, jobId, 'This job');
-	const own = lines.filter((l) => l.amount !== 0);
-	if (own.length === 0) throw new Refusal('There is nothing left to bill here.');
-	const taxes = taxesOf(ctx, jobId, own, ctx.today);
-	const net = sum(own.map((l) => l.amount));
-	const tax = taxTotal(taxes);
-	if (net + tax < 0) throw new Refusal('This comes to less than nothing: it would be a credit, not an invoice.');
-	const invoice = ctx.insert(invoices, {
-		id: newId(),
-		jobId,
-		customerId: job.customerId,
-		kind,
-		title,
-		net,
-		taxes,
-		tax,
-		total: net + tax,
-		asked: asked ?? null
-	});
-	own.forEach((l, position) =>
-		ctx.insert(invoiceLines, {
-			id: newId(),
-			invoiceId: invoice.id,
-			position,
-			text: l.text,
-			amount: l.amount,
-			taxCodeId: l.taxCodeId,
-			contractLineId: l.contractLineId ?? null,
-			costEntryId: l.costEntryId ?? null,
-			quantity: l.quantity ?? null,
-			unit: l.unit ?? ''
-		})
-	);
-	ctx.happenedIn('invoices', `job:${jobId}`, 'invoices.drafted', { title, net: net + tax }, 'invoices', 'today', `invoice:${invoice.id}`);
-	return { invoiceId: invoice.id, total: net + tax };
+/** Taxes of parts as the invoice shows them: those of one component and rate are added, not computed again. */
+export function addTaxes(parts: readonly (readonly ComponentTax[])[]): ComponentTax[] {
+	const all = new Map<string, ComponentTax>();
+	for (const t of parts.flat()) {
+		const key = `${t.componentId} ${t.rate}`;
+		const there = all.get(key);
+		all.set(key, there ? { ...there, base: cents(there.base + t.base), tax: cents(there.tax + t.tax) } : t);
+	}
+	return [...all.values()];
 }
+
+const heldOf = (lines: readonly Taxed[]): Cents => sum(lines.map((l) => l.retained ?? cents(0)));
+const dueOf = (lines: readonly Taxed[]): Cents => cents(sum(lines.map((l) => l.amount)) - heldOf(lines));
+
+/** The figures of parts, each with the tax of its own job; two parts of one job cumulate. */
+function figuresOf<T extends { jobId: string; lines: readonly Taxed[] }>(ctx: Context, parts: readonly T[]) {
+	const own = new Map<string, ComponentTax[]>();
+	const figured = parts.map((part) => {
+		const beside = own.get(part.jobId) ?? [];
+		const taxes = taxesOf(ctx, part.jobId, part.lines, ctx.today, beside);
+		own.set(part.jobId, [...beside, ...taxes]);
+		return { part, net: dueOf(part.lines), retained: heldOf(part.lines), taxes, tax: taxTotal(taxes) };
+	});
+	const all = { net: sum(figured.map((f) => f.net)), retained: sum(figured.map((f) => f.retained)), tax: sum(figured.map((f) => f.tax)) };
+	return { figured, all: { ...all, taxes: addTaxes(figured.map((f) => f.taxes)), total: cents(all.net + all.tax) } };
+}
+
+/**
+ * A draft of one or several jobs of a customer: a part for each, with its own tax.
+ * @throws Refusal before anything is written
+ */
+export function draftParts(
+	ctx: Context,
+	kind: InvoiceKind,
+	title: string,
+	given: readonly DraftPart[],
+	more: { asked?: Cents; aboutId?: string } = {}
+) {
+	const parts = given
+		.map((p) => ({ ...p, lines: p.lines.filter((l) => l.amount !== 0 || (l.retained ?? 0) !== 0) }))
+		.filter((p) => p.lines.length > 0);
+	const [first] = parts;
+	if (!first) throw new Refusal('There is nothing left to bill here.');
+	const { figured, all } = figuresOf(ctx, parts);
+	if (all.total < 0) throw new Refusal('This comes to less than nothing: it would be a credit, not an invoice.');
+	const customerId = ctx.get(jobs, first.jobId, 'This job').customerId;
+	const invoice = ctx.insert(invoices, {
+		...{ id: newId(), jobId: first.jobId, customerId, kind, title, ...all },
+		...{ asked: more.asked ?? null, aboutId: more.aboutId ?? null }
+	});
+	let position = 0;
+	figured.forEach(({ part, ...f }, n) => {
+		const row = ctx.insert(invoiceParts, {
+			...{ id: newId(), invoiceId: invoice.id, jobId: part.jobId, kind: part.kind, position: n, title: part.title, ...f },
+			grouping: part.grouping ?? 'each'
+		});
+		for (const l of part.lines) putLine(ctx, invoice.id, row.id, position++, l);
+	});
+	const told = [`invoice:${invoice.id}`, ...new Set(parts.map((p) => `job:${p.jobId}`))];
+	ctx.happenedIn('invoices', told, 'invoices.drafted', { title, net: all.total }, 'invoices', 'today');
+	return { invoiceId: invoice.id, total: all.total };
+}
+
+const putLine = (ctx: Context, invoiceId: string, partId: string, position: number, l: DraftLine) =>
+	ctx.insert(invoiceLines, {
+		...{ id: newId(), invoiceId, partId, position, text: l.text, amount: l.amount, taxCodeId: l.taxCodeId },
+		...{ contractLineId: l.contractLineId ?? null, costEntryId: l.costEntryId ?? null },
+		...{ quantity: l.quantity ?? null, unit: l.unit ?? '', day: l.day ?? null, retained: l.retained ?? 0 }
+	});
+
+/** A draft of one job. @param aboutId the invoice a late charge is for */
+export const draft = (ctx: Context, jobId: string, kind: InvoiceKind, title: string, lines: DraftLine[], asked?: Cents, aboutId?: string) =>
+	draftParts(ctx, kind, title, [{ jobId, kind, title, lines }], {
+		...(asked === undefined ? {} : { asked }),
+		...(aboutId === undefined ? {} : { aboutId })
+	});
+
+/** The lines that a contract is billed by, each with what of it is billed now. */
+export const contractDraft = (
+	contract: readonly { id: string; scope: string; text: string; taxCodeId: string | null }[],
+	amounts: readonly Cents[]
+): DraftLine[] =>
+	contract.map((l, n) => ({ text: `${l.scope}: ${l.text}`, amount: amounts[n] ?? cents(0), taxCodeId: l.taxCodeId, contractLineId: l.id }));
 
 /** A job that is won. @throws Refusal */
 export function billableJob(ctx: Context, jobId: string) {
@@ -100,9 +192,20 @@ export function billableJob(ctx: Context, jobId: string) {
 	return job;
 }
 
+/** A contract that is applied for is not billed by invoices besides. @throws Refusal */
+export function notByApplication(ctx: Context, jobId: string): void {
+	const applied = ctx.db
+		.select({ number: payApplications.number })
+		.from(payApplications)
+		.where(and(eq(payApplications.jobId, jobId), ne(payApplications.state, 'void')))
+		.get();
+	if (applied) throw new Refusal('This job’s contract is billed by pay applications. Bill it there.');
+}
+
 /** A draft of a deposit, typed as a percent or an amount of the total with tax. */
 export function draftDeposit(ctx: Context, jobId: string, typed: string) {
 	const job = billableJob(ctx, jobId);
+	notByApplication(ctx, job.id);
 	const contract = contractOf(ctx.db, job.id);
 	if (contract.some((l) => l.billed !== 0)) throw new Refusal('A deposit comes before anything else is billed.', 'amount');
 	const net = cents(job.contractNet ?? 0);
@@ -136,6 +239,7 @@ export function draftDeposit(ctx: Context, jobId: string, typed: string) {
 /** A draft that brings what is billed of the contract to a percent of the whole. */
 export function draftToDate(ctx: Context, jobId: string, toDate: Percent, title?: string) {
 	const job = billableJob(ctx, jobId);
+	notByApplication(ctx, job.id);
 	const contract = contractOf(ctx.db, job.id);
 	const amounts = percentOfWhole(contract, toDate);
 	contract.forEach((l, n) => checkWithin(l, amounts[n] ?? cents(0), l.text));
@@ -144,29 +248,34 @@ export function draftToDate(ctx: Context, jobId: string, toDate: Percent, title?
 		job.id,
 		'contract',
 		title ?? (toDate === 10_000 ? 'Work as contracted' : 'Part of the work as contracted'),
-		contract.map((l, n) => ({
-			text: `${l.scope}: ${l.text}`,
-			amount: amounts[n] ?? cents(0),
-			taxCodeId: l.taxCodeId,
-			contractLineId: l.id
-		}))
+		contractDraft(contract, amounts)
 	);
 }
+
+/** The rate is that of the document's day, and what others billed since counts: the tax of each part is computed afresh. */
+function taxAfresh(ctx: Context, invoiceId: string) {
+	const lines = ctx.db.select().from(invoiceLines).where(eq(invoiceLines.invoiceId, invoiceId)).all();
+	const parts = partsOf(ctx.db, invoiceId).map((p) => ({
+		...{ id: p.id, jobId: p.jobId },
+		lines: lines
+			.filter((l) => l.partId === p.id)
+			.map((l) => ({ amount: cents(l.amount), retained: cents(l.retained), taxCodeId: l.taxCodeId }))
+	}));
+	const { figured, all } = figuresOf(ctx, parts);
+	for (const { part, taxes, tax } of figured) ctx.update(invoiceParts, part.id, { taxes, tax });
+	if (all.total < 0) throw new Refusal('With the tax of today this comes to less than nothing: it would be a credit, not an invoice.');
+	return all;
+}
+
+export const partsOf = (db: Orm, invoiceId: string) =>
+	db.select().from(invoiceParts).where(eq(invoiceParts.invoiceId, invoiceId)).orderBy(asc(invoiceParts.position)).all();
 
 /** Issues a draft: its number, its day, what is owed until when, its letter, what the customer's credit settles of it. */
 export function issueDraft(ctx: Context, invoiceId: string, letter: { to: string; subject: string; text: string }, version?: number) {
 	const invoice = ctx.get(invoices, invoiceId, 'This invoice');
 	if (invoice.issuedAt !== null) return { number: invoice.number };
 	const own = ctx.get(company, 'company', 'The company');
-	// The rate is that of the document's day, and what others billed since counts: the tax is computed afresh.
-	const lines = ctx.db
-		.select()
-		.from(invoiceLines)
-		.where(eq(invoiceLines.invoiceId, invoice.id))
-		.all()
-		.map((l) => ({ text: l.text, amount: cents(l.amount), taxCodeId: l.taxCodeId }));
-	const taxes = taxesOf(ctx, invoice.jobId, lines, ctx.today);
-	const tax = taxTotal(taxes);
+	const { taxes, tax, total } = taxAfresh(ctx, invoice.id);
 	const number = ctx.nextNumber('invoice');
 	ctx.update(
 		invoices,
@@ -178,7 +287,7 @@ export function issueDraft(ctx: Context, invoiceId: string, letter: { to: string
 			due: addDays(ctx.today, own.settings.paymentDays),
 			taxes,
 			tax,
-			total: invoice.net + tax
+			total
 		},
 		version
 	);
@@ -194,12 +303,11 @@ export function issueDraft(ctx: Context, invoiceId: string, letter: { to: string
 	settleWithCredit(ctx, invoice.customerId);
 	ctx.happenedIn(
 		'invoices',
-		`job:${invoice.jobId}`,
+		[`invoice:${invoice.id}`, ...new Set(partsOf(ctx.db, invoice.id).map((p) => `job:${p.jobId}`))],
 		'invoices.issued',
-		{ number, net: invoice.net + tax },
+		{ number, net: total },
 		'invoices',
-		'today',
-		`invoice:${invoice.id}`
+		'today'
 	);
 	return { number, linkId };
 }

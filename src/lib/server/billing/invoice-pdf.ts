@@ -47,7 +47,16 @@ export function invoicePdf(i: NonNullable<ReturnType<typeof customerInvoice>> & 
 			layout: hair
 		},
 		totals([
-			[{ text: 'Net' }, { text: money(i.net), alignment: 'right' }],
+			...(i.retained !== 0
+				? [
+						[{ text: 'Work and materials' }, { text: money(i.net + i.retained), alignment: 'right' }],
+						[
+							{ text: i.retained > 0 ? 'Less retainage, not due yet' : 'Retainage released' },
+							{ text: money(-i.retained), alignment: 'right' }
+						]
+					]
+				: []),
+			[{ text: i.retained !== 0 ? 'Due, net' : 'Net' }, { text: money(i.net), alignment: 'right' }],
 			...taxRows(i.taxes),
 			[
 				{ text: 'Total', bold: true, fontSize: 12 },

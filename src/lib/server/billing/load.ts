@@ -2,18 +2,32 @@ import { and, asc, eq, isNull, sql } from 'drizzle-orm';
 import type { Billable } from '../../core/billing';
 import { cents, type Cents } from '../../core/money';
 import type { Orm } from '../db/open';
-import { allocations, contractLines, costEntries, invoiceLines, invoices, payments } from '../db/schema';
+import { allocations, contractLines, costEntries, creditLines, invoiceLines, invoiceParts, invoices, payments } from '../db/schema';
 
 /** The lines of a job's contract with what is billed of each: on every invoice that is not void, drafts too, so that nothing can be billed twice. */
-export function contractOf(db: Orm, jobId: string): (Billable & { text: string; scope: string; taxCodeId: string | null })[] {
+export function contractOf(
+	db: Orm,
+	jobId: string
+): (Billable & { text: string; scope: string; taxCodeId: string | null; change: number | null })[] {
 	const billed = db
 		.select({ id: invoiceLines.contractLineId, amount: sql<number>`sum(${invoiceLines.amount})` })
-		.from(invoiceLines)
-		.innerJoin(invoices, eq(invoices.id, invoiceLines.invoiceId))
-		.where(and(eq(invoices.jobId, jobId), isNull(invoices.voidedAt)))
+		.from(invoiceParts)
+		.innerJoin(invoiceLines, eq(invoiceLines.partId, invoiceParts.id))
+		.innerJoin(invoices, eq(invoices.id, invoiceParts.invoiceId))
+		.where(and(eq(invoiceParts.jobId, jobId), isNull(invoices.voidedAt)))
 		.groupBy(invoiceLines.contractLineId)
 		.all();
 	const byLine = new Map(billed.map((b) => [b.id, b.amount]));
+	const credited = db
+		.select({ id: invoiceLines.contractLineId, amount: sql<number>`sum(${creditLines.amount})` })
+		.from(invoiceParts)
+		.innerJoin(invoiceLines, eq(invoiceLines.partId, invoiceParts.id))
+		.innerJoin(invoices, eq(invoices.id, invoiceParts.invoiceId))
+		.innerJoin(creditLines, eq(creditLines.invoiceLineId, invoiceLines.id))
+		.where(and(eq(invoiceParts.jobId, jobId), isNull(invoices.voidedAt)))
+		.groupBy(invoiceLines.contractLineId)
+		.all();
+	for (const c of credited) byLine.set(c.id, (byLine.get(c.id) ?? 0) - c.amount);
 	return db
 		.select()
 		.from(contractLines)
@@ -22,6 +36,7 @@ export function contractOf(db: Orm, jobId: string): (Billable & { text: string; 
 		.all()
 		.map((l) => ({
 			id: l.id,
+			change: l.change,
 			amount: cents(l.amount),
 			billed: cents(byLine.get(l.id) ?? 0),
 			text: l.text,

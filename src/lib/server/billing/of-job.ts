@@ -1,4 +1,4 @@
-import { type SQL, desc, eq } from 'drizzle-orm';
+import { type SQL, desc, sql } from 'drizzle-orm';
 import type { App } from '../app';
 import { invoices } from '../db/schema';
 
@@ -19,4 +19,5 @@ export const invoicesWhere = (db: App['db']['orm'], where: SQL) =>
 		.orderBy(desc(invoices.number))
 		.all();
 
-export const invoicesOfJob = (app: App, jobId: string) => invoicesWhere(app.db.orm, eq(invoices.jobId, jobId));
+export const invoicesOfJob = (app: App, jobId: string) =>
+	invoicesWhere(app.db.orm, sql`invoices.id in (select invoice_id from invoice_parts where job_id = ${jobId})`);

@@ -2,7 +2,7 @@ import { and, asc, desc, eq, isNull, lt, sql } from 'drizzle-orm';
 import { cents } from '../../core/money';
 import { aging, invoiceState } from '../../core/receivables';
 import type { App } from '../app';
-import { allocations, charges, customers, invoiceLines, invoices, jobs, payments, sites } from '../db/schema';
+import { allocations, charges, creditNotes, customers, invoiceLines, invoiceParts, invoices, jobs, payments, sites } from '../db/schema';
 import { linkFor } from '../links';
 import { creditOf, notInConflict, paidOf } from './load';
 import { todayOf } from '../company/today';
@@ -79,8 +79,18 @@ export function invoiceDetail(app: App, id: string) {
 		.get();
 	if (!row) return null;
 	const paid = paidOf(db, id);
+	const parts = db
+		.select({ part: invoiceParts, job: jobs.name })
+		.from(invoiceParts)
+		.innerJoin(jobs, eq(jobs.id, invoiceParts.jobId))
+		.where(eq(invoiceParts.invoiceId, id))
+		.orderBy(asc(invoiceParts.position))
+		.all()
+		.map(({ part, job }) => ({ ...part, job }));
 	return {
 		...row,
+		parts,
+		credits: db.select().from(creditNotes).where(eq(creditNotes.invoiceId, id)).orderBy(asc(creditNotes.number)).all(),
 		paid,
 		open: cents(row.invoice.voidedAt ? 0 : row.invoice.total - paid),
 		state: withState({ ...row.invoice, paid }).state,
@@ -93,6 +103,8 @@ export function invoiceDetail(app: App, id: string) {
 				day: payments.day,
 				method: payments.method,
 				reference: payments.reference,
+				returnsId: payments.returnsId,
+				cameBack: sql<number>`exists (select 1 from payments r where r.returns_id = payments.id)`,
 				amount: allocations.amount,
 				whole: payments.amount
 			})
@@ -122,8 +134,15 @@ export function readyToBill(app: App) {
 			customer: customers.name,
 			contract: jobs.contractNet,
 			doneAt: jobs.doneAt,
-			toBill: sql<number>`(select coalesce(sum(charge), 0) from cost_entries where cost_entries.job_id = jobs.id and cost_entries.state = 'to bill' and ${notInConflict})`,
-			billed: sql<number>`(select coalesce(sum(net), 0) from invoices i where i.job_id = jobs.id and i.voided_at is null and i.kind <> 'time and materials')`
+			toBill: sql<number>`(select coalesce(sum(charge - billed), 0) from cost_entries where cost_entries.job_id = jobs.id and cost_entries.state = 'to bill' and ${notInConflict})`,
+			customerId: jobs.customerId,
+			siteId: jobs.siteId,
+			stageId: jobs.stageId,
+			kindOfWork: jobs.kindOfWork,
+			applied: sql<number>`exists (select 1 from pay_applications a where a.job_id = jobs.id and a.state <> 'void')`,
+			agreed: sql<number>`(select coalesce(sum(l.amount), 0) from contract_lines l where l.job_id = jobs.id)`,
+			billed: sql<number>`(select coalesce(sum(p.net + p.retained), 0) from invoice_parts p join invoices i on i.id = p.invoice_id where p.job_id = jobs.id and i.voided_at is null and p.kind in ('deposit', 'contract', 'pay application'))
+				- (select coalesce(sum(l.amount), 0) from credit_notes c join invoice_parts p on p.id = c.part_id join credit_lines l on l.credit_id = c.id join invoice_lines il on il.id = l.invoice_line_id join invoices i on i.id = p.invoice_id where p.job_id = jobs.id and i.voided_at is null and il.contract_line_id is not null)`
 		})
 		.from(jobs)
 		.innerJoin(customers, eq(customers.id, jobs.customerId))
@@ -132,7 +151,7 @@ export function readyToBill(app: App) {
 		)
 		.orderBy(desc(jobs.doneAt))
 		.all()
-		.map((j) => ({ ...j, left: Math.max(0, (j.contract ?? 0) - j.billed) }))
+		.map((j) => ({ ...j, left: Math.max(0, j.agreed - j.billed) }))
 		.filter((j) => j.toBill > 0 || j.left > 0)
 		.sort((a, b) => b.toBill + (b.doneAt ? b.left : 0) - a.toBill - (a.doneAt ? a.left : 0));
 }
@@ -147,7 +166,9 @@ export const moneyIn = (app: App) =>
 			reference: payments.reference,
 			customer: customers.name,
 			customerId: customers.id,
-			used: payments.used
+			used: payments.used,
+			returnsId: payments.returnsId,
+			cameBack: sql<number>`exists (select 1 from payments r where r.returns_id = payments.id)`
 		})
 		.from(payments)
 		.innerJoin(customers, eq(customers.id, payments.customerId))

@@ -30,6 +30,9 @@ export function settle(ctx: Context, paymentId: string, amount: number, customer
 	return credit;
 }
 
+/** A payment that came back is no money: what is left of it settles nothing. */
+const notReturned = sql`not exists (select 1 from payments r where r.returns_id = payments.id)`;
+
 /** Uses what a customer has paid too much, oldest payment first, for what is open. */
 export function settleWithCredit(ctx: Context, customerId: string): void {
 	const rows = ctx.db
@@ -39,7 +42,7 @@ export function settleWithCredit(ctx: Context, customerId: string): void {
 			left: sql<number>`${payments.amount} - ${payments.used}`
 		})
 		.from(payments)
-		.where(and(eq(payments.customerId, customerId), sql`amount <> used`))
+		.where(and(eq(payments.customerId, customerId), sql`amount <> used`, notReturned))
 		.orderBy(asc(payments.at))
 		.all();
 	for (const p of rows) if (p.left > 0) settle(ctx, p.id, p.left, customerId, [], p.jobId);

@@ -166,7 +166,7 @@ export class Context {
 	}
 
 	/** The next number of a series. Taken inside the transaction: what fails gives it back, so there are no gaps. */
-	nextNumber(series: 'job' | 'quote' | 'invoice' | 'agreement' | 'certificate'): number {
+	nextNumber(series: 'job' | 'quote' | 'invoice' | 'agreement' | 'certificate' | 'order' | 'credit'): number {
 		const row = this.db.select().from(counters).where(eq(counters.id, series)).get();
 		const number = row?.next ?? 1001;
 		if (row)

@@ -2,8 +2,10 @@ import * as contract from '../../contract/costs/commands';
 import { chargeOf } from '../../core/billing';
 import { parseQuantity, lineAmount, quantity, unitPrice, percent, parseCents, cents } from '../../core/money';
 import { Refusal } from '../../core/refusal';
-import { serve } from '../commands';
-import { items, company, costEntries } from '../db/schema';
+import { and, eq, ne } from 'drizzle-orm';
+import { isOrderedFor } from '../buying/orders';
+import { serve, type Context } from '../commands';
+import { company, costEntries, items, jobMaterials, phases, remainders, taskParts } from '../db/schema';
 import { newId } from '../ids';
 import { beginWork, workJob } from '../planning/commands';
 import { phaseOfItem } from '../work/phases';
@@ -13,6 +15,12 @@ export const useMaterial = serve(contract.useMaterial, (ctx, i) => {
 	const item = ctx.get(items, i.itemId, 'This item');
 	const q = parseQuantity(i.quantity);
 	if (q <= 0 || q > 1e11) throw new Refusal('Type how much was used, more than 0.', 'quantity');
+	if (isOrderedFor(ctx.db, job.id, item.id)) {
+		// Its cost is what its supplier bills: that it was used changes where it is, not what it costs.
+		fitted(ctx, job.id, item.id);
+		ctx.happened(`job:${job.id}`, 'costs.fit-ordered', { name: item.name, quantity: q, unit: item.unit }, 'field', 'costs');
+		return { costId: null };
+	}
 	const own = ctx.get(company, 'company', 'The company');
 	const cost = lineAmount(quantity(q), unitPrice(item.cost));
 	const entry = ctx.insert(costEntries, {
@@ -30,12 +38,24 @@ export const useMaterial = serve(contract.useMaterial, (ctx, i) => {
 		cost,
 		charge: chargeOf({ kind: 'other', cost, markup: percent(own.settings.materialMarkup) }),
 		taxCodeId: item.taxCodeId,
+		toConfirm: item.kind === 'material',
 		state: job.contractNet ? 'absorbed' : 'to bill'
 	});
 	beginWork(ctx, job.id);
 	ctx.happened(`job:${job.id}`, 'costs.use-material', { name: item.name }, 'field', 'costs');
 	return { costId: entry.id };
 });
+
+/** What was ordered of an item for a job and is fitted now. */
+function fitted(ctx: Context, jobId: string, itemId: string): void {
+	const parts = ctx.db
+		.select({ id: taskParts.id })
+		.from(taskParts)
+		.innerJoin(jobMaterials, eq(jobMaterials.id, taskParts.materialId))
+		.where(and(eq(jobMaterials.jobId, jobId), eq(jobMaterials.itemId, itemId), ne(taskParts.state, 'fitted')))
+		.all();
+	for (const p of parts) ctx.update(taskParts, p.id, { state: 'fitted' });
+}
 
 export const addCost = serve(contract.addCost, (ctx, i) => {
 	const job = workJob(ctx, i.jobId);
@@ -60,7 +80,30 @@ export const addCost = serve(contract.addCost, (ctx, i) => {
 
 export const markCost = serve(contract.markCost, (ctx, i) => {
 	const cost = ctx.get(costEntries, i.costId, 'This cost');
-	if (cost.state === 'billed') throw new Refusal('This cost is billed already.');
+	if (cost.billed !== 0) throw new Refusal('This cost is billed already.');
 	ctx.update(costEntries, cost.id, { state: i.state }, i.version);
 	ctx.happened(`job:${cost.jobId}`, 'costs.mark', { cost: cost.name, state: i.state }, 'costs', 'today');
+});
+
+export const setRemainder = serve(contract.setRemainder, (ctx, i) => {
+	const job = workJob(ctx, i.jobId);
+	const phase = i.phaseId === null ? null : ctx.get(phases, i.phaseId, 'This phase');
+	if (phase && phase.jobId !== job.id) throw new Refusal('The phase is another job’s.', 'phaseId');
+	const there = ctx.db
+		.select()
+		.from(remainders)
+		.where(and(eq(remainders.jobId, job.id), eq(remainders.kind, i.kind)))
+		.all()
+		.find((r) => r.phaseId === i.phaseId);
+	if (i.amount === null) {
+		if (there) ctx.remove(remainders, there.id);
+	} else if (there) ctx.update(remainders, there.id, { amount: i.amount });
+	else ctx.insert(remainders, { id: newId(), jobId: job.id, phaseId: i.phaseId, kind: i.kind, amount: i.amount });
+	ctx.happened(`job:${job.id}`, 'costs.set-remainder', { kind: i.kind, phase: phase?.name ?? '', amount: i.amount }, 'costs');
+});
+
+export const setComplete = serve(contract.setComplete, (ctx, i) => {
+	const phase = ctx.get(phases, i.phaseId, 'This phase');
+	ctx.update(phases, phase.id, { percentComplete: i.percent }, i.version);
+	ctx.happened(`job:${phase.jobId}`, 'costs.set-complete', { phase: phase.name, percent: i.percent }, 'costs');
 });

@@ -44,6 +44,6 @@ whenever('rounds.visit-done', (ctx, { visitId, share }) => {
 whenever('rounds.visit-open', (ctx, { visitId }) => {
 	const charge = chargeOfVisit(ctx, visitId);
 	if (!charge) return;
-	if (charge.state === 'billed') throw new Refusal('This visit is billed already.');
+	if (charge.billed !== 0) throw new Refusal('This visit is billed already.');
 	ctx.remove(costEntries, charge.id);
 });

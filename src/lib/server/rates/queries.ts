@@ -12,6 +12,7 @@ import {
 	budgetScenarios,
 	costEntries,
 	equipmentSheets,
+	invoiceParts,
 	invoices,
 	items,
 	jobs,
@@ -182,9 +183,10 @@ export function soldByMonth(app: App, year: number): MonthSold[] {
 /** From the books of the program: billed net by kind of work, cost by kind, in the year to date. */
 export function actualOf(app: App, year: number) {
 	const billed = app.db.orm
-		.select({ name: jobs.kindOfWork, amount: sql<number>`sum(${invoices.net})` })
+		.select({ name: jobs.kindOfWork, amount: sql<number>`sum(${invoiceParts.net} + ${invoiceParts.retained})` })
 		.from(invoices)
-		.innerJoin(jobs, eq(jobs.id, invoices.jobId))
+		.innerJoin(invoiceParts, eq(invoiceParts.invoiceId, invoices.id))
+		.innerJoin(jobs, eq(jobs.id, invoiceParts.jobId))
 		.where(
 			and(
 				gte(invoices.day, `${year}-01-01`),

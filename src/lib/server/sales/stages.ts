@@ -63,3 +63,7 @@ export const stageList = (app: App) =>
 		.from(stages)
 		.orderBy(asc(stages.position))
 		.all();
+
+/** The stages that won jobs stand at, in their order. */
+export const doingStages = (app: App) =>
+	app.db.orm.select({ id: stages.id, name: stages.name }).from(stages).where(eq(stages.track, 'doing')).orderBy(asc(stages.position)).all();

@@ -1,20 +1,20 @@
 import { textOf } from '../../core/events';
 import { phasesOf } from '../work/phases';
 import { getTableColumns, and, asc, desc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
-import { costTable, overUnder } from '../../core/costing';
-import { cents, type Cents } from '../../core/money';
+import { mulDiv } from '../../core/money';
 import { areasFor, type Viewer } from '../../core/access';
 import { wallTime } from '../../core/time';
 import type { App } from '../app';
 import { changesOf } from '../estimates/changes';
 import { contractOf } from '../billing/load';
+import { costingOf } from '../costs/costing';
 import {
 	branches,
-	budgetRows,
 	costEntries,
 	customers,
 	estimates,
 	history,
+	invoiceParts,
 	invoices,
 	jobMaterials,
 	jobs,
@@ -63,18 +63,10 @@ export function threadOf(app: App, id: string, viewer: Viewer) {
 		.limit(1)
 		.get();
 	const shift = db.select({ day: shifts.day }).from(shifts).where(eq(shifts.jobId, id)).orderBy(asc(shifts.day)).limit(1).get();
-	const money = db
-		.select({
-			billed: sql<number>`coalesce(sum(${invoices.total}), 0)`,
-			paid: sql<number>`coalesce(sum(${invoices.paid}), 0)`,
-			at: sql<number | null>`max(${invoices.issuedAt})`
-		})
-		.from(invoices)
-		.where(and(eq(invoices.jobId, id), isNotNull(invoices.issuedAt), isNull(invoices.voidedAt)))
-		.get();
+	const money = moneyOf(db, id);
 	const { zone } = companyOf(app);
 	const day = (ms: number | null | undefined) => (ms ? wallTime(ms, zone).day : null);
-	const billed = money?.billed ?? 0;
+	const { billed } = money;
 	const contract = (job.contractNet ?? 0) + (job.contractTax ?? 0);
 	return [
 		{ name: 'asked', day: day(job.askedAt), amount: null, done: true },
@@ -89,24 +81,43 @@ export function threadOf(app: App, id: string, viewer: Viewer) {
 		{ name: 'done', day: day(job.doneAt), amount: null, done: job.doneAt !== null },
 		{
 			name: 'billed',
-			day: day(money?.at),
+			day: day(money.at),
 			amount: viewer.when('invoices.see', () => billed || null),
 			done: billed > 0 && (contract === 0 || billed >= contract)
 		},
 		{
 			name: 'paid',
 			day: null,
-			amount: viewer.when('invoices.see', () => money?.paid || null),
-			done: billed > 0 && (money?.paid ?? 0) >= billed && billed >= contract
+			amount: viewer.when('invoices.see', () => money.paid || null),
+			done: billed > 0 && money.paid >= billed && billed >= contract
 		}
 	];
+}
+
+/** What is billed of a job with tax, when last, and what of it is paid: of an invoice over several jobs by what is this job's. */
+function moneyOf(db: App['db']['orm'], jobId: string) {
+	const rows = db
+		.select({
+			net: invoiceParts.net,
+			tax: invoiceParts.tax,
+			at: invoices.issuedAt,
+			total: invoices.total,
+			paid: invoices.paid
+		})
+		.from(invoiceParts)
+		.innerJoin(invoices, eq(invoices.id, invoiceParts.invoiceId))
+		.where(and(eq(invoiceParts.jobId, jobId), isNotNull(invoices.issuedAt), isNull(invoices.voidedAt)))
+		.all();
+	return {
+		billed: rows.reduce((a, r) => a + r.net + r.tax, 0),
+		paid: rows.reduce((a, r) => a + (r.total === 0 ? 0 : mulDiv(r.paid, r.net + r.tax, r.total)), 0),
+		at: rows.reduce<number | null>((a, r) => Math.max(a ?? 0, r.at ?? 0) || null, null)
+	};
 }
 
 /** Costs of a job: sold, used, to come by kind; each entry; for those who see invoices what is billed and waits to be. */
 export function jobCosts(app: App, id: string, viewer: Viewer) {
 	const db = app.db.orm;
-	const job = db.select().from(jobs).where(eq(jobs.id, id)).get();
-	const budget = db.select().from(budgetRows).where(eq(budgetRows.jobId, id)).all();
 	const entries = db
 		.select({ cost: costEntries, time: timeEntries })
 		.from(costEntries)
@@ -121,39 +132,25 @@ export function jobCosts(app: App, id: string, viewer: Viewer) {
 		.innerJoin(people, eq(people.id, timeEntries.personId))
 		.where(and(eq(timeEntries.jobId, id), isNull(timeEntries.endedAt)))
 		.all();
-	const actual = entries.map((e) => ({ kind: e.kind, cost: cents(e.cost), hours: e.kind === 'labor' ? e.quantity : 0 }));
-	const table = costTable(
-		budget.map((b) => ({ kind: b.kind, cost: cents(b.cost), hours: b.hours })),
-		actual,
-		job?.percentComplete ?? null
-	);
-	const all = table.at(-1);
-	const contract = cents(job?.contractNet ?? 0);
-	const against = (billed: Cents) => overUnder(all?.actual ?? cents(0), all?.forecast ?? cents(0), contract, billed);
-	const { complete, earned } = against(cents(0));
+	const costing = costingOf(db, [id]).get(id);
+	if (!costing) return null;
+	const { earned } = costing;
 	return {
-		table,
+		rows: costing.rows,
+		byKind: costing.byKind,
+		all: costing.all,
 		entries,
 		running,
-		contract,
-		earned: { complete, earned },
+		contract: costing.contract,
+		unfitted: costing.unfitted,
+		/** Their profit is the one figure of the job, wherever it is shown. */
+		earned: { complete: earned.complete, earned: earned.earned, profit: earned.profit, margin: earned.margin },
 		billing: viewer.when('invoices.see', () => {
-			const billed = billedNet(db, id);
-			const toBill = entries.filter((e) => e.state === 'to bill' && !e.time?.conflict).reduce((a, e) => a + e.charge, 0);
-			return { billed, toBill, over: against(billed).over };
+			const toBill = entries.filter((e) => e.state === 'to bill' && !e.time?.conflict).reduce((a, e) => a + e.charge - e.billed, 0);
+			return { billed: costing.billed, toBill, over: earned.over };
 		})
 	};
 }
-
-/** What is billed of a job, without tax. */
-const billedNet = (db: App['db']['orm'], jobId: string): Cents =>
-	cents(
-		db
-			.select({ n: sql<number>`coalesce(sum(${invoices.net}), 0)` })
-			.from(invoices)
-			.where(and(eq(invoices.jobId, jobId), isNotNull(invoices.issuedAt), isNull(invoices.voidedAt)))
-			.get()?.n ?? 0
-	);
 
 /** The time behind a cost, as wall time where it was worked: what is typed to put it right. */
 function shownTime(t: typeof timeEntries.$inferSelect) {
@@ -247,7 +244,7 @@ export function jobList(app: App, viewer: Viewer, meaning: string, text: string,
 			billed: viewer.may('invoices.see')
 				? sql<
 						number | null
-					>`(select coalesce(sum(net), 0) from invoices i where i.job_id = jobs.id and i.issued_at is not null and i.voided_at is null)`
+					>`(select coalesce(sum(p.net + p.retained), 0) from invoice_parts p join invoices i on i.id = p.invoice_id where p.job_id = jobs.id and i.issued_at is not null and i.voided_at is null)`
 				: sql<null>`null`
 		})
 		.from(jobs)

@@ -15,7 +15,7 @@ interface Issued {
 }
 
 /** A document as it was issued: made the first time it is asked for, and the same bytes ever after. */
-async function issued(app: App, subject: string, make: () => Promise<Issued | null>): Promise<Issued | null> {
+export async function issued(app: App, subject: string, make: () => Promise<Issued | null>): Promise<Issued | null> {
 	const kept = () =>
 		app.db.orm.select({ name: issuedFiles.name, bytes: issuedFiles.bytes }).from(issuedFiles).where(eq(issuedFiles.subject, subject)).get();
 	const before = kept();
@@ -159,9 +159,3 @@ export const handoverDocument = (app: App, id: string): Promise<Issued | null> =
 		]);
 		return { name: `Handover-${h.number}.pdf`, bytes };
 	});
-
-/** The document a link opens, by what it is called among the kept files. */
-export async function documentOf(app: App, subject: string): Promise<Issued | null> {
-	const [kind, id = ''] = subject.split(':');
-	return kind === 'certificate' ? certificateDocument(app, id) : kind === 'handover' ? handoverDocument(app, id) : null;
-}

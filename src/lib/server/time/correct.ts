@@ -15,7 +15,7 @@ function open(ctx: Context, entryId: string): Entry {
 	const entry = ctx.get(timeEntries, entryId, 'This time');
 	if (entry.endedAt === null) throw new Refusal('This clock is still running.');
 	const cost = ctx.db.select().from(costEntries).where(eq(costEntries.timeEntryId, entry.id)).get();
-	if (cost?.state === 'billed') throw new Refusal('This time is billed: take it off the invoice first.');
+	if (cost && cost.billed !== 0) throw new Refusal('This time is billed: take it off the invoice first.');
 	checkOpen(ctx, entry.personId, wallTime(entry.startedAt, entry.zone).day);
 	return entry;
 }

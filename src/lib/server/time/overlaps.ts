@@ -1,4 +1,4 @@
-import { and, eq, gte, lte } from 'drizzle-orm';
+import { and, eq, gte, lte, ne } from 'drizzle-orm';
 import { overlapping } from '../../core/time';
 import type { Context } from '../commands';
 import { costEntries, timeEntries } from '../db/schema';
@@ -35,7 +35,7 @@ const isBilled = (ctx: Pick<Context, 'db'>, entryId: string): boolean =>
 	ctx.db
 		.select({ id: costEntries.id })
 		.from(costEntries)
-		.where(and(eq(costEntries.timeEntryId, entryId), eq(costEntries.state, 'billed')))
+		.where(and(eq(costEntries.timeEntryId, entryId), ne(costEntries.billed, 0)))
 		.get() !== undefined;
 
 /** Overlaps of the person are marked on both entries, and wait outside every bill until they are put right. */

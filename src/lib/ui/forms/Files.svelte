@@ -5,7 +5,8 @@
 	let { subject, files, mayChange }: { subject: string; files: { id: string; name: string; size: number }[]; mayChange: boolean } =
 		$props();
 	const sheets = $derived(subject.startsWith('item:'));
-	const title = $derived(sheets ? 'Data sheets' : 'Files');
+	const scans = $derived(subject.startsWith('supplier-bill:'));
+	const title = $derived(sheets ? 'Data sheets' : scans ? 'Scans' : 'Files');
 	let problem = $state('');
 	let busy = $state(false);
 	async function take(file: File | undefined) {
@@ -21,7 +22,7 @@
 		else problem = body?.message ?? 'The file could not be kept: the server cannot be reached.';
 	}
 	async function drop(attachmentId: string) {
-		const r = await command(sheets ? 'catalog.detach' : 'customers.detach', { attachmentId });
+		const r = await command(sheets ? 'catalog.detach' : scans ? 'buying.detach-scan' : 'customers.detach', { attachmentId });
 		problem = r.ok ? '' : r.message;
 	}
 	const size = (n: number) => (n < 100_000 ? `${Math.ceil(n / 1000)} kB` : `${(n / 1_000_000).toFixed(1)} MB`);
@@ -34,7 +35,7 @@
 				>{busy ? 'Keeping…' : sheets ? 'Add a PDF' : 'Add a file'}<input
 					type="file"
 					class="sr-only"
-					accept={sheets ? 'application/pdf' : undefined}
+					accept={sheets ? 'application/pdf' : scans ? 'application/pdf,image/*' : undefined}
 					aria-label={sheets ? 'Data sheet' : 'File'}
 					onchange={(e) => {
 						void take(e.currentTarget.files?.[0]);

@@ -31,6 +31,8 @@ export const PLACES: { word: string; icon: string; pages: [path: string, word: s
 		pages: [
 			['/work/jobs', 'Jobs', 'jobs.see'],
 			['/work/costs', 'Costs', 'costs.see'],
+			['/work/orders', 'Orders', 'costs.see'],
+			['/work/supplier-bills', 'Suppliers’ bills', 'costs.see'],
 			['/work/hours', 'Hours', 'hours.change'],
 			['/field', 'Field', 'field.see']
 		]
@@ -41,7 +43,12 @@ export const PLACES: { word: string; icon: string; pages: [path: string, word: s
 		pages: [
 			['/bill/ready', 'Ready to bill', 'invoices.see'],
 			['/bill/invoices', 'Invoices', 'invoices.see'],
-			['/bill/money-in', 'Money in', 'invoices.see']
+			['/bill/applications', 'Pay applications', 'invoices.see'],
+			['/bill/repeats', 'Repeat invoices', 'invoices.see'],
+			['/bill/money-in', 'Money in', 'invoices.see'],
+			['/bill/collect', 'Collect', 'invoices.see'],
+			['/bill/bank', 'Bank', 'invoices.see'],
+			['/bill/books', 'Bookkeeping', 'invoices.see']
 		]
 	},
 	{
@@ -61,7 +68,10 @@ export const PLACES: { word: string; icon: string; pages: [path: string, word: s
 		word: 'Know',
 		icon: 'chart',
 		pages: [
-			['/know', 'Sold and used', 'reports.see'],
+			['/know', 'Jobs', 'reports.see'],
+			['/know/hours', 'Hours', 'reports.see'],
+			['/know/aging', 'Aging', 'reports.see'],
+			['/know/cash', 'Cash ahead', 'reports.see'],
 			['/know/sales', 'Sales', 'sales.see']
 		]
 	},

@@ -1,66 +1,121 @@
 <script lang="ts">
-	import { costMargins } from '$lib/core/costing';
 	import { formatCents, formatRate } from '$lib/core/money';
-	import Waterline from '$lib/ui/money/Waterline.svelte';
+	import Chart from '$lib/ui/chart/Chart.svelte';
+	import { axisDollars, type ChartOption } from '$lib/ui/chart/theme';
 	import Page from '$lib/ui/shell/Page.svelte';
-	import { downloadCsv } from '$lib/ui/tables/download';
+	import StageNav from '$lib/ui/shell/StageNav.svelte';
+	import { pagesOf } from '$lib/ui/shell/places';
+	import DataTable from '$lib/ui/tables/DataTable.svelte';
+	import type { Column } from '$lib/ui/tables/view';
 	let { data } = $props();
-	const rows = $derived(costMargins(data.jobs.map((j) => ({ ...j, contract: j.contract ?? 0 }))));
+	type Job = (typeof data.jobs)[number];
+	const money = (key: keyof Job & string, label: string, pick: (j: Job) => number, extra = false): Column<Job> => ({
+		...{ key, label, extra, num: true },
+		value: (j) => pick(j) / 100,
+		text: (j) => formatCents(pick(j))
+	});
+	const columns: Column<Job>[] = [
+		{ key: 'name', label: 'Job', value: (j) => `${j.number} ${j.name}`, own: true },
+		{ key: 'customer', label: 'Customer', value: (j) => j.customer, extra: true },
+		{ key: 'kind', label: 'Kind of work', value: (j) => j.kindOfWork, extra: true },
+		money('contract', 'Contract', (j) => j.contract),
+		money('budget', 'Budget now', (j) => j.budget),
+		money('committed', 'Committed', (j) => j.committed, true),
+		money('used', 'Used', (j) => j.used),
+		money('forecast', 'Forecast', (j) => j.forecast),
+		{ key: 'profit', label: 'Profit expected', value: (j) => j.profit / 100, own: true, num: true },
+		{ key: 'margin', label: 'Margin', value: (j) => (j.margin ?? 0) / 10_000, text: (j) => formatRate(j.margin), num: true },
+		{ key: 'complete', label: 'Complete', value: (j) => (j.complete ?? 0) / 10_000, text: (j) => formatRate(j.complete, 0), num: true },
+		money('earned', 'Earned', (j) => j.earned),
+		money('billed', 'Billed', (j) => j.billed),
+		{ key: 'over', label: 'Over or under billed', value: (j) => j.over / 100, own: true, num: true }
+	];
+	const far = $derived(
+		[...data.jobs]
+			.filter((j) => j.over !== 0)
+			.sort((a, b) => Math.abs(b.over) - Math.abs(a.over))
+			.slice(0, 14)
+			.reverse()
+	);
+	const sum = (pick: (j: Job) => number) => data.jobs.reduce((a, j) => a + pick(j), 0);
+	const option = $derived<ChartOption>({
+		grid: { left: 8, right: 24, top: 30, bottom: 8, containLabel: true },
+		legend: { top: 0, left: 0 },
+		tooltip: { valueFormatter: (v) => formatCents(Number(v)) },
+		xAxis: { type: 'value', axisLabel: { formatter: axisDollars } },
+		yAxis: { type: 'category', data: far.map((j) => `${j.number} ${j.name}`), axisLabel: { width: 180, overflow: 'truncate' } },
+		series: [
+			{ type: 'bar', stack: 'one', name: 'billed ahead', data: far.map((j) => Math.max(0, j.over)), barMaxWidth: 14 },
+			{ type: 'bar', stack: 'one', name: 'billed too little', data: far.map((j) => Math.min(0, j.over)), barMaxWidth: 14 }
+		]
+	});
+	const backlog = $derived(sum((j) => j.contract - j.earned));
+	const over = $derived(sum((j) => Math.max(0, j.over)));
+	const under = $derived(sum((j) => Math.min(0, j.over)));
 </script>
 
-<Page title="Sold and used" sub="{rows.jobs.length} jobs: what they were sold to cost, and what they cost">
-	{#snippet actions()}<button
-			class="btn"
-			onclick={() =>
-				downloadCsv(
-					'sold-and-used.csv',
-					['job', 'contract', 'sold cost', 'used cost', 'billed'],
-					rows.jobs.map((j) => [j.name, j.contract / 100, j.sold / 100, j.used / 100, j.billed / 100])
-				)}>Export</button
-		>{/snippet}
-	<nav class="mb-3 flex gap-4" aria-label="Which">
-		{#each [['', 'All'], ['under way', 'Under way'], ['finished', 'Finished'], ['closed', 'Closed']] as [key, word] (key)}<a
-				class="link"
-				aria-current={data.stage === key}
-				class:font-bold={data.stage === key}
-				href="?stage={key}">{word}</a
-			>{/each}
-	</nav>
-	<div class="sheet overflow-x-auto">
-		<table class="grid-table">
-			<thead
-				><tr
-					><th>Job</th><th class="num">Contract</th><th class="num">Cost sold</th><th class="num">Cost used</th><th style="width: 18%"
-						>Used against sold</th
-					><th class="num">Gross margin sold</th><th class="num">Gross margin so far</th><th class="num">Billed</th></tr
-				></thead
-			>
-			<tbody
-				>{#each rows.jobs as j (j.id)}<tr
-						><td><a class="link" href="/jobs/{j.id}/costs">{j.name}</a></td><td class="num">{formatCents(j.contract)}</td><td class="num"
-							>{formatCents(j.sold)}</td
-						><td class="num">{formatCents(j.used)}</td><td
-							><Waterline
-								kind="used"
-								cost={Math.min(j.used, j.sold)}
-								breakEven={j.sold}
-								price={j.used}
-								words={['', '', '']}
-								height={10}
-								label="{formatCents(j.used)} of {formatCents(j.sold)}"
-							/></td
-						><td class="num">{formatRate(j.marginSold)}</td><td class="num">{formatRate(j.marginNow)}</td><td class="num"
-							>{formatCents(j.billed)}</td
-						></tr
-					>{:else}<tr><td colspan="8">Won jobs appear here with what they were sold to cost.</td></tr>{/each}</tbody
-			>
-			<tfoot
-				><tr class="font-bold"
-					><td>All</td><td class="num">{formatCents(rows.all.contract)}</td><td class="num">{formatCents(rows.all.sold)}</td><td class="num"
-						>{formatCents(rows.all.used)}</td
-					><td></td><td></td><td></td><td class="num">{formatCents(rows.all.billed)}</td></tr
-				></tfoot
-			>
-		</table>
-	</div>
+<Page title="Jobs" sub="What they will cost and earn, and what is billed beside it" pages={pagesOf('Know')} current="/know">
+	<StageNav stage={data.stage} />
+	<dl class="sheet sums">
+		<div>
+			<dt>Contracts</dt>
+			<dd class="figure">{formatCents(sum((j) => j.contract))}</dd>
+		</div>
+		<div>
+			<dt>Profit expected</dt>
+			<dd class="figure">{formatCents(sum((j) => j.profit))}</dd>
+		</div>
+		<div>
+			<dt>Backlog, not earned yet</dt>
+			<dd class="figure">{formatCents(backlog)}</dd>
+		</div>
+		<div>
+			<dt>Billed ahead</dt>
+			<dd class="figure">{formatCents(over)}</dd>
+		</div>
+		<div>
+			<dt>Billed too little</dt>
+			<dd class="figure">{formatCents(-under)}</dd>
+		</div>
+	</dl>
+	{#if far.length}<section class="sheet mb-3 p-3">
+			<h2>Billed beside what is earned</h2>
+			<Chart
+				{option}
+				height={Math.max(120, far.length * 24 + 76)}
+				label="Billed ahead of or behind what is earned, by job: {far.length} jobs, from {formatCents(
+					Math.min(...far.map((j) => j.over))
+				)} to {formatCents(Math.max(...far.map((j) => j.over)))}"
+			/>
+		</section>{/if}
+	<DataTable name="jobs-costing" rows={data.jobs} {columns} href={(j) => `/jobs/${j.id}/costs`} empty="No jobs of this stage.">
+		{#snippet cell(j, key)}
+			{#if key === 'name'}<a class="link" href="/jobs/{j.id}/costs">{j.number} {j.name}</a>
+			{:else if key === 'profit'}<span class:problem={j.profit < 0}>{formatCents(j.profit)}</span>
+			{:else}<span class:problem={j.over < 0}>{formatCents(j.over)}</span>{/if}
+		{/snippet}
+	</DataTable>
 </Page>
+
+<style>
+	.sums {
+		display: grid;
+		grid-template-columns: repeat(5, 1fr);
+		margin-bottom: 12px;
+	}
+	.sums div {
+		padding: 8px 14px;
+		border-right: 1px solid var(--line);
+	}
+	.sums div:last-child {
+		border: 0;
+	}
+	dt {
+		color: var(--quiet);
+		font-size: 0.9rem;
+	}
+	dd {
+		font-size: 1.14rem;
+		font-weight: 600;
+	}
+</style>

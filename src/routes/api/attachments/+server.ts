@@ -1,5 +1,6 @@
 import { app } from '$lib/server/app';
 import { BadInput } from '$lib/server/commands';
+import { attachBillScan } from '$lib/server/buying/bills';
 import { attachScan, attachToCustomer, attachToItem, MOST_ATTACHED } from '$lib/server/files/attachments';
 import { answer } from '$lib/server/http';
 import type { RequestHandler } from './$types';
@@ -17,5 +18,6 @@ export const POST: RequestHandler = ({ request, locals }) =>
 		if (kind === 'item') return app().run(attachToItem, { itemId: id, ...what }, locals.signed.actor);
 		if (kind === 'customer') return app().run(attachToCustomer, { customerId: id, ...what }, locals.signed.actor);
 		if (kind === 'revision') return app().run(attachScan, { revisionId: id, ...what }, locals.signed.actor);
+		if (kind === 'supplier-bill') return app().run(attachBillScan, { billId: id, ...what }, locals.signed.actor);
 		throw new BadInput('There is nothing to keep this file with.', 'file');
 	});

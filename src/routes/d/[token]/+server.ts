@@ -2,7 +2,7 @@ import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
 import { linkActor } from '$lib/server/links';
 import { pdfResponse } from '$lib/server/screens/documents';
-import { documentOf } from '$lib/server/site-forms/documents';
+import { documentOf } from '$lib/server/screens/issued';
 import type { RequestHandler } from './$types';
 
 /** A document that was sent by mail, as it was issued. */

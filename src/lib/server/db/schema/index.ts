@@ -11,3 +11,5 @@ export * from './firms';
 export * from './rounds';
 export * from './repeats';
 export * from './site-records';
+export * from './buying';
+export * from './collecting';

@@ -20,6 +20,8 @@ export const phases = sqliteTable(
 		/** The days it is laid over, both included; null: not laid over days yet. */
 		from: day('from_day'),
 		to: day('to_day'),
+		/** As somebody sees it, hundredths of a percent. */
+		percentComplete: integer('percent_complete'),
 		version: version()
 	},
 	(t) => [
@@ -193,9 +195,16 @@ export const costEntries = sqliteTable(
 		state: text('state', { enum: ['to bill', 'billed', 'absorbed'] })
 			.notNull()
 			.default('to bill'),
+		/** What of its charge is billed. The charge is fixed with its first part. */
+		billed: cents('billed').notNull().default(0),
+		/** At catalog cost until its supplier's bill says what it was. */
+		toConfirm: flag('to_confirm'),
 		version: version()
 	},
 	(t) => [
+		index('cost_entries_item')
+			.on(t.jobId, t.itemId)
+			.where(sql`to_confirm = 1`),
 		index('cost_entries_job').on(t.jobId, t.day),
 		uniqueIndex('cost_entries_time').on(t.timeEntryId),
 		uniqueIndex('cost_entries_source').on(t.source),

@@ -36,8 +36,8 @@
 	/** Options that are ticked on the paper. */
 	let chosenByHand: ReadonlySet<string> = $state(new Set());
 	let problem = $state('');
-	const labor = $derived(data.costs?.table.find((r) => r.kind === 'labor'));
-	const all = $derived(data.costs?.table.at(-1));
+	const labor = $derived(data.costs?.byKind.find((r) => r.kind === 'labor'));
+	const all = $derived(data.costs?.all);
 	const marks = { open: 'wait', accepted: 'done', declined: 'need', replaced: 'ring', withdrawn: 'ring' } as const;
 
 	async function begin() {
@@ -298,9 +298,15 @@
 							height={14}
 						/>{/if}
 					{#if all}<p class="mt-3 mb-1 flex justify-between">
-							<span>Cost</span><span class="figure">{formatCents(all.actual)} of {formatCents(all.sold)}</span>
+							<span>Cost</span><span class="figure">{formatCents(all.actual)} of {formatCents(all.budget)}</span>
 						</p>{/if}
 					<p class="flex justify-between"><span>Contract, net</span><span class="figure">{formatCents(data.job.contractNet ?? 0)}</span></p>
+					{#if data.costs}<p class="flex justify-between">
+							<span>{data.costs.earned.profit < 0 ? 'Loss expected' : 'Profit expected'}</span><span
+								class="figure"
+								class:problem={data.costs.earned.profit < 0}>{formatCents(Math.abs(data.costs.earned.profit))}</span
+							>
+						</p>{/if}
 					{#if data.costs?.billing}{@const b = data.costs.billing}
 						<p class="flex justify-between">
 							<span>Billed, net</span><span class="figure">{formatCents(b.billed)}</span>

@@ -11,7 +11,16 @@ export const GET: RequestHandler = ({ params, locals }) => {
 	const who = locals.signed?.actor;
 	if (
 		!who ||
-		!may(who, a.subject.startsWith('customer:') ? 'customers.see' : a.subject.startsWith('revision:') ? 'jobs.see' : 'catalog.see')
+		!may(
+			who,
+			a.subject.startsWith('customer:')
+				? 'customers.see'
+				: a.subject.startsWith('revision:')
+					? 'jobs.see'
+					: a.subject.startsWith('supplier-bill:')
+						? 'costs.see'
+						: 'catalog.see'
+		)
 	)
 		error(403, 'You may not see this file.');
 	return new Response(new Uint8Array(a.bytes), {

@@ -1,5 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
+import { creditedOf } from '$lib/server/billing/credits';
 import { invoiceDetail } from '$lib/server/billing/queries';
 import { companyOf } from '$lib/server/company/settings';
 import { maySend } from '$lib/server/links';
@@ -11,6 +12,7 @@ export const load: PageServerLoad = ({ params, locals }) => {
 	const own = companyOf(app());
 	return {
 		...found,
+		creditedOf: Object.fromEntries(creditedOf(app().db.orm, params.id)),
 		// The customer’s page is for those who may send it.
 		link: locals.signed && maySend(locals.signed.actor, 'invoice') ? found.link : null,
 		letter: {

@@ -4,8 +4,9 @@
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
 	import { step } from '$lib/core/explain';
-	import { formatCents, formatQuantity, formatRate } from '$lib/core/money';
+	import { formatCents, formatQuantity, formatRate, parseCents } from '$lib/core/money';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
+	import { readAt, readForm } from '$lib/ui/forms/typed';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import LinkDialog from '$lib/ui/forms/LinkDialog.svelte';
 	import Tally from '$lib/ui/money/Tally.svelte';
@@ -21,7 +22,13 @@
 	const i = $derived(data.invoice);
 	const marks = { draft: 'ring', issued: 'wait', 'part paid': 'half', paid: 'done', void: 'ring' } as const;
 	const rows = $derived.by((): TallyRow[] => [
-		{ label: 'Net', value: formatCents(i.net) },
+		...(i.retained !== 0
+			? [
+					{ label: 'Work and materials', value: formatCents(i.net + i.retained) },
+					{ label: i.retained > 0 ? 'Less retainage, not due' : 'Retainage released', value: formatCents(-i.retained) }
+				]
+			: []),
+		{ label: i.retained !== 0 ? 'Due, net' : 'Net', value: formatCents(i.net), rule: i.retained !== 0 },
 		...i.taxes.map((t) => ({
 			label: t.name,
 			note: formatRate(t.rate, 2),
@@ -49,7 +56,7 @@
 	const besideWords = $derived(
 		`It comes to ${formatCents(i.total)}, ${formatCents(Math.abs(beside))} ${beside > 0 ? 'more' : 'less'} than the ${formatCents(i.asked ?? 0)} asked: the tax of each component is rounded to the cent.`
 	);
-	let doing: 'issue' | 'pay' | 'void' | 'promise' | 'settle' | null = $state(null);
+	let doing: 'issue' | 'pay' | 'void' | 'promise' | 'settle' | 'credit' | 'write-off' | null = $state(null);
 	let problem = $state('');
 	let field = $state('');
 	let busy = $state(false);
@@ -63,6 +70,8 @@
 		doing = what;
 		[problem, field, text] = ['', '', what === 'promise' ? (i.promise ?? data.today) : ''];
 		key = crypto.randomUUID();
+		credit = {};
+		off = { amount: (data.open / 100).toFixed(2), as: 'discount' };
 		if (what === 'pay') pay = { ...pay, amount: (data.open / 100).toFixed(2) };
 	}
 	async function act<N extends CommandName>(name: N, input: Input<N>) {
@@ -73,6 +82,27 @@
 		else [problem, field, key] = [r.message, r.field ?? '', crypto.randomUUID()];
 		return r.ok;
 	}
+	/** Credit: what is taken back of each line. */
+	let credit: Record<string, string> = $state({});
+	let off = $state({ amount: '', as: 'discount' as Input<'payments.write-off'>['as'] });
+	const creditLeft = (l: (typeof data.lines)[number]) => l.amount - (data.creditedOf[l.id] ?? 0);
+	async function giveCredit() {
+		const read = readForm(() =>
+			Object.entries(credit)
+				.filter(([, v]) => v.trim() !== '')
+				.map(([id, v]) => ({ id, amount: readAt('lines', () => parseCents(v)) }))
+		);
+		if (!read.ok) [problem, field] = [read.message, read.field];
+		else if (read.value.length === 0) [problem, field] = ['Say how much of which line is credited.', 'lines'];
+		else await act('invoices.credit', { invoiceId: i.id, lines: read.value, reason: text });
+	}
+	async function writeOff() {
+		const read = readForm(() => readAt('amount', () => parseCents(off.amount)));
+		if (!read.ok) [problem, field] = [read.message, read.field];
+		else await act('payments.write-off', { invoiceId: i.id, amount: read.value, as: off.as, reason: text });
+	}
+	/** A payment that came back, asked for in its own dialog. */
+	let back: { id: string; amount: number } | null = $state(null);
 	async function discard() {
 		const r = await command('invoices.discard', { invoiceId: i.id }, { refresh: false });
 		if (r.ok) await goto(`/jobs/${data.job.id}/bill`);
@@ -88,6 +118,7 @@
 >
 	{#snippet actions()}
 		<a class="btn" href="/api/pdf/invoice/{i.id}">PDF</a>
+		{#if data.state !== 'draft' && data.state !== 'void'}<a class="btn" href="/api/ubl/{i.id}" title="As an e-invoice, UBL 2.1">UBL</a>{/if}
 		{#if data.state === 'draft'}<button class="btn" onclick={discard}>Discard</button><button
 				class="btn btn-primary"
 				onclick={() => start('issue')}>Issue</button
@@ -116,13 +147,21 @@
 						>{/each}</tbody
 				>
 			</table>
+			{#if data.credits.length}<h2 class="mt-5 mb-1">Credits</h2>
+				{#each data.credits as c (c.id)}<p>{showDay(c.day)}, credit {c.number}: {formatCents(c.total)}, {c.reason}</p>{/each}{/if}
 			{#if data.payments.length}<h2 class="mt-5 mb-1">Payments</h2>
 				<table class="grid-table">
 					<tbody
 						>{#each data.payments as p (p.id)}<tr
-								><td>{showDay(p.day)}</td><td>{p.method} {p.reference}</td><td class="num"
-									>{formatCents(p.amount)}{p.amount !== p.whole ? ` of ${formatCents(p.whole)}` : ''}</td
-								></tr
+								><td>{showDay(p.day)}</td><td
+									>{p.whole < 0 ? 'came back: ' : ''}{p.method}
+									{p.reference}{#if !p.cameBack && p.whole > 0 && ['check', 'card', 'transfer'].includes(p.method)}<button
+											class="link ml-3"
+											onclick={() => {
+												[back, problem, text] = [{ id: p.id, amount: p.whole }, '', ''];
+											}}>It came back<span class="sr-only">: {formatCents(p.whole)}</span></button
+										>{/if}</td
+								><td class="num">{formatCents(p.amount)}{p.amount !== p.whole ? ` of ${formatCents(p.whole)}` : ''}</td></tr
 							>{/each}</tbody
 					>
 				</table>{/if}
@@ -150,7 +189,12 @@
 						>{data.link ? 'End or renew its link' : 'New link for the customer'}</button
 					>{/if}{#if data.state === 'issued' || data.state === 'part paid'}<button class="link" onclick={() => start('promise')}
 						>Note a promise</button
-					>{/if}{#if data.state !== 'draft' && data.state !== 'void'}<button class="link" onclick={() => start('void')}>Void</button>{/if}
+					>{/if}{#if data.open > 0 && data.state !== 'draft'}<button class="link" onclick={() => start('write-off')}
+						>Discount or write off</button
+					>{/if}{#if data.state !== 'draft' && data.state !== 'void'}{#if i.kind !== 'pay application'}<button
+							class="link"
+							onclick={() => start('credit')}>Credit lines of it</button
+						>{/if}<button class="link" onclick={() => start('void')}>Void</button>{/if}
 			</div>
 		</Tally>
 	</div>
@@ -250,4 +294,75 @@
 			><input class="input" name="reference" bind:value={text} /></Field
 		>{/if}</Dialog
 >
+<Dialog
+	bind:open={
+		() => doing === 'credit',
+		(v) => {
+			if (!v) doing = null;
+		}
+	}
+	title="Credit lines of invoice {i.number}"
+	save="Credit them"
+	{busy}
+	{problem}
+	onsave={giveCredit}
+>
+	<p>The credit has its own number and takes the tax along. It settles what is open; the rest is the customer’s credit.</p>
+	<table class="grid-table">
+		<thead><tr><th>Line</th><th class="num">Left of it</th><th class="num">Credit</th></tr></thead>
+		<tbody
+			>{#each data.lines as l (l.id)}<tr
+					><td>{l.text}</td><td class="num">{formatCents(creditLeft(l))}</td><td class="num"
+						><input class="input text-right" style="width: 100px" aria-label="Credit of {l.text}" bind:value={credit[l.id]} /></td
+					></tr
+				>{/each}</tbody
+		>
+	</table>
+	<Field label="Why" problem={field === 'reason' ? problem : ''}><input class="input" name="why" bind:value={text} required /></Field>
+</Dialog>
+<Dialog
+	bind:open={
+		() => doing === 'write-off',
+		(v) => {
+			if (!v) doing = null;
+		}
+	}
+	title="Not paid, and not asked for any more"
+	save="Take it off"
+	{busy}
+	{problem}
+	onsave={writeOff}
+>
+	<div class="grid grid-cols-2 gap-3">
+		<Field label="Amount" problem={field === 'amount' ? problem : ''}><input class="input" name="off" bind:value={off.amount} /></Field>
+		<Field label="As"
+			><select class="select" name="as" bind:value={off.as}
+				><option value="discount">a discount</option><option value="write-off">lost</option></select
+			></Field
+		>
+	</div>
+	<Field label="Why"><input class="input" name="why" bind:value={text} required /></Field>
+</Dialog>
+<Dialog
+	bind:open={
+		() => back !== null,
+		(v) => {
+			if (!v) back = null;
+		}
+	}
+	title="The payment came back"
+	save="It came back"
+	danger
+	{busy}
+	{problem}
+	onsave={async () => {
+		if (back && (await act('payments.return', { paymentId: back.id, day: pay.day, reason: text }))) back = null;
+	}}
+>
+	<p>{formatCents(back?.amount ?? 0)} are taken off again, and every invoice it settled is open by its part.</p>
+	<div class="grid grid-cols-2 gap-3">
+		<Field label="Day" problem={field === 'day' ? problem : ''}><input class="input" type="date" bind:value={pay.day} /></Field>
+		<Field label="Why"><input class="input" name="why" bind:value={text} required /></Field>
+	</div>
+</Dialog>
 <LinkDialog bind:what={relink} kind="invoices" />

@@ -1,4 +1,6 @@
+import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
+import { applicationsOf } from '$lib/server/billing/applications';
 import { contractOf, costsToBill } from '$lib/server/billing/load';
 import { planOf } from '$lib/server/billing/plan';
 import { todayOf } from '$lib/server/company/today';
@@ -7,12 +9,14 @@ import { companyOf } from '$lib/server/company/settings';
 import { phasesOf } from '$lib/server/work/phases';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ params }) => ({
+export const load: PageServerLoad = ({ params, locals }) => ({
 	contract: contractOf(app().db.orm, params.id),
 	plan: planOf(app().db.orm, params.id),
 	costs: costsToBill(app().db.orm, params.id, todayOf(app())),
 	phases: phasesOf(app().db.orm, params.id).map((p) => p.name),
 	invoices: invoicesOfJob(app(), params.id),
+	applications: applicationsOf(app().db.orm, params.id),
 	deposit: companyOf(app()).settings.deposit.percent,
+	mayBill: locals.signed !== null && may(locals.signed.actor, 'invoices.change'),
 	live: [`job:${params.id}`, 'invoices', 'costs']
 });

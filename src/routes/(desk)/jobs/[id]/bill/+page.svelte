@@ -3,10 +3,14 @@
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
-	import { formatCents, formatQuantity } from '$lib/core/money';
+	import { formatCents, parseCents } from '$lib/core/money';
+	import { monthEnd } from '$lib/core/time';
 	import Field from '$lib/ui/forms/Field.svelte';
+	import { readAt, readForm } from '$lib/ui/forms/typed';
 	import BillingPlan from '$lib/ui/money/BillingPlan.svelte';
+	import CostsToBill from '$lib/ui/money/CostsToBill.svelte';
 	import Waterline from '$lib/ui/money/Waterline.svelte';
+	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import ThreadStrip from '$lib/ui/shell/ThreadStrip.svelte';
 	import { showDay } from '$lib/ui/shell/dates';
@@ -15,11 +19,14 @@
 	const jobId = $derived(data.head.job.id);
 	const amount = $derived(data.contract.reduce((a, l) => a + l.amount, 0));
 	const billed = $derived(data.contract.reduce((a, l) => a + l.billed, 0));
-	const waiting = $derived(data.costs.reduce((a, c) => a + c.charge, 0));
 	let deposit = $state(untrack(() => `${data.deposit / 100}%`));
 	let whole = $state('100%');
 	let perLine: Record<string, string> = $state({});
-	let cutOff = $state(untrack(() => data.today));
+	let by: 'percent' | 'dollars' = $state('percent');
+	// The end of the month is where a period usually ends; then it is what was chosen.
+	let periodEnd = $state(untrack(() => monthEnd(data.today)));
+	let field = $state('');
+	const applied = $derived(data.applications.length > 0);
 	let problem = $state('');
 	let busy = $state(false);
 	type Makes = 'invoices.bill-step' | 'invoices.deposit' | 'invoices.contract' | 'invoices.costs';
@@ -28,12 +35,29 @@
 		const r = await command(name, input);
 		busy = false;
 		if (r.ok) await goto(`/bill/invoices/${r.result.invoiceId}`);
-		else problem = r.message;
+		else [problem, field] = [r.message, r.field ?? ''];
 	}
-	const lines = () =>
-		Object.entries(perLine)
-			.filter(([, v]) => v.trim() !== '')
-			.map(([id, percent]) => ({ id, percent }));
+	async function begin() {
+		busy = true;
+		const r = await command('invoices.begin-application', { jobId, periodEnd });
+		busy = false;
+		if (r.ok) await goto(`/bill/applications/${r.result.applicationId}`);
+		else [problem, field] = [r.message, r.field ?? ''];
+	}
+	const typedLines = () => Object.entries(perLine).filter(([, v]) => v.trim() !== '');
+	function draftLines() {
+		const read = readForm(() =>
+			typedLines().map(([id, v]) => (by === 'percent' ? { id, percent: v } : { id, amount: readAt(id, () => parseCents(v)) }))
+		);
+		if (read.ok) void make('invoices.contract', { jobId, lines: read.value });
+		else [problem, field] = [read.message, read.field];
+	}
+	function draftWhole() {
+		const text = whole.trim();
+		const read = readForm(() => (text.endsWith('%') ? { percent: text } : { amount: readAt('whole', () => parseCents(text)) }));
+		if (read.ok) void make('invoices.contract', { jobId, ...read.value });
+		else [problem, field] = [read.message, read.field];
+	}
 </script>
 
 <Page title={data.head.job.name} sub="Billing · {data.head.customer.name}" pages={jobPages(jobId)} current="/jobs/{jobId}/bill" wide>
@@ -70,7 +94,10 @@
 							><tr
 								><th>Line</th><th class="num">Amount</th><th class="num">Billed</th><th class="num">Left</th><th
 									class="num"
-									style="width: 110px">To date</th
+									style="width: 130px"
+									>{#if !applied}<select class="select" style="height: 26px; min-height: 26px" aria-label="Billed in" bind:value={by}
+											><option value="percent">% to date</option><option value="dollars">$ now</option></select
+										>{/if}</th
 								></tr
 							></thead
 						>
@@ -79,36 +106,30 @@
 									><td>{l.scope}: {l.text}</td><td class="num">{formatCents(l.amount)}</td><td class="num">{formatCents(l.billed)}</td><td
 										class="num">{formatCents(l.amount - l.billed)}</td
 									><td class="num"
-										><input
-											class="input text-right"
-											style="height: 26px; min-height: 26px"
-											aria-label="Percent to date of {l.text}"
-											placeholder="%"
-											bind:value={perLine[l.id]}
-										/></td
+										>{#if !applied}<input
+												class="input text-right"
+												class:input-error={field === l.id}
+												style="height: 26px; min-height: 26px"
+												aria-label="{by === 'percent' ? 'Percent to date' : 'Dollars now'} of {l.text}"
+												placeholder={by === 'percent' ? '%' : '$'}
+												bind:value={perLine[l.id]}
+											/>{/if}</td
 									></tr
 								>{/each}</tbody
 						>
 					</table>
-					<p class="p-3">
-						<button class="btn" disabled={busy || lines().length === 0} onclick={() => make('invoices.contract', { jobId, lines: lines() })}
-							>Draft these lines</button
-						>
-					</p>
+					{#if !applied && data.mayBill}<p class="p-3">
+							<button class="btn" disabled={busy || typedLines().length === 0} onclick={draftLines}>Draft these lines</button>
+						</p>{/if}
 				</section>
 			{/if}
-			{#if data.costs.length}<section class="sheet">
-					<h2 class="p-3">Time and materials not billed</h2>
-					<table class="grid-table">
-						<thead><tr><th>Day</th><th>What</th><th class="num">Quantity</th><th class="num">Charge</th></tr></thead><tbody
-							>{#each data.costs as c (c.id)}<tr
-									><td>{showDay(c.day)}</td><td>{c.name}</td><td class="num">{formatQuantity(c.quantity)} {c.unit}</td><td class="num"
-										>{formatCents(c.charge)}</td
-									></tr
-								>{/each}</tbody
-						>
-					</table>
-				</section>{/if}
+			{#if data.costs.length}<CostsToBill
+					costs={data.costs}
+					today={data.today}
+					{busy}
+					mayBill={data.mayBill}
+					onbill={(i) => make('invoices.costs', { jobId, ...i })}
+				/>{/if}
 			<section class="sheet">
 				<h2 class="p-3">Invoices</h2>
 				<table class="grid-table">
@@ -131,7 +152,7 @@
 			</section>
 		</div>
 		<div class="grid content-start gap-4">
-			{#if data.contract.length && billed === 0}<form
+			{#if data.mayBill && data.contract.length && billed === 0 && !applied}<form
 					class="sheet grid gap-3 p-4"
 					onsubmit={(e) => {
 						e.preventDefault();
@@ -144,32 +165,39 @@
 						disabled={busy}>Draft the deposit</button
 					>
 				</form>{/if}
-			{#if data.contract.length && amount !== billed}<form
+			{#if data.mayBill && data.contract.length && amount !== billed && !applied}<form
 					class="sheet grid gap-3 p-4"
 					onsubmit={(e) => {
 						e.preventDefault();
-						void make('invoices.contract', { jobId, percent: whole });
+						draftWhole();
 					}}
 				>
 					<h2>Contract</h2>
-					<Field label="Percent of the whole, to date" hint="100 % bills the exact rest: {formatCents(amount - billed)} net"
+					<Field
+						label="Percent of the whole to date, or dollars now"
+						problem={field === 'whole' ? problem : ''}
+						hint="100 % bills the exact rest: {formatCents(amount - billed)} net"
 						><input class="input" name="whole" bind:value={whole} /></Field
 					><button class="btn btn-primary" disabled={busy}>Draft the invoice</button>
 				</form>{/if}
-			{#if data.costs.length}<form
-					class="sheet grid gap-3 p-4"
-					onsubmit={(e) => {
-						e.preventDefault();
-						void make('invoices.costs', { jobId, cutOff });
-					}}
-				>
-					<h2>Time and materials</h2>
-					<p>{formatCents(waiting)} wait</p>
-					<Field label="Up to and with"><input class="input" type="date" bind:value={cutOff} /></Field><button
-						class="btn btn-primary"
-						disabled={busy}>Draft the invoice</button
-					>
-				</form>{/if}
+			{#if data.contract.length && data.head.job.number !== null}<section class="sheet grid gap-2 p-4" aria-label="Pay applications">
+					<h2>Pay applications</h2>
+					{#each data.applications as a (a.id)}<p>
+							<a class="link" href="/bill/applications/{a.id}">Application {a.number}</a>, to {showDay(a.periodEnd)}
+							<Mark kind={a.state === 'certified' ? 'done' : a.state === 'sent' ? 'wait' : 'ring'} label={a.state} />
+						</p>{:else}<p class="quiet">For a general contractor: by the lines of the contract, with retainage.</p>{/each}
+					{#if data.mayBill && data.applications.every((a) => a.state === 'certified') && (applied || billed === 0)}<form
+							class="grid gap-2"
+							onsubmit={(e) => {
+								e.preventDefault();
+								void begin();
+							}}
+						>
+							<Field label="Period to" problem={field === 'periodEnd' ? problem : ''}
+								><input class="input" type="date" name="period-end" bind:value={periodEnd} /></Field
+							><button class="btn" disabled={busy}>Begin application {data.applications.length + 1}</button>
+						</form>{/if}
+				</section>{/if}
 		</div>
 	</div>
 </Page>

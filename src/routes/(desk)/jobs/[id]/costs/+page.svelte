@@ -2,10 +2,11 @@
 	import type { Input } from '$lib/contract';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
-	import { formatCents, formatQuantity, formatRate } from '$lib/core/money';
+	import { formatCents, formatQuantity, formatRate, parseCents, parsePercent, toTyped } from '$lib/core/money';
 	import { step } from '$lib/core/explain';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
+	import { readAt, readForm } from '$lib/ui/forms/typed';
 	import How from '$lib/ui/money/How.svelte';
 	import Tally from '$lib/ui/money/Tally.svelte';
 	import type { TallyRow } from '$lib/ui/money/tally';
@@ -16,18 +17,62 @@
 	import { showDay } from '$lib/ui/shell/dates';
 	import { jobPages } from '$lib/ui/shell/jobPages';
 	let { data } = $props();
-	const WORDS = { labor: 'Labor', material: 'Materials', equipment: 'Equipment', subcontract: 'Subcontract', other: 'Other', all: 'All' };
-	const earned = $derived(data.costs.earned);
-	const billing = $derived(data.costs.billing);
-	const all = $derived(data.costs.table.at(-1));
+	const WORDS = { labor: 'Labor', material: 'Materials', equipment: 'Equipment', subcontract: 'Subcontract', other: 'Other' };
+	const REST = {
+		typed: 'as typed',
+		percent: 'from the percent complete',
+		budget: 'what is left of the budget',
+		'low percent': 'what is left of the budget: under 10 % says too little'
+	} as const;
+	const costs = $derived(data.costs);
+	const earned = $derived(costs.earned);
+	const billing = $derived(costs.billing);
+	const all = $derived(costs.all);
+	type Row = (typeof costs.rows)[number];
+	type Figures = Omit<Row, 'phaseId' | 'kind' | 'restBy'>;
+	let byPhase = $state(false);
+	const phaseName = (id: string | null) => data.phases.find((p) => p.id === id)?.name ?? 'no phase';
+	/** By kind, or by phase and kind: each with its name and figures. */
+	const shown = $derived<{ key: string; name: string; row: Row | null; f: Figures }[]>(
+		byPhase
+			? [...data.phases.map((p) => p.id), null].flatMap((id) =>
+					costs.rows
+						.filter((r) => r.phaseId === id)
+						.map((r) => ({ key: `${id ?? ''}${r.kind}`, name: `${phaseName(id)} · ${WORDS[r.kind]}`, row: r, f: r }))
+				)
+			: costs.byKind.map((r) => ({ key: r.kind, name: WORDS[r.kind], row: null, f: r }))
+	);
+	const forecastSteps = (name: string, f: Figures, row: Row | null) =>
+		step(`${name}: difference`, formatCents(f.difference), {
+			formula: `${formatCents(f.budget)} budget − ${formatCents(f.forecast)} forecast`,
+			steps: [
+				step('Budget now', formatCents(f.budget), { formula: `${formatCents(f.sold)} sold + ${formatCents(f.changed)} changed` }),
+				step('Forecast', formatCents(f.forecast), {
+					formula: `${formatCents(f.actual)} used + ${formatCents(f.committed)} committed + ${formatCents(f.toCome)} to come${row ? `, ${REST[row.restBy]}` : ''}`
+				})
+			]
+		});
 	const rows = $derived.by((): TallyRow[] => [
-		{ label: 'Contract, net', value: formatCents(data.costs.contract) },
+		{ label: 'Contract, net', value: formatCents(costs.contract) },
+		{ label: 'Forecast cost', value: formatCents(all.forecast) },
+		{
+			label: earned.profit < 0 ? 'Loss expected' : 'Profit expected',
+			value: formatCents(Math.abs(earned.profit)),
+			note: formatRate(earned.margin),
+			rule: true,
+			tone: earned.profit < 0 ? 'problem' : 'gain',
+			testId: 'profit',
+			how: () =>
+				step('Profit expected', formatCents(earned.profit), {
+					formula: `${formatCents(costs.contract)} contract − ${formatCents(all.forecast)} forecast`
+				})
+		},
 		{
 			label: 'Complete, by cost',
 			value: formatRate(earned.complete),
 			how: () =>
 				step('Complete, by cost', formatRate(earned.complete), {
-					formula: `${formatCents(all?.actual ?? 0)} used ÷ ${formatCents(all?.forecast ?? 0)} forecast`
+					formula: `(${formatCents(all.actual)} used${costs.unfitted ? ` − ${formatCents(costs.unfitted)} not fitted yet` : ''}) ÷ ${formatCents(all.forecast)} forecast`
 				})
 		},
 		{
@@ -36,7 +81,7 @@
 			rule: true,
 			how: () =>
 				step('Earned', formatCents(earned.earned), {
-					formula: `${formatCents(data.costs.contract)} × ${formatCents(all?.actual ?? 0)} ÷ ${formatCents(all?.forecast ?? 0)}`
+					formula: `${formatCents(costs.contract)} × ${formatCents(all.actual - costs.unfitted)} ÷ ${formatCents(all.forecast)}`
 				})
 		},
 		...(billing ? billedRows(billing) : [])
@@ -66,7 +111,7 @@
 		problem = r.ok ? '' : r.message;
 	}
 	/** Time that overlaps other time of the same person, or was booked wrongly: the office puts it right, with the reason. */
-	type Time = NonNullable<(typeof data.costs.entries)[number]['time']>;
+	type Time = NonNullable<(typeof costs.entries)[number]['time']>;
 	let righting: { time: Time; name: string } | null = $state(null);
 	let right = $state({ day: '', from: '', to: '', breaks: '', reason: '' });
 	function putRight(time: Time, name: string) {
@@ -85,6 +130,25 @@
 				});
 		if (r.ok) [righting, problem] = [null, ''];
 		else [problem, field] = [r.message, r.field ?? ''];
+	}
+	/** What is typed into a phase's cell: what is still to come of it. */
+	async function setRest(r: Row, text: string) {
+		const read = readForm(() => (text.trim() === '' ? null : readAt('amount', () => parseCents(text))));
+		if (!read.ok) {
+			problem = read.message;
+			return;
+		}
+		const done = await command('costs.set-remainder', { jobId: data.head.job.id, phaseId: r.phaseId, kind: r.kind, amount: read.value });
+		problem = done.ok ? '' : done.message;
+	}
+	async function setPhase(p: (typeof data.phases)[number], text: string) {
+		const read = readForm(() => (text.trim() === '' ? null : readAt('percent', () => parsePercent(text))));
+		if (!read.ok) {
+			problem = read.message;
+			return;
+		}
+		const done = await command('costs.set-complete', { phaseId: p.id, percent: read.value, version: p.version });
+		problem = done.ok ? '' : done.message;
 	}
 	async function savePercent() {
 		const n = percent.trim() === '' ? null : Math.round(Number(percent) * 100);
@@ -108,50 +172,70 @@
 		<div class="grid content-start gap-4">
 			{#if problem && !adding}<p class="problem" role="alert">{problem}</p>{/if}
 			<div class="sheet overflow-x-auto">
-				<table class="grid-table" aria-label="Sold and used by kind">
+				<p class="flex gap-4 px-3 pt-3">
+					<button class="link" aria-pressed={!byPhase} class:font-bold={!byPhase} onclick={() => (byPhase = false)}>By kind</button><button
+						class="link"
+						aria-pressed={byPhase}
+						class:font-bold={byPhase}
+						onclick={() => (byPhase = true)}>By phase and kind</button
+					>
+				</p>
+				<table class="grid-table" aria-label={byPhase ? 'Costs by phase and kind' : 'Costs by kind'}>
 					<thead
 						><tr
-							><th>Kind</th><th class="num">Sold</th><th class="num">Used</th><th class="num">To come</th><th class="num">Forecast</th><th
-								class="num">Difference</th
-							><th class="num">Hours used / sold</th><th style="width: 22%">Used against sold</th></tr
+							><th>{byPhase ? 'Phase and kind' : 'Kind'}</th><th class="num">Sold</th>{#if all.changed}<th class="num">Changed</th
+								>{/if}{#if all.committed}<th class="num">Committed</th>{/if}<th class="num">Used</th><th class="num">To come</th><th
+								class="num">Forecast</th
+							><th class="num">Difference</th><th class="num">Hours used / sold</th><th style="width: 12%">Used of budget</th></tr
 						></thead
 					>
 					<tbody
-						>{#each data.costs.table as r (r.kind)}<tr class:font-bold={r.kind === 'all'}
-								><td>{WORDS[r.kind]}</td><td class="num">{formatCents(r.sold)}</td><td class="num">{formatCents(r.actual)}</td><td
-									class="num">{formatCents(r.toCome)}</td
-								><td class="num">{formatCents(r.forecast)}</td>
-								<td class="num" class:problem={r.difference < 0}
-									><How
-										label={formatCents(r.difference)}
-										about="the difference"
-										steps={() =>
-											step(`${WORDS[r.kind]}: difference`, formatCents(r.difference), {
-												formula: `${formatCents(r.sold)} − ${formatCents(r.forecast)}`,
-												steps: [
-													step('Forecast', formatCents(r.forecast), {
-														formula: `${formatCents(r.actual)} used + ${formatCents(r.toCome)} to come`
-													})
-												]
-											})}
-									/></td
+						>{#each [...shown, { key: 'all', name: 'All', row: null, f: all }] as { key, name, row, f } (key)}<tr
+								class:font-bold={key === 'all'}
+								><td>{name}</td><td class="num">{formatCents(f.sold)}</td>{#if all.changed}<td class="num"
+										>{f.changed ? formatCents(f.changed) : ''}</td
+									>{/if}{#if all.committed}<td class="num">{f.committed ? formatCents(f.committed) : ''}</td>{/if}<td class="num"
+									>{formatCents(f.actual)}</td
+								><td class="num"
+									>{#if row && data.mayChange}<input
+											class="input text-right"
+											style="width: 92px; height: 24px; min-height: 24px"
+											aria-label="To come: {name}"
+											title={REST[row.restBy]}
+											placeholder={formatCents(f.toCome)}
+											value={row.restBy === 'typed' ? toTyped(f.toCome, 2, 2) : ''}
+											onchange={(e) => setRest(row, e.currentTarget.value)}
+										/>{:else}{formatCents(f.toCome)}{/if}</td
+								><td class="num">{formatCents(f.forecast)}</td>
+								<td class="num" class:problem={f.difference < 0}
+									><How label={formatCents(f.difference)} about="the difference of {name}" steps={() => forecastSteps(name, f, row)} /></td
 								>
 								<td class="num"
-									>{r.soldHours || r.actualHours ? `${formatQuantity(r.actualHours)} / ${formatQuantity(r.soldHours)}` : ''}</td
+									>{f.soldHours || f.actualHours ? `${formatQuantity(f.actualHours)} / ${formatQuantity(f.soldHours)}` : ''}</td
 								><td
 									><Waterline
 										kind="used"
-										cost={Math.min(r.actual, r.sold)}
-										breakEven={r.sold}
-										price={r.actual}
+										cost={Math.min(f.actual, f.budget)}
+										breakEven={f.budget}
+										price={f.actual}
 										words={['', '', '']}
 										height={12}
-										label="{formatCents(r.actual)} used of {formatCents(r.sold)} sold"
+										label="{formatCents(f.actual)} used of {formatCents(f.budget)}"
 									/></td
 								></tr
 							>{/each}</tbody
 					>
 				</table>
+				{#if byPhase && data.mayChange && data.phases.length}<p class="flex flex-wrap gap-4 p-3">
+						{#each data.phases as p (p.id)}<label class="flex items-center gap-2"
+								>{p.name}, % complete<input
+									class="input text-right"
+									style="width: 64px; height: 24px; min-height: 24px"
+									value={p.percentComplete === null ? '' : toTyped(p.percentComplete, 2)}
+									onchange={(e) => setPhase(p, e.currentTarget.value)}
+								/></label
+							>{/each}
+					</p>{/if}
 			</div>
 			<div class="sheet overflow-x-auto">
 				<table class="grid-table" aria-label="Cost entries">
@@ -163,20 +247,27 @@
 						></thead
 					>
 					<tbody
-						>{#each data.costs.entries as e (e.id)}<tr
+						>{#each costs.entries as e (e.id)}<tr
 								><td class="whitespace-nowrap">{showDay(e.day)}</td><td>{WORDS[e.kind]}</td><td>{e.name}</td><td class="num"
 									>{formatQuantity(e.quantity)} {e.unit}</td
 								><td class="num">{formatCents(e.cost)}</td><td class="num">{formatCents(e.charge)}</td><td
 									><Mark
 										kind={e.state === 'to bill' ? 'need' : e.state === 'billed' ? 'done' : 'ring'}
-										label={e.state === 'absorbed' ? 'in the contract' : e.state}
-									/>{#if e.time?.conflict}<br /><Mark kind="need" label="in conflict: in no bill" />{/if}</td
+										label={e.state === 'absorbed'
+											? 'in the contract'
+											: e.billed && e.state !== 'billed'
+												? `${formatCents(e.billed)} billed`
+												: e.state}
+									/>{#if e.toConfirm}<br /><span class="quiet">catalog price, its bill to come</span>{/if}{#if e.time?.conflict}<br /><Mark
+											kind="need"
+											label="in conflict: in no bill"
+										/>{/if}</td
 								><td class="whitespace-nowrap"
-									>{#if data.mayChange && e.state !== 'billed'}<button
+									>{#if data.mayChange && e.billed === 0}<button
 											class="link"
 											onclick={() => mark(e.id, e.state === 'to bill' ? 'absorbed' : 'to bill')}
 											>{e.state === 'to bill' ? 'In the contract' : 'Bill apart'}</button
-										>{/if}{#if e.time && data.mayCorrect && e.state !== 'billed'}<button
+										>{/if}{#if e.time && data.mayCorrect && e.billed === 0}<button
 											class="link ml-3"
 											onclick={() => e.time && putRight(e.time, e.name)}>Put right</button
 										>{/if}</td
@@ -193,15 +284,15 @@
 			own
 			bar={billing
 				? ['Billed', formatCents(billing.billed), `earned ${formatCents(earned.earned)}`]
-				: ['Earned', formatCents(earned.earned), `of ${formatCents(data.costs.contract)}`]}
+				: ['Earned', formatCents(earned.earned), `of ${formatCents(costs.contract)}`]}
 		>
 			{#snippet picture()}{#if billing}<Waterline
 						kind="used"
-						cost={Math.min(billing.billed, data.costs.contract)}
-						breakEven={data.costs.contract}
+						cost={Math.min(billing.billed, costs.contract)}
+						breakEven={costs.contract}
 						price={billing.billed}
 						words={['billed', 'contract', 'over']}
-						label="{formatCents(billing.billed)} billed of {formatCents(data.costs.contract)}"
+						label="{formatCents(billing.billed)} billed of {formatCents(costs.contract)}"
 					/>{/if}{/snippet}
 			{#if data.mayChange}<form
 					class="mt-4"

@@ -1,0 +1,3 @@
+export * from './accounts';
+export * from './journal';
+export * from './ubl';

@@ -1,0 +1,127 @@
+import { and, asc, desc, eq, gte, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
+import { planAmounts } from '../../core/billing';
+import { grouped } from '../../core/lists';
+import { cents, percent } from '../../core/money';
+import { cashAhead, usualDelay, type Coming, type Delay } from '../../core/receivables';
+import { addDays, daysBetween, type Day } from '../../core/time';
+import type { App } from '../app';
+import { allocations, billingSteps, invoices, jobs, payments, phases, stages, supplierBills } from '../db/schema';
+import { isOpen } from '../billing/queries';
+import { companyOf } from '../company/settings';
+import { plansOf } from './collecting';
+
+/** How many days late each customer paid, the latest payment first, over the last two years. */
+function habits(app: App, today: Day) {
+	const rows = app.db.orm
+		.select({ customerId: payments.customerId, day: payments.day, due: invoices.due })
+		.from(payments)
+		.innerJoin(allocations, eq(allocations.paymentId, payments.id))
+		.innerJoin(invoices, eq(invoices.id, allocations.invoiceId))
+		.where(
+			and(
+				gte(payments.day, addDays(today, -730)),
+				isNotNull(invoices.due),
+				inArray(payments.method, ['check', 'card', 'transfer', 'cash']),
+				sql`${payments.amount} > 0`
+			)
+		)
+		.orderBy(desc(payments.day))
+		.limit(20_000)
+		.all()
+		.map((r) => ({ customerId: r.customerId, late: daysBetween(r.due ?? r.day, r.day) }));
+	return { all: rows.map((r) => r.late), by: grouped(rows, (r) => r.customerId) };
+}
+
+/** Steps of billing plans that are not billed, on the day they are planned: with their phase, with the end of the job, or now. */
+function plannedBills(app: App, today: Day): { customerId: string; day: Day; amount: number }[] {
+	const db = app.db.orm;
+	const rows = db
+		.select({ step: billingSteps, customerId: jobs.customerId, net: jobs.contractNet, tax: jobs.contractTax, to: phases.to })
+		.from(billingSteps)
+		.innerJoin(jobs, eq(jobs.id, billingSteps.jobId))
+		.innerJoin(stages, eq(stages.id, jobs.stageId))
+		.leftJoin(phases, eq(phases.id, billingSteps.phaseId))
+		.where(inArray(stages.meaning, ['ready', 'under way', 'finished']))
+		.orderBy(asc(billingSteps.jobId), asc(billingSteps.position))
+		.all();
+	const ids = [...new Set(rows.map((r) => r.step.jobId))];
+	const ends = new Map(
+		db
+			.select({ jobId: phases.jobId, to: sql<Day | null>`max(${phases.to})` })
+			.from(phases)
+			.where(inArray(phases.jobId, ids))
+			.groupBy(phases.jobId)
+			.all()
+			.map((p) => [p.jobId, p.to])
+	);
+	return [...grouped(rows, (r) => r.step.jobId).values()].flatMap((steps) => {
+		const whole = cents((steps[0]?.net ?? 0) + (steps[0]?.tax ?? 0));
+		const amounts = planAmounts(
+			whole,
+			steps.map((s) => ({ name: s.step.name, when: s.step.when, phase: '', toDate: percent(s.step.toDate) }))
+		);
+		return steps.flatMap((s, n) => {
+			if (s.step.invoiceId !== null) return [];
+			const day = s.step.when === 'acceptance' ? today : s.step.when === 'phase' ? s.to : (ends.get(s.step.jobId) ?? null);
+			// What is laid over no days yet is planned for none: it cannot be expected in any week.
+			return day === null ? [] : [{ customerId: s.customerId, day, amount: amounts[n] ?? 0 }];
+		});
+	});
+}
+
+export const WEEKS_AHEAD = 13;
+
+/** Cash ahead by week: open invoices as late as their customer usually pays, planned bills after their terms, instalments on their days; suppliers' bills. */
+export function cashPage(app: App, today: Day) {
+	const db = app.db.orm;
+	const { settings } = companyOf(app);
+	const known = habits(app, today);
+	const delays = new Map<string, Delay>();
+	const delayOf = (customerId: string): Delay => {
+		const there = delays.get(customerId);
+		if (there) return there;
+		const own = usualDelay(
+			(known.by.get(customerId) ?? []).map((r) => r.late),
+			known.all
+		);
+		delays.set(customerId, own);
+		return own;
+	};
+	const none: Delay = { early: 0, usual: 0, late: 0 };
+	const open = db
+		.select({ id: invoices.id, customerId: invoices.customerId, due: invoices.due, total: invoices.total, paid: invoices.paid })
+		.from(invoices)
+		.where(isOpen)
+		.limit(20_000)
+		.all();
+	const plans = plansOf(
+		db,
+		open.map((i) => i.id),
+		today
+	);
+	const owed = open.flatMap((i): Coming[] => {
+		const plan = plans.get(i.id);
+		if (plan && !plan.broken)
+			return plan.parts.flatMap((p) => (p.amount > p.paid ? [{ day: p.due, amount: cents(p.amount - p.paid), delay: none }] : []));
+		return [{ day: i.due ?? today, amount: cents(i.total - i.paid), delay: delayOf(i.customerId) }];
+	});
+	const planned = plannedBills(app, today).map((p): Coming => ({
+		day: addDays(p.day < today ? today : p.day, settings.paymentDays),
+		amount: cents(p.amount),
+		delay: delayOf(p.customerId)
+	}));
+	const going = db
+		.select({ day: supplierBills.due, total: supplierBills.total })
+		.from(supplierBills)
+		.where(and(isNull(supplierBills.paidOn), isNull(supplierBills.withdrawnAt)))
+		.limit(20_000)
+		.all()
+		.map((b) => ({ day: b.day, amount: cents(b.total) }));
+	return {
+		weeks: cashAhead([...owed, ...planned], going, today, WEEKS_AHEAD),
+		owed: owed.reduce((a, c) => a + c.amount, 0),
+		planned: planned.reduce((a, c) => a + c.amount, 0),
+		going: going.reduce((a, c) => a + c.amount, 0),
+		usual: usualDelay([], known.all)
+	};
+}

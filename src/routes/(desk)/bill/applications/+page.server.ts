@@ -1,0 +1,4 @@
+import { app } from '$lib/server/app';
+import { applicationList } from '$lib/server/billing/applications';
+
+export const load = () => ({ applications: applicationList(app().db.orm), live: ['invoices'] });

@@ -1,0 +1,11 @@
+import { may } from '$lib/core/access';
+import { app } from '$lib/server/app';
+import { booksPage } from '$lib/server/books/commands';
+import { todayOf } from '$lib/server/company/today';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ locals }) => ({
+	...booksPage(app(), todayOf(app())),
+	mayChange: locals.signed !== null && may(locals.signed.actor, 'invoices.change'),
+	live: ['invoices', 'costs']
+});

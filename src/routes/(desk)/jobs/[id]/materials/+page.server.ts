@@ -1,0 +1,11 @@
+import { may } from '$lib/core/access';
+import { app } from '$lib/server/app';
+import { materialsOfJob, suppliersList } from '$lib/server/buying/queries';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ params, locals }) => ({
+	materials: materialsOfJob(app(), params.id),
+	suppliers: suppliersList(app()),
+	mayChange: locals.signed !== null && may(locals.signed.actor, 'costs.change'),
+	live: [`job:${params.id}`, 'costs']
+});

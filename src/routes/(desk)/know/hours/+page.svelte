@@ -1,0 +1,69 @@
+<script lang="ts">
+	import { formatQuantity, formatRate } from '$lib/core/money';
+	import Chart from '$lib/ui/chart/Chart.svelte';
+	import type { ChartOption } from '$lib/ui/chart/theme';
+	import Page from '$lib/ui/shell/Page.svelte';
+	import StageNav from '$lib/ui/shell/StageNav.svelte';
+	import { pagesOf } from '$lib/ui/shell/places';
+	import DataTable from '$lib/ui/tables/DataTable.svelte';
+	import type { Column } from '$lib/ui/tables/view';
+	let { data } = $props();
+	type Row = (typeof data.rows)[number];
+	const hours = (n: number) => formatQuantity(Math.round(n / 1000) * 1000);
+	const columns: Column<Row>[] = [
+		{ key: 'job', label: 'Job', value: (r) => `${r.number} ${r.name}`, own: true },
+		{ key: 'kind', label: 'Kind of work', value: (r) => r.kindOfWork },
+		{ key: 'stage', label: 'Stage', value: (r) => r.stage },
+		{ key: 'sold', label: 'Sold, h', value: (r) => r.sold / 10_000, text: (r) => hours(r.sold), num: true },
+		{ key: 'used', label: 'Used, h', value: (r) => r.used / 10_000, text: (r) => hours(r.used), num: true },
+		{ key: 'left', label: 'Left, h', value: (r) => (r.sold - r.used) / 10_000, own: true, num: true },
+		{
+			key: 'production',
+			label: 'Production',
+			value: (r) => (r.production === null ? null : r.production / 10_000),
+			text: (r) => formatRate(r.production),
+			num: true
+		}
+	];
+	const option = $derived<ChartOption>({
+		grid: { left: 8, right: 16, top: 34, bottom: 8, containLabel: true },
+		legend: { top: 0, left: 0 },
+		tooltip: { trigger: 'axis', valueFormatter: (v) => `${Number(v)} h` },
+		xAxis: { type: 'category', data: data.kinds.map((k) => k.name) },
+		yAxis: { type: 'value', axisLabel: { formatter: '{value} h' } },
+		series: [
+			{ type: 'bar', name: 'sold', data: data.kinds.map((k) => Math.round(k.sold / 1000) / 10), barMaxWidth: 34 },
+			{ type: 'bar', name: 'used', data: data.kinds.map((k) => Math.round(k.used / 1000) / 10), barMaxWidth: 34 }
+		]
+	});
+</script>
+
+<Page title="Hours" sub="{hours(data.all.sold)} h sold, {hours(data.all.used)} h used" pages={pagesOf('Know')} current="/know/hours">
+	<StageNav stage={data.stage} />
+	{#if data.kinds.length}<section class="sheet mb-3 p-3">
+			<h2>Sold and used by kind of work</h2>
+			<Chart
+				{option}
+				label="Hours by kind of work: {data.kinds
+					.map((k) => `${k.name} ${hours(k.sold)} sold, ${hours(k.used)} used, production ${formatRate(k.production)}`)
+					.join('; ')}"
+			/>
+			<p class="quiet">
+				Production is hours as sold of what is done ÷ hours it took, over phases of which the percent is said: {data.kinds
+					.map((k) => `${k.name} ${formatRate(k.production)}`)
+					.join(', ')}.
+			</p>
+		</section>{/if}
+	<DataTable
+		name="hours-sold-and-used"
+		rows={data.rows}
+		{columns}
+		href={(r) => `/jobs/${r.id}/costs`}
+		empty="No hours were sold or used here."
+	>
+		{#snippet cell(r, key)}
+			{#if key === 'job'}<a class="link" href="/jobs/{r.id}/costs">{r.number} {r.name}</a>
+			{:else}<span class:problem={r.used > r.sold}>{hours(r.sold - r.used)}</span>{/if}
+		{/snippet}
+	</DataTable>
+</Page>

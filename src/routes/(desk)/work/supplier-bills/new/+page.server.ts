@@ -1,0 +1,19 @@
+import { app } from '$lib/server/app';
+import { billingFirms, costsToConfirm, jobsToBuyFor, openToBill } from '$lib/server/buying/queries';
+import { companyOf } from '$lib/server/company/settings';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ url }) => {
+	const firms = billingFirms(app());
+	const asked = url.searchParams.get('firm');
+	const firmId = firms.find((f) => f.id === asked)?.id ?? '';
+	return {
+		firms,
+		firmId,
+		open: firmId ? openToBill(app(), firmId) : [],
+		jobs: jobsToBuyFor(app()),
+		toConfirm: costsToConfirm(app()),
+		tolerance: companyOf(app()).settings.tolerance,
+		live: []
+	};
+};
