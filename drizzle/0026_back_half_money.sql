@@ -89,6 +89,8 @@ CREATE TABLE `pay_applications` (
 );
 --> statement-breakpoint
 CREATE UNIQUE INDEX `pay_applications_number` ON `pay_applications` (`job_id`,`number`) WHERE state <> 'void';--> statement-breakpoint
+CREATE INDEX `pay_applications_job` ON `pay_applications` (`job_id`,`number`);--> statement-breakpoint
+CREATE INDEX `pay_applications_period` ON `pay_applications` (`period_end`);--> statement-breakpoint
 CREATE INDEX `pay_applications_state` ON `pay_applications` (`state`);--> statement-breakpoint
 CREATE TABLE `repeat_invoice_days` (
 	`id` text PRIMARY KEY NOT NULL,
@@ -372,6 +374,7 @@ CREATE INDEX `invoice_lines_part` ON `invoice_lines` (`part_id`);--> statement-b
 ALTER TABLE `invoices` ADD `retained` integer DEFAULT 0 NOT NULL;--> statement-breakpoint
 ALTER TABLE `invoices` ADD `about_id` text;--> statement-breakpoint
 ALTER TABLE `invoices` ADD `reminders_off` integer DEFAULT false NOT NULL;--> statement-breakpoint
+CREATE INDEX `invoices_drafts` ON `invoices` (`kind`) WHERE issued_at is null;--> statement-breakpoint
 ALTER TABLE `payments` ADD `returns_id` text;--> statement-breakpoint
 CREATE UNIQUE INDEX `payments_returns` ON `payments` (`returns_id`);--> statement-breakpoint
 INSERT INTO invoice_parts (id, invoice_id, job_id, kind, position, title, net, retained, taxes, tax) SELECT id, id, job_id, kind, 0, title, net, 0, taxes, tax FROM invoices WHERE job_id IN (SELECT id FROM jobs);--> statement-breakpoint

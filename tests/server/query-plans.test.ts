@@ -3,6 +3,24 @@ import type { App } from '$lib/server/app';
 import { agingToday, invoiceDetail, invoiceList, moneyIn, readyToBill } from '$lib/server/billing/queries';
 import { catalogPage, itemDetail, searchItems } from '$lib/server/catalog/queries';
 import { letters, staff } from '$lib/server/company/queries';
+import { applicationList, applicationPage } from '$lib/server/billing/applications';
+import { repeatInvoiceList } from '$lib/server/billing/repeat-invoices';
+import {
+	costsToConfirm,
+	jobsToBuyFor,
+	materialsOfJob,
+	openToBill,
+	orderList,
+	orderPage,
+	supplierBillList,
+	supplierBillPage
+} from '$lib/server/buying/queries';
+import { costingOf } from '$lib/server/costs/costing';
+import { bankPage } from '$lib/server/receivables/bank';
+import { cashPage } from '$lib/server/receivables/cash';
+import { agingByCustomer, collectPage } from '$lib/server/receivables/collect-page';
+import { statementOf } from '$lib/server/receivables/statement';
+import { hoursKnown, jobsKnown } from '$lib/server/screens/know';
 import { loadEstimate } from '$lib/server/estimates/load';
 import { jobList, jobPage } from '$lib/server/screens/job';
 import { customerPage } from '$lib/server/screens/customer';
@@ -66,10 +84,31 @@ const GROWING = [
 	'repeat_occurrences',
 	'site_forms',
 	'handovers',
-	'issued_files'
+	'issued_files',
+	'orders',
+	'order_lines',
+	'order_needs',
+	'deliveries',
+	'delivery_lines',
+	'supplier_bills',
+	'supplier_bill_lines',
+	'supplier_bill_shares',
+	'remainders',
+	'invoice_parts',
+	'credit_notes',
+	'credit_lines',
+	'pay_applications',
+	'pay_application_lines',
+	'repeat_invoice_days',
+	'invoice_reminders',
+	'money_calls',
+	'instalment_plans',
+	'instalments',
+	'bank_lines',
+	'journal_entries'
 ];
 let app: App;
-let ids: Record<'job' | 'estimate' | 'customer' | 'invoice' | 'item' | 'service', string>;
+let ids: Record<'job' | 'estimate' | 'customer' | 'invoice' | 'item' | 'service' | 'order' | 'bill' | 'application', string>;
 beforeAll(async () => {
 	const fresh = await freshYard();
 	app = fresh.app;
@@ -80,7 +119,53 @@ beforeAll(async () => {
 		...{ serviceId: null, name: 'Gutter care', wording: '', from: '04-01', to: '10-31', visits: 7, hours: 0, price: 0, setUp: 0 },
 		cadence: { by: 'weeks', every: 4 }
 	});
+	const gc = wonJob(fresh.yard, 'By application');
+	const { orderId } = fresh.yard.call('petra', 'buying.begin-order', { firmId: 'tarn' });
+	fresh.yard.call('petra', 'buying.add-line', {
+		...{
+			orderId,
+			jobId: won.jobId,
+			itemId: null,
+			kind: 'material',
+			name: 'Nails',
+			unit: 'box',
+			quantity: 10_000,
+			price: 10_000,
+			pack: null,
+			packUnit: ''
+		}
+	});
+	const { billId } = fresh.yard.call('petra', 'buying.enter-bill', {
+		...{
+			firmId: 'tarn',
+			number: '1',
+			day: '2027-04-14',
+			due: '2027-05-14',
+			freight: 0,
+			other: 0,
+			tax: 0,
+			recovered: 0,
+			discount: 0,
+			total: 100
+		},
+		...{ earlyDiscount: 0, earlyUntil: null, despite: false },
+		lines: [
+			{
+				name: 'Nails',
+				kind: 'material',
+				quantity: 10_000,
+				unit: 'box',
+				amount: 100,
+				orderLineId: null,
+				shares: [{ jobId: won.jobId, phaseId: null, weight: 1 }]
+			}
+		]
+	});
+	fresh.yard.call('lowell', 'payments.read-bank', { text: 'Date,Description,Amount\n2027-04-13,Somebody,5.00\n' });
 	ids = {
+		order: orderId,
+		bill: billId,
+		application: fresh.yard.call('petra', 'invoices.begin-application', { jobId: gc.jobId, periodEnd: '2027-04-30' }).applicationId,
 		service: serviceId,
 		job: won.jobId,
 		estimate: won.estimateId,
@@ -105,17 +190,22 @@ function statements(work: () => unknown): string[] {
 	}
 	return seen;
 }
+/** What is asked of nothing (`where false`, for an empty list) reads nothing. */
 const scansOf = (source: string): string[] =>
-	(
-		app.db.sqlite.prepare(`explain query plan ${source}`).all(...Array.from({ length: (source.match(/\?/g) ?? []).length }, () => 1)) as {
-			detail: string;
-		}[]
-	)
-		.map((r) => r.detail)
-		.filter((d) => {
-			const table = /^SCAN (\w+)/.exec(d)?.[1];
-			return table !== undefined && GROWING.includes(table) && !/USING (COVERING )?INDEX/.test(d);
-		});
+	/\bfalse\b/.test(source)
+		? []
+		: (
+				app.db.sqlite
+					.prepare(`explain query plan ${source}`)
+					.all(...Array.from({ length: (source.match(/\?/g) ?? []).length }, () => 1)) as {
+					detail: string;
+				}[]
+			)
+				.map((r) => r.detail)
+				.filter((d) => {
+					const table = /^SCAN (\w+)/.exec(d)?.[1];
+					return table !== undefined && GROWING.includes(table) && !/USING (COVERING )?INDEX/.test(d);
+				});
 
 describe('what a screen asks', () => {
 	it.each<[string, () => unknown]>([
@@ -165,7 +255,27 @@ describe('what a screen asks', () => {
 		['what a rule made', () => madeBy(app, 'x')],
 		['forms to approve', () => formsToApprove(app)],
 		['a handover', () => handoverContent(app.db.orm, ids.job, { tasks: true, hours: true, materials: true, pictures: true }, '')],
-		['a sale on site', () => saleOnSite(app, ids.job, 'x')]
+		['a sale on site', () => saleOnSite(app, ids.job, 'x')],
+		['open orders', () => orderList(app, 'open')],
+		['an order', () => orderPage(app, ids.order)],
+		['the materials of a job', () => materialsOfJob(app, ids.job)],
+		['jobs to buy for', () => jobsToBuyFor(app)],
+		['suppliers’ bills', () => supplierBillList(app, 'open')],
+		['paid bills', () => supplierBillList(app, 'paid')],
+		['a supplier’s bill', () => supplierBillPage(app, ids.bill)],
+		['what a supplier may bill', () => openToBill(app, 'tarn')],
+		['costs to confirm', () => costsToConfirm(app)],
+		['what a job costs', () => costingOf(app.db.orm, [ids.job])],
+		['pay applications', () => applicationList(app.db.orm)],
+		['a pay application', () => applicationPage(app.db.orm, ids.application)],
+		['repeat invoices', () => repeatInvoiceList(app)],
+		['whom to call', () => collectPage(app, '2027-06-14')],
+		['the aging by customer', () => agingByCustomer(app, '2027-06-14')],
+		['cash ahead', () => cashPage(app, '2027-04-14')],
+		['the bank', () => bankPage(app, 'open')],
+		['a statement', () => statementOf(app.db.orm, ids.customer, '2027-01-01', '2027-04-14')],
+		['what jobs earn', () => jobsKnown(app, 'open')],
+		['hours sold and used', () => hoursKnown(app, 'open')]
 	])('never reads a growing table through: %s', (_, work) => {
 		const asked = statements(work);
 		expect(asked.length).toBeGreaterThan(0);

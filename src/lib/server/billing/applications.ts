@@ -262,7 +262,7 @@ export const waitingApplications = (db: Orm) =>
 		.limit(200)
 		.all();
 
-/** All applications, those under way first. */
+/** All applications, the latest period first. */
 export const applicationList = (db: Orm) =>
 	db
 		.select({
@@ -282,7 +282,7 @@ export const applicationList = (db: Orm) =>
 		.innerJoin(jobs, eq(jobs.id, payApplications.jobId))
 		.innerJoin(customers, eq(customers.id, jobs.customerId))
 		.leftJoin(invoices, eq(invoices.id, payApplications.invoiceId))
-		.orderBy(sql`case ${payApplications.state} when 'draft' then 0 when 'sent' then 1 else 2 end`, desc(payApplications.periodEnd))
+		.orderBy(desc(payApplications.periodEnd))
 		.limit(2000)
 		.all();
 

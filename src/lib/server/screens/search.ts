@@ -2,7 +2,8 @@ import { and, eq, sql } from 'drizzle-orm';
 import { may, type Holder, type Right } from '../../core/access';
 import type { App } from '../app';
 import { searchItems } from '../catalog/queries';
-import { agreements, firms, siteForms } from '../db/schema';
+import { numberKey } from '../../core/buying';
+import { agreements, firms, orders, siteForms, supplierBills } from '../db/schema';
 import { ftsQuery } from '../db/fts';
 
 export interface Found {
@@ -33,7 +34,7 @@ export function findAnything(app: App, text: string, who: Holder): Found[] {
 	}
 	if (may(who, 'catalog.see'))
 		for (const i of searchItems(app, text, 6)) found.push({ kind: 'item', label: `${i.code} ${i.name}`, path: `/price/catalog/${i.id}` });
-	return [...found, ...firmsNamed(app, text, who), ...numbered(app, text, who)];
+	return [...found, ...firmsNamed(app, text, who), ...numbered(app, text, who), ...bought(app, text, who)];
 }
 
 /** Firms by a part of their name: there are few. */
@@ -47,6 +48,28 @@ function firmsNamed(app: App, text: string, who: Holder): Found[] {
 		.limit(4)
 		.all()
 		.map((f) => ({ kind: 'firm', label: [f.name, f.trade].filter(Boolean).join(', '), path: '/plan/subcontractors' }));
+}
+
+/** Orders by their number, suppliers' bills by how theirs begins. */
+function bought(app: App, text: string, who: Holder): Found[] {
+	if (!may(who, 'costs.see')) return [];
+	const number = Number(text.trim());
+	const order = Number.isSafeInteger(number)
+		? app.db.orm.select({ id: orders.id }).from(orders).where(eq(orders.number, number)).get()
+		: undefined;
+	const bills = app.db.orm
+		.select({ id: supplierBills.id, number: supplierBills.number, firm: firms.name })
+		.from(firms)
+		.innerJoin(supplierBills, eq(supplierBills.firmId, firms.id))
+		.where(
+			sql`withdrawn_at is null and ${supplierBills.numberKey} >= ${numberKey(text)} and ${supplierBills.numberKey} < ${`${numberKey(text)}\uffff`}`
+		)
+		.limit(4)
+		.all();
+	return [
+		...(order ? [{ kind: 'order', label: `Order ${number}`, path: `/work/orders/${order.id}` }] : []),
+		...bills.map((b) => ({ kind: 'bill', label: `Bill ${b.number}, ${b.firm}`, path: `/work/supplier-bills/${b.id}` }))
+	];
 }
 
 /** What is called by its number: an agreement, a certificate. */

@@ -10,21 +10,14 @@ import { waitingSignOffs } from '../estimates/reviews';
 import { asksRefused } from '../planning/asks';
 import { board } from '../planning/queries';
 import { whomToCall } from '../quotes/activity';
+import { plansOf } from '../receivables/collecting';
 import { openQuestions } from '../quotes/questions';
 import { formsToApprove } from '../site-forms/commands';
 import { tasksDue } from '../work/tasks';
 import { onTheClock } from '../time/queries';
 import { mondayOf } from '../../core/time';
-
-export interface Decision {
-	id: string;
-	amount: number | null;
-	mark: 'ring' | 'half' | 'done' | 'wait' | 'need';
-	title: string;
-	detail: string;
-	action: string;
-	path: string;
-}
+import type { Decision } from './decision';
+import { applicationsOpen, billsToPay, moneyWaiting, ordersToSettle } from './today-money';
 
 type Week = ReturnType<typeof board>;
 
@@ -52,7 +45,11 @@ export function decisions(app: App, viewer: Viewer, week = board(app, mondayOf(t
 		['jobs.see', () => lateTasks(app)],
 		['plan.see', () => firmsThatSaidNo(app)],
 		['jobs.change', () => signedForms(app)],
-		['plan.see', () => notManned(week)]
+		['plan.see', () => notManned(week)],
+		['costs.see', () => ordersToSettle(app)],
+		['costs.see', () => billsToPay(app)],
+		['invoices.see', () => applicationsOpen(app)],
+		['invoices.see', () => moneyWaiting(app)]
 	];
 	return of.flatMap(([right, look]) => viewer.list(right, look)).sort((a, b) => (b.amount ?? -1) - (a.amount ?? -1));
 }
@@ -223,7 +220,15 @@ function lateInvoices(app: App): Decision[] {
 		.innerJoin(customers, eq(customers.id, invoices.customerId))
 		.where(and(isOpen, lt(invoices.due, today)))
 		.all();
-	for (const i of late)
+	const plans = plansOf(
+		db,
+		late.map((i) => i.id),
+		today
+	);
+	for (const i of late) {
+		const plan = plans.get(i.id);
+		// Paid in parts as agreed, it is nobody's decision.
+		if (plan && !plan.broken) continue;
 		list.push({
 			id: `late:${i.id}`,
 			amount: i.open,
@@ -231,8 +236,9 @@ function lateInvoices(app: App): Decision[] {
 			title: `${i.customer}: ${daysBetween(i.due ?? today, today)} days late`,
 			detail: `Invoice ${i.number}${i.promise ? ` · promised for ${dayWords(i.promise)}${i.promise < today ? ', not kept' : ''}` : ''}`,
 			action: 'Collect',
-			path: `/bill/invoices/${i.id}`
+			path: '/bill/collect'
 		});
+	}
 	return list;
 }
 

@@ -26,6 +26,9 @@
 					{ kind: 'do', label: 'Type in a request', path: '/win/leads?new=1' }
 				]
 			: []),
+		...(may(who, 'costs.change') ? [{ kind: 'do', label: 'Enter a supplier’s bill', path: '/work/supplier-bills/new' }] : []),
+		...(may(who, 'invoices.change') ? [{ kind: 'do', label: 'Billing day', path: '/bill/ready' }] : []),
+		...(may(who, 'payments.record') ? [{ kind: 'do', label: 'Read a file of the bank', path: '/bill/bank' }] : []),
 		...PLACES.flatMap((p) =>
 			p.pages
 				.filter(([, , r]) => may(who, r))

@@ -50,6 +50,9 @@ export const invoices = sqliteTable(
 		index('invoices_customer').on(t.customerId),
 		index('invoices_due').on(t.due),
 		index('invoices_day').on(t.day),
+		index('invoices_drafts')
+			.on(t.kind)
+			.where(sql`issued_at is null`),
 		index('invoices_open')
 			.on(t.due)
 			.where(sql`issued_at is not null and voided_at is null and total > paid`),
@@ -280,6 +283,8 @@ export const payApplications = sqliteTable(
 		uniqueIndex('pay_applications_number')
 			.on(t.jobId, t.number)
 			.where(sql`state <> 'void'`),
+		index('pay_applications_job').on(t.jobId, t.number),
+		index('pay_applications_period').on(t.periodEnd),
 		index('pay_applications_state').on(t.state)
 	]
 );
