@@ -416,7 +416,7 @@ describe('the whole line, from a request to the last payment', () => {
 
 		// Time and materials up to today: the credit settles part of it.
 		await open(office, `${base}${jobPath}/bill`);
-		await press(office, 'Draft the invoice', 'form:has(input[type=date])');
+		await press(office, 'Draft', '[aria-label="Time and materials"]');
 		await office.waitForFunction(() => location.pathname.startsWith('/bill/invoices/'));
 		await issue();
 		await reads(office, 'part paid');

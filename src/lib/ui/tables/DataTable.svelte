@@ -135,9 +135,9 @@
 						class:num={c.num}
 						style:width={c.width}
 						aria-sort={order?.key === c.key ? (order.down ? 'descending' : 'ascending') : undefined}
-						><button type="button" onclick={() => change({ sort: writeOrder(nextOrder(order, c.key)) })}
-							>{c.label}{order?.key === c.key ? (order.down ? ' ↓' : ' ↑') : ''}</button
-						></th
+						>{#if c.label}<button type="button" onclick={() => change({ sort: writeOrder(nextOrder(order, c.key)) })}
+								>{c.label}{order?.key === c.key ? (order.down ? ' ↓' : ' ↑') : ''}</button
+							>{/if}</th
 					>{/each}
 			</tr>
 		</thead>

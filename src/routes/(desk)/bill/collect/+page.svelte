@@ -104,7 +104,7 @@
 												onclick={() => i.plan && act('invoices.end-plan', { planId: i.plan.id, version: i.plan.version })}
 												>End the plan<span class="sr-only"> of {i.number}</span></button
 											>{:else}<button class="link ml-3" onclick={() => (doing = { what: 'plan', customer: c, invoice: i })}
-												>In parts<span class="sr-only">: {i.number}</span></button
+												>In parts<span class="sr-only"> of {i.number}</span></button
 											>{/if}<button class="link ml-3" onclick={() => act('invoices.quiet', { invoiceId: i.id, off: !i.remindersOff })}
 											>{i.remindersOff ? 'Remind again' : 'No reminders'}<span class="sr-only"> of {i.number}</span></button
 										>{/if}</td
