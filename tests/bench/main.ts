@@ -1,5 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import { benchPageBench } from './bench-page';
+import { billingBench } from './billing';
 import { coreBench } from './core';
 import { databaseBench } from './database';
 import { pagesBench } from './pages';
@@ -11,6 +12,7 @@ import { pricingBench } from './pricing';
 
 coreBench();
 await seasonBench();
+await billingBench();
 await databaseBench();
 await pricingBench();
 await quotesBench();

@@ -32,6 +32,7 @@ function growJobs(file: string, n: number): void {
 			for (const t of ['budget_rows', 'cost_entries', 'contract_lines'])
 				copy(t, 'job_id = ?', { id: `id || '${id}'`, job_id: `'${id}'`, ...(t === 'cost_entries' ? { time_entry_id: 'null' } : {}) });
 			copy('invoices', 'job_id = ?', { id: `id || '${id}'`, job_id: `'${id}'`, number: String(100_000 + i) });
+			copy('invoice_parts', 'job_id = ?', { id: `id || '${id}'`, job_id: `'${id}'`, invoice_id: `invoice_id || '${id}'` });
 			copy('allocations', 'invoice_id in (select id from invoices where job_id = ?)', {
 				id: `id || '${id}'`,
 				invoice_id: `invoice_id || '${id}'`
@@ -125,6 +126,18 @@ async function pages(jobs: number): Promise<Map<string, number>> {
 		['rounds', '/plan/rounds'],
 		['subcontractors', '/plan/subcontractors'],
 		['repeat jobs', '/plan/repeats'],
+		['orders', '/work/orders'],
+		['supplier bills', '/work/supplier-bills'],
+		['pay applications', '/bill/applications'],
+		['collect', '/bill/collect'],
+		['bank', '/bill/bank'],
+		['bookkeeping', '/bill/books'],
+		['ready to bill', '/bill/ready'],
+		['jobs known', '/know'],
+		['jobs known, closed', '/know?stage=closed'],
+		['hours known', '/know/hours'],
+		['aging', '/know/aging'],
+		['cash ahead', '/know/cash'],
 		['quote page of 60 scopes', new URL(sixty).pathname]
 	] as const)
 		times.set(name, await get(path));

@@ -63,6 +63,17 @@ describe('killed at any moment', () => {
 		expect([...acknowledged].filter(([id, n]) => saved.get(id) !== n)).toEqual([]);
 		// Numbers without gaps or doubles, each with its history entry.
 		expect([...saved.values()].sort((a, b) => a - b)).toEqual([...saved].map((_, i) => 1001 + i));
+		// Every acknowledged job is billed, once, whole: the invoice's number, its part, its lines and the cost that is billed came together.
+		const billed = db
+			.prepare(
+				'select p.job_id id, count(distinct i.id) invoices, sum(l.amount) lines, max(p.net) net, (select sum(billed) from cost_entries c where c.job_id = p.job_id) billed from invoices i join invoice_parts p on p.invoice_id = i.id join invoice_lines l on l.part_id = p.id group by p.job_id'
+			)
+			.all() as { id: string; invoices: number; lines: number; net: number; billed: number }[];
+		expect(billed.filter((b) => b.invoices !== 1 || b.lines !== b.net || b.billed !== b.net)).toEqual([]);
+		const invoiced = new Set(billed.map((b) => b.id));
+		expect([...acknowledged.keys()].filter((id) => !invoiced.has(id))).toEqual([]);
+		const numbers = (db.prepare('select number from invoices order by number').all() as { number: number }[]).map((r) => r.number);
+		expect(numbers).toEqual(numbers.map((_, i) => 1001 + i));
 		expect((db.prepare("select count(*) n from history where command = 'jobs.win'").get() as { n: number }).n).toBe(saved.size);
 		db.close();
 	}, 240_000);

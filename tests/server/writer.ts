@@ -1,3 +1,4 @@
+import { billingDay } from '../../src/lib/server/billing/many';
 import { winByHand } from '../../src/lib/server/jobs/win';
 import { openJob } from '../../src/lib/server/sales/commands';
 import { useMaterial } from '$lib/server/costs/commands';
@@ -20,5 +21,12 @@ for (let i = 0; i < 500; i++) {
 	);
 	const { number } = app.run(winByHand, { jobId }, office, key);
 	app.run(useMaterial, { jobId, itemId: items.id, quantity: '2' }, office, key);
+	// Two of them run the same billing day: what one billed the other leaves.
+	app.run(
+		billingDay,
+		{ jobIds: [jobId], by: 'job', cutOff: '2027-12-31', grouping: 'each', stageId: null, issue: true, text: 'Here: {link}' },
+		office,
+		key
+	);
 	writeSync(1, `${jobId} ${number}\n`);
 }

@@ -7,7 +7,7 @@ import { serve, type Context } from '../commands';
 import type { Orm } from '../db/open';
 import { allocations, costEntries, creditLines, creditNotes, invoiceLines, invoiceParts, invoices, payments } from '../db/schema';
 import { newId } from '../ids';
-import { taxesOf } from './drafts';
+import { taxBook, taxesOf } from './tax-book';
 
 type Invoice = typeof invoices.$inferSelect;
 
@@ -48,7 +48,7 @@ export const creditInvoice = serve(contract.creditInvoice, (ctx, i) => {
 	const { own, net, part } = credited(ctx, invoice, i);
 	// Taxed at the rates of the invoice's own day, and cumulated: what is left of the job keeps exactly its tax.
 	const taxes = taxesOf(
-		ctx,
+		taxBook(ctx, [part.jobId]),
 		part.jobId,
 		own.map((l) => ({ amount: cents(-l.now), taxCodeId: l.taxCodeId })),
 		invoice.day ?? ctx.today

@@ -1,49 +1,76 @@
 import * as contract from '../../contract/billing/many';
 import { and, eq, inArray, ne, sql } from 'drizzle-orm';
+import type { InputOf, OutputOf } from '../../contract';
 import { leftOf } from '../../core/billing';
 import { grouped } from '../../core/lists';
 import { Refusal, wordsOf } from '../../core/refusal';
-import { longDay } from '../../core/time';
+import { addDays, longDay } from '../../core/time';
 import { serve, type Context } from '../commands';
-import { customers, invoices, jobs, payApplications, stages } from '../db/schema';
+import { company, costEntries, customers, invoiceLines, invoiceParts, invoices, jobs, payApplications, stages } from '../db/schema';
+import { makeLinks } from '../links';
 import { addressesOf } from '../sales/contacts';
-import { costDraft, takeCosts } from './costs';
-import { contractDraft, draftParts, issueDraft, type DraftPart } from './drafts';
-import { contractOf, costsToBill } from './load';
+import { costDraft } from './costs';
+import { contractDraft, issueDraft, rememberPrices, type DraftPart } from './drafts';
+import { contractsOf, costsToBillOf } from './load';
+import { prepare, type Prepared } from './prepare';
+import { settleWithCredit } from './settle';
+import { taxBook, type TaxBook } from './tax-book';
 
 type Job = typeof jobs.$inferSelect;
-type CostPart = DraftPart & { lines: ReturnType<typeof costDraft> };
+type Day = InputOf<typeof contract.billingDay>;
+type Left = OutputOf<typeof contract.billingDay>['left'];
 interface Billed {
 	job: Job;
-	contract: DraftPart | null;
-	costs: CostPart | null;
+	parts: DraftPart[];
+	/** The costs it bills, whole. */
+	costIds: string[];
 }
+
+/** All that is asked of the jobs of a day, read once. */
+function loadDay(ctx: Context, i: Day) {
+	const ids = i.jobIds;
+	const applied = ctx.db
+		.select({ jobId: payApplications.jobId })
+		.from(payApplications)
+		.where(and(inArray(payApplications.jobId, ids), ne(payApplications.state, 'void')))
+		.all();
+	return {
+		rows: ctx.db
+			.select({ job: jobs, meaning: stages.meaning })
+			.from(jobs)
+			.innerJoin(stages, eq(stages.id, jobs.stageId))
+			.where(inArray(jobs.id, ids))
+			.all(),
+		contracts: contractsOf(ctx.db, ids),
+		costs: grouped(costsToBillOf(ctx.db, ids, i.cutOff), (c) => c.jobId),
+		applied: new Set(applied.map((a) => a.jobId))
+	};
+}
+type Loaded = ReturnType<typeof loadDay>;
 
 /** What of a job is to be billed; or why nothing is. */
-function billable(ctx: Context, job: Job, meaning: string, i: { cutOff: string; grouping: 'each' | 'day' | 'one' }): Billed | string {
+function billable(day: Loaded, job: Job, meaning: string, i: Day): Billed | string {
 	if (job.number === null) return 'is not won';
-	const open = costsToBill(ctx.db, job.id, i.cutOff);
-	const title = `${job.name}, to ${longDay(i.cutOff)}`;
-	const costs: CostPart | null =
-		open.length === 0 ? null : { jobId: job.id, kind: 'time and materials', title, lines: costDraft(open), grouping: i.grouping };
-	const applied = appliedFor(ctx, job.id);
-	const finished = meaning === 'finished' || meaning === 'closed';
-	const lines = contractOf(ctx.db, job.id);
+	const open = day.costs.get(job.id) ?? [];
+	const lines = day.contracts.get(job.id) ?? [];
 	const rest = lines.map(leftOf);
 	const left = rest.some((a) => a !== 0);
-	const contract: DraftPart | null =
-		finished && left && !applied ? { jobId: job.id, kind: 'contract', title: job.name, lines: contractDraft(lines, rest) } : null;
-	if (!costs && !contract && applied && left) return 'is billed by pay applications';
-	if (!costs && !contract) return left ? 'is not finished, and nothing else waits' : 'has nothing left to bill';
-	return { job, contract, costs };
+	const applied = day.applied.has(job.id);
+	const finished = meaning === 'finished' || meaning === 'closed';
+	const parts: DraftPart[] = [];
+	if (finished && left && !applied) parts.push({ jobId: job.id, kind: 'contract', title: job.name, lines: contractDraft(lines, rest) });
+	if (open.length > 0)
+		parts.push({
+			jobId: job.id,
+			kind: 'time and materials',
+			title: `${job.name}, to ${longDay(i.cutOff)}`,
+			lines: costDraft(open),
+			grouping: i.grouping
+		});
+	if (parts.length > 0) return { job, parts, costIds: open.map((c) => c.id) };
+	if (applied && left) return 'is billed by pay applications';
+	return left ? 'is not finished, and nothing else waits' : 'has nothing left to bill';
 }
-
-const appliedFor = (ctx: Context, jobId: string): boolean =>
-	ctx.db
-		.select({ id: payApplications.id })
-		.from(payApplications)
-		.where(and(eq(payApplications.jobId, jobId), ne(payApplications.state, 'void')))
-		.get() !== undefined;
 
 /** Says why in what is left, in words that follow the name. */
 const why = (e: unknown): string => {
@@ -51,43 +78,43 @@ const why = (e: unknown): string => {
 	return wordsOf(e);
 };
 
-function makeInvoice(ctx: Context, group: readonly Billed[]) {
-	const parts = group.flatMap((b) => [...(b.contract ? [b.contract] : []), ...(b.costs ? [b.costs] : [])]);
-	const [first] = parts;
+interface Made extends Prepared {
+	group: Billed[];
+}
+
+/** The invoice of a group of jobs as its rows. @throws Refusal */
+function prepared(book: TaxBook, group: Billed[], today: string): Made {
+	const parts = group.flatMap((b) => b.parts);
 	const kinds = new Set(parts.map((p) => p.kind));
+	const [first] = parts;
 	const title = parts.length === 1 ? (first?.title ?? '') : group.length === 1 ? (group[0]?.job.name ?? '') : `${group.length} jobs`;
-	const made = draftParts(ctx, kinds.size === 1 && first ? first.kind : 'contract', title, parts);
-	for (const b of group) if (b.costs) takeCosts(ctx, b.costs.lines);
-	return made;
+	return { ...prepare(book, { kind: kinds.size === 1 && first ? first.kind : 'contract', title, parts }, today), group };
 }
 
 export const billingDay = serve(contract.billingDay, (ctx, i) => {
 	const stage = i.stageId === null ? null : ctx.get(stages, i.stageId, 'This stage');
 	if (stage && stage.track !== 'doing') throw new Refusal('Choose a stage that won jobs stand at.', 'stageId');
-	const rows = ctx.db
-		.select({ job: jobs, meaning: stages.meaning })
-		.from(jobs)
-		.innerJoin(stages, eq(stages.id, jobs.stageId))
-		.where(inArray(jobs.id, i.jobIds))
-		.all();
-	const left: { jobId: string; name: string; why: string }[] = [];
+	const day = loadDay(ctx, i);
+	const book = taxBook(ctx, i.jobIds);
+	const left: Left = [];
 	const todo: Billed[] = [];
-	for (const { job, meaning } of rows) {
-		const found = billable(ctx, job, meaning, i);
+	for (const { job, meaning } of day.rows) {
+		const found = billable(day, job, meaning, i);
 		if (typeof found === 'string') left.push({ jobId: job.id, name: job.name, why: found });
 		else todo.push(found);
 	}
-	const groups = grouped(todo, (b) => (i.by === 'job' ? b.job.id : b.job.customerId));
-	const made = [...groups.values()].flatMap((group) => {
+	// Everything is computed before anything is written: what one job refuses keeps no other from being billed.
+	const all = [...grouped(todo, (b) => (i.by === 'job' ? b.job.id : b.job.customerId)).values()].flatMap((group) => {
 		try {
-			return [sendOrKeep(ctx, group, i)];
+			return [prepared(book, group, ctx.today)];
 		} catch (e) {
 			for (const b of group) left.push({ jobId: b.job.id, name: b.job.name, why: why(e) });
 			return [];
 		}
 	});
-	const failed = new Set(left.map((l) => l.jobId));
-	if (stage) for (const b of todo) if (!failed.has(b.job.id)) moveTo(ctx, b.job, stage);
+	const numbers = write(ctx, all, i);
+	const made = all.map((m) => answerOf(ctx, book, m, numbers.get(m.invoice.id) ?? null));
+	if (stage) for (const m of all) for (const b of m.group) moveTo(ctx, b.job, stage);
 	ctx.happened(
 		'company',
 		'invoices.billing-day',
@@ -99,16 +126,69 @@ export const billingDay = serve(contract.billingDay, (ctx, i) => {
 	return { made, left };
 });
 
-/** One invoice of the day: made, and where that is wanted issued and sent. */
-function sendOrKeep(ctx: Context, group: readonly Billed[], i: { issue: boolean; text: string }) {
-	const { invoiceId, total } = makeInvoice(ctx, group);
-	const customer = ctx.get(customers, group[0]?.job.customerId ?? '', 'The customer');
-	const to = addressesOf(ctx.db, customer, 'getsInvoices');
-	const number = i.issue ? issueDraft(ctx, invoiceId, { to, subject: '', text: i.text }).number : null;
-	// The tax of the day of issue may differ by what went out since.
-	const now = i.issue ? ctx.get(invoices, invoiceId, 'This invoice').total : total;
-	return { invoiceId, number, customer: customer.name, jobs: group.length, total: now, sent: i.issue && to.includes('@') };
+/** Writes what was prepared: the rows of a day name the invoices that made them, and are not written into history once more. @returns the numbers given */
+function write(ctx: Context, all: readonly Made[], i: Day): Map<string, number> {
+	if (all.length === 0) return new Map();
+	const own = ctx.get(company, 'company', 'The company');
+	const first = i.issue ? ctx.nextNumbers('invoice', all.length) : 0;
+	const issued = { issuedAt: ctx.now, day: ctx.today, due: addDays(ctx.today, own.settings.paymentDays) };
+	ctx.insertRecorded(
+		invoices,
+		all.map((m, n) => (i.issue ? { ...m.invoice, ...issued, number: first + n } : m.invoice))
+	);
+	ctx.insertRecorded(
+		invoiceParts,
+		all.flatMap((m) => m.parts)
+	);
+	ctx.insertRecorded(
+		invoiceLines,
+		all.flatMap((m) => m.lines)
+	);
+	const costIds = all.flatMap((m) => m.group.flatMap((b) => b.costIds));
+	// Whole, as they were read in this same transaction.
+	ctx.db
+		.update(costEntries)
+		.set({ billed: sql`${costEntries.charge}`, state: 'billed', version: sql`${costEntries.version} + 1` })
+		.where(inArray(costEntries.id, costIds))
+		.run();
+	const numbers = new Map(i.issue ? all.map((m, n) => [m.invoice.id, first + n]) : []);
+	if (i.issue) send(ctx, all, numbers, i.text, own.name);
+	for (const m of all) {
+		const on = [`invoice:${m.invoice.id}`, ...m.jobIds.map((j) => `job:${j}`)];
+		const number = numbers.get(m.invoice.id);
+		if (number === undefined) ctx.happenedIn('invoices', on, 'invoices.drafted', { title: m.invoice.title, net: m.invoice.total });
+		else ctx.happenedIn('invoices', on, 'invoices.issued', { number, net: m.invoice.total });
+	}
+	return numbers;
 }
+
+/** The letters of a day, each with its link; then what the customers' credit settles of it. */
+function send(ctx: Context, all: readonly Made[], numbers: ReadonlyMap<string, number>, text: string, from: string): void {
+	const ids = all.map((m) => m.invoice.id);
+	const links = makeLinks(ctx, 'invoice', ids);
+	const to = new Map<string, string>();
+	for (const id of new Set(all.map((m) => m.invoice.customerId)))
+		to.set(id, addressesOf(ctx.db, ctx.get(customers, id, 'The customer'), 'getsInvoices'));
+	ctx.mailMany(
+		all.map((m, n) => ({
+			to: to.get(m.invoice.customerId) ?? '',
+			subject: `Invoice ${numbers.get(m.invoice.id)} from ${from}`,
+			text: text.includes('{link}') ? text : `${text}\n\n{link}`,
+			linkId: links[n] ?? '',
+			about: `job:${m.invoice.jobId}`
+		}))
+	);
+	rememberPrices(ctx, ids);
+	for (const id of to.keys()) settleWithCredit(ctx, id);
+}
+
+function answerOf(ctx: Context, book: TaxBook, m: Made, number: number | null) {
+	const customer = book.customerOf.get(m.invoice.jobId);
+	const sent = number !== null && customer !== undefined && addressesIn(ctx, customer).includes('@');
+	return { invoiceId: m.invoice.id, number, customer: customer?.name ?? '', jobs: m.group.length, total: m.invoice.total, sent };
+}
+const addressesIn = (ctx: Context, customer: { id: string; mail: string }): string =>
+	customer.mail.includes('@') ? customer.mail : addressesOf(ctx.db, customer, 'getsInvoices');
 
 function moveTo(ctx: Context, job: Job, stage: typeof stages.$inferSelect): void {
 	if (job.stageId === stage.id) return;

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, isNull, lt, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, isNull, lt, sql, notInArray } from 'drizzle-orm';
 import { cents } from '../../core/money';
 import { aging, invoiceState } from '../../core/receivables';
 import type { App } from '../app';
@@ -172,6 +172,8 @@ export const moneyIn = (app: App) =>
 		})
 		.from(payments)
 		.innerJoin(customers, eq(customers.id, payments.customerId))
+		// What brought no money stands on its invoice, not here.
+		.where(notInArray(payments.method, ['credit note', 'write-off', 'discount']))
 		.orderBy(desc(payments.at))
 		.limit(5000)
 		.all();

@@ -34,6 +34,23 @@ type Table = SQLiteTable & { id: SQLiteColumn };
 type Row<T extends Table> = T['$inferSelect'];
 type NewRow<T extends Table> = T['$inferInsert'];
 
+/** A letter to one or several addresses with commas between; it goes out at once, or when `at` has come. */
+export interface Mail {
+	to: string;
+	subject: string;
+	text: string;
+	linkId?: string;
+	about: string;
+	at?: number;
+}
+const addressesIn = (to: string): string[] =>
+	to
+		.split(',')
+		.map((a) => a.trim())
+		.filter((a) => a.includes('@'));
+
+type Series = 'job' | 'quote' | 'invoice' | 'agreement' | 'certificate' | 'order' | 'credit';
+
 /** What a command works with: one transaction, the clock, and change functions that write history as they go. */
 export class Context {
 	readonly changes: RowChange[] = [];
@@ -54,8 +71,9 @@ export class Context {
 
 	/** Today in the company's zone. */
 	get today(): Day {
-		return wallTime(this.now, this.zone).day;
+		return (this.#today ??= wallTime(this.now, this.zone).day);
 	}
+	#today: Day | null = null;
 
 	get who(): { id: string; name: string } {
 		if (this.actor.type === 'person') return { id: this.actor.id, name: this.actor.name };
@@ -166,20 +184,17 @@ export class Context {
 	}
 
 	/** The next number of a series. Taken inside the transaction: what fails gives it back, so there are no gaps. */
-	nextNumber(series: 'job' | 'quote' | 'invoice' | 'agreement' | 'certificate' | 'order' | 'credit'): number {
+	nextNumber(series: Series): number {
+		return this.nextNumbers(series, 1);
+	}
+
+	/** As many numbers of a series in a row. @returns the first of them */
+	nextNumbers(series: Series, count: number): number {
 		const row = this.db.select().from(counters).where(eq(counters.id, series)).get();
 		const number = row?.next ?? 1001;
-		if (row)
-			this.db
-				.update(counters)
-				.set({ next: number + 1 })
-				.where(eq(counters.id, series))
-				.run();
-		else
-			this.db
-				.insert(counters)
-				.values({ id: series, next: number + 1 })
-				.run();
+		const next = number + count;
+		if (row) this.db.update(counters).set({ next }).where(eq(counters.id, series)).run();
+		else this.db.insert(counters).values({ id: series, next }).run();
 		return number;
 	}
 
@@ -187,8 +202,15 @@ export class Context {
 	 * Puts a mail in the outbox, one for each address of `to`. `{link}` in the text becomes the customer's link when it is sent or
 	 * shown. Goes out at once, or when `at` has come.
 	 */
-	mail(m: { to: string; subject: string; text: string; linkId?: string; about: string; at?: number }): void {
-		for (const to of m.to.split(',').map((a) => a.trim())) if (to.includes('@')) this.#letter({ ...m, to });
+	mail(m: Mail): void {
+		for (const to of addressesIn(m.to)) this.#letter({ ...m, to });
+	}
+
+	/** Puts many mails in the outbox at once: the outbox is their record, history need not hold them once more. */
+	mailMany(mails: readonly Mail[]): void {
+		const rows = mails.flatMap((m) => addressesIn(m.to).map((to) => this.#letterRow({ ...m, to }, 'mail')));
+		this.insertRecorded(outbox, rows);
+		if (rows.length > 0) this.topics.add('outbox');
 	}
 
 	/** Puts a text message in the outbox, one for each phone number of `to`; mail addresses among them are left to `mail`. */
@@ -197,21 +219,15 @@ export class Context {
 			if (to !== '' && !to.includes('@')) this.#letter({ ...m, to, subject: m.text.slice(0, 60) }, 'text');
 	}
 
-	#letter(
-		m: { to: string; subject: string; text: string; linkId?: string; about: string; at?: number },
-		channel: 'mail' | 'text' = 'mail'
-	): void {
-		this.insert(outbox, {
-			id: newId(),
-			channel,
-			to: m.to,
-			subject: m.subject,
-			text: m.text,
-			linkId: m.linkId ?? null,
-			about: m.about,
-			createdAt: this.now,
-			dueAt: m.at ?? this.now
-		});
+	#letter(m: Mail, channel: 'mail' | 'text' = 'mail'): void {
+		this.insert(outbox, this.#letterRow(m, channel));
 		this.topics.add('outbox');
+	}
+
+	#letterRow(m: Mail, channel: 'mail' | 'text'): typeof outbox.$inferInsert {
+		return {
+			...{ id: newId(), channel, to: m.to, subject: m.subject, text: m.text, linkId: m.linkId ?? null, about: m.about },
+			...{ createdAt: this.now, dueAt: m.at ?? this.now }
+		};
 	}
 }

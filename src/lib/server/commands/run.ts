@@ -10,6 +10,7 @@ import type { Access, InputOf, LinkKind, OutputOf } from '../../contract';
 import type { Command } from './define';
 import { clickOf, earlierAnswer, keepAnswer } from './idempotency';
 import { reactTo } from './reactions';
+import { writeMany } from './insert-many';
 import { limitRate } from './limits';
 import { checkAnswer, validate } from './validate';
 
@@ -70,11 +71,13 @@ export function runGiven(runner: Runner, c: Command, input: unknown, actor: Acto
 		const who = ctx.who;
 		const entry = { at: now, byId: who.id, byName: who.name, command: c.name };
 		// The changed rows are kept once, with what was told last: that is what the command itself is about.
-		ctx.told.forEach((t, n) =>
-			orm
-				.insert(history)
-				.values({ ...entry, ...t, text: '', area: t.area ?? areaOf(c.name), changes: n === ctx.told.length - 1 ? ctx.changes : [] })
-				.run()
+		writeMany(
+			orm,
+			history,
+			ctx.told.map((t, n) => ({
+				...{ ...entry, ...t, text: '', area: t.area ?? areaOf(c.name) },
+				changes: n === ctx.told.length - 1 ? ctx.changes : []
+			}))
 		);
 		if (click) keepAnswer(orm, click, result, now);
 		topics.push(...ctx.topics);

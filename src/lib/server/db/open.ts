@@ -6,7 +6,7 @@ import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
 import { mulDiv } from '../../core/money';
 import * as schema from './schema';
 
-export type Orm = BetterSQLite3Database<typeof schema>;
+export type Orm = BetterSQLite3Database<typeof schema> & { $client: Database.Database };
 export interface Db {
 	sqlite: Database.Database;
 	orm: Orm;

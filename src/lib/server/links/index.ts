@@ -27,21 +27,21 @@ export function useSecret(secret: () => Buffer): void {
  * @param lastsMs how long it opens anything; absent: until it is ended
  */
 export function makeLink(ctx: Context, kind: LinkKind, subjectId: string, lastsMs?: number): string {
-	const nonce = newToken();
-	const id = newId();
-	ctx.db
-		.insert(links)
-		.values({
-			id,
-			kind,
-			subjectId,
-			nonce,
-			tokenHash: hashToken(linkToken(secretOf(), nonce)),
-			createdAt: ctx.now,
-			expiresAt: lastsMs === undefined ? null : ctx.now + lastsMs
-		})
-		.run();
+	const [id = ''] = makeLinks(ctx, kind, [subjectId], lastsMs);
 	return id;
+}
+
+/** The same for many records, in their order. */
+export function makeLinks(ctx: Context, kind: LinkKind, subjectIds: readonly string[], lastsMs?: number): string[] {
+	const rows = subjectIds.map((subjectId) => {
+		const nonce = newToken();
+		return {
+			...{ id: newId(), kind, subjectId, nonce, tokenHash: hashToken(linkToken(secretOf(), nonce)), createdAt: ctx.now },
+			expiresAt: lastsMs === undefined ? null : ctx.now + lastsMs
+		};
+	});
+	ctx.insertRecorded(links, rows);
+	return rows.map((r) => r.id);
 }
 
 const PAGE_OF: Record<LinkKind, string> = {

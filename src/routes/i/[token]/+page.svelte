@@ -37,8 +37,16 @@
 		</ul>
 	</details>
 	<dl>
+		{#if data.retained !== 0}<div>
+				<dt>Work and materials</dt>
+				<dd class="figure">{formatCents(data.net + data.retained)}</dd>
+			</div>
+			<div class="quiet">
+				<dt>{data.retained > 0 ? 'Less retainage, not due yet' : 'Retainage released'}</dt>
+				<dd class="figure">{formatCents(-data.retained)}</dd>
+			</div>{/if}
 		<div>
-			<dt>Net</dt>
+			<dt>{data.retained !== 0 ? 'Due, net' : 'Net'}</dt>
 			<dd class="figure">{formatCents(data.net)}</dd>
 		</div>
 		{#each data.taxes as x (x.name)}<div class="quiet">
@@ -58,6 +66,7 @@
 				<dd class="figure" data-testid="open">{formatCents(data.open)}</dd>
 			</div>{/if}
 	</dl>
+	{#each data.credits as c (c.number)}<p class="quiet">Credit {c.number} of {day(c.day)}: {formatCents(c.total)}, {c.reason}</p>{/each}
 	<p class="mt-3"><a class="link" href="/i/{data.token}/pdf" data-sveltekit-reload>The invoice as PDF</a></p>
 	{#if waiting}<p class="notice" role="status">
 			A card payment is on its way. Please do not pay again: this page says so as soon as we know.

@@ -9,7 +9,7 @@
 	const columns: Column<(typeof data.payments)[number]>[] = [
 		{ key: 'day', label: 'Day', value: (p) => p.day, text: (p) => showDay(p.day) },
 		{ key: 'customer', label: 'Customer', value: (p) => p.customer, own: true },
-		{ key: 'by', label: 'By', value: (p) => p.method },
+		{ key: 'by', label: 'By', value: (p) => (p.amount < 0 ? `${p.method}, came back` : p.method) },
 		{ key: 'reference', label: 'Reference', value: (p) => p.reference },
 		{ key: 'amount', label: 'Amount', value: (p) => p.amount / 100, text: (p) => formatCents(p.amount), num: true },
 		{

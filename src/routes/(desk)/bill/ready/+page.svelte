@@ -47,7 +47,7 @@
 	let made: Made['made'] = $state([]);
 	let left: Made['left'] = $state([]);
 	/** So many jobs at a time: nobody else waits long for the file, and the count goes on. */
-	const AT_ONCE = 40;
+	const AT_ONCE = 200;
 	/** Jobs in pieces; those of one customer stay together where they share an invoice. */
 	function pieces(): string[][] {
 		const rows = data.ready.filter((r) => picked.includes(r.id));

@@ -20,6 +20,13 @@
 	let field = $state('');
 	let busy = $state(false);
 	let scan: File | null = $state(null);
+	let beside = $state('');
+	/** The scan stands beside what is typed; a PDF is opened in a window of its own. */
+	function takeScan(file: File | null) {
+		if (beside) URL.revokeObjectURL(beside);
+		scan = file;
+		beside = file ? URL.createObjectURL(file) : '';
+	}
 	const made = $derived(typedTotal(lines, foot));
 	const rest = $derived(data.open.filter((o) => !lines.some((l) => l.order?.id === o.id)));
 	const at = (name: string) => (field === name ? problem : '');
@@ -82,10 +89,14 @@
 				type="file"
 				name="scan"
 				accept="application/pdf,image/*"
-				onchange={(e) => (scan = e.currentTarget.files?.[0] ?? null)}
+				onchange={(e) => takeScan(e.currentTarget.files?.[0] ?? null)}
 			/></Field
 		>
 	</div>
+	{#if scan && beside}<div class="sheet mb-4 p-3">
+			{#if scan.type.startsWith('image/')}<img src={beside} alt="Scan of the bill" class="max-h-[420px] max-w-full" />
+			{:else}<a class="link" href={beside} target="_blank" rel="noopener">Open the scan beside this page</a>{/if}
+		</div>{/if}
 	<div class="sheet mb-4 overflow-x-auto">
 		<table class="grid-table" aria-label="Lines of the bill">
 			<thead
