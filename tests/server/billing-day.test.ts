@@ -1,6 +1,8 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { App } from '$lib/server/app';
 import { customerInvoice } from '$lib/server/billing/customer-invoice';
+import { applicationDocument } from '$lib/server/billing/application-pdf';
+import { readPdf } from './pdf-reader';
 import type { DemoClock, Yard } from '../../src/demo/yard';
 import { count, freshYard, refused, value, wonJob } from './yard';
 
@@ -230,6 +232,26 @@ describe('pay applications', () => {
 		expect(count(app, 'select sum(retained) from invoice_parts where job_id = ?', jobId)).toBe(0);
 		expect(count(app, 'select sum(tax) from invoice_parts where job_id = ?', jobId)).toBe(tax(jobId));
 		expect(refused(() => yard.call('petra', 'invoices.contract', { jobId, percent: '100%' }))[1]).toContain('pay applications');
+	});
+	it('take an accepted change order along as a line of its own, named on the summary', async () => {
+		const { jobId } = wonJob(yard, 'With a change');
+		const first = begin(jobId, '2027-04-28');
+		save(first, '2027-04-28', 0.5);
+		send(first);
+		certify(first);
+		const { estimateId } = yard.call('bastian', 'estimates.start-change', { jobId, title: 'Rotten deck' });
+		const { scopeId } = yard.call('bastian', 'estimates.add-scope', { estimateId, name: 'Deck', option: false });
+		yard.call('bastian', 'estimates.add-line', { scopeId, name: 'New deck', price: '500', quantity: '1' });
+		yard.accept(yard.issue(estimateId, 'c@customer.example'), 'C. Customer');
+		const second = begin(jobId, '2027-05-28');
+		expect(rows(second).length).toBe(rows(first).length + 1);
+		const { text } = await readPdf((await applicationDocument(app, second))!.bytes);
+		expect(text.replace(/\s+/g, ' ')).toContain('Change orders, added 500.00');
+		expect(text).toContain('Change 1: ');
+		save(second, '2027-05-28', 1, { release: 'all' });
+		send(second);
+		certify(second);
+		expect(count(app, 'select sum(net) from invoice_parts where job_id = ?', jobId)).toBe(net(jobId));
 	});
 	it('are certified for less, and the next one builds on that; only the latest is voided, with its invoice', () => {
 		const { jobId } = wonJob(yard, 'Certified less');

@@ -2,6 +2,7 @@
 	import { formatCents, formatRate } from '$lib/core/money';
 	import Chart from '$lib/ui/chart/Chart.svelte';
 	import { axisDollars, type ChartOption } from '$lib/ui/chart/theme';
+	import Sums from '$lib/ui/money/Sums.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import StageNav from '$lib/ui/shell/StageNav.svelte';
 	import { pagesOf } from '$lib/ui/shell/places';
@@ -56,28 +57,15 @@
 
 <Page title="Jobs" sub="What they will cost and earn, and what is billed beside it" pages={pagesOf('Know')} current="/know">
 	<StageNav stage={data.stage} />
-	<dl class="sheet sums">
-		<div>
-			<dt>Contracts</dt>
-			<dd class="figure">{formatCents(sum((j) => j.contract))}</dd>
-		</div>
-		<div>
-			<dt>Profit expected</dt>
-			<dd class="figure">{formatCents(sum((j) => j.profit))}</dd>
-		</div>
-		<div>
-			<dt>Backlog, not earned yet</dt>
-			<dd class="figure">{formatCents(backlog)}</dd>
-		</div>
-		<div>
-			<dt>Billed ahead</dt>
-			<dd class="figure">{formatCents(over)}</dd>
-		</div>
-		<div>
-			<dt>Billed too little</dt>
-			<dd class="figure">{formatCents(-under)}</dd>
-		</div>
-	</dl>
+	<Sums
+		sums={[
+			['Contracts', formatCents(sum((j) => j.contract))],
+			['Profit expected', formatCents(sum((j) => j.profit))],
+			['Backlog, not earned yet', formatCents(backlog)],
+			['Billed ahead', formatCents(over)],
+			['Billed too little', formatCents(-under)]
+		]}
+	/>
 	{#if far.length}<section class="sheet mb-3 p-3">
 			<h2>Billed beside what is earned</h2>
 			<Chart
@@ -96,26 +84,3 @@
 		{/snippet}
 	</DataTable>
 </Page>
-
-<style>
-	.sums {
-		display: grid;
-		grid-template-columns: repeat(5, 1fr);
-		margin-bottom: 12px;
-	}
-	.sums div {
-		padding: 8px 14px;
-		border-right: 1px solid var(--line);
-	}
-	.sums div:last-child {
-		border: 0;
-	}
-	dt {
-		color: var(--quiet);
-		font-size: 0.9rem;
-	}
-	dd {
-		font-size: 1.14rem;
-		font-weight: 600;
-	}
-</style>

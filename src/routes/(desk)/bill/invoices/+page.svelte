@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { AGES } from '$lib/core/receivables';
 	import { formatCents } from '$lib/core/money';
+	import Sums from '$lib/ui/money/Sums.svelte';
 	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { nearDay, showDay } from '$lib/ui/shell/dates';
@@ -37,16 +38,12 @@
 	pages={pagesOf('Bill')}
 	current="/bill/invoices"
 >
-	<dl class="ages sheet">
-		{#each AGES as a (a)}<div>
-				<dt>{a === 'not due' ? 'not due' : `${a} days late`}</dt>
-				<dd class="figure">{formatCents(data.aging[a])}</dd>
-			</div>{/each}
-		<div>
-			<dt>credit</dt>
-			<dd class="figure">{formatCents(data.aging.credit)}</dd>
-		</div>
-	</dl>
+	<Sums
+		sums={[
+			...AGES.map((a) => [a === 'not due' ? 'not due' : `${a} days late`, formatCents(data.aging[a])] as const),
+			['credit', formatCents(data.aging.credit)]
+		]}
+	/>
 	<DataTable
 		name="invoices"
 		rows={data.invoices}
@@ -77,26 +74,3 @@
 		{/snippet}
 	</DataTable>
 </Page>
-
-<style>
-	.ages {
-		display: grid;
-		grid-template-columns: repeat(6, 1fr);
-		margin-bottom: 12px;
-	}
-	.ages div {
-		padding: 8px 14px;
-		border-right: 1px solid var(--line);
-	}
-	.ages div:last-child {
-		border: 0;
-	}
-	dt {
-		color: var(--quiet);
-		font-size: 0.9rem;
-	}
-	dd {
-		font-size: 1.14rem;
-		font-weight: 600;
-	}
-</style>
