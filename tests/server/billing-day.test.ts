@@ -1,5 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { App } from '$lib/server/app';
+import { creditDocument } from '$lib/server/billing/credit-pdf';
+import { creditUbl } from '$lib/server/books/e-invoice';
 import { customerInvoice } from '$lib/server/billing/customer-invoice';
 import { applicationDocument } from '$lib/server/billing/application-pdf';
 import { readPdf } from './pdf-reader';
@@ -135,7 +137,7 @@ describe('a billing day', () => {
 });
 
 describe('a credit', () => {
-	it('takes back lines with their tax; settles what is open, the rest is credit; what is left of the job keeps its tax', () => {
+	it('takes back lines with their tax; settles what is open, the rest is credit; what is left of the job keeps its tax', async () => {
 		const { jobId, customerId } = wonJob(yard, 'Credited');
 		const invoiceId = yard.bill('invoices.contract', { jobId, percent: '100%' }, '');
 		const { total, n } = app.db.sqlite.prepare('select total, net n from invoices where id = ?').get(invoiceId) as {
@@ -147,12 +149,25 @@ describe('a credit', () => {
 			amount: number;
 		};
 		yard.pay(invoiceId, ((total - 100) / 100).toFixed(2), '2027-04-14');
-		const r = yard.call('petra', 'invoices.credit', { invoiceId, lines: [{ id: line.id, amount: 5000 }], reason: 'Scratched' });
+		const r = yard.call('petra', 'invoices.credit', {
+			invoiceId,
+			lines: [{ id: line.id, amount: 5000 }],
+			reason: 'Scratched',
+			to: 'c@customer.example'
+		});
 		expect(r.credit).toBe(r.total - 100);
+		const creditId = value<string>(app, 'select id from credit_notes where invoice_id = ?', invoiceId);
+		const { text } = await readPdf((await creditDocument(app, creditId))!.bytes);
+		expect(text).toContain(`Credit ${r.number}`);
+		expect(text).toContain('Scratched');
+		expect(creditUbl(app, creditId)!.text).toContain(`<cbc:PayableAmount currencyID="USD">${(r.total / 100).toFixed(2)}<`);
+		expect(value<string>(app, 'select "to" from outbox where subject like \'Credit%\' order by rowid desc')).toBe('c@customer.example');
 		expect(value(app, 'select paid from invoices where id = ?', invoiceId)).toBe(total);
 		expect(count(app, 'select sum(amount - used) from payments where customer_id = ?', customerId)).toBe(r.credit);
 		expect(
-			refused(() => yard.call('petra', 'invoices.credit', { invoiceId, lines: [{ id: line.id, amount: line.amount }], reason: 'x' }))[1]
+			refused(() =>
+				yard.call('petra', 'invoices.credit', { invoiceId, lines: [{ id: line.id, amount: line.amount }], reason: 'x', to: '' })
+			)[1]
 		).toContain('at most');
 		expect(refused(() => yard.call('petra', 'invoices.void', { invoiceId, reason: 'x' }))[1]).toContain('credited already');
 		// What was credited of the contract can be billed again; its tax is that of the whole, to the cent.

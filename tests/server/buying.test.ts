@@ -38,6 +38,14 @@ describe('an order', () => {
 		expect(first.orders.length).toBeGreaterThan(0);
 		expect(count(app, 'select count(distinct material_id) from order_needs where job_id = ?', jobId) + first.left.length).toBe(ids.length);
 		expect(costing(jobId).all.committed).toBe(0);
+		// What was chosen stands on the order: the supplier delivers a color, not an item of our catalog.
+		expect(
+			count(
+				app,
+				"select count(*) from order_lines l join order_needs n on n.line_id = l.id where n.job_id = ? and l.name like '%weathered brown%'",
+				jobId
+			)
+		).toBe(1);
 		const again = yard.call('petra', 'buying.order-materials', { jobId, materialIds: ids, firmId: null });
 		expect(again.orders).toEqual([]);
 		expect(again.left.filter((l) => l.why === 'is on an order already').length).toBe(ids.length - first.left.length);

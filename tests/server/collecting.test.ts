@@ -201,7 +201,7 @@ describe('the journal', () => {
 		const again = yard.bill('invoices.contract', { jobId, percent: '100%' }, '');
 		const line = value<string>(app, 'select id from invoice_lines where invoice_id = ? order by amount desc', again);
 		run();
-		yard.call('petra', 'invoices.credit', { invoiceId: again, lines: [{ id: line, amount: 1000 }], reason: 'scratch' });
+		yard.call('petra', 'invoices.credit', { invoiceId: again, lines: [{ id: line, amount: 1000 }], reason: 'scratch', to: '' });
 		run();
 		expect([balanceOf('1100'), balanceOf('2400')]).toEqual([owed(), credited()]);
 		expect(count(app, "select coalesce(sum(json_extract(l.value, '$.amount')), 0) from journal_entries e, json_each(e.lines) l")).toBe(0);

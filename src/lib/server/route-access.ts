@@ -69,6 +69,8 @@ export const ROUTES: Readonly<Record<string, RouteNeeds>> = {
 	'/api/pdf/application/[id]': 'invoices.see',
 	'/api/pdf/statement/[id]': 'invoices.see',
 	'/api/ubl/[id]': 'invoices.see',
+	'/api/ubl/credit/[id]': 'invoices.see',
+	'/api/pdf/credit/[id]': 'invoices.see',
 	'/api/journal/[id]': 'invoices.see',
 	'/price/catalog': 'catalog.see',
 	'/price/catalog/[id]': 'catalog.see',

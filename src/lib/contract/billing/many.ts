@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { command } from '../define';
-import { DayText, Id, Name, Nothing, RepeatInput, strict, Text, Version } from '../inputs';
+import { DayText, Id, MailOrEmpty, Name, Nothing, RepeatInput, strict, Text, Version } from '../inputs';
 
 const Grouping = Type.Union([Type.Literal('each'), Type.Literal('day'), Type.Literal('one')]);
 
@@ -68,7 +68,9 @@ export const creditInvoice = command('invoices.credit', {
 				minItems: 1,
 				maxItems: 5000
 			}),
-			reason: Name
+			reason: Name,
+			/** Where it is mailed, as a link to its PDF; '': nowhere. */
+			to: MailOrEmpty
 		},
 		strict
 	),

@@ -1,12 +1,13 @@
 import * as contract from '../../contract/billing/many';
 import { eq, inArray, sql } from 'drizzle-orm';
 import { checkCredit } from '../../core/billing';
-import { cents, taxTotal } from '../../core/money';
+import { cents, formatCents, taxTotal } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
 import type { Orm } from '../db/open';
-import { allocations, costEntries, creditLines, creditNotes, invoiceLines, invoiceParts, invoices, payments } from '../db/schema';
+import { allocations, company, costEntries, creditLines, creditNotes, invoiceLines, invoiceParts, invoices, payments } from '../db/schema';
 import { newId } from '../ids';
+import { makeLink } from '../links';
 import { taxBook, taxesOf } from './tax-book';
 
 type Invoice = typeof invoices.$inferSelect;
@@ -70,6 +71,7 @@ export const creditInvoice = serve(contract.creditInvoice, (ctx, i) => {
 	}
 	const open = cents(Math.min(total, Math.max(0, invoice.total - invoice.paid)));
 	if (open > 0) ctx.insert(allocations, { id: newId(), paymentId: payment.id, invoiceId: invoice.id, amount: open });
+	mailCredit(ctx, note, invoice, i.to);
 	ctx.happened(
 		[`job:${part.jobId}`, `invoice:${invoice.id}`],
 		'invoices.credit',
@@ -79,6 +81,19 @@ export const creditInvoice = serve(contract.creditInvoice, (ctx, i) => {
 	);
 	return { number, total, credit: total - open };
 });
+
+/** The customer gets it as a link to its PDF. */
+function mailCredit(ctx: Context, note: typeof creditNotes.$inferSelect, invoice: Invoice, to: string): void {
+	if (to === '') return;
+	const own = ctx.get(company, 'company', 'The company');
+	ctx.mail({
+		to,
+		subject: `Credit ${note.number} on invoice ${invoice.number} from ${own.name}`,
+		text: `please find our credit of ${formatCents(cents(note.total))} on invoice ${invoice.number} here:\n\n{link}\n\n${own.name}, ${own.phone}`,
+		linkId: makeLink(ctx, 'document', `credit:${note.id}`),
+		about: `invoice:${invoice.id}`
+	});
+}
 
 /** What is credited of a cost is not billed any more, and waits for no other bill: whoever wants to bill it again says so on the job. */
 function giveBack(ctx: Context, costId: string, amount: number): void {

@@ -6,7 +6,7 @@ import { computeEstimate, shownLines } from '../../core/estimate';
 import { cents, type Cents } from '../../core/money';
 import type { App } from '../app';
 import type { Orm } from '../db/open';
-import { answers, contractLines, estimates, quotes, revisions } from '../db/schema';
+import { answers, contractLines, creditLines, creditNotes, estimates, quotes, revisions } from '../db/schema';
 import { invoiceDetail } from './queries';
 
 type Amounts = 'lines' | 'scopes' | 'total';
@@ -119,4 +119,29 @@ function partLines(app: App, d: Detail, part: Part): CustomerInvoiceLine[] {
 		return { scope: at?.scope ?? part.title, text: at?.text ?? null, amount: cents(l.amount) };
 	});
 	return customerLines(placed, part.kind === 'deposit' ? 'total' : amounts, part.title).map((l) => ({ ...l, quantity: null, unit: '' }));
+}
+
+/** The one view of a credit note for its customer: of the lines they could read on its invoice, what is taken back. */
+export function customerCredit(app: App, creditId: string) {
+	const note = app.db.orm.select().from(creditNotes).where(eq(creditNotes.id, creditId)).get();
+	const d = note && invoiceDetail(app, note.invoiceId);
+	if (!note || !d) return null;
+	const taken = new Map(
+		app.db.orm
+			.select({ id: creditLines.invoiceLineId, amount: creditLines.amount })
+			.from(creditLines)
+			.where(eq(creditLines.creditId, note.id))
+			.all()
+			.map((l) => [l.id, l.amount])
+	);
+	const lines = d.lines.flatMap((l) => (taken.has(l.id) ? [{ ...l, quantity: null, amount: taken.get(l.id) ?? 0 }] : []));
+	const parts = d.parts.filter((p) => p.id === note.partId);
+	return {
+		...{ number: note.number, day: note.day, reason: note.reason, invoice: d.invoice.number, job: parts[0]?.job ?? d.job.name },
+		...{ customer: d.customer.name, address: d.customer.address },
+		lines: linesFor(app, { ...d, lines, parts }),
+		taxes: note.taxes.map(({ name, rate, base, tax }) => ({ name, rate, base, tax })),
+		net: cents(note.net),
+		total: cents(note.total)
+	};
 }

@@ -1,7 +1,7 @@
 import { writeUbl, type UblDocument } from '../../core/books';
 import { cents } from '../../core/money';
 import type { App } from '../app';
-import { customerInvoice } from '../billing/customer-invoice';
+import { customerCredit, customerInvoice } from '../billing/customer-invoice';
 import { companyOf } from '../company/settings';
 
 /** An issued invoice as UBL 2.1, of what its customer may read; null when there is none. @throws Refusal where a figure does not hold */
@@ -24,4 +24,21 @@ export function invoiceUbl(app: App, invoiceId: string): { name: string; text: s
 		off: v.parts
 	};
 	return { name: `invoice-${v.number}.xml`, text: writeUbl(document) };
+}
+
+/** A credit note as UBL 2.1, with positive figures and the number of its invoice; null when there is none. @throws Refusal */
+export function creditUbl(app: App, creditId: string): { name: string; text: string } | null {
+	const c = customerCredit(app, creditId);
+	const own = companyOf(app);
+	if (!c) return null;
+	const text = writeUbl({
+		kind: 'credit note',
+		...{ number: String(c.number), of: String(c.invoice ?? ''), day: c.day, due: null, currency: 'USD' },
+		seller: { name: own.name, address: own.address, mail: own.mail },
+		buyer: { name: c.customer, address: c.address, mail: '' },
+		lines: c.lines,
+		taxes: c.taxes.map((t) => ({ ...t, componentId: t.name })),
+		...{ net: c.net, total: c.total, paid: cents(0), retained: cents(0), off: 1 }
+	});
+	return { name: `credit-${c.number}.xml`, text };
 }

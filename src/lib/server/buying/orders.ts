@@ -4,7 +4,7 @@ import { orderFigures } from '../../core/buying';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
 import type { Orm } from '../db/open';
-import { company, firms, items, jobMaterials, jobs, orderLines, orderNeeds, orders, sites } from '../db/schema';
+import { company, firms, itemSuppliers, items, jobMaterials, jobs, orderLines, orderNeeds, orders, sites } from '../db/schema';
 import { newId } from '../ids';
 import { makeLink } from '../links';
 import { workJob } from '../planning/commands';
@@ -66,7 +66,7 @@ function put(
 	const same =
 		as.itemId === null
 			? undefined
-			: linesOf(ctx.db, order.id).find((l) => l.itemId === as.itemId && l.price === as.price && l.pack === as.pack);
+			: linesOf(ctx.db, order.id).find((l) => l.itemId === as.itemId && l.name === as.name && l.price === as.price && l.pack === as.pack);
 	const last =
 		ctx.db
 			.select({ n: max(orderLines.position) })
@@ -88,18 +88,24 @@ function put(
 }
 type NewLine = Pick<Line, 'itemId' | 'kind' | 'code' | 'name' | 'unit' | 'packUnit' | 'pack' | 'price' | 'taxCodeId'>;
 
-/** How an item is bought: in its packs, at its cost a unit. */
-function asBought(item: typeof items.$inferSelect): NewLine {
+/** How a material is bought of a supplier: under its code there and at what it asks, in the item's packs, with what was chosen of it (line, color) in its name. */
+function asBought(ctx: Context, m: Material, item: typeof items.$inferSelect, firmId: string): NewLine {
 	const packed = item.purchaseUnit !== '' && item.pack > 0;
+	const there = ctx.db
+		.select()
+		.from(itemSuppliers)
+		.where(and(eq(itemSuppliers.itemId, item.id), eq(itemSuppliers.supplierId, firmId)))
+		.get();
+	const cost = item.supplierId === firmId ? item.cost : (there?.cost ?? item.cost);
 	return {
 		itemId: item.id,
 		kind: item.kind,
-		code: item.code,
-		name: item.name,
+		code: there?.code ?? item.code,
+		name: m.name,
 		unit: item.unit,
 		packUnit: packed ? item.purchaseUnit : '',
 		pack: packed ? item.pack : null,
-		price: packed ? Math.round((item.cost * item.pack) / 10_000) : item.cost,
+		price: packed ? Math.round((cost * item.pack) / 10_000) : cost,
 		taxCodeId: item.taxCodeId
 	};
 }
@@ -126,7 +132,12 @@ export const orderMaterials = serve(contract.orderMaterials, (ctx, i) => {
 		else {
 			const order = draftFor(ctx, firmId, deliverTo);
 			made.set(order.id, order.firmId);
-			put(ctx, order, { jobId: job.id, phaseId: m.phaseId, materialId: m.id, quantity: m.quantity }, item ? asBought(item) : asListed(m));
+			put(
+				ctx,
+				order,
+				{ jobId: job.id, phaseId: m.phaseId, materialId: m.id, quantity: m.quantity },
+				item ? asBought(ctx, m, item, firmId) : asListed(m)
+			);
 		}
 	}
 	const named = [...made].map(([orderId, firmId]) => ({ orderId, firm: ctx.get(firms, firmId, 'This supplier').name }));

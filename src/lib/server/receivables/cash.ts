@@ -1,13 +1,14 @@
 import { and, asc, desc, eq, gte, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
 import { planAmounts } from '../../core/billing';
 import { grouped } from '../../core/lists';
-import { cents, percent } from '../../core/money';
+import { cents, mulDiv, percent } from '../../core/money';
 import { cashAhead, usualDelay, type Coming, type Delay } from '../../core/receivables';
 import { addDays, daysBetween, type Day } from '../../core/time';
 import type { App } from '../app';
 import { allocations, billingSteps, invoices, jobs, payments, phases, stages, supplierBills } from '../db/schema';
 import { isOpen } from '../billing/queries';
 import { companyOf } from '../company/settings';
+import { billedOf } from '../costs/costing';
 import { plansOf } from './collecting';
 
 /** How many days late each customer paid, the latest payment first, over the last two years. */
@@ -54,17 +55,23 @@ function plannedBills(app: App, today: Day): { customerId: string; day: Day; amo
 			.all()
 			.map((p) => [p.jobId, p.to])
 	);
-	return [...grouped(rows, (r) => r.step.jobId).values()].flatMap((steps) => {
-		const whole = cents((steps[0]?.net ?? 0) + (steps[0]?.tax ?? 0));
+	const billed = billedOf(db, ids);
+	return [...grouped(rows, (r) => r.step.jobId)].flatMap(([jobId, steps]) => {
+		const net = cents(steps[0]?.net ?? 0);
+		const whole = net + (steps[0]?.tax ?? 0);
 		const amounts = planAmounts(
-			whole,
+			net,
 			steps.map((s) => ({ name: s.step.name, when: s.step.when, phase: '', toDate: percent(s.step.toDate) }))
 		);
+		let toDate = 0;
 		return steps.flatMap((s, n) => {
-			if (s.step.invoiceId !== null) return [];
-			const day = s.step.when === 'acceptance' ? today : s.step.when === 'phase' ? s.to : (ends.get(s.step.jobId) ?? null);
+			const amount = amounts[n] ?? cents(0);
+			toDate += amount;
+			// However it was billed, by its steps, otherwise, or by applications: what is billed comes no more.
+			const left = Math.max(0, Math.min(amount, toDate - (billed.get(jobId) ?? 0)));
+			const day = s.step.when === 'acceptance' ? today : s.step.when === 'phase' ? s.to : (ends.get(jobId) ?? null);
 			// What is laid over no days yet is planned for none: it cannot be expected in any week.
-			return day === null ? [] : [{ customerId: s.customerId, day, amount: amounts[n] ?? 0 }];
+			return day === null || left === 0 || net === 0 ? [] : [{ customerId: s.customerId, day, amount: mulDiv(left, whole, net) }];
 		});
 	});
 }

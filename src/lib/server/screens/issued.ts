@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm';
 import type { App } from '../app';
 import { applicationDocument } from '../billing/application-pdf';
+import { creditDocument } from '../billing/credit-pdf';
 import { orderDocument } from '../buying/order-pdf';
 import { todayOf } from '../company/today';
 import { orders, payApplications } from '../db/schema';
@@ -26,11 +27,15 @@ export function applicationPaper(app: App, id: string): Promise<Issued | null> {
 		: applicationDocument(app, id);
 }
 
+/** A credit note as it was given. */
+export const creditPaper = (app: App, id: string): Promise<Issued | null> => issued(app, `credit:${id}`, () => creditDocument(app, id));
+
 /** The document a link opens, by what it is called among the kept files. */
 export async function documentOf(app: App, subject: string): Promise<Issued | null> {
 	const [kind, id = '', customerId = '', from = '', to = ''] = subject.split(':');
 	if (kind === 'certificate') return certificateDocument(app, id);
 	if (kind === 'handover') return handoverDocument(app, id);
+	if (kind === 'credit') return creditPaper(app, id);
 	if (kind === 'order') return orderPaper(app, id);
 	if (kind === 'application') return applicationPaper(app, id);
 	if (kind === 'statement') return issued(app, subject, () => statementDocument(app, customerId, from, to, todayOf(app)));

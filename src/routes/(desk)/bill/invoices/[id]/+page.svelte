@@ -94,7 +94,7 @@
 		);
 		if (!read.ok) [problem, field] = [read.message, read.field];
 		else if (read.value.length === 0) [problem, field] = ['Say how much of which line is credited.', 'lines'];
-		else await act('invoices.credit', { invoiceId: i.id, lines: read.value, reason: text });
+		else await act('invoices.credit', { invoiceId: i.id, lines: read.value, reason: text, to: letter.to });
 	}
 	async function writeOff() {
 		const read = readForm(() => readAt('amount', () => parseCents(off.amount)));
@@ -148,7 +148,11 @@
 				>
 			</table>
 			{#if data.credits.length}<h2 class="mt-5 mb-1">Credits</h2>
-				{#each data.credits as c (c.id)}<p>{showDay(c.day)}, credit {c.number}: {formatCents(c.total)}, {c.reason}</p>{/each}{/if}
+				{#each data.credits as c (c.id)}<p>
+						{showDay(c.day)}, credit {c.number}: {formatCents(c.total)}, {c.reason}
+						<a class="link ml-2" href="/api/pdf/credit/{c.id}">PDF<span class="sr-only"> of credit {c.number}</span></a>
+						<a class="link ml-2" href="/api/ubl/credit/{c.id}">UBL<span class="sr-only"> of credit {c.number}</span></a>
+					</p>{/each}{/if}
 			{#if data.payments.length}<h2 class="mt-5 mb-1">Payments</h2>
 				<table class="grid-table">
 					<tbody
@@ -318,6 +322,9 @@
 				>{/each}</tbody
 		>
 	</table>
+	<Field label="Mail it to" hint="Empty: it is handed over" problem={field === 'to' ? problem : ''}
+		><input class="input" name="credit-to" bind:value={letter.to} /></Field
+	>
 	<Field label="Why" problem={field === 'reason' ? problem : ''}><input class="input" name="why" bind:value={text} required /></Field>
 </Dialog>
 <Dialog

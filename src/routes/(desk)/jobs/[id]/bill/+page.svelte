@@ -66,7 +66,7 @@
 		<div class="grid content-start gap-4">
 			{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
 			{#if data.head.job.number === null}<p class="sheet p-4">This job is not won yet, so nothing can be billed.</p>{/if}
-			{#if data.plan.length}<BillingPlan
+			{#if data.plan.length && !applied}<BillingPlan
 					{jobId}
 					steps={data.plan}
 					phases={data.phases}

@@ -1,0 +1,43 @@
+import { longDay } from '../../core/time';
+import type { App } from '../app';
+import { letterheadOf } from '../documents/letterhead';
+import { taxRows, totals } from '../documents/quote-pdf';
+import { GREY, hair, latin, money, render } from '../documents/render';
+import { customerCredit } from './customer-invoice';
+
+/** A credit note as a PDF with the company's letterhead: what its customer's view holds. */
+export async function creditDocument(app: App, id: string): Promise<{ name: string; bytes: Buffer } | null> {
+	const c = customerCredit(app, id);
+	if (!c) return null;
+	const right = (text: string, more: object = {}) => ({ text, alignment: 'right', ...more });
+	const bytes = await render(letterheadOf(app), `Credit ${c.number}`, [
+		{
+			columns: [
+				{ stack: [{ text: latin(c.customer), bold: true }, { text: latin(c.address) }] },
+				{
+					stack: [{ text: `Credit ${c.number}`, bold: true }, { text: longDay(c.day) }, { text: `on invoice ${c.invoice}` }],
+					alignment: 'right'
+				}
+			]
+		},
+		{ text: latin(c.job), fontSize: 16, bold: true, margin: [0, 18, 0, 0] },
+		{ text: latin(c.reason), color: GREY, margin: [0, 0, 0, 10] },
+		{
+			table: {
+				headerRows: 1,
+				widths: ['*', 90],
+				body: [
+					[{ text: 'What is taken back', color: GREY }, right('Amount', { color: GREY })],
+					...c.lines.map((l) => [latin(l.text), right(money(l.amount))])
+				]
+			},
+			layout: hair
+		},
+		totals([
+			[{ text: 'Net' }, right(money(c.net))],
+			...taxRows(c.taxes),
+			[{ text: 'Credit', bold: true, fontSize: 12 }, right(money(c.total), { bold: true, fontSize: 12 })]
+		])
+	]);
+	return { name: `Credit-${c.number}.pdf`, bytes };
+}
