@@ -1,9 +1,11 @@
 import { beforeAll, describe, expect, it } from 'vitest';
+import { getTableName } from 'drizzle-orm';
 import vCard from 'vcf';
 import type { App } from '$lib/server/app';
 import { letters } from '$lib/server/company/queries';
 import { customersAsCards, customersAsCsv, importToUndo, previewFile } from '$lib/server/sales/customer-files';
 import { attachedTo } from '$lib/server/files/attachments';
+import { OWNED } from '$lib/server/sales/merge';
 import { contactsOf } from '$lib/server/sales/contacts';
 import { stageList } from '$lib/server/sales/stages';
 import { track } from '$lib/server/sales/track';
@@ -58,6 +60,34 @@ describe('a contact', () => {
 		expect([contactsOf(app.db.orm, keepId).length, contactsOf(app.db.orm, goneId).length]).toEqual([0, 1]);
 		expect([attachedTo(app, `customer:${keepId}`).length, attachedTo(app, `customer:${goneId}`).length]).toEqual([0, 1]);
 		expect(value<string>(app, 'select own from customers where id = ?', keepId)).toBe('{}');
+	});
+});
+
+describe('two customers made one', () => {
+	it('bring everything along that belongs to a customer: no table is forgotten', () => {
+		const tables = (app.db.sqlite.prepare("select name from sqlite_master where type = 'table'").pluck().all() as string[]).filter((t) =>
+			app.db.sqlite.prepare("select 1 from pragma_table_info(?) where name = 'customer_id'").get(t)
+		);
+		expect(tables.sort()).toEqual([...OWNED.map((t) => getTableName(t)), 'item_sales'].sort());
+	});
+	it('keep their money: invoices, credits, payments and what was said about them, there and back', () => {
+		const keepId = yard.customer('Stays', 'person', '', '', 'Weir Road');
+		const { jobId, customerId: goneId } = wonJob(yard, 'Merged money');
+		const invoiceId = yard.bill('invoices.contract', { jobId, percent: '100%' }, '');
+		yard.pay(invoiceId, '100.00', '2027-04-14');
+		const line = value<string>(app, 'select id from invoice_lines where invoice_id = ? order by amount desc', invoiceId);
+		yard.call('petra', 'invoices.credit', { invoiceId, lines: [{ id: line, amount: 500 }], reason: 'Late', to: '' });
+		yard.call('petra', 'invoices.note-call', { customerId: goneId, text: 'Pays soon', promise: null });
+		const money = (id: string) => [
+			count(app, 'select coalesce(sum(total - paid), 0) from invoices where customer_id = ?', id),
+			count(app, 'select coalesce(sum(total), 0) from credit_notes where customer_id = ?', id),
+			count(app, 'select count(*) from money_calls where customer_id = ?', id)
+		];
+		const before = money(goneId);
+		yard.call('petra', 'customers.merge', { keepId, goneId });
+		expect([money(keepId), money(goneId)]).toEqual([before, [0, 0, 0]]);
+		yard.call('petra', 'customers.undo-merge', { customerId: keepId });
+		expect([money(keepId), money(goneId)]).toEqual([[0, 0, 0], before]);
 	});
 });
 

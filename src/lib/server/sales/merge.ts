@@ -6,10 +6,23 @@ import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { serve, type Context } from '../commands';
 import { parties } from './customers';
-import { attachments, contacts, customers, history, invoices, itemSales, jobs, payments, sites } from '../db/schema';
+import {
+	agreements,
+	attachments,
+	contacts,
+	creditNotes,
+	customers,
+	history,
+	invoices,
+	itemSales,
+	jobs,
+	moneyCalls,
+	payments,
+	sites
+} from '../db/schema';
 
 /** Tables whose rows belong to a customer. */
-const OWNED = [sites, contacts, jobs, invoices, payments] as const;
+export const OWNED = [sites, contacts, jobs, agreements, invoices, payments, creditNotes, moneyCalls] as const;
 
 export const mergeCustomers = serve(contract.mergeCustomers, (ctx, i) => {
 	if (i.keepId === i.goneId) throw new Refusal('These are the same customer.');
