@@ -46,9 +46,17 @@
 		const r = await fetch(`/api/items?only=items&q=${encodeURIComponent(find)}`).catch(() => null);
 		if (r?.ok) found = ((await r.json()) as { items: typeof found }).items;
 	}
+	let fittedNow = $state('');
 	async function use() {
 		if (!item) return void ([problem, field] = ['Choose what was used.', 'item']);
-		if (await run('costs.use-material', { jobId: j.id, itemId: item.id, quantity })) [item, quantity, find, found] = [null, '', '', []];
+		const { name } = item;
+		busy = true;
+		const r = await command('costs.use-material', { jobId: j.id, itemId: item.id, quantity });
+		busy = false;
+		if (!r.ok) return void ([problem, field] = [r.message, r.field ?? '']);
+		[problem, field, item, quantity, find, found] = ['', '', null, '', '', []];
+		// What was ordered for the job is no new cost: it is said, or it would seem that nothing happened.
+		fittedNow = r.result.costId === null ? `${name}: ordered for this job, noted as fitted.` : '';
 	}
 	async function send() {
 		let fileId: string | null = null;
@@ -193,6 +201,7 @@
 			><input class="input" name="quantity" inputmode="decimal" bind:value={quantity} /></Field
 		><button class="btn btn-tall" disabled={busy} onclick={use}>Add</button>
 	</div>
+	{#if fittedNow}<p class="mt-2" role="status">{fittedNow}</p>{/if}
 	<ul class="mt-2">
 		{#each j.used as u (u.id)}<li class="flex justify-between">
 				<span>{u.name}</span><span class="figure">{formatQuantity(u.quantity)} {u.unit}</span>
