@@ -275,6 +275,7 @@ describe('what a screen asks', () => {
 		['the bank', () => bankPage(app, 'open')],
 		['a statement', () => statementOf(app.db.orm, ids.customer, '2027-01-01', '2027-04-14')],
 		['what jobs earn', () => jobsKnown(app, 'open')],
+		['what older jobs earned', () => jobsKnown(app, 'closed', 5000)],
 		['hours sold and used', () => hoursKnown(app, 'open')]
 	])('never reads a growing table through: %s', (_, work) => {
 		const asked = statements(work);

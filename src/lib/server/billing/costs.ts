@@ -4,7 +4,7 @@ import type { Context } from '../commands';
 import { costEntries } from '../db/schema';
 import type { DraftLine } from './drafts';
 
-type Cost = typeof costEntries.$inferSelect;
+type Cost = Pick<typeof costEntries.$inferSelect, 'id' | 'day' | 'name' | 'quantity' | 'unit' | 'charge' | 'billed' | 'taxCodeId'>;
 
 /** Costs as lines of an invoice: each with what is left of its charge, or the part of it that is wanted. @throws Refusal */
 export const costDraft = (

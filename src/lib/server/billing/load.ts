@@ -58,7 +58,17 @@ export const notInConflict = sql`not exists (select 1 from time_entries t where 
 /** Cost entries of jobs that wait to be billed, up to a day. */
 export const costsToBillOf = (db: Orm, jobIds: readonly string[], cutOff: string) =>
 	db
-		.select()
+		.select({
+			id: costEntries.id,
+			jobId: costEntries.jobId,
+			day: costEntries.day,
+			name: costEntries.name,
+			quantity: costEntries.quantity,
+			unit: costEntries.unit,
+			charge: costEntries.charge,
+			billed: costEntries.billed,
+			taxCodeId: costEntries.taxCodeId
+		})
 		.from(costEntries)
 		.where(
 			and(inArray(costEntries.jobId, [...jobIds]), eq(costEntries.state, 'to bill'), sql`${costEntries.day} <= ${cutOff}`, notInConflict)

@@ -16,7 +16,7 @@ import { prepare, type Prepared } from './prepare';
 import { settleWithCredit } from './settle';
 import { taxBook, type TaxBook } from './tax-book';
 
-type Job = typeof jobs.$inferSelect;
+type Job = Pick<typeof jobs.$inferSelect, 'id' | 'number' | 'name' | 'customerId' | 'stageId'>;
 type Day = InputOf<typeof contract.billingDay>;
 type Left = OutputOf<typeof contract.billingDay>['left'];
 interface Billed {
@@ -36,7 +36,10 @@ function loadDay(ctx: Context, i: Day) {
 		.all();
 	return {
 		rows: ctx.db
-			.select({ job: jobs, meaning: stages.meaning })
+			.select({
+				job: { id: jobs.id, number: jobs.number, name: jobs.name, customerId: jobs.customerId, stageId: jobs.stageId },
+				meaning: stages.meaning
+			})
 			.from(jobs)
 			.innerJoin(stages, eq(stages.id, jobs.stageId))
 			.where(inArray(jobs.id, ids))

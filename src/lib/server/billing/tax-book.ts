@@ -24,12 +24,15 @@ export interface TaxBook {
 
 export function taxBook(ctx: Context, jobIds: readonly string[]): TaxBook {
 	const ids = [...new Set(jobIds)];
-	const owners = ctx.db
-		.select({ jobId: jobs.id, customer: customers })
-		.from(jobs)
-		.innerJoin(customers, eq(customers.id, jobs.customerId))
-		.where(inArray(jobs.id, ids))
-		.all();
+	const owners = ctx.db.select({ jobId: jobs.id, customerId: jobs.customerId }).from(jobs).where(inArray(jobs.id, ids)).all();
+	const known = new Map(
+		ctx.db
+			.select()
+			.from(customers)
+			.where(inArray(customers.id, [...new Set(owners.map((o) => o.customerId))]))
+			.all()
+			.map((c) => [c.id, c])
+	);
 	const billed = ctx.db
 		.select({ jobId: invoiceParts.jobId, taxes: invoiceParts.taxes })
 		.from(invoiceParts)
@@ -47,7 +50,12 @@ export function taxBook(ctx: Context, jobIds: readonly string[]): TaxBook {
 	return {
 		codes: ctx.db.select().from(taxCodes).all(),
 		components: ctx.db.select().from(taxComponents).all(),
-		customerOf: new Map(owners.map((o) => [o.jobId, o.customer])),
+		customerOf: new Map(
+			owners.flatMap((o) => {
+				const customer = known.get(o.customerId);
+				return customer ? [[o.jobId, customer] as const] : [];
+			})
+		),
 		before: new Map([...grouped([...billed, ...credited], (r) => r.jobId)].map(([id, rows]) => [id, rows.flatMap((r) => r.taxes)]))
 	};
 }

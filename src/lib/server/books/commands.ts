@@ -58,11 +58,14 @@ export function journalCsv(app: App, exportId: string): { name: string; text: st
 	return { name: `journal-to-${found.through}.csv`, text: writeCsv(rows) };
 }
 
-/** What the books page shows: the exports, and how much waits. */
+/** So many entries are shown before they are handed over. */
+const FIRST_LOOK = 60;
+
+/** What the books page shows: the exports, and what waits, the oldest first. */
 export function booksPage(app: App, today: string) {
 	const db = app.db.orm;
 	const own = db.select().from(company).get();
-	const waiting = own ? openEvents(db, today, own.zone) : [];
+	const waiting = (own ? openEvents(db, today, own.zone, FIRST_LOOK) : []).filter((e) => e.lines.length > 0);
 	return {
 		exports: db
 			.select()
@@ -70,8 +73,8 @@ export function booksPage(app: App, today: string) {
 			.orderBy(desc(journalExports.at), sql`journal_exports.rowid desc`)
 			.limit(100)
 			.all(),
-		waiting: waiting.filter((e) => e.lines.length > 0).length,
-		next: waiting.filter((e) => e.lines.length > 0).slice(0, 200),
+		next: waiting.slice(0, FIRST_LOOK),
+		more: waiting.length > FIRST_LOOK,
 		accounts: own?.settings.accounts ?? {},
 		closed: own?.settings.booksClosed ?? ''
 	};

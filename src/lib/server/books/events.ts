@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray, isNotNull, lte, notInArray, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNotNull, lte, notInArray, or, sql } from 'drizzle-orm';
 import {
 	billLines,
 	billPaidLines,
@@ -34,13 +34,19 @@ import {
 const fresh = (kind: string, id: unknown) => sql`not exists (select 1 from journal_entries e where e.event = ${`${kind}:`} || ${id})`;
 type CostKind = 'material' | 'equipment' | 'subcontract' | 'other';
 
-/** Everything that happened to money up to a day and was not handed over to the bookkeeping yet, in the order of its days. */
-export function openEvents(db: Orm, through: Day, zone: string): JournalEvent[] {
+/** No limit, as the database writes it. */
+const ALL = -1;
+
+/**
+ * Everything that happened to money up to a day and was not handed over to the bookkeeping yet, in the order of its days.
+ * @param most no more than so many of each kind, for a first look
+ */
+export function openEvents(db: Orm, through: Day, zone: string, most = ALL): JournalEvent[] {
 	const all = [
-		...invoiceEvents(db, through),
-		...moneyEvents(db, through),
+		...invoiceEvents(db, through, most),
+		...moneyEvents(db, through, most),
 		...voidEvents(db, through, zone),
-		...billEvents(db, through, zone)
+		...billEvents(db, through, zone, most)
 	];
 	return all.sort((a, b) => a.day.localeCompare(b.day));
 }
@@ -68,13 +74,14 @@ function* pieces<T>(list: readonly T[]): Generator<T[]> {
 	for (let n = 0; n < list.length; n += AT_ONCE) yield list.slice(n, n + AT_ONCE);
 }
 
-function invoiceEvents(db: Orm, through: Day): JournalEvent[] {
+function invoiceEvents(db: Orm, through: Day, most: number): JournalEvent[] {
 	const rows = db
 		.select({ id: invoices.id, number: invoices.number, day: invoices.day, customer: customers.name })
 		.from(invoices)
 		.innerJoin(customers, eq(customers.id, invoices.customerId))
 		.where(and(isNotNull(invoices.issuedAt), lte(invoices.day, through), fresh('invoice', invoices.id)))
 		.orderBy(asc(invoices.number))
+		.limit(most)
 		.all();
 	return [...pieces(rows)].flatMap((some) => {
 		const parts = partsOf(
@@ -122,8 +129,17 @@ function voidEvents(db: Orm, through: Day, zone: string): JournalEvent[] {
 
 type Allocation = { id: string; paymentId: string; invoiceId: string; amount: number; day: Day | null };
 
-/** Payments, credits and what they settle: what is settled along with them is in their entry, what was settled later is an entry of its own. */
-function moneyEvents(db: Orm, through: Day): JournalEvent[] {
+/** Payments, credits and what they settle; in a first look, what credit settled later is left out: what is settled along with them is in their entry, what was settled later is an entry of its own. */
+function moneyEvents(db: Orm, through: Day, most: number): JournalEvent[] {
+	const rows = db
+		.select({ payment: payments, customer: customers.name })
+		.from(payments)
+		.innerJoin(customers, eq(customers.id, payments.customerId))
+		.where(and(lte(payments.day, through), notInArray(payments.method, ['credit note', 'on account']), fresh('payment', payments.id)))
+		.orderBy(asc(payments.at))
+		.limit(most)
+		.all();
+	const shown = rows.map((r) => r.payment.id);
 	const open = db
 		.select({
 			id: allocations.id,
@@ -134,16 +150,16 @@ function moneyEvents(db: Orm, through: Day): JournalEvent[] {
 		})
 		.from(allocations)
 		.innerJoin(invoices, eq(invoices.id, allocations.invoiceId))
-		.where(fresh('allocation', allocations.id))
+		.where(
+			and(
+				fresh('allocation', allocations.id),
+				most === ALL
+					? undefined
+					: or(inArray(allocations.paymentId, shown), sql`${allocations.paymentId} in (select payment_id from credit_notes)`)
+			)
+		)
 		.all();
 	const by = grouped(open, (a) => a.paymentId);
-	const rows = db
-		.select({ payment: payments, customer: customers.name })
-		.from(payments)
-		.innerJoin(customers, eq(customers.id, payments.customerId))
-		.where(and(lte(payments.day, through), notInArray(payments.method, ['credit note', 'on account']), fresh('payment', payments.id)))
-		.orderBy(asc(payments.at))
-		.all();
 	const paid = rows.flatMap(({ payment: p, customer }) => {
 		const own = by.get(p.id) ?? [];
 		by.delete(p.id);
@@ -214,13 +230,23 @@ function usedEvents(db: Orm, through: Day, by: Map<string, Allocation[]>): Journ
 	});
 }
 
-function billEvents(db: Orm, through: Day, zone: string): JournalEvent[] {
+function billEvents(db: Orm, through: Day, zone: string, most: number): JournalEvent[] {
 	const rows = db
 		.select({ bill: supplierBills, firm: firms.name })
 		.from(supplierBills)
 		.innerJoin(firms, eq(firms.id, supplierBills.firmId))
-		.where(lte(supplierBills.day, through))
+		.where(
+			and(
+				lte(supplierBills.day, through),
+				or(
+					fresh('bill', supplierBills.id),
+					and(isNotNull(supplierBills.paidOn), fresh('bill-paid', supplierBills.id)),
+					and(isNotNull(supplierBills.withdrawnAt), fresh('bill-withdrawn', supplierBills.id))
+				)
+			)
+		)
 		.orderBy(asc(supplierBills.day))
+		.limit(most)
 		.all();
 	const known = new Set<string>();
 	for (const some of pieces(rows))

@@ -11,27 +11,27 @@ import { companyOf } from '../company/settings';
 import { billedOf } from '../costs/costing';
 import { plansOf } from './collecting';
 
-/** How many days late each customer paid, the latest payment first, over the last two years. */
-function habits(app: App, today: Day) {
-	const rows = app.db.orm
-		.select({ customerId: payments.customerId, day: payments.day, due: invoices.due })
+const MONEY = ['check', 'card', 'transfer', 'cash'] as const;
+
+/** How many days after the due day the last twelve payments came, of a customer or of all, the latest first. */
+const lastDelays = (app: App, today: Day, customerId: string | null): number[] =>
+	app.db.orm
+		.select({ day: payments.day, due: invoices.due })
 		.from(payments)
 		.innerJoin(allocations, eq(allocations.paymentId, payments.id))
 		.innerJoin(invoices, eq(invoices.id, allocations.invoiceId))
 		.where(
 			and(
-				gte(payments.day, addDays(today, -730)),
+				customerId === null ? gte(payments.day, addDays(today, -730)) : eq(payments.customerId, customerId),
 				isNotNull(invoices.due),
-				inArray(payments.method, ['check', 'card', 'transfer', 'cash']),
+				inArray(payments.method, [...MONEY]),
 				sql`${payments.amount} > 0`
 			)
 		)
 		.orderBy(desc(payments.day))
-		.limit(20_000)
+		.limit(12)
 		.all()
-		.map((r) => ({ customerId: r.customerId, late: daysBetween(r.due ?? r.day, r.day) }));
-	return { all: rows.map((r) => r.late), by: grouped(rows, (r) => r.customerId) };
-}
+		.map((r) => daysBetween(r.due ?? r.day, r.day));
 
 /** Steps of billing plans that are not billed, on the day they are planned: with their phase, with the end of the job, or now. */
 function plannedBills(app: App, today: Day): { customerId: string; day: Day; amount: number }[] {
@@ -82,15 +82,12 @@ export const WEEKS_AHEAD = 13;
 export function cashPage(app: App, today: Day) {
 	const db = app.db.orm;
 	const { settings } = companyOf(app);
-	const known = habits(app, today);
+	const all = lastDelays(app, today, null);
 	const delays = new Map<string, Delay>();
 	const delayOf = (customerId: string): Delay => {
 		const there = delays.get(customerId);
 		if (there) return there;
-		const own = usualDelay(
-			(known.by.get(customerId) ?? []).map((r) => r.late),
-			known.all
-		);
+		const own = usualDelay(lastDelays(app, today, customerId), all);
 		delays.set(customerId, own);
 		return own;
 	};
@@ -129,6 +126,6 @@ export function cashPage(app: App, today: Day) {
 		owed: owed.reduce((a, c) => a + c.amount, 0),
 		planned: planned.reduce((a, c) => a + c.amount, 0),
 		going: going.reduce((a, c) => a + c.amount, 0),
-		usual: usualDelay([], known.all)
+		usual: usualDelay([], all)
 	};
 }

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNotNull, lt, sql } from 'drizzle-orm';
 import { production } from '../../core/costing';
 import { grouped } from '../../core/lists';
 import { cents } from '../../core/money';
@@ -9,7 +9,11 @@ import { costEntries, customers, jobs, phases, stages } from '../db/schema';
 const OPEN = ['ready', 'under way', 'finished'] as const;
 export type KnownStage = 'open' | (typeof OPEN)[number] | 'closed';
 
-const wonJobs = (app: App, stage: KnownStage, most: number) =>
+/** Jobs on one page of a report; older ones follow on the next. */
+export const MOST_KNOWN = 80;
+
+/** @param before only jobs with a lower number than this */
+const wonJobs = (app: App, stage: KnownStage, before: number | null) =>
 	app.db.orm
 		.select({
 			id: jobs.id,
@@ -23,19 +27,25 @@ const wonJobs = (app: App, stage: KnownStage, most: number) =>
 		.from(jobs)
 		.innerJoin(customers, eq(customers.id, jobs.customerId))
 		.innerJoin(stages, eq(stages.id, jobs.stageId))
-		.where(and(isNotNull(jobs.number), stage === 'open' ? inArray(stages.meaning, [...OPEN]) : eq(stages.meaning, stage)))
+		.where(
+			and(
+				isNotNull(jobs.number),
+				before === null ? undefined : lt(jobs.number, before),
+				stage === 'open' ? inArray(stages.meaning, [...OPEN]) : eq(stages.meaning, stage)
+			)
+		)
 		.orderBy(desc(jobs.number))
-		.limit(most)
+		.limit(MOST_KNOWN)
 		.all();
 
 /** Jobs with what they will cost, earn, and are billed too much or too little: the same figures as on each job. */
-export function jobsKnown(app: App, stage: KnownStage) {
-	const list = wonJobs(app, stage, 400);
+export function jobsKnown(app: App, stage: KnownStage, before: number | null = null) {
+	const list = wonJobs(app, stage, before);
 	const costing = costingOf(
 		app.db.orm,
 		list.map((j) => j.id)
 	);
-	return list.flatMap((j) => {
+	const known = list.flatMap((j) => {
 		const c = costing.get(j.id);
 		// What was neither sold to cost something nor cost anything says nothing of its margin.
 		if (!c || (c.all.budget === 0 && c.all.actual === 0 && c.all.committed === 0)) return [];
@@ -48,12 +58,13 @@ export function jobsKnown(app: App, stage: KnownStage) {
 			}
 		];
 	});
+	return { jobs: known, older: olderThan(list) };
 }
 
 /** Hours sold and used by kind of work and by job, with what was produced an hour where somebody said how far a phase is. */
-export function hoursKnown(app: App, stage: KnownStage) {
+export function hoursKnown(app: App, stage: KnownStage, before: number | null = null) {
 	const db = app.db.orm;
-	const list = wonJobs(app, stage, 400);
+	const list = wonJobs(app, stage, before);
 	const ids = list.map((j) => j.id);
 	const sold = db
 		.select({ id: phases.id, jobId: phases.jobId, hours: phases.hours, percent: phases.percentComplete })
@@ -91,9 +102,17 @@ export function hoursKnown(app: App, stage: KnownStage) {
 	return {
 		rows: rows.filter((r) => r.sold > 0 || r.used > 0).map(({ worked, ...r }) => ({ ...r, phases: worked.length })),
 		kinds: kinds.filter((k) => k.sold > 0 || k.used > 0),
+		older: olderThan(list),
 		all: { sold: cents(rows.reduce((a, r) => a + r.sold, 0)), used: cents(rows.reduce((a, r) => a + r.used, 0)) }
 	};
 }
+
+/** Before which number the next page goes on; null: there is none. */
+const olderThan = (list: readonly { number: number | null }[]): number | null =>
+	list.length < MOST_KNOWN ? null : (list.at(-1)?.number ?? null);
+
+/** The number that a page is asked to go on before. */
+export const beforeIn = (url: URL): number | null => Number(url.searchParams.get('before')) || null;
 
 /** The stage a report is asked for; open jobs where none is named. */
 export const stageIn = (url: URL): KnownStage => {

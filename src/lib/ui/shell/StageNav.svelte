@@ -1,6 +1,6 @@
 <script lang="ts">
-	/** Which won jobs a report is about. */
-	let { stage }: { stage: string } = $props();
+	/** Which won jobs a report is about, the newest first; older ones follow on the next page. */
+	let { stage, older }: { stage: string; older: number | null } = $props();
 	const CHOICES = [
 		['open', 'All open'],
 		['ready', 'Ready'],
@@ -13,5 +13,5 @@
 <nav class="mb-3 flex gap-4" aria-label="Which">
 	{#each CHOICES as [key, word] (key)}<a class="link" aria-current={stage === key} class:font-bold={stage === key} href="?stage={key}"
 			>{word}</a
-		>{/each}
+		>{/each}{#if older !== null}<a class="link ml-auto" href="?stage={stage}&before={older}">Jobs before {older}</a>{/if}
 </nav>

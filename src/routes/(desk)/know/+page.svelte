@@ -56,7 +56,7 @@
 </script>
 
 <Page title="Jobs" sub="What they will cost and earn, and what is billed beside it" pages={pagesOf('Know')} current="/know">
-	<StageNav stage={data.stage} />
+	<StageNav stage={data.stage} older={data.older} />
 	<Sums
 		sums={[
 			['Contracts', formatCents(sum((j) => j.contract))],

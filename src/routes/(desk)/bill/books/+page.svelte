@@ -42,7 +42,14 @@
 	}
 </script>
 
-<Page title="Bookkeeping" sub="{data.waiting} entries wait to be handed over" pages={pagesOf('Bill')} current="/bill/books">
+<Page
+	title="Bookkeeping"
+	sub={data.next.length === 0
+		? 'Everything was handed over'
+		: `${data.more ? `More than ${data.next.length}` : data.next.length} entries wait to be handed over`}
+	pages={pagesOf('Bill')}
+	current="/bill/books"
+>
 	{#if problem}<p class="problem mb-2" role="alert">{problem}</p>{/if}
 	{#if said}<p class="mb-2" role="status">{said}</p>{/if}
 	<div class="grid gap-4 lg:grid-cols-[minmax(0,1fr)_380px]">

@@ -1,8 +1,8 @@
 import { app } from '$lib/server/app';
-import { hoursKnown, stageIn } from '$lib/server/screens/know';
+import { beforeIn, hoursKnown, stageIn } from '$lib/server/screens/know';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ url }) => {
 	const stage = stageIn(url);
-	return { stage, ...hoursKnown(app(), stage), live: ['costs'] };
+	return { stage, ...hoursKnown(app(), stage, beforeIn(url)), live: ['costs'] };
 };

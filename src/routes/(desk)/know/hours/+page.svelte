@@ -39,7 +39,7 @@
 </script>
 
 <Page title="Hours" sub="{hours(data.all.sold)} h sold, {hours(data.all.used)} h used" pages={pagesOf('Know')} current="/know/hours">
-	<StageNav stage={data.stage} />
+	<StageNav stage={data.stage} older={data.older} />
 	{#if data.kinds.length}<section class="sheet mb-3 p-3">
 			<h2>Sold and used by kind of work</h2>
 			<Chart
