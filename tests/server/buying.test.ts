@@ -187,6 +187,21 @@ describe('a supplier’s bill', () => {
 });
 
 describe('what a job will cost', () => {
+	it('counts what is charged beside the contract, or without one, as sold: hours and materials are no loss', () => {
+		const { jobId } = wonJob(yard, 'Charged apart');
+		const before = costing(jobId).earned.profit;
+		yard.call('petra', 'costs.add', { jobId, kind: 'subcontract', name: 'Crane', day: '2027-04-13', cost: '1,000' });
+		expect(costing(jobId).earned.profit).toBe(before - 100_000);
+		yard.call('petra', 'costs.mark', {
+			costId: value<string>(app, 'select id from cost_entries where job_id = ?', jobId),
+			state: 'to bill'
+		});
+		const charge = value<number>(app, 'select charge from cost_entries where job_id = ?', jobId);
+		expect(costing(jobId)).toMatchObject({ apart: charge });
+		expect(costing(jobId).earned.profit).toBe(before - 100_000 + charge);
+		yard.bill('invoices.costs', { jobId, cutOff: '2027-04-14' }, '');
+		expect(costing(jobId).earned.profit).toBe(before - 100_000 + charge);
+	});
 	it('believes a typed remainder and a phase’s own percent, and has one profit everywhere', () => {
 		const { jobId } = wonJob(yard, 'Forecast');
 		const phaseId = value<string>(app, 'select id from phases where job_id = ? and hours > 0', jobId);

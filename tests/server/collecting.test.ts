@@ -154,6 +154,13 @@ describe('cash ahead', () => {
 			count(app, 'select sum(total - paid) from invoices where issued_at is not null and voided_at is null and total > paid')
 		);
 		expect(c.weeks).toHaveLength(13);
+		// A job that is planned brings its deposit in from now on, the rest after its last shift; all of it within the weeks.
+		const { jobId } = wonJob(yard, 'Planned money');
+		yard.plan(jobId, '', ['marco'], '2027-05-03', '2027-05-04');
+		const after = cashPage(app, TODAY);
+		expect(after.planned - c.planned).toBe(count(app, 'select contract_net + contract_tax from jobs where id = ?', jobId));
+		const sumIn = (p: typeof c) => p.weeks.reduce((a, w) => a + w.in, 0);
+		expect(sumIn(after) - sumIn(c)).toBe(after.planned - c.planned);
 		expect(agingByCustomer(app, TODAY).reduce((a, r) => a + r.open, 0)).toBe(c.owed);
 	});
 });

@@ -26,6 +26,8 @@ import {
 
 export interface CostOfJob extends JobCosting {
 	contract: Cents;
+	/** Charges beside the contract: hours and materials that are billed or wait to be, at their price. Visits are part of their agreement's price. */
+	apart: Cents;
 	billed: Cents;
 	unfitted: Cents;
 	earned: Earned;
@@ -130,6 +132,7 @@ function costingOfSome(db: Orm, ids: string[], into: Map<string, CostOfJob>): vo
 				phaseId: costEntries.phaseId,
 				kind: sql<Kind>`${costEntries.kind}`,
 				cost: sql<number>`sum(${costEntries.cost})`,
+				apart: sql<number>`sum(case when ${costEntries.state} <> 'absorbed' and coalesce(${costEntries.source}, '') not like 'visit:%' then ${costEntries.charge} else 0 end)`,
 				hours: sql<number>`sum(case when ${costEntries.kind} = 'labor' then ${costEntries.quantity} else 0 end)`
 			})
 			.from(costEntries)
@@ -159,7 +162,9 @@ function costingOfSome(db: Orm, ids: string[], into: Map<string, CostOfJob>): vo
 		const material = costing.byKind.find((k) => k.kind === 'material')?.actual ?? 0;
 		const lying = cents(Math.min(unfitted.get(job.id) ?? 0, material));
 		const contract = cents(job.contract ?? 0);
+		const apart = cents((spent.get(job.id) ?? []).reduce((a, c) => a + c.apart, 0));
 		const sum = cents(billed.get(job.id) ?? 0);
-		into.set(job.id, { ...costing, contract, billed: sum, unfitted: lying, earned: earnedOf(costing.all, lying, contract, sum) });
+		const earned = earnedOf(costing.all, lying, cents(contract + apart), sum);
+		into.set(job.id, { ...costing, contract, apart, billed: sum, unfitted: lying, earned });
 	}
 }

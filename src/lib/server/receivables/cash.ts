@@ -5,7 +5,8 @@ import { cents, mulDiv, percent } from '../../core/money';
 import { cashAhead, usualDelay, type Coming, type Delay } from '../../core/receivables';
 import { addDays, daysBetween, type Day } from '../../core/time';
 import type { App } from '../app';
-import { allocations, billingSteps, invoices, jobs, payments, phases, stages, supplierBills } from '../db/schema';
+import type { Orm } from '../db/open';
+import { allocations, billingSteps, invoices, jobs, payments, phases, shifts, stages, supplierBills } from '../db/schema';
 import { isOpen } from '../billing/queries';
 import { companyOf } from '../company/settings';
 import { billedOf } from '../costs/costing';
@@ -33,6 +34,23 @@ const lastDelays = (app: App, today: Day, customerId: string | null): number[] =
 		.all()
 		.map((r) => daysBetween(r.due ?? r.day, r.day));
 
+/** The last day of each job, and of each phase, by its id: the latest day a phase is laid over, or somebody is planned on it. */
+function lastDays(db: Orm, jobIds: string[]): Map<string, Day> {
+	const days = [
+		...db.select({ jobId: phases.jobId, phaseId: phases.id, day: phases.to }).from(phases).where(inArray(phases.jobId, jobIds)).all(),
+		...db
+			.select({ jobId: shifts.jobId, phaseId: shifts.phaseId, day: sql<Day | null>`max(${shifts.day})` })
+			.from(shifts)
+			.where(inArray(shifts.jobId, jobIds))
+			.groupBy(shifts.jobId, shifts.phaseId)
+			.all()
+	];
+	const last = new Map<string, Day>();
+	for (const { jobId, phaseId, day } of days)
+		if (day !== null) for (const id of [jobId, phaseId]) if (id !== null && (last.get(id) ?? '') < day) last.set(id, day);
+	return last;
+}
+
 /** Steps of billing plans that are not billed, on the day they are planned: with their phase, with the end of the job, or now. */
 function plannedBills(app: App, today: Day): { customerId: string; day: Day; amount: number }[] {
 	const db = app.db.orm;
@@ -46,15 +64,7 @@ function plannedBills(app: App, today: Day): { customerId: string; day: Day; amo
 		.orderBy(asc(billingSteps.jobId), asc(billingSteps.position))
 		.all();
 	const ids = [...new Set(rows.map((r) => r.step.jobId))];
-	const ends = new Map(
-		db
-			.select({ jobId: phases.jobId, to: sql<Day | null>`max(${phases.to})` })
-			.from(phases)
-			.where(inArray(phases.jobId, ids))
-			.groupBy(phases.jobId)
-			.all()
-			.map((p) => [p.jobId, p.to])
-	);
+	const ends = lastDays(db, ids);
 	const billed = billedOf(db, ids);
 	return [...grouped(rows, (r) => r.step.jobId)].flatMap(([jobId, steps]) => {
 		const net = cents(steps[0]?.net ?? 0);
@@ -69,7 +79,12 @@ function plannedBills(app: App, today: Day): { customerId: string; day: Day; amo
 			toDate += amount;
 			// However it was billed, by its steps, otherwise, or by applications: what is billed comes no more.
 			const left = Math.max(0, Math.min(amount, toDate - (billed.get(jobId) ?? 0)));
-			const day = s.step.when === 'acceptance' ? today : s.step.when === 'phase' ? s.to : (ends.get(jobId) ?? null);
+			const day =
+				s.step.when === 'acceptance'
+					? today
+					: s.step.when === 'phase'
+						? (s.to ?? ends.get(s.step.phaseId ?? '') ?? null)
+						: (ends.get(jobId) ?? null);
 			// What is laid over no days yet is planned for none: it cannot be expected in any week.
 			return day === null || left === 0 || net === 0 ? [] : [{ customerId: s.customerId, day, amount: mulDiv(left, whole, net) }];
 		});

@@ -142,6 +142,7 @@ export function jobCosts(app: App, id: string, viewer: Viewer) {
 		entries,
 		running,
 		contract: costing.contract,
+		apart: costing.apart,
 		unfitted: costing.unfitted,
 		/** Their profit is the one figure of the job, wherever it is shown. */
 		earned: { complete: earned.complete, earned: earned.earned, profit: earned.profit, margin: earned.margin },

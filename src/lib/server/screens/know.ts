@@ -52,7 +52,13 @@ export function jobsKnown(app: App, stage: KnownStage, before: number | null = n
 		return [
 			{
 				...j,
-				...{ contract: c.contract, budget: c.all.budget, committed: c.all.committed, used: c.all.actual, forecast: c.all.forecast },
+				...{
+					contract: c.contract + c.apart,
+					budget: c.all.budget,
+					committed: c.all.committed,
+					used: c.all.actual,
+					forecast: c.all.forecast
+				},
 				...{ difference: c.all.difference, complete: c.earned.complete, earned: c.earned.earned, billed: c.billed, over: c.earned.over },
 				...{ profit: c.earned.profit, margin: c.earned.margin }
 			}

@@ -19,7 +19,7 @@
 		{ key: 'name', label: 'Job', value: (j) => `${j.number} ${j.name}`, own: true },
 		{ key: 'customer', label: 'Customer', value: (j) => j.customer, extra: true },
 		{ key: 'kind', label: 'Kind of work', value: (j) => j.kindOfWork, extra: true },
-		money('contract', 'Contract', (j) => j.contract),
+		money('contract', 'Contract and charges', (j) => j.contract),
 		money('budget', 'Budget now', (j) => j.budget),
 		money('committed', 'Committed', (j) => j.committed, true),
 		money('used', 'Used', (j) => j.used),
@@ -59,7 +59,7 @@
 	<StageNav stage={data.stage} older={data.older} />
 	<Sums
 		sums={[
-			['Contracts', formatCents(sum((j) => j.contract))],
+			['Contracts and charges', formatCents(sum((j) => j.contract))],
 			['Profit expected', formatCents(sum((j) => j.profit))],
 			['Backlog, not earned yet', formatCents(backlog)],
 			['Billed ahead', formatCents(over)],

@@ -26,6 +26,7 @@
 	} as const;
 	const costs = $derived(data.costs);
 	const earned = $derived(costs.earned);
+	const worth = $derived(costs.contract + costs.apart);
 	const billing = $derived(costs.billing);
 	const all = $derived(costs.all);
 	type Row = (typeof costs.rows)[number];
@@ -54,6 +55,7 @@
 		});
 	const rows = $derived.by((): TallyRow[] => [
 		{ label: 'Contract, net', value: formatCents(costs.contract) },
+		...(costs.apart ? [{ label: 'Charged beside it', value: formatCents(costs.apart), note: 'hours and materials' }] : []),
 		{ label: 'Forecast cost', value: formatCents(all.forecast) },
 		{
 			label: earned.profit < 0 ? 'Loss expected' : 'Profit expected',
@@ -64,7 +66,7 @@
 			testId: 'profit',
 			how: () =>
 				step('Profit expected', formatCents(earned.profit), {
-					formula: `${formatCents(costs.contract)} contract − ${formatCents(all.forecast)} forecast`
+					formula: `${formatCents(worth)} ${costs.apart ? 'contract and charges' : 'contract'} − ${formatCents(all.forecast)} forecast`
 				})
 		},
 		{
@@ -81,7 +83,7 @@
 			rule: true,
 			how: () =>
 				step('Earned', formatCents(earned.earned), {
-					formula: `${formatCents(costs.contract)} × ${formatCents(all.actual - costs.unfitted)} ÷ ${formatCents(all.forecast)}`
+					formula: `${formatCents(worth)} × ${formatCents(all.actual - costs.unfitted)} ÷ ${formatCents(all.forecast)}`
 				})
 		},
 		...(billing ? billedRows(billing) : [])
