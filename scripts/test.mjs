@@ -1,6 +1,7 @@
 // Installs what the tests need, checks types, lint, format and the dependency rule, builds, and runs every test.
 import { spawn, spawnSync } from 'node:child_process';
 import { readFileSync, rmSync } from 'node:fs';
+import { availableParallelism } from 'node:os';
 import { build, chromium, install, run } from './lib.mjs';
 
 install();
@@ -66,7 +67,9 @@ function tests(name, args) {
 	status ||= ran.status ?? 1;
 }
 // Commands on files of their own run beside each other; what a browser does has the machine to itself.
-tests('commands', ['--project', 'core', '--project', 'server', ...(own.length ? ['--passWithNoTests'] : [])]);
+// As many at a time as the machine has processors: left to itself, the runner keeps one of two idle.
+const beside = `--maxWorkers=${availableParallelism()}`;
+tests('commands', ['--project', 'core', '--project', 'server', beside, ...(own.length ? ['--passWithNoTests'] : [])]);
 tests('browser', ['--project', 'browser', '--no-file-parallelism', ...(own.length ? ['--passWithNoTests'] : [])]);
 if (failures.length) console.log(`\n${failures.join('\n')}`);
 console.log(`\n${passedTests} passed, ${failedTests} failed${skipped ? `, ${skipped} skipped` : ''}`);
