@@ -124,6 +124,24 @@ describe('a supplier’s bill', () => {
 		enter({ number: 'R 2', despite: true })();
 		expect(costing(jobId).all.actual).toBe(20_000);
 	});
+	it('goes to no phase of another job, and nothing of it is entered then', () => {
+		const [mine, other] = [wonJob(yard, 'Its own phases').jobId, wonJob(yard, 'Phases elsewhere').jobId];
+		const phaseOf = (jobId: string) => value<string>(app, 'select id from phases where job_id = ? limit 1', jobId);
+		const to = (number: string, jobId: string | null, phaseId: string) =>
+			bill({ number, total: 1_000, lines: [billLine(jobId, 1_000, { shares: [{ jobId, phaseId, weight: 1 }] })] });
+		const before = count(app, 'select count(*) from supplier_bills');
+		expect(refused(() => yard.call('petra', 'buying.enter-bill', to('P-1', mine, phaseOf(other))))).toEqual([
+			'lines',
+			'The phase is another job’s.'
+		]);
+		expect(refused(() => yard.call('petra', 'buying.enter-bill', to('P-1', null, phaseOf(other))))).toEqual([
+			'lines',
+			'The phase is another job’s.'
+		]);
+		expect(count(app, 'select count(*) from supplier_bills')).toBe(before);
+		yard.call('petra', 'buying.enter-bill', to('P-1', mine, phaseOf(mine)));
+		expect(costing(mine).rows.find((r) => r.phaseId === phaseOf(mine) && r.kind === 'material')?.actual).toBe(1_000);
+	});
 	it('takes the place of a cost at catalog price: the material costs its job once', () => {
 		const { jobId } = wonJob(yard, 'Confirmed');
 		const costId = yard.call('noor', 'costs.use-material', {

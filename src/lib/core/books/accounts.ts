@@ -1,5 +1,3 @@
-import { KINDS } from '../pricing';
-
 /** What is booked on an account: the words are what the page of accounts shows. Revenue may be told apart by kind of work, tax by component. */
 export const ACCOUNT_WORDS = {
 	receivable: 'Receivable: what customers owe now',
@@ -30,6 +28,3 @@ export type Accounts = Record<string, string>;
 
 /** The account of a key: its own, else the plain one's. '' when neither is said. @example accountOf({ revenue: '4000' }, 'revenue: Re-roof') // '4000' */
 export const accountOf = (accounts: Accounts, key: AccountKey): string => accounts[key] || (accounts[key.split(': ')[0] ?? ''] ?? '');
-
-/** Kinds of cost that have an account. */
-export const COST_KINDS = KINDS.filter((k) => k !== 'labor');

@@ -11,6 +11,8 @@ import {
 	numberKey,
 	orderFigures,
 	perhapsTwice,
+	priceOfPack,
+	unitCostOf,
 	worthOf,
 	type OrderLineState
 } from '.';
@@ -32,6 +34,23 @@ const line = (more: Partial<OrderLineState>): OrderLineState => ({
 		closed: false
 	},
 	...more
+});
+
+describe('what a pack and a unit cost', () => {
+	it('goes from the unit to the pack and back, half away from zero', () => {
+		expect(priceOfPack(48_000, 100_000)).toBe(480_000);
+		expect(priceOfPack(1, 5_000)).toBe(1);
+		expect(unitCostOf(43_200, 900_000)).toBe(48_000);
+		expect(unitCostOf(500, 0)).toBe(0);
+	});
+	it('keeps the amount of whole units to the cent', () => {
+		fc.assert(
+			fc.property(fc.integer({ min: 0, max: 5_000_000 }), fc.integer({ min: 1, max: 90 }), (amount, units) => {
+				const price = unitCostOf(amount, units * 10_000);
+				expect(orderFigures([units * 10_000], { pack: null, price }).amount).toBe(amount);
+			})
+		);
+	});
 });
 
 describe('an order line', () => {

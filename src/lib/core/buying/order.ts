@@ -36,6 +36,18 @@ export function orderFigures(needs: readonly number[], how: Bought): OrderFigure
 	return { needed, packs, bought, over: bought - needed, amount: cents(amount) };
 }
 
+/**
+ * What a pack costs at the cost of its unit, both in ten-thousandths of a dollar, rounded half away from zero.
+ * @example priceOfPack(48_000, 100_000) // 480_000: 10 units at 4.80
+ */
+export const priceOfPack = (unitCost: number, pack: number): number => mulDiv(unitCost, pack, 10_000);
+
+/**
+ * The cost of a unit, in ten-thousandths of a dollar, of a quantity that cost an amount in cents; 0 of nothing.
+ * @example unitCostOf(43_200, 900_000) // 48_000: 90 units for 432.00
+ */
+export const unitCostOf = (amount: number, quantity: number): number => (quantity > 0 ? mulDiv(amount, 1_000_000, quantity) : 0);
+
 /** An order line as it stands: quantities in ten-thousandths, amounts in cents. */
 export interface OrderLineState extends Bought {
 	bought: number;

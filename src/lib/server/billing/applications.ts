@@ -12,6 +12,7 @@ import { makeLink } from '../links';
 import { billableJob, draftParts, issueDraft, type DraftLine } from './drafts';
 import { voidIssued } from './commands';
 import { contractOf } from './load';
+import { addressesOf } from '../sales/contacts';
 
 export type PayApplication = typeof payApplications.$inferSelect;
 type Row = typeof payApplicationLines.$inferSelect;
@@ -227,7 +228,7 @@ function becomesInvoice(ctx: Context, a: PayApplication, found: Figured): string
 	const { invoiceId } = draftParts(ctx, 'pay application', title, [{ jobId: a.jobId, kind: 'pay application', title, lines }]);
 	const customer = ctx.get(customers, ctx.get(jobs, a.jobId, 'This job').customerId, 'The customer');
 	issueDraft(ctx, invoiceId, {
-		to: customer.mail,
+		to: addressesOf(ctx.db, customer, 'getsInvoices'),
 		subject: '',
 		text: `Pay application ${a.number} is certified. Please find its invoice here:\n\n{link}`
 	});

@@ -1,5 +1,5 @@
 import * as contract from '../../contract/billing/many';
-import { eq, inArray, sql } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import { checkCredit } from '../../core/billing';
 import { cents, formatCents, taxTotal } from '../../core/money';
 import { Refusal } from '../../core/refusal';
@@ -101,7 +101,3 @@ function giveBack(ctx: Context, costId: string, amount: number): void {
 	const billed = cost.billed - amount;
 	ctx.update(costEntries, cost.id, { billed, state: billed === 0 ? 'absorbed' : 'billed' });
 }
-
-/** The credit notes of invoices. */
-export const creditsOf = (db: Orm, invoiceIds: string[]) =>
-	db.select().from(creditNotes).where(inArray(creditNotes.invoiceId, invoiceIds)).all();

@@ -115,8 +115,9 @@ export const billingDay = serve(contract.billingDay, (ctx, i) => {
 			return [];
 		}
 	});
-	const numbers = write(ctx, all, i);
-	const made = all.map((m) => answerOf(ctx, book, m, numbers.get(m.invoice.id) ?? null));
+	const to = i.issue ? addressees(ctx, all) : new Map<string, string>();
+	const numbers = write(ctx, all, i, to);
+	const made = all.map((m) => answerOf(book, m, numbers.get(m.invoice.id) ?? null, to));
 	if (stage) for (const m of all) for (const b of m.group) moveTo(ctx, b.job, stage);
 	ctx.happened(
 		'company',
@@ -130,7 +131,7 @@ export const billingDay = serve(contract.billingDay, (ctx, i) => {
 });
 
 /** Writes what was prepared: the rows of a day name the invoices that made them, and are not written into history once more. @returns the numbers given */
-function write(ctx: Context, all: readonly Made[], i: Day): Map<string, number> {
+function write(ctx: Context, all: readonly Made[], i: Day, to: ReadonlyMap<string, string>): Map<string, number> {
 	if (all.length === 0) return new Map();
 	const own = ctx.get(company, 'company', 'The company');
 	const first = i.issue ? ctx.nextNumbers('invoice', all.length) : 0;
@@ -155,7 +156,7 @@ function write(ctx: Context, all: readonly Made[], i: Day): Map<string, number> 
 		.where(inArray(costEntries.id, costIds))
 		.run();
 	const numbers = new Map(i.issue ? all.map((m, n) => [m.invoice.id, first + n]) : []);
-	if (i.issue) send(ctx, all, numbers, i.text, own.name);
+	if (i.issue) send(ctx, all, numbers, i.text, own.name, to);
 	for (const m of all) {
 		const on = [`invoice:${m.invoice.id}`, ...m.jobIds.map((j) => `job:${j}`)];
 		const number = numbers.get(m.invoice.id);
@@ -165,13 +166,26 @@ function write(ctx: Context, all: readonly Made[], i: Day): Map<string, number> 
 	return numbers;
 }
 
+/** Where each customer's invoices go, looked up once: the letters and the answer speak of the same addresses. */
+const addressees = (ctx: Context, all: readonly Made[]): Map<string, string> =>
+	new Map(
+		[...new Set(all.map((m) => m.invoice.customerId))].map((id) => [
+			id,
+			addressesOf(ctx.db, ctx.get(customers, id, 'The customer'), 'getsInvoices')
+		])
+	);
+
 /** The letters of a day, each with its link; then what the customers' credit settles of it. */
-function send(ctx: Context, all: readonly Made[], numbers: ReadonlyMap<string, number>, text: string, from: string): void {
+function send(
+	ctx: Context,
+	all: readonly Made[],
+	numbers: ReadonlyMap<string, number>,
+	text: string,
+	from: string,
+	to: ReadonlyMap<string, string>
+): void {
 	const ids = all.map((m) => m.invoice.id);
 	const links = makeLinks(ctx, 'invoice', ids);
-	const to = new Map<string, string>();
-	for (const id of new Set(all.map((m) => m.invoice.customerId)))
-		to.set(id, addressesOf(ctx.db, ctx.get(customers, id, 'The customer'), 'getsInvoices'));
 	ctx.mailMany(
 		all.map((m, n) => ({
 			to: to.get(m.invoice.customerId) ?? '',
@@ -185,13 +199,11 @@ function send(ctx: Context, all: readonly Made[], numbers: ReadonlyMap<string, n
 	for (const id of to.keys()) settleWithCredit(ctx, id);
 }
 
-function answerOf(ctx: Context, book: TaxBook, m: Made, number: number | null) {
+function answerOf(book: TaxBook, m: Made, number: number | null, to: ReadonlyMap<string, string>) {
 	const customer = book.customerOf.get(m.invoice.jobId);
-	const sent = number !== null && customer !== undefined && addressesIn(ctx, customer).includes('@');
+	const sent = number !== null && (to.get(m.invoice.customerId) ?? '').includes('@');
 	return { invoiceId: m.invoice.id, number, customer: customer?.name ?? '', jobs: m.group.length, total: m.invoice.total, sent };
 }
-const addressesIn = (ctx: Context, customer: { id: string; mail: string }): string =>
-	customer.mail.includes('@') ? customer.mail : addressesOf(ctx.db, customer, 'getsInvoices');
 
 function moveTo(ctx: Context, job: Job, stage: typeof stages.$inferSelect): void {
 	if (job.stageId === stage.id) return;

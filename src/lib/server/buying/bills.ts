@@ -14,6 +14,7 @@ import {
 	items,
 	orderLines,
 	orders,
+	phases,
 	supplierBillLines,
 	supplierBills,
 	supplierBillShares
@@ -62,8 +63,7 @@ function check(ctx: Context, i: Given): void {
 
 export const enterBill = serve(contract.enterBill, (ctx, i) => {
 	check(ctx, i);
-	const { lines, despite, number, ...head } = i;
-	void despite;
+	const { lines, despite: _despite, number, ...head } = i;
 	const bill = ctx.insert(supplierBills, {
 		...{ id: newId(), ...head, number: number.trim(), numberKey: numberKey(number), at: ctx.now, byName: ctx.who.name }
 	});
@@ -132,6 +132,7 @@ function becomesCosts(ctx: Context, bill: Bill, line: BillLine, l: GivenLine, co
 	if (l.confirms && (l.shares.length !== 1 || !l.shares[0]?.jobId))
 		throw new Refusal(`“${l.name}” confirms a cost of one job, so it is that job’s alone.`, 'lines');
 	l.shares.forEach((s, n) => {
+		if (s.phaseId && ctx.get(phases, s.phaseId, 'This phase').jobId !== s.jobId) throw new Refusal('The phase is another job’s.', 'lines');
 		const share = ctx.insert(supplierBillShares, {
 			...{ id: newId(), lineId: line.id, jobId: s.jobId, phaseId: s.phaseId, weight: s.weight, cost: costs[n] ?? 0 }
 		});

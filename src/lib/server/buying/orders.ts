@@ -1,6 +1,6 @@
 import * as contract from '../../contract/buying/orders';
 import { and, asc, eq, inArray, max, ne, sql } from 'drizzle-orm';
-import { orderFigures } from '../../core/buying';
+import { orderFigures, priceOfPack, unitCostOf } from '../../core/buying';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
 import type { Orm } from '../db/open';
@@ -105,7 +105,7 @@ function asBought(ctx: Context, m: Material, item: typeof items.$inferSelect, fi
 		unit: item.unit,
 		packUnit: packed ? item.purchaseUnit : '',
 		pack: packed ? item.pack : null,
-		price: packed ? Math.round((cost * item.pack) / 10_000) : cost,
+		price: packed ? priceOfPack(cost, item.pack) : cost,
 		taxCodeId: item.taxCodeId
 	};
 }
@@ -155,7 +155,7 @@ export const orderMaterials = serve(contract.orderMaterials, (ctx, i) => {
 /** Material that is in no catalog any more, at the cost it was sold with. */
 const asListed = (m: Material): NewLine => ({
 	...{ itemId: m.itemId, kind: 'material', code: '', name: m.name, unit: m.unit, packUnit: '', pack: null, taxCodeId: null },
-	price: m.quantity > 0 ? Math.round((m.cost * 1_000_000) / m.quantity) : 0
+	price: unitCostOf(m.cost, m.quantity)
 });
 
 export const beginOrder = serve(contract.beginOrder, (ctx, i) => {

@@ -130,6 +130,7 @@
 	let problem = $state('');
 	let field = $state('');
 	let busy = $state(false);
+	// A letter being written is the page's own: a change that arrives from elsewhere does not overwrite it.
 	let letter = $state(untrack(() => ({ ...data.letter })));
 	let certified = $state('');
 	let reason = $state('');

@@ -35,6 +35,7 @@
 	let problem = $state('');
 	let field = $state('');
 	let busy = $state(false);
+	// What is being typed is the page's own: a change that arrives from elsewhere does not overwrite it.
 	let head = $state(untrack(() => ({ deliverTo: data.order.deliverTo, wanted: data.order.wanted ?? '', note: data.order.note })));
 	let letter = $state(untrack(() => ({ ...data.letter })));
 	let delivery = $state(untrack(() => ({ day: data.today, note: '' })));
