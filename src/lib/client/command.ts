@@ -12,15 +12,22 @@ export function command<N extends CommandName>(
 	return send(name, input, options);
 }
 
+/** What was asked and not answered, by name and input, with its key: whoever tries again asks for the same once more, not for a second. */
+const unanswered = new Map<string, string>();
+
 async function send<R>(name: string, input: unknown, options: { refresh?: boolean; key?: string }): Promise<Outcome<R>> {
+	const asked = JSON.stringify([name, input]);
+	const key = options.key ?? unanswered.get(asked) ?? crypto.randomUUID();
+	unanswered.delete(asked);
 	let response: Response;
 	try {
 		response = await fetch(`/api/commands/${name}`, {
 			method: 'POST',
 			headers: { 'content-type': 'application/json' },
-			body: JSON.stringify({ input, key: options.key ?? crypto.randomUUID() })
+			body: JSON.stringify({ input, key })
 		});
 	} catch {
+		unanswered.set(asked, key);
 		return {
 			ok: false,
 			message: 'The server cannot be reached. What you typed is still here: try again in a moment.',
@@ -28,6 +35,8 @@ async function send<R>(name: string, input: unknown, options: { refresh?: boolea
 			status: 0
 		};
 	}
+	// A proxy speaks for a server that went away: nobody knows what became of it.
+	if (response.status >= 502) unanswered.set(asked, key);
 	const body = (await response.json().catch(() => ({}))) as { result?: R; message?: string; field?: string };
 	if (!response.ok) {
 		if (response.status === 401)

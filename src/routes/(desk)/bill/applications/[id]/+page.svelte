@@ -1,5 +1,4 @@
 <script lang="ts">
-	import type { CommandName, Input } from '$lib/contract';
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
@@ -7,6 +6,7 @@
 	import { step } from '$lib/core/explain';
 	import { cents, formatCents, formatRate, mulDiv, parseCents, parsePercent, percent, sum, toTyped } from '$lib/core/money';
 	import { wordsOf } from '$lib/core/refusal';
+	import { Doing } from '$lib/ui/forms/doing.svelte';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import { readAt, readForm } from '$lib/ui/forms/typed';
@@ -52,7 +52,7 @@
 					: parseCents(text)
 		);
 		if (read.ok) typed.lines[r.id] = { ...lineOf(r), done: toTyped(read.value, 2, 2) };
-		problem = read.ok ? '' : read.message;
+		doing.refuse(read.ok ? '' : read.message);
 	}
 	const read = $derived(
 		readForm(() => ({
@@ -126,32 +126,23 @@
 				read.value.releaseAmount !== a.releaseAmount ||
 				read.value.lines.some((l, n) => l.completed !== data.rows[n]?.completed || l.stored !== data.rows[n]?.stored))
 	);
-	let doing: 'send' | 'certify' | 'void' | null = $state(null);
-	let problem = $state('');
-	let field = $state('');
-	let busy = $state(false);
+	const doing = new Doing<'send' | 'certify' | 'void'>();
 	// A letter being written is the page's own: a change that arrives from elsewhere does not overwrite it.
 	let letter = $state(untrack(() => ({ ...data.letter })));
 	let certified = $state('');
 	let reason = $state('');
-	function start(what: NonNullable<typeof doing>) {
-		[doing, problem, field, reason] = [what, '', '', ''];
+	function start(what: 'send' | 'certify' | 'void') {
+		doing.start(what);
+		reason = '';
 		certified = toTyped(sum(data.rows.map((r) => cents(r.completed - r.previous))), 2, 2);
-	}
-	async function act<N extends CommandName>(name: N, input: Input<N>) {
-		busy = true;
-		const r = await command(name, input);
-		busy = false;
-		if (r.ok) [doing, problem, field] = [null, '', ''];
-		else [problem, field] = [r.message, r.field ?? ''];
-		return r;
 	}
 	async function keep(): Promise<boolean> {
 		if (!read.ok) {
-			[problem, field] = [read.message, read.field];
+			doing.refuse(read.message, read.field);
 			return false;
 		}
-		return (await act('invoices.save-application', { applicationId: a.id, ...read.value, version: a.version })).ok;
+		const what = read.value;
+		return (await doing.run('invoices.save-application', () => ({ applicationId: a.id, ...what, version: a.version }))).ok;
 	}
 	async function openSend() {
 		if (!dirty || (await keep())) start('send');
@@ -159,21 +150,21 @@
 	async function discard() {
 		const r = await command('invoices.discard-application', { applicationId: a.id }, { refresh: false });
 		if (r.ok) await goto(`/jobs/${data.job.id}/bill`);
-		else problem = r.message;
+		else doing.refuse(r.message);
 	}
 	async function certify() {
 		const whole = sum(data.rows.map((r) => cents(r.completed - r.previous)));
 		const amount = readForm(() => readAt('certified', () => parseCents(certified)));
 		if (!amount.ok) {
-			[problem, field] = [amount.message, amount.field];
+			doing.refuse(amount.message, amount.field);
 			return;
 		}
-		await act('invoices.certify-application', {
+		await doing.run('invoices.certify-application', () => ({
 			applicationId: a.id,
 			amount: amount.value === whole ? null : amount.value,
 			lines: null,
 			version: a.version
-		});
+		}));
 	}
 	const MARKS = { draft: 'ring', sent: 'wait', certified: 'done', void: 'ring' } as const;
 </script>
@@ -187,9 +178,9 @@
 >
 	{#snippet actions()}
 		{#if a.state !== 'void'}<a class="btn" href="/api/pdf/application/{a.id}">PDF</a>{/if}
-		{#if draft}<button class="btn" onclick={discard}>Discard</button><button class="btn" disabled={busy || !dirty} onclick={keep}
+		{#if draft}<button class="btn" onclick={discard}>Discard</button><button class="btn" disabled={doing.busy || !dirty} onclick={keep}
 				>Keep</button
-			><button class="btn btn-primary" disabled={busy || !f} onclick={openSend}>Send</button>
+			><button class="btn btn-primary" disabled={doing.busy || !f} onclick={openSend}>Send</button>
 		{:else if a.state === 'sent' && data.mayChange}<button class="btn" onclick={() => start('void')}>Void</button><button
 				class="btn btn-primary"
 				onclick={() => start('certify')}>Certified</button
@@ -198,7 +189,7 @@
 	{/snippet}
 	<div class="grid gap-4 p-[18px] lg:grid-cols-[minmax(0,1fr)_300px]">
 		<div class="grid content-start gap-4">
-			{#if (problem || live.why) && !doing}<p class="problem" role="alert">{problem || live.why}</p>{/if}
+			{#if doing.onPage || (live.why && !doing.open)}<p class="problem" role="alert">{doing.onPage || live.why}</p>{/if}
 			<section class="sheet overflow-x-auto">
 				<div class="flex flex-wrap items-center gap-3 p-3">
 					<h2 class="mr-auto">Schedule of values</h2>
@@ -228,7 +219,7 @@
 								><td class="num">{formatCents(r.scheduled)}</td><td class="num">{formatCents(r.previous)}</td><td class="num"
 									>{#if draft}<input
 											class="input text-right"
-											class:input-error={field === r.id}
+											class:input-error={doing.field === r.id}
 											style="height: 26px; min-height: 26px"
 											aria-label="Work of {r.text}"
 											value={shown(r)}
@@ -271,7 +262,7 @@
 						label="{formatCents(f.total)} of {formatCents(contract)}"
 					/>{/if}{/snippet}
 			<fieldset class="mt-3 grid gap-2" disabled={!draft}>
-				<Field label="Period to" problem={field === 'periodEnd' ? problem : ''}
+				<Field label="Period to" problem={doing.at('periodEnd')}
 					><input class="input" type="date" name="period-end" bind:value={typed.periodEnd} /></Field
 				>
 				<div class="grid grid-cols-2 gap-2">
@@ -285,7 +276,7 @@
 						></select
 					></Field
 				>
-				{#if typed.release === 'amount'}<Field label="Released" problem={field === 'release' ? problem : ''}
+				{#if typed.release === 'amount'}<Field label="Released" problem={doing.at('release')}
 						><input class="input" name="release-amount" bind:value={typed.releaseAmount} /></Field
 					>{/if}
 			</fieldset>
@@ -293,54 +284,39 @@
 	</div>
 </Page>
 <Dialog
-	bind:open={
-		() => doing === 'send',
-		(v) => {
-			if (!v) doing = null;
-		}
-	}
+	bind:open={() => doing.open === 'send', doing.ends('send')}
 	title="Send pay application {a.number}"
 	save="Send"
-	{busy}
-	{problem}
-	onsave={() => act('invoices.send-application', { applicationId: a.id, ...letter, version: a.version })}
+	busy={doing.busy}
+	problem={doing.problem}
+	onsave={() => doing.run('invoices.send-application', () => ({ applicationId: a.id, ...letter, version: a.version }))}
 >
 	<p>It asks for {f ? formatCents(f.due) : ''}. Afterwards its figures stand.</p>
-	<Field label="To" problem={field === 'to' ? problem : ''}><input class="input" name="to" bind:value={letter.to} /></Field>
+	<Field label="To" problem={doing.at('to')}><input class="input" name="to" bind:value={letter.to} /></Field>
 	<Field label="Mail"><textarea class="textarea" rows="7" bind:value={letter.text}></textarea></Field>
 </Dialog>
 <Dialog
-	bind:open={
-		() => doing === 'certify',
-		(v) => {
-			if (!v) doing = null;
-		}
-	}
+	bind:open={() => doing.open === 'certify', doing.ends('certify')}
 	title="What was certified"
 	save="Make its invoice"
-	{busy}
-	{problem}
+	busy={doing.busy}
+	problem={doing.problem}
 	onsave={certify}
 >
 	<Field
 		label="This period’s work, before retainage"
 		hint="Less than asked is spread over the lines by what each asks."
-		problem={field === 'certified' ? problem : ''}><input class="input" name="certified" bind:value={certified} /></Field
+		problem={doing.at('certified')}><input class="input" name="certified" bind:value={certified} /></Field
 	>
 </Dialog>
 <Dialog
-	bind:open={
-		() => doing === 'void',
-		(v) => {
-			if (!v) doing = null;
-		}
-	}
+	bind:open={() => doing.open === 'void', doing.ends('void')}
 	title="Void pay application {a.number}"
 	save="Void it"
 	danger
-	{busy}
-	{problem}
-	onsave={() => act('invoices.void-application', { applicationId: a.id, reason })}
+	busy={doing.busy}
+	problem={doing.problem}
+	onsave={() => doing.run('invoices.void-application', () => ({ applicationId: a.id, reason }))}
 	>{#if a.invoiceId}<p>Its invoice is voided with it; what was paid on it becomes credit.</p>{/if}
 	<p class="quiet">Period to {showDay(a.periodEnd)}. The next application takes its number again.</p>
 	<Field label="Why"><input class="input" bind:value={reason} required /></Field></Dialog

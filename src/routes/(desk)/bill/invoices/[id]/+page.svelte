@@ -1,10 +1,11 @@
 <script lang="ts">
-	import type { CommandName, Input } from '$lib/contract';
+	import type { Input } from '$lib/contract';
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
 	import { step } from '$lib/core/explain';
 	import { formatCents, formatQuantity, formatRate, parseCents } from '$lib/core/money';
+	import { Doing } from '$lib/ui/forms/doing.svelte';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import { readAt, readForm } from '$lib/ui/forms/typed';
 	import Field from '$lib/ui/forms/Field.svelte';
@@ -56,31 +57,19 @@
 	const besideWords = $derived(
 		`It comes to ${formatCents(i.total)}, ${formatCents(Math.abs(beside))} ${beside > 0 ? 'more' : 'less'} than the ${formatCents(i.asked ?? 0)} asked: the tax of each component is rounded to the cent.`
 	);
-	let doing: 'issue' | 'pay' | 'void' | 'promise' | 'settle' | 'credit' | 'write-off' | null = $state(null);
-	let problem = $state('');
-	let field = $state('');
-	let busy = $state(false);
+	type Dialogs = 'issue' | 'pay' | 'void' | 'promise' | 'settle' | 'credit' | 'write-off';
+	const doing = new Doing<Dialogs>();
 	let letter = $state(untrack(() => ({ ...data.letter })));
 	let pay: Omit<Input<'payments.record'>, 'invoiceId'> = $state(
 		untrack(() => ({ amount: '', method: 'check', reference: '', day: data.today }))
 	);
 	let text = $state('');
-	let key = '';
-	function start(what: NonNullable<typeof doing>) {
-		doing = what;
-		[problem, field, text] = ['', '', what === 'promise' ? (i.promise ?? data.today) : ''];
-		key = crypto.randomUUID();
+	function start(what: Dialogs) {
+		doing.start(what);
+		text = what === 'promise' ? (i.promise ?? data.today) : '';
 		credit = {};
 		off = { amount: (data.open / 100).toFixed(2), as: 'discount' };
 		if (what === 'pay') pay = { ...pay, amount: (data.open / 100).toFixed(2) };
-	}
-	async function act<N extends CommandName>(name: N, input: Input<N>) {
-		busy = true;
-		const r = await command(name, input, { key });
-		busy = false;
-		if (r.ok) doing = null;
-		else [problem, field, key] = [r.message, r.field ?? '', crypto.randomUUID()];
-		return r.ok;
 	}
 	/** Credit: what is taken back of each line. */
 	let credit: Record<string, string> = $state({});
@@ -92,21 +81,21 @@
 				.filter(([, v]) => v.trim() !== '')
 				.map(([id, v]) => ({ id, amount: readAt('lines', () => parseCents(v)) }))
 		);
-		if (!read.ok) [problem, field] = [read.message, read.field];
-		else if (read.value.length === 0) [problem, field] = ['Say how much of which line is credited.', 'lines'];
-		else await act('invoices.credit', { invoiceId: i.id, lines: read.value, reason: text, to: letter.to });
+		if (!read.ok) doing.refuse(read.message, read.field);
+		else if (read.value.length === 0) doing.refuse('Say how much of which line is credited.', 'lines');
+		else await doing.run('invoices.credit', () => ({ invoiceId: i.id, lines: read.value, reason: text, to: letter.to }));
 	}
 	async function writeOff() {
 		const read = readForm(() => readAt('amount', () => parseCents(off.amount)));
-		if (!read.ok) [problem, field] = [read.message, read.field];
-		else await act('payments.write-off', { invoiceId: i.id, amount: read.value, as: off.as, reason: text });
+		if (!read.ok) doing.refuse(read.message, read.field);
+		else await doing.run('payments.write-off', () => ({ invoiceId: i.id, amount: read.value, as: off.as, reason: text }));
 	}
 	/** A payment that came back, asked for in its own dialog. */
 	let back: { id: string; amount: number } | null = $state(null);
 	async function discard() {
 		const r = await command('invoices.discard', { invoiceId: i.id }, { refresh: false });
 		if (r.ok) await goto(`/jobs/${data.job.id}/bill`);
-		else problem = r.message;
+		else doing.refuse(r.message);
 	}
 </script>
 
@@ -125,7 +114,7 @@
 			>
 		{:else if data.open > 0}<button class="btn btn-primary" onclick={() => start('pay')}>Take money</button>{/if}
 	{/snippet}
-	{#if problem && !doing}<p class="problem mb-2" role="alert">{problem}</p>{/if}
+	{#if doing.onPage}<p class="problem mb-2" role="alert">{doing.onPage}</p>{/if}
 	<div class="grid gap-4 lg:grid-cols-[minmax(0,1fr)_300px]">
 		<div class="sheet p-5">
 			<div class="flex justify-between">
@@ -162,7 +151,8 @@
 									{p.reference}{#if !p.cameBack && p.whole > 0 && ['check', 'card', 'transfer'].includes(p.method)}<button
 											class="link ml-3"
 											onclick={() => {
-												[back, problem, text] = [{ id: p.id, amount: p.whole }, '', ''];
+												doing.close();
+												[back, text] = [{ id: p.id, amount: p.whole }, ''];
 											}}>It came back<span class="sr-only">: {formatCents(p.whole)}</span></button
 										>{/if}</td
 								><td class="num">{formatCents(p.amount)}{p.amount !== p.whole ? ` of ${formatCents(p.whole)}` : ''}</td></tr
@@ -204,37 +194,27 @@
 	</div>
 </Page>
 <Dialog
-	bind:open={
-		() => doing === 'issue',
-		(v) => {
-			if (!v) doing = null;
-		}
-	}
+	bind:open={() => doing.open === 'issue', doing.ends('issue')}
 	title="Issue the invoice"
 	save="Issue and send"
-	{busy}
-	{problem}
-	onsave={() => act('invoices.issue', { invoiceId: i.id, ...letter })}
-	>{#if beside !== 0}<p>{besideWords}</p>{/if}<Field label="To" problem={field === 'to' ? problem : ''}
+	busy={doing.busy}
+	problem={doing.problem}
+	onsave={() => doing.run('invoices.issue', () => ({ invoiceId: i.id, ...letter }))}
+	>{#if beside !== 0}<p>{besideWords}</p>{/if}<Field label="To" problem={doing.at('to')}
 		><input class="input" name="to" bind:value={letter.to} /></Field
 	><Field label="Subject"><input class="input" bind:value={letter.subject} /></Field><Field label="Mail"
 		><textarea class="textarea" rows="8" bind:value={letter.text}></textarea></Field
 	></Dialog
 >
 <Dialog
-	bind:open={
-		() => doing === 'pay',
-		(v) => {
-			if (!v) doing = null;
-		}
-	}
+	bind:open={() => doing.open === 'pay', doing.ends('pay')}
 	title="Take money"
 	save="Record it"
-	{busy}
-	{problem}
-	onsave={() => act('payments.record', { invoiceId: i.id, ...pay })}
+	busy={doing.busy}
+	problem={doing.problem}
+	onsave={() => doing.run('payments.record', () => ({ invoiceId: i.id, ...pay }))}
 >
-	<Field label="Amount" hint="More than is open becomes the customer’s credit." problem={field === 'amount' ? problem : ''}
+	<Field label="Amount" hint="More than is open becomes the customer’s credit." problem={doing.at('amount')}
 		><input class="input" name="amount" bind:value={pay.amount} /></Field
 	>
 	<div class="grid grid-cols-2 gap-3">
@@ -242,23 +222,18 @@
 			><select class="select" name="method" bind:value={pay.method}
 				><option>check</option><option>cash</option><option>transfer</option></select
 			></Field
-		><Field label="Day" problem={field === 'day' ? problem : ''}><input class="input" type="date" bind:value={pay.day} /></Field>
+		><Field label="Day" problem={doing.at('day')}><input class="input" type="date" bind:value={pay.day} /></Field>
 	</div>
 	<Field label="Reference"><input class="input" bind:value={pay.reference} /></Field>
 </Dialog>
 <Dialog
-	bind:open={
-		() => doing === 'void',
-		(v) => {
-			if (!v) doing = null;
-		}
-	}
+	bind:open={() => doing.open === 'void', doing.ends('void')}
 	title="Void invoice {i.number}"
 	save="Void it"
 	danger
-	{busy}
-	{problem}
-	onsave={() => act('invoices.void', { invoiceId: i.id, reason: text })}
+	busy={doing.busy}
+	problem={doing.problem}
+	onsave={() => doing.run('invoices.void', () => ({ invoiceId: i.id, reason: text }))}
 	><p>
 		What it billed ({formatCents(i.net)} net) can be billed again; {formatCents(data.paid)} paid on it becomes the customer’s credit. The number
 		stays used.
@@ -266,49 +241,34 @@
 	<Field label="Why"><input class="input" bind:value={text} required /></Field></Dialog
 >
 <Dialog
-	bind:open={
-		() => doing === 'promise',
-		(v) => {
-			if (!v) doing = null;
-		}
-	}
+	bind:open={() => doing.open === 'promise', doing.ends('promise')}
 	title="Promised for"
-	{busy}
-	{problem}
-	onsave={() => act('invoices.promise', { invoiceId: i.id, day: text })}
+	busy={doing.busy}
+	problem={doing.problem}
+	onsave={() => doing.run('invoices.promise', () => ({ invoiceId: i.id, day: text }))}
 	><Field label="Day"><input class="input" type="date" bind:value={text} /></Field></Dialog
 >
 <Dialog
-	bind:open={
-		() => doing === 'settle',
-		(v) => {
-			if (!v) doing = null;
-		}
-	}
+	bind:open={() => doing.open === 'settle', doing.ends('settle')}
 	title="Settle the card payment of {formatCents(data.charge?.amount ?? 0)}"
-	{busy}
-	{problem}
-	onsave={() => act('charges.settle', { chargeId: data.charge?.id ?? '', state: settled, reference: text })}
+	busy={doing.busy}
+	problem={doing.problem}
+	onsave={() => doing.run('charges.settle', () => ({ chargeId: data.charge?.id ?? '', state: settled, reference: text }))}
 	><p>Its answer never came, so nobody can pay this invoice by card until it is known. The customer is told by mail.</p>
 	<Field label="What the processor’s statement says"
 		><select class="select" name="settled" bind:value={settled}
 			><option value="paid">it was paid</option><option value="declined">it was not paid</option></select
 		></Field
-	>{#if settled === 'paid'}<Field label="The statement’s number of it" problem={field === 'reference' ? problem : ''}
+	>{#if settled === 'paid'}<Field label="The statement’s number of it" problem={doing.at('reference')}
 			><input class="input" name="reference" bind:value={text} /></Field
 		>{/if}</Dialog
 >
 <Dialog
-	bind:open={
-		() => doing === 'credit',
-		(v) => {
-			if (!v) doing = null;
-		}
-	}
+	bind:open={() => doing.open === 'credit', doing.ends('credit')}
 	title="Credit lines of invoice {i.number}"
 	save="Credit them"
-	{busy}
-	{problem}
+	busy={doing.busy}
+	problem={doing.problem}
 	onsave={giveCredit}
 >
 	<p>The credit has its own number and takes the tax along. It settles what is open; the rest is the customer’s credit.</p>
@@ -322,26 +282,21 @@
 				>{/each}</tbody
 		>
 	</table>
-	<Field label="Mail it to" hint="Empty: it is handed over" problem={field === 'to' ? problem : ''}
+	<Field label="Mail it to" hint="Empty: it is handed over" problem={doing.at('to')}
 		><input class="input" name="credit-to" bind:value={letter.to} /></Field
 	>
-	<Field label="Why" problem={field === 'reason' ? problem : ''}><input class="input" name="why" bind:value={text} required /></Field>
+	<Field label="Why" problem={doing.at('reason')}><input class="input" name="why" bind:value={text} required /></Field>
 </Dialog>
 <Dialog
-	bind:open={
-		() => doing === 'write-off',
-		(v) => {
-			if (!v) doing = null;
-		}
-	}
+	bind:open={() => doing.open === 'write-off', doing.ends('write-off')}
 	title="Not paid, and not asked for any more"
 	save="Take it off"
-	{busy}
-	{problem}
+	busy={doing.busy}
+	problem={doing.problem}
 	onsave={writeOff}
 >
 	<div class="grid grid-cols-2 gap-3">
-		<Field label="Amount" problem={field === 'amount' ? problem : ''}><input class="input" name="off" bind:value={off.amount} /></Field>
+		<Field label="Amount" problem={doing.at('amount')}><input class="input" name="off" bind:value={off.amount} /></Field>
 		<Field label="As"
 			><select class="select" name="as" bind:value={off.as}
 				><option value="discount">a discount</option><option value="write-off">lost</option></select
@@ -360,15 +315,18 @@
 	title="The payment came back"
 	save="It came back"
 	danger
-	{busy}
-	{problem}
+	busy={doing.busy}
+	problem={doing.problem}
 	onsave={async () => {
-		if (back && (await act('payments.return', { paymentId: back.id, day: pay.day, reason: text }))) back = null;
+		const what = back;
+		if (!what) return;
+		const r = await doing.run('payments.return', () => ({ paymentId: what.id, day: pay.day, reason: text }));
+		if (r.ok) back = null;
 	}}
 >
 	<p>{formatCents(back?.amount ?? 0)} are taken off again, and every invoice it settled is open by its part.</p>
 	<div class="grid grid-cols-2 gap-3">
-		<Field label="Day" problem={field === 'day' ? problem : ''}><input class="input" type="date" bind:value={pay.day} /></Field>
+		<Field label="Day" problem={doing.at('day')}><input class="input" type="date" bind:value={pay.day} /></Field>
 		<Field label="Why"><input class="input" name="why" bind:value={text} required /></Field>
 	</div>
 </Dialog>

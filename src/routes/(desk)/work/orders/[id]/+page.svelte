@@ -1,12 +1,11 @@
 <script lang="ts">
-	import type { CommandName, Input } from '$lib/contract';
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
-	import { command } from '$lib/client/command';
 	import { orderFigures } from '$lib/core/buying';
 	import { step } from '$lib/core/explain';
 	import { formatCents, formatQuantity, formatUnitPrice, parseQuantity, parseUnitPrice, toTyped } from '$lib/core/money';
 	import OrderLineDialog from '$lib/ui/buying/OrderLineDialog.svelte';
+	import { Doing } from '$lib/ui/forms/doing.svelte';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import { readAt, readForm } from '$lib/ui/forms/typed';
@@ -31,18 +30,16 @@
 					{ label: 'Committed', value: formatCents(sum((l) => l.committed)), rule: true, tone: 'strong' as const, testId: 'committed' }
 				])
 	]);
-	let doing: 'send' | 'deliver' | 'withdraw' | 'line' | null = $state(null);
-	let problem = $state('');
-	let field = $state('');
-	let busy = $state(false);
+	const doing = new Doing<'send' | 'deliver' | 'withdraw' | 'line'>();
 	// What is being typed is the page's own: a change that arrives from elsewhere does not overwrite it.
 	let head = $state(untrack(() => ({ deliverTo: data.order.deliverTo, wanted: data.order.wanted ?? '', note: data.order.note })));
 	let letter = $state(untrack(() => ({ ...data.letter })));
 	let delivery = $state(untrack(() => ({ day: data.today, note: '' })));
 	let came: Record<string, { quantity: string; last: boolean }> = $state({});
 	let reason = $state('');
-	function start(what: NonNullable<typeof doing>) {
-		[doing, problem, field, reason] = [what, '', '', ''];
+	function start(what: 'send' | 'deliver' | 'withdraw' | 'line') {
+		doing.start(what);
+		reason = '';
 		if (what === 'deliver')
 			came = Object.fromEntries(
 				data.lines
@@ -50,22 +47,14 @@
 					.map((l) => [l.id, { quantity: l.bought > l.delivered ? toTyped(l.bought - l.delivered, 4) : '0', last: l.last }])
 			);
 	}
-	async function act<N extends CommandName>(name: N, input: Input<N>) {
-		busy = true;
-		const r = await command(name, input);
-		busy = false;
-		if (r.ok) [doing, problem, field] = [null, '', ''];
-		else [problem, field] = [r.message, r.field ?? ''];
-		return r;
-	}
 	const saveHead = () =>
-		act('buying.change-order', {
+		doing.run('buying.change-order', () => ({
 			orderId: o.id,
 			deliverTo: head.deliverTo,
 			wanted: head.wanted || null,
 			note: head.note,
 			version: o.version
-		});
+		}));
 	async function deliver() {
 		const read = readForm(() =>
 			Object.entries(came).map(([lineId, c]) => ({
@@ -74,8 +63,8 @@
 				last: c.last
 			}))
 		);
-		if (!read.ok) [problem, field] = [read.message, read.field];
-		else await act('buying.take-delivery', { orderId: o.id, day: delivery.day, note: delivery.note, lines: read.value });
+		if (!read.ok) doing.refuse(read.message, read.field);
+		else await doing.run('buying.take-delivery', () => ({ orderId: o.id, day: delivery.day, note: delivery.note, lines: read.value }));
 	}
 	/** A changed need, price or pack of a draft's line. */
 	async function change(l: Line, what: { need?: [string, string]; price?: string; pack?: string }) {
@@ -86,11 +75,11 @@
 			pack: what.pack === undefined ? l.pack : what.pack.trim() === '' ? null : parseQuantity(what.pack, 'The pack'),
 			packUnit: l.packUnit
 		}));
-		if (read.ok) await act('buying.change-line', read.value);
-		else problem = read.message;
+		if (read.ok) await doing.run('buying.change-line', () => read.value);
+		else doing.refuse(read.message, read.field);
 	}
 	async function withdraw() {
-		const r = await act('buying.withdraw-order', { orderId: o.id, reason });
+		const r = await doing.run('buying.withdraw-order', () => ({ orderId: o.id, reason }));
 		if (r.ok && draft) await goto('/work/orders');
 	}
 	const how = (l: Line) => {
@@ -128,7 +117,7 @@
 					onclick={() => start('deliver')}>Take a delivery</button
 				>{/if}{/if}
 	{/snippet}
-	{#if problem && !doing}<p class="problem mb-2" role="alert">{problem}</p>{/if}
+	{#if doing.onPage}<p class="problem mb-2" role="alert">{doing.onPage}</p>{/if}
 	<div class="grid gap-4 lg:grid-cols-[minmax(0,1fr)_300px]">
 		<div class="grid content-start gap-4">
 			<section class="sheet overflow-x-auto">
@@ -184,12 +173,14 @@
 											>{/if}</td
 									><td class="num">{l.billedAmount ? formatCents(l.billedAmount) : ''}</td>{/if}
 								<td class="text-right whitespace-nowrap"
-									>{#if data.mayChange}{#if draft}<button class="link" onclick={() => act('buying.remove-line', { lineId: l.id })}
+									>{#if data.mayChange}{#if draft}<button
+												class="link"
+												onclick={() => doing.run('buying.remove-line', () => ({ lineId: l.id }))}
 												>Take off<span class="sr-only"> {l.name}</span></button
 											>{:else if o.state !== 'withdrawn'}{#if l.closed}<Mark kind="done" label="closed" />{/if}
 											{#if !l.closed || l.billed < l.bought}<button
 													class="link"
-													onclick={() => act('buying.close-line', { lineId: l.id, closed: !l.closed })}
+													onclick={() => doing.run('buying.close-line', () => ({ lineId: l.id, closed: !l.closed }))}
 													>{l.closed ? 'Open again' : 'Close'}<span class="sr-only"> {l.name}</span></button
 												>{/if}{/if}{/if}</td
 								></tr
@@ -249,39 +240,29 @@
 	</div>
 </Page>
 <Dialog
-	bind:open={
-		() => doing === 'send',
-		(v) => {
-			if (!v) doing = null;
-		}
-	}
+	bind:open={() => doing.open === 'send', doing.ends('send')}
 	title="Send the order to {data.firm.name}"
 	save="Send"
-	{busy}
-	{problem}
-	onsave={() => act('buying.send-order', { orderId: o.id, ...letter, version: o.version })}
+	busy={doing.busy}
+	problem={doing.problem}
+	onsave={() => doing.run('buying.send-order', () => ({ orderId: o.id, ...letter, version: o.version }))}
 >
-	<Field label="To" problem={field === 'to' ? problem : ''} hint="Empty: it is sent by hand, with the PDF"
+	<Field label="To" problem={doing.at('to')} hint="Empty: it is sent by hand, with the PDF"
 		><input class="input" name="to" bind:value={letter.to} /></Field
 	>
 	<Field label="Subject" hint="Empty: its number and our name"><input class="input" bind:value={letter.subject} /></Field>
 	<Field label="Mail"><textarea class="textarea" rows="7" bind:value={letter.text}></textarea></Field>
 </Dialog>
 <Dialog
-	bind:open={
-		() => doing === 'deliver',
-		(v) => {
-			if (!v) doing = null;
-		}
-	}
+	bind:open={() => doing.open === 'deliver', doing.ends('deliver')}
 	title="What came of order {o.number}"
 	save="Take it in"
-	{busy}
-	{problem}
+	busy={doing.busy}
+	problem={doing.problem}
 	onsave={deliver}
 >
 	<div class="grid grid-cols-2 gap-3">
-		<Field label="Day" problem={field === 'day' ? problem : ''}><input class="input" type="date" bind:value={delivery.day} /></Field>
+		<Field label="Day" problem={doing.at('day')}><input class="input" type="date" bind:value={delivery.day} /></Field>
 		<Field label="Delivery note"><input class="input" name="note" bind:value={delivery.note} /></Field>
 	</div>
 	<table class="grid-table">
@@ -299,19 +280,14 @@
 	<p class="quiet">With a minus: it went back.</p>
 </Dialog>
 <Dialog
-	bind:open={
-		() => doing === 'withdraw',
-		(v) => {
-			if (!v) doing = null;
-		}
-	}
+	bind:open={() => doing.open === 'withdraw', doing.ends('withdraw')}
 	title={draft ? 'Throw this draft away' : `Take order ${o.number} back`}
 	save={draft ? 'Throw it away' : 'Take it back'}
 	danger
-	{busy}
-	{problem}
+	busy={doing.busy}
+	problem={doing.problem}
 	onsave={withdraw}
 	>{#if draft}<p>Its materials wait on their jobs’ lists again.</p>{:else}<p>The supplier is not told by this: call them.</p>
-		<Field label="Why" problem={field === 'reason' ? problem : ''}><input class="input" bind:value={reason} /></Field>{/if}</Dialog
+		<Field label="Why" problem={doing.at('reason')}><input class="input" bind:value={reason} /></Field>{/if}</Dialog
 >
-{#if doing === 'line'}<OrderLineDialog orderId={o.id} jobs={data.jobs} onclose={() => (doing = null)} />{/if}
+{#if doing.open === 'line'}<OrderLineDialog orderId={o.id} jobs={data.jobs} onclose={() => doing.close()} />{/if}
