@@ -2,7 +2,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import type { App } from '$lib/server/app';
 import { exportAssemblies, type AssemblyFile } from '$lib/server/catalog/assembly-format';
 import { assemblyVersions } from '$lib/server/catalog/assembly-versions';
-import { assemblyDetail } from '$lib/server/catalog/queries';
+import { assemblyDetail } from '$lib/server/screens/assembly';
 import { attachedTo, attachment } from '$lib/server/files/attachments';
 import type { Yard } from '../../src/demo/yard';
 import { count, freshYard, value } from './yard';

@@ -10,7 +10,7 @@ import { insideDocument } from '$lib/server/estimates/inside-pdf';
 import { presence } from '$lib/server/live/presence';
 import { reviewOf, waitingSignOffs } from '$lib/server/estimates/reviews';
 import { earlierEstimates, earlierLines, leftOutOf, templateList } from '$lib/server/estimates/templates';
-import { customerQuote } from '$lib/server/quotes/queries';
+import { customerQuote } from '$lib/server/screens/customer-quote';
 import type { Yard } from '../../src/demo/yard';
 import { readPdf } from './pdf-reader';
 import { count, freshYard, refused, value } from './yard';

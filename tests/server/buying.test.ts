@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { App } from '$lib/server/app';
-import { costingOf } from '$lib/server/costs/costing';
+import { costingOf } from '$lib/server/costing/costing';
 import { orderDocument } from '$lib/server/buying/order-pdf';
 import type { Yard } from '../../src/demo/yard';
 import { readPdf } from './pdf-reader';

@@ -1,3 +1,4 @@
+import { ownedByCustomer } from '$lib/server/sales/owned';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { getTableName } from 'drizzle-orm';
 import vCard from 'vcf';
@@ -5,7 +6,6 @@ import type { App } from '$lib/server/app';
 import { letters } from '$lib/server/company/queries';
 import { customersAsCards, customersAsCsv, importToUndo, previewFile } from '$lib/server/sales/customer-files';
 import { attachedTo } from '$lib/server/files/attachments';
-import { OWNED } from '$lib/server/sales/merge';
 import { contactsOf } from '$lib/server/sales/contacts';
 import { stageList } from '$lib/server/sales/stages';
 import { track } from '$lib/server/sales/track';
@@ -68,7 +68,7 @@ describe('two customers made one', () => {
 		const tables = (app.db.sqlite.prepare("select name from sqlite_master where type = 'table'").pluck().all() as string[]).filter((t) =>
 			app.db.sqlite.prepare("select 1 from pragma_table_info(?) where name = 'customer_id'").get(t)
 		);
-		expect(tables.sort()).toEqual([...OWNED.map((t) => getTableName(t)), 'item_sales'].sort());
+		expect(tables.sort()).toEqual([...ownedByCustomer().map((t) => getTableName(t)), 'item_sales'].sort());
 	});
 	it('keep their money: invoices, credits, payments and what was said about them, there and back', () => {
 		const keepId = yard.customer('Stays', 'person', '', '', 'Weir Road');

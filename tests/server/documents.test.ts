@@ -4,7 +4,7 @@ import { formatCents } from '$lib/core/money';
 import type { App } from '$lib/server/app';
 import { quoteDocument } from '$lib/server/screens/documents';
 import { checkAcceptance, revisionHash } from '$lib/server/quotes/acceptance';
-import { customerQuote } from '$lib/server/quotes/queries';
+import { customerQuote } from '$lib/server/screens/customer-quote';
 import type { Yard } from '../../src/demo/yard';
 import { readPdf } from './pdf-reader';
 import { count, freshYard, refused, value } from './yard';

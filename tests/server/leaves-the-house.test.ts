@@ -4,7 +4,7 @@ import type { App } from '$lib/server/app';
 import { customerInvoice } from '$lib/server/billing/customer-invoice';
 import { letters } from '$lib/server/company/queries';
 import { invoiceDocument, quoteDocument } from '$lib/server/screens/documents';
-import { customerQuote } from '$lib/server/quotes/queries';
+import { customerQuote } from '$lib/server/screens/customer-quote';
 import type { Yard } from '../../src/demo/yard';
 import { readPdf } from './pdf-reader';
 import { freshYard, refused, value } from './yard';

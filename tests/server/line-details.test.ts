@@ -1,7 +1,7 @@
 import { beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { cellOf, computeEstimate, type LineField } from '$lib/core/estimate';
 import type { App } from '$lib/server/app';
-import { itemDetail, paidBefore } from '$lib/server/catalog/queries';
+import { itemDetail, paidBefore } from '$lib/server/screens/item';
 import { loadEstimate } from '$lib/server/estimates/load';
 import type { Yard } from '../../src/demo/yard';
 import { count, freshYard, refused, value } from './yard';

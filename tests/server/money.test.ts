@@ -7,7 +7,7 @@ import { linkActor, linkUrl } from '$lib/server/links';
 import { payByCard } from '$lib/server/receivables/card';
 import { answerCharge } from '$lib/server/receivables/commands';
 import { invoiceDocument, quoteDocument } from '$lib/server/screens/documents';
-import { acceptanceDocument } from '$lib/server/documents/acceptance';
+import { acceptanceDocument } from '$lib/server/quotes/acceptance-pdf';
 import { readSignature } from '$lib/server/files/pictures';
 import { checkAcceptance, recordsDue } from '$lib/server/quotes/acceptance';
 import { reconcileCharges } from '$lib/server/receivables/reconcile';

@@ -1,7 +1,8 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { App } from '$lib/server/app';
 import { agingToday, invoiceDetail, invoiceList, moneyIn, readyToBill } from '$lib/server/billing/queries';
-import { catalogPage, itemDetail, searchItems } from '$lib/server/catalog/queries';
+import { catalogPage, searchItems } from '$lib/server/catalog/queries';
+import { itemDetail } from '$lib/server/screens/item';
 import { letters, staff } from '$lib/server/company/queries';
 import { applicationList, applicationPage } from '$lib/server/billing/applications';
 import { repeatInvoiceList } from '$lib/server/billing/repeat-invoices';
@@ -15,7 +16,7 @@ import {
 	supplierBillList,
 	supplierBillPage
 } from '$lib/server/buying/queries';
-import { costingOf } from '$lib/server/costs/costing';
+import { costingOf } from '$lib/server/costing/costing';
 import { bankPage } from '$lib/server/receivables/bank';
 import { cashPage } from '$lib/server/receivables/cash';
 import { agingByCustomer, collectPage } from '$lib/server/receivables/collect-page';
@@ -31,7 +32,7 @@ import { board, plannableJobs } from '$lib/server/planning/queries';
 import { findAnything } from '$lib/server/screens/search';
 import { fieldJob, fieldJobs, myDays, myHours, onTheClock, running } from '$lib/server/time/queries';
 import { todayPage } from '$lib/server/screens/today';
-import { saleOnSite } from '$lib/server/field/sell';
+import { saleOnSite } from '$lib/server/screens/sale-on-site';
 import { askList, askPage, comingText, firmShifts } from '$lib/server/planning/asks';
 import { feedOf } from '$lib/server/planning/calendar';
 import { monthOf } from '$lib/server/planning/month';

@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { App } from '$lib/server/app';
-import { customerQuote } from '$lib/server/quotes/queries';
+import { customerQuote } from '$lib/server/screens/customer-quote';
 import { linkActor, linkUrl } from '$lib/server/links';
 import type { Yard } from '../../src/demo/yard';
 import { count, freshYard, value } from './yard';

@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import sharp from 'sharp';
 import type { Input } from '$lib/contract';
 import type { App } from '$lib/server/app';
-import { payerOnSite, saleOnSite } from '$lib/server/field/sell';
+import { payerOnSite, saleOnSite } from '$lib/server/screens/sale-on-site';
 import { readSignature } from '$lib/server/files/pictures';
 import { searchServices } from '$lib/server/flat-rate/queries';
 import { payByCard } from '$lib/server/receivables/card';

@@ -1,8 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { quoteTotals } from '$lib/core/estimate';
-import { computeEstimate } from '$lib/core/estimate';
+import { quoteTotals, computeEstimate } from '$lib/core/estimate';
 import type { App } from '$lib/server/app';
-import { taxPage } from '$lib/server/company/tax';
+import { taxPage } from '$lib/server/screens/taxes';
 import { loadEstimate } from '$lib/server/estimates/load';
 import { bench } from '$lib/server/screens/bench';
 import type { Yard } from '../../src/demo/yard';

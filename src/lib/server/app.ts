@@ -5,7 +5,7 @@ import { clockFrom, type Clock } from './clock';
 import type { InputOf, OutputOf } from '../contract';
 import { runCommand, runGiven, type Actor, type Command, type Runner } from './commands';
 import { openDatabase, type Db } from './db/open';
-import { company } from './db/schema';
+import { company } from './company/schema';
 import { standInCards, type CardPort } from './ports/cards';
 import { folderPublisher, webPublisher, type PublisherPort } from './ports/publisher';
 import { smtpMail, standInMail, type MailPort } from './ports/mail';

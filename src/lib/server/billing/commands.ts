@@ -5,17 +5,9 @@ import { cents, parsePercent, type Cents } from '../../core/money';
 import { longDay } from '../../core/time';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
-import {
-	allocations,
-	billingSteps,
-	costEntries,
-	creditNotes,
-	invoiceLines,
-	invoiceParts,
-	invoices,
-	itemSales,
-	repeatInvoiceDays
-} from '../db/schema';
+import { billingSteps, creditNotes, invoiceLines, invoiceParts, invoices, repeatInvoiceDays, allocations } from './schema';
+import { itemSales } from '../catalog/schema';
+import { costEntries } from '../costs/schema';
 import { costDraft, takeCosts } from './costs';
 import { billableJob, contractDraft, draft, draftDeposit, draftParts, draftToDate, issueDraft, notByApplication, partsOf } from './drafts';
 import { contractOf, costsToBill } from './load';

@@ -1,7 +1,7 @@
 import { partOfCharge } from '../../core/billing';
 import { cents } from '../../core/money';
 import type { Context } from '../commands';
-import { costEntries } from '../db/schema';
+import { costEntries } from '../costs/schema';
 import type { DraftLine } from './drafts';
 
 type Cost = Pick<typeof costEntries.$inferSelect, 'id' | 'day' | 'name' | 'quantity' | 'unit' | 'charge' | 'billed' | 'taxCodeId'>;

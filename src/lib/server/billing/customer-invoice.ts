@@ -6,7 +6,10 @@ import { computeEstimate, shownLines } from '../../core/estimate';
 import { cents, type Cents } from '../../core/money';
 import type { App } from '../app';
 import type { Orm } from '../db/open';
-import { answers, contractLines, creditLines, creditNotes, estimates, quotes, revisions } from '../db/schema';
+import { creditLines, creditNotes } from './schema';
+import { estimates } from '../estimates/schema';
+import { answers, quotes, revisions } from '../quotes/schema';
+import { contractLines } from '../work/schema';
 import { invoiceDetail } from './queries';
 
 type Amounts = 'lines' | 'scopes' | 'total';

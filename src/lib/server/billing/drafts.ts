@@ -5,17 +5,11 @@ import { Refusal } from '../../core/refusal';
 import { addDays } from '../../core/time';
 import type { Context } from '../commands';
 import type { Orm } from '../db/open';
-import {
-	company,
-	costEntries,
-	invoiceLines,
-	invoiceParts,
-	invoices,
-	itemSales,
-	jobs,
-	payApplications,
-	type InvoiceKind
-} from '../db/schema';
+import { invoiceLines, invoiceParts, invoices, payApplications, type InvoiceKind } from './schema';
+import { itemSales } from '../catalog/schema';
+import { company } from '../company/schema';
+import { costEntries } from '../costs/schema';
+import { jobs } from '../sales/schema';
 import { makeLink } from '../links';
 import { contractOf } from './load';
 import { figuresOf, prepare, type DraftLine, type DraftPart } from './prepare';

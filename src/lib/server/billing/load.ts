@@ -3,7 +3,9 @@ import type { Billable } from '../../core/billing';
 import { grouped } from '../../core/lists';
 import { cents, type Cents } from '../../core/money';
 import type { Orm } from '../db/open';
-import { allocations, contractLines, costEntries, creditLines, invoiceLines, invoiceParts, invoices, payments } from '../db/schema';
+import { creditLines, invoiceLines, invoiceParts, invoices, allocations, payments } from './schema';
+import { costEntries } from '../costs/schema';
+import { contractLines } from '../work/schema';
 
 /** A line of a contract with what is billed of it. */
 export type ContractLine = Billable & { text: string; scope: string; taxCodeId: string | null; change: number | null };

@@ -1,6 +1,6 @@
 import { type SQL, desc, sql } from 'drizzle-orm';
 import type { App } from '../app';
-import { invoices } from '../db/schema';
+import { invoices } from './schema';
 
 export const invoicesWhere = (db: App['db']['orm'], where: SQL) =>
 	db

@@ -1,7 +1,7 @@
 import type { Grouping } from '../../core/billing';
 import { cents, sum, taxTotal, type Cents, type ComponentTax } from '../../core/money';
 import { Refusal } from '../../core/refusal';
-import { invoiceLines, invoiceParts, invoices, type InvoiceKind } from '../db/schema';
+import { invoiceLines, invoiceParts, invoices, type InvoiceKind } from './schema';
 import { newId } from '../ids';
 import { addTaxes, taxesOf, type TaxBook, type Taxed } from './tax-book';
 

@@ -1,9 +1,10 @@
+import { belongToCustomer } from '../sales/owned';
+import { creditNotes, invoices, allocations, payments } from './schema';
 import { and, asc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import { cents } from '../../core/money';
 import { allocate, type OpenInvoice } from '../../core/receivables';
 import type { Context } from '../commands';
 import type { Orm } from '../db/open';
-import { allocations, invoices, payments } from '../db/schema';
 import { newId } from '../ids';
 
 /** The invoices of a customer with something left to pay. */
@@ -47,3 +48,5 @@ export function settleWithCredit(ctx: Context, customerId: string): void {
 		.all();
 	for (const p of rows) if (p.left > 0) settle(ctx, p.id, p.left, customerId, [], p.jobId);
 }
+
+belongToCustomer(invoices, creditNotes);

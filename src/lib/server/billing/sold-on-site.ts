@@ -1,7 +1,8 @@
 import { and, asc, eq } from 'drizzle-orm';
 import { cents } from '../../core/money';
 import { whenever } from '../commands';
-import { contractLines, customers, jobs } from '../db/schema';
+import { customers, jobs } from '../sales/schema';
+import { contractLines } from '../work/schema';
 import { draft, issueDraft } from './drafts';
 
 /** What was sold and signed on site is invoiced at once, whole; the customer gets it by mail where there is an address. */

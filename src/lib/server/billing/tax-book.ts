@@ -3,7 +3,9 @@ import { partialTax } from '../../core/billing';
 import { grouped } from '../../core/lists';
 import { cents, sum, taxOf, type Cents, type ComponentTax } from '../../core/money';
 import type { Context } from '../commands';
-import { creditNotes, customers, invoiceParts, invoices, jobs, taxCodes, taxComponents } from '../db/schema';
+import { creditNotes, invoiceParts, invoices } from './schema';
+import { taxCodes, taxComponents } from '../company/schema';
+import { customers, jobs } from '../sales/schema';
 
 /** What is billed: its amount, what of it is held back, and how it is taxed. */
 export interface Taxed {

@@ -5,7 +5,8 @@ import { writeCsv } from '../../core/formats';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { serve } from '../commands';
-import { company, journalEntries, journalExports } from '../db/schema';
+import { journalEntries, journalExports } from './schema';
+import { company } from '../company/schema';
 import { newId } from '../ids';
 import { openEvents } from './events';
 

@@ -15,20 +15,11 @@ import { grouped } from '../../core/lists';
 import { cents, formatCents, sum } from '../../core/money';
 import { wallTime, type Day } from '../../core/time';
 import type { Orm } from '../db/open';
-import {
-	allocations,
-	creditNotes,
-	customers,
-	firms,
-	invoiceParts,
-	invoices,
-	jobs,
-	journalEntries,
-	payments,
-	supplierBillLines,
-	supplierBills,
-	supplierBillShares
-} from '../db/schema';
+import { creditNotes, invoiceParts, invoices, allocations, payments } from '../billing/schema';
+import { journalEntries } from './schema';
+import { supplierBillLines, supplierBills, supplierBillShares } from '../buying/schema';
+import { firms } from '../firms/schema';
+import { customers, jobs } from '../sales/schema';
 
 /** An event that was not handed over yet. */
 const fresh = (kind: string, id: unknown) => sql`not exists (select 1 from journal_entries e where e.event = ${`${kind}:`} || ${id})`;

@@ -6,19 +6,13 @@ import { cents, formatCents, lineAmount, percent, quantity, split, unitPrice, ty
 import { Refusal } from '../../core/refusal';
 import type { InputOf } from '../../contract';
 import { serve, type Context } from '../commands';
-import {
-	attachments,
-	company,
-	costEntries,
-	firms,
-	items,
-	orderLines,
-	orders,
-	phases,
-	supplierBillLines,
-	supplierBills,
-	supplierBillShares
-} from '../db/schema';
+import { orderLines, orders, supplierBillLines, supplierBills, supplierBillShares } from './schema';
+import { items } from '../catalog/schema';
+import { company } from '../company/schema';
+import { costEntries } from '../costs/schema';
+import { attachments } from '../files/schema';
+import { firms } from '../firms/schema';
+import { phases } from '../work/schema';
 import { MOST_ATTACHED, typeOfFile } from '../files/attachments';
 import { newId } from '../ids';
 import { beginWork, workJob } from '../planning/commands';

@@ -3,7 +3,8 @@ import { eq } from 'drizzle-orm';
 import { billedInFull, committedOf } from '../../core/buying';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
-import { deliveries, deliveryLines, orderLines, orderNeeds, orders, taskParts } from '../db/schema';
+import { deliveries, deliveryLines, orderLines, orderNeeds, orders } from './schema';
+import { taskParts } from '../work/schema';
 import { newId } from '../ids';
 import { linesOf, needsOf } from './orders';
 

@@ -3,23 +3,12 @@ import { committedOf } from '../../core/buying';
 import { grouped } from '../../core/lists';
 import type { Day } from '../../core/time';
 import type { App } from '../app';
-import {
-	costEntries,
-	deliveries,
-	deliveryLines,
-	firms,
-	items,
-	jobMaterials,
-	jobs,
-	orderLines,
-	orderNeeds,
-	orders,
-	phases,
-	stages,
-	supplierBillLines,
-	supplierBills,
-	supplierBillShares
-} from '../db/schema';
+import { deliveries, deliveryLines, orderLines, orderNeeds, orders, supplierBillLines, supplierBills, supplierBillShares } from './schema';
+import { items } from '../catalog/schema';
+import { costEntries } from '../costs/schema';
+import { firms } from '../firms/schema';
+import { jobs, stages } from '../sales/schema';
+import { jobMaterials, phases } from '../work/schema';
 import { linesOf, orderedMaterials } from './orders';
 
 type OrderState = (typeof orders.$inferSelect)['state'];

@@ -4,7 +4,8 @@ import { percent } from '../../core/money';
 import { checkNesting, partQuantity, type PartRate } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
-import { assemblies, items, laborSheets, parts } from '../db/schema';
+import { assemblies, items, parts } from './schema';
+import { laborSheets } from '../people/schema';
 import { newId } from '../ids';
 
 export const saveAssembly = serve(contract.saveAssembly, (ctx, { assemblyId, parts: typed, version, ...fields }) => {

@@ -4,7 +4,8 @@ import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { serve } from '../commands';
 import type { Orm } from '../db/open';
-import { assemblies, history, parts } from '../db/schema';
+import { assemblies, parts } from './schema';
+import { history } from '../commands/schema';
 import { saveAssembly } from './assemblies';
 
 const SAVES = ['catalog.save-assembly', 'catalog.restore-assembly'];

@@ -1,14 +1,15 @@
 import { CATALOG } from '../../core/events';
 import * as contract from '../../contract/catalog/bulk';
 import { Change } from '../../contract/catalog/bulk';
-import { type Static } from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import { and, desc, eq, sql, type SQL } from 'drizzle-orm';
 import { mulDiv, parsePercent, unitPrice, type UnitPrice } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { serve, type Context } from '../commands';
 import type { Orm } from '../db/open';
-import { catalogChanges, categories, ITEM_FIELDS, items, taxCodes } from '../db/schema';
+import { catalogChanges, categories, ITEM_FIELDS, items } from './schema';
+import { taxCodes } from '../company/schema';
 import { newId } from '../ids';
 import { ItemFilter } from '../../contract/catalog/filter';
 import { itemWhere } from './filter';

@@ -2,7 +2,7 @@ import * as contract from '../../contract/catalog/categories';
 import { eq } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
 import { serve } from '../commands';
-import { categories, items } from '../db/schema';
+import { categories, items } from './schema';
 import { newId } from '../ids';
 import { categoriesIn } from './filter';
 import { readRule } from './rules';

@@ -5,12 +5,11 @@ import { comparePriceList, decodeText, headsOf, readCsv, readPriceList, type Kno
 import { parseQuantity, parseUnitPrice } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
-import { imports, itemCosts, items, suppliers } from '../db/schema';
+import { imports, itemCosts, items, suppliers } from './schema';
 import { newId } from '../ids';
 import { applyPrices, codesOfOthers, knownOf } from './apply-prices';
 import { readRule } from './rules';
-import { readField } from '../commands/read-field';
-import { notNegative } from '../commands/read-field';
+import { readField, notNegative } from '../commands/read-field';
 
 export const saveItem = serve(contract.saveItem, (ctx, { itemId, cost, ruleBy, ruleValue, version, pack, tags, companions, ...fields }) => {
 	const unitCost = readField('cost', () => notNegative(parseUnitPrice(cost, 'The cost'), 'cost'));

@@ -1,9 +1,8 @@
 import { settingsOf } from '../company/settings';
-import { eq } from 'drizzle-orm';
 import { mulDiv, roundPrice, unitPrice, type Percent, type UnitPrice } from '../../core/money';
 import { breakEvenOf, exactBreakEven, ruleThatHolds, unitPriceOf, type Kind, type PriceRule } from '../../core/pricing';
 import type { Orm } from '../db/open';
-import { categories, customers, jobs, rateGroups, type items } from '../db/schema';
+import { categories, type items } from './schema';
 
 type Priced = Pick<typeof items.$inferSelect, 'kind' | 'cost' | 'rule' | 'categoryId' | 'fine'>;
 export interface Group {
@@ -58,18 +57,6 @@ export function pricer(db: Orm, group: Group | null = null): Pricer {
 		labor: (price) =>
 			group?.percents.labor === undefined ? unitPrice(price) : roundPrice(mulDiv(price, group.percents.labor, 10_000) as UnitPrice)
 	};
-}
-
-/** The rate group of a job's customer, if it has one. */
-export function groupOfJob(db: Orm, jobId: string): Group | null {
-	const row = db
-		.select({ percents: rateGroups.percents, onFixed: rateGroups.onFixed })
-		.from(jobs)
-		.innerJoin(customers, eq(customers.id, jobs.customerId))
-		.innerJoin(rateGroups, eq(rateGroups.id, customers.rateGroupId))
-		.where(eq(jobs.id, jobId))
-		.get();
-	return row ?? null;
 }
 
 /** The rule that holds for one item and the unit price it gives. */

@@ -1,24 +1,9 @@
 import { asc, desc, eq, inArray, sql } from 'drizzle-orm';
-import { marginOf, toTyped, type UnitPrice } from '../../core/money';
-import { priceHistory } from '../../core/pricing';
+import { marginOf } from '../../core/money';
 import type { App } from '../app';
-import {
-	assemblies,
-	catalogChanges,
-	categories,
-	customers,
-	imports,
-	items,
-	itemSales,
-	itemSuppliers,
-	jobs,
-	laborSheets,
-	lines,
-	parts,
-	recipes,
-	suppliers,
-	taxCodes
-} from '../db/schema';
+import { assemblies, catalogChanges, categories, imports, items, itemSuppliers, parts, suppliers } from './schema';
+import { taxCodes } from '../company/schema';
+import { laborSheets } from '../people/schema';
 import { ftsQuery } from '../db/fts';
 import { todayOf } from '../company/today';
 import { hourPrice, rateOn } from '../rates/load';
@@ -26,8 +11,7 @@ import type { Orm } from '../db/open';
 import { knownOf } from './apply-prices';
 import type { ItemFilter } from '../../contract/catalog/filter';
 import { itemWhere } from './filter';
-import { questionsOf } from './recipes';
-import { priceItem, pricer } from './pricing';
+import { pricer } from './pricing';
 
 /** Items by words or code, best first. Uses the full-text index only, so it stays instant over 100,000. */
 export function searchItems(app: App, text: string, limit = 50) {
@@ -112,78 +96,6 @@ export const itemCount = (app: App): number =>
 		.from(items)
 		.get()?.n ?? 0;
 
-export function itemDetail(app: App, id: string) {
-	const db = app.db.orm;
-	const item = db.select().from(items).where(eq(items.id, id)).get();
-	if (!item) return null;
-	const sold = soldOf(app, id);
-	return {
-		item,
-		/** As it is typed: one a line, code × how many. */
-		companions: item.companions
-			.flatMap((c) => {
-				const code = db.select({ code: items.code }).from(items).where(eq(items.id, c.itemId)).get()?.code;
-				return code ? [`${code} × ${toTyped(c.ratio, 4)}`] : [];
-			})
-			.join('\n'),
-		...priceItem(db, item),
-		costs: costsOf(app, id),
-		references: referencesOf(db, id),
-		sold,
-		history: historyOf(sold),
-		usedIn: db
-			.selectDistinct({ id: assemblies.id, name: assemblies.name })
-			.from(parts)
-			.innerJoin(assemblies, eq(assemblies.id, parts.assemblyId))
-			.where(eq(parts.itemId, id))
-			.all(),
-		onEstimates:
-			db
-				.select({ n: sql<number>`count(*)` })
-				.from(lines)
-				.where(eq(lines.itemId, id))
-				.get()?.n ?? 0
-	};
-}
-
-/** What an item was sold for, newest first: on accepted quotes, and on invoices of time and materials. */
-const soldOf = (app: App, itemId: string, most = 500) =>
-	app.db.orm
-		.select({
-			id: itemSales.id,
-			customerId: itemSales.customerId,
-			customer: customers.name,
-			jobId: itemSales.jobId,
-			at: itemSales.at,
-			price: itemSales.price,
-			quantity: itemSales.quantity,
-			invoiceId: itemSales.invoiceId
-		})
-		.from(itemSales)
-		.innerJoin(customers, eq(customers.id, itemSales.customerId))
-		.where(eq(itemSales.itemId, itemId))
-		.orderBy(desc(itemSales.at), desc(itemSales.id))
-		.limit(most)
-		.all();
-type SoldRow = ReturnType<typeof soldOf>[number];
-const historyOf = (sold: readonly SoldRow[]) => priceHistory([...sold].reverse().map((x) => ({ ...x, price: x.price as UnitPrice })));
-
-/** What the customer of a job, and others, paid for an item before, with the last times of each. */
-export function paidBefore(app: App, itemId: string, jobId: string) {
-	const item = app.db.orm.select({ name: items.name, unit: items.unit }).from(items).where(eq(items.id, itemId)).get();
-	const customerId = app.db.orm.select({ id: jobs.customerId }).from(jobs).where(eq(jobs.id, jobId)).get()?.id;
-	if (!item) return null;
-	const sold = soldOf(app, itemId);
-	const own = sold.filter((s) => s.customerId === customerId);
-	return {
-		...item,
-		own: historyOf(own),
-		all: historyOf(sold),
-		ownSold: own.slice(0, 8),
-		others: sold.filter((s) => s.customerId !== customerId).slice(0, 8)
-	};
-}
-
 /**
  * What an item cost over time, newest first: changes of it alone and by price lists, and changes of many items, which keep the cost
  * before and after themselves. One look-up a change of many, by its key.
@@ -266,35 +178,8 @@ export const allAssemblies = (app: App) =>
 		.orderBy(asc(assemblies.category), asc(assemblies.name))
 		.all();
 
-export function assemblyDetail(app: App, id: string) {
-	const assembly = app.db.orm.select().from(assemblies).where(eq(assemblies.id, id)).get();
-	if (!assembly) return null;
-	return {
-		assembly,
-		parts: assemblyParts(app, id),
-		...questionsOf(app.db.orm, id),
-		sheets: laborSheetsToday(app).map((x) => ({ id: x.id, name: x.name, price: x.price, loadedCost: x.loadedCost })),
-		others: allAssemblies(app)
-			.filter((a) => a.id !== id)
-			.map((a) => ({ id: a.id, name: a.name })),
-		inside: insideOf(app, id),
-		heldBy: app.db.orm
-			.selectDistinct({ id: assemblies.id, name: assemblies.name })
-			.from(parts)
-			.innerJoin(assemblies, eq(assemblies.id, parts.assemblyId))
-			.where(eq(parts.childId, id))
-			.all(),
-		onScopes:
-			app.db.orm
-				.select({ n: sql<number>`count(*)` })
-				.from(recipes)
-				.where(eq(recipes.assemblyId, id))
-				.get()?.n ?? 0
-	};
-}
-
 /** The parts of the assemblies that this one holds, all levels flat, their answers under the nested one's id. */
-function insideOf(app: App, id: string): Record<string, ReturnType<typeof assemblyParts>> {
+export function insideOf(app: App, id: string): Record<string, ReturnType<typeof assemblyParts>> {
 	return Object.fromEntries(assemblyParts(app, id).flatMap((p) => (p.childId ? [[p.childId, flatParts(app, p.childId)]] : [])));
 }
 

@@ -2,7 +2,7 @@ import { asc, eq, isNotNull } from 'drizzle-orm';
 import { grouped } from '../../core/lists';
 import { holds, rateUnder, type Answered, type Choice, type ChoiceRefusal, type PartRate } from '../../core/pricing';
 import type { Orm } from '../db/open';
-import { assemblies, parts } from '../db/schema';
+import { assemblies, parts } from './schema';
 
 type Part = typeof parts.$inferSelect;
 /** Answers to a nested assembly's questions stand under its id, so that two assemblies may ask alike. */

@@ -3,10 +3,9 @@ import { and, eq, sql } from 'drizzle-orm';
 import { parseUnitPrice } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
-import { itemCosts, items, itemSuppliers, suppliers } from '../db/schema';
+import { itemCosts, items, itemSuppliers, suppliers } from './schema';
 import { newId } from '../ids';
-import { readField } from '../commands/read-field';
-import { notNegative } from '../commands/read-field';
+import { readField, notNegative } from '../commands/read-field';
 
 /** @throws Refusal when the supplier calls something else so */
 function checkCode(ctx: Context, itemId: string, supplierId: string, code: string): void {

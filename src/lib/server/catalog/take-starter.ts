@@ -4,7 +4,8 @@ import { percent } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { serve } from '../commands';
-import { assemblies, categories, items, laborSheets, parts } from '../db/schema';
+import { assemblies, categories, items, parts } from './schema';
+import { laborSheets } from '../people/schema';
 import { newId } from '../ids';
 import { STARTER } from './starter';
 

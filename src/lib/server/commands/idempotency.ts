@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { eq, lt } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
 import type { Orm } from '../db/open';
-import { idempotencyKeys } from '../db/schema';
+import { idempotencyKeys } from './schema';
 import type { Actor } from './context';
 
 /** A key that was sent before with something else in it: neither is the first answer right for this, nor is it done a second time. */

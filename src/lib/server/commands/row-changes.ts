@@ -1,5 +1,5 @@
 import { isDeepStrictEqual } from 'node:util';
-import type { RowChange } from '../db/schema';
+import type { RowChange } from './schema';
 
 type Row = Record<string, unknown>;
 

@@ -1,7 +1,7 @@
 import { settingsFrom, type CompanySettings } from '../../core/company';
 import type { App } from '../app';
 import type { Orm } from '../db/open';
-import { company } from '../db/schema';
+import { company } from './schema';
 
 /** What the company decided; before it is set up, what is usual. */
 export const settingsOf = (db: Orm): CompanySettings =>

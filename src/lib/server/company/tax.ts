@@ -1,13 +1,10 @@
 import * as contract from '../../contract/company/tax';
-import { asc, eq, sql } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import { parseScaled, rate } from '../../core/money';
 import { Refusal } from '../../core/refusal';
-import type { App } from '../app';
-import { todayOf } from './today';
 import { readField } from '../commands/read-field';
 import { serve } from '../commands';
-import type { Orm } from '../db/open';
-import { branches, customers, items, jobs, laborSheets, taxCodes, taxComponents } from '../db/schema';
+import { branches, taxCodes, taxComponents } from './schema';
 import { newId } from '../ids';
 
 export const saveTaxComponent = serve(contract.saveTaxComponent, (ctx, i) => {
@@ -43,73 +40,3 @@ export const saveBranch = serve(contract.saveBranch, (ctx, { branchId, ...i }) =
 	ctx.happened('company', 'branches.save', { name: i.name, known: Boolean(known) }, 'company');
 	return { branchId: b.id };
 });
-
-export const setExemption = serve(contract.setExemption, (ctx, i) => {
-	const c = ctx.get(customers, i.customerId, 'This customer');
-	for (const id of i.componentIds) ctx.get(taxComponents, id, 'A tax of the certificate');
-	const certificate = i.certificate.trim();
-	ctx.update(
-		customers,
-		c.id,
-		{ exemption: certificate === '' ? null : { certificate, componentIds: i.componentIds, expires: i.expires } },
-		i.version
-	);
-	const freed = ctx.db
-		.select()
-		.from(taxComponents)
-		.all()
-		.filter((t) => i.componentIds.length === 0 || i.componentIds.includes(t.id))
-		.map((t) => t.name);
-	ctx.happened(`customer:${c.id}`, 'customers.set-exemption', { certificate, freed }, 'customers');
-});
-
-/**
- * What a taxable line of a job is taxed with: its branch's own code, if the branch has one, else the code it has. What is not taxed
- * stays untaxed everywhere.
- */
-export function taxOfJob(db: Orm, jobId: string): (taxCodeId: string | null) => string | null {
-	const own =
-		db.select({ code: branches.taxCodeId }).from(jobs).innerJoin(branches, eq(branches.id, jobs.branchId)).where(eq(jobs.id, jobId)).get()
-			?.code ?? null;
-	return (code) => (code === null ? null : (own ?? code));
-}
-
-/** Taxes, codes and branches with what hangs on them. */
-export function taxPage(app: App) {
-	const db = app.db.orm;
-	const n = sql<number>`count(*)`;
-	const counted = new Map(
-		db
-			.select({ code: items.taxCodeId, n })
-			.from(items)
-			.groupBy(items.taxCodeId)
-			.all()
-			.map((r) => [r.code, r.n])
-	);
-	return {
-		today: todayOf(app),
-		components: db.select().from(taxComponents).orderBy(asc(taxComponents.name)).all(),
-		codes: db
-			.select()
-			.from(taxCodes)
-			.orderBy(asc(taxCodes.name))
-			.all()
-			.map((c) => ({ ...c, items: counted.get(c.id) ?? 0 })),
-		branches: db
-			.select()
-			.from(branches)
-			.orderBy(asc(branches.name))
-			.all()
-			.map((b) => ({
-				...b,
-				sheets: db.select({ id: laborSheets.id, name: laborSheets.name }).from(laborSheets).where(eq(laborSheets.branchId, b.id)).all(),
-				jobs: db.select({ n }).from(jobs).where(eq(jobs.branchId, b.id)).get()?.n ?? 0
-			})),
-		exempt: db
-			.select({ id: customers.id, name: customers.name, exemption: customers.exemption })
-			.from(customers)
-			.where(sql`${customers.exemption} is not null`)
-			.orderBy(asc(customers.name))
-			.all()
-	};
-}

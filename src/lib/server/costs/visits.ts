@@ -4,7 +4,8 @@ import { shareOf } from '../../core/rounds';
 import { wallTime } from '../../core/time';
 import { Refusal } from '../../core/refusal';
 import { whenever, type Context } from '../commands';
-import { agreements, costEntries, seasonServices, visits } from '../db/schema';
+import { costEntries } from './schema';
+import { agreements, seasonServices, visits } from '../rounds/schema';
 import { newId } from '../ids';
 import { beginWork } from '../planning/commands';
 

@@ -4,9 +4,8 @@ import Database from 'better-sqlite3';
 import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3';
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
 import { mulDiv } from '../../core/money';
-import * as schema from './schema';
 
-export type Orm = BetterSQLite3Database<typeof schema> & { $client: Database.Database };
+export type Orm = BetterSQLite3Database & { $client: Database.Database };
 export interface Db {
 	sqlite: Database.Database;
 	orm: Orm;
@@ -24,7 +23,7 @@ export function openDatabase(file: string, migrationsDir: string): Db {
 	sqlite.pragma('cache_size = -65536');
 	// Changes of many rows at once round as the core rounds.
 	sqlite.function('mul_div', { deterministic: true }, (a: unknown, b: unknown, d: unknown) => mulDiv(Number(a), Number(b), Number(d)));
-	const orm = drizzle(sqlite, { schema });
+	const orm = drizzle(sqlite);
 	migrate(orm, { migrationsFolder: migrationsDir });
 	return { sqlite, orm };
 }

@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import type { App } from '../app';
 import type { Face } from '../../core/documents';
-import { files } from '../db/schema';
+import { files } from '../files/schema';
 import { companyOf } from '../company/settings';
 
 /** The company's look on documents. */

@@ -3,7 +3,7 @@ import { fillLetter, LETTER_WORDS } from '../../core/quotes';
 import { ownWord } from '../../core/sales';
 import { Refusal } from '../../core/refusal';
 import { serve } from '../commands';
-import { company } from '../db/schema';
+import { company } from '../company/schema';
 
 export const saveLetters = serve(contract.saveLetters, (ctx, i) => {
 	const now = ctx.get(company, 'company', 'The company');

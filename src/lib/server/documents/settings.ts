@@ -2,7 +2,8 @@ import * as contract from '../../contract/documents/settings';
 import { coherent, readRich } from '../../core/documents';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
-import { company, files } from '../db/schema';
+import { company } from '../company/schema';
+import { files } from '../files/schema';
 
 function checkPicture(ctx: Context, fileId: string | null): void {
 	if (fileId !== null && !ctx.find(files, fileId)) throw new Refusal('This picture is not there any more. Choose it again.', 'picture');

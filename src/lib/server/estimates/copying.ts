@@ -2,7 +2,7 @@ import { eq } from 'drizzle-orm';
 import type { Estimate } from '../../core/estimate';
 import type { Context } from '../commands';
 import type { Orm } from '../db/open';
-import { lines, optionGroups, recipes, scopes, shapes } from '../db/schema';
+import { lines, optionGroups, recipes, scopes, shapes } from './schema';
 import { newId } from '../ids';
 import { nextScope } from './position';
 

@@ -1,7 +1,8 @@
 import type { EventCode, EventParams } from '../../core/events';
 import { eq } from 'drizzle-orm';
 import type { Context } from '../commands';
-import { estimates, jobs } from '../db/schema';
+import { estimates } from './schema';
+import { jobs } from '../sales/schema';
 import { dropRedo } from './undo';
 
 /** Ends every change of an estimate: its version, what can be done again, and what is said of it. */

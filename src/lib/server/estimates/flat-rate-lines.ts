@@ -2,12 +2,13 @@ import * as contract from '../../contract/estimates/flat-rate-lines';
 import { parseQuantity, quantity, type Quantity } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { notNegative } from '../commands/read-field';
-import { taxOfJob } from '../company/tax';
+import { taxOfJob } from '../sales/exemption';
 import { serve, type Context } from '../commands';
-import { estimates, lines, scopes } from '../db/schema';
+import { estimates, lines, scopes } from './schema';
 import { newId } from '../ids';
 import { done } from './done';
-import { flatLines, serviceFor } from '../flat-rate/compute';
+import { flatLines } from '../flat-rate/compute';
+import { serviceFor } from './service-lines';
 import { nextLine } from './position';
 
 export const addService = serve(contract.addService, (ctx, i) => {

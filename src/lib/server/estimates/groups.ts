@@ -2,7 +2,7 @@ import * as contract from '../../contract/estimates/groups';
 import { and, eq, max } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
-import { estimates, lines, optionGroups, scopes } from '../db/schema';
+import { estimates, lines, optionGroups, scopes } from './schema';
 import { newId } from '../ids';
 import { done } from './done';
 

@@ -4,7 +4,10 @@ import { fixed, formatQuantity, formatRate, formatUnitPrice } from '../../core/m
 import { KINDS } from '../../core/pricing';
 import { and, eq, inArray } from 'drizzle-orm';
 import type { App } from '../app';
-import { estimates, items, jobs, laborSheets } from '../db/schema';
+import { items } from '../catalog/schema';
+import { estimates } from './schema';
+import { laborSheets } from '../people/schema';
+import { jobs } from '../sales/schema';
 import { loadEstimate } from './load';
 import { letterheadOf } from '../documents/letterhead';
 import { hair, latin, money, render } from '../documents/render';

@@ -3,7 +3,7 @@ import { computeEstimate, missingMeasures } from '../../core/estimate';
 import type { MeasureName } from '../../core/measure';
 import { partsUnder } from '../catalog/recipes';
 import type { Orm } from '../db/open';
-import { scopes } from '../db/schema';
+import { scopes } from './schema';
 import { loadEstimate } from './load';
 
 /** What must be typed before an assembly can be computed on a scope: measures its parts go by that no shape of the scope gives. */

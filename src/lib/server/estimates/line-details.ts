@@ -2,7 +2,8 @@ import * as contract from '../../contract/estimates/line-details';
 import { cellOf, type Line, type LineField } from '../../core/estimate';
 import { Refusal } from '../../core/refusal';
 import { serve, Stale } from '../commands';
-import { estimates, items, lines, scopes } from '../db/schema';
+import { items } from '../catalog/schema';
+import { estimates, lines, scopes } from './schema';
 import { linePatch } from './commands';
 import { done } from './done';
 

@@ -1,7 +1,8 @@
 import { asc, eq, inArray } from 'drizzle-orm';
 import type { Estimate, Line } from '../../core/estimate';
 import type { Orm } from '../db/open';
-import { company, estimates, lines, optionGroups, scopes, shapes } from '../db/schema';
+import { company } from '../company/schema';
+import { estimates, lines, optionGroups, scopes, shapes } from './schema';
 
 /** Reads an estimate's rows into what the core computes. Four queries, however large it is. */
 export function loadEstimate(db: Orm, estimateId: string): Estimate | null {

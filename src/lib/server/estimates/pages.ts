@@ -9,7 +9,10 @@ import {
 	type Spreads
 } from '../../core/estimate';
 import type { App } from '../app';
-import { assemblies, estimates, items, itemSuppliers, laborSheets, quotes, recipes, revisions, scopes, suppliers } from '../db/schema';
+import { assemblies, items, itemSuppliers, suppliers } from '../catalog/schema';
+import { estimates, recipes, scopes } from './schema';
+import { laborSheets } from '../people/schema';
+import { quotes, revisions } from '../quotes/schema';
 import { loadEstimate } from './load';
 
 /** The revisions of an estimate, newest first. */

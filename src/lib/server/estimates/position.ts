@@ -1,6 +1,6 @@
 import { eq, max } from 'drizzle-orm';
 import type { Context } from '../commands';
-import { lines, scopes } from '../db/schema';
+import { lines, scopes } from './schema';
 
 /** Where the next line of a scope stands: below all others. */
 export const nextLine = (ctx: Context, scopeId: string): number =>

@@ -6,7 +6,9 @@ import { cents, rate, unitPrice, type Quantity, type UnitPrice } from '../../cor
 import { partQuantity, type Answered, type Choice, type NamedPart } from '../../core/pricing';
 import type { App } from '../app';
 import { todayOf } from '../company/today';
-import { assemblies, estimates, items, jobs, parts, stages } from '../db/schema';
+import { assemblies, items, parts } from '../catalog/schema';
+import { estimates } from './schema';
+import { jobs, stages } from '../sales/schema';
 import { loadEstimate } from './load';
 import { todaysLines } from './reprice';
 import { offeredServices } from '../flat-rate/queries';

@@ -5,7 +5,7 @@ import { packParts } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { serve } from '../commands';
-import { company } from '../db/schema';
+import { company } from '../company/schema';
 import { bookOf } from './price-book';
 
 /** The margin that prices are held against. */

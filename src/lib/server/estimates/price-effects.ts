@@ -1,9 +1,9 @@
-import { and, inArray, isNull, sql } from 'drizzle-orm';
+import { and, inArray, isNull, sql, eq } from 'drizzle-orm';
 import { computeEstimate } from '../../core/estimate';
 import type { App } from '../app';
-import { estimates, jobs, lines, scopes, stages } from '../db/schema';
+import { estimates, lines, scopes } from './schema';
+import { jobs, stages } from '../sales/schema';
 import { loadEstimate } from './load';
-import { eq } from 'drizzle-orm';
 
 export interface EstimateEffect {
 	jobId: string;

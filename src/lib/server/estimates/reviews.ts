@@ -6,11 +6,13 @@ import { computeEstimate, signOffReasons, type Estimate, type SignOffRules } fro
 import { formatCents, formatRate, parseCents, parsePercent } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
-import { readField } from '../commands/read-field';
-import { notNegative } from '../commands/read-field';
+import { readField, notNegative } from '../commands/read-field';
 import { serve, type Context } from '../commands';
 import type { Orm } from '../db/open';
-import { comments, company, estimates, jobs, lines, people, scopes, signOffs } from '../db/schema';
+import { company } from '../company/schema';
+import { comments, estimates, lines, scopes, signOffs } from './schema';
+import { people } from '../people/schema';
+import { jobs } from '../sales/schema';
 import { activeHolders } from '../people/roles';
 import { hashOf, newId } from '../ids';
 import { loadEstimate } from './load';

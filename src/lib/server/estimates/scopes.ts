@@ -2,7 +2,7 @@ import * as contract from '../../contract/estimates/scopes';
 import { asc, eq } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
-import { estimates, lines, recipes, scopes, shapes } from '../db/schema';
+import { estimates, lines, recipes, scopes, shapes } from './schema';
 import { newId } from '../ids';
 import { done } from './done';
 import { nextScope, swap } from './position';

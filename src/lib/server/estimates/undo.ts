@@ -4,7 +4,8 @@ import type { SQLiteColumn, SQLiteTable } from 'drizzle-orm/sqlite-core';
 import { Refusal } from '../../core/refusal';
 import type { Context } from '../commands';
 import { columnsOf, sameValue } from '../commands/row-changes';
-import { estimates, history, lines, optionGroups, recipes, scopes, shapes, type RowChange } from '../db/schema';
+import { history, type RowChange } from '../commands/schema';
+import { estimates, lines, optionGroups, recipes, scopes, shapes } from './schema';
 
 const TABLES: Record<string, SQLiteTable & { id: SQLiteColumn }> = {
 	estimates,

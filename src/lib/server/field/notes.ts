@@ -1,6 +1,9 @@
 import { eq, desc } from 'drizzle-orm';
 import type { App } from '../app';
-import { fieldNotes, files, jobs, people } from '../db/schema';
+import { fieldNotes } from './schema';
+import { files } from '../files/schema';
+import { people } from '../people/schema';
+import { jobs } from '../sales/schema';
 import * as contract from '../../contract/field/notes';
 import { Refusal } from '../../core/refusal';
 import { serve } from '../commands';

@@ -1,25 +1,24 @@
+import { holdBack, issue } from '../quotes/issue';
+import { eq } from 'drizzle-orm';
 import * as contract from '../../contract/field/sell';
-import { and, eq, sql } from 'drizzle-orm';
 import type { QuoteLayout } from '../../core/documents';
-import { customerView, presetsOf } from '../../core/estimate';
 import { quantity } from '../../core/money';
 import { Refusal } from '../../core/refusal';
-import type { App } from '../app';
 import { serve, type Context } from '../commands';
-import { contractLines, estimates, invoiceLines, invoices, items, lines, quotes, revisions, scopes } from '../db/schema';
+import { items } from '../catalog/schema';
+import { estimates, lines, scopes } from '../estimates/schema';
+import { quotes, revisions } from '../quotes/schema';
 import { beginChange } from '../estimates/changes';
 import { itemLines, pricerOf } from '../estimates/commands';
 import { putService } from '../estimates/flat-rate-lines';
 import { nextLine } from '../estimates/position';
 import { isDrawable } from '../files/pictures';
 import { newId } from '../ids';
-import { linkOf } from '../links';
 import { workJob } from '../planning/commands';
 import { recordAnswer } from '../quotes/commands';
-import { holdBack, issue } from '../quotes/issue';
 
 /** What is sold on site is shown line by line: the customer stands beside it and asks. */
-const ON_SITE: QuoteLayout = { layout: 'detailed', detail: 'lines', amounts: 'lines', dataSheets: false };
+export const ON_SITE: QuoteLayout = { layout: 'detailed', detail: 'lines', amounts: 'lines', dataSheets: false };
 
 export const offerOnSite = serve(contract.offerOnSite, (ctx, i, actor) => {
 	const job = workJob(ctx, i.jobId);
@@ -45,7 +44,7 @@ export const offerOnSite = serve(contract.offerOnSite, (ctx, i, actor) => {
 });
 
 /** An offer that was made on site, with its job. @throws Refusal for a quote that is none: those are answered by their customer's link */
-function offer(ctx: Context, revisionId: string) {
+export function offer(ctx: Context, revisionId: string) {
 	const revision = ctx.get(revisions, revisionId, 'This offer');
 	const quote = ctx.get(quotes, revision.quoteId, 'This quote');
 	const estimate = ctx.get(estimates, quote.estimateId, 'Its estimate');
@@ -81,51 +80,3 @@ export const dropOffer = serve(contract.dropOffer, (ctx, i) => {
 	holdBack(ctx, revision.id);
 	ctx.happened(`job:${quote.jobId}`, 'field.not-sold', { number: quote.number }, 'field', 'track');
 });
-
-/** An offer as the customer reads it on the phone: what, how much, terms; and once it is signed, what is left to pay. No cost is in it. */
-export function saleOnSite(app: App, jobId: string, revisionId: string) {
-	const db = app.db.orm;
-	const row = db
-		.select({ revision: revisions, change: estimates.change, number: quotes.number })
-		.from(revisions)
-		.innerJoin(quotes, eq(quotes.id, revisions.quoteId))
-		.innerJoin(estimates, eq(estimates.id, quotes.estimateId))
-		.where(and(eq(revisions.id, revisionId), eq(quotes.jobId, jobId), eq(revisions.sentTo, '')))
-		.get();
-	if (!row || row.change === null) return null;
-	const { estimate, tax } = row.revision.frozen;
-	const view = customerView(estimate, presetsOf(estimate), tax, row.revision.header.layout ?? ON_SITE);
-	const invoice = invoiceOfChange(app, jobId, row.change);
-	return {
-		id: revisionId,
-		number: row.number,
-		state: row.revision.state,
-		view,
-		net: row.revision.net,
-		tax: row.revision.tax,
-		total: row.revision.total,
-		terms: row.revision.header.terms,
-		invoice
-	};
-}
-
-/** The invoice that was made of a change order as it was sold on site. */
-function invoiceOfChange(app: App, jobId: string, change: number) {
-	return (
-		app.db.orm
-			.select({ id: invoices.id, number: invoices.number, total: invoices.total, paid: invoices.paid })
-			.from(invoices)
-			.innerJoin(invoiceLines, eq(invoiceLines.invoiceId, invoices.id))
-			.innerJoin(contractLines, eq(contractLines.id, invoiceLines.contractLineId))
-			.where(and(eq(contractLines.jobId, jobId), eq(contractLines.change, change), sql`${invoices.voidedAt} is null`))
-			.limit(1)
-			.get() ?? null
-	);
-}
-
-/** Who pays an invoice on our phone pays as its customer: by the link that the invoice has. Null for one that was not sold on site. */
-export function payerOnSite(app: App, jobId: string, revisionId: string) {
-	const invoice = saleOnSite(app, jobId, revisionId)?.invoice;
-	const linkId = invoice ? linkOf(app.db.orm, 'invoice', invoice.id) : null;
-	return invoice && linkId ? { type: 'link' as const, kind: 'invoice' as const, linkId, subjectId: invoice.id } : null;
-}

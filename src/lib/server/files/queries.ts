@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm';
 import type { App } from '../app';
-import { files } from '../db/schema';
+import { files } from './schema';
 
 export const pictureOf = (app: App, id: string) => app.db.orm.select().from(files).where(eq(files.id, id)).get();

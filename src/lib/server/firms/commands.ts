@@ -6,7 +6,7 @@ import type { Day } from '../../core/time';
 import type { App } from '../app';
 import { serve } from '../commands';
 import type { Orm } from '../db/open';
-import { firmPapers, firms } from '../db/schema';
+import { firmPapers, firms } from './schema';
 import { newId } from '../ids';
 
 export const saveFirm = serve(contract.saveFirm, (ctx, { firmId, version, ...i }) => {

@@ -1,12 +1,11 @@
 import * as contract from '../../contract/flat-rate/commands';
 import { eq, max } from 'drizzle-orm';
 import { parsePercent, parseQuantity, parseUnitPrice } from '../../core/money';
-import { type FlatMaterial } from '../../core/pricing';
+import type { FlatMaterial } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
-import { readField } from '../commands/read-field';
-import { notNegative } from '../commands/read-field';
+import { readField, notNegative } from '../commands/read-field';
 import { serve, type Context } from '../commands';
-import { flatCatalogs, flatCategories, flatServices } from '../db/schema';
+import { flatCatalogs, flatCategories, flatServices } from './schema';
 import { newId } from '../ids';
 
 export const saveCatalog = serve(contract.saveCatalog, (ctx, { catalogId, version, markup, hourlyPrice, ...fields }) => {

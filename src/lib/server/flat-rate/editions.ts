@@ -1,5 +1,5 @@
 import * as contract from '../../contract/flat-rate/editions';
-import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { EditionFile } from '../../core/formats';
 import { compareEdition, type EditionDiff, type HeldService, type PublishedService } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
@@ -7,7 +7,7 @@ import type { App } from '../app';
 import { todayOf } from '../company/today';
 import { serve, type Context } from '../commands';
 import type { Orm } from '../db/open';
-import { estimates, flatCatalogs, flatCategories, flatEditions, flatServices, jobs, lines, scopes, stages } from '../db/schema';
+import { flatCatalogs, flatCategories, flatEditions, flatServices } from './schema';
 import { newId } from '../ids';
 import { parseEdition } from './edition-format';
 import { firstTerms, termsOf, type FlatCatalog } from './terms';
@@ -73,7 +73,7 @@ export const receiveEdition = serve(contract.receiveEdition, (ctx, i) => {
 	return { editionId: id };
 });
 
-function waiting(db: Orm, editionId: string) {
+export function waiting(db: Orm, editionId: string) {
 	const e = db.select().from(flatEditions).where(eq(flatEditions.id, editionId)).get();
 	if (!e) throw new Refusal('This edition is not there any more.');
 	return e;
@@ -97,44 +97,12 @@ export function diffOf(
 	return { catalog, file, services, held, diff: compareEdition(held, services, termsOf(db, catalog ?? firstTerms(db), today)) };
 }
 
-/** The preview of an edition, with the open estimates that use what it changes. Saves nothing. */
-export function previewEdition(app: App, editionId: string) {
-	const db = app.db.orm;
-	const edition = waiting(db, editionId);
-	const { catalog, diff, held } = diffOf(db, edition, todayOf(app));
-	const touched = new Set([...diff.changed.map((c) => c.key), ...diff.withdrawn.map((w) => w.key)]);
-	const ids = held.filter((h) => touched.has(h.key)).map((h) => h.id);
-	const { text: _text, ...shown } = edition;
-	return { edition: shown, catalog, diff, open: openWith(db, ids) };
-}
-
 /** One service as a waiting edition has it, with the terms it would be priced by; null when the edition has none of that key. */
 export function serviceInEdition(app: App, editionId: string, key: string) {
 	const db = app.db.orm;
 	const { catalog, services } = diffOf(db, waiting(db, editionId), todayOf(app));
 	const found = services.find((s) => s.key === key);
 	return found ? { ...found, terms: termsOf(db, catalog ?? firstTerms(db), todayOf(app)) } : null;
-}
-
-/** Open estimates with lines of these services. They keep their prices until they are brought up to date. */
-export function openWith(db: Orm, serviceIds: string[]): { jobId: string; name: string; services: number }[] {
-	if (serviceIds.length === 0) return [];
-	const wanted = JSON.stringify(serviceIds);
-	return db
-		.select({ jobId: jobs.id, name: jobs.name, services: sql<number>`count(*)` })
-		.from(jobs)
-		.innerJoin(stages, and(eq(stages.id, jobs.stageId), eq(stages.meaning, 'bidding')))
-		.innerJoin(estimates, eq(estimates.jobId, jobs.id))
-		.innerJoin(scopes, eq(scopes.estimateId, estimates.id))
-		.innerJoin(lines, eq(lines.scopeId, scopes.id))
-		.where(
-			and(
-				isNull(jobs.number),
-				sql`${lines.flat} is not null and ${lines.flat} ->> 'part' = 'hours' and ${lines.flat} ->> 'serviceId' in (select value from json_each(${wanted}))`
-			)
-		)
-		.groupBy(jobs.id)
-		.all();
 }
 
 export const takeEdition = serve(contract.takeEdition, (ctx, i) => {

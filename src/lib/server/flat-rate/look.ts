@@ -1,7 +1,7 @@
 import { Refusal, wordsOf } from '../../core/refusal';
 import type { App } from '../app';
 import type { Actor } from '../commands';
-import { flatCatalogs, flatEditions } from '../db/schema';
+import { flatCatalogs, flatEditions } from './schema';
 import { log } from '../log';
 import type { OfferedEdition } from '../ports/publisher';
 import { receiveEdition } from './editions';

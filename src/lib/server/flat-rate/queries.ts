@@ -1,9 +1,11 @@
 import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
-import { flatPrice, serviceChanges, type FlatTerms } from '../../core/pricing';
+import { flatPrice, type FlatTerms } from '../../core/pricing';
 import type { App } from '../app';
 import { todayOf } from '../company/today';
 import type { Orm } from '../db/open';
-import { flatCatalogs, flatCategories, flatEditions, flatServices, laborSheets, lines, taxCodes } from '../db/schema';
+import { taxCodes } from '../company/schema';
+import { flatCatalogs, flatCategories, flatEditions, flatServices } from './schema';
+import { laborSheets } from '../people/schema';
 import { ftsQuery } from '../db/fts';
 import { termsOf } from './terms';
 
@@ -77,29 +79,6 @@ export function flatCatalogDetail(app: App, catalogId: string) {
 	};
 }
 
-/** One service, with what going back to the editions would change, and how many estimate lines stand for it. */
-export function flatServiceDetail(app: App, serviceId: string) {
-	const db = app.db.orm;
-	const service = db.select().from(flatServices).where(eq(flatServices.id, serviceId)).get();
-	const found = service ? flatCatalogDetail(app, service.catalogId) : null;
-	if (!service || !found) return null;
-	const category = found.categories.find((c) => c.id === service.categoryId);
-	const now = { ...service, hours: service.hours as never, category: category?.key ?? '' };
-	return {
-		service,
-		catalog: found.catalog,
-		categories: found.categories,
-		terms: found.terms,
-		differs: service.published ? serviceChanges(now, service.published) : [],
-		onEstimates:
-			db
-				.select({ n: sql<number>`count(*)` })
-				.from(lines)
-				.where(sql`${lines.flat} is not null and ${lines.flat} ->> 'serviceId' = ${serviceId} and ${lines.flat} ->> 'part' = 'hours'`)
-				.get()?.n ?? 0
-	};
-}
-
 /** Services that are offered, by words, each with its price: what an estimator can add. */
 export function searchServices(app: App, text: string, limit = 12) {
 	const query = ftsQuery(text);
@@ -165,26 +144,3 @@ export const offeredServices = (db: Orm, today: string, named: (id: string) => b
 			.filter(named),
 		today
 	);
-
-/** A service that is not there yet, in a catalog, for the same page. */
-export function newServiceIn(app: App, catalogId: string, categoryId: string | null): ReturnType<typeof flatServiceDetail> {
-	const found = flatCatalogDetail(app, catalogId);
-	if (!found) return null;
-	const service: typeof flatServices.$inferSelect = {
-		id: '',
-		catalogId,
-		key: '',
-		categoryId: found.categories.find((c) => c.id === categoryId)?.id ?? found.categories[0]?.id ?? null,
-		position: 0,
-		title: '',
-		wording: '',
-		hours: 10_000,
-		materials: [],
-		ours: false,
-		published: null,
-		withdrawn: false,
-		fileId: null,
-		version: 1
-	};
-	return { service, catalog: found.catalog, categories: found.categories, terms: found.terms, differs: [], onEstimates: 0 };
-}

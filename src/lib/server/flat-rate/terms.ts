@@ -4,7 +4,8 @@ import { percent, unitPrice } from '../../core/money';
 import type { FlatTerms } from '../../core/pricing';
 import type { Day } from '../../core/time';
 import type { Orm } from '../db/open';
-import { flatCatalogs, laborSheets } from '../db/schema';
+import { flatCatalogs } from './schema';
+import { laborSheets } from '../people/schema';
 import { rateOn } from '../rates/load';
 
 export type FlatCatalog = typeof flatCatalogs.$inferSelect;

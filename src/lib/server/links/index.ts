@@ -1,12 +1,12 @@
-import { and, desc, eq, inArray, sql } from 'drizzle-orm';
+import { and, desc, eq, sql } from 'drizzle-orm';
 import { may, type Holder } from '../../core/access';
 import type { Db, Orm } from '../db/open';
 import type { Clock } from '../clock';
 import type { Settings } from '../settings';
-import * as contract from '../../contract/links/links';
-import { serve, type Actor, type Context, type LinkKind } from '../commands';
-import { invoices, links, quotes, revisions } from '../db/schema';
+import type { Actor, Context, LinkKind } from '../commands';
+import { links } from './schema';
 import { hashToken, linkToken, newId, newToken } from '../ids';
+import { SENDS } from '../../contract/links/links';
 
 /** What this room needs of the application. */
 interface Host {
@@ -73,7 +73,6 @@ export const linkOf = (db: Orm, kind: Exclude<LinkKind, 'password'>, subjectId: 
 		.get()?.id ?? null;
 
 /** Who may send a link may read it; to others of us it is as closed as to strangers: with it, an answer is given in the customer's name. */
-import { SENDS } from '../../contract/links/links';
 export const maySend = (who: Holder, kind: LinkKind): boolean => may(who, SENDS[kind]);
 
 /** Ends every link to a record: whoever has one sees nothing any more. */
@@ -84,35 +83,21 @@ export const endLinks = (ctx: Context, kind: LinkKind, subjectId: string) =>
 		.where(and(eq(links.kind, kind), eq(links.subjectId, subjectId)))
 		.run();
 
-/** The record that a link to a quote or an invoice belongs to, for its history. @throws Missing */
-function aboutOf(ctx: Context, kind: 'quote' | 'invoice', subjectId: string): { jobId: string; what: string } {
-	if (kind === 'invoice') {
-		const invoice = ctx.get(invoices, subjectId, 'This invoice');
-		return { jobId: invoice.jobId, what: `invoice ${invoice.number ?? ''}` };
-	}
-	const quote = ctx.get(quotes, ctx.get(revisions, subjectId, 'This quote').quoteId, 'This quote');
-	return { jobId: quote.jobId, what: `quote ${quote.number}` };
-}
-
-/** Ends the link that went to the wrong person, and where it is wanted makes another: letters about it carry the new one from then on. */
-function renew(ctx: Context, kind: 'quote' | 'invoice', i: { subjectId: string; renew: boolean }): { linkId: string | null } {
-	const { jobId, what } = aboutOf(ctx, kind, i.subjectId);
+/**
+ * Ends the link that went to the wrong person, and where it is wanted makes another: letters about it carry the new one from then on.
+ * @param about the job it belongs to, and what it is called
+ */
+export function renewLink(
+	ctx: Context,
+	kind: 'quote' | 'invoice',
+	i: { subjectId: string; renew: boolean },
+	about: { jobId: string; what: string }
+): { linkId: string | null } {
 	endLinks(ctx, kind, i.subjectId);
 	const linkId = i.renew ? makeLink(ctx, kind, i.subjectId) : null;
-	ctx.happened(`job:${jobId}`, 'links.renewed', { what, renew: i.renew }, 'invoices', `${kind}:${i.subjectId}`);
+	ctx.happened(`job:${about.jobId}`, 'links.renewed', { what: about.what, renew: i.renew }, 'invoices', `${kind}:${i.subjectId}`);
 	return { linkId };
 }
-export const renewQuoteLink = serve(contract.renewQuoteLink, (ctx, i) => renew(ctx, 'quote', i));
-export const renewInvoiceLink = serve(contract.renewInvoiceLink, (ctx, i) => renew(ctx, 'invoice', i));
-
-/** Whether what a link leads to is still offered: a quote that was withdrawn or replaced is not. */
-export const isOffered = (db: Orm, linkId: string): boolean =>
-	db
-		.select({ id: revisions.id })
-		.from(links)
-		.innerJoin(revisions, eq(revisions.id, links.subjectId))
-		.where(and(eq(links.id, linkId), inArray(revisions.state, ['withdrawn', 'replaced'])))
-		.get() === undefined;
 
 /** The address of the newest link to a record. */
 export function linkFor(app: Host, kind: Exclude<LinkKind, 'password'>, subjectId: string): string | null {

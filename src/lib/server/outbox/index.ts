@@ -2,11 +2,12 @@ import * as contract from '../../contract/outbox/outbox';
 import { and, asc, eq, lte } from 'drizzle-orm';
 import type { App } from '../app';
 import { Refusal } from '../../core/refusal';
-import { serve } from '../commands';
-import { company, outbox } from '../db/schema';
+import { serve, type Context } from '../commands';
+import { company } from '../company/schema';
+import { outbox } from './schema';
 import { live } from '../live';
 import { log } from '../log';
-import { isOffered, linkUrl } from '../links';
+import { linkUrl } from '../links';
 
 const TRIES = 5;
 
@@ -58,9 +59,15 @@ export async function sendDue(app: App): Promise<number> {
 	}
 }
 
+const HINDRANCES: ((db: Context['db'], linkId: string) => string | null)[] = [];
+/** Says why a letter with a link stays here: the room whose records the link leads to knows whether they are still offered. */
+export const stays = (why: (db: Context['db'], linkId: string) => string | null): unknown => HINDRANCES.push(why);
+
 export const resendMail = serve(contract.resendMail, (ctx, i) => {
 	const row = ctx.get(outbox, i.mailId, 'This mail');
-	if (row.linkId && !isOffered(ctx.db, row.linkId)) throw new Refusal('This quote is not offered any more: its letter stays here.');
+	const { linkId } = row;
+	const why = linkId === null ? null : HINDRANCES.map((w) => w(ctx.db, linkId)).find((w) => w !== null);
+	if (why) throw new Refusal(why);
 	ctx.update(outbox, row.id, { state: 'queued', attempts: 0, dueAt: ctx.now });
 	ctx.happened(`mail:${row.id}`, 'outbox.resend', { subject: row.subject }, 'outbox');
 });

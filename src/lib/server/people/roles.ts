@@ -5,7 +5,7 @@ import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { serve, type Context } from '../commands';
 import type { Orm } from '../db/open';
-import { people, roles } from '../db/schema';
+import { people, roles } from './schema';
 import { newId } from '../ids';
 
 type OwnRole = typeof roles.$inferSelect;

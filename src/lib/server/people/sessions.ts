@@ -3,7 +3,7 @@ import { RateLimiterMemory } from 'rate-limiter-flexible';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { TooMany, type Actor } from '../commands';
-import { people, roles, sessions } from '../db/schema';
+import { people, roles, sessions } from './schema';
 import { hashToken, newId, newToken } from '../ids';
 import { live } from '../live';
 import { rightsIn } from './roles';

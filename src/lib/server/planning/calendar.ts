@@ -7,7 +7,10 @@ import { serve } from '../commands';
 import { self } from '../commands/self';
 import { companyOf } from '../company/settings';
 import { todayOf } from '../company/today';
-import { jobs, people, phases, shifts, sites } from '../db/schema';
+import { people } from '../people/schema';
+import { shifts } from './schema';
+import { jobs, sites } from '../sales/schema';
+import { phases } from '../work/schema';
 import { endLinks, makeLink } from '../links';
 import { crewIdOf, stopsAhead } from '../rounds/queries';
 

@@ -2,7 +2,11 @@ import { and, asc, eq, getTableColumns, gte, inArray, lte, or, sql } from 'drizz
 import type { PersonCalendar, Shift } from '../../core/planning';
 import { addDays, type Day } from '../../core/time';
 import type { Orm } from '../db/open';
-import { company, jobs, phases, shifts, timeOff } from '../db/schema';
+import { company } from '../company/schema';
+import { timeOff } from '../people/schema';
+import { shifts } from './schema';
+import { jobs } from '../sales/schema';
+import { phases } from '../work/schema';
 
 /** The calendar that holds for people: the company's week and holidays, and time off within days. */
 export function calendar(db: Orm, from: Day, to: Day): PersonCalendar {

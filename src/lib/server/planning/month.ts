@@ -4,7 +4,10 @@ import { grouped } from '../../core/lists';
 import { addDays, type Day } from '../../core/time';
 import type { App } from '../app';
 import { companyOf } from '../company/settings';
-import { crews, jobs, phases, shifts, stages } from '../db/schema';
+import { crews } from '../people/schema';
+import { shifts } from './schema';
+import { jobs, stages } from '../sales/schema';
+import { phases } from '../work/schema';
 import { roundDays } from '../rounds/queries';
 
 /** A month by the day: which jobs run with how many people, rounds, holidays, and the phases laid over days. */

@@ -6,7 +6,9 @@ import { firmShifts } from './asks';
 import { roundDays } from '../rounds/queries';
 import { phaseHours } from '../work/phases';
 import { companyOf } from '../company/settings';
-import { crews, jobs, people, shifts } from '../db/schema';
+import { crews, people } from '../people/schema';
+import { shifts } from './schema';
+import { jobs } from '../sales/schema';
 import { calendar, jobLabel, shiftsAround } from './load';
 
 /** The plan board of some weeks: people by crew, their shifts, conflicts, gaps and load; phases that nobody has. */

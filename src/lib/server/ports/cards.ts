@@ -1,6 +1,6 @@
 import { and, asc, eq, like } from 'drizzle-orm';
 import type { Db } from '../db/open';
-import { standInLog } from '../db/schema';
+import { standInLog } from '../outbox/schema';
 
 export interface CardRequest {
 	chargeId: string;

@@ -1,6 +1,6 @@
 import nodemailer from 'nodemailer';
 import type { Db } from '../db/open';
-import { standInLog } from '../db/schema';
+import { standInLog } from '../outbox/schema';
 
 export interface Letter {
 	from: string;

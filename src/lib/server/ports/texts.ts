@@ -1,5 +1,5 @@
 import type { Db } from '../db/open';
-import { standInLog } from '../db/schema';
+import { standInLog } from '../outbox/schema';
 
 export interface TextMessage {
 	from: string;

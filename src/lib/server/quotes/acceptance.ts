@@ -7,7 +7,8 @@ import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
 import { log } from '../log';
 import type { Orm } from '../db/open';
-import { answers, company, quotes, revisions, signatures } from '../db/schema';
+import { company } from '../company/schema';
+import { answers, quotes, revisions, signatures } from './schema';
 import { hashOf } from '../ids';
 import { questionsOf } from './questions';
 

@@ -3,7 +3,9 @@ import { hotness, type Hotness } from '../../core/quotes';
 import { daysBetween } from '../../core/time';
 import type { App } from '../app';
 import { todayOf } from '../company/today';
-import { customers, jobs, questions, quotes, revisions, views } from '../db/schema';
+import { views } from '../links/schema';
+import { questions, quotes, revisions } from './schema';
+import { customers, jobs } from '../sales/schema';
 
 /** What a customer did with a revision, from the times it was opened: seconds on it, options tried, kinds of device. */
 export function activityIn(all: readonly (typeof views.$inferSelect)[]) {

@@ -4,7 +4,10 @@ import { checkChoice, computeEstimate, membersOf, presetsOf, quoteTotals } from 
 import { formatCents } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { serve, type Actor, type Context } from '../commands';
-import { answers, customers, estimates, jobs, quotes, revisions, signatures, views } from '../db/schema';
+import { estimates } from '../estimates/schema';
+import { views } from '../links/schema';
+import { answers, quotes, revisions, signatures } from './schema';
+import { customers, jobs } from '../sales/schema';
 import { newId } from '../ids';
 import { isDrawable } from '../files/pictures';
 import { recordOrDue, signaturesOf } from './acceptance';

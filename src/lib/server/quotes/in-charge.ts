@@ -1,6 +1,6 @@
 import { asc, eq } from 'drizzle-orm';
 import type { Context } from '../commands';
-import { people } from '../db/schema';
+import { people } from '../people/schema';
 
 /** Who is told of what a customer does: the person in charge of the job, else an owner. */
 export function personInCharge(ctx: Context, personId: string | null): typeof people.$inferSelect | undefined {

@@ -9,23 +9,16 @@ import { fillLetter, readPhones, readRecipients, USUAL_MESSAGE } from '../../cor
 import { ownWords } from '../../core/sales';
 import { addDays, instantOf, longDay, wallTime } from '../../core/time';
 import { serve, type Actor, type Context } from '../commands';
-import {
-	attachments,
-	company,
-	customers,
-	estimates,
-	flatServices,
-	items,
-	jobs,
-	links,
-	outbox,
-	people,
-	quotes,
-	revisions,
-	sites,
-	taxCodes,
-	taxComponents
-} from '../db/schema';
+import { items } from '../catalog/schema';
+import { company, taxCodes, taxComponents } from '../company/schema';
+import { estimates } from '../estimates/schema';
+import { attachments } from '../files/schema';
+import { flatServices } from '../flat-rate/schema';
+import { links } from '../links/schema';
+import { outbox } from '../outbox/schema';
+import { people } from '../people/schema';
+import { quotes, revisions } from './schema';
+import { customers, jobs, sites } from '../sales/schema';
 import { loadEstimate } from '../estimates/load';
 import { undoEndsHere } from '../estimates/undo';
 import { checkSignedOff } from '../estimates/reviews';

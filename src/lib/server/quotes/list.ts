@@ -1,6 +1,7 @@
 import { sql, eq, desc } from 'drizzle-orm';
 import type { App } from '../app';
-import { revisions, quotes, jobs, customers } from '../db/schema';
+import { revisions, quotes } from './schema';
+import { jobs, customers } from '../sales/schema';
 
 export const quoteList = (app: App, state: string) =>
 	app.db.orm

@@ -3,7 +3,9 @@ import type { Viewer } from '../../core/access';
 import { groupRule, membersOf, presetsOf } from '../../core/estimate';
 import type { App } from '../app';
 import type { Orm } from '../db/open';
-import { answers, attachments, links, questions, quotes, revisions, views } from '../db/schema';
+import { attachments } from '../files/schema';
+import { links, views } from '../links/schema';
+import { answers, questions, quotes, revisions } from './schema';
 import { activityIn } from './activity';
 import { linkUrl, maySend } from '../links';
 

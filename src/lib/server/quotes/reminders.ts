@@ -5,7 +5,9 @@ import { formatCents } from '../../core/money';
 import { longDay, wallTime } from '../../core/time';
 import { Refusal } from '../../core/refusal';
 import { serve } from '../commands';
-import { company, jobs, quotes, reminders, revisions } from '../db/schema';
+import { company } from '../company/schema';
+import { quotes, reminders, revisions } from './schema';
+import { jobs } from '../sales/schema';
 import { newId } from '../ids';
 import { linkOf } from '../links';
 

@@ -4,7 +4,9 @@ import { computeBudget, KINDS, nonBillableRate, OTHER_KINDS, sameMachine, type Y
 import { unitPrice } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { serve } from '../commands';
-import { budgets, budgetScenarios, company, equipmentSheets, laborSheets } from '../db/schema';
+import { company } from '../company/schema';
+import { laborSheets } from '../people/schema';
+import { budgets, budgetScenarios, equipmentSheets } from './schema';
 import { newId } from '../ids';
 import { putVersion } from './labor';
 import { rateOn } from './load';

@@ -4,7 +4,8 @@ import { parseQuantity, parseUnitPrice } from '../../core/money';
 import { equipmentCost, sameMachine, type EquipmentSheet } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
-import { budgets, equipmentSheets, itemCosts, items } from '../db/schema';
+import { itemCosts, items } from '../catalog/schema';
+import { budgets, equipmentSheets } from './schema';
 import { newId } from '../ids';
 
 export const saveEquipment = serve(contract.saveEquipment, (ctx, i) => {

@@ -4,7 +4,9 @@ import { mulDiv, type Percent, type Rate } from '../../core/money';
 import { burdenOf, laborRate, nonBillableOf, type LaborSheet } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import { serve, Stale, type Context } from '../commands';
-import { laborRates, laborSheets, parts } from '../db/schema';
+import { parts } from '../catalog/schema';
+import { laborSheets } from '../people/schema';
+import { laborRates } from './schema';
 import { newId } from '../ids';
 
 export const saveLaborSheet = serve(contract.saveLaborSheet, (ctx, i) => {

@@ -3,7 +3,8 @@ import { variantPrice } from '../../core/pricing';
 import { unitPrice, type UnitPrice } from '../../core/money';
 import type { Day } from '../../core/time';
 import type { Orm } from '../db/open';
-import { budgets, jobs, laborRates, laborSheets } from '../db/schema';
+import { laborSheets } from '../people/schema';
+import { budgets, laborRates } from './schema';
 
 /** A labor rate sheet as it holds on a day: the newest version that has begun, else the first there is. */
 export function rateOn(db: Orm, sheetId: string, day: Day): (typeof laborRates.$inferSelect & { name: string }) | null {
@@ -38,10 +39,6 @@ export function sheetForBranch(db: Orm, sheetId: string, branchId: string | null
 		.all();
 	return (own.find((o) => o.name.toLowerCase() === sheet.name.toLowerCase()) ?? (own.length === 1 ? own[0] : undefined))?.id ?? sheetId;
 }
-
-/** The branch a job belongs to; null: the main one. */
-export const branchOfJob = (db: Orm, jobId: string): string | null =>
-	db.select({ branchId: jobs.branchId }).from(jobs).where(eq(jobs.id, jobId)).get()?.branchId ?? null;
 
 /** The sheet that hours without one are priced by: the first of the job's branch by name, else the first there is. */
 export function usualSheet(db: Orm, branchId: string | null): string | null {

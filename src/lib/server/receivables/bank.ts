@@ -7,7 +7,11 @@ import { matchesOf, type BankMatch, type OpenItem } from '../../core/receivables
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { serve, type Context } from '../commands';
-import { bankLines, customers, firms, invoices, payments, supplierBills } from '../db/schema';
+import { invoices, payments } from '../billing/schema';
+import { supplierBills } from '../buying/schema';
+import { firms } from '../firms/schema';
+import { bankLines } from './schema';
+import { customers } from '../sales/schema';
 import { newId } from '../ids';
 import { isOpen } from '../billing/queries';
 import { settle } from '../billing/settle';

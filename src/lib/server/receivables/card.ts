@@ -2,7 +2,7 @@ import { eq } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import type { Actor } from '../commands';
-import { charges } from '../db/schema';
+import { charges } from '../billing/schema';
 import { log } from '../log';
 import { answerCharge, askCharge } from './commands';
 

@@ -6,10 +6,14 @@ import { cashAhead, usualDelay, type Coming, type Delay } from '../../core/recei
 import { addDays, daysBetween, type Day } from '../../core/time';
 import type { App } from '../app';
 import type { Orm } from '../db/open';
-import { allocations, billingSteps, invoices, jobs, payments, phases, shifts, stages, supplierBills } from '../db/schema';
+import { billingSteps, invoices, allocations, payments } from '../billing/schema';
+import { supplierBills } from '../buying/schema';
+import { shifts } from '../planning/schema';
+import { jobs, stages } from '../sales/schema';
+import { phases } from '../work/schema';
 import { isOpen } from '../billing/queries';
 import { companyOf } from '../company/settings';
-import { billedOf } from '../costs/costing';
+import { billedOf } from '../costing/costing';
 import { plansOf } from './collecting';
 
 const MONEY = ['check', 'card', 'transfer', 'cash'] as const;

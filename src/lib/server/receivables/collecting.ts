@@ -7,17 +7,10 @@ import { addDays, daysBetween, longDay, wallTime, type Day } from '../../core/ti
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
 import type { Orm } from '../db/open';
-import {
-	allocations,
-	company,
-	customers,
-	instalmentPlans,
-	instalments,
-	invoiceReminders,
-	invoices,
-	moneyCalls,
-	payments
-} from '../db/schema';
+import { invoices, allocations, payments } from '../billing/schema';
+import { company } from '../company/schema';
+import { instalmentPlans, instalments, invoiceReminders, moneyCalls } from './schema';
+import { customers } from '../sales/schema';
 import { newId } from '../ids';
 import { linkOf } from '../links';
 import { addressesOf } from '../sales/contacts';

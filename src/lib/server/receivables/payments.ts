@@ -1,9 +1,11 @@
+import { belongToCustomer } from '../sales/owned';
+import { moneyCalls } from './schema';
 import * as contract from '../../contract/receivables/collecting';
 import { eq } from 'drizzle-orm';
 import { cents, formatCents, sum } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
-import { allocations, invoices, payments } from '../db/schema';
+import { invoices, allocations, payments } from '../billing/schema';
 import { newId } from '../ids';
 
 type Invoice = typeof invoices.$inferSelect;
@@ -53,3 +55,5 @@ export const writeOff = serve(contract.writeOff, (ctx, i) => {
 		'today'
 	);
 });
+
+belongToCustomer(payments, moneyCalls);

@@ -1,6 +1,6 @@
 import { and, inArray, lte } from 'drizzle-orm';
 import type { App } from '../app';
-import { charges } from '../db/schema';
+import { charges } from '../billing/schema';
 import { log } from '../log';
 import { answerCharge } from './commands';
 

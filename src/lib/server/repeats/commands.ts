@@ -5,7 +5,12 @@ import { checkRepeat, occurrencesOf, placeOccurrences, repeatWords, type Placed 
 import { addDays, longDay } from '../../core/time';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
-import { company, crews, jobs, people, repeatOccurrences, repeatRules, shifts, taskSteps, tasks } from '../db/schema';
+import { company } from '../company/schema';
+import { crews, people } from '../people/schema';
+import { shifts } from '../planning/schema';
+import { repeatOccurrences, repeatRules } from './schema';
+import { jobs } from '../sales/schema';
+import { taskSteps, tasks } from '../work/schema';
 import { newId } from '../ids';
 import { winOnWord } from '../jobs/win';
 import { openJobFor } from '../sales/commands';

@@ -1,6 +1,8 @@
 import { asc, desc, eq, sql } from 'drizzle-orm';
 import type { App } from '../app';
-import { crews, customers, jobs, repeatOccurrences, repeatRules } from '../db/schema';
+import { crews } from '../people/schema';
+import { repeatOccurrences, repeatRules } from './schema';
+import { customers, jobs } from '../sales/schema';
 import { Refusal } from '../../core/refusal';
 import { log } from '../log';
 import { makeRepeat } from './commands';

@@ -16,7 +16,10 @@ import type { Day } from '../../core/time';
 import { Refusal } from '../../core/refusal';
 import { serve } from '../commands';
 import type { Orm } from '../db/open';
-import { agreements, company, crews, people, roundPlans, seasonServices, sites, visits } from '../db/schema';
+import { company } from '../company/schema';
+import { crews, people } from '../people/schema';
+import { agreements, roundPlans, seasonServices, visits } from './schema';
+import { sites } from '../sales/schema';
 import { newId } from '../ids';
 import { calendar, shiftsAround } from '../planning/load';
 

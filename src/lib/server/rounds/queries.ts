@@ -2,7 +2,9 @@ import { and, asc, desc, eq, gte, lte, sql } from 'drizzle-orm';
 import type { Viewer } from '../../core/access';
 import type { Day } from '../../core/time';
 import type { App } from '../app';
-import { agreements, crews, customers, jobs, people, roundPlans, seasonServices, sites, visits } from '../db/schema';
+import { crews, people } from '../people/schema';
+import { agreements, roundPlans, seasonServices, visits } from './schema';
+import { customers, jobs, sites } from '../sales/schema';
 
 export const serviceList = (app: App) =>
 	app.db.orm

@@ -1,10 +1,12 @@
+import { belongToCustomer } from '../sales/owned';
 import * as contract from '../../contract/rounds/commands';
 import { and, eq, gte, sql } from 'drizzle-orm';
 import { cents } from '../../core/money';
 import { seasonOf, type Cadence } from '../../core/rounds';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
-import { agreements, customers, jobs, seasonServices, sites, visits } from '../db/schema';
+import { agreements, seasonServices, visits } from './schema';
+import { customers, jobs, sites } from '../sales/schema';
 import { newId } from '../ids';
 import { winOnWord } from '../jobs/win';
 import { openJobFor } from '../sales/commands';
@@ -130,3 +132,5 @@ export const endAgreement = serve(contract.endAgreement, (ctx, i) => {
 	);
 	return { takenOff: ahead.length };
 });
+
+belongToCustomer(agreements);

@@ -3,7 +3,9 @@ import { and, eq, ne, sql } from 'drizzle-orm';
 import { longDay } from '../../core/time';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
-import { agreements, crews, seasonServices, sites, visits } from '../db/schema';
+import { crews } from '../people/schema';
+import { agreements, seasonServices, visits } from './schema';
+import { sites } from '../sales/schema';
 
 type Visit = typeof visits.$inferSelect;
 

@@ -4,7 +4,10 @@ import { Refusal } from '../../core/refusal';
 import { monthEnd } from '../../core/time';
 import { parseCents, parsePercent, parseQuantity } from '../../core/money';
 import { serve, type Context } from '../commands';
-import { branches, company, customers, estimates, jobs, leads, people, sites, stages } from '../db/schema';
+import { branches, company } from '../company/schema';
+import { estimates } from '../estimates/schema';
+import { people } from '../people/schema';
+import { customers, jobs, leads, sites, stages } from './schema';
 import { newId } from '../ids';
 
 export const receiveLead = serve(contract.receiveLead, (ctx, i) => {

@@ -4,7 +4,8 @@ import { Refusal } from '../../core/refusal';
 import type { OwnFieldOf } from '../../core/sales';
 import type { App } from '../app';
 import { serve } from '../commands';
-import { contacts, customers, jobs, quotes, sites } from '../db/schema';
+import { quotes } from '../quotes/schema';
+import { contacts, customers, jobs, sites } from './schema';
 import type { Orm } from '../db/open';
 import { newId } from '../ids';
 

@@ -1,6 +1,6 @@
 import { asc, eq, sql } from 'drizzle-orm';
 import type { App } from '../app';
-import { customers, jobs } from '../db/schema';
+import { customers, jobs } from './schema';
 
 export const parties = (app: App) =>
 	app.db.orm

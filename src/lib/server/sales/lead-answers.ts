@@ -3,7 +3,8 @@ import { and, eq } from 'drizzle-orm';
 import { fillWords } from '../../core/quotes';
 import { Refusal } from '../../core/refusal';
 import { serve } from '../commands';
-import { company, leads } from '../db/schema';
+import { company } from '../company/schema';
+import { leads } from './schema';
 import { newId } from '../ids';
 
 export const answerLead = serve(contract.answerLead, (ctx, i) => {

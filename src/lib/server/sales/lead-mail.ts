@@ -6,7 +6,8 @@ import { isAutomatic, readLeadMail, type LeadMail } from '../../core/formats';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { serve } from '../commands';
-import { company, leads } from '../db/schema';
+import { company } from '../company/schema';
+import { leads } from './schema';
 import { hashOf, newId } from '../ids';
 
 /** A mail larger than this is not read: what is wanted fits a letter, pictures are taken on the walk-through. */

@@ -1,6 +1,6 @@
 import { sql, desc } from 'drizzle-orm';
 import type { App } from '../app';
-import { leads } from '../db/schema';
+import { leads } from './schema';
 
 export function leadInbox(app: App, state: string) {
 	return app.db.orm

@@ -6,23 +6,13 @@ import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { serve, type Context } from '../commands';
 import { parties } from './customers';
-import {
-	agreements,
-	attachments,
-	contacts,
-	creditNotes,
-	customers,
-	history,
-	invoices,
-	itemSales,
-	jobs,
-	moneyCalls,
-	payments,
-	sites
-} from '../db/schema';
+import { itemSales } from '../catalog/schema';
+import { history } from '../commands/schema';
+import { attachments } from '../files/schema';
+import { belongToCustomer, ownedByCustomer, type OfCustomer } from './owned';
+import { contacts, customers, jobs, sites } from './schema';
 
-/** Tables whose rows belong to a customer. */
-export const OWNED = [sites, contacts, jobs, agreements, invoices, payments, creditNotes, moneyCalls] as const;
+belongToCustomer(sites, contacts, jobs);
 
 export const mergeCustomers = serve(contract.mergeCustomers, (ctx, i) => {
 	if (i.keepId === i.goneId) throw new Refusal('These are the same customer.');
@@ -31,8 +21,8 @@ export const mergeCustomers = serve(contract.mergeCustomers, (ctx, i) => {
 	if (gone.exemption && keep.exemption && gone.exemption.certificate !== keep.exemption.certificate)
 		throw new Refusal('They have different tax certificates. Settle that first.');
 	let moved = 0;
-	for (const table of OWNED)
-		for (const row of ctx.db.select({ id: table.id }).from(table).where(eq(table.customerId, gone.id)).all()) {
+	for (const table of ownedByCustomer())
+		for (const row of rowsOf(ctx, table, gone.id)) {
 			ctx.update(table, row.id, { customerId: keep.id } as never);
 			moved += 1;
 		}
@@ -51,6 +41,10 @@ export const mergeCustomers = serve(contract.mergeCustomers, (ctx, i) => {
 	ctx.happened(`customer:${keep.id}`, 'customers.merge', { gone: gone.name, keep: keep.name, moved }, 'customers', 'track');
 	return { moved };
 });
+
+// Ids are text in every table of ours; the tables are told apart at run time only.
+const rowsOf = (ctx: Pick<Context, 'db'>, table: OfCustomer, customerId: string) =>
+	ctx.db.select({ id: table.id }).from(table).where(eq(table.customerId, customerId)).all() as { id: string }[];
 
 const filesOf = (ctx: Pick<Context, 'db'>, customerId: string) =>
 	ctx.db
@@ -82,7 +76,7 @@ export const undoMerge = serve(contract.undoMerge, (ctx, i) => {
 	for (const c of entry.changes) {
 		const file = c.table === 'attachments' ? ctx.find(attachments, c.id) : undefined;
 		if (file?.subject === `customer:${i.customerId}`) ctx.update(attachments, file.id, { subject: `customer:${gone.id}` });
-		const table = OWNED.find((t) => getTableName(t) === c.table);
+		const table = ownedByCustomer().find((t) => getTableName(t) === c.table);
 		if (!table) continue;
 		const now = ctx.find(table, c.id);
 		if (now?.customerId === i.customerId) ctx.update(table, c.id, { customerId: gone.id } as never);
@@ -102,12 +96,14 @@ export const undoMerge = serve(contract.undoMerge, (ctx, i) => {
 	return { customerId: gone.id };
 });
 
-/** What merging would move, before it is done. */
-export function mergePreview(app: App, goneId: string) {
-	const count = (table: (typeof OWNED)[number]) =>
-		app.db.orm.select({ id: table.id }).from(table).where(eq(table.customerId, goneId)).all().length;
-	return { sites: count(sites), jobs: count(jobs), invoices: count(invoices), payments: count(payments) };
-}
+/** How many rows of each table merging would move, by the table's name, before it is done. */
+export const mergePreview = (app: App, goneId: string): Record<string, number> =>
+	Object.fromEntries(
+		ownedByCustomer().map((table) => [
+			getTableName(table),
+			rowsOf({ db: app.db.orm }, table, goneId).length
+		])
+	);
 /** Customers that may be the same as this one, likeliest first, with why and what merging would move. */
 export function twinsOf(app: App, customer: typeof customers.$inferSelect) {
 	const others = new Map(

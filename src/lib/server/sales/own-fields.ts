@@ -3,7 +3,9 @@ import * as contract from '../../contract/sales/own-fields';
 import { checkOwnFields, readOwnValues, type OwnField } from '../../core/sales';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
-import { company, customers, jobs, quotes, sites } from '../db/schema';
+import { company } from '../company/schema';
+import { quotes } from '../quotes/schema';
+import { customers, jobs, sites } from './schema';
 
 export const defineOwnFields = serve(contract.defineOwnFields, (ctx, i) => {
 	const now = ctx.get(company, 'company', 'The company');

@@ -3,7 +3,8 @@ import { parsePercent, type Percent } from '../../core/money';
 import { KINDS, type Kind } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import { serve } from '../commands';
-import { customers, rateGroups } from '../db/schema';
+import { rateGroups } from '../rates/schema';
+import { customers } from './schema';
 import { newId } from '../ids';
 
 export const saveRateGroup = serve(contract.saveRateGroup, (ctx, i) => {

@@ -4,7 +4,8 @@ import { Refusal } from '../../core/refusal';
 import { readList } from '../../core/sales';
 import type { App } from '../app';
 import { serve } from '../commands';
-import { company, jobs, stages } from '../db/schema';
+import { company } from '../company/schema';
+import { jobs, stages } from './schema';
 import { newId } from '../ids';
 
 export const nameLists = serve(contract.nameLists, (ctx, i) => {

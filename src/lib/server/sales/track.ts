@@ -3,7 +3,9 @@ import { cents } from '../../core/money';
 import { forecast, type Card } from '../../core/sales';
 import { wallTime } from '../../core/time';
 import type { App } from '../app';
-import { branches, customers, jobs, people, stages } from '../db/schema';
+import { branches } from '../company/schema';
+import { people } from '../people/schema';
+import { customers, jobs, stages } from './schema';
 import { companyOf } from '../company/settings';
 
 /** More cards than this are not sent to a page; the oldest untouched ones stay away. */

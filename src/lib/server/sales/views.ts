@@ -5,7 +5,7 @@ import { may } from '../../core/access';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { serve, type Actor } from '../commands';
-import { savedViews } from '../db/schema';
+import { savedViews } from '../people/schema';
 import { newId } from '../ids';
 
 export const saveView = serve(contract.saveView, (ctx, i, actor) => {

@@ -1,7 +1,7 @@
 import type { App } from '../app';
 import { wallTime } from '../../core/time';
 import { customerInvoice } from '../billing/customer-invoice';
-import { customerQuote } from '../quotes/queries';
+import { customerQuote } from './customer-quote';
 import { letterheadOf } from '../documents/letterhead';
 import { attachment, typeOfFile } from '../files/attachments';
 import { markedQuotedPhoto } from '../survey/marked';

@@ -14,7 +14,7 @@ import { equipmentSheets, items } from '../db/schema';
 import { serviceInEdition } from '../flat-rate/editions';
 import { pricedServices } from '../flat-rate/queries';
 import { budgetFor, rateOn } from '../rates/load';
-import { actualOf, typicalJobs } from '../rates/queries';
+import { actualOf, typicalJobs } from './budget';
 
 /** What can be explained, by the word before the colon, with the right that seeing its figures needs. */
 const ROOMS: Record<string, { right: Right; explain: (app: App, id: string) => Step | null }> = {

@@ -7,7 +7,7 @@ import { wallTime } from '../../core/time';
 import type { App } from '../app';
 import { changesOf } from '../estimates/changes';
 import { contractOf } from '../billing/load';
-import { costingOf } from '../costs/costing';
+import { costingOf } from '../costing/costing';
 import {
 	branches,
 	costEntries,

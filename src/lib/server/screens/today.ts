@@ -1,6 +1,6 @@
 import { and, asc, eq, gte, inArray, lt, sql } from 'drizzle-orm';
 import { grouped } from '../../core/lists';
-import { addDays, daysBetween } from '../../core/time';
+import { addDays, daysBetween, mondayOf } from '../../core/time';
 import type { Right, Viewer } from '../../core/access';
 import type { App } from '../app';
 import { isOpen, readyToBill } from '../billing/queries';
@@ -15,7 +15,6 @@ import { openQuestions } from '../quotes/questions';
 import { formsToApprove } from '../site-forms/commands';
 import { tasksDue } from '../work/tasks';
 import { onTheClock } from '../time/queries';
-import { mondayOf } from '../../core/time';
 import type { Decision } from './decision';
 import { applicationsOpen, billsToPay, moneyWaiting, ordersToSettle } from './today-money';
 

@@ -6,7 +6,12 @@ import { checkMarks, numberPins, shownMarks, type PhotoMark, type PhotoScale } f
 import { readField } from '../commands/read-field';
 import { serve, type Context } from '../commands';
 import type { Orm } from '../db/open';
-import { company, estimates, files, jobPhotos, jobs, lines, scopes, type QuotedPhoto } from '../db/schema';
+import { company } from '../company/schema';
+import { estimates, lines, scopes } from '../estimates/schema';
+import { files } from '../files/schema';
+import type { QuotedPhoto } from '../quotes/schema';
+import { jobs } from '../sales/schema';
+import { jobPhotos } from './schema';
 import { newId } from '../ids';
 
 export const addPhoto = serve(contract.addPhoto, (ctx, i) => {

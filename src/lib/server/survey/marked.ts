@@ -2,7 +2,10 @@ import { eq } from 'drizzle-orm';
 import sharp from 'sharp';
 import { marksSvg } from '../../core/survey';
 import type { App } from '../app';
-import { company, files, jobPhotos, type QuotedPhoto } from '../db/schema';
+import { company } from '../company/schema';
+import { files } from '../files/schema';
+import type { QuotedPhoto } from '../quotes/schema';
+import { jobPhotos } from './schema';
 
 /** A picture with its marks drawn into it, as a JPEG. Null when it is not there. */
 export async function markedPhoto(app: App, photoId: string): Promise<Buffer | null> {

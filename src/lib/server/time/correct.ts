@@ -4,7 +4,8 @@ import { eq } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
 import { instantOf, wallTime } from '../../core/time';
 import { serve, type Context } from '../commands';
-import { costEntries, timeEntries } from '../db/schema';
+import { costEntries } from '../costs/schema';
+import { timeEntries } from './schema';
 import { overlapsOf } from './overlaps';
 import { checkOpen } from './weeks';
 

@@ -1,7 +1,8 @@
 import { and, eq, gte, lte, ne } from 'drizzle-orm';
 import { overlapping } from '../../core/time';
 import type { Context } from '../commands';
-import { costEntries, timeEntries } from '../db/schema';
+import { costEntries } from '../costs/schema';
+import { timeEntries } from './schema';
 
 type Entry = typeof timeEntries.$inferSelect;
 /** No entry is longer than this, so what may overlap began within it. */

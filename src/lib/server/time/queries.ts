@@ -2,22 +2,15 @@ import { todayOf } from '../company/today';
 import { and, asc, desc, eq, gte, isNull, lt, sql } from 'drizzle-orm';
 import { addDays } from '../../core/time';
 import type { App } from '../app';
-import {
-	assemblies,
-	costEntries,
-	customers,
-	jobMaterials,
-	jobs,
-	people,
-	phases,
-	quotes,
-	recipes,
-	scopes,
-	shifts,
-	sites,
-	timeEntries,
-	type CrewSheet
-} from '../db/schema';
+import { assemblies, type CrewSheet } from '../catalog/schema';
+import { costEntries } from '../costs/schema';
+import { recipes, scopes } from '../estimates/schema';
+import { people } from '../people/schema';
+import { shifts } from '../planning/schema';
+import { quotes } from '../quotes/schema';
+import { customers, jobs, sites } from '../sales/schema';
+import { timeEntries } from './schema';
+import { jobMaterials, phases } from '../work/schema';
 import { formsOf } from '../site-forms/commands';
 import { handoversOf } from '../site-forms/handovers';
 import { workList } from '../work/tasks';

@@ -8,7 +8,10 @@ import type { App } from '../app';
 import { serve, type Context } from '../commands';
 import { companyOf } from '../company/settings';
 import type { Orm } from '../db/open';
-import { approvedWeeks, company, jobs, people, timeEntries } from '../db/schema';
+import { company } from '../company/schema';
+import { people } from '../people/schema';
+import { jobs } from '../sales/schema';
+import { approvedWeeks, timeEntries } from './schema';
 import { newId } from '../ids';
 
 type Entry = typeof timeEntries.$inferSelect;

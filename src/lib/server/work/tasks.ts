@@ -6,7 +6,10 @@ import { Refusal } from '../../core/refusal';
 import type { Day } from '../../core/time';
 import type { App } from '../app';
 import { serve, type Context } from '../commands';
-import { company, jobMaterials, jobs, people, phases, taskParts, taskPeople, taskSteps, taskTemplates, tasks } from '../db/schema';
+import { company } from '../company/schema';
+import { people } from '../people/schema';
+import { jobs } from '../sales/schema';
+import { jobMaterials, phases, taskParts, taskPeople, taskSteps, taskTemplates, tasks } from './schema';
 import { newId } from '../ids';
 
 export const saveTemplates = serve(contract.saveTemplates, (ctx, i) => {

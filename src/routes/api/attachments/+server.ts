@@ -1,7 +1,10 @@
 import { app } from '$lib/server/app';
 import { BadInput } from '$lib/server/commands';
 import { attachBillScan } from '$lib/server/buying/bills';
-import { attachScan, attachToCustomer, attachToItem, MOST_ATTACHED } from '$lib/server/files/attachments';
+import { MOST_ATTACHED } from '$lib/server/files/attachments';
+import { attachScan } from '$lib/server/quotes/scan';
+import { attachToCustomer } from '$lib/server/sales/customer-attachments';
+import { attachToItem } from '$lib/server/catalog/data-sheets';
 import { answer } from '$lib/server/http';
 import type { RequestHandler } from './$types';
 

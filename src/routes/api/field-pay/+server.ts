@@ -1,6 +1,6 @@
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
-import { payerOnSite } from '$lib/server/field/sell';
+import { payerOnSite } from '$lib/server/screens/sale-on-site';
 import { answer, readJson } from '$lib/server/http';
 import { payByCard } from '$lib/server/receivables/card';
 import type { RequestHandler } from './$types';

@@ -7,7 +7,7 @@ import { AS_STAFF } from '$lib/server/people/sessions';
 import { answerQuote, seeQuote } from '$lib/server/quotes/commands';
 import { askQuestion } from '$lib/server/quotes/questions';
 import { linkActor } from '$lib/server/links';
-import { customerQuote } from '$lib/server/quotes/queries';
+import { customerQuote } from '$lib/server/screens/customer-quote';
 import type { Actions, PageServerLoad } from './$types';
 
 const device = (agent: string): string =>

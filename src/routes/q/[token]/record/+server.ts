@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
-import { acceptanceDocument } from '$lib/server/documents/acceptance';
+import { acceptanceDocument } from '$lib/server/quotes/acceptance-pdf';
 import { pdfResponse } from '$lib/server/screens/documents';
 import { linkActor } from '$lib/server/links';
 import type { RequestHandler } from './$types';

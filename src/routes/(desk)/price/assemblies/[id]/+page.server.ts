@@ -2,7 +2,7 @@ import { error } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
 import { assemblyVersions } from '$lib/server/catalog/assembly-versions';
-import { assemblyDetail } from '$lib/server/catalog/queries';
+import { assemblyDetail } from '$lib/server/screens/assembly';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params, locals }) => {

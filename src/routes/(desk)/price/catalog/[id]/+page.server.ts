@@ -1,7 +1,8 @@
 import { error } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { choices, itemDetail } from '$lib/server/catalog/queries';
+import { choices } from '$lib/server/catalog/queries';
+import { itemDetail } from '$lib/server/screens/item';
 import { attachedTo } from '$lib/server/files/attachments';
 import type { PageServerLoad } from './$types';
 

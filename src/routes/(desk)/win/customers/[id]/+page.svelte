@@ -42,6 +42,12 @@
 		});
 		said = r.ok ? 'Saved.' : r.message;
 	}
+	/** “2 jobs, 1 site, 3 invoices”: what it has, and nothing it has not. */
+	const moved = (of: Record<string, number>) =>
+		Object.entries(of)
+			.filter(([, n]) => n > 0)
+			.map(([what, n]) => `${n} ${n === 1 ? what.replace(/s$/, '') : what.replaceAll('_', ' ')}`)
+			.join(', ') || 'nothing hangs on it';
 </script>
 
 <Page title={data.customer.name} sub={data.customer.address} pages={pagesOf('Win')} current="/win/customers">
@@ -114,9 +120,7 @@
 								>May be the same as <a class="link" href="/win/customers/{t.id}">{t.name}</a>, {t.address}
 								<span class="quiet">({t.reasons.join(', ')}; score {t.score})</span></span
 							><button type="button" class="btn ml-auto" onclick={() => act('customers.merge', { keepId: data.customer.id, goneId: t.id })}
-								>Merge it into this one: {t.moves.jobs} job{t.moves.jobs === 1 ? '' : 's'}, {t.moves.sites} site{t.moves.sites === 1
-									? ''
-									: 's'}, {t.moves.invoices} invoice{t.moves.invoices === 1 ? '' : 's'}</button
+								>Merge it into this one: {moved(t.moves)}</button
 							>
 						</p>{/each}
 				</section>{/if}

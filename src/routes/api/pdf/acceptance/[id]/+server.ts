@@ -1,5 +1,5 @@
 import { app } from '$lib/server/app';
-import { acceptanceDocument } from '$lib/server/documents/acceptance';
+import { acceptanceDocument } from '$lib/server/quotes/acceptance-pdf';
 import { pdfResponse } from '$lib/server/screens/documents';
 import type { RequestHandler } from './$types';
 

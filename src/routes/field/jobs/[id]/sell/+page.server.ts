@@ -1,7 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
 import { TEST_CARDS } from '$lib/server/ports/cards';
-import { saleOnSite } from '$lib/server/field/sell';
+import { saleOnSite } from '$lib/server/screens/sale-on-site';
 import { fieldJob } from '$lib/server/time/queries';
 import type { PageServerLoad } from './$types';
 

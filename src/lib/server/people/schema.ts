@@ -1,0 +1,101 @@
+import { sql } from 'drizzle-orm';
+import { sqliteTable, text, integer, uniqueIndex, index, check } from 'drizzle-orm/sqlite-core';
+import type { LaborSheet } from '../../core/pricing';
+import { branches } from '../company/schema';
+import { id, version, ref, words, instant, day, flag } from '../db/columns';
+
+export const crews = sqliteTable('crews', { id: id(), name: text('name').notNull(), position: integer('position').notNull().default(0) });
+
+/** Roles that the company made itself: listed rights in place of those of a role that comes with the program. */
+export const roles = sqliteTable(
+	'roles',
+	{
+		id: id(),
+		name: text('name').notNull(),
+		rights: text('rights', { mode: 'json' }).$type<string[]>().notNull(),
+		archived: integer('archived', { mode: 'boolean' }).notNull().default(false),
+		version: version()
+	},
+	(t) => [uniqueIndex('roles_name').on(t.name)]
+);
+
+export const people = sqliteTable(
+	'people',
+	{
+		id: id(),
+		name: text('name').notNull(),
+		mail: text('mail').notNull(),
+		role: text('role', { enum: ['owner', 'office', 'estimator', 'crew lead', 'crew', 'bookkeeper'] }).notNull(),
+		/** A role of the company's own, whose rights stand in place of those of `role`; null: those of `role`. */
+		roleId: ref('role_id').references(() => roles.id),
+		crewId: ref('crew_id').references(() => crews.id),
+		skills: words('skills'),
+		color: text('color').notNull().default('slate'),
+		language: text('language').notNull().default('en'),
+		passwordHash: text('password_hash').notNull(),
+		active: integer('active', { mode: 'boolean' }).notNull().default(true),
+		sheetId: ref('sheet_id').references(() => laborSheets.id),
+		version: version()
+	},
+	(t) => [uniqueIndex('people_mail').on(t.mail)]
+);
+
+export const sessions = sqliteTable(
+	'sessions',
+	{
+		id: id(),
+		tokenHash: text('token_hash').notNull(),
+		personId: ref('person_id')
+			.notNull()
+			.references(() => people.id),
+		createdAt: instant('created_at').notNull(),
+		seenAt: instant('seen_at').notNull(),
+		expiresAt: instant('expires_at').notNull(),
+		agent: words('agent')
+	},
+	(t) => [uniqueIndex('sessions_token').on(t.tokenHash), index('sessions_person').on(t.personId)]
+);
+
+export const laborSheets = sqliteTable(
+	'labor_sheets',
+	{
+		id: id(),
+		name: text('name').notNull(),
+		branchId: ref('branch_id').references(() => branches.id),
+		from: day('from_day').notNull(),
+		sheet: text('sheet', { mode: 'json' }).$type<LaborSheet>().notNull(),
+		loadedCost: integer('loaded_cost').notNull(),
+		overheadPerHour: integer('overhead_per_hour').notNull(),
+		price: integer('price').notNull(),
+		setAside: flag('set_aside'),
+		version: version()
+	},
+	(t) => [check('labor_sheets_money', sql`${t.loadedCost} >= 0 and ${t.price} > 0`)]
+);
+
+export const timeOff = sqliteTable(
+	'time_off',
+	{
+		id: id(),
+		personId: ref('person_id')
+			.notNull()
+			.references(() => people.id),
+		from: day('from_day').notNull(),
+		to: day('to_day').notNull(),
+		note: words('note')
+	},
+	(t) => [index('time_off_person').on(t.personId, t.from), check('time_off_order', sql`${t.from} <= ${t.to}`)]
+);
+
+/** A view of a list that somebody saved: its address under a name. Without a person it is everybody's. */
+export const savedViews = sqliteTable(
+	'saved_views',
+	{
+		id: id(),
+		page: text('page').notNull(),
+		name: text('name').notNull(),
+		query: text('query').notNull(),
+		personId: ref('person_id').references(() => people.id)
+	},
+	(t) => [index('saved_views_page').on(t.page)]
+);

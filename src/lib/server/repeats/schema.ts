@@ -1,0 +1,56 @@
+import { sql } from 'drizzle-orm';
+import { sqliteTable, text, integer, index, check, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import type { RepeatRule, HolidayWay } from '../../core/repeats';
+import { id, ref, flag, day, words, version, instant } from '../db/columns';
+import { crews } from '../people/schema';
+import { jobs } from '../sales/schema';
+
+/** A job that makes its successors by a rule. */
+export const repeatRules = sqliteTable(
+	'repeat_rules',
+	{
+		id: id(),
+		/** The job they are made like: customer, site, kind of work, notes for the crew, work list. */
+		jobId: ref('job_id')
+			.notNull()
+			.references(() => jobs.id),
+		name: text('name').notNull(),
+		rule: text('rule', { mode: 'json' }).$type<RepeatRule>().notNull(),
+		onHoliday: text('on_holiday').$type<HolidayWay>().notNull(),
+		/** Only made; made and given to a crew's lead as theirs; made and booked on the plan. */
+		way: text('way', { enum: ['made', 'given', 'booked'] }).notNull(),
+		crewId: ref('crew_id').references(() => crews.id),
+		from: integer('from_minute'),
+		to: integer('to_minute'),
+		/** How many days before its day it is made. */
+		ahead: integer('ahead_days').notNull(),
+		paused: flag('paused'),
+		/** Looked at up to this day: what lies before is made. */
+		madeTo: day('made_to'),
+		/** Why the last one could not be made, in words; '' when it could. */
+		trouble: words('trouble'),
+		version: version()
+	},
+	(t) => [
+		index('repeat_rules_job').on(t.jobId),
+		check('repeat_rules_ahead', sql`${t.ahead} between 0 and 366`),
+		check('repeat_rules_span', sql`(${t.from} is null) = (${t.to} is null)`)
+	]
+);
+
+/** One occurrence of a rule, known by its own day however it was moved: it is made once. */
+export const repeatOccurrences = sqliteTable(
+	'repeat_occurrences',
+	{
+		id: id(),
+		ruleId: ref('rule_id')
+			.notNull()
+			.references(() => repeatRules.id),
+		occursOn: day('occurs_on').notNull(),
+		/** The day it came to; null: skipped, as the rule says of holidays. */
+		day: day('day'),
+		jobId: ref('job_id').references(() => jobs.id),
+		at: instant('at').notNull()
+	},
+	(t) => [uniqueIndex('repeat_occurrences_day').on(t.ruleId, t.occursOn), index('repeat_occurrences_job').on(t.jobId)]
+);

@@ -1,0 +1,130 @@
+import { sql } from 'drizzle-orm';
+import { sqliteTable, text, integer, uniqueIndex, check, index } from 'drizzle-orm/sqlite-core';
+import type { Cadence } from '../../core/rounds';
+import { id, words, cents, flag, version, ref, day, instant } from '../db/columns';
+import { crews } from '../people/schema';
+import { customers, sites, jobs } from '../sales/schema';
+
+/** Work that is done again and again over a season, and how it is usually sold. */
+export const seasonServices = sqliteTable(
+	'season_services',
+	{
+		id: id(),
+		name: text('name').notNull(),
+		wording: words('wording'),
+		/** The season of every year, MM-DD, both included. */
+		from: text('from_month_day').notNull(),
+		to: text('to_month_day').notNull(),
+		visits: integer('visits').notNull(),
+		/** Of a whole season, ten-thousandths of an hour. */
+		hours: integer('hours').notNull(),
+		price: cents('price').notNull(),
+		/** Travel and set-up of each visit, minutes. */
+		setUp: integer('set_up_minutes').notNull().default(0),
+		cadence: text('cadence', { mode: 'json' }).$type<Cadence>().notNull(),
+		archived: flag('archived'),
+		version: version()
+	},
+	(t) => [uniqueIndex('season_services_name').on(t.name), check('season_services_visits', sql`${t.visits} > 0 and ${t.hours} >= 0`)]
+);
+
+/** A season service that a customer bought for a site: the season's days, visits, hours and price as they were sold. */
+export const agreements = sqliteTable(
+	'agreements',
+	{
+		id: id(),
+		number: integer('number').notNull(),
+		serviceId: ref('service_id')
+			.notNull()
+			.references(() => seasonServices.id),
+		customerId: ref('customer_id')
+			.notNull()
+			.references(() => customers.id),
+		siteId: ref('site_id')
+			.notNull()
+			.references(() => sites.id),
+		/** The thread its hours, costs and bills are on. */
+		jobId: ref('job_id')
+			.notNull()
+			.references(() => jobs.id),
+		from: day('from_day').notNull(),
+		to: day('to_day').notNull(),
+		visits: integer('visits').notNull(),
+		hours: integer('hours').notNull(),
+		price: cents('price').notNull(),
+		taxCodeId: ref('tax_code_id'),
+		state: text('state', { enum: ['open', 'ended'] })
+			.notNull()
+			.default('open'),
+		note: words('note'),
+		createdAt: instant('created_at').notNull(),
+		version: version()
+	},
+	(t) => [
+		uniqueIndex('agreements_number').on(t.number),
+		uniqueIndex('agreements_job').on(t.jobId),
+		index('agreements_service').on(t.serviceId, t.state),
+		index('agreements_site').on(t.siteId),
+		index('agreements_customer').on(t.customerId),
+		check('agreements_season', sql`${t.to} >= ${t.from} and ${t.visits} > 0`)
+	]
+);
+
+/** One planning of a round onto the board: what Undo takes back whole. */
+export const roundPlans = sqliteTable(
+	'round_plans',
+	{
+		id: id(),
+		serviceId: ref('service_id')
+			.notNull()
+			.references(() => seasonServices.id),
+		crewId: ref('crew_id')
+			.notNull()
+			.references(() => crews.id),
+		/** Monday = 1; null: each visit on the best day of its window. */
+		weekday: integer('weekday'),
+		start: day('start_day').notNull(),
+		sites: integer('sites').notNull(),
+		visits: integer('visits').notNull(),
+		at: instant('at').notNull(),
+		byName: words('by_name'),
+		undoneAt: integer('undone_at')
+	},
+	(t) => [index('round_plans_service').on(t.serviceId, t.at)]
+);
+
+/** One planned stop of an agreement. It is known by the day its cadence gave it, however it is moved. */
+export const visits = sqliteTable(
+	'visits',
+	{
+		id: id(),
+		agreementId: ref('agreement_id')
+			.notNull()
+			.references(() => agreements.id),
+		planId: ref('plan_id').references(() => roundPlans.id),
+		/** The day the cadence gave it. */
+		occursOn: day('occurs_on').notNull(),
+		day: day('day').notNull(),
+		crewId: ref('crew_id')
+			.notNull()
+			.references(() => crews.id),
+		/** Its block on the board, minutes. */
+		minutes: integer('minutes').notNull(),
+		state: text('state', { enum: ['planned', 'done', 'skipped'] })
+			.notNull()
+			.default('planned'),
+		doneAt: integer('done_at'),
+		doneBy: words('done_by'),
+		note: words('note'),
+		/** The how-manieth done: its share of the price. */
+		share: integer('share'),
+		version: version()
+	},
+	(t) => [
+		uniqueIndex('visits_occurrence').on(t.agreementId, t.occursOn),
+		uniqueIndex('visits_share').on(t.agreementId, t.share),
+		index('visits_crew').on(t.crewId, t.day),
+		index('visits_day').on(t.day),
+		index('visits_plan').on(t.planId)
+	]
+);

@@ -1,0 +1,84 @@
+import { linkFor } from '../links';
+import { isNull, isNotNull, and, sql, eq } from 'drizzle-orm';
+import { billingSteps, invoices } from '../billing/schema';
+import { customerView, presetsOf } from '../../core/estimate';
+import { questionsOf } from '../quotes/questions';
+import { signaturesOf } from '../quotes/acceptance';
+import { answers, quotes, revisions } from '../quotes/schema';
+import { USUAL_LAYOUT } from '../../core/documents';
+import { company } from '../company/schema';
+import type { App } from '../app';
+/**
+ * A revision as its customer sees it, with some options chosen: frozen figures, and of them only what the layout shows. Page, PDF and mails are
+ * made from it; what it does not hold cannot leave the house.
+ */
+export function customerQuote(app: App, revisionId: string, chosen: readonly string[] | null) {
+	const db = app.db.orm;
+	const row = db
+		.select({ r: revisions, number: quotes.number, jobId: quotes.jobId })
+		.from(revisions)
+		.innerJoin(quotes, eq(quotes.id, revisions.quoteId))
+		.where(eq(revisions.id, revisionId))
+		.get();
+	const own = db.select().from(company).get();
+	if (!row || !own) return null;
+	const { r } = row;
+	const layout = r.header.layout ?? USUAL_LAYOUT;
+	const answer = db.select().from(answers).where(eq(answers.revisionId, r.id)).get() ?? null;
+	const signed = signaturesOf(db, r.id);
+	// Who signed first settled the options for all who have to sign.
+	const picked = new Set(answer ? answer.chosen : (signed[0]?.chosen ?? chosen ?? presetsOf(r.frozen.estimate)));
+	return {
+		number: row.number,
+		revision: r.revision,
+		state: r.state,
+		validUntil: r.validUntil,
+		header: {
+			title: r.header.title,
+			customer: r.header.customer,
+			site: r.header.site,
+			intro: r.header.intro,
+			terms: r.header.terms,
+			company: r.header.company,
+			by: r.header.by,
+			change: r.header.change,
+			photos: r.header.photos ?? [],
+			opening: r.header.opening ?? [],
+			closing: r.header.closing ?? [],
+			sheets: r.header.sheets ?? [],
+			layout
+		},
+		letterhead: own.settings.letterhead,
+		company: { name: own.name, phone: own.phone, mail: own.mail },
+		questions: questionsOf(db, r.quoteId).map(({ id, about, asked, askedBy, askedAt, answer: said, answeredBy, answeredAt }) => ({
+			id,
+			about,
+			asked,
+			askedBy,
+			askedAt,
+			answer: said,
+			answeredBy,
+			answeredAt
+		})),
+		signers: r.signers.map((name) => ({ name, at: signed.find((s) => s.name === name)?.at ?? null })),
+		settled: signed.length > 0,
+		deposit: answer?.answer === 'accepted' ? depositOf(app, row.jobId) : null,
+		hasRecord: (answer?.record ?? null) !== null,
+		answer: answer && { answer: answer.answer, name: answer.name, at: answer.at, total: answer.total, reason: answer.reason },
+		view: customerView(r.frozen.estimate, picked, r.frozen.tax, layout, r.header.pictures),
+		zone: own.zone,
+		system: own.system
+	};
+}
+
+/** The deposit that was billed when the job was won, while it is not paid: what is left, and where it can be paid by card. */
+function depositOf(app: App, jobId: string): { left: number; url: string } | null {
+	const bill = app.db.orm
+		.select({ id: invoices.id, left: sql<number>`${invoices.total} - ${invoices.paid}` })
+		.from(billingSteps)
+		.innerJoin(invoices, eq(invoices.id, billingSteps.invoiceId))
+		.where(and(eq(billingSteps.jobId, jobId), eq(billingSteps.when, 'acceptance'), isNotNull(invoices.issuedAt), isNull(invoices.voidedAt)))
+		.get();
+	const url = bill && bill.left > 0 ? linkFor(app, 'invoice', bill.id) : null;
+	return bill && url ? { left: bill.left, url } : null;
+}
