@@ -20,6 +20,10 @@ const layerRules = LAYERS.slice(0, -1).map(([name, rooms], n) => ({
 	}
 }));
 
+/** What stands inside a room of the server, and by what it may be entered. */
+const INSIDE = '^src/lib/server/[^/]+/';
+const DOORS = ['^src/lib/server/[^/]+/index\\.ts$', '^src/lib/server/[^/]+/schema\\.ts$', '^src/lib/server/db/columns\\.ts$'];
+
 /** The dependency rule: routes → ui / server → core, imports only ever point down. */
 module.exports = {
 	forbidden: [
@@ -102,6 +106,19 @@ module.exports = {
 			severity: 'error',
 			from: { path: '^src/(routes|demo|lib/(ui|client|server|workers))', pathNot: '\\.test\\.ts$' },
 			to: { path: '^src/lib/core/[^/]+/.+', pathNot: '^src/lib/core/[^/]+/index\\.ts$' }
+		},
+		{
+			name: 'server-rooms-by-their-door',
+			comment: 'A room of the server is entered by its index.ts; its tables alone are read beside it, by name of their room.',
+			severity: 'error',
+			from: { path: '^src/lib/server/([^/]+)/' },
+			to: { path: INSIDE, pathNot: ['^src/lib/server/$1/', ...DOORS] }
+		},
+		{
+			name: 'server-from-outside-by-its-doors',
+			severity: 'error',
+			from: { path: '^src/(routes|demo|hooks)|^src/lib/server/[^/]+\\.ts$' },
+			to: { path: INSIDE, pathNot: DOORS }
 		},
 		{
 			name: 'gathered-tables',

@@ -1,4 +1,4 @@
-import type { Signed } from '$lib/server/people/sessions';
+import type { Signed } from '$lib/server/people';
 
 declare global {
 	namespace App {

@@ -6,7 +6,7 @@ import { app, closeApp } from '$lib/server/app';
 import { live } from '$lib/server/live';
 import { log } from '$lib/server/log';
 import { movedTo } from '$lib/server/moved';
-import { SESSION_COOKIE, sessionOf } from '$lib/server/people/sessions';
+import { SESSION_COOKIE, sessionOf } from '$lib/server/people';
 import { COMMANDS } from '$lib/server/all-commands';
 import { needsOf, sizeOf } from '$lib/server/route-access';
 import { startWorker } from '$lib/server/worker';

@@ -1,6 +1,6 @@
 import { addDays, daysBetween, mondayOf, weekday, type Day } from '../lib/core/time';
 import sharp from 'sharp';
-import { readSignature } from '../lib/server/files/pictures';
+import { readSignature } from '$lib/server/files';
 import type { Yard } from './yard';
 
 const one = (yard: Yard, sql: string, ...args: unknown[]): string =>

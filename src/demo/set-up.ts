@@ -1,8 +1,8 @@
 import type { Kind } from '../lib/core/pricing';
 import { readFileSync } from 'node:fs';
 import { guessMapping, decodeText, readCsv, writeCsv } from '../lib/core/formats';
-import { readSpreadsheet } from '../lib/server/catalog/read-sheet';
-import { hashPassword } from '../lib/server/people/passwords';
+import { readSpreadsheet } from '$lib/server/catalog';
+import { hashPassword } from '$lib/server/people';
 import { RECIPES } from './assemblies';
 import { COMPANY, DEMO_PASSWORD, PEOPLE, SALES_SETTINGS, SHEETS } from './company';
 import type { Yard } from './yard';

@@ -1,7 +1,7 @@
 import sharp from 'sharp';
 import { USUAL_LAYOUT } from '../lib/core/documents';
-import { readPicture } from '../lib/server/files/pictures';
-import { companyOf } from '$lib/server/company/settings';
+import { readPicture } from '$lib/server/files';
+import { companyOf } from '$lib/server/company';
 import type { Yard } from './yard';
 
 /** A house as a drawing of our own: no photograph of a real one is shipped. */

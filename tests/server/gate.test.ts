@@ -25,7 +25,12 @@ const PLANTED: [rule: string, file: string, code: string][] = [
 	['layer-work', 'src/lib/server/jobs/up.ts', "import { page } from '../screens/page';\nexport const x = page;"],
 	['layer-money', 'src/lib/server/billing/up.ts', "import { page } from '../screens/page';\nexport const x = page;"],
 	['every-room-has-a-layer', 'src/lib/server/attic/box.ts', "import { cents } from '$lib/core/money';\nexport const x = cents;"],
-	['no-foreign-tables', 'src/routes/table.ts', "import { jobs } from '$lib/server/db/schema/jobs';\nexport const x = jobs;"]
+	['no-foreign-tables', 'src/routes/table.ts', "import { jobs } from '$lib/server/jobs/schema';\nexport const x = jobs;"],
+	['layer-book', 'src/lib/server/catalog/reads.ts', "import { jobs } from '../jobs/schema';\nexport const x = jobs;"],
+	['gathered-tables', 'src/lib/server/jobs/all.ts', "import { jobs } from '../db/schema';\nexport const x = jobs;"],
+	['server-rooms-by-their-door', 'src/lib/server/screens/deep.ts', "import { won } from '../jobs/won';\nexport const x = won;"],
+	['server-from-outside-by-its-doors', 'src/routes/deep.ts', "import { won } from '$lib/server/jobs/won';\nexport const x = won;"],
+	['server-from-outside-by-its-doors', 'src/lib/server/start.ts', "import { won } from './jobs/won';\nexport const x = won;"]
 ];
 /** What is allowed, so that the rules have something to be about. */
 const CLEAN: [file: string, code: string][] = [
@@ -36,9 +41,15 @@ const CLEAN: [file: string, code: string][] = [
 	['src/lib/contract/pay.ts', "export const pay = { name: 'pay' };\nexport type Pay = typeof pay;"],
 	['src/lib/client/pay.ts', "import type { Pay } from '$lib/contract/pay';\nexport const x = (p: Pay) => p;"],
 	['src/lib/server/live/two.ts', 'export const two = 2;'],
-	['src/lib/server/db/schema/jobs.ts', 'export const jobs = 1;'],
+	['src/lib/server/db/schema.ts', "export * from '../jobs/schema';"],
+	['src/lib/server/db/columns.ts', 'export const id = 1;'],
+	['src/lib/server/jobs/schema.ts', "import { id } from '../db/columns';\nexport const jobs = id;"],
+	['src/lib/server/jobs/index.ts', "export { won } from './won';"],
 	['src/lib/server/jobs/won.ts', 'export const won = 1;'],
-	['src/lib/server/screens/page.ts', "import { won } from '../jobs/won';\nexport const page = won;"],
+	[
+		'src/lib/server/screens/page.ts',
+		"import { won } from '../jobs';\nimport { jobs } from '../db/schema';\nexport const page = [won, jobs];"
+	],
 	['src/lib/ui/Fine.svelte', '<script lang="ts">\n\timport { ask } from \'$lib/client/ask\';\n</script>\n{ask}'],
 	[
 		'src/routes/page.ts',
@@ -91,6 +102,6 @@ describe('the gate of the house', () => {
 	});
 	it('is tested for every rule it has', async () => {
 		const config = ((await import(resolve('.dependency-cruiser.cjs'))) as { default: { forbidden: { name: string }[] } }).default;
-		expect(config.forbidden.map((r) => r.name).sort()).toEqual(PLANTED.map(([rule]) => rule).sort());
+		expect(config.forbidden.map((r) => r.name).sort()).toEqual([...new Set(PLANTED.map(([rule]) => rule))].sort());
 	});
 });

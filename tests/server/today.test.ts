@@ -3,7 +3,7 @@ import { addDays } from '$lib/core/time';
 import type { App } from '$lib/server/app';
 import { agingToday, invoiceList, readyToBill } from '$lib/server/billing/queries';
 import { threadOf } from '$lib/server/screens/job';
-import { board } from '$lib/server/planning/queries';
+import { board } from '$lib/server/screens/board';
 import { decisions, todayPage } from '$lib/server/screens/today';
 import type { Yard } from '../../src/demo/yard';
 import { count, freshYard, OWNER, value, wonJob } from './yard';

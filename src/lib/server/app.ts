@@ -4,13 +4,22 @@ import { join } from 'node:path';
 import { clockFrom, type Clock } from './clock';
 import type { InputOf, OutputOf } from '../contract';
 import { runCommand, runGiven, type Actor, type Command, type Runner } from './commands';
-import { openDatabase, type Db } from './db/open';
+import { openDatabase, type Db } from './db';
 import { company } from './company/schema';
-import { standInCards, type CardPort } from './ports/cards';
-import { folderPublisher, webPublisher, type PublisherPort } from './ports/publisher';
-import { smtpMail, standInMail, type MailPort } from './ports/mail';
+import {
+	standInCards,
+	type CardPort,
+	folderPublisher,
+	webPublisher,
+	type PublisherPort,
+	smtpMail,
+	standInMail,
+	type MailPort,
+	standInTexts,
+	webTexts,
+	type TextPort
+} from './ports';
 import { useSecret } from './links';
-import { standInTexts, webTexts, type TextPort } from './ports/texts';
 import { readSettings, type Settings } from './settings';
 
 /** Everything a running server needs, opened once. */

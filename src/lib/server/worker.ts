@@ -1,13 +1,11 @@
 import type { App } from './app';
-import { forgetOldKeys } from './commands/idempotency';
+import { forgetOldKeys } from './commands';
 import { log } from './log';
-import { recordsDue, makeDueRecords } from './quotes/acceptance';
-import { makeRepeatInvoices } from './billing/repeat-invoices';
-import { remindDue } from './quotes/reminders';
-import { remindInvoices } from './receivables/collecting';
-import { reconcileCharges } from './receivables/reconcile';
-import { makeRepeats } from './repeats/queries';
-import { takeLeadMail } from './sales/lead-folder';
+import { recordsDue, makeDueRecords, remindDue } from './quotes';
+import { makeRepeatInvoices } from './billing';
+import { remindInvoices, reconcileCharges } from './receivables';
+import { makeRepeats } from './repeats';
+import { takeLeadMail } from './sales';
 import { sendDue } from './outbox';
 
 const DAY = 86_400_000;

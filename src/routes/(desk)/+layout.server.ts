@@ -1,6 +1,5 @@
 import { app } from '$lib/server/app';
-import { todayOf } from '$lib/server/company/today';
-import { companyOf } from '$lib/server/company/settings';
+import { todayOf, companyOf } from '$lib/server/company';
 import type { LayoutServerLoad } from './$types';
 
 export const load: LayoutServerLoad = ({ locals }) => {

@@ -1,6 +1,6 @@
 import { app } from '$lib/server/app';
-import { companyOf } from '$lib/server/company/settings';
-import { running } from '$lib/server/time/queries';
+import { companyOf } from '$lib/server/company';
+import { running } from '$lib/server/time';
 import { may } from '$lib/core/access';
 import type { LayoutServerLoad } from './$types';
 

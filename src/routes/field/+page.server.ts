@@ -1,7 +1,7 @@
 import { app } from '$lib/server/app';
-import { todayOf } from '$lib/server/company/today';
-import { crewIdOf, stopsOf } from '$lib/server/rounds/queries';
-import { myDays } from '$lib/server/time/queries';
+import { todayOf } from '$lib/server/company';
+import { crewIdOf, stopsOf } from '$lib/server/rounds';
+import { myDays } from '$lib/server/time';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => {

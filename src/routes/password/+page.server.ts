@@ -2,8 +2,7 @@ import { fail } from '@sveltejs/kit';
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
 import { readForm, statusOf } from '$lib/server/http';
-import { requestReset } from '$lib/server/people/access';
-import { limitResets } from '$lib/server/people/sessions';
+import { requestReset, limitResets } from '$lib/server/people';
 import type { Actions } from './$types';
 
 export const actions: Actions = {

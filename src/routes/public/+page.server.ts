@@ -2,8 +2,8 @@ import { error, fail } from '@sveltejs/kit';
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
 import { readForm, statusOf } from '$lib/server/http';
-import { companyOf } from '$lib/server/company/settings';
-import { receiveLead } from '$lib/server/sales/commands';
+import { companyOf } from '$lib/server/company';
+import { receiveLead } from '$lib/server/sales';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = () => {

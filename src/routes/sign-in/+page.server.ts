@@ -3,7 +3,7 @@ import { homeOf } from '$lib/core/access';
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
 import { readForm } from '$lib/server/http';
-import { SESSION_COOKIE, sessionOf, signIn } from '$lib/server/people/sessions';
+import { SESSION_COOKIE, sessionOf, signIn } from '$lib/server/people';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ url, locals }) => {

@@ -1,6 +1,6 @@
 import { redirect } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
-import { endSession, SESSION_COOKIE } from '$lib/server/people/sessions';
+import { endSession, SESSION_COOKIE } from '$lib/server/people';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = () => redirect(303, '/');

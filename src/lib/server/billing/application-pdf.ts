@@ -2,11 +2,10 @@ import { eq } from 'drizzle-orm';
 import { formatRate } from '../../core/money';
 import { longDay } from '../../core/time';
 import type { App } from '../app';
-import { companyOf } from '../company/settings';
+import { companyOf } from '../company';
 import { payApplications } from './schema';
 import { customers, jobs, sites } from '../sales/schema';
-import { letterheadOf } from '../documents/letterhead';
-import { GREY, hair, latin, money, render } from '../documents/render';
+import { letterheadOf, GREY, hair, latin, money, render } from '../documents';
 import { figured } from './applications';
 
 /** What the general contractor reads of an application: the schedule of values and what is due; nothing of our costs. */

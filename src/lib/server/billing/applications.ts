@@ -5,7 +5,7 @@ import { cents, percent, type Cents } from '../../core/money';
 import { longDay } from '../../core/time';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import { invoiceParts, invoices, payApplicationLines, payApplications } from './schema';
 import { company } from '../company/schema';
 import { customers, jobs } from '../sales/schema';
@@ -14,7 +14,7 @@ import { makeLink } from '../links';
 import { billableJob, draftParts, issueDraft, type DraftLine } from './drafts';
 import { voidIssued } from './commands';
 import { contractOf } from './load';
-import { addressesOf } from '../sales/contacts';
+import { addressesOf } from '../sales';
 
 export type PayApplication = typeof payApplications.$inferSelect;
 type Row = typeof payApplicationLines.$inferSelect;

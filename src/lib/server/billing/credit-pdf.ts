@@ -1,8 +1,6 @@
 import { longDay } from '../../core/time';
 import type { App } from '../app';
-import { letterheadOf } from '../documents/letterhead';
-import { taxRows, totals } from '../documents/quote-pdf';
-import { GREY, hair, latin, money, render } from '../documents/render';
+import { letterheadOf, taxRows, totals, GREY, hair, latin, money, render } from '../documents';
 import { customerCredit } from './customer-invoice';
 
 /** A credit note as a PDF with the company's letterhead: what its customer's view holds. */

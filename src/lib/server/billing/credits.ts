@@ -4,7 +4,7 @@ import { checkCredit } from '../../core/billing';
 import { cents, formatCents, taxTotal } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import { creditLines, creditNotes, invoiceLines, invoiceParts, invoices, allocations, payments } from './schema';
 import { company } from '../company/schema';
 import { costEntries } from '../costs/schema';

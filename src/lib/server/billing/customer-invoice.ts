@@ -5,7 +5,7 @@ import { USUAL_LAYOUT } from '../../core/documents';
 import { computeEstimate, shownLines } from '../../core/estimate';
 import { cents, type Cents } from '../../core/money';
 import type { App } from '../app';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import { creditLines, creditNotes } from './schema';
 import { estimates } from '../estimates/schema';
 import { answers, quotes, revisions } from '../quotes/schema';

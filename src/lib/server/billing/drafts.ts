@@ -4,7 +4,7 @@ import { cents, parseCents, parsePercent, unitPriceIn, type Cents, type Percent,
 import { Refusal } from '../../core/refusal';
 import { addDays } from '../../core/time';
 import type { Context } from '../commands';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import { invoiceLines, invoiceParts, invoices, payApplications, type InvoiceKind } from './schema';
 import { itemSales } from '../catalog/schema';
 import { company } from '../company/schema';

@@ -1,9 +1,7 @@
 import { formatQuantity } from '../../core/money';
 import { longDay } from '../../core/time';
 import type { customerInvoice } from './customer-invoice';
-import type { Letterhead } from '../documents/letterhead';
-import { taxRows, totals } from '../documents/quote-pdf';
-import { hair, latin, money, render } from '../documents/render';
+import { type Letterhead, taxRows, totals, hair, latin, money, render } from '../documents';
 
 /** An invoice as a PDF with the company's letterhead: what its customer's view holds. */
 export function invoicePdf(i: NonNullable<ReturnType<typeof customerInvoice>> & { letterhead: Letterhead }): Promise<Buffer> {

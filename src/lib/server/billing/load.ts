@@ -2,7 +2,7 @@ import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { Billable } from '../../core/billing';
 import { grouped } from '../../core/lists';
 import { cents, type Cents } from '../../core/money';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import { creditLines, invoiceLines, invoiceParts, invoices, allocations, payments } from './schema';
 import { costEntries } from '../costs/schema';
 import { contractLines } from '../work/schema';

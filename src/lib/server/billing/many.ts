@@ -11,7 +11,7 @@ import { company } from '../company/schema';
 import { costEntries } from '../costs/schema';
 import { customers, jobs, stages } from '../sales/schema';
 import { makeLinks } from '../links';
-import { addressesOf } from '../sales/contacts';
+import { addressesOf } from '../sales';
 import { costDraft } from './costs';
 import { contractDraft, issueDraft, rememberPrices, type DraftPart } from './drafts';
 import { contractsOf, costsToBillOf } from './load';

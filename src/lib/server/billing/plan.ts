@@ -1,17 +1,17 @@
-import { phaseNamed, phaseNames } from '../work/phases';
+import { phaseNamed, phaseNames } from '../work';
 import * as contract from '../../contract/billing/plan';
 import { asc, eq } from 'drizzle-orm';
 import { checkPlan, planAmounts, proposePlan, ruleFor, type PlanStep } from '../../core/billing';
 import { cents, percent, type Percent } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { serve, whenever, type Context } from '../commands';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import { billingSteps, invoices } from './schema';
 import { company } from '../company/schema';
 import { customers, jobs } from '../sales/schema';
 import { contractLines } from '../work/schema';
 import { newId } from '../ids';
-import { addressesOf } from '../sales/contacts';
+import { addressesOf } from '../sales';
 import { draftDeposit, draftToDate, issueDraft } from './drafts';
 import { contractOf } from './load';
 

@@ -6,7 +6,7 @@ import { creditNotes, invoiceLines, invoiceParts, invoices, allocations, charges
 import { customers, jobs, sites } from '../sales/schema';
 import { linkFor } from '../links';
 import { creditOf, notInConflict, paidOf } from './load';
-import { todayOf } from '../company/today';
+import { todayOf } from '../company';
 
 /** In the words of the index of open invoices. */
 export const isOpen = sql`issued_at is not null and voided_at is null and total > paid`;

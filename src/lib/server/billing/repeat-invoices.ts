@@ -13,7 +13,7 @@ import { company, taxCodes } from '../company/schema';
 import { customers, jobs } from '../sales/schema';
 import { newId } from '../ids';
 import { log } from '../log';
-import { addressesOf } from '../sales/contacts';
+import { addressesOf } from '../sales';
 import { billableJob, draft, issueDraft } from './drafts';
 
 type Rule = typeof repeatInvoices.$inferSelect;

@@ -1,10 +1,10 @@
-import { belongToCustomer } from '../sales/owned';
+import { belongToCustomer } from '../sales';
 import { creditNotes, invoices, allocations, payments } from './schema';
 import { and, asc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import { cents } from '../../core/money';
 import { allocate, type OpenInvoice } from '../../core/receivables';
 import type { Context } from '../commands';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import { newId } from '../ids';
 
 /** The invoices of a customer with something left to pay. */

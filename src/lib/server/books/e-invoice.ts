@@ -1,8 +1,8 @@
 import { writeUbl, type UblDocument } from '../../core/books';
 import { cents } from '../../core/money';
 import type { App } from '../app';
-import { customerCredit, customerInvoice } from '../billing/customer-invoice';
-import { companyOf } from '../company/settings';
+import { customerCredit, customerInvoice } from '../billing';
+import { companyOf } from '../company';
 
 /** An issued invoice as UBL 2.1, of what its customer may read; null when there is none. @throws Refusal where a figure does not hold */
 export function invoiceUbl(app: App, invoiceId: string): { name: string; text: string } | null {

@@ -14,7 +14,7 @@ import {
 import { grouped } from '../../core/lists';
 import { cents, formatCents, sum } from '../../core/money';
 import { wallTime, type Day } from '../../core/time';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import { creditNotes, invoiceParts, invoices, allocations, payments } from '../billing/schema';
 import { journalEntries } from './schema';
 import { supplierBillLines, supplierBills, supplierBillShares } from '../buying/schema';

@@ -13,9 +13,9 @@ import { costEntries } from '../costs/schema';
 import { attachments } from '../files/schema';
 import { firms } from '../firms/schema';
 import { phases } from '../work/schema';
-import { MOST_ATTACHED, typeOfFile } from '../files/attachments';
+import { MOST_ATTACHED, typeOfFile } from '../files';
 import { newId } from '../ids';
-import { beginWork, workJob } from '../planning/commands';
+import { beginWork, workJob } from '../planning';
 import { closeWhenDone } from './deliveries';
 
 type Given = InputOf<typeof contract.enterBill>;

@@ -2,11 +2,10 @@ import { eq } from 'drizzle-orm';
 import { formatQuantity, formatUnitPrice } from '../../core/money';
 import { longDay, wallTime } from '../../core/time';
 import type { App } from '../app';
-import { companyOf } from '../company/settings';
+import { companyOf } from '../company';
 import { orders } from './schema';
 import { firms } from '../firms/schema';
-import { letterheadOf } from '../documents/letterhead';
-import { GREY, hair, latin, money, render } from '../documents/render';
+import { letterheadOf, GREY, hair, latin, money, render } from '../documents';
 import { linesOf } from './orders';
 
 /** What a supplier may read of an order: what is bought, never for whom or what it was sold at. */

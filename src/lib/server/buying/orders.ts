@@ -3,7 +3,7 @@ import { and, asc, eq, inArray, max, ne, sql } from 'drizzle-orm';
 import { orderFigures, priceOfPack, unitCostOf } from '../../core/buying';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import { orderLines, orderNeeds, orders } from './schema';
 import { itemSuppliers, items } from '../catalog/schema';
 import { company } from '../company/schema';
@@ -12,7 +12,7 @@ import { jobs, sites } from '../sales/schema';
 import { jobMaterials } from '../work/schema';
 import { newId } from '../ids';
 import { makeLink } from '../links';
-import { workJob } from '../planning/commands';
+import { workJob } from '../planning';
 
 type Order = typeof orders.$inferSelect;
 type Line = typeof orderLines.$inferSelect;

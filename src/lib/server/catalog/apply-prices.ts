@@ -1,6 +1,6 @@
 import type Database from 'better-sqlite3';
 import type { Known, PriceRow } from '../../core/formats';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import { newId } from '../ids';
 
 interface Import {

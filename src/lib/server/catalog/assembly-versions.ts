@@ -3,7 +3,7 @@ import { and, desc, eq, gte } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { serve } from '../commands';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import { assemblies, parts } from './schema';
 import { history } from '../commands/schema';
 import { saveAssembly } from './assemblies';

@@ -7,7 +7,7 @@ import { mulDiv, parsePercent, unitPrice, type UnitPrice } from '../../core/mone
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { serve, type Context } from '../commands';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import { catalogChanges, categories, ITEM_FIELDS, items } from './schema';
 import { taxCodes } from '../company/schema';
 import { newId } from '../ids';

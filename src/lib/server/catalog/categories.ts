@@ -1,12 +1,11 @@
 import * as contract from '../../contract/catalog/categories';
 import { eq } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
-import { serve } from '../commands';
+import { serve, readField } from '../commands';
 import { categories, items } from './schema';
 import { newId } from '../ids';
 import { categoriesIn } from './filter';
 import { readRule } from './rules';
-import { readField } from '../commands/read-field';
 
 export const saveCategory = serve(contract.saveCategory, (ctx, i) => {
 	const rule = readField('ruleValue', () => readRule(i.ruleBy as string, i.ruleValue));

@@ -4,12 +4,11 @@ import { eq } from 'drizzle-orm';
 import { comparePriceList, decodeText, headsOf, readCsv, readPriceList, type Known, type Mapping } from '../../core/formats';
 import { parseQuantity, parseUnitPrice } from '../../core/money';
 import { Refusal } from '../../core/refusal';
-import { serve, type Context } from '../commands';
+import { serve, type Context, readField, notNegative } from '../commands';
 import { imports, itemCosts, items, suppliers } from './schema';
 import { newId } from '../ids';
 import { applyPrices, codesOfOthers, knownOf } from './apply-prices';
 import { readRule } from './rules';
-import { readField, notNegative } from '../commands/read-field';
 
 export const saveItem = serve(contract.saveItem, (ctx, { itemId, cost, ruleBy, ruleValue, version, pack, tags, companions, ...fields }) => {
 	const unitCost = readField('cost', () => notNegative(parseUnitPrice(cost, 'The cost'), 'cost'));

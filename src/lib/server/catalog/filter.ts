@@ -1,8 +1,7 @@
 import type { ItemFilter } from '../../contract/catalog/filter';
 import { sql, type SQL } from 'drizzle-orm';
-import type { Orm } from '../db/open';
+import { type Orm, ftsQuery } from '../db';
 import { categories } from './schema';
-import { ftsQuery } from '../db/fts';
 
 /** A category and all that lie in it. */
 export function categoriesIn(db: Orm, id: string): string[] {

@@ -1,7 +1,7 @@
-import { settingsOf } from '../company/settings';
+import { settingsOf } from '../company';
 import { mulDiv, roundPrice, unitPrice, type Percent, type UnitPrice } from '../../core/money';
 import { breakEvenOf, exactBreakEven, ruleThatHolds, unitPriceOf, type Kind, type PriceRule } from '../../core/pricing';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import { categories, type items } from './schema';
 
 type Priced = Pick<typeof items.$inferSelect, 'kind' | 'cost' | 'rule' | 'categoryId' | 'fine'>;

@@ -1,8 +1,6 @@
 import ExcelJS from 'exceljs';
 import { MOST_COLUMNS, MOST_ROWS, TableError } from '../../core/formats';
-import { checkArchive } from '../files/archive';
-import { boundProcess, GivenUp } from '../files/bound-process';
-import { readingQueue } from '../files/reading-queue';
+import { checkArchive, boundProcess, GivenUp, readingQueue } from '../files';
 
 /** Whether bytes are an Office spreadsheet (a zip), whatever the file is called. */
 export const isSpreadsheet = (bytes: Uint8Array): boolean =>

@@ -1,7 +1,7 @@
 import { asc, eq, isNotNull } from 'drizzle-orm';
 import { grouped } from '../../core/lists';
 import { holds, rateUnder, type Answered, type Choice, type ChoiceRefusal, type PartRate } from '../../core/pricing';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import { assemblies, parts } from './schema';
 
 type Part = typeof parts.$inferSelect;

@@ -2,10 +2,9 @@ import * as contract from '../../contract/catalog/references';
 import { and, eq, sql } from 'drizzle-orm';
 import { parseUnitPrice } from '../../core/money';
 import { Refusal } from '../../core/refusal';
-import { serve, type Context } from '../commands';
+import { serve, type Context, readField, notNegative } from '../commands';
 import { itemCosts, items, itemSuppliers, suppliers } from './schema';
 import { newId } from '../ids';
-import { readField, notNegative } from '../commands/read-field';
 
 /** @throws Refusal when the supplier calls something else so */
 function checkCode(ctx: Context, itemId: string, supplierId: string, code: string): void {

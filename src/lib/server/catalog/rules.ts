@@ -1,7 +1,7 @@
 import { parsePercent, parseUnitPrice } from '../../core/money';
 import type { PriceRule } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
-import { notNegative } from '../commands/read-field';
+import { notNegative } from '../commands';
 
 /** Reads a price rule as typed: inherit, 25% markup, 20% margin, or a fixed price. @throws Refusal */
 export function readRule(by: string, value: string): PriceRule {

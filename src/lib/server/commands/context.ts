@@ -5,7 +5,7 @@ import { Refusal } from '../../core/refusal';
 import type { LinkKind } from '../../contract';
 import type { Right, Role } from '../../core/access';
 import { wallTime, type Day } from '../../core/time';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import type { RowChange } from './schema';
 import { counters } from '../company/schema';
 import { outbox } from '../outbox/schema';

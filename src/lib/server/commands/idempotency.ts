@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { eq, lt } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import { idempotencyKeys } from './schema';
 import type { Actor } from './context';
 

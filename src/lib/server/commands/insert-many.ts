@@ -1,6 +1,6 @@
 import { getTableColumns, getTableName, is, sql, SQL } from 'drizzle-orm';
 import type { SQLiteTable } from 'drizzle-orm/sqlite-core';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 
 /** What a column holds where a row says nothing of it. @throws Error for one that only the database can fill in */
 function whenMissing(column: { name: string; default: unknown }): unknown {

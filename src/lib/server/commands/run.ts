@@ -1,7 +1,7 @@
 import { areaOf, may } from '../../core/access';
 import { Refusal } from '../../core/refusal';
 import type { Clock } from '../clock';
-import type { Db } from '../db/open';
+import type { Db } from '../db';
 import { history } from './schema';
 import { company } from '../company/schema';
 import { live } from '../live';

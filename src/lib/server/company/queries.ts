@@ -1,6 +1,6 @@
 import { asc, desc, eq, sql } from 'drizzle-orm';
 import type { Holder } from '../../core/access';
-import { NO_PASSWORD } from '../people/passwords';
+import { NO_PASSWORD } from '../people';
 import type { App } from '../app';
 import { timeOff, crews, people } from '../people/schema';
 import { links } from '../links/schema';

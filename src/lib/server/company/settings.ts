@@ -1,6 +1,6 @@
 import { settingsFrom, type CompanySettings } from '../../core/company';
 import type { App } from '../app';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import { company } from './schema';
 
 /** What the company decided; before it is set up, what is usual. */

@@ -2,8 +2,7 @@ import * as contract from '../../contract/company/tax';
 import { eq } from 'drizzle-orm';
 import { parseScaled, rate } from '../../core/money';
 import { Refusal } from '../../core/refusal';
-import { readField } from '../commands/read-field';
-import { serve } from '../commands';
+import { readField, serve } from '../commands';
 import { branches, taxCodes, taxComponents } from './schema';
 import { newId } from '../ids';
 

@@ -3,15 +3,15 @@ import { chargeOf } from '../../core/billing';
 import { parseQuantity, lineAmount, quantity, unitPrice, percent, parseCents, cents } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { and, eq, ne } from 'drizzle-orm';
-import { isOrderedFor } from '../buying/orders';
+import { isOrderedFor } from '../buying';
 import { serve, type Context } from '../commands';
 import { items } from '../catalog/schema';
 import { company } from '../company/schema';
 import { costEntries, remainders } from './schema';
 import { jobMaterials, phases, taskParts } from '../work/schema';
 import { newId } from '../ids';
-import { beginWork, workJob } from '../planning/commands';
-import { phaseOfItem } from '../work/phases';
+import { beginWork, workJob } from '../planning';
+import { phaseOfItem } from '../work';
 
 export const useMaterial = serve(contract.useMaterial, (ctx, i) => {
 	const job = workJob(ctx, i.jobId);

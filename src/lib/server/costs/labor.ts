@@ -10,8 +10,8 @@ import { people } from '../people/schema';
 import { jobs } from '../sales/schema';
 import { timeEntries } from '../time/schema';
 import { newId } from '../ids';
-import { beginWork } from '../planning/commands';
-import { rateOn } from '../rates/load';
+import { beginWork } from '../planning';
+import { rateOn } from '../rates';
 
 type Entry = typeof timeEntries.$inferSelect;
 

@@ -7,7 +7,7 @@ import { whenever, type Context } from '../commands';
 import { costEntries } from './schema';
 import { agreements, seasonServices, visits } from '../rounds/schema';
 import { newId } from '../ids';
-import { beginWork } from '../planning/commands';
+import { beginWork } from '../planning';
 
 const sourceOf = (visitId: string): string => `visit:${visitId}`;
 const chargeOfVisit = (ctx: Context, visitId: string) =>

@@ -2,7 +2,7 @@ import { eq } from 'drizzle-orm';
 import type { App } from '../app';
 import type { Face } from '../../core/documents';
 import { files } from '../files/schema';
-import { companyOf } from '../company/settings';
+import { companyOf } from '../company';
 
 /** The company's look on documents. */
 export interface Letterhead {

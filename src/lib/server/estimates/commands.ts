@@ -1,5 +1,5 @@
 import { textOf } from '../../core/events';
-import { settingsOf } from '../company/settings';
+import { settingsOf } from '../company';
 import * as contract from '../../contract/estimates/commands';
 import { asc, eq, max } from 'drizzle-orm';
 import {
@@ -26,12 +26,9 @@ import { history } from '../commands/schema';
 import { company } from '../company/schema';
 import { estimates, lines, recipes, scopes, shapes } from './schema';
 import { newId } from '../ids';
-import { taxOfJob } from '../sales/exemption';
-import { partsUnder, questionsOf } from '../catalog/recipes';
-import { pricer, type Pricer } from '../catalog/pricing';
-import { groupOfJob } from '../sales/group-of-job';
-import { hourPrice, rateOn, sheetForBranch } from '../rates/load';
-import { branchOfJob } from '../sales/branch-of-job';
+import { taxOfJob, groupOfJob, branchOfJob } from '../sales';
+import { partsUnder, questionsOf, pricer, type Pricer } from '../catalog';
+import { hourPrice, rateOn, sheetForBranch } from '../rates';
 import { hoursPatch } from './service-lines';
 import { done } from './done';
 import { loadEstimate } from './load';

@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import type { Estimate } from '../../core/estimate';
 import type { Context } from '../commands';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import { lines, optionGroups, recipes, scopes, shapes } from './schema';
 import { newId } from '../ids';
 import { nextScope } from './position';

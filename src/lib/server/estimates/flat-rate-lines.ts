@@ -1,13 +1,12 @@
 import * as contract from '../../contract/estimates/flat-rate-lines';
 import { parseQuantity, quantity, type Quantity } from '../../core/money';
 import { Refusal } from '../../core/refusal';
-import { notNegative } from '../commands/read-field';
-import { taxOfJob } from '../sales/exemption';
-import { serve, type Context } from '../commands';
+import { notNegative, serve, type Context } from '../commands';
+import { taxOfJob } from '../sales';
 import { estimates, lines, scopes } from './schema';
 import { newId } from '../ids';
 import { done } from './done';
-import { flatLines } from '../flat-rate/compute';
+import { flatLines } from '../flat-rate';
 import { serviceFor } from './service-lines';
 import { nextLine } from './position';
 

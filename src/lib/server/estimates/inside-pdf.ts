@@ -9,8 +9,7 @@ import { estimates } from './schema';
 import { laborSheets } from '../people/schema';
 import { jobs } from '../sales/schema';
 import { loadEstimate } from './load';
-import { letterheadOf } from '../documents/letterhead';
-import { hair, latin, money, render } from '../documents/render';
+import { letterheadOf, hair, latin, money, render } from '../documents';
 
 const right = (text: string) => ({ text: latin(text), alignment: 'right' });
 const head = (...words: string[]) => words.map((w, i) => ({ text: w, color: '#5b6468', ...(i ? { alignment: 'right' } : {}) }));

@@ -1,8 +1,8 @@
 import { eq } from 'drizzle-orm';
 import { computeEstimate, missingMeasures } from '../../core/estimate';
 import type { MeasureName } from '../../core/measure';
-import { partsUnder } from '../catalog/recipes';
-import type { Orm } from '../db/open';
+import { partsUnder } from '../catalog';
+import type { Orm } from '../db';
 import { scopes } from './schema';
 import { loadEstimate } from './load';
 

@@ -1,6 +1,6 @@
 import { asc, eq, inArray } from 'drizzle-orm';
 import type { Estimate, Line } from '../../core/estimate';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import { company } from '../company/schema';
 import { estimates, lines, optionGroups, scopes, shapes } from './schema';
 

@@ -1,21 +1,18 @@
-import { settingsOf } from '../company/settings';
+import { settingsOf, todayOf } from '../company';
 import { and, asc, eq, isNull } from 'drizzle-orm';
 import { computeEstimate } from '../../core/estimate';
 import { dimensionOf, type Dimension, type MeasureName } from '../../core/measure';
 import { cents, rate, unitPrice, type Quantity, type UnitPrice } from '../../core/money';
 import { partQuantity, type Answered, type Choice, type NamedPart } from '../../core/pricing';
 import type { App } from '../app';
-import { todayOf } from '../company/today';
 import { assemblies, items, parts } from '../catalog/schema';
 import { estimates } from './schema';
 import { jobs, stages } from '../sales/schema';
 import { loadEstimate } from './load';
 import { todaysLines } from './reprice';
-import { offeredServices } from '../flat-rate/queries';
-import { flatLines } from '../flat-rate/compute';
-import { rateOn } from '../rates/load';
-import { pricer } from '../catalog/pricing';
-import { partsFrom } from '../catalog/recipes';
+import { offeredServices, flatLines } from '../flat-rate';
+import { rateOn } from '../rates';
+import { pricer, partsFrom } from '../catalog';
 
 /** Something that is sold: an open estimate, an assembly, a flat-rate service, with its parts at today's costs and rates. */
 export interface BookEntry {

@@ -1,4 +1,4 @@
-import { settingsOf } from '../company/settings';
+import { settingsOf } from '../company';
 import * as contract from '../../contract/estimates/price-check';
 import { parsePercent, percent, type Percent } from '../../core/money';
 import { packParts } from '../../core/pricing';

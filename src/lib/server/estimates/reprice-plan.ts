@@ -5,16 +5,16 @@ import { ceilDiv, marginOf, toTyped, type Percent, type UnitPrice } from '../../
 import { hourlyPriceFor } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
-import { todayOf } from '../company/today';
+import { todayOf } from '../company';
 import { Id, strict } from '../../contract/inputs';
 import { assemblies, items, parts } from '../catalog/schema';
 import { flatCatalogs } from '../flat-rate/schema';
 import { loadEstimate } from './load';
 import { previewReprice } from './reprice';
-import { pricedServices } from '../flat-rate/queries';
-import { rateOn } from '../rates/load';
+import { pricedServices } from '../flat-rate';
+import { rateOn } from '../rates';
 import { bookOf } from './price-book';
-import { pricer } from '../catalog/pricing';
+import { pricer } from '../catalog';
 
 const Ids = Type.Array(Id, { maxItems: 2000, uniqueItems: true });
 export const RepriceInput = Type.Object(

@@ -1,4 +1,4 @@
-import { settingsOf } from '../company/settings';
+import { settingsOf } from '../company';
 import * as contract from '../../contract/estimates/reviews';
 import { and, asc, desc, eq, sql } from 'drizzle-orm';
 import { may, type Holder } from '../../core/access';
@@ -6,14 +6,13 @@ import { computeEstimate, signOffReasons, type Estimate, type SignOffRules } fro
 import { formatCents, formatRate, parseCents, parsePercent } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
-import { readField, notNegative } from '../commands/read-field';
-import { serve, type Context } from '../commands';
-import type { Orm } from '../db/open';
+import { readField, notNegative, serve, type Context } from '../commands';
+import type { Orm } from '../db';
 import { company } from '../company/schema';
 import { comments, estimates, lines, scopes, signOffs } from './schema';
 import { people } from '../people/schema';
 import { jobs } from '../sales/schema';
-import { activeHolders } from '../people/roles';
+import { activeHolders } from '../people';
 import { hashOf, newId } from '../ids';
 import { loadEstimate } from './load';
 

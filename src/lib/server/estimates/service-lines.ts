@@ -1,16 +1,13 @@
-import { flatLines } from '../flat-rate/compute';
+import { flatLines, termsOf } from '../flat-rate';
 import { parseQuantity } from '../../core/money';
-import { notNegative } from '../commands/read-field';
+import { notNegative, type Context } from '../commands';
 import { Refusal } from '../../core/refusal';
 import type { lines } from './schema';
-import type { Context } from '../commands';
-import { groupOfJob } from '../sales/group-of-job';
-import { termsOf } from '../flat-rate/terms';
-import { branchOfJob } from '../sales/branch-of-job';
-import { sheetForBranch } from '../rates/load';
+import { groupOfJob, branchOfJob } from '../sales';
+import { sheetForBranch } from '../rates';
 import { flatCatalogs, flatServices } from '../flat-rate/schema';
 import { eq } from 'drizzle-orm';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 /** A service with its catalog's terms of a day, and the group of the job it is for. */
 export function serviceFor(db: Orm, serviceId: string, jobId: string, day: string) {
 	const service = db.select().from(flatServices).where(eq(flatServices.id, serviceId)).get();

@@ -2,8 +2,7 @@ import { textOf } from '../../core/events';
 import { and, asc, desc, eq, gt, isNull, max, ne, sql } from 'drizzle-orm';
 import type { SQLiteColumn, SQLiteTable } from 'drizzle-orm/sqlite-core';
 import { Refusal } from '../../core/refusal';
-import type { Context } from '../commands';
-import { columnsOf, sameValue } from '../commands/row-changes';
+import { type Context, columnsOf, sameValue } from '../commands';
 import { history, type RowChange } from '../commands/schema';
 import { estimates, lines, optionGroups, recipes, scopes, shapes } from './schema';
 

@@ -6,9 +6,8 @@ import { people } from '../people/schema';
 import { jobs } from '../sales/schema';
 import * as contract from '../../contract/field/notes';
 import { Refusal } from '../../core/refusal';
-import { serve } from '../commands';
+import { serve, self } from '../commands';
 import { newId } from '../ids';
-import { self } from '../commands/self';
 
 export const notesOf = (app: App, jobId: string) =>
 	app.db.orm

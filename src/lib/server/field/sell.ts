@@ -1,4 +1,4 @@
-import { holdBack, issue } from '../quotes/issue';
+import { holdBack, issue, recordAnswer } from '../quotes';
 import { eq } from 'drizzle-orm';
 import * as contract from '../../contract/field/sell';
 import type { QuoteLayout } from '../../core/documents';
@@ -8,14 +8,10 @@ import { serve, type Context } from '../commands';
 import { items } from '../catalog/schema';
 import { estimates, lines, scopes } from '../estimates/schema';
 import { quotes, revisions } from '../quotes/schema';
-import { beginChange } from '../estimates/changes';
-import { itemLines, pricerOf } from '../estimates/commands';
-import { putService } from '../estimates/flat-rate-lines';
-import { nextLine } from '../estimates/position';
-import { isDrawable } from '../files/pictures';
+import { beginChange, itemLines, pricerOf, putService, nextLine } from '../estimates';
+import { isDrawable } from '../files';
 import { newId } from '../ids';
-import { workJob } from '../planning/commands';
-import { recordAnswer } from '../quotes/commands';
+import { workJob } from '../planning';
 
 /** What is sold on site is shown line by line: the customer stands beside it and asks. */
 export const ON_SITE: QuoteLayout = { layout: 'detailed', detail: 'lines', amounts: 'lines', dataSheets: false };

@@ -5,7 +5,7 @@ import { Refusal } from '../../core/refusal';
 import type { Day } from '../../core/time';
 import type { App } from '../app';
 import { serve } from '../commands';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import { firmPapers, firms } from './schema';
 import { newId } from '../ids';
 

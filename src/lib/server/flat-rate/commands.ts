@@ -3,8 +3,7 @@ import { eq, max } from 'drizzle-orm';
 import { parsePercent, parseQuantity, parseUnitPrice } from '../../core/money';
 import type { FlatMaterial } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
-import { readField, notNegative } from '../commands/read-field';
-import { serve, type Context } from '../commands';
+import { readField, notNegative, serve, type Context } from '../commands';
 import { flatCatalogs, flatCategories, flatServices } from './schema';
 import { newId } from '../ids';
 

@@ -1,6 +1,6 @@
 import { mulDiv, unitPrice, type Cents, type Quantity } from '../../core/money';
 import { flatPrice, type FlatTerms } from '../../core/pricing';
-import type { Group } from '../catalog/pricing';
+import type { Group } from '../catalog';
 import { flatServices } from './schema';
 
 type Service = typeof flatServices.$inferSelect;

@@ -1,7 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import { EditionError, readEdition, type EditionFile } from '../../core/formats';
 import type { PublishedService } from '../../core/pricing';
-import { BadInput, validate } from '../commands/validate';
+import { BadInput, validate } from '../commands';
 
 const Key = Type.String({ minLength: 1, maxLength: 80, pattern: '^[A-Za-z0-9._-]+$' });
 const Decimal = Type.String({

@@ -3,7 +3,7 @@ import type { App } from '../app';
 import type { Actor } from '../commands';
 import { flatCatalogs, flatEditions } from './schema';
 import { log } from '../log';
-import type { OfferedEdition } from '../ports/publisher';
+import type { OfferedEdition } from '../ports';
 import { receiveEdition } from './editions';
 
 /**

@@ -1,12 +1,11 @@
 import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
 import { flatPrice, type FlatTerms } from '../../core/pricing';
 import type { App } from '../app';
-import { todayOf } from '../company/today';
-import type { Orm } from '../db/open';
+import { todayOf } from '../company';
+import { type Orm, ftsQuery } from '../db';
 import { taxCodes } from '../company/schema';
 import { flatCatalogs, flatCategories, flatEditions, flatServices } from './schema';
 import { laborSheets } from '../people/schema';
-import { ftsQuery } from '../db/fts';
 import { termsOf } from './terms';
 
 /** Catalogs with how many services each offers, our own last. */

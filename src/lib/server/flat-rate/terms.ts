@@ -1,12 +1,12 @@
-import { settingsOf } from '../company/settings';
+import { settingsOf } from '../company';
 import { eq } from 'drizzle-orm';
 import { percent, unitPrice } from '../../core/money';
 import type { FlatTerms } from '../../core/pricing';
 import type { Day } from '../../core/time';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import { flatCatalogs } from './schema';
 import { laborSheets } from '../people/schema';
-import { rateOn } from '../rates/load';
+import { rateOn } from '../rates';
 
 export type FlatCatalog = typeof flatCatalogs.$inferSelect;
 

@@ -1,4 +1,4 @@
-import { addHours, phaseNamed } from '../work/phases';
+import { addHours, phaseNamed, tasksFromTemplate } from '../work';
 import * as contract from '../../contract/jobs/win';
 import { max, eq } from 'drizzle-orm';
 import { computeEstimate, jobBudget, quoteTotals, type Estimate, type QuoteTotals } from '../../core/estimate';
@@ -8,8 +8,7 @@ import { quotes, revisions } from '../quotes/schema';
 import { jobs } from '../sales/schema';
 import { budgetRows, contractLines, jobMaterials } from '../work/schema';
 import { newId } from '../ids';
-import { firstStage } from '../sales/commands';
-import { tasksFromTemplate } from '../work/tasks';
+import { firstStage } from '../sales';
 
 /** What was agreed on: the estimate as it was frozen, the options chosen, what they come to. */
 interface Agreed {

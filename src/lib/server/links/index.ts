@@ -1,6 +1,6 @@
 import { and, desc, eq, sql } from 'drizzle-orm';
 import { may, type Holder } from '../../core/access';
-import type { Db, Orm } from '../db/open';
+import type { Db, Orm } from '../db';
 import type { Clock } from '../clock';
 import type { Settings } from '../settings';
 import type { Actor, Context, LinkKind } from '../commands';

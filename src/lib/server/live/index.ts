@@ -58,3 +58,5 @@ class Live {
 }
 
 export const live = new Live();
+
+export { presence } from './presence';

@@ -4,7 +4,7 @@ import { checkRights, knownRights, type Holder, type Right } from '../../core/ac
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { serve, type Context } from '../commands';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import { people, roles } from './schema';
 import { newId } from '../ids';
 

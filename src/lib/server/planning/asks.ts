@@ -11,10 +11,10 @@ import { people } from '../people/schema';
 import { firmAsks, shifts } from './schema';
 import { customers, jobs, sites } from '../sales/schema';
 import { phases } from '../work/schema';
-import { papersOver } from '../firms/commands';
+import { papersOver } from '../firms';
 import { newId } from '../ids';
 import { endLinks, makeLink } from '../links';
-import { phaseNamed } from '../work/phases';
+import { phaseNamed } from '../work';
 import { daysOf, plannableJob } from './commands';
 
 const span = (from: Day, to: Day): string => (from === to ? `on ${longDay(from)}` : `from ${longDay(from)} to ${longDay(to)}`);

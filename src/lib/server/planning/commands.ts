@@ -1,4 +1,4 @@
-import { phaseNamed } from '../work/phases';
+import { phaseNamed } from '../work';
 import * as contract from '../../contract/planning/commands';
 import { eq } from 'drizzle-orm';
 import { checkShift, conflictsOf, isWorkingDay, type Conflict, type Shift } from '../../core/planning';
@@ -10,7 +10,7 @@ import { company } from '../company/schema';
 import { people } from '../people/schema';
 import { shifts } from './schema';
 import { jobs, stages } from '../sales/schema';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import { newId } from '../ids';
 import { calendar, jobName, shiftsAround } from './load';
 

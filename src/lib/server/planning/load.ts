@@ -1,7 +1,7 @@
 import { and, asc, eq, getTableColumns, gte, inArray, lte, or, sql } from 'drizzle-orm';
 import type { PersonCalendar, Shift } from '../../core/planning';
 import { addDays, type Day } from '../../core/time';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import { company } from '../company/schema';
 import { timeOff } from '../people/schema';
 import { shifts } from './schema';

@@ -1,5 +1,5 @@
 import { and, asc, eq, like } from 'drizzle-orm';
-import type { Db } from '../db/open';
+import type { Db } from '../db';
 import { standInLog } from '../outbox/schema';
 
 export interface CardRequest {

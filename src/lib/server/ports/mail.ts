@@ -1,5 +1,5 @@
 import nodemailer from 'nodemailer';
-import type { Db } from '../db/open';
+import type { Db } from '../db';
 import { standInLog } from '../outbox/schema';
 
 export interface Letter {

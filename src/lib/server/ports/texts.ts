@@ -1,4 +1,4 @@
-import type { Db } from '../db/open';
+import type { Db } from '../db';
 import { standInLog } from '../outbox/schema';
 
 export interface TextMessage {

@@ -1,6 +1,5 @@
-import { hair, money, render, latin } from '../documents/render';
-import { letterheadOf } from '../documents/letterhead';
-import { readSignature } from '../files/pictures';
+import { hair, money, render, latin, letterheadOf } from '../documents';
+import { readSignature } from '../files';
 import { wallTime } from '../../core/time';
 import { eq } from 'drizzle-orm';
 import { answers } from './schema';

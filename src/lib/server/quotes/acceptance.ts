@@ -6,7 +6,7 @@ import { wallTime } from '../../core/time';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
 import { log } from '../log';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import { company } from '../company/schema';
 import { answers, quotes, revisions, signatures } from './schema';
 import { hashOf } from '../ids';

@@ -2,7 +2,7 @@ import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { hotness, type Hotness } from '../../core/quotes';
 import { daysBetween } from '../../core/time';
 import type { App } from '../app';
-import { todayOf } from '../company/today';
+import { todayOf } from '../company';
 import { views } from '../links/schema';
 import { questions, quotes, revisions } from './schema';
 import { customers, jobs } from '../sales/schema';

@@ -9,7 +9,7 @@ import { views } from '../links/schema';
 import { answers, quotes, revisions, signatures } from './schema';
 import { customers, jobs } from '../sales/schema';
 import { newId } from '../ids';
-import { isDrawable } from '../files/pictures';
+import { isDrawable } from '../files';
 import { recordOrDue, signaturesOf } from './acceptance';
 import { personInCharge } from './in-charge';
 import { holdBack } from './issue';

@@ -19,11 +19,9 @@ import { outbox } from '../outbox/schema';
 import { people } from '../people/schema';
 import { quotes, revisions } from './schema';
 import { customers, jobs, sites } from '../sales/schema';
-import { loadEstimate } from '../estimates/load';
-import { undoEndsHere } from '../estimates/undo';
-import { checkSignedOff } from '../estimates/reviews';
+import { loadEstimate, undoEndsHere, checkSignedOff } from '../estimates';
 import { hashOf, newId } from '../ids';
-import { photosForQuote } from '../survey/commands';
+import { photosForQuote } from '../survey';
 import { makeLink } from '../links';
 
 type Given = Input<'quotes.issue'>;

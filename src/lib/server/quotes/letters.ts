@@ -2,9 +2,8 @@ import { USUAL_MESSAGE, type QuoteLetter } from '../../core/quotes';
 import { ownWord } from '../../core/sales';
 import { addDays, longDay } from '../../core/time';
 import type { App } from '../app';
-import { todayOf } from '../company/today';
+import { todayOf, companyOf } from '../company';
 import type { CompanySettings } from '../../core/company';
-import { companyOf } from '../company/settings';
 
 const USUAL_TEXT =
 	'Dear {customer},\n\nthank you for asking us. Your quote is ready: you can read it, ask beside it, choose options and accept it here:\n\n{link}\n\nIt holds until {valid until}. If anything is unclear, call us: {phone}.\n\n{me}, {company}';

@@ -2,7 +2,7 @@ import { asc, desc, eq, inArray, and, sql } from 'drizzle-orm';
 import type { Viewer } from '../../core/access';
 import { groupRule, membersOf, presetsOf } from '../../core/estimate';
 import type { App } from '../app';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import { attachments } from '../files/schema';
 import { links, views } from '../links/schema';
 import { answers, questions, quotes, revisions } from './schema';

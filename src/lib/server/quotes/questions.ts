@@ -5,7 +5,7 @@ import { customerView, presetsOf } from '../../core/estimate';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { serve } from '../commands';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import { questions, quotes, revisions } from './schema';
 import { customers, jobs } from '../sales/schema';
 import { newId } from '../ids';

@@ -1,4 +1,4 @@
-import { cleanName, MOST_ATTACHED, typeOfFile } from '../files/attachments';
+import { cleanName, MOST_ATTACHED, typeOfFile } from '../files';
 import { quotes, revisions } from './schema';
 import { newId } from '../ids';
 import { attachments } from '../files/schema';

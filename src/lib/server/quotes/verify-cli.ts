@@ -1,4 +1,4 @@
-import { openDatabase } from '../db/open';
+import { openDatabase } from '../db';
 import { readSettings } from '../settings';
 import { checkAll } from './acceptance';
 

@@ -2,7 +2,7 @@ import { and, desc, eq, lte, asc } from 'drizzle-orm';
 import { variantPrice } from '../../core/pricing';
 import { unitPrice, type UnitPrice } from '../../core/money';
 import type { Day } from '../../core/time';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import { laborSheets } from '../people/schema';
 import { budgets, laborRates } from './schema';
 

@@ -1,8 +1,7 @@
 import { asc, desc, eq, sql } from 'drizzle-orm';
 import type { YearlyBudget } from '../../core/pricing';
 import type { App } from '../app';
-import { companyOf } from '../company/settings';
-import { todayOf } from '../company/today';
+import { companyOf, todayOf } from '../company';
 import { items } from '../catalog/schema';
 import { branches } from '../company/schema';
 import { laborSheets } from '../people/schema';

@@ -13,8 +13,7 @@ import { firms } from '../firms/schema';
 import { bankLines } from './schema';
 import { customers } from '../sales/schema';
 import { newId } from '../ids';
-import { isOpen } from '../billing/queries';
-import { settle } from '../billing/settle';
+import { isOpen, settle } from '../billing';
 
 type Line = typeof bankLines.$inferSelect;
 

@@ -6,8 +6,8 @@ import { daysBetween, type Day } from '../../core/time';
 import type { App } from '../app';
 import { invoices, payments } from '../billing/schema';
 import { customers, jobs } from '../sales/schema';
-import { isOpen } from '../billing/queries';
-import { companyOf } from '../company/settings';
+import { isOpen } from '../billing';
+import { companyOf } from '../company';
 import { callsOf, lateChargeOf, plansOf } from './collecting';
 
 /** Whom to call about money: customers with something overdue, by what it is; with what they said last, plans, and late charges that may be asked. */

@@ -6,16 +6,15 @@ import { dueSteps, instalmentsOf, lateCharge, planState } from '../../core/recei
 import { addDays, daysBetween, longDay, wallTime, type Day } from '../../core/time';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import { invoices, allocations, payments } from '../billing/schema';
 import { company } from '../company/schema';
 import { instalmentPlans, instalments, invoiceReminders, moneyCalls } from './schema';
 import { customers } from '../sales/schema';
 import { newId } from '../ids';
 import { linkOf } from '../links';
-import { addressesOf } from '../sales/contacts';
-import { draft } from '../billing/drafts';
-import { isOpen } from '../billing/queries';
+import { addressesOf } from '../sales';
+import { draft, isOpen } from '../billing';
 import { openInvoice } from './payments';
 
 type Invoice = typeof invoices.$inferSelect;

@@ -7,10 +7,9 @@ import { invoices, charges, payments } from '../billing/schema';
 import { company } from '../company/schema';
 import { customers } from '../sales/schema';
 import { newId } from '../ids';
-import { paidOf } from '../billing/load';
+import { paidOf, settle } from '../billing';
 import { linkOf } from '../links';
-import { addressesOf } from '../sales/contacts';
-import { settle } from '../billing/settle';
+import { addressesOf } from '../sales';
 
 export const recordPayment = serve(contract.recordPayment, (ctx, i) => {
 	const invoice = ctx.get(invoices, i.invoiceId, 'This invoice');

@@ -1,4 +1,4 @@
-import { belongToCustomer } from '../sales/owned';
+import { belongToCustomer } from '../sales';
 import { moneyCalls } from './schema';
 import * as contract from '../../contract/receivables/collecting';
 import { eq } from 'drizzle-orm';

@@ -6,12 +6,11 @@ import { longDay, type Day } from '../../core/time';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { serve } from '../commands';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import { invoices, payments } from '../billing/schema';
 import { company } from '../company/schema';
 import { customers } from '../sales/schema';
-import { letterheadOf } from '../documents/letterhead';
-import { GREY, hair, latin, money, render } from '../documents/render';
+import { letterheadOf, GREY, hair, latin, money, render } from '../documents';
 import { newId } from '../ids';
 import { makeLink } from '../links';
 

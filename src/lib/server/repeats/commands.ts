@@ -12,9 +12,9 @@ import { repeatOccurrences, repeatRules } from './schema';
 import { jobs } from '../sales/schema';
 import { taskSteps, tasks } from '../work/schema';
 import { newId } from '../ids';
-import { winOnWord } from '../jobs/win';
-import { openJobFor } from '../sales/commands';
-import { phaseNamed, phaseNames } from '../work/phases';
+import { winOnWord } from '../jobs';
+import { openJobFor } from '../sales';
+import { phaseNamed, phaseNames } from '../work';
 
 type Rule = typeof repeatRules.$inferSelect;
 type Job = typeof jobs.$inferSelect;

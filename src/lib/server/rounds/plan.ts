@@ -15,13 +15,13 @@ import {
 import type { Day } from '../../core/time';
 import { Refusal } from '../../core/refusal';
 import { serve } from '../commands';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import { company } from '../company/schema';
 import { crews, people } from '../people/schema';
 import { agreements, roundPlans, seasonServices, visits } from './schema';
 import { sites } from '../sales/schema';
 import { newId } from '../ids';
-import { calendar, shiftsAround } from '../planning/load';
+import { calendar, shiftsAround } from '../planning';
 
 type Agreement = typeof agreements.$inferSelect;
 type Service = typeof seasonServices.$inferSelect;

@@ -1,4 +1,4 @@
-import { belongToCustomer } from '../sales/owned';
+import { belongToCustomer, openJobFor } from '../sales';
 import * as contract from '../../contract/rounds/commands';
 import { and, eq, gte, sql } from 'drizzle-orm';
 import { cents } from '../../core/money';
@@ -8,8 +8,7 @@ import { serve, type Context } from '../commands';
 import { agreements, seasonServices, visits } from './schema';
 import { customers, jobs, sites } from '../sales/schema';
 import { newId } from '../ids';
-import { winOnWord } from '../jobs/win';
-import { openJobFor } from '../sales/commands';
+import { winOnWord } from '../jobs';
 
 export const saveSeasonService = serve(contract.saveSeasonService, (ctx, { serviceId, version, ...i }) => {
 	checkCadence(i.cadence);

@@ -6,7 +6,7 @@ import type { App } from '../app';
 import { serve } from '../commands';
 import { quotes } from '../quotes/schema';
 import { contacts, customers, jobs, sites } from './schema';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import { newId } from '../ids';
 
 export const saveContact = serve(contract.saveContact, (ctx, { contactId, customerId, version, ...fields }) => {

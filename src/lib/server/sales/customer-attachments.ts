@@ -1,4 +1,4 @@
-import { cleanName, typeOfFile, MOST_ATTACHED } from '../files/attachments';
+import { cleanName, typeOfFile, MOST_ATTACHED } from '../files';
 import { newId } from '../ids';
 import { attachments } from '../files/schema';
 import { Refusal } from '../../core/refusal';

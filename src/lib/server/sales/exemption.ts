@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { jobs, customers } from './schema';
 import { branches, taxComponents } from '../company/schema';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import * as contract from '../../contract/company/tax';
 import { serve } from '../commands';
 export const setExemption = serve(contract.setExemption, (ctx, i) => {

@@ -98,12 +98,7 @@ export const undoMerge = serve(contract.undoMerge, (ctx, i) => {
 
 /** How many rows of each table merging would move, by the table's name, before it is done. */
 export const mergePreview = (app: App, goneId: string): Record<string, number> =>
-	Object.fromEntries(
-		ownedByCustomer().map((table) => [
-			getTableName(table),
-			rowsOf({ db: app.db.orm }, table, goneId).length
-		])
-	);
+	Object.fromEntries(ownedByCustomer().map((table) => [getTableName(table), rowsOf({ db: app.db.orm }, table, goneId).length]));
 /** Customers that may be the same as this one, likeliest first, with why and what merging would move. */
 export function twinsOf(app: App, customer: typeof customers.$inferSelect) {
 	const others = new Map(

@@ -1,4 +1,4 @@
-import { settingsOf } from '../company/settings';
+import { settingsOf } from '../company';
 import * as contract from '../../contract/sales/own-fields';
 import { checkOwnFields, readOwnValues, type OwnField } from '../../core/sales';
 import { Refusal } from '../../core/refusal';

@@ -4,7 +4,7 @@ import { cents } from '../../core/money';
 import { salesReport, type Grouping, type SalesJob } from '../../core/sales';
 import { wallTime, type Day } from '../../core/time';
 import type { App } from '../app';
-import { companyOf } from '../company/settings';
+import { companyOf } from '../company';
 
 interface Row {
 	id: string;

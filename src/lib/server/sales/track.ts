@@ -6,7 +6,7 @@ import type { App } from '../app';
 import { branches } from '../company/schema';
 import { people } from '../people/schema';
 import { customers, jobs, stages } from './schema';
-import { companyOf } from '../company/settings';
+import { companyOf } from '../company';
 
 /** More cards than this are not sent to a page; the oldest untouched ones stay away. */
 export const MOST_CARDS = 10_000;

@@ -1,7 +1,6 @@
-import { insideOf, allAssemblies, laborSheetsToday, assemblyParts } from '../catalog/queries';
+import { insideOf, allAssemblies, laborSheetsToday, assemblyParts, questionsOf } from '../catalog';
 import { recipes } from '../estimates/schema';
 import { sql, eq } from 'drizzle-orm';
-import { questionsOf } from '../catalog/recipes';
 import { parts, assemblies } from '../catalog/schema';
 import type { App } from '../app';
 export function assemblyDetail(app: App, id: string) {

@@ -2,17 +2,14 @@ import { textOf } from '../../core/events';
 import { and, eq, isNull } from 'drizzle-orm';
 import { addDays, longDay } from '../../core/time';
 import type { App } from '../app';
-import { companyOf } from '../company/settings';
+import { companyOf, todayOf } from '../company';
 import { customers, estimates, jobs, quotes, revisions, taxCodes, taxComponents } from '../db/schema';
 import { coherent } from '../../core/documents';
 import { ownWords } from '../../core/sales';
-import { addressesOf, ownOf } from '../sales/contacts';
-import { customerOfJob } from '../quotes/queries';
-import { lettersOf } from '../quotes/letters';
-import { attachedTo } from '../files/attachments';
-import { todayOf } from '../company/today';
-import { loadEstimate } from '../estimates/load';
-import { undoState } from '../estimates/undo';
+import { addressesOf, ownOf } from '../sales';
+import { customerOfJob, lettersOf } from '../quotes';
+import { attachedTo } from '../files';
+import { loadEstimate, undoState } from '../estimates';
 
 /**
  * The estimate of a job as the bench shows it: rows for the core, tax of today, what this person can undo, what the mail would say.

@@ -1,16 +1,14 @@
-import { laborSheetsOn } from '../rates/queries';
+import { laborSheetsOn, rateOn, budgetFor } from '../rates';
 import { costEntries } from '../costs/schema';
 import { isNull, lt, gte, sql, isNotNull, and, asc, desc, eq } from 'drizzle-orm';
 import { invoices, invoiceParts } from '../billing/schema';
 import { wallTime, instantOf } from '../../core/time';
 import { type MonthSold, type Kind, KINDS, type TypicalJob, type YearlyBudget, nonBillableRate } from '../../core/pricing';
-import { companyOf } from '../company/settings';
+import { companyOf, todayOf } from '../company';
 import { budgetRows } from '../work/schema';
 import { cents, type Cents } from '../../core/money';
 import { jobs } from '../sales/schema';
-import { rateOn, budgetFor } from '../rates/load';
 import { budgetScenarios, budgets } from '../rates/schema';
-import { todayOf } from '../company/today';
 import type { App } from '../app';
 /** The budget of a year with what stands beside it: scenarios, typical jobs, what was sold by month, actuals from the books. */
 export function budgetPage(app: App, asked: number | null) {

@@ -2,7 +2,7 @@ import { eq, sql, and, isNotNull, isNull, desc } from 'drizzle-orm';
 import type { Viewer } from '../../core/access';
 import type { App } from '../app';
 import { customers, jobs, invoices, sites, stages } from '../db/schema';
-import { invoicesWhere } from '../billing/of-job';
+import { invoicesWhere } from '../billing';
 
 /** A customer with what was won, and for those who see invoices what was billed and paid. */
 export function customerPage(app: App, id: string, viewer: Viewer) {

@@ -1,12 +1,10 @@
 import type { App } from '../app';
 import { wallTime } from '../../core/time';
-import { customerInvoice } from '../billing/customer-invoice';
+import { customerInvoice, invoicePdf } from '../billing';
 import { customerQuote } from './customer-quote';
-import { letterheadOf } from '../documents/letterhead';
-import { attachment, typeOfFile } from '../files/attachments';
-import { markedQuotedPhoto } from '../survey/marked';
-import { invoicePdf } from '../billing/invoice-pdf';
-import { quotePdf } from '../documents/quote-pdf';
+import { letterheadOf, quotePdf } from '../documents';
+import { attachment, typeOfFile } from '../files';
+import { markedQuotedPhoto } from '../survey';
 import { eq } from 'drizzle-orm';
 import { revisions } from '../db/schema';
 

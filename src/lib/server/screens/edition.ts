@@ -1,9 +1,9 @@
-import { diffOf, waiting } from '../flat-rate/editions';
+import { diffOf, waiting } from '../flat-rate';
 import { isNull, eq, and, sql } from 'drizzle-orm';
 import { lines, scopes, estimates } from '../estimates/schema';
 import { stages, jobs } from '../sales/schema';
-import type { Orm } from '../db/open';
-import { todayOf } from '../company/today';
+import type { Orm } from '../db';
+import { todayOf } from '../company';
 import type { App } from '../app';
 /** The preview of an edition, with the open estimates that use what it changes. Saves nothing. */
 export function previewEdition(app: App, editionId: string) {

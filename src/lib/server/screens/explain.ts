@@ -1,4 +1,4 @@
-import { settingsOf } from '../company/settings';
+import { settingsOf, todayOf } from '../company';
 import { eq } from 'drizzle-orm';
 import { may, type Holder, type Right } from '../../core/access';
 import { step, type Step } from '../../core/explain';
@@ -6,14 +6,12 @@ import { formatCents, percent } from '../../core/money';
 import { explainCarried, explainChecked, explainEquipment, explainFlat, explainItem, explainLaborRate } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
-import { todayOf } from '../company/today';
-import { asChecked, bookOf, type BookEntry } from '../estimates/price-book';
-import { pricer } from '../catalog/pricing';
+import { asChecked, bookOf, type BookEntry } from '../estimates';
+import { pricer } from '../catalog';
 import { NotAllowed } from '../commands';
 import { equipmentSheets, items } from '../db/schema';
-import { serviceInEdition } from '../flat-rate/editions';
-import { pricedServices } from '../flat-rate/queries';
-import { budgetFor, rateOn } from '../rates/load';
+import { serviceInEdition, pricedServices } from '../flat-rate';
+import { budgetFor, rateOn } from '../rates';
 import { actualOf, typicalJobs } from './budget';
 
 /** What can be explained, by the word before the colon, with the right that seeing its figures needs. */

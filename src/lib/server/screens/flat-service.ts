@@ -1,4 +1,4 @@
-import { flatCatalogDetail } from '../flat-rate/queries';
+import { flatCatalogDetail } from '../flat-rate';
 import { lines } from '../estimates/schema';
 import { sql, eq } from 'drizzle-orm';
 import { serviceChanges } from '../../core/pricing';

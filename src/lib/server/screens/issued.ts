@@ -1,12 +1,11 @@
 import { eq } from 'drizzle-orm';
 import type { App } from '../app';
-import { applicationDocument } from '../billing/application-pdf';
-import { creditDocument } from '../billing/credit-pdf';
-import { orderDocument } from '../buying/order-pdf';
-import { todayOf } from '../company/today';
+import { applicationDocument, creditDocument } from '../billing';
+import { orderDocument } from '../buying';
+import { todayOf } from '../company';
 import { orders, payApplications } from '../db/schema';
-import { statementDocument } from '../receivables/statement';
-import { certificateDocument, handoverDocument, issued } from '../site-forms/documents';
+import { statementDocument } from '../receivables';
+import { certificateDocument, handoverDocument, issued } from '../site-forms';
 
 interface Issued {
 	name: string;

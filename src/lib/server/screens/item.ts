@@ -1,11 +1,10 @@
-import { referencesOf, costsOf } from '../catalog/queries';
+import { referencesOf, costsOf, priceItem } from '../catalog';
 import { jobs, customers } from '../sales/schema';
 import { type UnitPrice, toTyped } from '../../core/money';
 import { priceHistory } from '../../core/pricing';
 import { desc, sql, eq } from 'drizzle-orm';
 import { itemSales, parts, assemblies, items } from '../catalog/schema';
 import { lines } from '../estimates/schema';
-import { priceItem } from '../catalog/pricing';
 import type { App } from '../app';
 export function itemDetail(app: App, id: string) {
 	const db = app.db.orm;

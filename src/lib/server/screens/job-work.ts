@@ -1,10 +1,8 @@
 import { asc, eq, sql } from 'drizzle-orm';
 import type { App } from '../app';
 import { customers, jobMaterials, jobs, people, phases, taskParts } from '../db/schema';
-import { formsOf } from '../site-forms/commands';
-import { handoversOf } from '../site-forms/handovers';
-import { workList } from '../work/tasks';
-import { phasesOf } from '../work/phases';
+import { formsOf, handoversOf } from '../site-forms';
+import { workList, phasesOf } from '../work';
 
 /** What has to be done on a job and with what; no price is in it. */
 export function jobWork(app: App, jobId: string) {

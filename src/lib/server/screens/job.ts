@@ -1,13 +1,13 @@
 import { textOf } from '../../core/events';
-import { phasesOf } from '../work/phases';
+import { phasesOf, tasksOf } from '../work';
 import { getTableColumns, and, asc, desc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
 import { mulDiv } from '../../core/money';
 import { areasFor, type Viewer } from '../../core/access';
 import { wallTime } from '../../core/time';
 import type { App } from '../app';
-import { changesOf } from '../estimates/changes';
-import { contractOf } from '../billing/load';
-import { costingOf } from '../costing/costing';
+import { changesOf } from '../estimates';
+import { contractOf, invoicesOfJob } from '../billing';
+import { costingOf } from '../costing';
 import {
 	branches,
 	costEntries,
@@ -27,11 +27,9 @@ import {
 	stages,
 	timeEntries
 } from '../db/schema';
-import { quotesOfJob } from '../quotes/of-job';
-import { tasksOf } from '../work/tasks';
-import { companyOf } from '../company/settings';
-import { notesOf } from '../field/notes';
-import { invoicesOfJob } from '../billing/of-job';
+import { quotesOfJob } from '../quotes';
+import { companyOf } from '../company';
+import { notesOf } from '../field';
 
 /** A job with who and where; what the customer asked for only for those who see requests. */
 export function jobHead(app: App, id: string, viewer: Viewer) {

@@ -3,7 +3,7 @@ import { production } from '../../core/costing';
 import { grouped } from '../../core/lists';
 import { cents } from '../../core/money';
 import type { App } from '../app';
-import { costingOf } from '../costing/costing';
+import { costingOf } from '../costing';
 import { costEntries, customers, jobs, phases, stages } from '../db/schema';
 
 const OPEN = ['ready', 'under way', 'finished'] as const;

@@ -1,5 +1,5 @@
 import { linkOf } from '../links';
-import { ON_SITE } from '../field/sell';
+import { ON_SITE } from '../field';
 import { sql, and, eq } from 'drizzle-orm';
 import { contractLines } from '../work/schema';
 import { invoiceLines, invoices } from '../billing/schema';

@@ -1,10 +1,10 @@
 import { and, eq, sql } from 'drizzle-orm';
 import { may, type Holder, type Right } from '../../core/access';
 import type { App } from '../app';
-import { searchItems } from '../catalog/queries';
+import { searchItems } from '../catalog';
 import { numberKey } from '../../core/buying';
 import { agreements, firms, orders, siteForms, supplierBills } from '../db/schema';
-import { ftsQuery } from '../db/fts';
+import { ftsQuery } from '../db';
 
 export interface Found {
 	kind: string;

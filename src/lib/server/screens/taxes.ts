@@ -2,7 +2,7 @@ import { customers, jobs } from '../sales/schema';
 import { eq, asc, sql } from 'drizzle-orm';
 import { laborSheets } from '../people/schema';
 import { branches, taxCodes, taxComponents } from '../company/schema';
-import { todayOf } from '../company/today';
+import { todayOf } from '../company';
 import { items } from '../catalog/schema';
 import type { App } from '../app';
 /** Taxes, codes and branches with what hangs on them. */

@@ -2,11 +2,11 @@ import { and, eq, isNull, sql } from 'drizzle-orm';
 import { addDays, daysBetween, longDay } from '../../core/time';
 import { formatCents } from '../../core/money';
 import type { App } from '../app';
-import { waitingApplications } from '../billing/applications';
-import { ordersWaiting } from '../buying/queries';
-import { todayOf } from '../company/today';
+import { waitingApplications } from '../billing';
+import { ordersWaiting } from '../buying';
+import { todayOf } from '../company';
 import { customers, firms, invoices, supplierBills } from '../db/schema';
-import { bankPage } from '../receivables/bank';
+import { bankPage } from '../receivables';
 import type { Decision } from './decision';
 
 /** Orders that nobody sent, and those whose day is over and of which something has not come. */

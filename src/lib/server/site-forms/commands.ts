@@ -9,10 +9,10 @@ import { issuedFiles } from '../documents/schema';
 import { files } from '../files/schema';
 import { jobs } from '../sales/schema';
 import { handovers, siteForms } from './schema';
-import { isDrawable } from '../files/pictures';
+import { isDrawable } from '../files';
 import { hashOf, newId } from '../ids';
 import { makeLink } from '../links';
-import { workJob } from '../planning/commands';
+import { workJob } from '../planning';
 
 type SiteFormRecord = typeof siteForms.$inferSelect;
 

@@ -3,12 +3,11 @@ import { formatMinutes, formatQuantity } from '../../core/money';
 import { formReadings, type FormField } from '../../core/site-forms';
 import { longDay, wallTime } from '../../core/time';
 import type { App } from '../app';
-import { companyOf } from '../company/settings';
+import { companyOf } from '../company';
 import { issuedFiles } from '../documents/schema';
 import { customers, jobs, sites } from '../sales/schema';
 import { handovers } from './schema';
-import { letterheadOf, pictureData } from '../documents/letterhead';
-import { GREY, hair, latin, render } from '../documents/render';
+import { letterheadOf, pictureData, GREY, hair, latin, render } from '../documents';
 import { formRecord, keepIssued } from './commands';
 
 interface Issued {

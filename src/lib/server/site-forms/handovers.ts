@@ -6,7 +6,7 @@ import { workedSeconds } from '../../core/time';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { serve } from '../commands';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import { company } from '../company/schema';
 import { costEntries } from '../costs/schema';
 import { fieldNotes } from '../field/schema';
@@ -14,10 +14,10 @@ import { customers, jobs, sites } from '../sales/schema';
 import { handovers } from './schema';
 import { timeEntries } from '../time/schema';
 import { tasks } from '../work/schema';
-import { isDrawable } from '../files/pictures';
+import { isDrawable } from '../files';
 import { newId } from '../ids';
 import { makeLink } from '../links';
-import { workJob } from '../planning/commands';
+import { workJob } from '../planning';
 
 /** More pictures than a customer looks through. */
 const MOST_PICTURES = 12;

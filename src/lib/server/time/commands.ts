@@ -1,18 +1,17 @@
-import { phasePlanned } from '../work/phases';
+import { phasePlanned } from '../work';
 import * as contract from '../../contract/time/commands';
 import { and, asc, desc, eq, isNull } from 'drizzle-orm';
 import { may } from '../../core/access';
 import { Refusal } from '../../core/refusal';
 import { instantOf, wallTime } from '../../core/time';
-import { serve, type Context } from '../commands';
+import { serve, type Context, self } from '../commands';
 import { laborSheets, people } from '../people/schema';
 import { timeEntries } from './schema';
 import { newId } from '../ids';
 import { checkOpen } from './weeks';
 import { markOverlaps, overlapsOf } from './overlaps';
-import { rateOn } from '../rates/load';
-import { workJob } from '../planning/commands';
-import { self } from '../commands/self';
+import { rateOn } from '../rates';
+import { workJob } from '../planning';
 
 type Entry = typeof timeEntries.$inferSelect;
 

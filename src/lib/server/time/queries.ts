@@ -1,4 +1,4 @@
-import { todayOf } from '../company/today';
+import { todayOf } from '../company';
 import { and, asc, desc, eq, gte, isNull, lt, sql } from 'drizzle-orm';
 import { addDays } from '../../core/time';
 import type { App } from '../app';
@@ -11,10 +11,9 @@ import { quotes } from '../quotes/schema';
 import { customers, jobs, sites } from '../sales/schema';
 import { timeEntries } from './schema';
 import { jobMaterials, phases } from '../work/schema';
-import { formsOf } from '../site-forms/commands';
-import { handoversOf } from '../site-forms/handovers';
-import { workList } from '../work/tasks';
-import { notesOf } from '../field/notes';
+import { formsOf, handoversOf } from '../site-forms';
+import { workList } from '../work';
+import { notesOf } from '../field';
 import { runningOf } from './commands';
 
 /** The running clock of a person. */

@@ -6,8 +6,8 @@ import { addDays, instantOf, longDay, paidWeek, payrollWeek, wallTime, type Day,
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { serve, type Context } from '../commands';
-import { companyOf } from '../company/settings';
-import type { Orm } from '../db/open';
+import { companyOf } from '../company';
+import type { Orm } from '../db';
 import { company } from '../company/schema';
 import { people } from '../people/schema';
 import { jobs } from '../sales/schema';

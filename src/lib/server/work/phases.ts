@@ -2,7 +2,7 @@ import * as contract from '../../contract/work/phases';
 import { Refusal } from '../../core/refusal';
 import { and, asc, eq, isNotNull, max, sql } from 'drizzle-orm';
 import { serve, type Context } from '../commands';
-import type { Orm } from '../db/open';
+import type { Orm } from '../db';
 import { shifts } from '../planning/schema';
 import { jobs, stages } from '../sales/schema';
 import { jobMaterials, phases } from './schema';

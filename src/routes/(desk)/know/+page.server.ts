@@ -1,5 +1,5 @@
 import { app } from '$lib/server/app';
-import { beforeIn, jobsKnown, stageIn } from '$lib/server/screens/know';
+import { beforeIn, jobsKnown, stageIn } from '$lib/server/screens';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ url }) => {

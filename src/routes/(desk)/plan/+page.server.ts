@@ -1,8 +1,8 @@
 import { may } from '$lib/core/access';
 import { isDay, mondayOf } from '$lib/core/time';
 import { app } from '$lib/server/app';
-import { todayOf } from '$lib/server/company/today';
-import { board, plannableJobs } from '$lib/server/planning/queries';
+import { todayOf } from '$lib/server/company';
+import { board, plannableJobs } from '$lib/server/screens';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ url, locals }) => {

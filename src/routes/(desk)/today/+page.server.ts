@@ -1,5 +1,5 @@
 import { app } from '$lib/server/app';
-import { todayPage } from '$lib/server/screens/today';
+import { todayPage } from '$lib/server/screens';
 import { viewerIn } from '$lib/server/viewer';
 import type { PageServerLoad } from './$types';
 

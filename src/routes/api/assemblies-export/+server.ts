@@ -1,6 +1,5 @@
 import { app } from '$lib/server/app';
-import { exportAssemblies } from '$lib/server/catalog/assembly-format';
-import { allAssemblies } from '$lib/server/catalog/queries';
+import { exportAssemblies, allAssemblies } from '$lib/server/catalog';
 import type { RequestHandler } from './$types';
 
 /** One assembly, or all, as a file in the documented format. What they hold and use comes along. */

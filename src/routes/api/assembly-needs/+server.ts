@@ -1,6 +1,6 @@
 import { json } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
-import { lackingFor } from '$lib/server/estimates/lacking';
+import { lackingFor } from '$lib/server/estimates';
 import type { RequestHandler } from './$types';
 
 /** Which measures an assembly goes by that the scope does not have yet, under the answers given so far. */

@@ -1,10 +1,10 @@
 import { app } from '$lib/server/app';
 import { BadInput } from '$lib/server/commands';
-import { attachBillScan } from '$lib/server/buying/bills';
-import { MOST_ATTACHED } from '$lib/server/files/attachments';
-import { attachScan } from '$lib/server/quotes/scan';
-import { attachToCustomer } from '$lib/server/sales/customer-attachments';
-import { attachToItem } from '$lib/server/catalog/data-sheets';
+import { attachBillScan } from '$lib/server/buying';
+import { MOST_ATTACHED } from '$lib/server/files';
+import { attachScan } from '$lib/server/quotes';
+import { attachToCustomer } from '$lib/server/sales';
+import { attachToItem } from '$lib/server/catalog';
 import { answer } from '$lib/server/http';
 import type { RequestHandler } from './$types';
 

@@ -1,8 +1,7 @@
 import { app } from '$lib/server/app';
 import { writeCsv } from '$lib/core/formats';
-import { exportItems } from '$lib/server/catalog/queries';
+import { exportItems, writeSpreadsheet } from '$lib/server/catalog';
 import { ItemFilter } from '$lib/contract/catalog/filter';
-import { writeSpreadsheet } from '$lib/server/catalog/read-sheet';
 import { validate } from '$lib/server/commands';
 import type { RequestHandler } from './$types';
 

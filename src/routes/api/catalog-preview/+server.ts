@@ -1,5 +1,5 @@
 import { app } from '$lib/server/app';
-import { changeItems, previewItems, type ItemsChange } from '$lib/server/catalog/bulk';
+import { changeItems, previewItems, type ItemsChange } from '$lib/server/catalog';
 import type { ItemFilter } from '$lib/contract/catalog/filter';
 import { validate } from '$lib/server/commands';
 import { answer, readJson } from '$lib/server/http';

@@ -1,7 +1,7 @@
 import { app } from '$lib/server/app';
 import { BadInput } from '$lib/server/commands';
 import { answer } from '$lib/server/http';
-import { LARGEST_FILE, previewFile } from '$lib/server/sales/customer-files';
+import { LARGEST_FILE, previewFile } from '$lib/server/sales';
 import type { RequestHandler } from './$types';
 
 /** What a file of customers would do: new ones, known ones, what cannot be taken and why. Changes nothing. */

@@ -1,5 +1,5 @@
 import { app } from '$lib/server/app';
-import { lookForEditions } from '$lib/server/flat-rate/look';
+import { lookForEditions } from '$lib/server/flat-rate';
 import { answer } from '$lib/server/http';
 import type { RequestHandler } from './$types';
 

@@ -1,5 +1,5 @@
 import { app } from '$lib/server/app';
-import { explainRecord } from '$lib/server/screens/explain';
+import { explainRecord } from '$lib/server/screens';
 import { answer } from '$lib/server/http';
 import type { RequestHandler } from './$types';
 

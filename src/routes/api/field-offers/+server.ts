@@ -1,7 +1,7 @@
 import { json } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
-import { searchItems } from '$lib/server/catalog/queries';
-import { searchServices } from '$lib/server/flat-rate/queries';
+import { searchItems } from '$lib/server/catalog';
+import { searchServices } from '$lib/server/flat-rate';
 import type { RequestHandler } from './$types';
 
 /** What can be sold on site, by words: services with their price and hours, items by name. Costs are not in it. */

@@ -1,8 +1,8 @@
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
-import { payerOnSite } from '$lib/server/screens/sale-on-site';
+import { payerOnSite } from '$lib/server/screens';
 import { answer, readJson } from '$lib/server/http';
-import { payByCard } from '$lib/server/receivables/card';
+import { payByCard } from '$lib/server/receivables';
 import type { RequestHandler } from './$types';
 
 /** A card is taken on our phone for what was just sold: as the customer, by the link of that invoice. */

@@ -1,7 +1,7 @@
 import { app } from '$lib/server/app';
 import { BadInput } from '$lib/server/commands';
-import { signSale } from '$lib/server/field/sell';
-import { readSignature } from '$lib/server/files/pictures';
+import { signSale } from '$lib/server/field';
+import { readSignature } from '$lib/server/files';
 import { answer, readJson } from '$lib/server/http';
 import type { RequestHandler } from './$types';
 

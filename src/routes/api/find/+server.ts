@@ -1,6 +1,6 @@
 import { json } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
-import { findAnything } from '$lib/server/screens/search';
+import { findAnything } from '$lib/server/screens';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = ({ url, locals }) =>

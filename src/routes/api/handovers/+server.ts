@@ -1,8 +1,8 @@
 import { app } from '$lib/server/app';
 import { BadInput } from '$lib/server/commands';
-import { readSignature } from '$lib/server/files/pictures';
+import { readSignature } from '$lib/server/files';
 import { answer, readJson } from '$lib/server/http';
-import { signHandover } from '$lib/server/site-forms/handovers';
+import { signHandover } from '$lib/server/site-forms';
 import type { RequestHandler } from './$types';
 
 /** The customer signed what was done: the signature is decoded and made anew before anything is written. */

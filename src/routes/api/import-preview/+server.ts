@@ -1,10 +1,8 @@
 import { app } from '$lib/server/app';
 import { guessDecimal, guessMapping, mappingFits, readCsv, strangeUnits, writeCsv, type Mapping } from '$lib/core/formats';
 import { BadInput } from '$lib/server/commands';
-import { decodeText, previewImport } from '$lib/server/catalog/commands';
-import { effectsOn } from '$lib/server/estimates/price-effects';
-import { knownTo, supplierMapping, unitsInUse } from '$lib/server/catalog/queries';
-import { isSpreadsheet, readSpreadsheet } from '$lib/server/catalog/read-sheet';
+import { decodeText, previewImport, knownTo, supplierMapping, unitsInUse, isSpreadsheet, readSpreadsheet } from '$lib/server/catalog';
+import { effectsOn } from '$lib/server/estimates';
 import { answer } from '$lib/server/http';
 import type { RequestHandler } from './$types';
 

@@ -1,12 +1,10 @@
 import { json } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { allAssemblies, laborSheetsToday, frequentItems, searchItems } from '$lib/server/catalog/queries';
-import { pricer } from '$lib/server/catalog/pricing';
-import { searchServices } from '$lib/server/flat-rate/queries';
-import { allQuestions } from '$lib/server/catalog/recipes';
-import { earlierEstimates, earlierLines, templateList } from '$lib/server/estimates/templates';
-import { kindOfJob } from '$lib/server/sales/customers';
+import { allAssemblies, laborSheetsToday, frequentItems, searchItems, pricer, allQuestions } from '$lib/server/catalog';
+import { searchServices } from '$lib/server/flat-rate';
+import { earlierEstimates, earlierLines, templateList } from '$lib/server/estimates';
+import { kindOfJob } from '$lib/server/sales';
 import type { RequestHandler } from './$types';
 
 /** What can be added: items, and for estimators assemblies and labor. Costs only for those who may see them. */

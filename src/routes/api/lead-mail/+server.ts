@@ -1,7 +1,7 @@
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
 import { answer } from '$lib/server/http';
-import { LARGEST_MAIL, takeMail } from '$lib/server/sales/lead-mail';
+import { LARGEST_MAIL, takeMail } from '$lib/server/sales';
 import type { RequestHandler } from './$types';
 
 /** A mail file that somebody puts into the inbox by hand. */

@@ -2,7 +2,7 @@ import { decodeText, readCsv, readLeadTable } from '$lib/core/formats';
 import { app } from '$lib/server/app';
 import { BadInput } from '$lib/server/commands';
 import { answer } from '$lib/server/http';
-import { importLeads } from '$lib/server/sales/lead-answers';
+import { importLeads } from '$lib/server/sales';
 import type { RequestHandler } from './$types';
 
 const LARGEST = 5_000_000;

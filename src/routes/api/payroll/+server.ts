@@ -2,7 +2,7 @@ import { error } from '@sveltejs/kit';
 import { writeCsv } from '$lib/core/formats';
 import { isDay } from '$lib/core/time';
 import { app } from '$lib/server/app';
-import { payrollRows } from '$lib/server/time/weeks';
+import { payrollRows } from '$lib/server/time';
 import type { RequestHandler } from './$types';
 
 /** The approved hours of a payroll week as a table. */

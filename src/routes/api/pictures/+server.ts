@@ -1,8 +1,8 @@
 import { app } from '$lib/server/app';
 import { BadInput } from '$lib/server/commands';
-import { MOST_BYTES, readPicture } from '$lib/server/files/pictures';
+import { MOST_BYTES, readPicture } from '$lib/server/files';
 import { answer } from '$lib/server/http';
-import { keepPicture } from '$lib/server/field/notes';
+import { keepPicture } from '$lib/server/field';
 import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = ({ request, locals }) =>

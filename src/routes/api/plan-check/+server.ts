@@ -1,7 +1,7 @@
 import { app } from '$lib/server/app';
 import { validate } from '$lib/server/commands';
 import { answer, readJson } from '$lib/server/http';
-import { addShifts, checkPlan, conflictsAgainst, moveShifts, movedShifts } from '$lib/server/planning/commands';
+import { addShifts, checkPlan, conflictsAgainst, moveShifts, movedShifts } from '$lib/server/planning';
 import type { RequestHandler } from './$types';
 
 /** What would speak against a plan, before it is saved. */

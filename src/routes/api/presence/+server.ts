@@ -1,5 +1,5 @@
 import { json } from '@sveltejs/kit';
-import { presence } from '$lib/server/live/presence';
+import { presence } from '$lib/server/live';
 import type { RequestHandler } from './$types';
 
 /** A sign of life from an open estimate; answers who else has it open. */

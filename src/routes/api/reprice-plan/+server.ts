@@ -1,5 +1,5 @@
 import { app } from '$lib/server/app';
-import { repricePlan, RepriceInput } from '$lib/server/estimates/reprice-plan';
+import { repricePlan, RepriceInput } from '$lib/server/estimates';
 import { validate } from '$lib/server/commands';
 import { answer, readJson } from '$lib/server/http';
 import type { RequestHandler } from './$types';

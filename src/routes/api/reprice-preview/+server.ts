@@ -1,5 +1,5 @@
 import { app } from '$lib/server/app';
-import { previewReprice } from '$lib/server/estimates/reprice';
+import { previewReprice } from '$lib/server/estimates';
 import { answer } from '$lib/server/http';
 import type { RequestHandler } from './$types';
 

@@ -2,10 +2,10 @@ import { Type } from '@sinclair/typebox';
 import { RoundChoice } from '$lib/contract/rounds/commands';
 import { strict } from '$lib/contract/inputs';
 import { app } from '$lib/server/app';
-import { todayOf } from '$lib/server/company/today';
+import { todayOf } from '$lib/server/company';
 import { validate } from '$lib/server/commands';
 import { answer, readJson } from '$lib/server/http';
-import { daysOfPlan, proposeRound } from '$lib/server/rounds/plan';
+import { daysOfPlan, proposeRound } from '$lib/server/rounds';
 import type { RequestHandler } from './$types';
 
 const Asked = Type.Object(RoundChoice, strict);

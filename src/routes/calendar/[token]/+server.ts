@@ -1,7 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
 import { linkActor } from '$lib/server/links';
-import { feedOf } from '$lib/server/planning/calendar';
+import { feedOf } from '$lib/server/screens';
 import type { RequestHandler } from './$types';
 
 /** A person's days for their calendar outside; whoever has the link reads it, until its owner ends it. */

@@ -1,8 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
 import { linkActor } from '$lib/server/links';
-import { pdfResponse } from '$lib/server/screens/documents';
-import { documentOf } from '$lib/server/screens/issued';
+import { pdfResponse, documentOf } from '$lib/server/screens';
 import type { RequestHandler } from './$types';
 
 /** A document that was sent by mail, as it was issued. */

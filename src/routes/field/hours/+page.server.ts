@@ -1,6 +1,6 @@
 import { app } from '$lib/server/app';
-import { todayOf } from '$lib/server/company/today';
-import { fieldJobs, myHours } from '$lib/server/time/queries';
+import { todayOf } from '$lib/server/company';
+import { fieldJobs, myHours } from '$lib/server/time';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => ({

@@ -1,13 +1,13 @@
 import { error, fail } from '@sveltejs/kit';
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
-import { customerInvoice } from '$lib/server/billing/customer-invoice';
+import { customerInvoice } from '$lib/server/billing';
 import { readForm, statusOf } from '$lib/server/http';
-import { AS_STAFF } from '$lib/server/people/sessions';
-import { companyOf } from '$lib/server/company/settings';
+import { AS_STAFF } from '$lib/server/people';
+import { companyOf } from '$lib/server/company';
 import { linkActor } from '$lib/server/links';
-import { payByCard } from '$lib/server/receivables/card';
-import { TEST_CARDS } from '$lib/server/ports/cards';
+import { payByCard } from '$lib/server/receivables';
+import { TEST_CARDS } from '$lib/server/ports';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params, locals }) => {

@@ -2,9 +2,7 @@ import { error, fail, redirect } from '@sveltejs/kit';
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
 import { readForm, statusOf } from '$lib/server/http';
-import { choosePassword } from '$lib/server/people/access';
-import { checkNewPassword, hashPassword } from '$lib/server/people/passwords';
-import { personOf } from '$lib/server/people/sessions';
+import { choosePassword, checkNewPassword, hashPassword, personOf } from '$lib/server/people';
 import { linkActor } from '$lib/server/links';
 import type { Actions, PageServerLoad } from './$types';
 

@@ -2,12 +2,11 @@ import { error, fail, redirect } from '@sveltejs/kit';
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
 import { readForm, statusOf } from '$lib/server/http';
-import { readSignature } from '$lib/server/files/pictures';
-import { AS_STAFF } from '$lib/server/people/sessions';
-import { answerQuote, seeQuote } from '$lib/server/quotes/commands';
-import { askQuestion } from '$lib/server/quotes/questions';
+import { readSignature } from '$lib/server/files';
+import { AS_STAFF } from '$lib/server/people';
+import { answerQuote, seeQuote, askQuestion } from '$lib/server/quotes';
 import { linkActor } from '$lib/server/links';
-import { customerQuote } from '$lib/server/screens/customer-quote';
+import { customerQuote } from '$lib/server/screens';
 import type { Actions, PageServerLoad } from './$types';
 
 const device = (agent: string): string =>

@@ -1,11 +1,11 @@
 import { error, fail } from '@sveltejs/kit';
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
-import { companyOf } from '$lib/server/company/settings';
+import { companyOf } from '$lib/server/company';
 import { readForm, statusOf } from '$lib/server/http';
 import { linkActor } from '$lib/server/links';
-import { AS_STAFF } from '$lib/server/people/sessions';
-import { answerAsk, askPage } from '$lib/server/planning/asks';
+import { AS_STAFF } from '$lib/server/people';
+import { answerAsk, askPage } from '$lib/server/planning';
 import type { Actions, PageServerLoad } from './$types';
 
 const GONE = 'This link does not work (any more). Please use the one in our latest mail, or call us.';

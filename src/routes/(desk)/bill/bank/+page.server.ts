@@ -1,6 +1,6 @@
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { bankPage } from '$lib/server/receivables/bank';
+import { bankPage } from '$lib/server/receivables';
 import type { PageServerLoad } from './$types';
 
 const STATES = ['open', 'taken', 'set aside'] as const;

@@ -1,7 +1,7 @@
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { booksPage } from '$lib/server/books/commands';
-import { todayOf } from '$lib/server/company/today';
+import { booksPage } from '$lib/server/books';
+import { todayOf } from '$lib/server/company';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => ({

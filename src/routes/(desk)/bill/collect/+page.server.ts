@@ -1,8 +1,7 @@
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { todayOf } from '$lib/server/company/today';
-import { companyOf } from '$lib/server/company/settings';
-import { collectPage } from '$lib/server/receivables/collect-page';
+import { todayOf, companyOf } from '$lib/server/company';
+import { collectPage } from '$lib/server/receivables';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => ({

@@ -1,5 +1,5 @@
 import { app } from '$lib/server/app';
-import { agingToday, invoiceList } from '$lib/server/billing/queries';
+import { agingToday, invoiceList } from '$lib/server/billing';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ url }) => ({

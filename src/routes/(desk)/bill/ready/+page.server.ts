@@ -1,8 +1,8 @@
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { readyToBill } from '$lib/server/billing/queries';
-import { companyOf } from '$lib/server/company/settings';
-import { doingStages } from '$lib/server/sales/stages';
+import { readyToBill } from '$lib/server/billing';
+import { companyOf } from '$lib/server/company';
+import { doingStages } from '$lib/server/sales';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ url, locals }) => {

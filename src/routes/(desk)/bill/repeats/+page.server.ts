@@ -1,7 +1,7 @@
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { repeatInvoiceList, taxCodesOf } from '$lib/server/billing/repeat-invoices';
-import { jobsToBuyFor } from '$lib/server/buying/queries';
+import { repeatInvoiceList, taxCodesOf } from '$lib/server/billing';
+import { jobsToBuyFor } from '$lib/server/buying';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => ({

@@ -3,9 +3,7 @@ import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
 import { linkFor } from '$lib/server/links';
 import { readForm, statusOf } from '$lib/server/http';
-import { changeOwnPassword } from '$lib/server/people/access';
-import { checkNewPassword, hashPassword } from '$lib/server/people/passwords';
-import { endSession, isOwnPassword, limitResets, personOf, sessionsOf } from '$lib/server/people/sessions';
+import { changeOwnPassword, checkNewPassword, hashPassword, endSession, isOwnPassword, limitResets, personOf, sessionsOf } from '$lib/server/people';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => ({

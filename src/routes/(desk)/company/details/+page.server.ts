@@ -1,6 +1,6 @@
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { companyOf } from '$lib/server/company/settings';
+import { companyOf } from '$lib/server/company';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => ({

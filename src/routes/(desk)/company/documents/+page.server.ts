@@ -1,7 +1,7 @@
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { sampleWords } from '$lib/server/quotes/letters';
-import { companyOf } from '$lib/server/company/settings';
+import { sampleWords } from '$lib/server/quotes';
+import { companyOf } from '$lib/server/company';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => {

@@ -1,5 +1,5 @@
 import { app } from '$lib/server/app';
-import { letters } from '$lib/server/company/queries';
+import { letters } from '$lib/server/company';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => ({

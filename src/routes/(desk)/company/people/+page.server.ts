@@ -1,8 +1,8 @@
 import { may, ROLES } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { laborSheetsToday } from '$lib/server/catalog/queries';
-import { staff } from '$lib/server/company/queries';
-import { ownRoles } from '$lib/server/people/roles';
+import { laborSheetsToday } from '$lib/server/catalog';
+import { staff } from '$lib/server/company';
+import { ownRoles } from '$lib/server/people';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => ({

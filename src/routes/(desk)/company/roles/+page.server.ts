@@ -1,6 +1,6 @@
 import { RIGHT_WORDS, RIGHTS, ROLES, rightsOf } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { ownRoles } from '$lib/server/people/roles';
+import { ownRoles } from '$lib/server/people';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = () => ({

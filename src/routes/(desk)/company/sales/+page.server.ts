@@ -1,8 +1,8 @@
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { companyOf } from '$lib/server/company/settings';
-import { stageList } from '$lib/server/sales/stages';
-import { templatesOf } from '$lib/server/work/tasks';
+import { companyOf } from '$lib/server/company';
+import { stageList } from '$lib/server/sales';
+import { templatesOf } from '$lib/server/work';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => {

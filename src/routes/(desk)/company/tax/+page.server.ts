@@ -1,6 +1,6 @@
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { taxPage } from '$lib/server/screens/taxes';
+import { taxPage } from '$lib/server/screens';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => ({

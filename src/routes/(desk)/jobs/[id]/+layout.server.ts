@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
-import { jobHead, threadOf } from '$lib/server/screens/job';
+import { jobHead, threadOf } from '$lib/server/screens';
 import { viewerIn } from '$lib/server/viewer';
 import type { LayoutServerLoad } from './$types';
 

@@ -1,7 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
-import { jobPage } from '$lib/server/screens/job';
-import { companyOf } from '$lib/server/company/settings';
+import { jobPage } from '$lib/server/screens';
+import { companyOf } from '$lib/server/company';
 import { viewerIn } from '$lib/server/viewer';
 import type { PageServerLoad } from './$types';
 

@@ -1,5 +1,5 @@
 import { app } from '$lib/server/app';
-import { todayOf } from '$lib/server/company/today';
-import { agingByCustomer } from '$lib/server/receivables/collect-page';
+import { todayOf } from '$lib/server/company';
+import { agingByCustomer } from '$lib/server/receivables';
 
 export const load = () => ({ rows: agingByCustomer(app(), todayOf(app())), live: ['invoices'] });

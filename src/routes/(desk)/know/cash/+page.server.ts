@@ -1,5 +1,5 @@
 import { app } from '$lib/server/app';
-import { todayOf } from '$lib/server/company/today';
-import { cashPage } from '$lib/server/receivables/cash';
+import { todayOf } from '$lib/server/company';
+import { cashPage } from '$lib/server/receivables';
 
 export const load = () => ({ ...cashPage(app(), todayOf(app())), live: ['invoices', 'costs'] });

@@ -1,8 +1,8 @@
 import { GROUPINGS, type Grouping } from '$lib/core/sales';
 import { addDays, isDay, wallTime } from '$lib/core/time';
 import { app } from '$lib/server/app';
-import { companyOf } from '$lib/server/company/settings';
-import { salesOf } from '$lib/server/sales/report';
+import { companyOf } from '$lib/server/company';
+import { salesOf } from '$lib/server/sales';
 import type { PageServerLoad } from './$types';
 
 /** A year up to today, unless the address says otherwise. */

@@ -1,11 +1,10 @@
 import { may } from '$lib/core/access';
 import { isDay, mondayOf } from '$lib/core/time';
 import { app } from '$lib/server/app';
-import { todayOf } from '$lib/server/company/today';
-import { staff } from '$lib/server/company/queries';
-import { firmShifts } from '$lib/server/planning/asks';
-import { board } from '$lib/server/planning/queries';
-import { stopsOf } from '$lib/server/rounds/queries';
+import { todayOf, staff } from '$lib/server/company';
+import { firmShifts } from '$lib/server/planning';
+import { board } from '$lib/server/screens';
+import { stopsOf } from '$lib/server/rounds';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ url, locals }) => {

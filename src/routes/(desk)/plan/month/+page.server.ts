@@ -1,7 +1,7 @@
 import { addDays, mondayOf } from '$lib/core/time';
 import { app } from '$lib/server/app';
-import { todayOf } from '$lib/server/company/today';
-import { monthOf } from '$lib/server/planning/month';
+import { todayOf } from '$lib/server/company';
+import { monthOf } from '$lib/server/screens';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ url }) => {

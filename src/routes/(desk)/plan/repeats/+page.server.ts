@@ -1,9 +1,8 @@
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { staff } from '$lib/server/company/queries';
-import { companyOf } from '$lib/server/company/settings';
-import { plannableJobs } from '$lib/server/planning/queries';
-import { madeBy, repeatList } from '$lib/server/repeats/queries';
+import { staff, companyOf } from '$lib/server/company';
+import { plannableJobs } from '$lib/server/screens';
+import { madeBy, repeatList } from '$lib/server/repeats';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ url, locals }) => {

@@ -1,7 +1,7 @@
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { staff } from '$lib/server/company/queries';
-import { agreementList, plansOf, serviceList, sitesToSell } from '$lib/server/rounds/queries';
+import { staff } from '$lib/server/company';
+import { agreementList, plansOf, serviceList, sitesToSell } from '$lib/server/rounds';
 import { viewerIn } from '$lib/server/viewer';
 import type { PageServerLoad } from './$types';
 

@@ -1,9 +1,9 @@
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { todayOf } from '$lib/server/company/today';
-import { subcontractors } from '$lib/server/firms/commands';
-import { askList } from '$lib/server/planning/asks';
-import { plannableJobs } from '$lib/server/planning/queries';
+import { todayOf } from '$lib/server/company';
+import { subcontractors } from '$lib/server/firms';
+import { askList } from '$lib/server/planning';
+import { plannableJobs } from '$lib/server/screens';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => ({

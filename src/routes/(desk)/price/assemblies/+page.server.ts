@@ -1,7 +1,6 @@
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { allAssemblies, choices, laborSheetsToday } from '$lib/server/catalog/queries';
-import { starterTrades } from '$lib/server/catalog/take-starter';
+import { allAssemblies, choices, laborSheetsToday, starterTrades } from '$lib/server/catalog';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => ({

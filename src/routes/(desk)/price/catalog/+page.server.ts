@@ -1,8 +1,7 @@
 import { may } from '$lib/core/access';
 import { KINDS, type Kind } from '$lib/core/pricing';
 import { app } from '$lib/server/app';
-import { recentChanges } from '$lib/server/catalog/bulk';
-import { catalogPage, choices, itemCount, tagList } from '$lib/server/catalog/queries';
+import { recentChanges, catalogPage, choices, itemCount, tagList } from '$lib/server/catalog';
 import type { ItemFilter } from '$lib/contract/catalog/filter';
 import type { PageServerLoad } from './$types';
 

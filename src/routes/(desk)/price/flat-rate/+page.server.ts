@@ -1,7 +1,7 @@
 import { redirect } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { editionList, flatCatalogList } from '$lib/server/flat-rate/queries';
+import { editionList, flatCatalogList } from '$lib/server/flat-rate';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => {

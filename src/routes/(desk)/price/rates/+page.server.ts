@@ -1,7 +1,7 @@
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { equipmentList, laborSheetsOn } from '$lib/server/rates/queries';
-import { rateGroupList } from '$lib/server/screens/rate-groups';
+import { equipmentList, laborSheetsOn } from '$lib/server/rates';
+import { rateGroupList } from '$lib/server/screens';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => ({

@@ -1,9 +1,7 @@
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { customerList } from '$lib/server/sales/customers';
-import { companyOf } from '$lib/server/company/settings';
-import { importToUndo } from '$lib/server/sales/customer-files';
-import { viewsOf } from '$lib/server/sales/views';
+import { customerList, importToUndo, viewsOf } from '$lib/server/sales';
+import { companyOf } from '$lib/server/company';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => ({

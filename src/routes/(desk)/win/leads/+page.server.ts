@@ -1,8 +1,7 @@
 import { likely } from '$lib/core/formats';
 import { app } from '$lib/server/app';
-import { leadInbox } from '$lib/server/sales/leads';
-import { parties } from '$lib/server/sales/customers';
-import { companyOf } from '$lib/server/company/settings';
+import { leadInbox, parties } from '$lib/server/sales';
+import { companyOf } from '$lib/server/company';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ url }) => {

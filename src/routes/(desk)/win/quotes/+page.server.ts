@@ -1,5 +1,5 @@
 import { app } from '$lib/server/app';
-import { quoteList } from '$lib/server/quotes/list';
+import { quoteList } from '$lib/server/quotes';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ url }) => ({

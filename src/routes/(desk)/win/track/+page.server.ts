@@ -1,8 +1,6 @@
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { customerNames } from '$lib/server/sales/customers';
-import { track } from '$lib/server/sales/track';
-import { viewsOf } from '$lib/server/sales/views';
+import { customerNames, track, viewsOf } from '$lib/server/sales';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => ({

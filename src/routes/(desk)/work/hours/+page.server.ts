@@ -1,9 +1,8 @@
 import { may } from '$lib/core/access';
 import { isDay } from '$lib/core/time';
 import { app } from '$lib/server/app';
-import { todayOf } from '$lib/server/company/today';
-import { companyOf } from '$lib/server/company/settings';
-import { hoursWeek } from '$lib/server/time/weeks';
+import { todayOf, companyOf } from '$lib/server/company';
+import { hoursWeek } from '$lib/server/time';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ url, locals }) => {

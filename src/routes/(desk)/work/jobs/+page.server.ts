@@ -1,5 +1,5 @@
 import { app } from '$lib/server/app';
-import { jobList } from '$lib/server/screens/job';
+import { jobList } from '$lib/server/screens';
 import { viewerIn } from '$lib/server/viewer';
 import type { PageServerLoad } from './$types';
 

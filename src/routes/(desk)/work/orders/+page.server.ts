@@ -1,6 +1,6 @@
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { orderList, suppliersList } from '$lib/server/buying/queries';
+import { orderList, suppliersList } from '$lib/server/buying';
 import type { PageServerLoad } from './$types';
 
 const STATES = ['open', 'draft', 'sent', 'closed', 'withdrawn'] as const;

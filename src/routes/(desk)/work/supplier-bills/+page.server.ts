@@ -1,7 +1,7 @@
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { supplierBillList } from '$lib/server/buying/queries';
-import { companyOf } from '$lib/server/company/settings';
+import { supplierBillList } from '$lib/server/buying';
+import { companyOf } from '$lib/server/company';
 import type { PageServerLoad } from './$types';
 
 const WHICH = ['open', 'paid', 'taken back'] as const;

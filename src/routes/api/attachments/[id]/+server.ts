@@ -1,7 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { attachment, typeOfFile } from '$lib/server/files/attachments';
+import { attachment, typeOfFile } from '$lib/server/files';
 import type { RequestHandler } from './$types';
 
 /** A kept file, to be saved: it is never opened inside our own pages. */

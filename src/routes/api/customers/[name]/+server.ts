@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
-import { customersAsCards, customersAsCsv } from '$lib/server/sales/customer-files';
+import { customersAsCards, customersAsCsv } from '$lib/server/sales';
 import type { RequestHandler } from './$types';
 
 /** Customers as a file: `all.csv`, `all.vcf`, or one as `<id>.vcf`. */

@@ -1,6 +1,6 @@
 import { json } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
-import { recentOf } from '$lib/server/screens/job';
+import { recentOf } from '$lib/server/screens';
 import { viewerIn } from '$lib/server/viewer';
 import type { RequestHandler } from './$types';
 

@@ -1,5 +1,5 @@
 import { app } from '$lib/server/app';
-import { journalCsv } from '$lib/server/books/commands';
+import { journalCsv } from '$lib/server/books';
 import type { RequestHandler } from './$types';
 
 /** What was handed to the bookkeeping together, as CSV: the same whenever it is asked for. */

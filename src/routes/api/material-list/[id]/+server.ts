@@ -1,7 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
-import { writeSpreadsheet } from '$lib/server/catalog/read-sheet';
-import { listsOf } from '$lib/server/estimates/pages';
+import { writeSpreadsheet } from '$lib/server/catalog';
+import { listsOf } from '$lib/server/estimates';
 import type { RequestHandler } from './$types';
 
 /** the material list of an estimate as a spreadsheet: materials, then hours. */

@@ -1,6 +1,6 @@
 import { error, json } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
-import { paidBefore } from '$lib/server/screens/item';
+import { paidBefore } from '$lib/server/screens';
 import type { RequestHandler } from './$types';
 
 /** What the customer of a job, and others, paid for an item before. */

@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
-import { markedPhoto } from '$lib/server/survey/marked';
+import { markedPhoto } from '$lib/server/survey';
 import type { RequestHandler } from './$types';
 
 /** A picture of the site with its marks drawn in, to save or send. */

@@ -1,5 +1,5 @@
 import { json } from '@sveltejs/kit';
-import { readingQueue } from '$lib/server/files/reading-queue';
+import { readingQueue } from '$lib/server/files';
 import type { RequestHandler } from './$types';
 
 /** How many files are read before the one that came with this ticket; null when it does not wait. */

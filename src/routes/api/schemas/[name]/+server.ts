@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
-import { ASSEMBLY_SCHEMA } from '$lib/server/catalog/assembly-format';
-import { EDITION_SCHEMA } from '$lib/server/flat-rate/edition-format';
+import { ASSEMBLY_SCHEMA } from '$lib/server/catalog';
+import { EDITION_SCHEMA } from '$lib/server/flat-rate';
 import type { RequestHandler } from './$types';
 
 const SCHEMAS: Record<string, object> = { edition: EDITION_SCHEMA, assemblies: ASSEMBLY_SCHEMA };

@@ -1,7 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { shiftFile } from '$lib/server/planning/calendar';
+import { shiftFile } from '$lib/server/screens';
 import type { RequestHandler } from './$types';
 
 /** One shift for a calendar: one's own, or anybody's for those who see the plan. */

@@ -1,6 +1,5 @@
 import { app } from '$lib/server/app';
-import { invoiceUbl } from '$lib/server/books/e-invoice';
-import { ublResponse } from '$lib/server/books/ubl-response';
+import { invoiceUbl, ublResponse } from '$lib/server/books';
 import type { RequestHandler } from './$types';
 
 /** An issued invoice as UBL 2.1. */

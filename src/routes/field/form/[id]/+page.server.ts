@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
-import { formRecord } from '$lib/server/site-forms/commands';
+import { formRecord } from '$lib/server/site-forms';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params }) => {

@@ -1,7 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
-import { pictureOf } from '$lib/server/files/queries';
-import { companyOf } from '$lib/server/company/settings';
+import { pictureOf } from '$lib/server/files';
+import { companyOf } from '$lib/server/company';
 import type { RequestHandler } from './$types';
 
 /** The logo and the pictures of the public page, and no others. The logo also stands on customers' pages, whether the page is on or not. */

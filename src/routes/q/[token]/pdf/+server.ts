@@ -1,5 +1,5 @@
 import { app } from '$lib/server/app';
-import { pdfResponse, quoteDocument } from '$lib/server/screens/documents';
+import { pdfResponse, quoteDocument } from '$lib/server/screens';
 import { linkActor } from '$lib/server/links';
 import type { RequestHandler } from './$types';
 

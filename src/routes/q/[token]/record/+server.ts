@@ -1,7 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
-import { acceptanceDocument } from '$lib/server/quotes/acceptance-pdf';
-import { pdfResponse } from '$lib/server/screens/documents';
+import { acceptanceDocument } from '$lib/server/quotes';
+import { pdfResponse } from '$lib/server/screens';
 import { linkActor } from '$lib/server/links';
 import type { RequestHandler } from './$types';
 

@@ -1,6 +1,6 @@
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
-import { seenFor } from '$lib/server/quotes/commands';
+import { seenFor } from '$lib/server/quotes';
 import { linkActor } from '$lib/server/links';
 import type { RequestHandler } from './$types';
 

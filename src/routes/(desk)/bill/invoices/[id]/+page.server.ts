@@ -1,8 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
-import { creditedOf } from '$lib/server/billing/credits';
-import { invoiceDetail } from '$lib/server/billing/queries';
-import { companyOf } from '$lib/server/company/settings';
+import { creditedOf, invoiceDetail } from '$lib/server/billing';
+import { companyOf } from '$lib/server/company';
 import { maySend } from '$lib/server/links';
 import type { PageServerLoad } from './$types';
 

@@ -1,12 +1,8 @@
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { applicationsOf } from '$lib/server/billing/applications';
-import { contractOf, costsToBill } from '$lib/server/billing/load';
-import { planOf } from '$lib/server/billing/plan';
-import { todayOf } from '$lib/server/company/today';
-import { invoicesOfJob } from '$lib/server/billing/of-job';
-import { companyOf } from '$lib/server/company/settings';
-import { phasesOf } from '$lib/server/work/phases';
+import { applicationsOf, contractOf, costsToBill, planOf, invoicesOfJob } from '$lib/server/billing';
+import { todayOf, companyOf } from '$lib/server/company';
+import { phasesOf } from '$lib/server/work';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params, locals }) => ({

@@ -1,9 +1,9 @@
 import { error } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { jobCosts } from '$lib/server/screens/job';
+import { jobCosts } from '$lib/server/screens';
 import { viewerIn } from '$lib/server/viewer';
-import { phasesOf } from '$lib/server/work/phases';
+import { phasesOf } from '$lib/server/work';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params, locals }) => {

@@ -1,10 +1,8 @@
 import { redirect } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { reviewOf } from '$lib/server/estimates/reviews';
-import { leftOutOf } from '$lib/server/estimates/templates';
-import { bench } from '$lib/server/screens/bench';
-import { changeIn } from '$lib/server/estimates/pages';
+import { reviewOf, leftOutOf, changeIn } from '$lib/server/estimates';
+import { bench } from '$lib/server/screens';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params, url, locals }) => {

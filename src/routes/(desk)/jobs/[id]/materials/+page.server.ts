@@ -1,6 +1,6 @@
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { materialsOfJob, suppliersList } from '$lib/server/buying/queries';
+import { materialsOfJob, suppliersList } from '$lib/server/buying';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params, locals }) => ({

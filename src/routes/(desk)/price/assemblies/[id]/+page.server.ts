@@ -1,8 +1,8 @@
 import { error } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { assemblyVersions } from '$lib/server/catalog/assembly-versions';
-import { assemblyDetail } from '$lib/server/screens/assembly';
+import { assemblyVersions } from '$lib/server/catalog';
+import { assemblyDetail } from '$lib/server/screens';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params, locals }) => {

@@ -1,9 +1,9 @@
 import { error } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { choices } from '$lib/server/catalog/queries';
-import { itemDetail } from '$lib/server/screens/item';
-import { attachedTo } from '$lib/server/files/attachments';
+import { choices } from '$lib/server/catalog';
+import { itemDetail } from '$lib/server/screens';
+import { attachedTo } from '$lib/server/files';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params, locals }) => {

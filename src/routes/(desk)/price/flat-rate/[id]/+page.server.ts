@@ -1,7 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { editionList, flatCatalogDetail, flatCatalogList } from '$lib/server/flat-rate/queries';
+import { editionList, flatCatalogDetail, flatCatalogList } from '$lib/server/flat-rate';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params, url, locals }) => {

@@ -1,7 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { laborSheetPage } from '$lib/server/rates/queries';
+import { laborSheetPage } from '$lib/server/rates';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params, url, locals }) => {

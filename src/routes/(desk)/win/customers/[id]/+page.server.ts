@@ -1,12 +1,9 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
-import { taxPage } from '$lib/server/screens/taxes';
-import { attachedTo } from '$lib/server/files/attachments';
-import { customerPage } from '$lib/server/screens/customer';
-import { companyOf } from '$lib/server/company/settings';
-import { contactsOf } from '$lib/server/sales/contacts';
-import { mergeToUndo, twinsOf } from '$lib/server/sales/merge';
-import { rateGroupList } from '$lib/server/screens/rate-groups';
+import { taxPage, customerPage, rateGroupList } from '$lib/server/screens';
+import { attachedTo } from '$lib/server/files';
+import { companyOf } from '$lib/server/company';
+import { contactsOf, mergeToUndo, twinsOf } from '$lib/server/sales';
 import { viewerIn } from '$lib/server/viewer';
 import type { PageServerLoad } from './$types';
 

@@ -1,8 +1,8 @@
 import { error } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { jobsToBuyFor, orderPage } from '$lib/server/buying/queries';
-import { companyOf } from '$lib/server/company/settings';
+import { jobsToBuyFor, orderPage } from '$lib/server/buying';
+import { companyOf } from '$lib/server/company';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params, locals }) => {

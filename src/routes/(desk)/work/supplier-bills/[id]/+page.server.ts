@@ -1,8 +1,8 @@
 import { error } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { supplierBillPage } from '$lib/server/buying/queries';
-import { attachedTo } from '$lib/server/files/attachments';
+import { supplierBillPage } from '$lib/server/buying';
+import { attachedTo } from '$lib/server/files';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params, locals }) => {

@@ -1,6 +1,6 @@
 import { app } from '$lib/server/app';
-import { billingFirms, costsToConfirm, jobsToBuyFor, openToBill } from '$lib/server/buying/queries';
-import { companyOf } from '$lib/server/company/settings';
+import { billingFirms, costsToConfirm, jobsToBuyFor, openToBill } from '$lib/server/buying';
+import { companyOf } from '$lib/server/company';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ url }) => {

@@ -1,6 +1,6 @@
 import { app } from '$lib/server/app';
-import { acceptanceDocument } from '$lib/server/quotes/acceptance-pdf';
-import { pdfResponse } from '$lib/server/screens/documents';
+import { acceptanceDocument } from '$lib/server/quotes';
+import { pdfResponse } from '$lib/server/screens';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = async ({ params }) => pdfResponse(await acceptanceDocument(app(), params.id));

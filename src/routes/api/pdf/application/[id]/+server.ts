@@ -1,6 +1,5 @@
 import { app } from '$lib/server/app';
-import { pdfResponse } from '$lib/server/screens/documents';
-import { applicationPaper } from '$lib/server/screens/issued';
+import { pdfResponse, applicationPaper } from '$lib/server/screens';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = async ({ params }) => pdfResponse(await applicationPaper(app(), params.id));

@@ -1,6 +1,6 @@
 import { app } from '$lib/server/app';
-import { pdfResponse } from '$lib/server/screens/documents';
-import { handoverDocument } from '$lib/server/site-forms/documents';
+import { pdfResponse } from '$lib/server/screens';
+import { handoverDocument } from '$lib/server/site-forms';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = async ({ params }) => pdfResponse(await handoverDocument(app(), params.id));

@@ -1,6 +1,6 @@
 import { app } from '$lib/server/app';
-import { insideDocument } from '$lib/server/estimates/inside-pdf';
-import { pdfResponse } from '$lib/server/screens/documents';
+import { insideDocument } from '$lib/server/estimates';
+import { pdfResponse } from '$lib/server/screens';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = async ({ params }) => pdfResponse(await insideDocument(app(), params.id));

@@ -1,8 +1,8 @@
 import { isDay } from '$lib/core/time';
 import { app } from '$lib/server/app';
-import { todayOf } from '$lib/server/company/today';
-import { statementDocument } from '$lib/server/receivables/statement';
-import { pdfResponse } from '$lib/server/screens/documents';
+import { todayOf } from '$lib/server/company';
+import { statementDocument } from '$lib/server/receivables';
+import { pdfResponse } from '$lib/server/screens';
 import type { RequestHandler } from './$types';
 
 /** A customer's statement of account for a period, as it is now. */

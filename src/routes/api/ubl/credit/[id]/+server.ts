@@ -1,6 +1,5 @@
 import { app } from '$lib/server/app';
-import { creditUbl } from '$lib/server/books/e-invoice';
-import { ublResponse } from '$lib/server/books/ubl-response';
+import { creditUbl, ublResponse } from '$lib/server/books';
 import type { RequestHandler } from './$types';
 
 /** A credit note as UBL 2.1. */

@@ -1,7 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
-import { fieldJob } from '$lib/server/time/queries';
-import { handoverContent } from '$lib/server/site-forms/handovers';
+import { fieldJob } from '$lib/server/time';
+import { handoverContent } from '$lib/server/site-forms';
 import type { PageServerLoad } from './$types';
 
 const ALL = { tasks: true, hours: true, materials: true, pictures: true };

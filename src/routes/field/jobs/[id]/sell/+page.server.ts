@@ -1,8 +1,8 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
-import { TEST_CARDS } from '$lib/server/ports/cards';
-import { saleOnSite } from '$lib/server/screens/sale-on-site';
-import { fieldJob } from '$lib/server/time/queries';
+import { TEST_CARDS } from '$lib/server/ports';
+import { saleOnSite } from '$lib/server/screens';
+import { fieldJob } from '$lib/server/time';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params, url, locals }) => {

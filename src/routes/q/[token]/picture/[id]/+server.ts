@@ -1,8 +1,8 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
-import { pictureOf } from '$lib/server/files/queries';
+import { pictureOf } from '$lib/server/files';
 import { linkActor } from '$lib/server/links';
-import { quotedPictures } from '$lib/server/quotes/queries';
+import { quotedPictures } from '$lib/server/quotes';
 import type { RequestHandler } from './$types';
 
 /** A picture of a quote, for whoever has its link: only those that went out with this revision. */

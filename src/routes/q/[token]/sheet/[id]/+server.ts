@@ -1,8 +1,8 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
-import { attachment, typeOfFile } from '$lib/server/files/attachments';
+import { attachment, typeOfFile } from '$lib/server/files';
 import { linkActor } from '$lib/server/links';
-import { quotedSheets } from '$lib/server/quotes/queries';
+import { quotedSheets } from '$lib/server/quotes';
 import type { RequestHandler } from './$types';
 
 /** A data sheet or file of a quote, for whoever has its link: only those that went out with this revision. */

@@ -1,6 +1,6 @@
 import { redirect } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
-import { changeIn, estimateOfJob, listsOf } from '$lib/server/estimates/pages';
+import { changeIn, estimateOfJob, listsOf } from '$lib/server/estimates';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params, url }) => {

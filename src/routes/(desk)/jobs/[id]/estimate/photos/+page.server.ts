@@ -1,9 +1,9 @@
 import { redirect } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { changeIn } from '$lib/server/estimates/pages';
-import { bench } from '$lib/server/screens/bench';
-import { photosOf } from '$lib/server/survey/commands';
+import { changeIn } from '$lib/server/estimates';
+import { bench } from '$lib/server/screens';
+import { photosOf } from '$lib/server/survey';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params, url, locals }) => {

@@ -1,9 +1,8 @@
 import { redirect } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { bench } from '$lib/server/screens/bench';
-import { reviewOf } from '$lib/server/estimates/reviews';
-import { changeIn } from '$lib/server/estimates/pages';
+import { bench } from '$lib/server/screens';
+import { reviewOf, changeIn } from '$lib/server/estimates';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params, url, locals }) => {

@@ -1,7 +1,7 @@
 import { redirect } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { changeIn, compareStates, estimateOfJob, revisionsOf } from '$lib/server/estimates/pages';
+import { changeIn, compareStates, estimateOfJob, revisionsOf } from '$lib/server/estimates';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params, url, locals }) => {

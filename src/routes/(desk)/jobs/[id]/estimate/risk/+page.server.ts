@@ -1,7 +1,7 @@
 import { redirect } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
-import { changeIn, spreadsOf } from '$lib/server/estimates/pages';
-import { bench } from '$lib/server/screens/bench';
+import { changeIn, spreadsOf } from '$lib/server/estimates';
+import { bench } from '$lib/server/screens';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params, url, locals }) => {

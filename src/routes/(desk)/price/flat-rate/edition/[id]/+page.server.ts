@@ -1,7 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
-import { previewEdition } from '$lib/server/screens/edition';
+import { previewEdition } from '$lib/server/screens';
 import { viewerIn } from '$lib/server/viewer';
 import type { PageServerLoad } from './$types';
 

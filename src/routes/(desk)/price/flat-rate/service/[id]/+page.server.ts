@@ -1,7 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { newServiceIn, flatServiceDetail } from '$lib/server/screens/flat-service';
+import { newServiceIn, flatServiceDetail } from '$lib/server/screens';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params, url, locals }) => {

@@ -1,15 +1,14 @@
-import { and, asc, eq, gte, isNotNull, lte, sql } from 'drizzle-orm';
-import { holidayOn, isWorkingDay } from '../../core/planning';
-import { grouped } from '../../core/lists';
-import { addDays, type Day } from '../../core/time';
-import type { App } from '../app';
-import { companyOf } from '../company/settings';
-import { crews } from '../people/schema';
-import { shifts } from './schema';
-import { jobs, stages } from '../sales/schema';
+import { isNotNull, asc, lte, gte, and, eq, sql } from 'drizzle-orm';
+import { stages, jobs } from '../sales/schema';
 import { phases } from '../work/schema';
-import { roundDays } from '../rounds/queries';
-
+import { holidayOn, isWorkingDay } from '../../core/planning';
+import { addDays, type Day } from '../../core/time';
+import { roundDays } from '../rounds';
+import { crews } from '../people/schema';
+import { grouped } from '../../core/lists';
+import { shifts } from '../planning/schema';
+import { companyOf } from '../company';
+import type { App } from '../app';
 /** A month by the day: which jobs run with how many people, rounds, holidays, and the phases laid over days. */
 export function monthOf(app: App, from: Day, to: Day) {
 	const db = app.db.orm;

@@ -1,16 +1,14 @@
-import { and, asc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
-import { conflictsOf, loadOf, plannedMinutes, type Conflict } from '../../core/planning';
-import { addDays, type Day } from '../../core/time';
-import type { App } from '../app';
-import { firmShifts } from './asks';
-import { roundDays } from '../rounds/queries';
-import { phaseHours } from '../work/phases';
-import { companyOf } from '../company/settings';
-import { crews, people } from '../people/schema';
-import { shifts } from './schema';
 import { jobs } from '../sales/schema';
-import { calendar, jobLabel, shiftsAround } from './load';
-
+import { isNotNull, inArray, and, sql, asc, eq } from 'drizzle-orm';
+import { phaseHours } from '../work';
+import { shifts } from '../planning/schema';
+import { firmShifts, jobLabel, shiftsAround, calendar } from '../planning';
+import { loadOf, plannedMinutes, conflictsOf, type Conflict } from '../../core/planning';
+import { roundDays } from '../rounds';
+import { crews, people } from '../people/schema';
+import { addDays, type Day } from '../../core/time';
+import { companyOf } from '../company';
+import type { App } from '../app';
 /** The plan board of some weeks: people by crew, their shifts, conflicts, gaps and load; phases that nobody has. */
 export function board(app: App, from: Day, weeks: number) {
 	const db = app.db.orm;

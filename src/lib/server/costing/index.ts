@@ -1,0 +1,1 @@
+export { billedOf, costingOf } from './costing';

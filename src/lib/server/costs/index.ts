@@ -1,0 +1,3 @@
+export { addCost, markCost, setComplete, setRemainder, useMaterial } from './commands';
+import './labor';
+import './visits';

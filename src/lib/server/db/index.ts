@@ -1,0 +1,2 @@
+export { ftsQuery } from './fts';
+export { type Db, type Orm, openDatabase } from './open';

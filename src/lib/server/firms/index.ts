@@ -1,0 +1,1 @@
+export { papersOver, removePaper, saveFirm, savePaper, setFirmAside, subcontractors } from './commands';

@@ -1,0 +1,1 @@
+export { winByHand, winOnWord } from './win';

@@ -1,0 +1,25 @@
+export {
+	addPerson,
+	changeOwnPassword,
+	changePerson,
+	choosePassword,
+	endEverywhere,
+	inviteAgain,
+	invitePerson,
+	requestReset
+} from './access';
+export { NO_PASSWORD, checkNewPassword, hashPassword } from './passwords';
+export { activeHolders, addRole, changeRole, ownRoles, setAsideRole } from './roles';
+export {
+	AS_STAFF,
+	SESSION_COOKIE,
+	type Signed,
+	endSession,
+	isOwnPassword,
+	limitResets,
+	personOf,
+	sessionOf,
+	sessionsOf,
+	signIn
+} from './sessions';
+export { addTimeOff, removeTimeOff } from './time-off';

@@ -1,0 +1,14 @@
+export { acceptanceDocument } from './acceptance-pdf';
+export { makeDueRecords, recordsDue, signaturesOf } from './acceptance';
+export { whomToCall } from './activity';
+export { acceptByHand, answerQuote, recordAnswer, seeQuote, seenFor, withdrawQuote } from './commands';
+export { holdBack, issue, issueQuote } from './issue';
+export { lettersOf, sampleWords } from './letters';
+export { quoteList } from './list';
+export { quotesOfJob } from './of-job';
+import './offered';
+export { customerOfJob, quotedPictures, quotedSheets } from './queries';
+export { answerQuestion, askQuestion, openQuestions, questionsOf } from './questions';
+export { quietQuote, remindDue, setReminders } from './reminders';
+export { renewQuoteLink } from './renew-link';
+export { attachScan } from './scan';

@@ -1,0 +1,2 @@
+export { makeRepeat, pauseRepeat, saveRepeat } from './commands';
+export { madeBy, makeRepeats, repeatList } from './queries';

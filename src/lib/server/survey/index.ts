@@ -1,0 +1,2 @@
+export { addPhoto, changePhoto, photosForQuote, photosOf, removePhoto } from './commands';
+export { markedPhoto, markedQuotedPhoto } from './marked';
