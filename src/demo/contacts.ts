@@ -1,3 +1,4 @@
+import type { Input } from '../lib/contract';
 import { addDays } from '../lib/core/time';
 import type { Yard } from './yard';
 
@@ -39,17 +40,17 @@ export function buildContacts(yard: Yard, today: string): void {
 	yard.call('petra', 'customers.set-own', { of: 'customer', id: customer('Orla Penhallow'), values: { 'pays-by': 'card' } });
 	const row = id('select s.id from sites s join customers c on c.id = s.customer_id where c.name = ?', 'Harbor Row Homeowners');
 	yard.call('petra', 'customers.set-own', { of: 'site', id: row, values: { gate: '4471#' } });
-	const next = (name: string, nextStep: string, inDays: number, more: Record<string, unknown> = {}) =>
+	const next = (name: string, nextStep: string, inDays: number, more: Partial<Input<'jobs.change'>> = {}) =>
 		yard.call('bastian', 'jobs.change', { jobId: job(name), nextStep, nextDay: addDays(today, inDays), ...more });
-	next('Harbor Row, gutters of 24 houses', 'Call Mira after the board meets', 2, { chance: '60', decisionDay: addDays(today, 9) });
-	next('Penhallow house, new roof', 'Send the quote', 0, { expected: '24,000', size: '24', sizeUnit: 'squares' });
+	next('Harbor Row, gutters of 24 houses', 'Call Mira after the board meets', 2, { chance: 60_00, decisionDay: addDays(today, 9) });
+	next('Penhallow house, new roof', 'Send the quote', 0, { expected: 2_400_000, size: 240_000, sizeUnit: 'squares' });
 	next('Spindle Lane 3, porch roof', 'Ask Imogen about the price', -1);
 	next('Fennick, gutter care next season', 'Walk three sites with Fennick', 6, {
-		expected: '18,500',
-		chance: '80',
+		expected: 1_850_000,
+		chance: 80_00,
 		decisionDay: addDays(today, 40)
 	});
-	next('Bakery, low roof at the back', 'Measure the drain', 1, { expected: '1,900' });
+	next('Bakery, low roof at the back', 'Measure the drain', 1, { expected: 190_000 });
 	yard.call('bastian', 'jobs.set-own', {
 		of: 'job',
 		id: job('Penhallow house, new roof'),

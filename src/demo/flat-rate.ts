@@ -1,3 +1,4 @@
+import { parsePercent } from '../lib/core/money';
 import type { Input } from '../lib/contract';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -38,9 +39,9 @@ export function buildFlatRate(yard: Yard, today: string): void {
 			catalogId: c.id,
 			name: c.name,
 			on: c.key !== 'chimney-and-flue',
-			markup,
+			markup: parsePercent(markup),
 			sheetId,
-			hourlyPrice: '',
+			hourlyPrice: null,
 			rounding,
 			materialTaxId: 'materials',
 			laborTaxId: null,
@@ -63,10 +64,10 @@ export function buildFlatRate(yard: Yard, today: string): void {
 		categoryId: patch.category_id,
 		title: 'Patch a puncture, up to 1 sq ft',
 		wording: `${patch.wording} Dried with warm air first: by the harbor it must be.`,
-		hours: '1.25',
+		hours: 12_500,
 		materials: [
-			{ name: 'Membrane, 60 mil', quantity: '2', unit: 'sq ft', cost: '1.85' },
-			{ name: 'Primer, membrane', quantity: '0.1', unit: 'gal', cost: '42' }
+			{ name: 'Membrane, 60 mil', quantity: 20_000, unit: 'sq ft', cost: 18_500 },
+			{ name: 'Primer, membrane', quantity: 1_000, unit: 'gal', cost: 420_000 }
 		],
 		version: patch.version
 	});

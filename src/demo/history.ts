@@ -1,3 +1,4 @@
+import { parseCents } from '../lib/core/money';
 import type { Kind } from '../lib/core/pricing';
 import { addDays, weekday } from '../lib/core/time';
 import type { Yard } from './yard';
@@ -159,7 +160,7 @@ export function buildHistory(yard: Yard, today: string): void {
 		suppliersBills(yard, job, day, n);
 		yard.call('petra', 'jobs.move', { jobId: job, stageId: 'finished' });
 		yard.at(workday(addDays(day, 1)), '11:00');
-		const invoice = yard.bill('invoices.contract', { jobId: job, percent: '100%' }, mail);
+		const invoice = yard.bill('invoices.contract', { jobId: job, percent: 10_000 }, mail);
 		const total = (yard.app.db.sqlite.prepare('select total from invoices where id = ?').get(invoice) as { total: number }).total;
 		const paidOn = workday(addDays(day, 8 + ((n * 5) % 18)));
 		if (paidOn <= today) {
@@ -182,6 +183,6 @@ function suppliersBills(yard: Yard, jobId: string, day: string, n: number): void
 				kind: s.kind,
 				name: s.kind === 'material' ? 'Tarn & Slate, delivery' : 'Harbor Hire, container',
 				day,
-				cost: ((s.cost * (92 + ((n * 7) % 17))) / 10_000).toFixed(2)
+				cost: parseCents(((s.cost * (92 + ((n * 7) % 17))) / 10_000).toFixed(2))
 			});
 }

@@ -1,3 +1,4 @@
+import { parseUnitPrice } from '../lib/core/money';
 import { addDays, weekday } from '../lib/core/time';
 import { serviceCalled } from './flat-rate';
 import type { Yard } from './yard';
@@ -93,7 +94,7 @@ export function buildNow(yard: Yard, today: string): void {
 	const leakDay = weekday(addDays(today, -56)) <= 5 ? addDays(today, -56) : addDays(today, -58);
 	yard.time('noor', leak, leakDay, '8:00', '15:00');
 	yard.time('hattie', leak, leakDay, '8:00', '15:00');
-	yard.call('petra', 'costs.add', { jobId: leak, kind: 'subcontract', name: 'Brandling Crane, half day', day: leakDay, cost: '1,180' });
+	yard.call('petra', 'costs.add', { jobId: leak, kind: 'subcontract', name: 'Brandling Crane, half day', day: leakDay, cost: 118_000 });
 	yard.at(addDays(today, -54), '10:00');
 	const late = yard.bill('invoices.costs', { jobId: leak, cutOff: addDays(today, -54) }, 'marlow@tiddmarlow.example');
 	yard.call('petra', 'invoices.promise', { invoiceId: late, day: addDays(today, -2) });
@@ -108,8 +109,8 @@ export function buildNow(yard: Yard, today: string): void {
 		for (const p of ['noor', 'hattie']) yard.time(p, flashing, back(d), '7:00', '12:15', 0);
 	}
 	const item = (code: string): string => (yard.app.db.sqlite.prepare('select id from items where code = ?').get(code) as { id: string }).id;
-	yard.call('noor', 'costs.use-material', { jobId: flashing, itemId: item('CL-CPR-SHT'), quantity: '4' });
-	yard.call('noor', 'costs.use-material', { jobId: flashing, itemId: item('TS-FLA-STP'), quantity: '2' });
+	yard.call('noor', 'costs.use-material', { jobId: flashing, itemId: item('CL-CPR-SHT'), quantity: 40_000 });
+	yard.call('noor', 'costs.use-material', { jobId: flashing, itemId: item('TS-FLA-STP'), quantity: 20_000 });
 	yard.call('petra', 'jobs.move', { jobId: flashing, stageId: 'finished' });
 
 	// The school: won, part planned; a phase that nobody has yet.
@@ -133,7 +134,7 @@ export function buildNow(yard: Yard, today: string): void {
 		.id;
 	yard.accept(sq, 'Cornelia Brannoc', [west]);
 	yard.at(back(18), '09:00');
-	yard.bill('invoices.deposit', { jobId: sj, amount: '30%' }, 'bursar@stbrannoc.example');
+	yard.bill('invoices.deposit', { jobId: sj, deposit: { by: 'percent', percent: 3_000 } }, 'bursar@stbrannoc.example');
 
 	// The school again: rotten deck on the east face, offered as a change order and waiting for the bursar.
 	yard.at(back(3), '15:10');
@@ -142,8 +143,14 @@ export function buildNow(yard: Yard, today: string): void {
 		title: 'Rotten deck above the hall'
 	});
 	const deck = yard.scope(ce, 'East face, deck', [], []);
-	yard.call('bastian', 'estimates.add-line', { scopeId: deck, itemId: item('TS-DEC-716'), quantity: '22', phase: 'Tear-off' });
-	yard.call('bastian', 'estimates.add-line', { scopeId: deck, sheetId: 'steep', name: 'Replace deck', quantity: '14', phase: 'Tear-off' });
+	yard.call('bastian', 'estimates.add-line', { scopeId: deck, itemId: item('TS-DEC-716'), quantity: 220_000, phase: 'Tear-off' });
+	yard.call('bastian', 'estimates.add-line', {
+		scopeId: deck,
+		sheetId: 'steep',
+		name: 'Replace deck',
+		quantity: 140_000,
+		phase: 'Tear-off'
+	});
 	yard.call('bastian', 'estimates.change-days', { estimateId: ce, days: 1 });
 	yard.issue(ce, 'bursar@stbrannoc.example');
 
@@ -172,7 +179,7 @@ export function buildNow(yard: Yard, today: string): void {
 		['gutters-5']
 	);
 	const guard = yard.scope(he, 'Gutter guards', [['typed', { measure: 'length', value: '64' }, 24]], [], true);
-	yard.call('bastian', 'estimates.add-line', { scopeId: guard, itemId: item('CL-GRD-MSH'), quantity: '1536' });
+	yard.call('bastian', 'estimates.add-line', { scopeId: guard, itemId: item('CL-GRD-MSH'), quantity: 15_360_000 });
 	yard.call('bastian', 'estimates.change-scope', {
 		scopeId: guard,
 		wording: 'Mesh guards on every gutter, so that the ladders stay in the van.'
@@ -242,8 +249,8 @@ export function buildNow(yard: Yard, today: string): void {
 			name: `${name}, difference in material`,
 			kind: 'material',
 			unit: 'each',
-			price,
-			cost
+			price: parseUnitPrice(price),
+			cost: parseUnitPrice(cost)
 		});
 		return scopeId;
 	};
@@ -265,7 +272,7 @@ export function buildNow(yard: Yard, today: string): void {
 		text: '@Bastian the chimney on the north side leaks: is its flashing in the price?'
 	});
 	yard.call('bastian', 'estimates.save-template', { estimateId: se, name: 'Re-roof, shingle', kindOfWork: 'Re-roof' });
-	yard.call('imogen', 'company.set-sign-off', { belowMargin: '5%', aboveAmount: '250,000', discountAbove: '10%', kindsOfWork: [] });
+	yard.call('imogen', 'company.set-sign-off', { belowMargin: 500, aboveAmount: 25_000_000, discountAbove: 1_000, kindsOfWork: [] });
 
 	// Spindle Lane 3: a quote below margin that waits for a sign-off, and others on the track.
 	yard.at(back(3), '10:00');

@@ -1,3 +1,4 @@
+import { parseUnitPrice, parseQuantity } from '../lib/core/money';
 import type { Input } from '../lib/contract';
 import { addDays } from '../lib/core/time';
 import type { Yard } from './yard';
@@ -14,14 +15,14 @@ export function buildRates(yard: Yard, today: string): void {
 		yard.call('imogen', 'rates.save-equipment', {
 			name,
 			place,
-			purchase,
-			resale,
-			lifeHours,
-			fixedPerYear,
-			hoursPerYear,
-			fuelPerHour,
-			upkeepPerHour,
-			hoursPerDay: '8'
+			purchase: parseUnitPrice(purchase),
+			resale: parseUnitPrice(resale),
+			lifeHours: parseQuantity(lifeHours),
+			fixedPerYear: parseUnitPrice(fixedPerYear),
+			hoursPerYear: parseQuantity(hoursPerYear),
+			fuelPerHour: parseUnitPrice(fuelPerHour),
+			upkeepPerHour: parseUnitPrice(upkeepPerHour),
+			hoursPerDay: 80_000
 		});
 	};
 	yard.at(addDays(today, -400), '10:00');
@@ -32,7 +33,7 @@ export function buildRates(yard: Yard, today: string): void {
 	// Inland the county takes nothing, the township a little.
 	const { componentId } = yard.call('imogen', 'tax.save-component', {
 		name: 'Upper Marle township tax',
-		rate: '1.25%',
+		rate: 12_500,
 		from: '2015-01-01'
 	});
 	const { codeId } = yard.call('imogen', 'tax.save-code', {
@@ -48,8 +49,8 @@ export function buildRates(yard: Yard, today: string): void {
 		taxCodeId: codeId
 	});
 
-	yard.call('imogen', 'rate-groups.save', { name: 'General contractors', percents: { material: '92%', labor: '95%' }, onFixed: false });
-	yard.call('imogen', 'rate-groups.save', { name: 'Property managers', percents: { labor: '94%' }, onFixed: false });
+	yard.call('imogen', 'rate-groups.save', { name: 'General contractors', percents: { material: 9_200, labor: 9_500 }, onFixed: false });
+	yard.call('imogen', 'rate-groups.save', { name: 'Property managers', percents: { labor: 9_400 }, onFixed: false });
 
 	const line = (name: string, lastYear: number, amount: number) => ({ name, lastYear: lastYear * 100, amount: amount * 100 });
 	const crew = (name: string, sheetId: string, heads: number) => ({ name, sheetId, heads, paidHours: 1880, nonBillable: 0, loadedCost: 0 });

@@ -1,3 +1,4 @@
+import { parseUnitPrice } from '../lib/core/money';
 import type { Kind } from '../lib/core/pricing';
 import { readFileSync } from 'node:fs';
 import { guessMapping, decodeText, readCsv, writeCsv } from '../lib/core/formats';
@@ -51,9 +52,8 @@ export async function setUp(yard: Yard): Promise<void> {
 			name,
 			kind,
 			unit,
-			cost,
-			ruleBy: 'inherit',
-			ruleValue: '',
+			cost: parseUnitPrice(cost),
+			rule: { by: 'inherit' },
 			taxCodeId: null,
 			categoryId: 'site',
 			wording: ''
@@ -70,7 +70,7 @@ export async function setUp(yard: Yard): Promise<void> {
 		['CL-GRD-MSH', 'tarn', 'TS-MSH-FT', '3.45'],
 		['TS-UND-F30', 'marle', 'MI-FLT-30', '29.80']
 	] as const)
-		yard.call('petra', 'catalog.save-reference', { itemId: itemId(code), supplierId, code: theirs, cost });
+		yard.call('petra', 'catalog.save-reference', { itemId: itemId(code), supplierId, code: theirs, cost: parseUnitPrice(cost) });
 	for (const r of RECIPES) {
 		const sheetOf = ([title = '', order = '', key = '']: string[]) => ({ tools: title, order, key });
 		yard.call('bastian', 'catalog.save-assembly', {

@@ -1,3 +1,4 @@
+import { parseCents } from '../lib/core/money';
 import { instantOf } from '../lib/core/time';
 import type { CommandName, Input, Output } from '../lib/contract';
 import { COMMANDS } from '../lib/server/all-commands';
@@ -115,7 +116,7 @@ export class Yard {
 		return invoiceId;
 	}
 	pay(invoiceId: string, amount: string, day: string, method: Input<'payments.record'>['method'] = 'check'): void {
-		this.call('lowell', 'payments.record', { invoiceId, amount, method, reference: '', day });
+		this.call('lowell', 'payments.record', { invoiceId, amount: parseCents(amount), method, reference: '', day });
 	}
 	time(personId: string, jobId: string, day: string, from = '7:00', to = '15:30', breakMinutes = 30): void {
 		this.call(personId, 'time.add', { jobId, day, from, to, breakMinutes, note: '' });

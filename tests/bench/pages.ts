@@ -56,7 +56,12 @@ async function pages(jobs: number): Promise<Map<string, number>> {
 	const yard = new Yard(app, new DemoClock(app.clock.now()));
 	const owner = { type: 'person', id: 'imogen', name: 'Imogen Tarrant', role: 'owner' } as const;
 	for (let i = 0; i < 280; i++)
-		yard.call(owner, 'estimates.add-line', { scopeId: scopes[i % scopes.length]?.id ?? '', name: `Line ${i}`, price: '10', quantity: '2' });
+		yard.call(owner, 'estimates.add-line', {
+			scopeId: scopes[i % scopes.length]?.id ?? '',
+			name: `Line ${i}`,
+			price: 100_000,
+			quantity: 20_000
+		});
 	// A large quote: the same scope sixty times.
 	const large = yard.call(owner, 'jobs.open', {
 		name: 'Sixty scopes',
@@ -71,7 +76,7 @@ async function pages(jobs: number): Promise<Map<string, number>> {
 	for (let i = 0; i < 60; i++) {
 		const { scopeId } = yard.call(owner, 'estimates.add-scope', { estimateId: largeEstimate, name: `Scope ${i}`, option: i % 10 === 9 });
 		for (let n = 0; n < 5; n++)
-			yard.call(owner, 'estimates.add-line', { scopeId, name: `Line ${n}`, price: '10', cost: '5', quantity: '2' });
+			yard.call(owner, 'estimates.add-line', { scopeId, name: `Line ${n}`, price: 100_000, cost: 50_000, quantity: 20_000 });
 	}
 	const sixty =
 		linkUrl(app, yard.call(owner, 'quotes.issue', { estimateId: largeEstimate, to: '', subject: '', text: '{link}' }).linkId) ?? '';

@@ -22,7 +22,7 @@ export async function quotesBench(): Promise<void> {
 		const jobId = yard.job('Bench', yard.customer('Bench', 'person', 'b@customer.example', '', '1 Quay'), '1 Quay', [0, 0]);
 		const estimateId = yard.estimate(jobId);
 		const scopeId = yard.scope(estimateId, 'Work', [], []);
-		yard.call('bastian', 'estimates.add-line', { scopeId, name: 'All of it', kind: 'material', price: '100', cost: '20' });
+		yard.call('bastian', 'estimates.add-line', { scopeId, name: 'All of it', kind: 'material', price: 1_000_000, cost: 200_000 });
 		const q = yard.issue(estimateId, 'b@customer.example');
 		const db = app.db.sqlite;
 		db.pragma('foreign_keys = OFF');

@@ -1,3 +1,4 @@
+import { parseUnitPrice } from '$lib/core/money';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { fill, press } from './chrome';
 
@@ -77,7 +78,13 @@ export async function offer(page: Page, name: string): Promise<string> {
 		['Extra', '40', true]
 	] as const) {
 		const { scopeId } = await run(page, 'estimates.add-scope', { estimateId, name: scope, option });
-		await run(page, 'estimates.add-line', { scopeId, name: `${scope}, all of it`, kind: 'material', price, cost: '20' });
+		await run(page, 'estimates.add-line', {
+			scopeId,
+			name: `${scope}, all of it`,
+			kind: 'material',
+			price: parseUnitPrice(price),
+			cost: 200_000
+		});
 	}
 	await run(page, 'quotes.issue', { estimateId, to: 'own@customer.example', subject: '', text: '{link}' });
 	return jobId ?? '';

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Browser, ElementHandle, Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { formatCents } from '$lib/core/money';
+import { formatCents, parseCents } from '$lib/core/money';
 import { seriousOn } from './axe';
 import { run, save, shown } from './bench-steps';
 import { bodyText, fill, launch, open, press, reads, signIn, visitor } from './chrome';
@@ -235,7 +235,7 @@ describe('a job, from its first order to closed', () => {
 		await until(() => one('select total - paid from invoices where id = ?', first!.id) === first!.open, 'open again');
 		await run(page, 'payments.record', {
 			invoiceId: first!.id,
-			amount: (first!.open / 100).toFixed(2),
+			amount: parseCents((first!.open / 100).toFixed(2)),
 			method: 'check',
 			reference: '',
 			day: '2027-04-14'

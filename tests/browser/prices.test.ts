@@ -39,8 +39,8 @@ async function bid(name: string): Promise<{ jobId: string; estimateId: string }>
 	});
 	const { estimateId = '' } = await bench.run(page, 'estimates.start', { jobId });
 	const { scopeId = '' } = await bench.run(page, 'estimates.add-scope', { estimateId, name: 'Edges' });
-	await bench.run(page, 'estimates.add-line', { scopeId, itemId: item('CL-DRP-10'), quantity: '10' });
-	await bench.run(page, 'estimates.add-line', { scopeId, itemId: item('CL-ELB-23'), quantity: '2' });
+	await bench.run(page, 'estimates.add-line', { scopeId, itemId: item('CL-DRP-10'), quantity: 100_000 });
+	await bench.run(page, 'estimates.add-line', { scopeId, itemId: item('CL-ELB-23'), quantity: 20_000 });
 	await open(page, `${base}/jobs/${jobId}/estimate`);
 	await reads(page, 'Drip edge');
 	return { jobId, estimateId };
@@ -156,7 +156,7 @@ describe('prices that moved', () => {
 		await open(owner, `${base}/price/catalog`);
 		const { changeId } = await bench.run(owner, 'catalog.change-items', {
 			filter: { ids: [item('CL-DRP-10')] },
-			change: { what: 'cost', percent: '10%' }
+			change: { what: 'cost', percent: 1_000 }
 		});
 		await open(page, page.url());
 		await reads(page, '1 line is priced by older costs');
@@ -232,7 +232,7 @@ describe('the price check', () => {
 		await fill(owner, 'input[name=margin-wanted]', '12%');
 		await press(owner, 'Keep it');
 		await until(() => db.value<number>("select settings ->> '$.targetMargin' from company") === 1200, 'the margin');
-		await bench.run(owner, 'company.target-margin', { margin: '10%' });
+		await bench.run(owner, 'company.target-margin', { margin: 1_000 });
 	});
 });
 

@@ -1,3 +1,4 @@
+import { parseUnitPrice } from '$lib/core/money';
 import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { computeEstimate, frozenHolds, writeBlock, type Frozen } from '$lib/core/estimate';
@@ -32,7 +33,8 @@ function bid(more: Record<string, unknown> = {}) {
 	return { customerId, jobId, estimateId, scopeId, lines };
 }
 const free = (scopeId: string, name: string, price = '100', cost = '60') =>
-	yard.call('bastian', 'estimates.add-line', { scopeId, name, kind: 'material', price, cost }).lineId;
+	yard.call('bastian', 'estimates.add-line', { scopeId, name, kind: 'material', price: parseUnitPrice(price), cost: parseUnitPrice(cost) })
+		.lineId;
 const load = (id: string) => loadEstimate(app.db.orm, id)!;
 const total = (id: string) => computeEstimate(load(id)).total;
 const names = (id: string) => load(id).scopes.map((s) => [s.name, ...s.lines.map((l) => l.name)]);
@@ -328,7 +330,7 @@ describe('an earlier revision', () => {
 
 describe('second look and sign-off', () => {
 	const rules = (more: Record<string, unknown>) =>
-		yard.call('imogen', 'company.set-sign-off', { belowMargin: '', aboveAmount: '', discountAbove: '', kindsOfWork: [], ...more });
+		yard.call('imogen', 'company.set-sign-off', { belowMargin: null, aboveAmount: null, discountAbove: null, kindsOfWork: [], ...more });
 	const ask = (estimateId: string) => yard.call('bastian', 'estimates.ask-sign-off', { estimateId, note: 'Neighbor of the Penhallows' });
 	const answer = (who: string, estimateId: string, give: boolean, words = '') =>
 		yard.given(who, 'estimates.answer-sign-off', { signOffId: reviewOf(app, estimateId).last?.id, give, answer: words });
@@ -338,7 +340,7 @@ describe('second look and sign-off', () => {
 		);
 
 	it('holds a quote back until somebody with the right gave it for exactly what it is now', () => {
-		rules({ belowMargin: '40%' });
+		rules({ belowMargin: 4_000 });
 		const b = bid();
 		expect(refused(() => yard.issue(b.estimateId, ''))).toEqual([
 			'sign-off',
@@ -363,7 +365,7 @@ describe('second look and sign-off', () => {
 		rules({});
 	});
 	it('that was asked for and overtaken by a change cannot be given', () => {
-		rules({ aboveAmount: '250' });
+		rules({ aboveAmount: 25_000 });
 		const b = bid();
 		ask(b.estimateId);
 		free(b.scopeId, 'More');
@@ -386,11 +388,11 @@ describe('second look and sign-off', () => {
 		rules({});
 	});
 	it('has rules that only the owner sets, each beside its field when it is wrong', () => {
-		expect(refused(() => rules({ belowMargin: 'some' }))[0]).toBe('belowMargin');
-		expect(refused(() => rules({ aboveAmount: '-1' }))[0]).toBe('aboveAmount');
+		expect(refused(() => rules({ belowMargin: -1 }))[0]).toBe('belowMargin');
+		expect(refused(() => rules({ aboveAmount: -100 }))[0]).toBe('aboveAmount');
 		expect(
 			refused(() =>
-				yard.call('bastian', 'company.set-sign-off', { belowMargin: '', aboveAmount: '', discountAbove: '', kindsOfWork: [] })
+				yard.call('bastian', 'company.set-sign-off', { belowMargin: null, aboveAmount: null, discountAbove: null, kindsOfWork: [] })
 			)[1]
 		).toContain('may not');
 	});
@@ -443,7 +445,7 @@ describe('a change order', () => {
 		}[];
 		expect(new Set(positions.map((r) => r.p)).size).toBe(positions.length);
 		expect(changesOf(app, b.jobId)).toMatchObject([{ number: 1, state: 'accepted', net: 25_000, days: 2 }]);
-		const { invoiceId } = yard.call('petra', 'invoices.contract', { jobId: b.jobId, percent: '100%' });
+		const { invoiceId } = yard.call('petra', 'invoices.contract', { jobId: b.jobId, percent: 10_000 });
 		expect(value<number>(app, 'select net from invoices where id = ?', invoiceId)).toBe(55_000);
 	});
 	it('may take work off: the contract falls, and the credit is billed to the cent', () => {
@@ -459,7 +461,7 @@ describe('a change order', () => {
 		);
 		yard.call('petra', 'quotes.accept-by-hand', { revisionId, name: 'B' });
 		expect(contract(b.jobId)).toBe(22_000);
-		const { invoiceId } = yard.call('petra', 'invoices.contract', { jobId: b.jobId, percent: '100%' });
+		const { invoiceId } = yard.call('petra', 'invoices.contract', { jobId: b.jobId, percent: 10_000 });
 		expect(value<number>(app, 'select net from invoices where id = ?', invoiceId)).toBe(22_000);
 	});
 	it('belongs to a won job, has numbers without gaps, and leaves the bid’s own estimate frozen', () => {
@@ -497,9 +499,8 @@ describe('what comes along, and what is pooled', () => {
 			name: `${code} thing`,
 			kind: 'material',
 			unit: 'each',
-			cost: '10',
-			ruleBy: 'markup',
-			ruleValue: '50%',
+			cost: 100_000,
+			rule: { by: 'markup', percent: 5_000 },
 			taxCodeId: null,
 			categoryId: null,
 			wording: '',
@@ -510,11 +511,11 @@ describe('what comes along, and what is pooled', () => {
 		item('CA-S', { companions: 'CA-W × 2' });
 		const bracket = item('CA-B', { companions: 'CA-S × 4' });
 		yard.call('petra', 'catalog.save-item', {
-			...{ itemId: washer, code: 'CA-W', name: 'CA-W thing', kind: 'material', unit: 'each', cost: '10', ruleBy: 'markup' },
-			...{ ruleValue: '50%', taxCodeId: null, categoryId: null, wording: '', companions: 'CA-B × 1' }
+			...{ itemId: washer, code: 'CA-W', name: 'CA-W thing', kind: 'material', unit: 'each', cost: 100_000 },
+			...{ rule: { by: 'markup', percent: 5_000 }, taxCodeId: null, categoryId: null, wording: '', companions: 'CA-B × 1' }
 		});
 		const b = bid();
-		yard.call('bastian', 'estimates.add-line', { scopeId: b.scopeId, itemId: bracket, quantity: '6' });
+		yard.call('bastian', 'estimates.add-line', { scopeId: b.scopeId, itemId: bracket, quantity: 60_000 });
 		expect(
 			computeEstimate(load(b.estimateId))
 				.lines.slice(3)

@@ -1,3 +1,4 @@
+import { parseCents } from '$lib/core/money';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { App } from '$lib/server/app';
 import { creditDocument } from '$lib/server/billing/credit-pdf';
@@ -31,7 +32,7 @@ const sold = (name: string, customerId: string) => {
 	return jobId;
 };
 const extra = (jobId: string, cost: string, on = '2027-04-13') => {
-	yard.call('petra', 'costs.add', { jobId, kind: 'subcontract', name: 'Crane', day: on, cost });
+	yard.call('petra', 'costs.add', { jobId, kind: 'subcontract', name: 'Crane', day: on, cost: parseCents(cost) });
 	const costId = value<string>(app, 'select id from cost_entries where job_id = ? order by rowid desc', jobId);
 	yard.call('petra', 'costs.mark', { costId, state: 'to bill' });
 	return costId;
@@ -52,14 +53,14 @@ describe('a contract', () => {
 			{
 				jobId,
 				lines: [
-					{ id: lines[0]!.id, percent: '50%' },
+					{ id: lines[0]!.id, percent: 5_000 },
 					{ id: lines[1]!.id, amount: 100 }
 				]
 			},
 			''
 		);
 		expect(refused(() => yard.call('petra', 'invoices.contract', { jobId, amount: net(jobId) }))[1]).toContain('At most');
-		yard.bill('invoices.contract', { jobId, percent: '100%' }, '');
+		yard.bill('invoices.contract', { jobId, percent: 10_000 }, '');
 		expect(count(app, 'select sum(net) from invoice_parts where job_id = ?', jobId)).toBe(net(jobId));
 		expect(count(app, 'select sum(tax) from invoice_parts where job_id = ?', jobId)).toBe(tax(jobId));
 	});
@@ -96,7 +97,7 @@ describe('hours and materials', () => {
 describe('a billing day', () => {
 	it('makes an invoice a job, says what it could not bill and why, moves the stage, and bills nothing twice', () => {
 		const [done, open, none] = [wonJob(yard, 'Done').jobId, wonJob(yard, 'Not done').jobId, wonJob(yard, 'All billed').jobId];
-		yard.bill('invoices.contract', { jobId: none, percent: '100%' }, '');
+		yard.bill('invoices.contract', { jobId: none, percent: 10_000 }, '');
 		finish(done);
 		const r = day([done, open, none], { stageId: 'closed' });
 		expect(r.made).toMatchObject([{ jobs: 1, number: null, total: net(done) + tax(done) }]);
@@ -115,7 +116,7 @@ describe('a billing day', () => {
 	it('makes one invoice a customer: each job its own part, with its own tax; voided, all of it can be billed again', () => {
 		const customerId = yard.customer('Two houses', 'person', 'two@customer.example', '', '1 Gull Street');
 		const [a, b] = [sold('House one', customerId), sold('House two', customerId)];
-		yard.bill('invoices.deposit', { jobId: a, amount: '30%' }, '');
+		yard.bill('invoices.deposit', { jobId: a, deposit: { by: 'percent', percent: 3_000 } }, '');
 		extra(b, '200');
 		finish(a);
 		finish(b);
@@ -139,7 +140,7 @@ describe('a billing day', () => {
 describe('a credit', () => {
 	it('takes back lines with their tax; settles what is open, the rest is credit; what is left of the job keeps its tax', async () => {
 		const { jobId, customerId } = wonJob(yard, 'Credited');
-		const invoiceId = yard.bill('invoices.contract', { jobId, percent: '100%' }, '');
+		const invoiceId = yard.bill('invoices.contract', { jobId, percent: 10_000 }, '');
 		const { total, n } = app.db.sqlite.prepare('select total, net n from invoices where id = ?').get(invoiceId) as {
 			total: number;
 			n: number;
@@ -171,7 +172,7 @@ describe('a credit', () => {
 		).toContain('at most');
 		expect(refused(() => yard.call('petra', 'invoices.void', { invoiceId, reason: 'x' }))[1]).toContain('credited already');
 		// What was credited of the contract can be billed again; its tax is that of the whole, to the cent.
-		const again = yard.bill('invoices.contract', { jobId, percent: '100%' }, '');
+		const again = yard.bill('invoices.contract', { jobId, percent: 10_000 }, '');
 		expect(value(app, 'select net from invoices where id = ?', again)).toBe(5000);
 		const taxes =
 			count(app, 'select sum(tax) from invoice_parts where job_id = ?', jobId) -
@@ -246,7 +247,7 @@ describe('pay applications', () => {
 		expect(count(app, 'select sum(net) from invoice_parts where job_id = ?', jobId)).toBe(net(jobId));
 		expect(count(app, 'select sum(retained) from invoice_parts where job_id = ?', jobId)).toBe(0);
 		expect(count(app, 'select sum(tax) from invoice_parts where job_id = ?', jobId)).toBe(tax(jobId));
-		expect(refused(() => yard.call('petra', 'invoices.contract', { jobId, percent: '100%' }))[1]).toContain('pay applications');
+		expect(refused(() => yard.call('petra', 'invoices.contract', { jobId, percent: 10_000 }))[1]).toContain('pay applications');
 	});
 	it('take an accepted change order along as a line of its own, named on the summary', async () => {
 		const { jobId } = wonJob(yard, 'With a change');
@@ -256,7 +257,7 @@ describe('pay applications', () => {
 		certify(first);
 		const { estimateId } = yard.call('bastian', 'estimates.start-change', { jobId, title: 'Rotten deck' });
 		const { scopeId } = yard.call('bastian', 'estimates.add-scope', { estimateId, name: 'Deck', option: false });
-		yard.call('bastian', 'estimates.add-line', { scopeId, name: 'New deck', price: '500', quantity: '1' });
+		yard.call('bastian', 'estimates.add-line', { scopeId, name: 'New deck', price: 5_000_000, quantity: 10_000 });
 		yard.accept(yard.issue(estimateId, 'c@customer.example'), 'C. Customer');
 		const second = begin(jobId, '2027-05-28');
 		expect(rows(second).length).toBe(rows(first).length + 1);
@@ -297,7 +298,7 @@ describe('pay applications', () => {
 		expect(refused(() => yard.call('petra', 'invoices.void', { invoiceId, reason: 'x' }))[1]).toContain('pay application');
 		yard.call('petra', 'invoices.void-application', { applicationId: first, reason: 'wrong period' });
 		expect(value<number | null>(app, 'select voided_at from invoices where id = ?', invoiceId)).not.toBeNull();
-		yard.bill('invoices.deposit', { jobId, amount: '10%' }, '');
+		yard.bill('invoices.deposit', { jobId, deposit: { by: 'percent', percent: 1_000 } }, '');
 		expect(refused(() => begin(jobId, '2027-06-28'))[1]).toContain('billed by invoices already');
 	});
 });

@@ -55,7 +55,7 @@ describe('labor of a branch', () => {
 		const { lineId } = yard.call('bastian', 'estimates.add-line', {
 			scopeId: b.scopeId,
 			sheetId: 'low',
-			quantity: '4'
+			quantity: 40_000
 		});
 		expect(value(app, 'select sheet_id from lines where id = ?', lineId)).toBe('low');
 		expect(previewReprice(app, b.estimateId).moved.map((m) => m.id)).not.toContain(lineId);
@@ -66,7 +66,7 @@ describe('after hours and call-out', () => {
 	it('are lines of an estimate: their price times the hour’s, its cost as it is', () => {
 		const b = bid();
 		const add = (variant: string) =>
-			yard.call('bastian', 'estimates.add-line', { scopeId: b.scopeId, sheetId: 'steep', variant, quantity: '3' }).lineId;
+			yard.call('bastian', 'estimates.add-line', { scopeId: b.scopeId, sheetId: 'steep', variant, quantity: 30_000 }).lineId;
 		const id = add('After hours');
 		const line = labor(b.estimateId).find((l) => l.id === id)!;
 		expect(line).toMatchObject({

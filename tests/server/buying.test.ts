@@ -147,7 +147,7 @@ describe('a supplier’s bill', () => {
 		const costId = yard.call('noor', 'costs.use-material', {
 			jobId,
 			itemId: value<string>(app, "select id from items where code = 'CL-CPR-SHT'"),
-			quantity: '2'
+			quantity: 20_000
 		}).costId!;
 		const catalog = costing(jobId).all.actual;
 		const lines = [billLine(jobId, 9_999, { confirms: costId })];
@@ -166,7 +166,7 @@ describe('a supplier’s bill', () => {
 		const orderId = firmOrder();
 		line(jobId, orderId, { itemId });
 		send(orderId);
-		expect(yard.call('noor', 'costs.use-material', { jobId, itemId, quantity: '20' })).toEqual({ costId: null });
+		expect(yard.call('noor', 'costs.use-material', { jobId, itemId, quantity: 200_000 })).toEqual({ costId: null });
 		expect(costing(jobId).all).toMatchObject({ actual: 0, committed: 28_800 });
 	});
 	it('taken back, leaves the order open and the job without its cost; paid early, it is cheaper', () => {
@@ -208,7 +208,7 @@ describe('what a job will cost', () => {
 	it('counts what is charged beside the contract, or without one, as sold: hours and materials are no loss', () => {
 		const { jobId } = wonJob(yard, 'Charged apart');
 		const before = costing(jobId).earned.profit;
-		yard.call('petra', 'costs.add', { jobId, kind: 'subcontract', name: 'Crane', day: '2027-04-13', cost: '1,000' });
+		yard.call('petra', 'costs.add', { jobId, kind: 'subcontract', name: 'Crane', day: '2027-04-13', cost: 100_000 });
 		expect(costing(jobId).earned.profit).toBe(before - 100_000);
 		yard.call('petra', 'costs.mark', {
 			costId: value<string>(app, 'select id from cost_entries where job_id = ?', jobId),

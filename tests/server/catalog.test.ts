@@ -63,9 +63,8 @@ describe('a price list', () => {
 			name: 'Our own bracket',
 			kind: 'material',
 			unit: 'each',
-			cost: '3',
-			ruleBy: 'inherit',
-			ruleValue: '',
+			cost: 30_000,
+			rule: { by: 'inherit' },
 			taxCodeId: null,
 			categoryId: null,
 			wording: ''
@@ -96,9 +95,8 @@ describe('the catalog', () => {
 			name: 'Rule item',
 			kind: 'material',
 			unit: 'each',
-			cost: '10',
-			ruleBy: 'inherit',
-			ruleValue: '',
+			cost: 100_000,
+			rule: { by: 'inherit' },
 			taxCodeId: null,
 			categoryId: null,
 			wording: '',
@@ -110,21 +108,21 @@ describe('the catalog', () => {
 		const inherited = price('RULE-1');
 		expect(inherited).toBeGreaterThan(100_000);
 		const itemId = value<string>(app, "select id from items where code = 'RULE-1'");
-		save({ itemId, ruleBy: 'markup', ruleValue: '50%' });
+		save({ itemId, rule: { by: 'markup', percent: 5_000 } });
 		expect(price('RULE-1')).toBe(150_000);
-		save({ itemId, ruleBy: 'fixed', ruleValue: '17.25' });
+		save({ itemId, rule: { by: 'fixed', price: 172_500 } });
 		expect(price('RULE-1')).toBe(172_500);
-		save({ itemId, ruleBy: 'margin', ruleValue: '20%' });
+		save({ itemId, rule: { by: 'margin', percent: 2_000 } });
 		const margin = price('RULE-1')!;
 		// A margin is on break-even, which carries the overhead of its kind.
 		expect(margin).toBeGreaterThanOrEqual(125_000);
 	});
 	it.each([
-		[{ code: 'X-1', cost: '1' }, 'this code already'],
-		[{ cost: '-1' }, 'negative'],
+		[{ code: 'X-1', cost: 10_000 }, 'this code already'],
+		[{ cost: -10_000 }, 'negative'],
 		[{ cost: 'ten' }, ''],
-		[{ ruleBy: 'margin', ruleValue: '100%' }, 'below 100'],
-		[{ ruleBy: 'markup', ruleValue: '-100%' }, 'above −100'],
+		[{ rule: { by: 'margin', percent: 10_000 } }, 'below 100'],
+		[{ rule: { by: 'markup', percent: -10_000 } }, 'above −100'],
 		[{ categoryId: 'nowhere' }, 'not there'],
 		[{ code: '' }, '']
 	])('refuses %j', (more, words) => {
@@ -155,7 +153,7 @@ describe('many items at once', () => {
 			fc.property(fc.integer({ min: -9999, max: 99_999 }), (p) => {
 				const before = plain();
 				const costs = app.db.sqlite.prepare('select id, cost from items where set_aside = 0').all() as { id: string; cost: number }[];
-				const { changeId, changed } = change({}, { what: 'cost', percent: `${p / 100}%` });
+				const { changeId, changed } = change({}, { what: 'cost', percent: p });
 				expect(changed).toBe(costs.length);
 				for (const c of costs.slice(0, 40))
 					expect(value(app, 'select cost from items where id = ?', c.id)).toBe(mulDiv(c.cost, 10_000 + p, 10_000));
@@ -169,14 +167,12 @@ describe('many items at once', () => {
 		const top = yard.call('petra', 'catalog.save-category', {
 			name: 'Metal',
 			parentId: null,
-			ruleBy: 'markup',
-			ruleValue: '50%'
+			rule: { by: 'markup', percent: 5_000 }
 		}).id;
 		const below = yard.call('petra', 'catalog.save-category', {
 			name: 'Copper',
 			parentId: top,
-			ruleBy: 'inherit',
-			ruleValue: ''
+			rule: { by: 'inherit' }
 		}).id;
 		const [a, b] = (
 			app.db.sqlite.prepare("select id from items where code like 'CL-%' order by code limit 2").all() as { id: string }[]
@@ -193,19 +189,19 @@ describe('many items at once', () => {
 		// The rule of the category above is inherited.
 		expect(catalogPage(app, { tag: 'coast' }).items[0]?.ruleHeld).toEqual({ by: 'markup', percent: 5000 });
 		const before = count(app, 'select sum(cost) from items where category_id <> ? or category_id is null', below);
-		expect(change({ categoryId: top }, { what: 'cost', percent: '10%' }).changed).toBe(2);
+		expect(change({ categoryId: top }, { what: 'cost', percent: 1000 }).changed).toBe(2);
 		expect(count(app, 'select sum(cost) from items where category_id <> ? or category_id is null', below)).toBe(before);
 		expect(() => yard.call('petra', 'catalog.remove-category', { categoryId: top })).toThrow('categories in it');
 		expect(() => yard.call('petra', 'catalog.remove-category', { categoryId: below })).toThrow('items in it');
 		expect(() =>
-			yard.call('petra', 'catalog.save-category', { categoryId: top, name: 'Metal', parentId: below, ruleBy: 'inherit', ruleValue: '' })
+			yard.call('petra', 'catalog.save-category', { categoryId: top, name: 'Metal', parentId: below, rule: { by: 'inherit' } })
 		).toThrow('lie in itself');
 	});
 	it('keep what somebody changed since when they are taken back', () => {
-		const { changeId, changed } = change({ q: 'shingle' }, { what: 'cost', percent: '5%' });
+		const { changeId, changed } = change({ q: 'shingle' }, { what: 'cost', percent: 500 });
 		expect(changed).toBeGreaterThan(1);
 		const [first] = catalogPage(app, { q: 'shingle' }).items;
-		change({ ids: [first!.id] }, { what: 'cost', percent: '1%' });
+		change({ ids: [first!.id] }, { what: 'cost', percent: 100 });
 		const kept = value<number>(app, 'select cost from items where id = ?', first!.id);
 		expect(undo(changeId)).toEqual({ restored: changed - 1, left: 1 });
 		expect(value(app, 'select cost from items where id = ?', first!.id)).toBe(kept);
@@ -213,16 +209,16 @@ describe('many items at once', () => {
 	});
 	it('are shown before they are changed, and nothing is saved by looking', () => {
 		const before = plain();
-		const p = previewItems(app, { q: 'shingle' }, { what: 'cost', percent: '4%' });
+		const p = previewItems(app, { q: 'shingle' }, { what: 'cost', percent: 400 });
 		expect(p.words).toBe('cost +4 %');
 		expect(p.some[0]!.costAfter).toBe(mulDiv(p.some[0]!.cost, 10_400, 10_000));
 		expect(p.some[0]!.priceAfter).toBeGreaterThan(p.some[0]!.price);
 		expect(plain()).toBe(before);
 	});
 	it.each<[Record<string, unknown>, Record<string, unknown>, string]>([
-		[{}, { what: 'cost', percent: '-100%' }, 'fall by 100'],
+		[{}, { what: 'cost', percent: -10000 }, 'fall by 100'],
 		[{}, { what: 'cost', percent: 'more' }, ''],
-		[{}, { what: 'rule', by: 'margin', value: '100%' }, 'below 100'],
+		[{}, { what: 'rule', rule: { by: 'margin', percent: 10_000 } }, 'below 100'],
 		[{}, { what: 'category', categoryId: 'nowhere' }, 'not there'],
 		[{}, { what: 'tag', tag: ' ', add: true }, 'Type a tag'],
 		[{ q: 'nothing at all is called so' }, { what: 'aside', setAside: true }, 'No item fits'],
@@ -272,7 +268,7 @@ describe('an import', () => {
 		const estimateId = yard.estimate(job);
 		const scope = yard.scope(estimateId, 'S', [], []);
 		const itemId = value<string>(app, "select id from items where code = 'U-2'");
-		yard.call('bastian', 'estimates.add-line', { scopeId: scope, itemId, quantity: '100' });
+		yard.call('bastian', 'estimates.add-line', { scopeId: scope, itemId, quantity: 1_000_000 });
 		const before = loadEstimate(app.db.orm, estimateId);
 		const { estimates } = effectsOn(app, new Map([[itemId, 440_000]]));
 		expect(estimates).toHaveLength(1);
@@ -311,7 +307,7 @@ describe('a rate group', () => {
 		const customerId = yard.customer('Contractor', 'organization', '', '', '');
 		const group = yard.call('imogen', 'rate-groups.save', {
 			name: 'Contractors',
-			percents: { material: '90%', labor: '95' },
+			percents: { material: 9_000, labor: 9_500 },
 			onFixed: false
 		}).id;
 		yard.call('petra', 'customers.set-rate-group', { customerId, groupId: group });
@@ -328,7 +324,7 @@ describe('a rate group', () => {
 		};
 		yard.call('petra', 'catalog.change-items', {
 			filter: { ids: [value<string>(app, "select id from items where code = 'X-1'")] },
-			change: { what: 'rule', by: 'fixed', value: '9.00' }
+			change: { what: 'rule', rule: { by: 'fixed', price: 90_000 } }
 		});
 		const all = price(yard.customer('Anybody', 'person', '', '', ''));
 		const theirs = price(customerId);
@@ -337,7 +333,7 @@ describe('a rate group', () => {
 			all[1],
 			mulDiv(mulDiv(all[2]!, 9500, 10_000), 1, 100) * 100
 		]);
-		expect(() => yard.call('imogen', 'rate-groups.save', { name: 'Free', percents: { labor: '0' }, onFixed: false })).toThrow('above 0');
+		expect(() => yard.call('imogen', 'rate-groups.save', { name: 'Free', percents: { labor: 0 }, onFixed: false })).toThrow('above 0');
 	});
 });
 
@@ -347,7 +343,7 @@ describe('what was charged', () => {
 		for (const p of ['30', '10', '20', '50']) {
 			const estimateId = yard.estimate(yard.job(`P${p}`, yard.customer(`P${p}`, 'person', '', '', ''), '', [0, 0]));
 			const scope = yard.scope(estimateId, 'S', [], []);
-			const { lineId } = yard.call('bastian', 'estimates.add-line', { scopeId: scope, itemId: item, quantity: '4' });
+			const { lineId } = yard.call('bastian', 'estimates.add-line', { scopeId: scope, itemId: item, quantity: 40_000 });
 			yard.call('bastian', 'estimates.change-line', { lineId, field: 'price', value: p });
 			yard.call('bastian', 'estimates.set-whole', { estimateId, what: 'discount', value: '10%' });
 			yard.accept(yard.issue(estimateId, ''), 'P');

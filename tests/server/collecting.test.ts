@@ -26,7 +26,7 @@ const dollars = (n: number) => (n / 100).toFixed(2);
 function billed(name: string, on = TODAY) {
 	yard.at(on, '09:00');
 	const job = wonJob(yard, name);
-	const invoiceId = yard.bill('invoices.contract', { jobId: job.jobId, percent: '100%' }, 'c@customer.example');
+	const invoiceId = yard.bill('invoices.contract', { jobId: job.jobId, percent: 10_000 }, 'c@customer.example');
 	clock.at = start;
 	return { ...job, invoiceId };
 }
@@ -42,7 +42,7 @@ describe('a payment', () => {
 		expect(open(invoiceId)).toBe(total(invoiceId));
 		expect(refused(() => yard.call('lowell', 'payments.return', { paymentId, day: TODAY, reason: 'x' }))[1]).toContain('came back already');
 		expect(count(app, 'select sum(amount - used) from payments where customer_id = ?', customerId)).toBe(0);
-		yard.call('petra', 'costs.add', { jobId, kind: 'other', name: 'Permit', day: TODAY, cost: '10' });
+		yard.call('petra', 'costs.add', { jobId, kind: 'other', name: 'Permit', day: TODAY, cost: 1_000 });
 		yard.call('petra', 'costs.mark', { costId: value(app, 'select id from cost_entries where job_id = ?', jobId), state: 'to bill' });
 		const next = yard.bill('invoices.costs', { jobId, cutOff: TODAY }, '');
 		expect(open(next)).toBe(total(next));
@@ -205,7 +205,7 @@ describe('the journal', () => {
 		yard.call('petra', 'invoices.void', { invoiceId, reason: 'wrong' });
 		run();
 		expect([balanceOf('1100'), balanceOf('2400')]).toEqual([owed(), credited()]);
-		const again = yard.bill('invoices.contract', { jobId, percent: '100%' }, '');
+		const again = yard.bill('invoices.contract', { jobId, percent: 10_000 }, '');
 		const line = value<string>(app, 'select id from invoice_lines where invoice_id = ? order by amount desc', again);
 		run();
 		yard.call('petra', 'invoices.credit', { invoiceId: again, lines: [{ id: line, amount: 1000 }], reason: 'scratch', to: '' });

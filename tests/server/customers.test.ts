@@ -73,7 +73,7 @@ describe('two customers made one', () => {
 	it('keep their money: invoices, credits, payments and what was said about them, there and back', () => {
 		const keepId = yard.customer('Stays', 'person', '', '', 'Weir Road');
 		const { jobId, customerId: goneId } = wonJob(yard, 'Merged money');
-		const invoiceId = yard.bill('invoices.contract', { jobId, percent: '100%' }, '');
+		const invoiceId = yard.bill('invoices.contract', { jobId, percent: 10_000 }, '');
 		yard.pay(invoiceId, '100.00', '2027-04-14');
 		const line = value<string>(app, 'select id from invoice_lines where invoice_id = ? order by amount desc', invoiceId);
 		yard.call('petra', 'invoices.credit', { invoiceId, lines: [{ id: line, amount: 500 }], reason: 'Late', to: '' });
@@ -250,23 +250,22 @@ describe('the company’s own stages', () => {
 		expect([card().chance, card().ownChance]).toEqual([2000, false]);
 		yard.call('bastian', 'jobs.change', {
 			jobId,
-			chance: '85 %',
+			chance: 8_500,
 			nextStep: 'Call',
 			nextDay: '2027-04-20',
-			expected: '10,000',
-			size: '24.5',
+			expected: 1_000_000,
+			size: 245_000,
 			sizeUnit: 'squares'
 		});
 		expect(card()).toMatchObject({ chance: 8500, ownChance: true, nextStep: 'Call', nextDay: '2027-04-20', worth: 1_000_000 });
 		expect(track(app).forecast[0]).toMatchObject({ month: '2027-04', weighted: 850_000 });
 		for (const [field, typed] of [
-			['chance', '120'],
-			['chance', 'likely'],
-			['expected', '-5'],
-			['size', 'large']
+			['chance', 12_000],
+			['expected', -500],
+			['size', -10_000]
 		] as const)
 			expect(refused(() => yard.call('bastian', 'jobs.change', { jobId, [field]: typed }))[0]).toBe(field);
-		yard.call('bastian', 'jobs.change', { jobId, chance: '' });
+		yard.call('bastian', 'jobs.change', { jobId, chance: null });
 		expect(card().ownChance).toBe(false);
 	});
 });

@@ -1,3 +1,4 @@
+import { parsePercent } from '$lib/core/money';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { beforeAll, describe, expect, it } from 'vitest';
@@ -69,12 +70,12 @@ describe('a file that cannot be written', () => {
 		expect(e).toBeInstanceOf(CannotSave);
 		expect((e as CannotSave).message).toContain('The disk is full');
 		const bill = caught(() => {
-			for (let i = 0; i < 200; i++) yard.call('petra', 'invoices.contract', { jobId, percent: `${(i + 1) / 4}%` });
+			for (let i = 0; i < 200; i++) yard.call('petra', 'invoices.contract', { jobId, percent: parsePercent(`${(i + 1) / 4}%`) });
 		});
 		expect(bill).toBeInstanceOf(Error);
 		expect(customers()).toBe(before[0]);
 		app.db.sqlite.pragma('max_page_count = 1073741823');
-		yard.bill('invoices.contract', { jobId, percent: '100%' }, '');
+		yard.bill('invoices.contract', { jobId, percent: 10_000 }, '');
 		expect(count(app, 'select sum(net) from invoices where job_id = ? and voided_at is null', jobId)).toBe(
 			count(app, 'select contract_net from jobs where id = ?', jobId)
 		);

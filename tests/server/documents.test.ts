@@ -100,7 +100,7 @@ describe('a quote as a document', () => {
 		yard.call('petra', 'catalog.attach', { itemId, name: 'shingle.pdf', bytes: Buffer.from(await sheet.save()) });
 		const { estimateId } = estimate(1);
 		const scopeId = value<string>(app, 'select id from scopes where estimate_id = ? limit 1', estimateId);
-		yard.call('bastian', 'estimates.add-line', { scopeId, itemId, quantity: '3' });
+		yard.call('bastian', 'estimates.add-line', { scopeId, itemId, quantity: 30_000 });
 		const { revisionId } = issue(estimateId, { layout: PROPOSAL });
 		const p = await pdf(revisionId);
 		expect(p.text).toContain('On the pages behind this one:');

@@ -1,3 +1,4 @@
+import { parseUnitPrice } from '$lib/core/money';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { computeEstimate } from '$lib/core/estimate';
 import type { App } from '$lib/server/app';
@@ -18,7 +19,7 @@ function bid() {
 	const estimateId = yard.estimate(jobId);
 	const scopeId = yard.scope(estimateId, 'Roof', [], []);
 	const line = (name: string, price: string) =>
-		yard.call('bastian', 'estimates.add-line', { scopeId, name, kind: 'material', price, cost: '1' }).lineId;
+		yard.call('bastian', 'estimates.add-line', { scopeId, name, kind: 'material', price: parseUnitPrice(price), cost: 10_000 }).lineId;
 	return { jobId, estimateId, scopeId, line };
 }
 const change = (lineId: string, field: string, value: string) => () =>
@@ -67,7 +68,7 @@ describe('a figure nobody means', () => {
 		expect(value(app, "select json_extract(discount, '$.amount') from estimates where id = ?", b.estimateId)).toBe(40_000);
 	});
 	it('asks no sign-off for a discount that is exactly the limit', () => {
-		yard.call('imogen', 'company.set-sign-off', { belowMargin: '', aboveAmount: '', discountAbove: '10', kindsOfWork: [] });
+		yard.call('imogen', 'company.set-sign-off', { belowMargin: null, aboveAmount: null, discountAbove: 1_000, kindsOfWork: [] });
 		const b = bid();
 		b.line('A', '607.49');
 		yard.call('bastian', 'estimates.set-whole', { estimateId: b.estimateId, what: 'discount', value: '10%' });

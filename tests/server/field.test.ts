@@ -1,3 +1,4 @@
+import { parseQuantity } from '$lib/core/money';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, it } from 'vitest';
 import fc from 'fast-check';
@@ -92,19 +93,20 @@ describe('material', () => {
 	it('is a cost from the catalog, charged with the markup, and refuses nonsense', () => {
 		const itemId = value<string>(app, "select id from items where code = 'CL-CPR-SHT'");
 		const cost = value<number>(app, 'select cost from items where id = ?', itemId);
-		yard.call('noor', 'costs.use-material', { jobId: leak, itemId, quantity: '3' });
+		yard.call('noor', 'costs.use-material', { jobId: leak, itemId, quantity: 30_000 });
 		expect(app.db.sqlite.prepare("select cost, state from cost_entries where kind = 'material' and job_id = ?").get(leak)).toEqual({
 			cost: Math.round((cost * 3) / 100),
 			state: 'to bill'
 		});
 		for (const quantity of ['0', '-1', 'some', '1e9', '99999999999'])
-			expect(() => yard.call('noor', 'costs.use-material', { jobId: leak, itemId, quantity })).toThrow();
+			expect(() => yard.call('noor', 'costs.use-material', { jobId: leak, itemId, quantity: parseQuantity(quantity) })).toThrow();
 	});
 	it('and hours always add up to what the job has cost', () => {
 		const itemId = value<string>(app, "select id from items where code = 'TS-FLA-STP'");
 		fc.assert(
 			fc.property(fc.array(fc.integer({ min: 1, max: 900_000 }), { minLength: 1, maxLength: 5 }), (quantities) => {
-				for (const q of quantities) yard.call('noor', 'costs.use-material', { jobId: leak, itemId, quantity: (q / 10_000).toFixed(4) });
+				for (const q of quantities)
+					yard.call('noor', 'costs.use-material', { jobId: leak, itemId, quantity: parseQuantity((q / 10_000).toFixed(4)) });
 				const costs = jobCosts(app, leak, OWNER)!;
 				expect(costs.all.actual).toBe(count(app, 'select sum(cost) from cost_entries where job_id = ?', leak));
 				expect(costs.billing?.toBill).toBe(count(app, "select sum(charge) from cost_entries where job_id = ? and state = 'to bill'", leak));

@@ -50,7 +50,7 @@ const save = (title: string, more: Record<string, unknown>) => {
 		categoryId: s.categoryId,
 		title: s.title,
 		wording: s.wording,
-		hours: '1',
+		hours: 10_000,
 		materials: [],
 		version: s.version,
 		...more
@@ -62,9 +62,9 @@ const terms = (more: Record<string, unknown>) => {
 		catalogId,
 		name: c.name,
 		on: c.on,
-		markup: '40%',
+		markup: 4_000,
 		sheetId: 'low',
-		hourlyPrice: '',
+		hourlyPrice: null,
 		rounding: 'five',
 		materialTaxId: 'materials',
 		laborTaxId: null,
@@ -133,18 +133,18 @@ describe('the terms of a catalog', () => {
 	it('move every price at once, and open estimates only when they are brought up to date', () => {
 		const { estimateId, jobId } = scopeWith('Pitch pocket: refill');
 		const before = computeEstimate(loadEstimate(app.db.orm, estimateId)!).total.price;
-		terms({ markup: '100%' });
+		terms({ markup: 10_000 });
 		expect(priceOf('Pitch pocket: refill')).toBeGreaterThan(before);
 		expect(computeEstimate(loadEstimate(app.db.orm, estimateId)!).total.price).toBe(before);
 		const preview = previewReprice(app, estimateId);
 		expect(preview.after.price).toBe(priceOf('Pitch pocket: refill'));
 		yard.call('bastian', 'estimates.reprice', { estimateId });
 		expect(computeEstimate(loadEstimate(app.db.orm, estimateId)!).total.price).toBe(priceOf('Pitch pocket: refill'));
-		terms({ markup: '40%' });
+		terms({ markup: 4_000 });
 		expect(jobId).toBeTruthy();
 	});
 	it('take a typed hour instead of the sheet’s, and refuse what cannot be', () => {
-		terms({ hourlyPrice: '80', rounding: 'x.95' });
+		terms({ hourlyPrice: 800_000, rounding: 'x.95' });
 		expect(priceOf('Clear a roof drain')! % 100).toBe(95);
 		terms({});
 		const refused = (more: Record<string, unknown>) => {
@@ -155,15 +155,15 @@ describe('the terms of a catalog', () => {
 			}
 			return ['', 'taken'];
 		};
-		expect(refused({ markup: '-5%' })).toEqual(['markup', 'This cannot be negative.']);
+		expect(refused({ markup: -500 })).toEqual(['markup', 'This cannot be negative.']);
 		expect(refused({ markup: 'much' })[0]).toBe('markup');
-		expect(refused({ hourlyPrice: '0' })).toEqual(['hourlyPrice', 'An hour is sold for more than 0.']);
+		expect(refused({ hourlyPrice: 0 })).toEqual(['hourlyPrice', 'An hour is sold for more than 0.']);
 		expect(refused({ name: 'Rainwater service' })[0]).toBe('name');
 	});
 	it('stand in the price check beside everything else', () => {
 		const row = checkBook(app).rows.find((r) => r.name === 'Reflash a roof drain');
 		expect(row).toMatchObject({ kind: 'flat-rate', price: 34_500, verdict: 'good' });
-		terms({ hourlyPrice: '25' });
+		terms({ hourlyPrice: 250_000 });
 		expect(checkBook(app).rows.find((r) => r.name === 'Reflash a roof drain')?.verdict).toBe('below cost');
 		terms({});
 	});
@@ -257,7 +257,7 @@ describe('an edition', () => {
 describe('a service kept as ours', () => {
 	it('is kept when it is changed, says what differs, and throws that away on going back', () => {
 		const title = 'Clear a roof drain';
-		save(title, { hours: '2', title: 'Clear a roof drain by hand' });
+		save(title, { hours: 20_000, title: 'Clear a roof drain by hand' });
 		const id = value<string>(app, "select id from flat_services where title = 'Clear a roof drain by hand'");
 		expect(flatServiceDetail(app, id)).toMatchObject({ differs: ['title', 'hours', 'materials'], service: { ours: true } });
 		yard.call('imogen', 'flat-rate.follow', { serviceId: id, follow: true });
@@ -271,19 +271,21 @@ describe('a service kept as ours', () => {
 			categoryId: null,
 			title: 'Harbor call-out',
 			wording: '',
-			hours: '1',
+			hours: 10_000,
 			materials: []
 		});
 		expect(() => yard.call('imogen', 'flat-rate.follow', { serviceId, follow: true })).toThrow('our own');
-		expect(() => save('Harbor call-out', { hours: '0' })).toThrow('hours or materials');
-		expect(() => save('Harbor call-out', { materials: [{ name: 'X', quantity: '1', unit: 'each', cost: '-4' }] })).toThrow('negative');
+		expect(() => save('Harbor call-out', { hours: 0 })).toThrow('hours or materials');
+		expect(() => save('Harbor call-out', { materials: [{ name: 'X', quantity: 10_000, unit: 'each', cost: -40_000 }] })).toThrow(
+			'negative'
+		);
 		yard.call('imogen', 'flat-rate.set-aside', { serviceId, aside: true });
 		expect(searchServices(app, 'harbor call')).toEqual([]);
 	});
 	it('is not run over by somebody who saw an older state', () => {
 		const s = flatServiceDetail(app, serviceCalled(yard, 'Pitch pocket: refill'))!.service;
-		save('Pitch pocket: refill', { hours: '1' });
-		expect(() => save('Pitch pocket: refill', { hours: '2', version: s.version })).toThrow('Somebody else');
+		save('Pitch pocket: refill', { hours: 10_000 });
+		expect(() => save('Pitch pocket: refill', { hours: 20_000, version: s.version })).toThrow('Somebody else');
 	});
 });
 

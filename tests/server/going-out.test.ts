@@ -49,7 +49,7 @@ describe('letters to choose from', () => {
 		yard.call('imogen', 'company.letters', { letters: LETTERS });
 		const { jobId, estimateId, scopeId } = bid();
 		expect(bench(app, jobId, 'bastian')?.letter.letters.map((l) => l.name)).toEqual(['Warm', 'To a builder']);
-		line(scopeId, { name: 'Free', kind: 'other', price: '10' });
+		line(scopeId, { name: 'Free', kind: 'other', price: 100_000 });
 		issue(estimateId, { subject: 'Kept {number}', text: 'Kept for you: {link}', keep: true });
 		expect(bench(app, jobId, 'bastian')?.letter.letters.map((l) => [l.name, l.subject])).toEqual([
 			['As kept last', 'Kept {number}'],
@@ -81,7 +81,7 @@ describe('letters to choose from', () => {
 describe('files that go with a quote', () => {
 	it('are the customer’s own, frozen with the revision, as links; only PDFs stand at the end of a proposal', async () => {
 		const { customerId, estimateId, scopeId } = bid();
-		line(scopeId, { name: 'Free', kind: 'other', price: '10' });
+		line(scopeId, { name: 'Free', kind: 'other', price: 100_000 });
 		const plan = Buffer.from('name,area\nroof,200\n');
 		for (const [name, bytes] of [
 			['plan.csv', plan],
@@ -98,7 +98,7 @@ describe('files that go with a quote', () => {
 		// The letter is one page of its own; the table is a link only.
 		expect((await pages(revisionId)) - (await pages(without))).toBe(1);
 		const other = bid();
-		line(other.scopeId, { name: 'Free', kind: 'other', price: '10' });
+		line(other.scopeId, { name: 'Free', kind: 'other', price: 100_000 });
 		expect(refused(() => issue(other.estimateId, { files: ids }))).toEqual(['files', expect.stringContaining('not there any more')]);
 	});
 });
@@ -112,8 +112,8 @@ describe('pictures of what is offered', () => {
 		const item = value<string>(app, "select id from items where code = 'CL-GUT-5K'");
 		app.db.sqlite.prepare('update items set file_id = ? where id = ?').run(fileId, item);
 		const { estimateId, scopeId } = bid();
-		const shown = line(scopeId, { itemId: item, quantity: '10' });
-		const hidden = line(scopeId, { itemId: item, quantity: '4' });
+		const shown = line(scopeId, { itemId: item, quantity: 100_000 });
+		const hidden = line(scopeId, { itemId: item, quantity: 40_000 });
 		yard.call('bastian', 'estimates.change-line', { lineId: hidden, field: 'hidden', value: 'true' });
 		const { revisionId } = issue(estimateId);
 		const [scope] = customerQuote(app, revisionId, null)!.view.scopes;
@@ -130,7 +130,7 @@ describe('pictures of what is offered', () => {
 describe('the type of the letterhead', () => {
 	it('is on paper too: the text can be read back in each', async () => {
 		const { estimateId, scopeId } = bid();
-		line(scopeId, { name: 'Ridge, 12 ft at 45°', kind: 'other', price: '1,234.50' });
+		line(scopeId, { name: 'Ridge, 12 ft at 45°', kind: 'other', price: 12_345_000 });
 		const fonts: string[] = [];
 		for (const face of ['plain', 'book', 'poster']) {
 			const look = { color: '#1c7266', line: 'Since 1987', footer: 'Osselmere', logo: null };

@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { formatCents } from '$lib/core/money';
+import { formatCents, parseUnitPrice } from '$lib/core/money';
 import type { App } from '$lib/server/app';
 import { customerInvoice } from '$lib/server/billing/customer-invoice';
 import { letters } from '$lib/server/company/queries';
@@ -31,7 +31,7 @@ function issued(layout: Record<string, unknown>) {
 	const estimateId = yard.estimate(jobId);
 	const scopeId = yard.scope(estimateId, 'Low roof', [['typed', { measure: 'area', value: '500' }]], []);
 	const line = (name: string, price: string) =>
-		yard.call('bastian', 'estimates.add-line', { scopeId, name, kind: 'material', price, cost: '37.91' }).lineId;
+		yard.call('bastian', 'estimates.add-line', { scopeId, name, kind: 'material', price: parseUnitPrice(price), cost: 379_100 }).lineId;
 	line(LINES[0]!, '1234.56');
 	line(LINES[1]!, '789.12');
 	const hidden = line(HIDDEN[0]!, '51.67');
@@ -74,9 +74,9 @@ describe('what leaves the house', () => {
 		const q = issued(layout);
 		yard.accept(q, 'Cora');
 		const ids = [
-			yard.bill('invoices.deposit', { jobId: q.jobId, amount: '30%' }, q.mail),
-			yard.bill('invoices.contract', { jobId: q.jobId, percent: '60%' }, q.mail),
-			yard.bill('invoices.contract', { jobId: q.jobId, percent: '100%' }, q.mail)
+			yard.bill('invoices.deposit', { jobId: q.jobId, deposit: { by: 'percent', percent: 3_000 } }, q.mail),
+			yard.bill('invoices.contract', { jobId: q.jobId, percent: 6_000 }, q.mail),
+			yard.bill('invoices.contract', { jobId: q.jobId, percent: 10_000 }, q.mail)
 		];
 		for (const [step, id] of ids.entries()) {
 			const view = customerInvoice(app, id)!;
@@ -108,7 +108,7 @@ describe('measures in a customer’s text', () => {
 	it('follow the shapes until it is issued, on copies and in text that was changed by hand, and stay as they were issued', async () => {
 		const estimateId = yard.estimate(yard.job('Rooms', yard.customer('Rooms', 'person', '', '', ''), '', [0, 0]));
 		const scopeId = yard.scope(estimateId, 'Bedroom', [['room', { length: '14', width: '16', height: '8', openings: '3 x 7 door' }]], []);
-		yard.call('bastian', 'estimates.add-line', { scopeId, name: 'Painting {walls}', kind: 'other', price: '900', cost: '400' });
+		yard.call('bastian', 'estimates.add-line', { scopeId, name: 'Painting {walls}', kind: 'other', price: 9_000_000, cost: 4_000_000 });
 		yard.call('bastian', 'estimates.change-scope', {
 			scopeId,
 			wording: 'We paint {walls} of wall and {ceiling} of ceiling. {nothing} stays.'

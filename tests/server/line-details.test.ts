@@ -37,7 +37,7 @@ const change = (lineId: string, fields: [LineField, string, string?][]) =>
 
 describe('a line in whole', () => {
 	it('changes in one step, which Undo takes back whole', () => {
-		const id = add({ itemId: itemId('CL-DRP-10'), quantity: '4' });
+		const id = add({ itemId: itemId('CL-DRP-10'), quantity: 40_000 });
 		const before = line(id);
 		change(id, [
 			['wording', 'New metal edges'],
@@ -51,7 +51,7 @@ describe('a line in whole', () => {
 		expect(line(id)).toEqual(before);
 	});
 	it('changes nothing when one of its fields is refused, and says which', () => {
-		const id = add({ itemId: itemId('CL-DRP-10'), quantity: '4' });
+		const id = add({ itemId: itemId('CL-DRP-10'), quantity: 40_000 });
 		const before = line(id);
 		expect(
 			refused(() =>
@@ -64,7 +64,7 @@ describe('a line in whole', () => {
 		expect(line(id)).toEqual(before);
 	});
 	it('asks when somebody else changed the same meanwhile, and merges where they did not', () => {
-		const id = add({ itemId: itemId('CL-DRP-10'), quantity: '4' });
+		const id = add({ itemId: itemId('CL-DRP-10'), quantity: 40_000 });
 		const seen = (f: LineField) => cellOf(line(id).line, f);
 		const [note, phase] = [seen('note'), seen('phase')];
 		change(id, [['note', 'mine']]);
@@ -74,8 +74,8 @@ describe('a line in whole', () => {
 	});
 	it('hangs on another in proportion, and keeps what it came to when it hangs no more', () => {
 		const [parent, child] = [
-			add({ name: 'Boards', kind: 'material', quantity: '12', price: '5' }),
-			add({ name: 'Screws', kind: 'material', quantity: '1', price: '1' })
+			add({ name: 'Boards', kind: 'material', quantity: 120_000, price: 50_000 }),
+			add({ name: 'Screws', kind: 'material', quantity: 10_000, price: 10_000 })
 		];
 		change(child, [['parent', `${parent} × 2.5`]]);
 		expect(line(child).quantity).toBe(300_000);
@@ -84,17 +84,17 @@ describe('a line in whole', () => {
 		expect(line(child)).toMatchObject({ quantity: 300_000, computed: null });
 	});
 	it('goes back to the price of the catalog when its own is cleared', () => {
-		const id = add({ itemId: itemId('CL-DRP-10'), quantity: '4' });
+		const id = add({ itemId: itemId('CL-DRP-10'), quantity: 40_000 });
 		const usual = line(id).line.unitPrice;
 		change(id, [['price', '99']]);
 		expect(line(id).line).toMatchObject({ unitPrice: 990_000, rule: { by: 'fixed' } });
 		change(id, [['price', '']]);
 		expect(line(id).line).toMatchObject({ unitPrice: usual, rule: { by: 'inherit' } });
-		const free = add({ name: 'By hand', kind: 'other', quantity: '1', price: '5' });
+		const free = add({ name: 'By hand', kind: 'other', quantity: 10_000, price: 50_000 });
 		expect(refused(() => change(free, [['price', '']]))[0]).toBe('price');
 	});
 	it('gives its price to the catalog on purpose only, and only by whom may change it', () => {
-		const id = add({ itemId: itemId('CL-ELB-23'), quantity: '4' });
+		const id = add({ itemId: itemId('CL-ELB-23'), quantity: 40_000 });
 		change(id, [['price', '7.77']]);
 		expect(itemDetail(app, itemId('CL-ELB-23'))?.price).not.toBe(77_700);
 		expect(refused(() => yard.call('lowell', 'catalog.take-line-price', { lineId: id }))[1]).toContain('may not');
@@ -102,7 +102,7 @@ describe('a line in whole', () => {
 		expect(itemDetail(app, itemId('CL-ELB-23'))?.price).toBe(77_700);
 		change(id, [['unit', 'box']]);
 		expect(refused(() => yard.call('bastian', 'catalog.take-line-price', { lineId: id }))[1]).toContain('by the box');
-		const free = add({ name: 'By hand', kind: 'other', quantity: '1', price: '5' });
+		const free = add({ name: 'By hand', kind: 'other', quantity: 10_000, price: 50_000 });
 		expect(refused(() => yard.call('bastian', 'catalog.take-line-price', { lineId: free }))[1]).toContain('no catalog item');
 	});
 });
@@ -112,7 +112,7 @@ describe('what was paid for an item before', () => {
 		const id = itemId('CL-HNG-HID');
 		expect(paidBefore(app, id, jobId)).toMatchObject({ own: { times: 0 }, ownSold: [] });
 		const before = paidBefore(app, id, jobId)?.all.times ?? 0;
-		const lineId = add({ itemId: id, quantity: '10' });
+		const lineId = add({ itemId: id, quantity: 100_000 });
 		change(lineId, [['price', '2.50']]);
 		yard.accept(yard.issue(estimateId, 'c@customer.example'), 'C. Customer');
 		const other = yard.job('Other', yard.customer('Other', 'person', '', '', '9 Bell Yard'), '9 Bell Yard', [-47, -131]);
@@ -120,7 +120,7 @@ describe('what was paid for an item before', () => {
 		expect(paidBefore(app, id, other)).toMatchObject({ own: { times: 0, last: null }, others: [{ price: 25_000, invoiceId: null }] });
 		// By time and materials: charged on an invoice, forgotten when it is voided.
 		yard.call('petra', 'jobs.win', { jobId: other });
-		yard.call('marco', 'costs.use-material', { jobId: other, itemId: id, quantity: '4' });
+		yard.call('marco', 'costs.use-material', { jobId: other, itemId: id, quantity: 40_000 });
 		app.db.sqlite.prepare("update cost_entries set charge = 900, state = 'to bill' where job_id = ?").run(other);
 		const { invoiceId } = yard.call('petra', 'invoices.costs', { jobId: other, cutOff: '2027-12-31' });
 		expect(paidBefore(app, id, other)?.own.times).toBe(0);

@@ -1,3 +1,4 @@
+import { parsePercent, parseCents, parseUnitPrice } from '$lib/core/money';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, it } from 'vitest';
 import fc from 'fast-check';
@@ -41,25 +42,25 @@ describe('billing', () => {
 				const { jobId } = wonJob(yard, `Bill ${n++}`);
 				const net = value<number>(app, 'select contract_net from jobs where id = ?', jobId);
 				const tax = value<number>(app, 'select contract_tax from jobs where id = ?', jobId);
-				yard.bill('invoices.deposit', { jobId, amount: `${deposit}%` }, '');
+				yard.bill('invoices.deposit', { jobId, deposit: { by: 'percent', percent: parsePercent(`${deposit}%`) } }, '');
 				for (const p of [...steps].sort((a, b) => a - b)) {
 					try {
-						yard.bill('invoices.contract', { jobId, percent: `${p}%` }, '');
+						yard.bill('invoices.contract', { jobId, percent: parsePercent(`${p}%`) }, '');
 					} catch (e) {
 						expect(e).toBeInstanceOf(Refusal);
 					}
 				}
-				yard.bill('invoices.contract', { jobId, percent: '100%' }, '');
+				yard.bill('invoices.contract', { jobId, percent: 10_000 }, '');
 				expect(count(app, 'select sum(net) from invoices where job_id = ?', jobId)).toBe(net);
 				expect(count(app, 'select sum(tax) from invoices where job_id = ?', jobId)).toBe(tax);
-				expect(() => yard.call('petra', 'invoices.contract', { jobId, percent: '100%' })).toThrow('nothing left');
+				expect(() => yard.call('petra', 'invoices.contract', { jobId, percent: 10_000 })).toThrow('nothing left');
 			}),
 			{ numRuns: 12, seed: 5 }
 		);
 	});
 	it('bills each cost once, and gives it back when the invoice is voided', () => {
 		const { jobId } = wonJob(yard, 'Extras');
-		yard.call('petra', 'costs.add', { jobId, kind: 'subcontract', name: 'Crane', day: '2027-04-13', cost: '1,000' });
+		yard.call('petra', 'costs.add', { jobId, kind: 'subcontract', name: 'Crane', day: '2027-04-13', cost: 100_000 });
 		const costId = value<string>(app, 'select id from cost_entries where job_id = ?', jobId);
 		yard.call('petra', 'costs.mark', { costId, state: 'to bill' });
 		expect(() => yard.call('petra', 'invoices.costs', { jobId, cutOff: '2027-04-12' })).toThrow('nothing left');
@@ -76,7 +77,7 @@ describe('billing', () => {
 	});
 	it('never deletes or edits what is issued', () => {
 		const { jobId } = wonJob(yard, 'Issued');
-		const invoice = yard.bill('invoices.contract', { jobId, percent: '50%' }, '');
+		const invoice = yard.bill('invoices.contract', { jobId, percent: 5_000 }, '');
 		expect(() => yard.call('petra', 'invoices.discard', { invoiceId: invoice })).toThrow('never deleted');
 		expect(() => app.db.sqlite.prepare('update invoices set total = total + 1 where id = ?').run(invoice)).toThrow(/CHECK/);
 	});
@@ -85,7 +86,7 @@ describe('billing', () => {
 describe('money in', () => {
 	it('is taken once from a processor that answers twice, late or out of order', async () => {
 		const { jobId } = wonJob(yard, 'Cards');
-		const invoice = yard.bill('invoices.contract', { jobId, percent: '100%' }, '');
+		const invoice = yard.bill('invoices.contract', { jobId, percent: 10_000 }, '');
 		const actor = linkOf(invoice);
 		expect((await payByCard(app, actor, card('4000000000000002', '100'))).state).toBe('declined');
 		expect(open(invoice)).toBe(total(invoice));
@@ -114,9 +115,9 @@ describe('money in', () => {
 		fc.assert(
 			fc.property(fc.array(fc.integer({ min: 1, max: 3_000_000 }), { minLength: 1, maxLength: 5 }), (amounts) => {
 				const { jobId, customerId } = wonJob(yard, `Pay ${amounts.join('-')}`);
-				const first = yard.bill('invoices.deposit', { jobId, amount: '20%' }, '');
+				const first = yard.bill('invoices.deposit', { jobId, deposit: { by: 'percent', percent: 2_000 } }, '');
 				for (const a of amounts) yard.pay(first, dollars(a), '2027-04-14');
-				const second = yard.bill('invoices.contract', { jobId, percent: '100%' }, '');
+				const second = yard.bill('invoices.contract', { jobId, percent: 10_000 }, '');
 				const paid = amounts.reduce((a, b) => a + b, 0);
 				const used = count(
 					app,
@@ -201,7 +202,7 @@ describe('acceptance', () => {
 describe('letters and documents', () => {
 	it('go out once, and come back as failed when the mailbox does not exist', async () => {
 		const { jobId } = wonJob(yard, 'Letters');
-		yard.bill('invoices.contract', { jobId, percent: '10%' }, 'nobody@bounce.example');
+		yard.bill('invoices.contract', { jobId, percent: 1_000 }, 'nobody@bounce.example');
 		await sendDue(app);
 		const again = await sendDue(app);
 		expect(again).toBe(0);
@@ -210,7 +211,7 @@ describe('letters and documents', () => {
 	});
 	it('are PDFs with the figures of the record', async () => {
 		const { jobId } = wonJob(yard, 'Paper');
-		const invoice = yard.bill('invoices.contract', { jobId, percent: '100%' }, '');
+		const invoice = yard.bill('invoices.contract', { jobId, percent: 10_000 }, '');
 		const revision = value<string>(app, 'select r.id from revisions r join quotes q on q.id = r.quote_id where q.job_id = ?', jobId);
 		for (const doc of [await invoiceDocument(app, invoice), await quoteDocument(app, revision)]) {
 			expect(doc?.bytes.subarray(0, 5).toString()).toBe('%PDF-');
@@ -223,10 +224,10 @@ describe('letters and documents', () => {
 describe('a card payment whose answer was lost', () => {
 	const asked = (name: string, amount = '100') => {
 		const { jobId } = wonJob(yard, name);
-		const invoice = yard.bill('invoices.deposit', { jobId, amount: '50%' }, 'c@customer.example');
+		const invoice = yard.bill('invoices.deposit', { jobId, deposit: { by: 'percent', percent: 5_000 } }, 'c@customer.example');
 		const link = linkOf(invoice);
 		// The server died between asking and hearing: the charge stands, nobody waits for it.
-		const { chargeId } = yard.call(link, 'charges.ask', { amount, last4: '0001' });
+		const { chargeId } = yard.call(link, 'charges.ask', { amount: parseCents(amount), last4: '0001' });
 		return { invoice, link, chargeId };
 	};
 	const state = (chargeId: string) => value<string>(app, 'select state from charges where id = ?', chargeId);
@@ -271,7 +272,7 @@ describe('a card payment whose answer was lost', () => {
 	});
 	it('of a form without a key is refused, and fifty with the same key pay once', async () => {
 		const { jobId } = wonJob(yard, 'Fifty posts');
-		const invoice = yard.bill('invoices.deposit', { jobId, amount: '50%' }, '');
+		const invoice = yard.bill('invoices.deposit', { jobId, deposit: { by: 'percent', percent: 5_000 } }, '');
 		const link = linkOf(invoice);
 		await expect(payByCard(app, link, card('4000 0000 0000 0001', '10', ''))).rejects.toThrow('Load the page again');
 		const all = await Promise.all(Array.from({ length: 50 }, () => payByCard(app, link, card('4000 0000 0000 0001', '10', 'one'))));
@@ -290,8 +291,8 @@ describe('a billed deposit', () => {
 				scopeId,
 				name: price,
 				kind: 'material',
-				price,
-				cost: '1'
+				price: parseUnitPrice(price),
+				cost: 10_000
 			});
 			yard.call('bastian', 'estimates.change-line', { lineId, field: 'tax', value: taxed ? 'materials' : '' });
 		};
@@ -302,7 +303,7 @@ describe('a billed deposit', () => {
 		for (let percent = 1; percent <= 40; percent++) {
 			const { invoiceId, total: comes } = yard.call('petra', 'invoices.deposit', {
 				jobId,
-				amount: `${percent}%`
+				deposit: { by: 'percent', percent: parsePercent(`${percent}%`) }
 			});
 			const asked = value<number>(app, 'select asked from invoices where id = ?', invoiceId);
 			const whole = value<number>(app, 'select contract_net + contract_tax from jobs where id = ?', jobId);
@@ -323,8 +324,8 @@ describe('a signature', () => {
 			scopeId: yard.scope(estimateId, 'Roof', [], []),
 			name: 'All',
 			kind: 'material',
-			price: '100',
-			cost: '20'
+			price: 1_000_000,
+			cost: 200_000
 		});
 		return { jobId, ...yard.issue(estimateId, '') };
 	};

@@ -133,7 +133,7 @@ describe('a role of the company’s own', () => {
 describe('finding', () => {
 	it('shows each role only what it may open', () => {
 		const { jobId } = wonJob(yard, 'Lantern Hill roof');
-		yard.bill('invoices.contract', { jobId, percent: '100%' }, 'c@customer.example');
+		yard.bill('invoices.contract', { jobId, percent: 10_000 }, 'c@customer.example');
 		const kinds = (role: 'owner' | 'estimator' | 'crew' | 'bookkeeper') =>
 			new Set(findAnything(app, 'lantern', { role }).map((f) => f.kind));
 		expect(kinds('owner')).toEqual(new Set(['customer', 'job', 'quote', 'invoice']));

@@ -72,7 +72,7 @@ describe('the phases of a job', () => {
 			.prepare('select item_id, phase_id from job_materials where job_id = ? and item_id is not null group by item_id having count(*) = 1')
 			.raw()
 			.get(jobId) as [string, string];
-		yard.call('ines', 'costs.use-material', { jobId, itemId, quantity: '2' });
+		yard.call('ines', 'costs.use-material', { jobId, itemId, quantity: 20_000 });
 		expect(value(app, 'select phase_id from cost_entries where job_id = ? and item_id = ?', jobId, itemId)).toBe(phaseId);
 	});
 });

@@ -1,3 +1,4 @@
+import { parseUnitPrice } from '$lib/core/money';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { App } from '$lib/server/app';
 import { jobPage } from '$lib/server/screens/job';
@@ -29,7 +30,7 @@ describe('the page of a job', () => {
 		const estimateId = yard.estimate(jobId);
 		const scopeId = yard.scope(estimateId, 'Roof', [], []);
 		const again = (price: string) => {
-			yard.call('bastian', 'estimates.add-line', { scopeId, name: 'Work', price });
+			yard.call('bastian', 'estimates.add-line', { scopeId, name: 'Work', price: parseUnitPrice(price) });
 			yard.issue(estimateId, 'o@customer.example');
 		};
 		again('100');

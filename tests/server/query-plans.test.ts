@@ -114,7 +114,7 @@ beforeAll(async () => {
 	const fresh = await freshYard();
 	app = fresh.app;
 	const won = wonJob(fresh.yard, 'Planned');
-	const invoice = fresh.yard.bill('invoices.contract', { jobId: won.jobId, percent: '50%' }, 'c@customer.example');
+	const invoice = fresh.yard.bill('invoices.contract', { jobId: won.jobId, percent: 5_000 }, 'c@customer.example');
 	fresh.yard.pay(invoice, '100', '2027-04-14');
 	const { serviceId } = fresh.yard.call('petra', 'rounds.save-service', {
 		...{ serviceId: null, name: 'Gutter care', wording: '', from: '04-01', to: '10-31', visits: 7, hours: 0, price: 0, setUp: 0 },

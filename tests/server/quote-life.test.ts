@@ -1,3 +1,4 @@
+import { parseUnitPrice } from '$lib/core/money';
 import { eq } from 'drizzle-orm';
 import { mkdirSync, readdirSync, utimesSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -33,7 +34,13 @@ function sent() {
 	const estimateId = yard.estimate(jobId);
 	const scope = (name: string, price: string, option = false) => {
 		const scopeId = yard.scope(estimateId, name, [], [], option);
-		yard.call('bastian', 'estimates.add-line', { scopeId, name: `${name}, all of it`, kind: 'material', price, cost: '20' });
+		yard.call('bastian', 'estimates.add-line', {
+			scopeId,
+			name: `${name}, all of it`,
+			kind: 'material',
+			price: parseUnitPrice(price),
+			cost: 200_000
+		});
 		return scopeId;
 	};
 	scope('Work', '100');
@@ -313,7 +320,7 @@ describe('a quote that goes out', () => {
 		const customerId = yard.customer(`Out ${n}`, 'person', `out${n}@customer.example`, '', `${n} Gull Street`);
 		const estimateId = yard.estimate(yard.job(`Out ${n}`, customerId, `${n} Gull Street`, [0, 0]));
 		const scopeId = yard.scope(estimateId, 'Work', [], []);
-		yard.call('bastian', 'estimates.add-line', { scopeId, name: 'All of it', kind: 'material', price: '100', cost: '20' });
+		yard.call('bastian', 'estimates.add-line', { scopeId, name: 'All of it', kind: 'material', price: 1_000_000, cost: 200_000 });
 		return (more: Record<string, unknown>) =>
 			yard.call('bastian', 'quotes.issue', {
 				...{

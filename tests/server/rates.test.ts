@@ -30,12 +30,12 @@ describe('a labor rate sheet', () => {
 		const job = yard.job('Early', yard.customer('E', 'person', '', '', ''), '', [0, 0]);
 		const estimateId = yard.estimate(job);
 		const scope = yard.scope(estimateId, 'S', [], []);
-		yard.call('bastian', 'estimates.add-line', { scopeId: scope, sheetId: 'steep', quantity: '8' });
+		yard.call('bastian', 'estimates.add-line', { scopeId: scope, sheetId: 'steep', quantity: 80_000 });
 		save('steep', '2027-05-01', { target: { margin: 2000 } });
 		// Not yet: today the first version still holds.
-		yard.call('bastian', 'estimates.add-line', { scopeId: scope, sheetId: 'steep', quantity: '8' });
+		yard.call('bastian', 'estimates.add-line', { scopeId: scope, sheetId: 'steep', quantity: 80_000 });
 		yard.at('2027-05-03');
-		yard.call('bastian', 'estimates.add-line', { scopeId: scope, sheetId: 'steep', quantity: '8' });
+		yard.call('bastian', 'estimates.add-line', { scopeId: scope, sheetId: 'steep', quantity: 80_000 });
 		yard.at('2027-04-14', '09:30');
 		expect(loadEstimate(app.db.orm, estimateId)!.scopes[0]!.lines.map((l) => l.unitPrice)).toEqual([602_600, 602_600, 662_900]);
 		expect([rateOn(app.db.orm, 'steep', '2027-04-30')?.price, rateOn(app.db.orm, 'steep', '2027-05-01')?.price]).toEqual([
@@ -105,15 +105,15 @@ describe('a labor rate sheet', () => {
 describe('equipment', () => {
 	const lift = {
 		name: 'Boom lift',
-		place: 'job cost',
-		purchase: '62,000',
-		resale: '14,000',
-		lifeHours: '6,000',
-		fixedPerYear: '4,200',
-		hoursPerYear: '900',
-		fuelPerHour: '9.50',
-		upkeepPerHour: '3.25',
-		hoursPerDay: '8'
+		place: 'job cost' as const,
+		purchase: 620_000_000,
+		resale: 140_000_000,
+		lifeHours: 60_000_000,
+		fixedPerYear: 42_000_000,
+		hoursPerYear: 9_000_000,
+		fuelPerHour: 95_000,
+		upkeepPerHour: 32_500,
+		hoursPerDay: 80_000
 	};
 	it('gives the worked example, sold by the day from the exact hourly cost', () => {
 		const { id, itemId } = yard.given('imogen', 'rates.save-equipment', lift);
@@ -125,7 +125,7 @@ describe('equipment', () => {
 			kind: 'equipment',
 			cost: 2_033_333
 		});
-		yard.given('imogen', 'rates.save-equipment', { ...lift, sheetId: id, fuelPerHour: '10.50' });
+		yard.given('imogen', 'rates.save-equipment', { ...lift, sheetId: id, fuelPerHour: 105_000 });
 		expect(value(app, 'select cost from items where id = ?', itemId)).toBe(2_113_333);
 		expect(count(app, 'select count(*) from item_costs where item_id = ?', itemId)).toBe(2);
 	});
@@ -141,9 +141,9 @@ describe('equipment', () => {
 		yard.call('imogen', 'rates.save-equipment', { ...lift, name: 'Dump truck', place: 'overhead' });
 	});
 	it.each([
-		['lifeHours', '0', 'lifeHours'],
-		['hoursPerYear', '0', 'hoursPerYear'],
-		['purchase', '-1', 'purchase'],
+		['lifeHours', 0, 'lifeHours'],
+		['hoursPerYear', 0, 'hoursPerYear'],
+		['purchase', -10_000, 'purchase'],
 		['fuelPerHour', 'a little', 'fuelPerHour']
 	])('refuses %s of %s beside the field', (field, v, at) => {
 		try {
@@ -190,7 +190,7 @@ describe('the budget', () => {
 	});
 	it('stands beside what was sold and billed, to the cent', () => {
 		const { jobId } = wonJob(yard, 'In the year');
-		const invoice = yard.bill('invoices.contract', { jobId, percent: '100%' }, '');
+		const invoice = yard.bill('invoices.contract', { jobId, percent: 10_000 }, '');
 		const months = soldByMonth(app, 2027);
 		expect(months).toHaveLength(4);
 		const sold = count(app, 'select sum(b.cost) from budget_rows b join jobs j on j.id = b.job_id');

@@ -1,3 +1,4 @@
+import { parseUnitPrice } from '$lib/core/money';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { guessMapping, readCsv } from '$lib/core/formats';
 import type { App } from '$lib/server/app';
@@ -26,7 +27,7 @@ const undo = (importId: string) =>
 		changeId: value<string>(app, 'select id from catalog_changes where import_id = ?', importId)
 	});
 const refer = (code: string, supplierId: string, theirs: string, cost: string) =>
-	yard.call('petra', 'catalog.save-reference', { itemId: id(code), supplierId, code: theirs, cost });
+	yard.call('petra', 'catalog.save-reference', { itemId: id(code), supplierId, code: theirs, cost: parseUnitPrice(cost) });
 
 describe('an item that several suppliers have', () => {
 	it('is found by the code of each of them', () => {
@@ -82,7 +83,7 @@ describe('an item that several suppliers have', () => {
 		const customerId = yard.customer('Materials and labor', 'person', '', '', '2 Bell Yard');
 		const estimateId = yard.estimate(yard.job('Materials and labor', customerId, '2 Bell Yard', [-47, -131]));
 		const scopeId = yard.scope(estimateId, 'Edge', [], []);
-		yard.call('bastian', 'estimates.add-line', { scopeId, itemId: id('CL-DRP-10'), quantity: '4' });
+		yard.call('bastian', 'estimates.add-line', { scopeId, itemId: id('CL-DRP-10'), quantity: 40_000 });
 		expect(listsOf(app, estimateId)?.materials).toMatchObject([{ code: 'TS-EDG-10', supplier: expect.stringContaining('Tarn') }]);
 	});
 	it('is known to a supplier once, and a supplier’s code stands for one item', () => {
@@ -94,7 +95,7 @@ describe('an item that several suppliers have', () => {
 		expect(refused(() => refer('CL-GUT-6K', 'tarn', 'T', '-1'))[0]).toBe('cost');
 		expect(refused(() => refer('CL-GUT-6K', 'tarn', ' ', '1'))[0]).toBe('code');
 		expect(
-			refused(() => yard.call('ines', 'catalog.save-reference', { itemId: 'x', supplierId: 'tarn', code: 'a', cost: '1' }))[1]
+			refused(() => yard.call('ines', 'catalog.save-reference', { itemId: 'x', supplierId: 'tarn', code: 'a', cost: 10_000 }))[1]
 		).toContain('may not');
 		yard.call('petra', 'catalog.drop-reference', { referenceId: at('CL-GUT-5K', 'tarn')!.id });
 		expect(at('CL-GUT-5K', 'tarn')).toBeUndefined();
@@ -103,10 +104,10 @@ describe('an item that several suppliers have', () => {
 
 describe('a list that prices the pack', () => {
 	it('gives the cost of one, by what the item says is in it', () => {
-		const base = { kind: 'material', ruleBy: 'inherit', ruleValue: '', taxCodeId: null, categoryId: null, wording: '' };
+		const base = { kind: 'material', rule: { by: 'inherit' }, taxCodeId: null, categoryId: null, wording: '' };
 		yard.given('petra', 'catalog.save-item', {
 			...base,
-			...{ code: 'PK-1', name: 'Screw', unit: 'each', cost: '0.10', supplierId: 'tarn', purchaseUnit: 'box', pack: '250' }
+			...{ code: 'PK-1', name: 'Screw', unit: 'each', cost: 1_000, supplierId: 'tarn', purchaseUnit: 'box', pack: 2_500_000 }
 		});
 		expect(bring('tarn', 'Code,Name,Unit,Price\nPK-1,Screw,Box,31.25')).toMatchObject({ changed: 1, rejected: 0 });
 		expect(item('PK-1').item).toMatchObject({ cost: 1250, unit: 'each' });
@@ -120,7 +121,7 @@ describe('the cost of an item over time', () => {
 		clock.at += 60_000;
 		const { changeId } = yard.call('petra', 'catalog.change-items', {
 			filter: { ids: [id('TS-SHL-LAM'), id('TS-UND-F30')] },
-			change: { what: 'cost', percent: '10%' }
+			change: { what: 'cost', percent: 1_000 }
 		});
 		const then = Math.round(was * 1.1);
 		expect(item('TS-SHL-LAM').costs[0]).toEqual({ at: clock.now(), before: was, after: then });

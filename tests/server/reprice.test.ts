@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { computeEstimate } from '$lib/core/estimate';
 import { explainText } from '$lib/core/explain';
-import { cents, percent } from '$lib/core/money';
+import { cents, percent, parsePercent } from '$lib/core/money';
 import { checkPrices, unpackParts } from '$lib/core/pricing';
 import type { App } from '$lib/server/app';
 import { bookOf } from '$lib/server/estimates/price-book';
@@ -28,7 +28,7 @@ function bid(name: string, margin = ''): string {
 }
 const total = (id: string) => computeEstimate(loadEstimate(app.db.orm, id)!).total;
 const raise = (percent: string) =>
-	yard.call('petra', 'catalog.change-items', { filter: { q: 'shingle' }, change: { what: 'cost', percent } });
+	yard.call('petra', 'catalog.change-items', { filter: { q: 'shingle' }, change: { what: 'cost', percent: parsePercent(percent) } });
 
 describe('bringing an estimate up to date', () => {
 	it('shows each change first, makes it in one step, and undo restores it exactly', () => {
@@ -48,7 +48,7 @@ describe('bringing an estimate up to date', () => {
 	it('takes the labor rate of the day, leaves fixed prices and free lines', () => {
 		const id = bid('Labor moves');
 		const scope = loadEstimate(app.db.orm, id)!.scopes[0]!;
-		yard.call('bastian', 'estimates.add-line', { scopeId: scope.id, name: 'Agreed sum', price: '500' });
+		yard.call('bastian', 'estimates.add-line', { scopeId: scope.id, name: 'Agreed sum', price: 5_000_000 });
 		const fixed = scope.lines.find((l) => l.itemId)!;
 		yard.call('bastian', 'estimates.change-line', { lineId: fixed.id, field: 'price', value: '99' });
 		const sheet = JSON.parse(value<string>(app, "select sheet from labor_sheets where id = 'steep'")) as Record<string, unknown>;
@@ -118,7 +118,7 @@ describe('repricing a choice of the price check', () => {
 		const was = short();
 		const { changeId } = yard.call('petra', 'catalog.change-items', {
 			filter: { ids: p.items.map((i) => i.id) },
-			change: { what: 'rule', by: 'margin', value: '30%' }
+			change: { what: 'rule', rule: { by: 'margin', percent: 3_000 } }
 		});
 		expect(short()).toBeLessThan(was);
 		expect(plan({ assemblies: [assemblyId] }).items).toEqual([]);
@@ -129,16 +129,16 @@ describe('repricing a choice of the price check', () => {
 	});
 	it('raises the hour of a catalog of flat-rate services until none of the chosen falls short', () => {
 		yard.call('imogen', 'flat-rate.save-catalog', {
-			...{ name: 'Ours', on: true, markup: '10%', sheetId: 'steep', hourlyPrice: '45', rounding: 'cent' },
+			...{ name: 'Ours', on: true, markup: 1_000, sheetId: 'steep', hourlyPrice: 450_000, rounding: 'cent' },
 			...{ materialTaxId: null, laborTaxId: null }
 		});
 		const catalogId = value<string>(app, "select id from flat_catalogs where name = 'Ours'");
-		const services = ['1', '2.5'].map((hours) => {
+		const services = [10_000, 25_000].map((hours) => {
 			yard.call('imogen', 'flat-rate.save-service', {
-				...{ catalogId, categoryId: null, title: `Work of ${hours} h`, wording: '', hours },
-				materials: [{ name: 'Board', quantity: '3', unit: 'each', cost: '4.10' }]
+				...{ catalogId, categoryId: null, title: `Work of ${hours / 10_000} h`, wording: '', hours },
+				materials: [{ name: 'Board', quantity: 30_000, unit: 'each', cost: 41_000 }]
 			});
-			return value<string>(app, 'select id from flat_services where title = ?', `Work of ${hours} h`);
+			return value<string>(app, 'select id from flat_services where title = ?', `Work of ${hours / 10_000} h`);
 		});
 		const [c] = plan({ services }).catalogs;
 		expect(c).toMatchObject({ name: 'Ours', before: 450_000, chosen: 2 });
@@ -176,10 +176,10 @@ describe('repricing a choice of the price check', () => {
 		}
 	});
 	it('holds prices against the margin that the owner sets', () => {
-		yard.call('imogen', 'company.target-margin', { margin: '17.5%' });
+		yard.call('imogen', 'company.target-margin', { margin: 1_750 });
 		expect(checkBook(app).target).toBe(1750);
-		expect(refused(() => yard.call('imogen', 'company.target-margin', { margin: '100%' }))[0]).toBe('margin');
-		expect(refused(() => yard.call('bastian', 'company.target-margin', { margin: '5%' }))[1]).toContain('may not');
+		expect(refused(() => yard.call('imogen', 'company.target-margin', { margin: 10_000 }))[0]).toBe('margin');
+		expect(refused(() => yard.call('bastian', 'company.target-margin', { margin: 500 }))[1]).toContain('may not');
 	});
 });
 
@@ -196,8 +196,15 @@ describe('every figure of the price side', () => {
 	];
 	it('is explained down to a record, for whoever may see it', () => {
 		yard.call('imogen', 'rates.save-equipment', {
-			...{ name: 'Boom lift', place: 'job cost', purchase: '62,000', resale: '14,000', lifeHours: '6,000', fixedPerYear: '4,200' },
-			...{ hoursPerYear: '900', fuelPerHour: '9.50', upkeepPerHour: '3.25', hoursPerDay: '8' }
+			...{
+				name: 'Boom lift',
+				place: 'job cost',
+				purchase: 620_000_000,
+				resale: 140_000_000,
+				lifeHours: 60_000_000,
+				fixedPerYear: 42_000_000
+			},
+			...{ hoursPerYear: 9_000_000, fuelPerHour: 95_000, upkeepPerHour: 32_500, hoursPerDay: 80_000 }
 		});
 		for (const [of, words] of subjects()) {
 			const tree = explainRecord(app, of, { role: 'owner' });

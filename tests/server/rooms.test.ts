@@ -1,3 +1,4 @@
+import { parseCents } from '$lib/core/money';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { computeEstimate } from '$lib/core/estimate';
@@ -19,7 +20,7 @@ const today = '2027-04-14';
 /** A won job with half of its contract invoiced. */
 function billed(name: string) {
 	const won = wonJob(yard, name);
-	const invoiceId = yard.bill('invoices.contract', { jobId: won.jobId, percent: '50%' }, 'c@customer.example');
+	const invoiceId = yard.bill('invoices.contract', { jobId: won.jobId, percent: 5_000 }, 'c@customer.example');
 	const of = () =>
 		app.db.sqlite.prepare('select total, paid, promise, customer_id from invoices where id = ?').get(invoiceId) as {
 			total: number;
@@ -36,7 +37,7 @@ describe('money that comes in by hand', () => {
 	const pay = (invoiceId: string, amount: string, more: Record<string, unknown> = {}) =>
 		yard.call('petra', 'payments.record', {
 			invoiceId,
-			amount,
+			amount: parseCents(amount),
 			method: 'check',
 			reference: '1042',
 			day: today,
@@ -60,10 +61,10 @@ describe('money that comes in by hand', () => {
 		expect(refused(() => pay(b.invoiceId, '0'))[0]).toBe('amount');
 		expect(refused(() => pay(b.invoiceId, 'much'))[1]).toContain('not a number');
 		expect(refused(() => pay(b.invoiceId, '5', { day: '2027-04-15' }))[0]).toBe('day');
-		const { invoiceId } = yard.call('petra', 'invoices.contract', { jobId: b.jobId, percent: '60%' });
+		const { invoiceId } = yard.call('petra', 'invoices.contract', { jobId: b.jobId, percent: 6_000 });
 		expect(refused(() => pay(invoiceId, '5'))[1]).toContain('issued invoice');
 		expect(
-			refused(() => yard.call('marco', 'payments.record', { invoiceId, amount: '5', method: 'cash', reference: '', day: today }))[1]
+			refused(() => yard.call('marco', 'payments.record', { invoiceId, amount: 500, method: 'cash', reference: '', day: today }))[1]
 		).toContain('may not');
 		expect(b.of().paid).toBe(0);
 	});
@@ -77,7 +78,8 @@ describe('money that comes in by hand', () => {
 });
 
 describe('money by card', () => {
-	const ask = (invoiceId: string, amount: string) => yard.call(link(invoiceId), 'charges.ask', { amount, last4: '0001' });
+	const ask = (invoiceId: string, amount: string) =>
+		yard.call(link(invoiceId), 'charges.ask', { amount: parseCents(amount), last4: '0001' });
 	const answer = (chargeId: string, state: string, processorId = 'p1') =>
 		yard.given({ type: 'system' }, 'charges.answer', { chargeId, processorId, state, message: state });
 	it('is asked for once at a time, and taken once however often the answer comes', () => {
@@ -101,7 +103,7 @@ describe('money by card', () => {
 		const b = billed('Left to pay');
 		expect(refused(() => ask(b.invoiceId, b.dollars(b.of().total + 1)))).toEqual(['amount', expect.stringContaining('is left to pay')]);
 		expect(refused(() => ask(b.invoiceId, '0'))[0]).toBe('amount');
-		expect(refused(() => yard.call('imogen', 'charges.ask', { amount: '5', last4: '' }))[1]).toContain('may not');
+		expect(refused(() => yard.call('imogen', 'charges.ask', { amount: 500, last4: '' }))[1]).toContain('may not');
 		expect(
 			refused(() => yard.call('imogen', 'charges.answer', { chargeId: 'x', processorId: 'p', state: 'paid', message: '' }))[1]
 		).toContain('may not');
@@ -237,7 +239,7 @@ describe('smaller things of an estimate', () => {
 		const customerId = yard.customer('Intro', 'person', '', '', '3 Bell Yard');
 		const estimateId = yard.estimate(yard.job('Intro', customerId, '3 Bell Yard', [-47, -131]));
 		const scopeId = yard.scope(estimateId, 'Work', [], []);
-		yard.call('bastian', 'estimates.add-line', { scopeId, name: 'All of it', kind: 'other', price: '10' });
+		yard.call('bastian', 'estimates.add-line', { scopeId, name: 'All of it', kind: 'other', price: 100_000 });
 		yard.call('bastian', 'estimates.write-intro', { estimateId, title: 'A new ridge', intro: 'As we talked about.' });
 		const { revisionId } = yard.issue(estimateId, '');
 		expect(JSON.parse(value<string>(app, 'select header from revisions where id = ?', revisionId))).toMatchObject({

@@ -1,3 +1,4 @@
+import { parseQuantity } from '$lib/core/money';
 import { beforeEach, describe, expect, it } from 'vitest';
 import sharp from 'sharp';
 import type { Input } from '$lib/contract';
@@ -143,7 +144,7 @@ describe('a handover report', () => {
 		yard.call('marco', 'work.tick-task', { taskId, done: true });
 		yard.time('marco', jobId, '2027-04-13');
 		const itemId = value<string>(app, 'select item_id from job_materials where job_id = ? and item_id is not null', jobId);
-		for (const quantity of ['2', '1.5']) yard.call('marco', 'costs.use-material', { jobId, itemId, quantity });
+		for (const quantity of ['2', '1.5']) yard.call('marco', 'costs.use-material', { jobId, itemId, quantity: parseQuantity(quantity) });
 	});
 	it('holds what was done, hours, materials summed up, and is frozen when the customer signs', async () => {
 		const { handoverId, number } = sell();

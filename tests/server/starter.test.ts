@@ -50,9 +50,8 @@ describe('the starter set', () => {
 			name: 'Our own shingle',
 			kind: 'material',
 			unit: 'bundle',
-			cost: '1',
-			ruleBy: 'inherit',
-			ruleValue: '',
+			cost: 10_000,
+			rule: { by: 'inherit' },
 			taxCodeId: null,
 			categoryId: null,
 			wording: ''

@@ -27,7 +27,7 @@ beforeAll(async () => {
 		scopeId,
 		name: 'Pipe boot',
 		kind: 'material',
-		price: '40'
+		price: 400_000
 	}).lineId;
 	const picture = await readPicture(
 		await sharp({ create: { width: 800, height: 600, channels: 3, background: '#888' } })

@@ -40,7 +40,7 @@ const taxes = (jobId: string) => {
 
 describe('a tax', () => {
 	it('changes from a day on, and documents of days before keep the old rate', () => {
-		component({ rate: '2.5%', from: '2027-06-01' });
+		component({ rate: 25_000, from: '2027-06-01' });
 		const { jobId } = taxedJob();
 		expect(taxes(jobId)).toEqual([
 			['state', 47_500, 475],
@@ -52,20 +52,19 @@ describe('a tax', () => {
 		expect(taxPage(app).components.find((c) => c.id === 'county')?.rates).toHaveLength(2);
 	});
 	it('is never rewritten for days that were', () => {
-		expect(refused(() => component({ rate: '9%', from: '2027-04-01' }))[0]).toBe('from');
-		expect(refused(() => component({ rate: '100%', from: '2027-06-01' }))[0]).toBe('rate');
-		expect(refused(() => component({ rate: '-1%', from: '2027-06-01' }))[0]).toBe('rate');
-		expect(refused(() => component({ rate: 'some', from: '2027-06-01' }))[0]).toBe('rate');
+		expect(refused(() => component({ rate: 90_000, from: '2027-04-01' }))[0]).toBe('from');
+		expect(refused(() => component({ rate: 1_000_000, from: '2027-06-01' }))[0]).toBe('rate');
+		expect(refused(() => component({ rate: -10_000, from: '2027-06-01' }))[0]).toBe('rate');
 	});
 	it('of an issued revision stays what it was, whatever changes after', () => {
 		const { jobId } = wonJob(yard, 'Tax stays');
 		const before = value<number>(app, 'select contract_tax from jobs where id = ?', jobId);
-		component({ rate: '5%', from: '2027-04-14' });
+		component({ rate: 50_000, from: '2027-04-14' });
 		expect(value<number>(app, 'select contract_tax from jobs where id = ?', jobId)).toBe(before);
-		component({ rate: '2.25%', from: '2027-04-14' });
+		component({ rate: 22_500, from: '2027-04-14' });
 	});
 	it('is changed by the owner only', () => {
-		expect(() => yard.call('petra', 'tax.save-component', { name: 'New', rate: '1%', from: '2027-05-01' })).toThrow('may not');
+		expect(() => yard.call('petra', 'tax.save-component', { name: 'New', rate: 10_000, from: '2027-05-01' })).toThrow('may not');
 		expect(() => yard.call('bastian', 'branches.save', { name: 'X', address: '', lat: null, lng: null, taxCodeId: null })).toThrow(
 			'may not'
 		);
@@ -74,7 +73,7 @@ describe('a tax', () => {
 
 describe('a branch', () => {
 	it('has taxable lines of its own jobs taxed with its code; what is untaxed stays so', () => {
-		yard.call('imogen', 'tax.save-component', { name: 'Upper Marle township', rate: '1.125%', from: '2027-01-01' });
+		yard.call('imogen', 'tax.save-component', { name: 'Upper Marle township', rate: 11_250, from: '2027-01-01' });
 		const township = value<string>(app, "select id from tax_components where name = 'Upper Marle township'");
 		const { codeId } = yard.call('imogen', 'tax.save-code', {
 			name: 'Materials, inland',

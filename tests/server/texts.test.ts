@@ -33,7 +33,7 @@ function issue(more: Record<string, unknown>) {
 	const customerId = yard.customer(`Text ${++n}`, 'person', '', '555 010 2233', `${n} Gull Street`);
 	const estimateId = yard.estimate(yard.job(`Text ${n}`, customerId, `${n} Gull Street`, [0, 0]));
 	const scopeId = yard.scope(estimateId, 'Work', [], []);
-	yard.call('bastian', 'estimates.add-line', { scopeId, name: 'All of it', kind: 'material', price: '100', cost: '20' });
+	yard.call('bastian', 'estimates.add-line', { scopeId, name: 'All of it', kind: 'material', price: 1_000_000, cost: 200_000 });
 	return yard.call('bastian', 'quotes.issue', { estimateId, to: '', subject: '', text: '{link}', ...more });
 }
 const texts = () => letters(app, { role: 'owner' }).filter((l) => l.channel === 'text');

@@ -1,3 +1,4 @@
+import { parsePercent } from '$lib/core/money';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { addDays } from '$lib/core/time';
 import type { App } from '$lib/server/app';
@@ -27,7 +28,7 @@ describe('Today', () => {
 		yard.decide(estimateId);
 		const q = yard.issue(estimateId, 'b@b.example');
 		const { jobId } = wonJob(yard, 'Late payer');
-		const invoice = yard.bill('invoices.deposit', { jobId, amount: '10%' }, '');
+		const invoice = yard.bill('invoices.deposit', { jobId, deposit: { by: 'percent', percent: 1_000 } }, '');
 		yard.call('petra', 'leads.enter', { name: 'Fresh', mail: '', phone: '1', address: '', wanted: 'A gutter.', via: 'phone' });
 		yard.at(addDays('2027-04-14', 40), '09:00');
 		const list = decisions(app, OWNER);
@@ -68,9 +69,9 @@ describe('lists of money', () => {
 	it('keep an old open invoice on the list, however many newer ones are paid', () => {
 		yard.at('2027-06-07', '08:00');
 		const { jobId } = wonJob(yard, 'Old debt');
-		const old = yard.bill('invoices.contract', { jobId, percent: '10%' }, '');
+		const old = yard.bill('invoices.contract', { jobId, percent: 1_000 }, '');
 		for (let n = 2; n <= 6; n++) {
-			const paid = yard.bill('invoices.contract', { jobId, percent: `${n * 10}%` }, '');
+			const paid = yard.bill('invoices.contract', { jobId, percent: parsePercent(`${n * 10}%`) }, '');
 			yard.pay(paid, (value<number>(app, 'select total from invoices where id = ?', paid) / 100).toFixed(2), '2027-06-07');
 		}
 		expect(invoiceList(app, 'open').map((i) => i.id)).toContain(old);
@@ -86,7 +87,7 @@ describe('lists of money', () => {
 		yard.call('petra', 'jobs.move', { jobId, stageId: 'finished' });
 		const ready = () => readyToBill(app).find((r) => r.id === jobId);
 		expect(ready()?.left).toBe(value(app, 'select contract_net from jobs where id = ?', jobId));
-		yard.bill('invoices.contract', { jobId, percent: '100%' }, '');
+		yard.bill('invoices.contract', { jobId, percent: 10_000 }, '');
 		expect(ready()).toBeUndefined();
 	});
 	it('tell the thread of a job in the company’s days', () => {

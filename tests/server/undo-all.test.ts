@@ -22,11 +22,18 @@ function bid(): string {
 	yard.scope(estimateId, 'Roof', [['roof face', { length: '30', run: '12', pitch: '6' }]], ['reroof-shingle']);
 	const scopeId = yard.scope(estimateId, 'By hand', [], []);
 	for (const [name, price] of [
-		['Boards', '42.50'],
-		['Screws', '0.35'],
-		['Permit', '120']
+		['Boards', 425_000],
+		['Screws', 3_500],
+		['Permit', 1_200_000]
 	])
-		yard.given('bastian', 'estimates.add-line', { scopeId, name, kind: 'material', quantity: '7', price, cost: '3' });
+		yard.given('bastian', 'estimates.add-line', {
+			scopeId,
+			name,
+			kind: 'material',
+			quantity: 70_000,
+			price,
+			cost: 30_000
+		});
 	return estimateId;
 }
 const state = (id: string) => JSON.stringify(loadEstimate(app.db.orm, id));

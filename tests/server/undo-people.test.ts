@@ -21,7 +21,7 @@ function bid(lines = 6) {
 	const estimateId = yard.estimate(jobId);
 	const scopeId = yard.scope(estimateId, 'Roof', [], []);
 	const add = (who: string | Actor, name: string) =>
-		yard.call(who, 'estimates.add-line', { scopeId, name, kind: 'material', quantity: '1', price: '50', cost: '30' }).lineId;
+		yard.call(who, 'estimates.add-line', { scopeId, name, kind: 'material', quantity: 10_000, price: 500_000, cost: 300_000 }).lineId;
 	return { jobId, estimateId, scopeId, add, lines: Array.from({ length: lines }, (_, k) => add('imogen', `Line ${k}`)) };
 }
 const change = (who: string | Actor, lineId: string | undefined, field: string, to: string) =>
@@ -86,7 +86,7 @@ describe('undo of two people on one estimate', () => {
 		expect(refused(() => undo(ALDO, b.estimateId))[1]).toContain('Petra Vinter changed this since');
 		expect(quantity(mine)).toBe(120_000);
 		const scopeId = yard.call(ALDO, 'estimates.add-scope', { estimateId: b.estimateId, name: 'Shed' }).scopeId;
-		yard.call('petra', 'estimates.add-line', { scopeId, name: 'Gutter', price: '80' });
+		yard.call('petra', 'estimates.add-line', { scopeId, name: 'Gutter', price: 800_000 });
 		expect(refused(() => undo(ALDO, b.estimateId))[1]).toMatch(/^Petra Vinter changed this since: “.*Gutter/);
 		expect(count(app, 'select count(*) from lines where scope_id = ?', scopeId)).toBe(1);
 	});

@@ -35,11 +35,11 @@ beforeAll(async () => {
 	const next = yard.job('Waits for an answer', customerId, '', [0, 0]);
 	const estimateId = yard.estimate(next);
 	const scopeId = yard.scope(estimateId, 'Roof', [], []);
-	yard.call('bastian', 'estimates.add-line', { scopeId, name: 'Work', price: '5,151.51' });
+	yard.call('bastian', 'estimates.add-line', { scopeId, name: 'Work', price: 51_515_100 });
 	yard.issue(estimateId, 'c@customer.example');
-	const { invoiceId } = yard.call('petra', 'invoices.contract', { jobId, percent: '10%' });
+	const { invoiceId } = yard.call('petra', 'invoices.contract', { jobId, percent: 1_000 });
 	yard.call('petra', 'invoices.issue', { invoiceId, to: '', subject: '', text: '' });
-	yard.call('lowell', 'payments.record', { invoiceId, amount: '432.10', method: 'check', reference: '', day: '2027-04-14' });
+	yard.call('lowell', 'payments.record', { invoiceId, amount: 43_210, method: 'check', reference: '', day: '2027-04-14' });
 	app.db.sqlite.prepare("update invoices set due = '2027-01-10'").run();
 });
 const role = (r: Role) => viewer(r);

@@ -20,7 +20,7 @@ for (let i = 0; i < 500; i++) {
 		key
 	);
 	const { number } = app.run(winByHand, { jobId }, office, key);
-	app.run(useMaterial, { jobId, itemId: items.id, quantity: '2' }, office, key);
+	app.run(useMaterial, { jobId, itemId: items.id, quantity: 20_000 }, office, key);
 	// Two of them run the same billing day: what one billed the other leaves.
 	app.run(
 		billingDay,

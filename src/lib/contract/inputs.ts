@@ -1,4 +1,4 @@
-import { Type } from '@sinclair/typebox';
+import { Type, type TSchema } from '@sinclair/typebox';
 import type { RepeatRule } from '../core/repeats';
 import { MEASURES, type MeasureName } from '../core/measure';
 
@@ -6,7 +6,18 @@ import { MEASURES, type MeasureName } from '../core/measure';
 export const Id = Type.String({ minLength: 1, maxLength: 40 });
 export const Name = Type.String({ minLength: 1, maxLength: 200, pattern: '\\S' });
 export const Text = (max = 4000) => Type.String({ maxLength: max });
-/** Text as typed; read by the core, which says what is wrong with it. */
+/** Values, each in its own whole unit: what people type is read by the core's parsers in the interface, beside the field. */
+const whole = (most: number) => Type.Integer({ minimum: -most, maximum: most });
+/** Cents. */
+export const CentsIn = whole(1e12);
+/** Ten-thousandths of a unit, or of a dollar a unit. */
+export const QuantityIn = whole(1e13);
+export const PriceIn = whole(1e13);
+/** Hundredths of a percent: 10,000 is 100 %. */
+export const PercentIn = whole(1e8);
+export const orNull = <T extends TSchema>(of: T) => Type.Union([of, Type.Null()]);
+
+/** Text as typed, for what only its record can read: a cell of an estimate, the side of a shape. */
 export const Typed = Type.String({ maxLength: 60 });
 export const MailOrEmpty = Type.Union([Type.Literal(''), Type.String({ format: 'email', maxLength: 200 })]);
 export const Version = Type.Optional(Type.Integer());

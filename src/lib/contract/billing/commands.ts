@@ -1,11 +1,17 @@
 import { Type } from '@sinclair/typebox';
 import { command } from '../define';
-import { Id, Typed, strict, DayText, MailOrEmpty, Text, Version, Nothing } from '../inputs';
+import { Id, CentsIn, PercentIn, strict, DayText, MailOrEmpty, Text, Version, Nothing } from '../inputs';
+
+/** So many percent of a total, or so much. */
+const ShareIn = Type.Union([
+	Type.Object({ by: Type.Literal('percent'), percent: PercentIn }, strict),
+	Type.Object({ by: Type.Literal('amount'), amount: CentsIn }, strict)
+]);
 
 /** A deposit: a percent or an amount of the total with tax, billed on the lines in proportion. */
 export const billDeposit = command('invoices.deposit', {
 	right: 'invoices.change',
-	input: Type.Object({ jobId: Id, amount: Typed }, strict),
+	input: Type.Object({ jobId: Id, deposit: ShareIn }, strict),
 	output: Type.Object({ invoiceId: Type.String(), total: Type.Integer() }, strict)
 });
 
@@ -16,14 +22,14 @@ export const billContract = command('invoices.contract', {
 	input: Type.Object(
 		{
 			jobId: Id,
-			percent: Type.Optional(Typed),
+			percent: Type.Optional(PercentIn),
 			/** Instead: cents of the whole now, spread over what the lines have left. */
 			amount: Type.Optional(Type.Integer({ minimum: 0, maximum: 1e12 })),
 			/** Instead: by line a percent to date, or cents now. */
 			lines: Type.Optional(
 				Type.Array(
 					Type.Object(
-						{ id: Id, percent: Type.Optional(Typed), amount: Type.Optional(Type.Integer({ minimum: -1e12, maximum: 1e12 })) },
+						{ id: Id, percent: Type.Optional(PercentIn), amount: Type.Optional(Type.Integer({ minimum: -1e12, maximum: 1e12 })) },
 						strict
 					),
 					{ maxItems: 5000 }

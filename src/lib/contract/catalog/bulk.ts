@@ -1,14 +1,12 @@
 import { Type } from '@sinclair/typebox';
 import { command } from '../define';
 import { ItemFilter } from './filter';
-import { Typed, strict, Id, Text } from '../inputs';
+import { PercentIn, strict, Id, Text } from '../inputs';
+import { RuleInput } from './rules';
 
 export const Change = Type.Union([
-	Type.Object({ what: Type.Literal('cost'), percent: Typed }, strict),
-	Type.Object(
-		{ what: Type.Literal('rule'), by: Type.Union(['inherit', 'markup', 'margin', 'fixed'].map((b) => Type.Literal(b))), value: Typed },
-		strict
-	),
+	Type.Object({ what: Type.Literal('cost'), percent: PercentIn }, strict),
+	Type.Object({ what: Type.Literal('rule'), rule: RuleInput }, strict),
 	Type.Object({ what: Type.Literal('category'), categoryId: Type.Union([Id, Type.Null()]) }, strict),
 	Type.Object({ what: Type.Literal('tax'), taxCodeId: Type.Union([Id, Type.Null()]) }, strict),
 	Type.Object({ what: Type.Literal('aside'), setAside: Type.Boolean() }, strict),

@@ -1,6 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import { command } from '../define';
-import { Id, Name, Typed, Version, strict, Nothing } from '../inputs';
+import { Id, Name, Version, strict, Nothing } from '../inputs';
+import { RuleInput } from './rules';
 
 /** Saves a category of the tree; a price rule that is not set is asked of the one it lies in. */
 export const saveCategory = command('catalog.save-category', {
@@ -10,8 +11,8 @@ export const saveCategory = command('catalog.save-category', {
 			categoryId: Type.Optional(Id),
 			name: Name,
 			parentId: Type.Union([Id, Type.Null()]),
-			ruleBy: Type.Union(['inherit', 'markup', 'margin'].map((b) => Type.Literal(b))),
-			ruleValue: Typed,
+			/** By inheriting, markup or margin: a category has no fixed price. */
+			rule: RuleInput,
 			version: Version
 		},
 		strict

@@ -1,6 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import { command } from '../define';
-import { Id, Name, Typed, Text, Version, strict } from '../inputs';
+import { Id, Name, PriceIn, QuantityIn, Text, Version, strict } from '../inputs';
+import { RuleInput } from './rules';
 import { KINDS } from '../../core/pricing';
 
 export const KindInput = Type.Union(KINDS.map((k) => Type.Literal(k)));
@@ -14,15 +15,14 @@ export const saveItem = command('catalog.save-item', {
 			name: Name,
 			kind: KindInput,
 			unit: Type.String({ minLength: 1, maxLength: 20 }),
-			cost: Typed,
-			ruleBy: Type.Union([Type.Literal('inherit'), Type.Literal('markup'), Type.Literal('margin'), Type.Literal('fixed')]),
-			ruleValue: Typed,
+			cost: PriceIn,
+			rule: RuleInput,
 			taxCodeId: Type.Union([Id, Type.Null()]),
 			categoryId: Type.Union([Id, Type.Null()]),
 			wording: Text(1000),
 			supplierId: Type.Optional(Type.Union([Id, Type.Null()])),
 			purchaseUnit: Type.Optional(Text(20)),
-			pack: Type.Optional(Typed),
+			pack: Type.Optional(QuantityIn),
 			tags: Type.Optional(Text(300)),
 			note: Type.Optional(Text(2000)),
 			fileId: Type.Optional(Type.Union([Id, Type.Null()])),

@@ -1,11 +1,11 @@
 import { Type } from '@sinclair/typebox';
 import { command } from '../define';
-import { Id, Typed, strict, Nothing } from '../inputs';
+import { Id, PriceIn, strict, Nothing } from '../inputs';
 
 /** Keeps what a supplier calls an item of ours and asks for it; once for each supplier. */
 export const saveReference = command('catalog.save-reference', {
 	right: 'catalog.change',
-	input: Type.Object({ itemId: Id, supplierId: Id, code: Type.String({ minLength: 1, maxLength: 60 }), cost: Typed }, strict),
+	input: Type.Object({ itemId: Id, supplierId: Id, code: Type.String({ minLength: 1, maxLength: 60 }), cost: PriceIn }, strict),
 	output: Type.Object({ referenceId: Type.String() }, strict)
 });
 

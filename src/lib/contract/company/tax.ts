@@ -1,11 +1,14 @@
 import { Type } from '@sinclair/typebox';
 import { command } from '../define';
-import { Id, Name, Typed, DayText, strict, Text, Version, Nothing } from '../inputs';
+import { Id, Name, DayText, strict, Text, Version, Nothing } from '../inputs';
 
-/** A tax component: the state's, the county's. A rate holds from a day on; what holds already is never rewritten. */
+/** A tax component: the state's, the county's. A rate, in ten-thousandths of a percent, holds from a day on; what holds already is never rewritten. */
 export const saveTaxComponent = command('tax.save-component', {
 	right: 'company.change',
-	input: Type.Object({ componentId: Type.Optional(Id), name: Name, rate: Typed, from: DayText }, strict),
+	input: Type.Object(
+		{ componentId: Type.Optional(Id), name: Name, rate: Type.Integer({ minimum: -1e9, maximum: 1e9 }), from: DayText },
+		strict
+	),
 	output: Type.Object({ componentId: Type.String() }, strict)
 });
 

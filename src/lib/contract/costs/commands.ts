@@ -1,21 +1,27 @@
 import { Type } from '@sinclair/typebox';
 import { KINDS } from '../../core/pricing';
 import { command } from '../define';
-import { DayText, Id, Name, Nothing, strict, Typed, Version } from '../inputs';
+import { DayText, Id, Name, Nothing, strict, CentsIn, QuantityIn, Version } from '../inputs';
 
 /** Material that was used, from the catalog, at catalog cost. */
 export const useMaterial = command('costs.use-material', {
 	right: 'field.record',
-	input: Type.Object({ jobId: Id, itemId: Id, quantity: Typed }, strict),
+	input: Type.Object({ jobId: Id, itemId: Id, quantity: QuantityIn }, strict),
 	/** null: it was ordered for this job, so its supplier's bill is the cost. */
 	output: Type.Object({ costId: Type.Union([Type.String(), Type.Null()]) }, strict)
 });
 
-/** A cost typed by the office: a subcontractor's bill, a permit, a machine. */
+/** A cost entered by the office: a subcontractor's bill, a permit, a machine. */
 export const addCost = command('costs.add', {
 	right: 'costs.change',
 	input: Type.Object(
-		{ jobId: Id, kind: Type.Union(KINDS.filter((k) => k !== 'labor').map((k) => Type.Literal(k))), name: Name, day: DayText, cost: Typed },
+		{
+			jobId: Id,
+			kind: Type.Union(KINDS.filter((k) => k !== 'labor').map((k) => Type.Literal(k))),
+			name: Name,
+			day: DayText,
+			cost: CentsIn
+		},
 		strict
 	),
 	output: Nothing

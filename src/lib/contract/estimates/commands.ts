@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { command } from '../define';
-import { Id, strict, Typed, Text, Name, Nothing } from '../inputs';
+import { Id, strict, PriceIn, QuantityIn, Typed, Text, Name, Nothing } from '../inputs';
 import { SHAPE_FIELDS, type ShapeKind } from '../../core/measure';
 import { KINDS } from '../../core/pricing';
 import { LINE_FIELDS } from '../../core/estimate';
@@ -57,10 +57,10 @@ export const addLine = command('estimates.add-line', {
 			variant: Type.Optional(Text(80)),
 			name: Type.Optional(Name),
 			kind: Type.Optional(Type.Union(KINDS.map((k) => Type.Literal(k)))),
-			quantity: Type.Optional(Typed),
+			quantity: Type.Optional(QuantityIn),
 			unit: Type.Optional(Type.String({ minLength: 1, maxLength: 20 })),
-			cost: Type.Optional(Typed),
-			price: Type.Optional(Typed),
+			cost: Type.Optional(PriceIn),
+			price: Type.Optional(PriceIn),
 			option: Type.Optional(Type.Boolean()),
 			phase: Type.Optional(Text(80))
 		},

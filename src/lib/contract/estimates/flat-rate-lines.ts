@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { command } from '../define';
-import { Id, Typed, strict } from '../inputs';
+import { Id, QuantityIn, strict } from '../inputs';
 
 /**
  * Puts a flat-rate service on a scope: one line the customer reads, with title, wording and the whole price; its materials hang on it,
@@ -8,6 +8,6 @@ import { Id, Typed, strict } from '../inputs';
  */
 export const addService = command('estimates.add-service', {
 	right: 'estimates.change',
-	input: Type.Object({ scopeId: Id, serviceId: Id, quantity: Type.Optional(Typed) }, strict),
+	input: Type.Object({ scopeId: Id, serviceId: Id, quantity: Type.Optional(QuantityIn) }, strict),
 	output: Type.Object({ lineId: Type.String() }, strict)
 });

@@ -1,10 +1,10 @@
 import { Type } from '@sinclair/typebox';
 import { command } from '../define';
-import { Typed, strict, Nothing } from '../inputs';
+import { PercentIn, strict, Nothing } from '../inputs';
 
 /** Sets the margin that prices are held against from now on. */
 export const setTarget = command('company.target-margin', {
 	right: 'rates.change',
-	input: Type.Object({ margin: Typed }, strict),
+	input: Type.Object({ margin: PercentIn }, strict),
 	output: Nothing
 });

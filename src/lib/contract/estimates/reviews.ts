@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { command } from '../define';
-import { Id, strict, Typed, Text, Nothing } from '../inputs';
+import { Id, strict, CentsIn, PercentIn, orNull, Text, Nothing } from '../inputs';
 
 /** Says something beside a line, a scope or the whole. Whoever is named with @ gets a mail; the customer never sees it. */
 export const comment = command('estimates.comment', {
@@ -27,7 +27,12 @@ export const settleComment = command('estimates.settle-comment', {
 export const setSignOffRules = command('company.set-sign-off', {
 	right: 'company.change',
 	input: Type.Object(
-		{ belowMargin: Typed, aboveAmount: Typed, discountAbove: Typed, kindsOfWork: Type.Array(Text(80), { maxItems: 50 }) },
+		{
+			belowMargin: orNull(PercentIn),
+			aboveAmount: orNull(CentsIn),
+			discountAbove: orNull(PercentIn),
+			kindsOfWork: Type.Array(Text(80), { maxItems: 50 })
+		},
 		strict
 	),
 	output: Nothing

@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { command } from '../define';
-import { Id, Name, Typed, Version, strict, Text, Nothing } from '../inputs';
+import { Id, Name, PercentIn, PriceIn, QuantityIn, orNull, Version, strict, Text, Nothing } from '../inputs';
 import { FLAT_ROUNDINGS } from '../../core/pricing';
 
 export const OrNull = Type.Union([Id, Type.Null()]);
@@ -13,10 +13,10 @@ export const saveCatalog = command('flat-rate.save-catalog', {
 			catalogId: Type.Optional(Id),
 			name: Name,
 			on: Type.Boolean(),
-			markup: Typed,
+			markup: PercentIn,
 			sheetId: Id,
-			/** Empty: the price of the rate sheet. */
-			hourlyPrice: Typed,
+			/** Null: the price of the rate sheet. */
+			hourlyPrice: orNull(PriceIn),
 			rounding: Type.Union(FLAT_ROUNDINGS.map((r) => Type.Literal(r))),
 			materialTaxId: OrNull,
 			laborTaxId: OrNull,
@@ -28,7 +28,12 @@ export const saveCatalog = command('flat-rate.save-catalog', {
 });
 
 export const Material = Type.Object(
-	{ name: Type.String({ minLength: 1, maxLength: 200 }), quantity: Typed, unit: Type.String({ minLength: 1, maxLength: 20 }), cost: Typed },
+	{
+		name: Type.String({ minLength: 1, maxLength: 200 }),
+		quantity: QuantityIn,
+		unit: Type.String({ minLength: 1, maxLength: 20 }),
+		cost: PriceIn
+	},
 	strict
 );
 
@@ -42,7 +47,7 @@ export const saveService = command('flat-rate.save-service', {
 			categoryId: OrNull,
 			title: Name,
 			wording: Text(4000),
-			hours: Typed,
+			hours: QuantityIn,
 			materials: Type.Array(Material, { maxItems: 200 }),
 			fileId: Type.Optional(OrNull),
 			version: Version

@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { command } from '../define';
-import { Id, Name, Typed, Version, strict } from '../inputs';
+import { Id, Name, PriceIn, QuantityIn, Version, strict } from '../inputs';
 
 /** Saves what a machine costs an hour and a day. In job cost, it is a catalog item by the day whose cost follows the sheet. */
 export const saveEquipment = command('rates.save-equipment', {
@@ -10,14 +10,14 @@ export const saveEquipment = command('rates.save-equipment', {
 			sheetId: Type.Optional(Id),
 			name: Name,
 			place: Type.Union([Type.Literal('job cost'), Type.Literal('overhead')]),
-			purchase: Typed,
-			resale: Typed,
-			lifeHours: Typed,
-			fixedPerYear: Typed,
-			hoursPerYear: Typed,
-			fuelPerHour: Typed,
-			upkeepPerHour: Typed,
-			hoursPerDay: Typed,
+			purchase: PriceIn,
+			resale: PriceIn,
+			lifeHours: QuantityIn,
+			fixedPerYear: PriceIn,
+			hoursPerYear: QuantityIn,
+			fuelPerHour: PriceIn,
+			upkeepPerHour: PriceIn,
+			hoursPerDay: QuantityIn,
 			version: Version
 		},
 		strict

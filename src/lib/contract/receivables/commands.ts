@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { command } from '../define';
-import { Id, Typed, Text, DayText, strict, Nothing } from '../inputs';
+import { Id, CentsIn, Text, DayText, strict, Nothing } from '../inputs';
 
 /** Money that came in by check, cash or transfer. */
 export const recordPayment = command('payments.record', {
@@ -8,7 +8,7 @@ export const recordPayment = command('payments.record', {
 	input: Type.Object(
 		{
 			invoiceId: Id,
-			amount: Typed,
+			amount: CentsIn,
 			method: Type.Union([Type.Literal('check'), Type.Literal('cash'), Type.Literal('transfer')]),
 			reference: Text(200),
 			day: DayText
@@ -21,7 +21,7 @@ export const recordPayment = command('payments.record', {
 /** A customer asks to pay by card. One charge at a time: while an answer is awaited, a second click asks nothing. */
 export const askCharge = command('charges.ask', {
 	right: 'invoice link',
-	input: Type.Object({ amount: Typed, last4: Type.String({ pattern: '^\\d{0,4}$' }) }, strict),
+	input: Type.Object({ amount: CentsIn, last4: Type.String({ pattern: '^\\d{0,4}$' }) }, strict),
 	output: Type.Object({ chargeId: Type.String(), amount: Type.Integer() }, strict)
 });
 

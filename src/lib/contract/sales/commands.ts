@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { command } from '../define';
-import { Name, MailOrEmpty, Text, strict, Id, Version, DayText, Typed, Nothing } from '../inputs';
+import { Name, MailOrEmpty, Text, strict, Id, Version, DayText, CentsIn, PercentIn, QuantityIn, orNull, Nothing } from '../inputs';
 
 export const leadFields = { name: Name, mail: MailOrEmpty, phone: Text(60), address: Text(300), wanted: Text(4000) };
 
@@ -66,15 +66,15 @@ export const changeJob = command('jobs.change', {
 			wanted: Type.Optional(Text(4000)),
 			crewBrief: Type.Optional(Text(4000)),
 			decisionDay: Type.Optional(Type.Union([DayText, Type.Literal('')])),
-			expected: Type.Optional(Typed),
+			expected: Type.Optional(orNull(CentsIn)),
 			personId: Type.Optional(Id),
 			branchId: Type.Optional(Type.Union([Id, Type.Null()])),
-			/** A percent as typed; empty: as its stage says. */
-			chance: Type.Optional(Typed),
+			/** Null: as its stage says. */
+			chance: Type.Optional(orNull(PercentIn)),
 			nextStep: Type.Optional(Text(200)),
 			nextDay: Type.Optional(Type.Union([DayText, Type.Literal('')])),
-			/** How large it is, as typed, and in what. */
-			size: Type.Optional(Typed),
+			/** How large it is, and in what. */
+			size: Type.Optional(orNull(QuantityIn)),
 			sizeUnit: Type.Optional(Text(30)),
 			percentComplete: Type.Optional(Type.Union([Type.Integer({ minimum: 0, maximum: 10_000 }), Type.Null()]))
 		},

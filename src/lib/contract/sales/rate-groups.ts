@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { command } from '../define';
-import { Id, Name, Typed, Version, strict, Nothing } from '../inputs';
+import { Id, Name, PercentIn, Version, strict, Nothing } from '../inputs';
 
 /** Saves a rate group: a percentage of the price by kind; an empty one leaves that kind alone. */
 export const saveRateGroup = command('rate-groups.save', {
@@ -9,7 +9,7 @@ export const saveRateGroup = command('rate-groups.save', {
 		{
 			groupId: Type.Optional(Id),
 			name: Name,
-			percents: Type.Record(Type.String({ maxLength: 20 }), Typed),
+			percents: Type.Record(Type.String({ maxLength: 20 }), PercentIn),
 			onFixed: Type.Boolean(),
 			setAside: Type.Optional(Type.Boolean()),
 			version: Version

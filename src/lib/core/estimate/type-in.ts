@@ -14,8 +14,9 @@ export interface TypeInContext {
 }
 
 /** A typed quantity: zero or more. @throws Refusal */
-export function readQuantity(text: string, field = 'quantity'): Quantity {
-	const q = parseQuantity(text);
+export const readQuantity = (text: string, field = 'quantity'): Quantity => quantityWithin(parseQuantity(text), field);
+/** Whether a line can have this quantity, ten-thousandths: zero or more. @throws Refusal at the field */
+export function quantityWithin(q: Quantity, field = 'quantity'): Quantity {
 	if (q < 0) throw new Refusal('A quantity cannot be negative. For a credit, type a negative price.', field);
 	if (q > 1e12) throw new Refusal('A quantity can be at most 100,000,000.', field);
 	return q;

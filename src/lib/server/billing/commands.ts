@@ -1,7 +1,7 @@
 import * as contract from '../../contract/billing/commands';
 import { eq } from 'drizzle-orm';
 import { checkWithin, percentToDate, spreadOverRest } from '../../core/billing';
-import { cents, parsePercent, type Cents } from '../../core/money';
+import { cents, percent, type Cents } from '../../core/money';
 import { longDay } from '../../core/time';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
@@ -13,11 +13,15 @@ import { billableJob, contractDraft, draft, draftDeposit, draftParts, draftToDat
 import { contractOf, costsToBill } from './load';
 
 export const billDeposit = serve(contract.billDeposit, (ctx, i) => {
-	return draftDeposit(ctx, i.jobId, i.amount);
+	return draftDeposit(
+		ctx,
+		i.jobId,
+		i.deposit.by === 'percent' ? { by: 'percent', percent: percent(i.deposit.percent) } : { by: 'amount', amount: cents(i.deposit.amount) }
+	);
 });
 
 export const billContract = serve(contract.billContract, (ctx, i) => {
-	if (i.percent !== undefined) return draftToDate(ctx, i.jobId, parsePercent(i.percent));
+	if (i.percent !== undefined) return draftToDate(ctx, i.jobId, percent(i.percent));
 	const job = billableJob(ctx, i.jobId);
 	notByApplication(ctx, job.id);
 	const contract = contractOf(ctx.db, job.id);
@@ -30,13 +34,13 @@ export const billContract = serve(contract.billContract, (ctx, i) => {
 });
 
 /** What is billed of each line: a percent to date, or an amount now. */
-function amountsOf(contract: ReturnType<typeof contractOf>, wanted: ReadonlyMap<string, { percent?: string; amount?: number }>): Cents[] {
+function amountsOf(contract: ReturnType<typeof contractOf>, wanted: ReadonlyMap<string, { percent?: number; amount?: number }>): Cents[] {
 	for (const id of wanted.keys())
 		if (!contract.some((l) => l.id === id)) throw new Refusal('A line of this bill is not part of the contract.', 'lines');
 	return contract.map((l) => {
 		const now = wanted.get(l.id);
 		if (!now) return cents(0);
-		return now.amount !== undefined ? cents(now.amount) : percentToDate(l, parsePercent(now.percent ?? '0'));
+		return now.amount !== undefined ? cents(now.amount) : percentToDate(l, percent(now.percent ?? 0));
 	});
 }
 

@@ -1,6 +1,6 @@
 import { and, asc, eq, inArray, isNotNull, ne } from 'drizzle-orm';
 import { billedDeposit, checkWithin, depositAmount, percentOfWhole } from '../../core/billing';
-import { cents, parseCents, parsePercent, unitPriceIn, type Cents, type Percent, type Quantity } from '../../core/money';
+import { cents, formatCents, formatPercent, unitPriceIn, type Cents, type Percent, type Quantity } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { addDays } from '../../core/time';
 import type { Context } from '../commands';
@@ -80,19 +80,16 @@ export function notByApplication(ctx: Context, jobId: string): void {
 	if (applied) throw new Refusal('This job’s contract is billed by pay applications. Bill it there.');
 }
 
-/** A draft of a deposit, typed as a percent or an amount of the total with tax. */
-export function draftDeposit(ctx: Context, jobId: string, typed: string) {
+/** A draft of a deposit: so many percent, or so much, of the total with tax. */
+export function draftDeposit(ctx: Context, jobId: string, share: Parameters<typeof depositAmount>[1]) {
 	const job = billableJob(ctx, jobId);
 	notByApplication(ctx, job.id);
 	const contract = contractOf(ctx.db, job.id);
 	if (contract.some((l) => l.billed !== 0)) throw new Refusal('A deposit comes before anything else is billed.', 'amount');
 	const net = cents(job.contractNet ?? 0);
 	const total = cents(net + (job.contractTax ?? 0));
-	const text = typed.trim();
-	const deposit = depositAmount(
-		total,
-		text.endsWith('%') ? { by: 'percent', percent: parsePercent(text) } : { by: 'amount', amount: parseCents(text) }
-	);
+	const text = share.by === 'percent' ? formatPercent(share.percent) : formatCents(share.amount);
+	const deposit = depositAmount(total, share);
 	const parts = billedDeposit(
 		deposit,
 		net,

@@ -89,7 +89,7 @@ function planForWon(ctx: Context, job: typeof jobs.$inferSelect): void {
 	if (!rule.depositAtOnce || deposit <= 0 || deposit >= 10_000) return;
 	const step = ctx.db.select().from(billingSteps).where(eq(billingSteps.jobId, job.id)).orderBy(asc(billingSteps.position)).get();
 	if (!step) return;
-	const { invoiceId } = draftDeposit(ctx, job.id, `${deposit / 100}%`);
+	const { invoiceId } = draftDeposit(ctx, job.id, { by: 'percent', percent: percent(deposit) });
 	ctx.update(billingSteps, step.id, { invoiceId });
 	const customer = ctx.get(customers, job.customerId, 'The customer');
 	issueDraft(ctx, invoiceId, {
@@ -133,7 +133,7 @@ export const billStep = serve(contract.billStep, (ctx, i) => {
 	const nothingYet = contractOf(ctx.db, step.jobId).every((l) => l.billed === 0);
 	const made =
 		step.when === 'acceptance' && nothingYet
-			? draftDeposit(ctx, step.jobId, `${step.toDate / 100}%`)
+			? draftDeposit(ctx, step.jobId, { by: 'percent', percent: percent(step.toDate) })
 			: draftToDate(ctx, step.jobId, percent(step.toDate), step.toDate === 10_000 ? undefined : step.name);
 	ctx.update(billingSteps, step.id, { invoiceId: made.invoiceId });
 	return made;

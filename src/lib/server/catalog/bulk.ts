@@ -3,7 +3,7 @@ import * as contract from '../../contract/catalog/bulk';
 import { Change } from '../../contract/catalog/bulk';
 import type { Static } from '@sinclair/typebox';
 import { and, desc, eq, sql, type SQL } from 'drizzle-orm';
-import { mulDiv, parsePercent, unitPrice, type UnitPrice } from '../../core/money';
+import { formatPercent, formatUnitPrice, mulDiv, unitPrice, type UnitPrice } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { serve, type Context } from '../commands';
@@ -14,7 +14,7 @@ import { newId } from '../ids';
 import { ItemFilter } from '../../contract/catalog/filter';
 import { itemWhere } from './filter';
 import { pricer } from './pricing';
-import { readRule } from './rules';
+import { ruleOf } from './rules';
 
 export type ItemsChange = Static<typeof Change>;
 
@@ -28,16 +28,21 @@ interface Planned {
 function plan(db: Orm, c: ItemsChange): Planned {
 	switch (c.what) {
 		case 'cost': {
-			const p = parsePercent(c.percent, 'The percentage');
+			const p = c.percent;
 			if (p <= -10_000) throw new Refusal('A cost cannot fall by 100 % or more.', 'percent');
 			if (p > 100_000) throw new Refusal('A cost cannot rise by more than 1,000 % at once.', 'percent');
 			return { set: { cost: sql`mul_div(cost, ${10_000 + p}, 10000)` }, words: `cost ${p < 0 ? '−' : '+'}${Math.abs(p) / 100} %` };
 		}
 		case 'rule': {
-			const rule = readRule(c.by as string, c.value);
+			const rule = ruleOf(c.rule, 'rule');
 			return {
 				set: { rule: sql`${JSON.stringify(rule)}` },
-				words: rule.by === 'inherit' ? 'price as the category says' : `${rule.by} ${c.value}`
+				words:
+					rule.by === 'inherit'
+						? 'price as the category says'
+						: rule.by === 'fixed'
+							? `fixed ${formatUnitPrice(rule.price)}`
+							: `${rule.by} ${formatPercent(rule.percent)}`
 			};
 		}
 		case 'category': {
@@ -145,8 +150,8 @@ export function previewItems(app: App, filter: ItemFilter, change: ItemsChange) 
 		count: found?.n ?? 0,
 		some: some.map((i) => {
 			const after = { ...i };
-			if (change.what === 'cost') after.cost = mulDiv(i.cost, 10_000 + parsePercent(change.percent), 10_000);
-			if (change.what === 'rule') after.rule = readRule(change.by as string, change.value);
+			if (change.what === 'cost') after.cost = mulDiv(i.cost, 10_000 + change.percent, 10_000);
+			if (change.what === 'rule') after.rule = ruleOf(change.rule, 'rule');
 			if (change.what === 'category') after.categoryId = change.categoryId;
 			return {
 				id: i.id,

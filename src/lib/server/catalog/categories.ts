@@ -1,14 +1,15 @@
 import * as contract from '../../contract/catalog/categories';
 import { eq } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
-import { serve, readField } from '../commands';
+import { serve } from '../commands';
 import { categories, items } from './schema';
 import { newId } from '../ids';
 import { categoriesIn } from './filter';
-import { readRule } from './rules';
+import { ruleOf } from './rules';
 
 export const saveCategory = serve(contract.saveCategory, (ctx, i) => {
-	const rule = readField('ruleValue', () => readRule(i.ruleBy as string, i.ruleValue));
+	const rule = ruleOf(i.rule, 'rule');
+	if (rule.by === 'fixed') throw new Refusal('A category has no fixed price: say a markup or a margin.', 'rule');
 	if (i.parentId) ctx.get(categories, i.parentId, 'The category it lies in');
 	if (i.categoryId && i.parentId && categoriesIn(ctx.db, i.categoryId).includes(i.parentId))
 		throw new Refusal('A category cannot lie in itself.', 'parentId');

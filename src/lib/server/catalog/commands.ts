@@ -2,21 +2,20 @@ import { CATALOG } from '../../core/events';
 import * as contract from '../../contract/catalog/commands';
 import { eq } from 'drizzle-orm';
 import { comparePriceList, decodeText, headsOf, readCsv, readPriceList, type Known, type Mapping } from '../../core/formats';
-import { parseQuantity, parseUnitPrice } from '../../core/money';
+import { parseQuantity } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context, readField, notNegative } from '../commands';
 import { imports, itemCosts, items, suppliers } from './schema';
 import { newId } from '../ids';
 import { applyPrices, codesOfOthers, knownOf } from './apply-prices';
-import { readRule } from './rules';
+import { ruleOf } from './rules';
 
-export const saveItem = serve(contract.saveItem, (ctx, { itemId, cost, ruleBy, ruleValue, version, pack, tags, companions, ...fields }) => {
-	const unitCost = readField('cost', () => notNegative(parseUnitPrice(cost, 'The cost'), 'cost'));
+export const saveItem = serve(contract.saveItem, (ctx, { itemId, version, pack, tags, companions, ...fields }) => {
+	const unitCost = notNegative(fields.cost, 'cost');
 	const row = {
 		...fields,
-		cost: unitCost,
-		rule: readField('ruleValue', () => readRule(ruleBy, ruleValue)),
-		...(pack === undefined ? {} : { pack: readField('pack', () => packOf(pack)) }),
+		rule: ruleOf(fields.rule, 'rule'),
+		...(pack === undefined ? {} : { pack: packOf(pack) }),
 		...(tags === undefined ? {} : { tags: tagsOf(tags) }),
 		...(companions === undefined ? {} : { companions: companionsOf(ctx, companions, fields.code) })
 	};
@@ -34,8 +33,7 @@ export const saveItem = serve(contract.saveItem, (ctx, { itemId, cost, ruleBy, r
 });
 
 /** How much of the unit is in what is bought at once. */
-function packOf(text: string): number {
-	const n = parseQuantity(text.trim() === '' ? '1' : text, 'The pack');
+function packOf(n: number): number {
 	if (n <= 0) throw new Refusal('A pack holds more than 0.', 'pack');
 	return n;
 }

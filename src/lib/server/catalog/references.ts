@@ -1,8 +1,7 @@
 import * as contract from '../../contract/catalog/references';
 import { and, eq, sql } from 'drizzle-orm';
-import { parseUnitPrice } from '../../core/money';
 import { Refusal } from '../../core/refusal';
-import { serve, type Context, readField, notNegative } from '../commands';
+import { serve, type Context, notNegative } from '../commands';
 import { itemCosts, items, itemSuppliers, suppliers } from './schema';
 import { newId } from '../ids';
 
@@ -35,7 +34,7 @@ export const saveReference = serve(contract.saveReference, (ctx, i) => {
 	const code = i.code.trim();
 	if (code === '') throw new Refusal('Type the supplier’s code.', 'code');
 	checkCode(ctx, item.id, supplier.id, code);
-	const cost = readField('cost', () => notNegative(parseUnitPrice(i.cost, 'The cost'), 'cost'));
+	const cost = notNegative(i.cost, 'cost');
 	const known = referenceFor(ctx, item.id, supplier.id);
 	const row = { itemId: item.id, supplierId: supplier.id, code, cost, at: ctx.now };
 	const saved = known ? ctx.update(itemSuppliers, known.id, row) : ctx.insert(itemSuppliers, { id: newId(), ...row });

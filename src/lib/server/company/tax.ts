@@ -1,13 +1,13 @@
 import * as contract from '../../contract/company/tax';
 import { eq } from 'drizzle-orm';
-import { parseScaled, rate } from '../../core/money';
+import { formatShare, rate } from '../../core/money';
 import { Refusal } from '../../core/refusal';
-import { readField, serve } from '../commands';
+import { serve } from '../commands';
 import { branches, taxCodes, taxComponents } from './schema';
 import { newId } from '../ids';
 
 export const saveTaxComponent = serve(contract.saveTaxComponent, (ctx, i) => {
-	const value = readField('rate', () => rate(parseScaled(i.rate.replace(/\s*%\s*$/, ''), 4, 'The rate')));
+	const value = rate(i.rate);
 	if (value < 0 || value >= 1_000_000) throw new Refusal('A tax rate is between 0 and 100 %.', 'rate');
 	const known = i.componentId ? ctx.get(taxComponents, i.componentId, 'This tax') : undefined;
 	if (known && i.from < ctx.today)
@@ -18,7 +18,7 @@ export const saveTaxComponent = serve(contract.saveTaxComponent, (ctx, i) => {
 	const c = known
 		? ctx.update(taxComponents, known.id, { name: i.name, rates })
 		: ctx.insert(taxComponents, { id: newId(), name: i.name, rates });
-	ctx.happened('company', 'tax.save-component', { name: i.name, rate: i.rate.replace(/\s*%\s*$/, ''), from: i.from }, 'company');
+	ctx.happened('company', 'tax.save-component', { name: i.name, rate: formatShare(value).replace(' %', ''), from: i.from }, 'company');
 	return { componentId: c.id };
 });
 

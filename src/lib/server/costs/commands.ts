@@ -1,6 +1,6 @@
 import * as contract from '../../contract/costs/commands';
 import { chargeOf } from '../../core/billing';
-import { parseQuantity, lineAmount, quantity, unitPrice, percent, parseCents, cents } from '../../core/money';
+import { lineAmount, quantity, unitPrice, percent, cents } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { and, eq, ne } from 'drizzle-orm';
 import { isOrderedFor } from '../buying';
@@ -16,7 +16,7 @@ import { phaseOfItem } from '../work';
 export const useMaterial = serve(contract.useMaterial, (ctx, i) => {
 	const job = workJob(ctx, i.jobId);
 	const item = ctx.get(items, i.itemId, 'This item');
-	const q = parseQuantity(i.quantity);
+	const q = i.quantity;
 	if (q <= 0 || q > 1e11) throw new Refusal('Type how much was used, more than 0.', 'quantity');
 	if (isOrderedFor(ctx.db, job.id, item.id)) {
 		// Its cost is what its supplier bills: that it was used changes where it is, not what it costs.
@@ -62,7 +62,7 @@ function fitted(ctx: Context, jobId: string, itemId: string): void {
 
 export const addCost = serve(contract.addCost, (ctx, i) => {
 	const job = workJob(ctx, i.jobId);
-	const cost = parseCents(i.cost, 'The cost');
+	const cost = cents(i.cost);
 	if (cost <= 0) throw new Refusal('The cost must be more than 0.', 'cost');
 	const own = ctx.get(company, 'company', 'The company');
 	ctx.insert(costEntries, {

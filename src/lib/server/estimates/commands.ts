@@ -7,6 +7,7 @@ import {
 	checkDiscount,
 	computeEstimate,
 	costAtLeastZero,
+	quantityWithin,
 	readQuantity,
 	setTotal,
 	totalForMargin,
@@ -223,7 +224,7 @@ function bringAlong(
 export const addLine = serve(contract.addLine, (ctx, i) => {
 	const scope = scopeOf(ctx, i.scopeId);
 	checkRoom(ctx, scope.id);
-	const q = i.quantity === undefined ? quantity(10_000) : readQuantity(i.quantity);
+	const q = i.quantity === undefined ? quantity(10_000) : quantityWithin(quantity(i.quantity));
 	const by = pricerOf(ctx, scope.estimateId);
 	if (!i.itemId && !i.sheetId && !i.name) throw new Refusal('Say what this line is.', 'name');
 	const base = i.itemId
@@ -235,9 +236,9 @@ export const addLine = serve(contract.addLine, (ctx, i) => {
 					name: i.name ?? '',
 					wording: '',
 					unit: i.unit ?? 'each',
-					unitCost: i.cost === undefined ? 0 : costAtLeastZero(parseUnitPrice(i.cost, 'The cost'), 'cost'),
+					unitCost: i.cost === undefined ? 0 : costAtLeastZero(unitPrice(i.cost), 'cost'),
 					rule: { by: 'fixed', price: unitPrice(0) } as PriceRule,
-					unitPrice: i.price === undefined ? 0 : parseUnitPrice(i.price),
+					unitPrice: i.price === undefined ? 0 : unitPrice(i.price),
 					fine: false,
 					taxCodeId: null,
 					itemId: null,

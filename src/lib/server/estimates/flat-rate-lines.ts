@@ -1,5 +1,5 @@
 import * as contract from '../../contract/estimates/flat-rate-lines';
-import { parseQuantity, quantity, type Quantity } from '../../core/money';
+import { quantity, type Quantity } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { notNegative, serve, type Context } from '../commands';
 import { taxOfJob } from '../sales';
@@ -12,7 +12,7 @@ import { nextLine } from './position';
 
 export const addService = serve(contract.addService, (ctx, i) => {
 	const scope = ctx.get(scopes, i.scopeId, 'This scope');
-	const n = i.quantity === undefined ? quantity(10_000) : notNegative(parseQuantity(i.quantity), 'quantity');
+	const n = i.quantity === undefined ? quantity(10_000) : notNegative(quantity(i.quantity), 'quantity');
 	const { lineId, title } = putService(ctx, scope, i.serviceId, n);
 	done(ctx, scope.estimateId, 'estimates.add-service', { service: title, scope: scope.name });
 	return { lineId };

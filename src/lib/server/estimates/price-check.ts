@@ -1,6 +1,6 @@
 import { settingsOf } from '../company';
 import * as contract from '../../contract/estimates/price-check';
-import { parsePercent, percent, type Percent } from '../../core/money';
+import { percent, type Percent } from '../../core/money';
 import { packParts } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
@@ -15,7 +15,7 @@ export const targetOf = (app: App): Percent => percent(settingsOf(app.db.orm).ta
 export const packedBook = (app: App) => bookOf(app).map(({ parts, ...e }) => ({ ...e, parts: packParts(parts) }));
 
 export const setTarget = serve(contract.setTarget, (ctx, i) => {
-	const target = parsePercent(i.margin, 'The margin');
+	const target = percent(i.margin);
 	if (target < 0 || target >= 10_000) throw new Refusal('A margin lies between 0 and below 100 %.', 'margin');
 	const now = ctx.get(company, 'company', 'The company');
 	ctx.update(company, now.id, { settings: { ...now.settings, targetMargin: target } });

@@ -1,7 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import { eq, inArray } from 'drizzle-orm';
 import { computeEstimate, totalForMargin } from '../../core/estimate';
-import { ceilDiv, marginOf, toTyped, type Percent, type UnitPrice } from '../../core/money';
+import { ceilDiv, marginOf, type Percent, type UnitPrice } from '../../core/money';
 import { hourlyPriceFor } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
@@ -138,9 +138,9 @@ function catalogsTo(app: App, serviceIds: string[], target: Percent) {
 					catalogId: id,
 					name: catalog.name,
 					on: catalog.on,
-					markup: `${catalog.markup / 100}`,
+					markup: catalog.markup,
 					sheetId: catalog.sheetId,
-					hourlyPrice: toTyped(after, 4, 2),
+					hourlyPrice: after,
 					rounding: catalog.rounding,
 					materialTaxId: catalog.materialTaxId,
 					laborTaxId: catalog.laborTaxId,

@@ -3,10 +3,10 @@ import * as contract from '../../contract/estimates/reviews';
 import { and, asc, desc, eq, sql } from 'drizzle-orm';
 import { may, type Holder } from '../../core/access';
 import { computeEstimate, signOffReasons, type Estimate, type SignOffRules } from '../../core/estimate';
-import { formatCents, formatRate, parseCents, parsePercent } from '../../core/money';
+import { formatCents, formatRate, cents, percent } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
-import { readField, notNegative, serve, type Context } from '../commands';
+import { notNegative, serve, type Context } from '../commands';
 import type { Orm } from '../db';
 import { company } from '../company/schema';
 import { comments, estimates, lines, scopes, signOffs } from './schema';
@@ -66,12 +66,10 @@ export const settleComment = serve(contract.settleComment, (ctx, i) => {
 
 export const setSignOffRules = serve(contract.setSignOffRules, (ctx, i) => {
 	const own = ctx.get(company, 'company', 'The company');
-	const percent = (field: 'belowMargin' | 'discountAbove') =>
-		i[field].trim() === '' ? null : readField(field, () => notNegative(parsePercent(i[field]), field));
 	const rules: SignOffRules = {
-		belowMargin: percent('belowMargin'),
-		discountAbove: percent('discountAbove'),
-		aboveAmount: i.aboveAmount.trim() === '' ? null : readField('aboveAmount', () => notNegative(parseCents(i.aboveAmount), 'aboveAmount')),
+		belowMargin: i.belowMargin === null ? null : percent(notNegative(i.belowMargin, 'belowMargin')),
+		discountAbove: i.discountAbove === null ? null : percent(notNegative(i.discountAbove, 'discountAbove')),
+		aboveAmount: i.aboveAmount === null ? null : cents(notNegative(i.aboveAmount, 'aboveAmount')),
 		kindsOfWork: i.kindsOfWork
 	};
 	ctx.update(company, own.id, { settings: { ...own.settings, signOff: rules } });

@@ -1,20 +1,20 @@
 import * as contract from '../../contract/flat-rate/commands';
 import { eq, max } from 'drizzle-orm';
-import { parsePercent, parseQuantity, parseUnitPrice } from '../../core/money';
+import { percent, quantity, unitPrice } from '../../core/money';
 import type { FlatMaterial } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
-import { readField, notNegative, serve, type Context } from '../commands';
+import { notNegative, serve, type Context } from '../commands';
 import { flatCatalogs, flatCategories, flatServices } from './schema';
 import { newId } from '../ids';
 
 export const saveCatalog = serve(contract.saveCatalog, (ctx, { catalogId, version, markup, hourlyPrice, ...fields }) => {
 	const twin = ctx.db.select({ id: flatCatalogs.id }).from(flatCatalogs).where(eq(flatCatalogs.name, fields.name)).get();
 	if (twin && twin.id !== catalogId) throw new Refusal('There is a catalog of this name already.', 'name');
-	const typedPrice = hourlyPrice.trim() === '' ? null : readField('hourlyPrice', () => parseUnitPrice(hourlyPrice, 'The price of an hour'));
+	const typedPrice = hourlyPrice === null ? null : unitPrice(hourlyPrice);
 	if (typedPrice !== null && typedPrice <= 0) throw new Refusal('An hour is sold for more than 0.', 'hourlyPrice');
 	const row = {
 		...fields,
-		markup: readField('markup', () => notNegative(parsePercent(markup, 'The markup'), 'markup')),
+		markup: percent(notNegative(markup, 'markup')),
 		hourlyPrice: typedPrice
 	};
 	const known = catalogId ? ctx.get(flatCatalogs, catalogId, 'This catalog') : undefined;
@@ -28,12 +28,12 @@ export const saveService = serve(contract.saveService, (ctx, { serviceId, versio
 	ctx.get(flatCatalogs, fields.catalogId, 'This catalog');
 	const row = {
 		...fields,
-		hours: readField('hours', () => notNegative(parseQuantity(hours, 'The hours'), 'hours')),
+		hours: quantity(notNegative(hours, 'hours')),
 		materials: materials.map((m, n): FlatMaterial => ({
 			name: m.name,
 			unit: m.unit,
-			quantity: readField(`materials.${n}.quantity`, () => notNegative(parseQuantity(m.quantity), `materials.${n}.quantity`)),
-			cost: readField(`materials.${n}.cost`, () => notNegative(parseUnitPrice(m.cost, 'The cost'), `materials.${n}.cost`))
+			quantity: quantity(notNegative(m.quantity, `materials.${n}.quantity`)),
+			cost: unitPrice(notNegative(m.cost, `materials.${n}.cost`))
 		}))
 	};
 	if (row.hours === 0 && row.materials.length === 0) throw new Refusal('A service has hours or materials.', 'hours');

@@ -1,6 +1,6 @@
 import * as contract from '../../contract/rates/equipment';
 import { and, eq } from 'drizzle-orm';
-import { parseQuantity, parseUnitPrice } from '../../core/money';
+import { unitPrice } from '../../core/money';
 import { equipmentCost, sameMachine, type EquipmentSheet } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
@@ -10,12 +10,12 @@ import { newId } from '../ids';
 
 export const saveEquipment = serve(contract.saveEquipment, (ctx, i) => {
 	const money = (field: 'purchase' | 'resale' | 'fixedPerYear' | 'fuelPerHour' | 'upkeepPerHour') => {
-		const n = at(field, () => parseUnitPrice(i[field]));
+		const n = unitPrice(i[field]);
 		if (n < 0) throw new Refusal('This cannot be negative.', field);
 		return n;
 	};
 	const hours = (field: 'lifeHours' | 'hoursPerYear' | 'hoursPerDay') => {
-		const n = at(field, () => parseQuantity(i[field]));
+		const n = i[field];
 		if (n <= 0) throw new Refusal('This must be more than 0.', field);
 		return n;
 	};
@@ -38,14 +38,6 @@ export const saveEquipment = serve(contract.saveEquipment, (ctx, i) => {
 	ctx.happened(`equipment:${id}`, 'rates.save-equipment', { name: i.name, place: i.place }, 'rates', 'catalog');
 	return { id, itemId };
 });
-
-function at<T>(field: string, read: () => T): T {
-	try {
-		return read();
-	} catch (e) {
-		throw e instanceof Refusal ? new Refusal(e.message, field) : e;
-	}
-}
 
 /** A machine lies in the job cost or in the overhead; in both it would be paid twice. */
 function refuseTwice(ctx: Context, name: string, place: 'job cost' | 'overhead', own: string | undefined): void {

@@ -1,7 +1,8 @@
 import { eq } from 'drizzle-orm';
+import { parseCents } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
-import type { Actor } from '../commands';
+import { readField, type Actor } from '../commands';
 import { charges } from '../billing/schema';
 import { log } from '../log';
 import { answerCharge, askCharge } from './commands';
@@ -27,7 +28,12 @@ export async function payByCard(
 	// Two posts of one form are one payment: without the form’s own key they could not be told from two.
 	if (card.key === '') throw new Refusal('Nothing was paid. Load the page again and send it from there.', 'amount');
 	const before = app.db.orm.select({ id: charges.id }).from(charges).where(eq(charges.invoiceId, actor.subjectId)).all().length;
-	const { chargeId, amount } = app.run(askCharge, { amount: card.amount, last4: digits.slice(-4) }, actor, card.key);
+	const { chargeId, amount } = app.run(
+		askCharge,
+		{ amount: readField('amount', () => parseCents(card.amount)), last4: digits.slice(-4) },
+		actor,
+		card.key
+	);
 	// The key of a second click gives back the first charge: the processor is asked once.
 	const again = app.db.orm.select({ id: charges.id }).from(charges).where(eq(charges.invoiceId, actor.subjectId)).all().length === before;
 	if (!again) {

@@ -1,6 +1,6 @@
 import * as contract from '../../contract/receivables/commands';
 import { eq } from 'drizzle-orm';
-import { cents, formatCents, parseCents } from '../../core/money';
+import { cents, formatCents } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
 import { invoices, charges, payments } from '../billing/schema';
@@ -14,7 +14,7 @@ import { addressesOf } from '../sales';
 export const recordPayment = serve(contract.recordPayment, (ctx, i) => {
 	const invoice = ctx.get(invoices, i.invoiceId, 'This invoice');
 	if (invoice.issuedAt === null || invoice.voidedAt !== null) throw new Refusal('Money is taken on an issued invoice.');
-	const amount = parseCents(i.amount);
+	const amount = cents(i.amount);
 	if (amount <= 0) throw new Refusal('The amount must be more than 0.', 'amount');
 	if (i.day > ctx.today) throw new Refusal('The day is ahead of today.', 'day');
 	const credit = take(ctx, invoice, amount, { method: i.method, reference: i.reference, day: i.day, processorId: null });
@@ -45,7 +45,7 @@ export const askCharge = serve(contract.askCharge, (ctx, i, actor) => {
 	if (invoice.voidedAt !== null || invoice.issuedAt === null) throw new Refusal('This invoice was withdrawn. Nothing is to be paid on it.');
 	const open = invoice.total - paidOf(ctx.db, invoice.id);
 	if (open <= 0) throw new Refusal('This invoice is paid. Thank you!');
-	const amount = parseCents(i.amount);
+	const amount = cents(i.amount);
 	if (amount <= 0) throw new Refusal('The amount must be more than 0.', 'amount');
 	if (amount > open) throw new Refusal(`Only ${formatCents(cents(open))} is left to pay.`, 'amount');
 	const earlier = ctx.db.select().from(charges).where(eq(charges.invoiceId, invoice.id)).all();

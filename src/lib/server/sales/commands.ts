@@ -2,8 +2,7 @@ import * as contract from '../../contract/sales/commands';
 import { and, asc, eq, isNull } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
 import { monthEnd } from '../../core/time';
-import { parseCents, parsePercent, parseQuantity } from '../../core/money';
-import { serve, type Context } from '../commands';
+import { serve, type Context, notNegative } from '../commands';
 import { branches, company } from '../company/schema';
 import { estimates } from '../estimates/schema';
 import { people } from '../people/schema';
@@ -154,29 +153,9 @@ export const changeJob = serve(contract.changeJob, (ctx, { jobId, version, decis
 			...rest,
 			...(decisionDay !== undefined ? { decisionDay: decisionDay || null } : {}),
 			...(nextDay !== undefined ? { nextDay: nextDay || null } : {}),
-			...(chance !== undefined ? { chance: chance.trim() === '' ? null : chanceOf(chance) } : {}),
-			...(size !== undefined
-				? {
-						size:
-							size.trim() === ''
-								? null
-								: nonNegative(
-										inField('size', () => parseQuantity(size, 'The size')),
-										'size'
-									)
-					}
-				: {}),
-			...(expected !== undefined
-				? {
-						expected:
-							expected.trim() === ''
-								? null
-								: nonNegative(
-										inField('expected', () => parseCents(expected, 'The expected amount')),
-										'expected'
-									)
-					}
-				: {}),
+			...(chance !== undefined ? { chance: chance === null ? null : chanceOf(chance) } : {}),
+			...(size !== undefined ? { size: size === null ? null : notNegative(size, 'size') } : {}),
+			...(expected !== undefined ? { expected: expected === null ? null : notNegative(expected, 'expected') } : {}),
 			touchedAt: ctx.now
 		},
 		version
@@ -184,25 +163,10 @@ export const changeJob = serve(contract.changeJob, (ctx, { jobId, version, decis
 	ctx.happened(`job:${job.id}`, 'jobs.change', {}, 'track', 'today');
 });
 
-/** What cannot be read is said beside its field. */
-function inField<R>(field: string, read: () => R): R {
-	try {
-		return read();
-	} catch (e) {
-		throw e instanceof Refusal ? new Refusal(e.message, field) : e;
-	}
-}
-
-function chanceOf(typed: string): number {
-	const chance = inField('chance', () => parsePercent(typed, 'The chance'));
+function chanceOf(chance: number): number {
 	if (chance < 0 || chance > 10_000) throw new Refusal('A chance is between 0 and 100 %.', 'chance');
 	return chance;
 }
-
-const nonNegative = (n: number, field: string): number => {
-	if (n < 0) throw new Refusal('This cannot be negative.', field);
-	return n;
-};
 
 export const moveJob = serve(contract.moveJob, (ctx, i) => {
 	const job = ctx.get(jobs, i.jobId, 'This job');

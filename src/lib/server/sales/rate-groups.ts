@@ -1,5 +1,5 @@
 import * as contract from '../../contract/sales/rate-groups';
-import { parsePercent, type Percent } from '../../core/money';
+import { percent, type Percent } from '../../core/money';
 import { KINDS, type Kind } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import { serve } from '../commands';
@@ -10,11 +10,10 @@ import { newId } from '../ids';
 export const saveRateGroup = serve(contract.saveRateGroup, (ctx, i) => {
 	const percents: Partial<Record<Kind, Percent>> = {};
 	for (const kind of KINDS) {
-		const text = (i.percents[kind] ?? '').trim();
-		if (text === '') continue;
-		const p = parsePercent(text.endsWith('%') ? text : `${text}%`, `The percentage on ${kind}`);
+		const p = i.percents[kind];
+		if (p === undefined) continue;
 		if (p <= 0 || p > 100_000) throw new Refusal(`The percentage on ${kind} must be above 0 and at most 1,000 %.`, kind);
-		percents[kind] = p;
+		percents[kind] = percent(p);
 	}
 	const row = { name: i.name, percents, onFixed: i.onFixed, ...(i.setAside === undefined ? {} : { setAside: i.setAside }) };
 	const id = i.groupId ? ctx.update(rateGroups, i.groupId, row, i.version).id : ctx.insert(rateGroups, { id: newId(), ...row }).id;

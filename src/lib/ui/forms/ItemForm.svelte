@@ -1,9 +1,20 @@
 <script lang="ts" module>
 	import type { Input } from '$lib/contract';
+	import { parseQuantity, parseUnitPrice } from '$lib/core/money';
+	import { readRule, type RuleTyped } from '../price/rule';
+	import { readAt, readForm, type Read } from './typed';
+	type Item = Input<'catalog.save-item'>;
 	/** What is typed of a catalog item; what comes along stands one a line: code × how many. */
-	export type ItemTyped = Omit<Required<Input<'catalog.save-item'>>, 'itemId' | 'version' | 'supplierId' | 'fine' | 'setAside'> & {
-		setAside?: boolean;
-	};
+	export type ItemTyped = Omit<Required<Item>, 'itemId' | 'version' | 'supplierId' | 'fine' | 'setAside' | 'cost' | 'rule' | 'pack'> &
+		RuleTyped & { cost: string; pack: string; setAside?: boolean };
+	/** Reads it into what is sent. */
+	export const readItem = ({ cost, pack, ruleBy, ruleValue, ...rest }: ItemTyped): Read<Item> =>
+		readForm(() => ({
+			...rest,
+			cost: readAt('cost', () => parseUnitPrice(cost, 'The cost')),
+			rule: readRule({ ruleBy, ruleValue }),
+			pack: readAt('pack', () => parseQuantity(pack.trim() || '1', 'The pack'))
+		}));
 	export const blankItem = (): ItemTyped => ({
 		code: '',
 		name: '',
@@ -67,7 +78,7 @@
 				>margin on break-even</option
 			><option value="fixed">fixed</option></select
 		></Field
-	>{#if typed.ruleBy !== 'inherit'}<Field label={typed.ruleBy === 'fixed' ? 'Price' : 'Percent'} problem={at('ruleValue')}
+	>{#if typed.ruleBy !== 'inherit'}<Field label={typed.ruleBy === 'fixed' ? 'Price' : 'Percent'} problem={at('rule')}
 			><input class="input" bind:value={typed.ruleValue} required /></Field
 		>{/if}
 </div>

@@ -1,9 +1,12 @@
 <script lang="ts">
 	import type { Input } from '$lib/contract';
 	import { command } from '$lib/client/command';
-	import { formatUnitPrice } from '$lib/core/money';
+	import { formatUnitPrice, parsePercent } from '$lib/core/money';
+	import type { PriceRule } from '$lib/core/pricing';
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
+	import { readForm } from '../forms/typed';
+	import { readRule } from './rule';
 	import { indented, treeOf } from './categories';
 	/** Changes many items at once: what, how much, and what it would do, before anything is saved. */
 	interface Preview {
@@ -29,7 +32,7 @@
 	} = $props();
 	let what = $state('cost');
 	let percent = $state('+4%');
-	let by = $state('markup');
+	let by: PriceRule['by'] = $state('markup');
 	let value = $state('');
 	let categoryId: string | null = $state(null);
 	let taxCodeId: string | null = $state(null);
@@ -37,24 +40,30 @@
 	let preview: Preview | null = $state(null);
 	let problem = $state('');
 	let busy = $state(false);
-	const change: Input<'catalog.change-items'>['change'] = $derived(
-		what === 'cost'
-			? { what, percent: percent.replace(/^\+/, '') }
-			: what === 'rule'
-				? { what, by, value }
-				: what === 'category'
-					? { what, categoryId }
-					: what === 'tax'
-						? { what, taxCodeId }
-						: what === 'aside' || what === 'back'
-							? { what: 'aside', setAside: what === 'aside' }
-							: { what: 'tag', tag, add: what === 'tag' }
+	const change = $derived(
+		readForm((): Input<'catalog.change-items'>['change'] =>
+			what === 'cost'
+				? { what, percent: parsePercent(percent.replace(/^\+/, ''), 'The percentage') }
+				: what === 'rule'
+					? { what, rule: readRule({ ruleBy: by, ruleValue: value }) }
+					: what === 'category'
+						? { what, categoryId }
+						: what === 'tax'
+							? { what, taxCodeId }
+							: what === 'aside' || what === 'back'
+								? { what: 'aside', setAside: what === 'aside' }
+								: { what: 'tag', tag, add: what === 'tag' }
+		)
 	);
 	let asked = 0;
 	$effect(() => {
 		if (!open) return;
-		const body = JSON.stringify({ filter, change });
 		const mine = ++asked;
+		if (!change.ok) {
+			[preview, problem] = [null, change.message];
+			return;
+		}
+		const body = JSON.stringify({ filter, change: change.value });
 		void fetch('/api/catalog-preview', { method: 'POST', headers: { 'content-type': 'application/json' }, body })
 			.then(async (r) => {
 				const answer = (await r.json()) as { result?: Preview; message?: string };
@@ -67,8 +76,9 @@
 			});
 	});
 	async function save() {
+		if (!change.ok) return;
 		busy = true;
-		const r = await command('catalog.change-items', { filter, change });
+		const r = await command('catalog.change-items', { filter, change: change.value });
 		busy = false;
 		if (r.ok) {
 			open = false;

@@ -4,6 +4,8 @@
 	import type { PriceRule } from '$lib/core/pricing';
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
+	import { readForm } from '../forms/typed';
+	import { readRule, type RuleTyped } from './rule';
 	import { indented, treeOf } from './categories';
 	/** The tree of categories: names, what lies in what, and the price rule that items inherit. */
 	interface Category {
@@ -15,7 +17,7 @@
 	}
 	let { open = $bindable(), categories }: { open: boolean; categories: Category[] } = $props();
 	let editing: Category | null = $state(null);
-	let t = $state({ name: '', parentId: null as string | null, ruleBy: 'inherit', ruleValue: '' });
+	let t: RuleTyped & { name: string; parentId: string | null } = $state({ name: '', parentId: null, ruleBy: 'inherit', ruleValue: '' });
 	let problem = $state('');
 	let field = $state('');
 	function edit(c: Category | null) {
@@ -31,7 +33,13 @@
 			: { name: '', parentId: null, ruleBy: 'inherit', ruleValue: '' };
 	}
 	async function save() {
-		const r = await command('catalog.save-category', { ...(editing ? { categoryId: editing.id, version: editing.version } : {}), ...t });
+		const { name, parentId, ...typed } = t;
+		const read = readForm(() => ({ name, parentId, rule: readRule(typed) }));
+		if (!read.ok) return void ([problem, field] = [read.message, read.field]);
+		const r = await command('catalog.save-category', {
+			...(editing ? { categoryId: editing.id, version: editing.version } : {}),
+			...read.value
+		});
 		if (r.ok) edit(null);
 		else [problem, field] = [r.message, r.field ?? ''];
 	}
@@ -66,7 +74,7 @@
 					>margin on break-even</option
 				></select
 			></Field
-		>{#if t.ruleBy !== 'inherit'}<Field label="Percent" problem={field === 'ruleValue' ? problem : ''}
+		>{#if t.ruleBy !== 'inherit'}<Field label="Percent" problem={field === 'rule' ? problem : ''}
 				><input class="input figure" bind:value={t.ruleValue} /></Field
 			>{/if}
 	</div>

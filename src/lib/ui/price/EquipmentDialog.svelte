@@ -2,10 +2,11 @@
 	import type { Input } from '$lib/contract';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
-	import { formatUnitPrice, parseQuantity, parseUnitPrice, toTyped } from '$lib/core/money';
+	import { formatUnitPrice, parseQuantity, parseUnitPrice, toTyped, unitPrice } from '$lib/core/money';
 	import { equipmentCost, type EquipmentSheet } from '$lib/core/pricing';
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
+	import { readAt, readForm } from '../forms/typed';
 	/** What a machine costs an hour and a day, while it is typed. */
 	interface Machine {
 		id: string;
@@ -16,7 +17,9 @@
 		version: number;
 	}
 	let { open = $bindable(), machine }: { open: boolean; machine: Machine | null } = $props();
-	const blank: Omit<Input<'rates.save-equipment'>, 'sheetId' | 'version'> = {
+	type Machinery = Omit<Input<'rates.save-equipment'>, 'sheetId' | 'version'>;
+	type Figure = Exclude<keyof Machinery, 'name' | 'place'>;
+	const blank: Pick<Machinery, 'name' | 'place'> & Record<Figure, string> = {
 		name: '',
 		place: 'job cost',
 		purchase: '',
@@ -52,24 +55,41 @@
 				}
 			: { ...blank };
 	}
-	const cost = $derived.by(() => {
-		try {
-			const sheet: EquipmentSheet = {
-				purchase: parseUnitPrice(t.purchase),
-				resale: parseUnitPrice(t.resale),
-				lifeHours: Math.round(parseQuantity(t.lifeHours) / 10_000),
-				fixedPerYear: parseUnitPrice(t.fixedPerYear),
-				hoursPerYear: Math.round(parseQuantity(t.hoursPerYear) / 10_000),
-				fuelPerHour: parseUnitPrice(t.fuelPerHour),
-				upkeepPerHour: parseUnitPrice(t.upkeepPerHour)
+	const read = $derived(
+		readForm((): Machinery => {
+			const money = (of: Figure) => readAt(of, () => parseUnitPrice(t[of]));
+			const hours = (of: Figure) => readAt(of, () => parseQuantity(t[of]));
+			return {
+				...{ name: t.name, place: t.place, purchase: money('purchase'), resale: money('resale'), lifeHours: hours('lifeHours') },
+				...{ fixedPerYear: money('fixedPerYear'), hoursPerYear: hours('hoursPerYear'), fuelPerHour: money('fuelPerHour') },
+				...{ upkeepPerHour: money('upkeepPerHour'), hoursPerDay: hours('hoursPerDay') }
 			};
-			return { hour: equipmentCost(sheet), day: equipmentCost(sheet, parseQuantity(t.hoursPerDay) / 10_000) };
+		})
+	);
+	const cost = $derived.by(() => {
+		if (!read.ok) return null;
+		const m = read.value;
+		const sheet: EquipmentSheet = {
+			purchase: unitPrice(m.purchase),
+			resale: unitPrice(m.resale),
+			lifeHours: Math.round(m.lifeHours / 10_000),
+			fixedPerYear: unitPrice(m.fixedPerYear),
+			hoursPerYear: Math.round(m.hoursPerYear / 10_000),
+			fuelPerHour: unitPrice(m.fuelPerHour),
+			upkeepPerHour: unitPrice(m.upkeepPerHour)
+		};
+		try {
+			return { hour: equipmentCost(sheet), day: equipmentCost(sheet, m.hoursPerDay / 10_000) };
 		} catch {
 			return null;
 		}
 	});
 	async function save() {
-		const r = await command('rates.save-equipment', { ...(machine ? { sheetId: machine.id, version: machine.version } : {}), ...t });
+		if (!read.ok) return void ([problem, field] = [read.message, read.field]);
+		const r = await command('rates.save-equipment', {
+			...(machine ? { sheetId: machine.id, version: machine.version } : {}),
+			...read.value
+		});
 		if (r.ok) open = false;
 		else [problem, field] = [r.message, r.field ?? ''];
 	}

@@ -1,10 +1,11 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
-	import { toTyped } from '$lib/core/money';
+	import { parsePercent, parseUnitPrice, toTyped } from '$lib/core/money';
 	import { FLAT_ROUNDINGS, type FlatRounding } from '$lib/core/pricing';
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
+	import { readAt, readForm } from '../forms/typed';
 	/** The terms of a catalog: what all its prices are made of. */
 	interface Catalog {
 		id: string;
@@ -72,9 +73,15 @@
 	}
 	const at = (f: string) => (field === f ? problem : '');
 	async function save() {
+		const read = readForm(() => ({
+			markup: readAt('markup', () => parsePercent(typed.markup, 'The markup')),
+			hourlyPrice:
+				typed.hourlyPrice.trim() === '' ? null : readAt('hourlyPrice', () => parseUnitPrice(typed.hourlyPrice, 'The price of an hour'))
+		}));
+		if (!read.ok) return void ([problem, field] = [read.message, read.field]);
 		const r = await command('flat-rate.save-catalog', {
 			...(catalog ? { catalogId: catalog.id, version: catalog.version } : {}),
-			...typed
+			...{ ...typed, ...read.value }
 		});
 		if (r.ok) {
 			open = false;

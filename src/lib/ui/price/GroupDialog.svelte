@@ -4,6 +4,8 @@
 	import { KINDS, type Kind } from '$lib/core/pricing';
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
+	import { readAt, readForm } from '../forms/typed';
+	import { parsePercent } from '$lib/core/money';
 	/** A rate group: what it does to the prices of each kind. */
 	interface Group {
 		id: string;
@@ -29,11 +31,17 @@
 		percents = Object.fromEntries(KINDS.map((k) => [k, group?.percents[k] === undefined ? '' : `${(group.percents[k] ?? 0) / 100}%`]));
 	}
 	async function save() {
+		const read = readForm(() =>
+			Object.fromEntries(
+				Object.entries(percents)
+					.filter(([, p]) => p.trim() !== '')
+					.map(([kind, p]) => [kind, readAt(kind, () => parsePercent(p, `The percentage on ${kind}`))])
+			)
+		);
+		if (!read.ok) return void ([problem, field] = [read.message, read.field]);
 		const r = await command('rate-groups.save', {
 			...(group ? { groupId: group.id, version: group.version } : {}),
-			name,
-			percents: Object.fromEntries(Object.entries(percents).filter(([, p]) => p.trim() !== '')),
-			onFixed
+			...{ name, percents: read.value, onFixed }
 		});
 		if (r.ok) open = false;
 		else [problem, field] = [r.message, r.field ?? ''];

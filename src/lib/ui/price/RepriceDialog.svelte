@@ -1,7 +1,7 @@
 <script lang="ts">
 	import type { CommandName, Input } from '$lib/contract';
 	import { command } from '$lib/client/command';
-	import { formatCents, formatPercent, formatRate, formatUnitPrice, toTyped } from '$lib/core/money';
+	import { formatCents, formatPercent, formatRate, formatUnitPrice, toTyped, percent } from '$lib/core/money';
 	import Dialog from '../forms/Dialog.svelte';
 	/** Brings a choice of the price check to the margin wanted: what it would do, part by part, and which of it is done. */
 	interface Plan {
@@ -72,7 +72,7 @@
 		if (doItems && plan.items.length && can.catalog)
 			await run(`${plan.items.length} items`, 'catalog.change-items', {
 				filter: { ids: plan.items.map((i) => i.id) },
-				change: { what: 'rule', by: 'margin', value: `${target / 100}%` }
+				change: { what: 'rule', rule: { by: 'margin', percent: percent(target) } }
 			});
 		if (doCatalogs && can.catalog) for (const c of plan.catalogs) await run(c.name, 'flat-rate.save-catalog', c.terms);
 		busy = '';

@@ -1,7 +1,8 @@
 <script lang="ts">
 	import type { CommandName, Input } from '$lib/contract';
 	import { command } from '$lib/client/command';
-	import { formatRate, formatUnitPrice, ratioOf } from '$lib/core/money';
+	import { formatRate, formatUnitPrice, ratioOf, parseUnitPrice } from '$lib/core/money';
+	import { readAt, readForm } from '../forms/typed';
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
 	import Mark from '../shell/Mark.svelte';
@@ -55,7 +56,9 @@
 		adding = true;
 	}
 	async function add() {
-		if (await act('catalog.save-reference', { itemId: item.id, ...typed })) adding = false;
+		const read = readForm(() => ({ ...typed, cost: readAt('cost', () => parseUnitPrice(typed.cost, 'The cost')) }));
+		if (!read.ok) [problem, field] = [read.message, read.field];
+		else if (await act('catalog.save-reference', { itemId: item.id, ...read.value })) adding = false;
 	}
 </script>
 

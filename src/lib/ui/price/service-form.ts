@@ -1,4 +1,5 @@
 import { parseQuantity, parseUnitPrice, toTyped } from '$lib/core/money';
+import { readAt, readForm } from '../forms/typed';
 import type { FlatMaterial, FlatWork } from '$lib/core/pricing';
 
 /** What is typed of a flat-rate service. */
@@ -30,19 +31,19 @@ export const typedService = (s: {
 /** Rows that were left empty are not sent. */
 export const filledMaterials = (t: ServiceTyped) => t.materials.filter((m) => m.name.trim() !== '' || m.cost.trim() !== '');
 
-/** What is typed as the core computes with it, or null while something cannot be read. */
+/** What is typed as the core computes with it. @throws Refusal at the field that cannot be read, as “materials.0.cost” */
+export const serviceAt = (t: ServiceTyped): FlatWork => ({
+	hours: readAt('hours', () => parseQuantity(t.hours, 'The hours')),
+	materials: filledMaterials(t).map((m, n) => ({
+		name: m.name,
+		unit: m.unit,
+		quantity: readAt(`materials.${n}.quantity`, () => parseQuantity(m.quantity)),
+		cost: readAt(`materials.${n}.cost`, () => parseUnitPrice(m.cost, 'The cost'))
+	}))
+});
+
+/** The same while it is typed: null as long as something cannot be read. */
 export function readService(t: ServiceTyped): FlatWork | null {
-	try {
-		return {
-			hours: parseQuantity(t.hours),
-			materials: filledMaterials(t).map((m) => ({
-				name: m.name,
-				unit: m.unit,
-				quantity: parseQuantity(m.quantity),
-				cost: parseUnitPrice(m.cost)
-			}))
-		};
-	} catch {
-		return null;
-	}
+	const read = readForm(() => serviceAt(t));
+	return read.ok ? read.value : null;
 }

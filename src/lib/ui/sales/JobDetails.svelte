@@ -1,8 +1,9 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
-	import { formatPercent, toTyped } from '$lib/core/money';
+	import { formatPercent, parseCents, parsePercent, parseQuantity, toTyped } from '$lib/core/money';
 	import type { OwnField, SalesLists } from '$lib/core/sales';
+	import { readAt, readForm } from '../forms/typed';
 	import Field from '../forms/Field.svelte';
 	import OwnFields from '../forms/OwnFields.svelte';
 	interface Job {
@@ -60,13 +61,23 @@
 	let t = $state(untrack(() => read(job)));
 	let said = $state('');
 	let field = $state('');
+	/** A figure as typed; empty: none. */
+	const numberOf = (of: 'expected' | 'chance' | 'size', parse: (text: string) => number) =>
+		t[of].trim() === '' ? null : readAt(of, () => parse(t[of]));
 	const at = (f: string) => (field === f ? said : '');
 	async function save() {
 		const { personId, branchId, ...rest } = t;
+		const figures = readForm(() => ({
+			expected: numberOf('expected', (text) => parseCents(text, 'The expected amount')),
+			chance: numberOf('chance', (text) => parsePercent(text, 'The chance')),
+			size: numberOf('size', (text) => parseQuantity(text, 'The size'))
+		}));
+		if (!figures.ok) return void ([said, field] = [figures.message, figures.field]);
 		const r = await command('jobs.change', {
 			jobId: job.id,
 			version: job.version,
 			...rest,
+			...figures.value,
 			branchId: branchId || null,
 			...(personId ? { personId } : {})
 		});

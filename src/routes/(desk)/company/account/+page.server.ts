@@ -3,7 +3,16 @@ import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
 import { linkFor } from '$lib/server/links';
 import { readForm, statusOf } from '$lib/server/http';
-import { changeOwnPassword, checkNewPassword, hashPassword, endSession, isOwnPassword, limitResets, personOf, sessionsOf } from '$lib/server/people';
+import {
+	changeOwnPassword,
+	checkNewPassword,
+	hashPassword,
+	endSession,
+	isOwnPassword,
+	limitResets,
+	personOf,
+	sessionsOf
+} from '$lib/server/people';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => ({

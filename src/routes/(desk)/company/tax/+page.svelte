@@ -1,11 +1,12 @@
 <script lang="ts">
 	import { command } from '$lib/client/command';
-	import { formatRate } from '$lib/core/money';
+	import { formatRate, parseRate } from '$lib/core/money';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
+	import { readAt, readForm } from '$lib/ui/forms/typed';
 	let { data } = $props();
 	type Component = (typeof data.components)[number];
 	type Code = (typeof data.codes)[number];
@@ -37,9 +38,11 @@
 		begin('branch');
 	}
 	async function save() {
+		const read = readForm(() => (open === 'component' ? readAt('rate', () => parseRate(tax.rate, 'The rate')) : 0));
+		if (!read.ok) return void ([problem, field] = [read.message, read.field]);
 		const r =
 			open === 'component'
-				? await command('tax.save-component', { ...(component ? { componentId: component.id } : {}), ...tax })
+				? await command('tax.save-component', { ...(component ? { componentId: component.id } : {}), ...tax, rate: read.value })
 				: open === 'code'
 					? await command('tax.save-code', { ...(code ? { codeId: code.id } : {}), ...set })
 					: await command('branches.save', {

@@ -5,7 +5,7 @@
 	import { formatPercent, formatRate, formatUnitPrice } from '$lib/core/money';
 	import { KINDS } from '$lib/core/pricing';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
-	import ItemForm, { blankItem } from '$lib/ui/forms/ItemForm.svelte';
+	import ItemForm, { blankItem, readItem } from '$lib/ui/forms/ItemForm.svelte';
 	import BulkDialog from '$lib/ui/price/BulkDialog.svelte';
 	import CategoryDialog from '$lib/ui/price/CategoryDialog.svelte';
 	import { indented, treeOf } from '$lib/ui/price/categories';
@@ -27,7 +27,9 @@
 	let tree = $state(false);
 	let said = $state('');
 	async function add() {
-		const r = await command('catalog.save-item', typed);
+		const read = readItem(typed);
+		if (!read.ok) return void ([problem, field] = [read.message, read.field]);
+		const r = await command('catalog.save-item', read.value);
 		if (r.ok) [adding, typed, problem, field] = [false, blankItem(), '', ''];
 		else [problem, field] = [r.message, r.field ?? ''];
 	}

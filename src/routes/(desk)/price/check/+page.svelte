@@ -3,6 +3,7 @@
 	import { command } from '$lib/client/command';
 	import { formatCents, formatPercent, formatRate, parsePercent } from '$lib/core/money';
 	import type { Checked, Verdict } from '$lib/core/pricing';
+	import { readForm } from '$lib/ui/forms/typed';
 	import How from '$lib/ui/money/How.svelte';
 	import Waterline from '$lib/ui/money/Waterline.svelte';
 	import RepriceDialog from '$lib/ui/price/RepriceDialog.svelte';
@@ -76,7 +77,9 @@
 	let said = $state('');
 	const short = $derived(all.filter((r) => r.kind === 'estimate').reduce((a, r) => a + r.short, 0));
 	async function keep() {
-		const r = await command('company.target-margin', { margin });
+		const read = readForm(() => ({ margin: parsePercent(margin, 'The margin') }));
+		if (!read.ok) return void ([said, problem] = ['', read.message]);
+		const r = await command('company.target-margin', read.value);
 		[said, problem] = r.ok ? ['Prices are held against this margin from now on.', ''] : ['', r.message];
 	}
 </script>

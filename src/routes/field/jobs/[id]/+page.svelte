@@ -1,7 +1,8 @@
 <script lang="ts">
 	import type { CommandName, Input } from '$lib/contract';
 	import { command } from '$lib/client/command';
-	import { formatMinutes, formatQuantity } from '$lib/core/money';
+	import { formatMinutes, formatQuantity, parseQuantity } from '$lib/core/money';
+	import { readAt, readForm } from '$lib/ui/forms/typed';
 	import ClockPanel from '$lib/ui/forms/ClockPanel.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import { goto } from '$app/navigation';
@@ -50,8 +51,10 @@
 	async function use() {
 		if (!item) return void ([problem, field] = ['Choose what was used.', 'item']);
 		const { name } = item;
+		const read = readForm(() => ({ quantity: readAt('quantity', () => parseQuantity(quantity)) }));
+		if (!read.ok) return void ([problem, field] = [read.message, read.field]);
 		busy = true;
-		const r = await command('costs.use-material', { jobId: j.id, itemId: item.id, quantity });
+		const r = await command('costs.use-material', { jobId: j.id, itemId: item.id, ...read.value });
 		busy = false;
 		if (!r.ok) return void ([problem, field] = [r.message, r.field ?? '']);
 		[problem, field, item, quantity, find, found] = ['', '', null, '', '', []];

@@ -60,7 +60,7 @@
 	type Dialogs = 'issue' | 'pay' | 'void' | 'promise' | 'settle' | 'credit' | 'write-off';
 	const doing = new Doing<Dialogs>();
 	let letter = $state(untrack(() => ({ ...data.letter })));
-	let pay: Omit<Input<'payments.record'>, 'invoiceId'> = $state(
+	let pay: Omit<Input<'payments.record'>, 'invoiceId' | 'amount'> & { amount: string } = $state(
 		untrack(() => ({ amount: '', method: 'check', reference: '', day: data.today }))
 	);
 	let text = $state('');
@@ -84,6 +84,11 @@
 		if (!read.ok) doing.refuse(read.message, read.field);
 		else if (read.value.length === 0) doing.refuse('Say how much of which line is credited.', 'lines');
 		else await doing.run('invoices.credit', () => ({ invoiceId: i.id, lines: read.value, reason: text, to: letter.to }));
+	}
+	async function takeMoney() {
+		const read = readForm(() => ({ ...pay, amount: readAt('amount', () => parseCents(pay.amount)) }));
+		if (!read.ok) doing.refuse(read.message, read.field);
+		else await doing.run('payments.record', () => ({ invoiceId: i.id, ...read.value }));
 	}
 	async function writeOff() {
 		const read = readForm(() => readAt('amount', () => parseCents(off.amount)));
@@ -212,7 +217,7 @@
 	save="Record it"
 	busy={doing.busy}
 	problem={doing.problem}
-	onsave={() => doing.run('payments.record', () => ({ invoiceId: i.id, ...pay }))}
+	onsave={takeMoney}
 >
 	<Field label="Amount" hint="More than is open becomes the customer’s credit." problem={doing.at('amount')}
 		><input class="input" name="amount" bind:value={pay.amount} /></Field

@@ -3,7 +3,7 @@
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
-	import { formatCents, parseCents } from '$lib/core/money';
+	import { formatCents, parseCents, parsePercent } from '$lib/core/money';
 	import { monthEnd } from '$lib/core/time';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import { readAt, readForm } from '$lib/ui/forms/typed';
@@ -47,14 +47,28 @@
 	const typedLines = () => Object.entries(perLine).filter(([, v]) => v.trim() !== '');
 	function draftLines() {
 		const read = readForm(() =>
-			typedLines().map(([id, v]) => (by === 'percent' ? { id, percent: v } : { id, amount: readAt(id, () => parseCents(v)) }))
+			typedLines().map(([id, v]) =>
+				by === 'percent' ? { id, percent: readAt(id, () => parsePercent(v)) } : { id, amount: readAt(id, () => parseCents(v)) }
+			)
 		);
 		if (read.ok) void make('invoices.contract', { jobId, lines: read.value });
 		else [problem, field] = [read.message, read.field];
 	}
+	function draftDeposit() {
+		const text = deposit.trim();
+		const read = readForm(() =>
+			text.endsWith('%')
+				? { by: 'percent' as const, percent: readAt('deposit', () => parsePercent(text)) }
+				: { by: 'amount' as const, amount: readAt('deposit', () => parseCents(text)) }
+		);
+		if (read.ok) void make('invoices.deposit', { jobId, deposit: read.value });
+		else [problem, field] = [read.message, read.field];
+	}
 	function draftWhole() {
 		const text = whole.trim();
-		const read = readForm(() => (text.endsWith('%') ? { percent: text } : { amount: readAt('whole', () => parseCents(text)) }));
+		const read = readForm(() =>
+			text.endsWith('%') ? { percent: readAt('whole', () => parsePercent(text)) } : { amount: readAt('whole', () => parseCents(text)) }
+		);
 		if (read.ok) void make('invoices.contract', { jobId, ...read.value });
 		else [problem, field] = [read.message, read.field];
 	}
@@ -156,14 +170,13 @@
 					class="sheet grid gap-3 p-4"
 					onsubmit={(e) => {
 						e.preventDefault();
-						void make('invoices.deposit', { jobId, amount: deposit });
+						draftDeposit();
 					}}
 				>
 					<h2>Deposit</h2>
-					<Field label="Percent or amount of the total with tax"><input class="input" name="deposit" bind:value={deposit} /></Field><button
-						class="btn btn-primary"
-						disabled={busy}>Draft the deposit</button
-					>
+					<Field label="Percent or amount of the total with tax" problem={field === 'deposit' ? problem : ''}
+						><input class="input" name="deposit" bind:value={deposit} /></Field
+					><button class="btn btn-primary" disabled={busy}>Draft the deposit</button>
 				</form>{/if}
 			{#if data.mayBill && data.contract.length && amount !== billed && !applied}<form
 					class="sheet grid gap-3 p-4"

@@ -99,12 +99,16 @@
 		...(b.toBill > 0 ? [{ label: '▲ Not billed', value: formatCents(b.toBill), tone: 'strong' as const, testId: 'not-billed' }] : [])
 	];
 	let adding = $state(false);
-	let typed: Omit<Input<'costs.add'>, 'jobId'> = $state(untrack(() => ({ kind: 'subcontract', name: '', day: data.today, cost: '' })));
+	let typed: Omit<Input<'costs.add'>, 'jobId' | 'cost'> & { cost: string } = $state(
+		untrack(() => ({ kind: 'subcontract', name: '', day: data.today, cost: '' }))
+	);
 	let problem = $state('');
 	let field = $state('');
 	let percent = $state(untrack(() => (data.head.job.percentComplete === null ? '' : String(data.head.job.percentComplete / 100))));
 	async function add() {
-		const r = await command('costs.add', { jobId: data.head.job.id, ...typed });
+		const read = readForm(() => ({ ...typed, cost: readAt('cost', () => parseCents(typed.cost, 'The cost')) }));
+		if (!read.ok) return void ([problem, field] = [read.message, read.field]);
+		const r = await command('costs.add', { jobId: data.head.job.id, ...read.value });
 		if (r.ok) [adding, problem] = [false, ''];
 		else [problem, field] = [r.message, r.field ?? ''];
 	}
@@ -153,8 +157,9 @@
 		problem = done.ok ? '' : done.message;
 	}
 	async function savePercent() {
-		const n = percent.trim() === '' ? null : Math.round(Number(percent) * 100);
-		const r = await command('jobs.change', { jobId: data.head.job.id, percentComplete: n });
+		const read = readForm(() => (percent.trim() === '' ? null : parsePercent(percent, 'The percent complete')));
+		if (!read.ok) return void (problem = read.message);
+		const r = await command('jobs.change', { jobId: data.head.job.id, percentComplete: read.value });
 		problem = r.ok ? '' : r.message;
 	}
 </script>

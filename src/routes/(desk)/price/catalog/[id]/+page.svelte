@@ -4,7 +4,7 @@
 	import { formatQuantity, formatUnitPrice, toTyped } from '$lib/core/money';
 	import Lines from '$lib/ui/chart/Lines.svelte';
 	import Files from '$lib/ui/forms/Files.svelte';
-	import ItemForm from '$lib/ui/forms/ItemForm.svelte';
+	import ItemForm, { readItem } from '$lib/ui/forms/ItemForm.svelte';
 	import How from '$lib/ui/money/How.svelte';
 	import Waterline from '$lib/ui/money/Waterline.svelte';
 	import Suppliers from '$lib/ui/price/Suppliers.svelte';
@@ -42,7 +42,9 @@
 	let field = $state('');
 	let saved = $state(false);
 	async function save() {
-		const r = await command('catalog.save-item', { itemId: data.item.id, ...typed, version: data.item.version });
+		const read = readItem(typed);
+		if (!read.ok) return void ([saved, problem, field] = [false, read.message, read.field]);
+		const r = await command('catalog.save-item', { itemId: data.item.id, ...read.value, version: data.item.version });
 		saved = r.ok;
 		[problem, field] = r.ok ? ['', ''] : [r.message, r.field ?? ''];
 	}

@@ -11,7 +11,8 @@
 	import type { TallyRow } from '$lib/ui/money/tally';
 	import Waterline from '$lib/ui/money/Waterline.svelte';
 	import { indented, treeOf } from '$lib/ui/price/categories';
-	import { blankMaterial, filledMaterials, readService, typedService } from '$lib/ui/price/service-form';
+	import { blankMaterial, readService, typedService, serviceAt } from '$lib/ui/price/service-form';
+	import { readForm } from '$lib/ui/forms/typed';
 	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { pagesOf } from '$lib/ui/shell/places';
@@ -52,13 +53,16 @@
 	);
 	async function save() {
 		said = '';
+		const read = readForm(() => serviceAt(typed));
+		if (!read.ok) return void ([problem, field] = [read.message, read.field]);
 		const was = s.ours;
 		const r = await command('flat-rate.save-service', {
 			...(s.id ? { serviceId: s.id, version: s.version } : {}),
 			catalogId: data.catalog.id,
 			...typed,
 			fileId,
-			materials: filledMaterials(typed)
+			hours: read.value.hours,
+			materials: [...read.value.materials]
 		});
 		if (!r.ok) [problem, field] = [r.message, r.field ?? ''];
 		else {
