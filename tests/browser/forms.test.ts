@@ -97,3 +97,36 @@ describe('an answer', () => {
 		expect(db.value('select count(*) from allocations where invoice_id = ?', invoice.id)).toBe(1);
 	});
 });
+
+describe('a click right after a save', () => {
+	it('is not called off by the page’s own refresh', async () => {
+		const jobId = db.value<string>("select j.id from jobs j join stages s on s.id = j.stage_id where s.meaning = 'bidding' limit 1");
+		await open(page, `${base}/jobs/${jobId}`);
+		// The answer to the save comes while the page that was clicked is still on its way.
+		await page.evaluate(() => {
+			const plain = window.fetch;
+			const frame = () => new Promise((go) => requestAnimationFrame(go));
+			let underWay: () => void = () => undefined;
+			const goes = new Promise<void>((go) => (underWay = go));
+			let answered: () => void = () => undefined;
+			const answer = new Promise<void>((go) => (answered = go));
+			window.fetch = async (...how) => {
+				const path = new URL(how[0] instanceof Request ? how[0].url : String(how[0]), location.href).pathname;
+				const got = await plain(...how);
+				if (path.startsWith('/api/commands/')) {
+					[...document.querySelectorAll<HTMLAnchorElement>('a')].find((l) => l.pathname.startsWith('/win'))?.click();
+					await goes;
+					answered();
+				} else if (path.startsWith('/win')) {
+					underWay();
+					await answer;
+					await frame();
+					await frame();
+				}
+				return got;
+			};
+		});
+		await press(page, 'Save the details');
+		await page.waitForFunction(() => location.pathname.startsWith('/win'));
+	});
+});

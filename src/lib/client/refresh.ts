@@ -1,4 +1,5 @@
 import { invalidateAll } from '$app/navigation';
+import { navigating } from '$app/state';
 
 /** How many refreshes are under way. */
 let under = 0;
@@ -40,6 +41,8 @@ export async function refresh(): Promise<void> {
 	bePatient();
 	under++;
 	try {
+		// A refresh would call off where somebody is going right now: a click that follows a save at once must not be lost.
+		while (navigating.complete) await navigating.complete.catch(() => undefined);
 		await invalidateAll();
 	} finally {
 		under--;
