@@ -33,7 +33,7 @@ module.exports = {
 			severity: 'error',
 			from: {},
 			// What the framework makes while it builds.
-			to: { couldNotResolve: true, pathNot: '^(\\$app/|\\$env/|\\./\\$types$)' }
+			to: { couldNotResolve: true, pathNot: '^(\\$app/|\\$env/|\\$service-worker$|\\./\\$types$)' }
 		},
 		{
 			name: 'core-imports-nothing-above',

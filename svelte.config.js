@@ -5,6 +5,8 @@ export default {
 	compilerOptions: { runes: true },
 	kit: {
 		adapter: adapter(),
+		// For the field alone, by its own pages: see client/pages.ts.
+		serviceWorker: { register: false },
 		csp: {
 			mode: 'nonce',
 			directives: {

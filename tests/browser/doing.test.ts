@@ -256,6 +256,8 @@ describe('a season', () => {
 		const before = db.value("select count(*) from cost_entries where source like 'visit:%'");
 		await hattie.evaluate(() => document.querySelector<HTMLButtonElement>('[aria-label=Round] button.btn-primary')?.click());
 		await reads(hattie, '1 of 7 done');
+		// It is shown as done before the server has it.
+		await until(() => db.value("select count(*) from cost_entries where source like 'visit:%'") > before, 'the charge');
 		expect(db.value("select count(*) from cost_entries where source like 'visit:%'")).toBe(before + 1);
 	});
 	it('the day shows the round, and one stop moves to another day', async () => {

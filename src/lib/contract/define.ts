@@ -20,6 +20,11 @@ export interface Contract<N extends string = string, I extends TObject = TObject
 	 * call it from outside, whatever their rights.
 	 */
 	inner?: true;
+	/**
+	 * It may wait on a device without reception: it is kept there and sent later, with the time it was done. Its input refers to nothing that only
+	 * an answer would tell.
+	 */
+	offline?: true;
 	/** The most bytes that its input may have when it comes from outside; absent: `USUAL_INPUT`. */
 	size?: number;
 }

@@ -3,7 +3,7 @@ import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { clockFrom, type Clock } from './clock';
 import type { InputOf, OutputOf } from '../contract';
-import { runCommand, runGiven, type Actor, type Command, type Runner } from './commands';
+import { runCommand, runGiven, type Actor, type Command, type Runner, type When } from './commands';
 import { openDatabase, type Db } from './db';
 import { company } from './company/schema';
 import {
@@ -36,7 +36,7 @@ export interface App {
 	poke: () => void;
 	run<C extends Command>(command: C, input: InputOf<C>, actor: Actor, key?: string): OutputOf<C>;
 	/** Runs a command with what came from outside and may be anything. */
-	runGiven(command: Command, input: unknown, actor: Actor, key?: string): unknown;
+	runGiven(command: Command, input: unknown, actor: Actor, key?: string, when?: When): unknown;
 }
 
 /** Opens the company's file and the ports. */
@@ -56,7 +56,7 @@ export function openApp(settings: Settings = readSettings(), clock?: Clock): App
 		publisher: /^https?:\/\//.test(settings.publisher) ? webPublisher(settings.publisher) : folderPublisher(settings.publisher),
 		poke: () => undefined,
 		run: (command, input, actor, key) => runCommand(runner, command, input, actor, key),
-		runGiven: (command, input, actor, key) => runGiven(runner, command, input, actor, key)
+		runGiven: (command, input, actor, key, when) => runGiven(runner, command, input, actor, key, when)
 	};
 	const runner: Runner = { db, clock: time, afterCommit: () => app.poke(), checkAnswers: process.env.VITEST !== undefined };
 	useSecret(() => app.secret);

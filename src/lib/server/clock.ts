@@ -4,9 +4,11 @@ import { instantOf } from '../core/time';
 /** The only place that asks the machine what time it is. Milliseconds since 1970. */
 export interface Clock {
 	now(): number;
+	/** Whether it is the machine's own: a clock that was set for pictures says nothing about that of a device. */
+	readonly real?: boolean;
 }
 
-export const systemClock: Clock = { now: () => Date.now() };
+export const systemClock: Clock = { now: () => Date.now(), real: true };
 
 /**
  * The clock of this process. NICKEL_NOW fixes it, for tests and pictures: a wall time in the company's zone

@@ -2,6 +2,9 @@
 	import { onMount } from 'svelte';
 	import { page } from '$app/state';
 	import { followLive } from '$lib/client/live';
+	import { forgetPages, keepPages } from '$lib/client/pages';
+	import { queue } from '$lib/client/queue.svelte';
+	import QueueBar from '$lib/ui/field/QueueBar.svelte';
 	import { recordOf } from '$lib/client/record';
 	import Clock from '@lucide/svelte/icons/clock-3';
 	import Hammer from '@lucide/svelte/icons/hammer';
@@ -10,7 +13,10 @@
 	onMount(() => {
 		document.documentElement.dataset.size = 'large';
 		const stop = followLive(() => ['plan', 'field']);
+		const rest = queue.start(data.me.id);
+		void keepPages();
 		return () => {
+			rest();
 			delete document.documentElement.dataset.size;
 			stop();
 		};
@@ -28,10 +34,12 @@
 			method="POST"
 			action="/sign-out"
 			class="ml-auto"
+			onsubmit={() => void forgetPages()}
 		>
 			<button class="link">Sign out</button>
 		</form>{/if}
 </header>
+<QueueBar />
 <main class="tall">
 	{#key recordOf(page)}{@render children()}{/key}
 </main>

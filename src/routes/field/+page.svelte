@@ -1,9 +1,19 @@
 <script lang="ts">
-	import { command } from '$lib/client/command';
+	import { queue } from '$lib/client/queue.svelte';
+	import { runningWith, visitWith } from '$lib/ui/field/kept';
 	import ClockPanel from '$lib/ui/forms/ClockPanel.svelte';
+	import { untrack } from 'svelte';
 	let { data } = $props();
 	let problem = $state('');
 	let busy = $state('');
+	const running = $derived(
+		runningWith(
+			data.running,
+			queue.items,
+			untrack(() => data.now - Date.now())
+		)
+	);
+	const stops = $derived(data.stops.map((s) => ({ ...s, done: visitWith(s.state === 'done', queue.items, s.id) })));
 	const mine = $derived(data.shifts.filter((s) => s.day === data.today));
 	const later = $derived(data.shifts.filter((s) => s.day !== data.today));
 	const clock = (n: number | null) => (n === null ? '' : `${Math.floor(n / 60)}:${String(n % 60).padStart(2, '0')}`);
@@ -11,28 +21,33 @@
 		new Date(`${d}T12:00Z`).toLocaleDateString('en-US', { weekday: 'long', month: 'long', day: 'numeric', timeZone: 'UTC' });
 	async function visit(visitId: string, done: boolean) {
 		busy = visitId;
-		const r = await command('rounds.do-visit', { visitId, done, note: '' });
+		const stop = data.stops.find((s) => s.id === visitId);
+		const r = await queue.put(
+			'rounds.do-visit',
+			{ visitId, done, note: '' },
+			{ about: `job:${stop?.jobId ?? ''}`, label: `${done ? 'Done' : 'Not done after all'}: ${stop?.address ?? ''}` }
+		);
 		busy = '';
-		problem = r.ok ? '' : r.message;
+		problem = r.state === 'refused' ? r.message : '';
 	}
-	async function on(jobId: string) {
+	async function on(jobId: string, name: string) {
 		busy = jobId;
-		const r = await command('time.clock-on', { jobId });
+		const r = await queue.put('time.clock-on', { jobId }, { about: `job:${jobId}`, label: `Clock on, ${name}` });
 		busy = '';
-		problem = r.ok ? '' : r.message;
+		problem = r.state === 'refused' ? r.message : '';
 	}
 </script>
 
 <h1 class="mb-3">{dayName(data.today)}</h1>
 {#if problem}<p class="problem mb-2" role="alert">{problem}</p>{/if}
-<ClockPanel running={data.running} now={data.now} zone={data.zone} />
+<ClockPanel {running} now={data.now} zone={data.zone} />
 {#if data.stops.length}
 	<section class="sheet mb-3 p-4" aria-label="Round">
 		<h2>
-			Round <span class="quiet">{data.stops.filter((s) => s.state === 'done').length} of {data.stops.length} done</span>
+			Round <span class="quiet">{stops.filter((s) => s.done).length} of {data.stops.length} done</span>
 		</h2>
 		<ul>
-			{#each data.stops as s (s.id)}<li class="border-b py-3" style="border-color: var(--line)">
+			{#each stops as s (s.id)}<li class="border-b py-3" style="border-color: var(--line)">
 					<div class="flex items-start justify-between gap-3">
 						<div>
 							<a class="link font-bold" href="/field/jobs/{s.jobId}">{s.address}</a>
@@ -43,14 +58,14 @@
 							>{/if}
 					</div>
 					<div class="mt-2 grid grid-cols-2 gap-3">
-						{#if s.state === 'done'}<span class="self-center">✓ {s.doneBy}</span><button
+						{#if s.done}<span class="self-center">✓ {s.doneBy || data.me.name}</span><button
 								class="btn btn-tall"
 								disabled={busy === s.id}
 								onclick={() => visit(s.id, false)}>Not done after all</button
-							>{:else}{#if data.running?.jobId !== s.jobId}<button
+							>{:else}{#if running?.jobId !== s.jobId}<button
 									class="btn btn-tall"
 									disabled={busy === s.jobId}
-									onclick={() => on(s.jobId)}>Clock on</button
+									onclick={() => on(s.jobId, s.address)}>Clock on</button
 								>{:else}<span class="self-center">● on the clock</span>{/if}<button
 								class="btn btn-primary btn-tall"
 								disabled={busy === s.id}
@@ -76,10 +91,10 @@
 		<div class="mt-3 grid grid-cols-2 gap-3">
 			<a class="btn btn-tall" href="/api/shift-calendar/{s.id}" download>To my calendar</a>
 			{#if s.lat !== null}<a class="btn btn-tall" href="geo:{s.lat},{s.lng}?q={s.lat},{s.lng}">Directions</a
-				>{/if}{#if data.running?.jobId !== s.jobId}<button
+				>{/if}{#if running?.jobId !== s.jobId}<button
 					class="btn btn-primary btn-tall"
 					disabled={busy === s.jobId}
-					onclick={() => on(s.jobId)}>Clock on</button
+					onclick={() => on(s.jobId, s.job)}>Clock on</button
 				>{/if}
 		</div>
 	</article>

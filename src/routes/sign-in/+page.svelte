@@ -1,7 +1,10 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
+	import { onMount } from 'svelte';
+	import { forgetPages } from '$lib/client/pages';
 	import Field from '$lib/ui/forms/Field.svelte';
 	let { data, form } = $props();
+	onMount(() => void forgetPages());
 </script>
 
 <svelte:head><title>Sign in · Nickel Yard</title></svelte:head>

@@ -6,6 +6,7 @@ import { DayText, Id, Name, Nothing, strict, CentsIn, QuantityIn, Version } from
 /** Material that was used, from the catalog, at catalog cost. */
 export const useMaterial = command('costs.use-material', {
 	right: 'field.record',
+	offline: true,
 	input: Type.Object({ jobId: Id, itemId: Id, quantity: QuantityIn }, strict),
 	/** null: it was ordered for this job, so its supplier's bill is the cost. */
 	output: Type.Object({ costId: Type.Union([Type.String(), Type.Null()]) }, strict)

@@ -4,6 +4,7 @@ import { Id, Nothing, strict, Text } from '../inputs';
 
 export const addNote = command('field.note', {
 	right: 'field.record',
+	offline: true,
 	input: Type.Object({ jobId: Id, text: Text(2000), fileId: Type.Union([Id, Type.Null()]) }, strict),
 	output: Nothing
 });
@@ -14,6 +15,8 @@ export const keepPicture = command('files.keep', {
 	inner: true,
 	input: Type.Object(
 		{
+			/** Made on the device, so that a note could name the picture before it was sent. */
+			fileId: Type.Optional(Id),
 			width: Type.Integer(),
 			height: Type.Integer(),
 			bytes: Type.Unsafe<Buffer>(Type.Any()),

@@ -118,6 +118,7 @@ export const moveVisit = command('rounds.move-visit', {
 /** A visit was done in the field, or was not after all. Its share of the price becomes a charge. */
 export const doVisit = command('rounds.do-visit', {
 	right: 'field.record',
+	offline: true,
 	input: Type.Object({ visitId: Id, done: Type.Boolean(), note: Text(1000) }, strict),
 	output: Nothing
 });

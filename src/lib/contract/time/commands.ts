@@ -4,12 +4,14 @@ import { Id, strict, Text, DayText } from '../inputs';
 
 export const clockOn = command('time.clock-on', {
 	right: 'field.record',
+	offline: true,
 	input: Type.Object({ jobId: Id }, strict),
 	output: Type.Object({ entryId: Type.String() }, strict)
 });
 
 export const clockOff = command('time.clock-off', {
 	right: 'field.record',
+	offline: true,
 	input: Type.Object({ note: Text(500), breakMinutes: Type.Integer({ minimum: 0, maximum: 600 }) }, strict),
 	output: Type.Object({ entryId: Type.String() }, strict)
 });

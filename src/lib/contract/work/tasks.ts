@@ -49,6 +49,7 @@ export const changeTask = command('work.change-task', {
 /** Ticks one step of a task, or opens it again. */
 export const tickStep = command('work.tick-step', {
 	right: 'field.record',
+	offline: true,
 	input: Type.Object({ stepId: Id, done: Type.Boolean() }, strict),
 	output: Nothing
 });
@@ -63,6 +64,7 @@ export const giveParts = command('work.give-parts', {
 /** Where a part is now: to order, on hand, on truck, fitted. */
 export const movePart = command('work.move-part', {
 	right: 'field.record',
+	offline: true,
 	input: Type.Object(
 		{
 			partId: Id,
@@ -89,6 +91,7 @@ export const removeTask = command('work.remove-task', {
 /** Ticks a task, or opens it again. The crew may too. */
 export const tickTask = command('work.tick-task', {
 	right: 'field.record',
+	offline: true,
 	input: Type.Object({ taskId: Id, done: Type.Boolean() }, strict),
 	output: Nothing
 });

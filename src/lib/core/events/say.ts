@@ -1,4 +1,4 @@
-import { cents, formatCents, formatUnitPrice, unitPrice } from '../money';
+import { cents, formatCents, formatMinutes, formatUnitPrice, unitPrice } from '../money';
 import { longDay, type Day } from '../time';
 
 /** How parameters of events are said: they are kept as plain numbers and days. */
@@ -12,4 +12,13 @@ export interface Span {
 	from: string;
 	to: string | null;
 }
+/** What was done without reception and came later, in minutes, or by a device whose clock is off, in seconds. */
+export interface SentLater {
+	late?: number;
+	clockOff?: number;
+}
+/** @example sentLater({ late: 95 }) // “, sent 1 h 35 later” */
+export const sentLater = ({ late, clockOff }: SentLater): string =>
+	`${late ? `, sent ${formatMinutes(late)} later` : ''}${clockOff ? `; the device’s clock is ${formatMinutes(Math.round(Math.abs(clockOff) / 60))} ${clockOff > 0 ? 'fast' : 'slow'}` : ''}`;
+
 export const span = (s: Span): string => `${longDay(s.day)}, ${s.from}–${s.to ?? 'now'}`;

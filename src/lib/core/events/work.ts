@@ -1,4 +1,4 @@
-import { span, type Span } from './say';
+import { sentLater, span, type SentLater, type Span } from './say';
 import { formatCents, formatMinutes } from '../money';
 import { longDay } from '../time';
 
@@ -14,8 +14,8 @@ export const WORK = {
 	'plan.tell-customer': (p: { to: string }) => `The customer was told when we come (${p.to})`,
 	'plan.renew-calendar': (p: { on: boolean }) => (p.on ? 'Calendar feed made' : 'Calendar feed ended'),
 	'plan.changed': (p: { n: number; what: string }) => `${p.n} shift${p.n === 1 ? '' : 's'} ${p.what}`,
-	'time.clock-on': (p: { who: string }) => `${p.who} clocked on`,
-	'time.clock-off': (p: { who: string; entryId: string }) => `${p.who} clocked off`,
+	'time.clock-on': (p: { who: string } & SentLater) => `${p.who} clocked on${sentLater(p)}`,
+	'time.clock-off': (p: { who: string; entryId: string } & SentLater) => `${p.who} clocked off${sentLater(p)}`,
 	'time.add': (p: { entryId: string; from: string; to: string; day: string }) => `${p.from}–${p.to} on ${longDay(p.day)} added`,
 	'rounds.save-service': (p: { name: string }) => `Season service ${p.name} saved`,
 	'rounds.set-aside-service': (p: { name: string; archived: boolean }) =>

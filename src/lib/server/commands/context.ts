@@ -32,6 +32,14 @@ export class TooMany extends Refusal {}
 /** Not allowed for this role. */
 export class NotAllowed extends Refusal {}
 
+/** When something was done on a device that sent it later. */
+export interface When {
+	/** In milliseconds since 1970, by our clock. */
+	doneAt?: number;
+	/** How far the device's clock is ahead of ours, in seconds; below zero: behind. */
+	clockOff?: number;
+}
+
 type Table = SQLiteTable & { id: SQLiteColumn };
 type Row<T extends Table> = T['$inferSelect'];
 type NewRow<T extends Table> = T['$inferInsert'];
@@ -68,8 +76,18 @@ export class Context {
 		readonly now: number,
 		readonly zone: string,
 		/** What other rooms do when something happened. */
-		private readonly react: (ctx: Context, code: EventCode, params: object) => void = () => undefined
+		private readonly react: (ctx: Context, code: EventCode, params: object) => void = () => undefined,
+		readonly when: When = {}
 	) {}
+
+	/** When it was done: on a device without reception, earlier than it came here. */
+	get doneAt(): number {
+		return this.when.doneAt ?? this.now;
+	}
+	/** The day on which it was done, in the company's zone. */
+	get doneOn(): Day {
+		return wallTime(this.doneAt, this.zone).day;
+	}
 
 	/** Today in the company's zone. */
 	get today(): Day {

@@ -11,3 +11,4 @@ export { forgetOldKeys } from './idempotency';
 export { notNegative, readField } from './read-field';
 export { columnsOf, sameValue } from './row-changes';
 export { self } from './self';
+export { whenDone } from './when';

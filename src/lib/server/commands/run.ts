@@ -6,7 +6,7 @@ import { history } from './schema';
 import { company } from '../company/schema';
 import { live } from '../live';
 import { log } from '../log';
-import { Context, NotAllowed, type Actor } from './context';
+import { Context, NotAllowed, type Actor, type When } from './context';
 import type { Access, InputOf, LinkKind, OutputOf } from '../../contract';
 import type { Command } from './define';
 import { clickOf, earlierAnswer, keepAnswer } from './idempotency';
@@ -48,7 +48,7 @@ export function runCommand<C extends Command>(runner: Runner, command: C, input:
 }
 
 /** The same with what came from outside and may be anything: its schema says first whether it can be taken. */
-export function runGiven(runner: Runner, c: Command, input: unknown, actor: Actor, key?: string): unknown {
+export function runGiven(runner: Runner, c: Command, input: unknown, actor: Actor, key?: string, when: When = {}): unknown {
 	const { sqlite, orm } = runner.db;
 	const click = key ? clickOf(actor, c.name, input, key) : null;
 	// Before anything is asked: what was taken once is answered again, whatever rules or rights have changed since.
@@ -66,7 +66,7 @@ export function runGiven(runner: Runner, c: Command, input: unknown, actor: Acto
 		limitRate(c.name, actor, Date.now());
 		const now = runner.clock.now();
 		const zone = orm.select({ zone: company.zone }).from(company).get()?.zone ?? 'UTC';
-		const ctx = new Context(orm, actor, now, zone, reactTo);
+		const ctx = new Context(orm, actor, now, zone, reactTo, c.offline ? when : {});
 		const result: unknown = c.run(ctx, input, actor);
 		if (runner.checkAnswers) checkAnswer(c, result);
 		const who = ctx.who;

@@ -34,7 +34,7 @@ export const useMaterial = serve(contract.useMaterial, (ctx, i) => {
 		name: item.name,
 		itemId: item.id,
 		personId: ctx.actor.type === 'person' ? ctx.actor.id : null,
-		day: ctx.today,
+		day: ctx.doneOn,
 		quantity: q,
 		unit: item.unit,
 		unitCost: item.cost,

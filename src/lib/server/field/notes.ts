@@ -21,14 +21,15 @@ export const notesOf = (app: App, jobId: string) =>
 
 export const addNote = serve(contract.addNote, (ctx, i) => {
 	const job = ctx.get(jobs, i.jobId, 'This job');
+	if (i.fileId && !ctx.find(files, i.fileId)) throw new Refusal('Its picture did not arrive. Take it once more.', 'picture');
 	if (i.text.trim() === '' && !i.fileId) throw new Refusal('Write something or take a picture.', 'text');
-	ctx.insert(fieldNotes, { id: newId(), jobId: job.id, personId: self(ctx), at: ctx.now, text: i.text.trim(), fileId: i.fileId });
+	ctx.insert(fieldNotes, { id: newId(), jobId: job.id, personId: self(ctx), at: ctx.doneAt, text: i.text.trim(), fileId: i.fileId });
 	ctx.happened(`job:${job.id}`, 'field.note', { fileId: i.fileId }, 'field');
 });
 
 export const keepPicture = serve(contract.keepPicture, (ctx, i) => {
 	const file = ctx.insert(files, {
-		id: newId(),
+		id: i.fileId ?? newId(),
 		type: 'image/jpeg',
 		width: i.width,
 		height: i.height,

@@ -57,7 +57,7 @@ function finish(ctx: Context, visit: Visit, agreement: typeof agreements.$inferS
 	if (visit.state === 'done') return;
 	if (visit.day > ctx.today) throw new Refusal(`This visit is planned for ${longDay(visit.day)}. Move it to today first.`);
 	const share = nextShare(ctx, agreement.id);
-	ctx.update(visits, visit.id, { state: 'done', doneAt: ctx.now, doneBy: ctx.who.name, note, share });
+	ctx.update(visits, visit.id, { state: 'done', doneAt: ctx.doneAt, doneBy: ctx.who.name, note, share });
 	const service = ctx.get(seasonServices, agreement.serviceId, 'Its service');
 	ctx.happened(
 		`job:${agreement.jobId}`,

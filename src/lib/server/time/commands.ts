@@ -29,28 +29,38 @@ function sheetOf(ctx: Context, personId: string, day: string) {
 /** Time that is over is told, and what comes of it is done by who waits for that. */
 function ended(ctx: Context, entry: Entry): void {
 	markOverlaps(ctx, entry);
-	ctx.happened(`job:${entry.jobId}`, 'time.clock-off', { who: ctx.who.name, entryId: entry.id }, 'field', 'today', 'costs');
+	ctx.happened(`job:${entry.jobId}`, 'time.clock-off', { who: ctx.who.name, entryId: entry.id, ...later(ctx) }, 'field', 'today', 'costs');
 }
+
+/** What history says of a clock that was pressed without reception: how long before it came here, and a device whose clock is off. */
+const later = (ctx: Context): { late?: number; clockOff?: number } => ({
+	...(ctx.now - ctx.doneAt >= 60_000 ? { late: Math.round((ctx.now - ctx.doneAt) / 60_000) } : {}),
+	...clockOffOf(ctx)
+});
+/** A minute is no difference: networks and people are slower. */
+const clockOffOf = ({ when: { clockOff = 0 } }: Context): { clockOff?: number } => (Math.abs(clockOff) >= 60 ? { clockOff } : {});
 
 export const clockOn = serve(contract.clockOn, (ctx, i) => {
 	const personId = self(ctx);
 	const job = workJob(ctx, i.jobId);
+	checkOpen(ctx, personId, ctx.doneOn, ctx.doneOn);
 	const running = runningOf(ctx, personId);
 	if (running?.jobId === job.id) return { entryId: running.id };
-	if (running) ended(ctx, ctx.update(timeEntries, running.id, { endedAt: ctx.now }));
-	const sheet = sheetOf(ctx, personId, ctx.today);
+	if (running) ended(ctx, ctx.update(timeEntries, running.id, { endedAt: Math.max(ctx.doneAt, running.startedAt) }));
+	const sheet = sheetOf(ctx, personId, ctx.doneOn);
 	const entry = ctx.insert(timeEntries, {
 		id: newId(),
 		personId,
 		jobId: job.id,
-		phaseId: phasePlanned(ctx, job.id, self(ctx), ctx.today),
-		startedAt: ctx.now,
+		phaseId: phasePlanned(ctx, job.id, self(ctx), ctx.doneOn),
+		startedAt: ctx.doneAt,
 		zone: ctx.zone,
 		sheetId: sheet.sheetId,
 		loadedCost: sheet.loadedCost,
-		price: sheet.price
+		price: sheet.price,
+		...clockOffOf(ctx)
 	});
-	ctx.happened(`job:${job.id}`, 'time.clock-on', { who: ctx.who.name }, 'field', 'today', 'plan');
+	ctx.happened(`job:${job.id}`, 'time.clock-on', { who: ctx.who.name, ...later(ctx) }, 'field', 'today', 'plan');
 	return { entryId: entry.id };
 });
 
@@ -65,10 +75,12 @@ export const runningOf = (ctx: Pick<Context, 'db'>, personId: string): Entry | u
 export const clockOff = serve(contract.clockOff, (ctx, i) => {
 	const running = runningOf(ctx, self(ctx));
 	if (!running) throw new Refusal('No clock is running.');
+	checkOpen(ctx, running.personId, wallTime(running.startedAt, ctx.zone).day, ctx.doneOn);
 	const entry = ctx.update(timeEntries, running.id, {
-		endedAt: Math.max(ctx.now, running.startedAt),
+		endedAt: Math.max(ctx.doneAt, running.startedAt),
 		note: i.note,
-		breakMinutes: i.breakMinutes
+		breakMinutes: i.breakMinutes,
+		...clockOffOf(ctx)
 	});
 	ended(ctx, entry);
 	return { entryId: entry.id };

@@ -23,6 +23,8 @@ export const timeEntries = sqliteTable(
 		loadedCost: integer('loaded_cost').notNull(),
 		price: integer('price').notNull(),
 		conflict: flag('conflict'),
+		/** How far the clock of the device was ahead of ours, in seconds, where it was a minute or more. */
+		clockOff: integer('clock_off'),
 		version: version()
 	},
 	(t) => [

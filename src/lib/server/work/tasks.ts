@@ -112,10 +112,10 @@ export const removeTask = serve(contract.removeTask, (ctx, i) => {
 export const tickTask = serve(contract.tickTask, (ctx, i) => {
 	const task = ctx.get(tasks, i.taskId, 'This task');
 	if ((task.doneAt !== null) === i.done) return;
-	ctx.update(tasks, task.id, i.done ? { doneAt: ctx.now, doneBy: ctx.who.name } : { doneAt: null, doneBy: '' });
+	ctx.update(tasks, task.id, i.done ? { doneAt: ctx.doneAt, doneBy: ctx.who.name } : { doneAt: null, doneBy: '' });
 	if (i.done)
 		for (const s of ctx.db.select().from(taskSteps).where(eq(taskSteps.taskId, task.id)).all())
-			if (s.doneAt === null) ctx.update(taskSteps, s.id, { doneAt: ctx.now, doneBy: ctx.who.name });
+			if (s.doneAt === null) ctx.update(taskSteps, s.id, { doneAt: ctx.doneAt, doneBy: ctx.who.name });
 	ctx.happened(`job:${task.jobId}`, 'work.tick-task', { done: i.done, task: task.text }, 'field', 'today');
 });
 
@@ -123,7 +123,7 @@ export const tickStep = serve(contract.tickStep, (ctx, i) => {
 	const step = ctx.get(taskSteps, i.stepId, 'This step');
 	if ((step.doneAt !== null) === i.done) return;
 	const task = ctx.get(tasks, step.taskId, 'This task');
-	ctx.update(taskSteps, step.id, i.done ? { doneAt: ctx.now, doneBy: ctx.who.name } : { doneAt: null, doneBy: '' });
+	ctx.update(taskSteps, step.id, i.done ? { doneAt: ctx.doneAt, doneBy: ctx.who.name } : { doneAt: null, doneBy: '' });
 	// What has an open step is not done.
 	if (!i.done && task.doneAt !== null) ctx.update(tasks, task.id, { doneAt: null, doneBy: '' });
 	ctx.happened(`job:${task.jobId}`, 'work.tick-step', { done: i.done, step: step.text, task: task.text }, 'field');

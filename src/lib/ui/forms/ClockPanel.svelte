@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
-	import { command } from '$lib/client/command';
+	import { queue } from '$lib/client/queue.svelte';
 	import { formatMinutes } from '$lib/core/money';
 	import Field from './Field.svelte';
 	/** The running clock with clock off, or nothing. */
@@ -21,10 +21,15 @@
 	});
 	async function off() {
 		busy = true;
-		const r = await command('time.clock-off', { note, breakMinutes: Math.max(0, Math.round(Number(pause) || 0)) });
+		const { job, jobId } = running ?? { job: '', jobId: null };
+		const r = await queue.put(
+			'time.clock-off',
+			{ note, breakMinutes: Math.max(0, Math.round(Number(pause) || 0)) },
+			{ about: `job:${jobId ?? ''}`, label: `Clock off, ${job}` }
+		);
 		busy = false;
-		problem = r.ok ? '' : r.message;
-		if (r.ok) note = '';
+		problem = r.state === 'refused' ? r.message : '';
+		if (r.state !== 'refused') note = '';
 	}
 </script>
 

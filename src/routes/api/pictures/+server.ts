@@ -13,5 +13,9 @@ export const POST: RequestHandler = ({ request, locals }) =>
 		const file = form?.get('picture');
 		if (!(file instanceof File) || !locals.signed) throw new BadInput('Choose a picture.', 'picture');
 		const picture = await readPicture(Buffer.from(await file.arrayBuffer()));
-		return app().run(keepPicture, picture, locals.signed.actor);
+		// One that waited on a device has its id from there, and the key of its click: sent twice it is kept once.
+		const [fileId, key] = [form?.get('id'), form?.get('key')];
+		if (typeof fileId !== 'string' || typeof key !== 'string') return app().run(keepPicture, picture, locals.signed.actor);
+		if (!/^[0-9a-f-]{36}$/.test(fileId)) throw new BadInput('The picture has no proper name.', 'picture');
+		return app().run(keepPicture, { ...picture, fileId }, locals.signed.actor, key);
 	});

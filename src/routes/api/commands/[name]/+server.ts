@@ -1,6 +1,6 @@
 import { COMMANDS } from '$lib/server/all-commands';
 import { app } from '$lib/server/app';
-import { BadInput, Missing, USUAL_INPUT } from '$lib/server/commands';
+import { BadInput, Missing, NotAllowed, USUAL_INPUT, whenDone } from '$lib/server/commands';
 import { answer, readJson } from '$lib/server/http';
 import type { RequestHandler } from './$types';
 
@@ -14,9 +14,17 @@ export const POST: RequestHandler = async ({ params, request, locals }) => {
 	const command = COMMANDS.get(params.name);
 	return answer(async () => {
 		if (!command || command.inner) throw new Missing('There is no such command.');
-		const body = (await readJson(request, command.size ?? USUAL_INPUT)) as { input?: unknown; key?: unknown } | null;
+		const body = (await readJson(request, command.size ?? USUAL_INPUT)) as {
+			input?: unknown;
+			key?: unknown;
+			as?: unknown;
+			occurredAt?: unknown;
+			sentAt?: unknown;
+		} | null;
 		if (typeof body !== 'object' || body === null) throw new BadInput('This is not a command.');
 		const key = typeof body.key === 'string' && body.key.length <= 80 ? body.key : undefined;
-		return app().runGiven(command, body.input ?? {}, signed.actor, key);
+		// What somebody did on a device is theirs, whoever is signed in there by the time it is sent.
+		if (body.as !== undefined && body.as !== signed.personId) throw new NotAllowed('Somebody else did this. It waits for them.');
+		return app().runGiven(command, body.input ?? {}, signed.actor, key, whenDone(app().clock, body));
 	});
 };

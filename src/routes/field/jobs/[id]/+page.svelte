@@ -1,6 +1,9 @@
 <script lang="ts">
-	import type { CommandName, Input } from '$lib/contract';
+	import type { Input, OfflineName } from '$lib/contract';
+	import { tick, untrack } from 'svelte';
 	import { command } from '$lib/client/command';
+	import { queue } from '$lib/client/queue.svelte';
+	import { notesWaiting, partWith, runningWith, tickedWith, usedWaiting } from '$lib/ui/field/kept';
 	import { formatMinutes, formatQuantity, parseQuantity } from '$lib/core/money';
 	import { readAt, readForm } from '$lib/ui/forms/typed';
 	import ClockPanel from '$lib/ui/forms/ClockPanel.svelte';
@@ -29,12 +32,21 @@
 			timeZone: data.zone
 		});
 
-	async function run<N extends CommandName>(name: N, input: Input<N>): Promise<boolean> {
+	/** What waits on this device for this job: it is shown as done. */
+	const kept = $derived(queue.items.filter((k) => k.about === `job:${j.id}`));
+	const running = $derived(
+		runningWith(
+			data.running,
+			queue.items,
+			untrack(() => data.now - Date.now())
+		)
+	);
+	async function run<N extends OfflineName>(name: N, input: Input<N>, label: string, taken?: { id: string; file: Blob }): Promise<boolean> {
 		busy = true;
-		const r = await command(name, input);
+		const r = await queue.put(name, input, { about: `job:${j.id}`, label: `${label}, ${j.name}`, ...(taken ? { picture: taken } : {}) });
 		busy = false;
-		[problem, field] = r.ok ? ['', ''] : [r.message, r.field ?? ''];
-		return r.ok;
+		[problem, field] = r.state === 'refused' ? [r.message, r.field] : ['', ''];
+		return r.state !== 'refused';
 	}
 	async function begin(form: string) {
 		busy = true;
@@ -53,32 +65,18 @@
 		const { name } = item;
 		const read = readForm(() => ({ quantity: readAt('quantity', () => parseQuantity(quantity)) }));
 		if (!read.ok) return void ([problem, field] = [read.message, read.field]);
-		busy = true;
-		const r = await command('costs.use-material', { jobId: j.id, itemId: item.id, ...read.value });
-		busy = false;
-		if (!r.ok) return void ([problem, field] = [r.message, r.field ?? '']);
-		[problem, field, item, quantity, find, found] = ['', '', null, '', '', []];
+		const known = j.used.length;
+		if (!(await run('costs.use-material', { jobId: j.id, itemId: item.id, ...read.value }, `${quantity} ${item.unit} ${name}`))) return;
+		[item, quantity, find, found] = [null, '', '', []];
 		// What was ordered for the job is no new cost: it is said, or it would seem that nothing happened.
-		fittedNow = r.result.costId === null ? `${name}: ordered for this job, noted as fitted.` : '';
+		await tick();
+		fittedNow = !queue.lost && data.job.used.length === known ? `${name}: ordered for this job, noted as fitted.` : '';
 	}
 	async function send() {
-		let fileId: string | null = null;
 		const file = picture?.[0];
-		if (file) {
-			busy = true;
-			const body = new FormData();
-			body.set('picture', file);
-			const r = await fetch('/api/pictures', { method: 'POST', body }).catch(() => null);
-			busy = false;
-			const answer = (await r?.json().catch(() => ({}))) as { result?: { fileId: string }; message?: string } | undefined;
-			if (!r?.ok || !answer?.result)
-				return void ([problem, field] = [
-					answer?.message ?? 'No reception: the note and the picture are still here. Try again.',
-					'picture'
-				]);
-			fileId = answer.result.fileId;
-		}
-		if (await run('field.note', { jobId: j.id, text: note, fileId })) [note, picture] = ['', undefined];
+		const taken = file ? { id: crypto.randomUUID(), file } : undefined;
+		if (await run('field.note', { jobId: j.id, text: note, fileId: taken?.id ?? null }, file ? 'Picture' : 'Note', taken))
+			[note, picture] = ['', undefined];
 	}
 </script>
 
@@ -94,16 +92,18 @@
 </p>
 {#if j.crewBrief || j.access}<p class="sheet mb-3 p-4" style="border-left: 4px solid var(--color-accent)">{j.crewBrief} {j.access}</p>{/if}
 {#if problem && !field}<p class="problem mb-2" role="alert">{problem}</p>{/if}
-<ClockPanel running={data.running} now={data.now} zone={data.zone} />
-{#if data.running?.jobId !== j.id}<button
+<ClockPanel {running} now={data.now} zone={data.zone} />
+{#if running?.jobId !== j.id}<button
 		class="btn btn-primary btn-tall mb-4 w-full"
 		disabled={busy}
-		onclick={() => run('time.clock-on', { jobId: j.id })}>Clock on{data.running ? ' here' : ''}</button
+		onclick={() => run('time.clock-on', { jobId: j.id }, 'Clock on')}>Clock on{running ? ' here' : ''}</button
 	>{/if}
 
 {#if j.tasks.length}<section class="sheet mb-3 p-4" aria-labelledby="tasks">
 		<h2 id="tasks">
-			Work list <span class="quiet">{j.tasks.filter((t) => t.doneAt !== null).length} of {j.tasks.length} done</span>
+			Work list <span class="quiet"
+				>{j.tasks.filter((t) => tickedWith(t.doneAt !== null, kept, 'task', t.id)).length} of {j.tasks.length} done</span
+			>
 		</h2>
 		<ul class="mt-2">
 			{#each j.tasks as t (t.id)}<li class="border-b py-2" style="border-color: var(--line)">
@@ -111,9 +111,9 @@
 						><input
 							type="checkbox"
 							class="checkbox"
-							checked={t.doneAt !== null}
-							onchange={(e) => run('work.tick-task', { taskId: t.id, done: e.currentTarget.checked })}
-						/><span class:line-through={t.doneAt !== null}
+							checked={tickedWith(t.doneAt !== null, kept, 'task', t.id)}
+							onchange={(e) => run('work.tick-task', { taskId: t.id, done: e.currentTarget.checked }, t.text)}
+						/><span class:line-through={tickedWith(t.doneAt !== null, kept, 'task', t.id)}
 							>{t.text}
 							<span class="quiet">{[t.phase, t.people.map((p) => p.name).join(', ')].filter(Boolean).join(' · ')}</span></span
 						></label
@@ -123,17 +123,18 @@
 							><input
 								type="checkbox"
 								class="checkbox"
-								checked={s.doneAt !== null}
-								onchange={(e) => run('work.tick-step', { stepId: s.id, done: e.currentTarget.checked })}
-							/><span class:line-through={s.doneAt !== null}>{s.text}</span></label
+								checked={tickedWith(s.doneAt !== null, kept, 'step', s.id)}
+								onchange={(e) => run('work.tick-step', { stepId: s.id, done: e.currentTarget.checked }, s.text)}
+							/><span class:line-through={tickedWith(s.doneAt !== null, kept, 'step', s.id)}>{s.text}</span></label
 						>{/each}
-					{#each t.parts as p (p.id)}<div class="ml-9 flex min-h-11 items-center justify-between gap-3">
-							<span>{p.name} <span class="quiet">{formatQuantity(p.quantity)} {p.unit} · {p.state}</span></span
-							>{#if p.state !== 'fitted'}<button
+					{#each t.parts as p (p.id)}{@const state = partWith(p.state, kept, p.id)}
+						<div class="ml-9 flex min-h-11 items-center justify-between gap-3">
+							<span>{p.name} <span class="quiet">{formatQuantity(p.quantity)} {p.unit} · {state}</span></span
+							>{#if state !== 'fitted'}<button
 									class="btn"
 									disabled={busy}
-									onclick={() => run('work.move-part', { partId: p.id, state: nextState(p.state), version: p.version })}
-									>{nextState(p.state)}<span class="sr-only">: {p.name}</span></button
+									onclick={() => run('work.move-part', { partId: p.id, state: nextState(state) }, `${p.name} ${nextState(state)}`)}
+									>{nextState(state)}<span class="sr-only">: {p.name}</span></button
 								>{/if}
 						</div>{/each}
 				</li>{/each}
@@ -206,6 +207,9 @@
 	</div>
 	{#if fittedNow}<p class="mt-2" role="status">{fittedNow}</p>{/if}
 	<ul class="mt-2">
+		{#each usedWaiting(kept) as w (w.key)}<li class="flex justify-between">
+				<span>{w.label.replace(`, ${j.name}`, '')}</span><span class="quiet">waits for reception</span>
+			</li>{/each}
 		{#each j.used as u (u.id)}<li class="flex justify-between">
 				<span>{u.name}</span><span class="figure">{formatQuantity(u.quantity)} {u.unit}</span>
 			</li>{/each}
@@ -222,6 +226,10 @@
 	>
 	<button class="btn btn-tall mt-2 w-full" disabled={busy} onclick={send}>Send</button>
 	<ul class="mt-3 grid gap-3">
+		{#each notesWaiting(kept) as w (w.key)}<li>
+				<span class="quiet">waits for reception{w.picture ? ', with a picture' : ''}</span>
+				<p>{w.text}</p>
+			</li>{/each}
 		{#each j.notes as n (n.id)}<li class="flex gap-3">
 				{#if n.fileId}<img class="h-16 w-16 object-cover" src="/api/files/{n.fileId}?small" alt="From {n.by}" />{/if}
 				<div>

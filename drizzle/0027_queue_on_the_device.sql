@@ -1,0 +1,1 @@
+ALTER TABLE `time_entries` ADD `clock_off` integer;

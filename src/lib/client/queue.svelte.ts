@@ -1,0 +1,230 @@
+import { openDB, type IDBPDatabase } from 'idb';
+import type { Input, OfflineName } from '$lib/contract';
+import { refresh } from './refresh';
+
+/** A picture that was taken on the device; what names it, names the id it was given here. */
+interface Picture {
+	id: string;
+	file: Blob;
+}
+/** What was done on this device and is not known to be saved. */
+export interface Kept {
+	seq: number;
+	/** Who did it: nobody else sees or sends it. */
+	person: string;
+	key: string;
+	/** What was done with one click: a picture and the note that names it stand and fall together. */
+	group: string;
+	name: OfflineName | 'picture';
+	input: unknown;
+	picture: Blob | null;
+	/** What it is about, so that a page finds its own: “job:ID”. */
+	about: string;
+	/** For people: “Clock on, Penhallow house”. */
+	label: string;
+	/** By this device's clock. */
+	occurredAt: number;
+	/** Why the server did not take it; it stands here until somebody settles it. */
+	refused: string | null;
+}
+/** What became of something that was just done: saved, waiting for reception, or refused at a field. */
+export type Settled = { state: 'saved' } | { state: 'waiting' } | { state: 'refused'; message: string; field: string };
+type Answer = { state: 'saved' } | { state: 'away' } | { state: 'signed out' } | { state: 'refused'; message: string; field: string };
+
+const STORE = 'kept';
+const open = (): Promise<IDBPDatabase> =>
+	openDB('nickel-queue', 1, {
+		upgrade: (db) => db.createObjectStore(STORE, { keyPath: 'seq', autoIncrement: true }).createIndex('person', 'person')
+	});
+const RETRY = 3000;
+
+/**
+ * What is done in the field is written down on the device first, shown as done, and sent in order when there is reception: exactly once, also after
+ * the page, the browser or the server was killed in between. One tab sends for all of a device.
+ */
+export class Queue {
+	items: Kept[] = $state([]);
+	/** There is no reception. */
+	lost = $state(false);
+	/** The session is over: what is here waits until this person signs in again. */
+	signedOut = $state(false);
+	#db: Promise<IDBPDatabase> | null = null;
+	#person = '';
+	#channel: BroadcastChannel | null = null;
+	#timer: ReturnType<typeof setTimeout> | undefined;
+	#sending = false;
+	#again = false;
+	/** Who waits on this page for what became of what they just did. */
+	#waiting: Record<string, (s: Settled) => void> = {};
+
+	/** Takes up what this person left here. @returns stop */
+	start(person: string): () => void {
+		this.#person = person;
+		this.#db = open();
+		this.#channel = new BroadcastChannel('nickel-queue');
+		this.#channel.onmessage = () => void this.#read();
+		const again = () => void this.#send();
+		window.addEventListener('online', again);
+		void this.#read().then(again);
+		return () => {
+			window.removeEventListener('online', again);
+			clearTimeout(this.#timer);
+			this.#channel?.close();
+			void this.#db?.then((db) => db.close());
+			this.#db = null;
+		};
+	}
+
+	/**
+	 * Writes down what was done, and sends it if that is possible now.
+	 * @param picture goes before it; the input names its id
+	 * @returns what became of it, as far as that is known: without reception it waits
+	 */
+	async put<N extends OfflineName>(
+		name: N,
+		input: Input<N>,
+		{ about, label, picture }: { about: string; label: string; picture?: Picture }
+	): Promise<Settled> {
+		const key = crypto.randomUUID();
+		const common = { person: this.#person, group: key, about, occurredAt: Date.now(), refused: null };
+		const rows: Omit<Kept, 'seq'>[] = [
+			...(picture
+				? [{ ...common, key: picture.id, name: 'picture' as const, input: picture.id, picture: picture.file, label: 'Picture' }]
+				: []),
+			{ ...common, key, name, input, picture: null, label }
+		];
+		const db = await this.#opened();
+		const t = db.transaction(STORE, 'readwrite');
+		for (const row of rows) await t.store.add(row);
+		await t.done;
+		await this.#read();
+		const settled = new Promise<Settled>((resolve) => (this.#waiting[key] = resolve));
+		void this.#send();
+		return settled;
+	}
+
+	/** Tries what was refused once more. */
+	async retry(group: string): Promise<void> {
+		await this.#settle(group, null);
+		void this.#send();
+	}
+
+	/** Gives up on something that was refused. */
+	async drop(group: string): Promise<void> {
+		await this.#settle(group, 'gone');
+	}
+
+	/** All of one click: gone, refused with a reason, or to be sent again. */
+	async #settle(group: string, how: 'gone' | { refused: string } | null): Promise<void> {
+		const t = (await this.#opened()).transaction(STORE, 'readwrite');
+		for (const k of this.items.filter((i) => i.group === group))
+			if (how === 'gone') await t.store.delete(k.seq);
+			else await t.store.put({ ...$state.snapshot(k), refused: how?.refused ?? null });
+		await t.done;
+		await this.#changed();
+	}
+
+	#opened(): Promise<IDBPDatabase> {
+		this.#db ??= open();
+		return this.#db;
+	}
+
+	async #read(): Promise<void> {
+		const all = (await (await this.#opened()).getAllFromIndex(STORE, 'person', this.#person)) as Kept[];
+		this.items = all.sort((a, b) => a.seq - b.seq);
+		// Another tab sent it.
+		for (const key of Object.keys(this.#waiting)) if (!all.some((k) => k.key === key)) this.#answer(key, { state: 'saved' });
+	}
+
+	async #changed(): Promise<void> {
+		await this.#read();
+		this.#channel?.postMessage('changed');
+	}
+
+	/** One sender for a device: tabs take turns, and each sends all that waits. */
+	async #send(): Promise<void> {
+		if (this.#sending) return void (this.#again = true);
+		this.#sending = true;
+		clearTimeout(this.#timer);
+		let sent = false;
+		do {
+			this.#again = false;
+			sent = (await navigator.locks.request('nickel-queue', () => this.#sendAll())) || sent;
+		} while (this.#again);
+		this.#sending = false;
+		if (this.lost) this.#timer = setTimeout(() => void this.#send(), RETRY);
+		if (sent && !this.lost) await refresh();
+	}
+
+	/** @returns whether anything was saved */
+	async #sendAll(): Promise<boolean> {
+		let sent = false;
+		const db = await this.#opened();
+		for (;;) {
+			// Read anew each time: another tab may have sent or dropped some meanwhile.
+			await this.#read();
+			const next = this.items.find((i) => i.refused === null);
+			if (!next) {
+				[this.lost, this.signedOut] = [false, false];
+				return sent;
+			}
+			const answer = await post($state.snapshot(next) as Kept);
+			[this.lost, this.signedOut] = [answer.state === 'away', answer.state === 'signed out'];
+			if (answer.state === 'away' || answer.state === 'signed out') {
+				for (const key of Object.keys(this.#waiting)) this.#answer(key, { state: 'waiting' });
+				return sent;
+			}
+			if (answer.state === 'saved') {
+				await db.delete(STORE, next.seq);
+				sent = true;
+				this.#answer(next.key, { state: 'saved' });
+				await this.#changed();
+			} else {
+				// Whoever just did it is told in the form, where what was typed still stands.
+				const told = this.#answer(next.group, answer);
+				await this.#settle(next.group, told ? 'gone' : { refused: answer.message });
+			}
+		}
+	}
+
+	#answer(key: string, settled: Settled): boolean {
+		const { [key]: resolve, ...rest } = this.#waiting;
+		this.#waiting = rest;
+		resolve?.(settled);
+		return resolve !== undefined;
+	}
+}
+
+/** Sends one thing. What the server does not answer itself may have been done or not: it is sent again with its key. */
+async function post(k: Kept): Promise<Answer> {
+	const sentAt = Date.now();
+	try {
+		const response =
+			k.name === 'picture' && k.picture
+				? await fetch('/api/pictures', { method: 'POST', body: pictureForm(k.key, k.picture) })
+				: await fetch(`/api/commands/${k.name}`, {
+						method: 'POST',
+						headers: { 'content-type': 'application/json' },
+						body: JSON.stringify({ input: k.input, key: k.key, as: k.person, occurredAt: k.occurredAt, sentAt })
+					});
+		if (response.ok) return { state: 'saved' };
+		if (response.status === 401) return { state: 'signed out' };
+		// What fails here by itself is told and stands aside: it must not keep all that comes after it.
+		if (response.status >= 502 || response.status === 429) return { state: 'away' };
+		const body = (await response.json().catch(() => ({}))) as { message?: string; field?: string };
+		return { state: 'refused', message: body.message ?? 'The server did not take it.', field: body.field ?? '' };
+	} catch {
+		return { state: 'away' };
+	}
+}
+
+function pictureForm(id: string, file: Blob): FormData {
+	const form = new FormData();
+	form.set('picture', file);
+	form.set('id', id);
+	form.set('key', id);
+	return form;
+}
+
+/** The queue of this device. */
+export const queue = new Queue();
