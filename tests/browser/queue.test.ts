@@ -191,6 +191,27 @@ function random(seed: number): () => number {
 }
 const SEEDS = process.env.NICKEL_SEEDS ? Array.from({ length: Number(process.env.NICKEL_SEEDS) }, (_, i) => i + 1) : [1, 2, 3];
 
+describe('jobs of today', () => {
+	it('are on the phone before anybody opened them', async () => {
+		const shift = db.row<{ job_id: string; person_id: string }>(
+			"select job_id, person_id from shifts where day = '2027-04-14' and person_id in ('noor', 'marco', 'ines') limit 1"
+		);
+		const context = await browser.createBrowserContext();
+		const page = await context.newPage();
+		page.setDefaultTimeout(30_000);
+		await signIn(page, base, shift.person_id);
+		await open(page, `${base}/field`);
+		await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+		await open(page, `${base}/field`);
+		await page.waitForFunction(
+			(id: string) => caches.match(`/field/jobs/${id}/__data.json`).then((r) => r !== undefined),
+			{},
+			shift.job_id
+		);
+		await context.close();
+	});
+});
+
 describe('a bad line', () => {
 	it.each(SEEDS)('that loses requests and answers, and a page killed at random, lose and double nothing (seed %i)', async (seed) => {
 		const next = random(seed);

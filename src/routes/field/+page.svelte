@@ -2,7 +2,8 @@
 	import { queue } from '$lib/client/queue.svelte';
 	import { runningWith, visitWith } from '$lib/ui/field/kept';
 	import ClockPanel from '$lib/ui/forms/ClockPanel.svelte';
-	import { untrack } from 'svelte';
+	import { preloadCode } from '$app/navigation';
+	import { onMount, untrack } from 'svelte';
 	let { data } = $props();
 	let problem = $state('');
 	let busy = $state('');
@@ -19,6 +20,15 @@
 	const clock = (n: number | null) => (n === null ? '' : `${Math.floor(n / 60)}:${String(n % 60).padStart(2, '0')}`);
 	const dayName = (d: string) =>
 		new Date(`${d}T12:00Z`).toLocaleDateString('en-US', { weekday: 'long', month: 'long', day: 'numeric', timeZone: 'UTC' });
+	// Today's jobs are taken along: they are there without reception, opened before or not.
+	onMount(() => {
+		const ids = [...new Set([...mine.map((s) => s.jobId), ...data.stops.map((s) => s.jobId)])];
+		if (ids.length === 0 || !navigator.onLine) return;
+		void preloadCode(`/field/jobs/${ids[0]}`);
+		void navigator.serviceWorker?.ready.then(async () => {
+			for (const id of ids.slice(0, 40)) await fetch(`/field/jobs/${id}/__data.json`).catch(() => null);
+		});
+	});
 	async function visit(visitId: string, done: boolean) {
 		busy = visitId;
 		const stop = data.stops.find((s) => s.id === visitId);

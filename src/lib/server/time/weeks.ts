@@ -163,6 +163,7 @@ function personWeek(p: { id: string; name: string }, entries: readonly Entry[], 
 				jobId: e.jobId,
 				note: e.note,
 				conflict: e.conflict,
+				clockOff: e.clockOff,
 				version: e.version
 			};
 		})

@@ -134,9 +134,9 @@
 							><td>{wday(e.day)}</td><td>{e.from}</td><td>{e.to ?? 'running'}</td><td class="num">{e.breakMinutes || ''}</td><td
 								>{#if e.jobId}<a class="link" href="/jobs/{e.jobId}/costs">{e.job}</a>{/if}</td
 							><td>{e.note}</td><td class="text-right"
-								>{#if e.conflict}<Mark kind="need" label="overlaps" />{/if}{#if e.to !== null && !shown.approved}<button
-										class="link ml-3"
-										onclick={() => putRight(e)}>Correct …</button
+								>{#if e.conflict}<Mark kind="need" label="overlaps" />{/if}{#if e.clockOff !== null}<span class="quiet"
+										>the phone’s clock was {formatMinutes(Math.round(Math.abs(e.clockOff) / 60))} {e.clockOff > 0 ? 'fast' : 'slow'}</span
+									>{/if}{#if e.to !== null && !shown.approved}<button class="link ml-3" onclick={() => putRight(e)}>Correct …</button
 									>{/if}</td
 							></tr
 						>{:else}<tr><td colspan="7" class="quiet">No time in this week.</td></tr>{/each}</tbody
