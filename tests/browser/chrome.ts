@@ -28,6 +28,8 @@ export async function visitor(browser: Browser, size: typeof DESK | typeof PHONE
 	const context = await browser.createBrowserContext();
 	const page = await context.newPage();
 	await page.setViewport(size);
+	// What was typed is left by tests that load another page; the browser's own question is answered as a person would.
+	page.on('dialog', (d) => void d.accept());
 	page.setDefaultTimeout(30_000);
 	return page;
 }

@@ -1,5 +1,6 @@
 import type { Browser, HTTPRequest, Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { seriousOn } from './axe';
 import { run } from './bench-steps';
 import { fill, launch, open, press, reads, signIn, visitor } from './chrome';
 import { reader, until } from './db';
@@ -128,5 +129,67 @@ describe('a click right after a save', () => {
 		});
 		await press(page, 'Save the details');
 		await page.waitForFunction(() => location.pathname.startsWith('/win'));
+	});
+});
+
+describe('what is typed', () => {
+	const leaving = () => page.$eval('dialog[open]', (d) => (d as HTMLElement).innerText).catch(() => '');
+	const click = (path: string) => page.$$eval('nav a', (all, p) => all.find((a) => (a as HTMLAnchorElement).pathname === p)?.click(), path);
+	const customer = () => db.row<{ id: string; notes: string }>('select id, notes from customers order by name limit 1');
+	it('is asked about before its page is left: stay keeps it, leave loses it, saved it is not asked about', async () => {
+		const { id, notes } = customer();
+		await open(page, `${base}/win/customers/${id}`);
+		await click('/win/track');
+		await page.waitForFunction(() => location.pathname === '/win/track');
+		await page.goBack();
+		await page.waitForFunction((p: string) => location.pathname === p, {}, `/win/customers/${id}`);
+		await page.waitForSelector('textarea');
+		await fill(page, 'main form textarea', 'Rings twice');
+		await click('/win/track');
+		await page.waitForSelector('dialog[open]');
+		expect(await leaving()).toContain('not saved');
+		expect(await seriousOn(page)).toEqual([]);
+		await press(page, 'Stay here', 'dialog[open]');
+		expect(await page.$eval('main form textarea', (t) => t.value)).toBe('Rings twice');
+		await click('/win/track');
+		await press(page, 'Leave without saving', 'dialog[open]');
+		await page.waitForFunction(() => location.pathname === '/win/track');
+		expect(db.value<string>('select notes from customers where id = ?', id)).toBe(notes);
+		await open(page, `${base}/win/customers/${id}`);
+		await fill(page, 'main form textarea', 'Rings once');
+		// Ctrl+Enter saves where the cursor is.
+		await page.keyboard.down('Control');
+		await page.keyboard.press('Enter');
+		await page.keyboard.up('Control');
+		await until(() => db.value<string>('select notes from customers where id = ?', id) === 'Rings once', 'the note');
+		await click('/win/track');
+		await page.waitForFunction(() => location.pathname === '/win/track');
+	});
+	it('in a dialog is not lost by one press of Escape', async () => {
+		await open(page, `${base}/win/track`);
+		await press(page, 'New job');
+		await page.waitForSelector('dialog[open] input');
+		await page.keyboard.press('Escape');
+		await page.waitForFunction(() => !document.querySelector('dialog[open]'));
+		await press(page, 'New job');
+		await fill(page, 'dialog[open] input', 'Half a job');
+		await page.keyboard.press('Escape');
+		await reads(page, 'What you typed is not saved.');
+		expect(await seriousOn(page)).toEqual([]);
+		expect(await page.$eval('dialog[open] input', (i) => i.value)).toBe('Half a job');
+		await press(page, 'Throw it away', 'dialog[open]');
+		await page.waitForFunction(() => !document.querySelector('dialog[open]'));
+		await press(page, 'New job');
+		await page.waitForSelector('dialog[open] input');
+		await page.keyboard.press('Escape');
+		await page.waitForFunction(() => !document.querySelector('dialog[open]'));
+	});
+	it('and refused has the cursor in the field at fault', async () => {
+		const jobId = db.value<string>("select j.id from jobs j join stages s on s.id = j.stage_id where s.meaning = 'bidding' limit 1");
+		await open(page, `${base}/jobs/${jobId}`);
+		await fill(page, 'form[aria-label=Details] input[name=expected]', 'a lot');
+		await press(page, 'Save the details');
+		await page.waitForSelector('form[aria-label=Details] .problem');
+		await page.waitForFunction(() => (document.activeElement as HTMLInputElement).name === 'expected');
 	});
 });

@@ -34,13 +34,15 @@ async function job(name: string): Promise<string> {
 	await run(office, 'work.add-task', { jobId, phase: '', text: 'Sweep the gutter' });
 	return jobId;
 }
+/** Ticks the task; a tap that a page lost while it was waking up is made again, as anybody would. */
 const sweep = (page: Page) =>
-	page.$$eval('section[aria-labelledby=tasks] label', (all) =>
-		all
-			.find((l) => l.innerText.includes('Sweep'))
-			?.querySelector('input')
-			?.click()
-	);
+	page.waitForFunction(() => {
+		const box = [...document.querySelectorAll('section[aria-labelledby=tasks] label')]
+			.find((l) => (l as HTMLElement).innerText.includes('Sweep'))
+			?.querySelector('input');
+		if (box && !box.checked) box.click();
+		return document.body.innerText.includes('1 of 3 done');
+	});
 /** A phone of somebody, with the field pages kept on it. */
 async function phone(who: string, jobId: string): Promise<{ context: BrowserContext; page: Page }> {
 	const context = await browser.createBrowserContext();

@@ -36,7 +36,19 @@ async function follow(path: string): Promise<void> {
 		document.querySelector('main')?.append(link);
 		link.click();
 	}, path);
-	await page.waitForFunction((to) => location.pathname === to, {}, path);
+	// Typed and not saved: it is asked about, and left.
+	await page.waitForFunction(
+		(to) => {
+			if (location.pathname === to) return true;
+			const leave = [...document.querySelectorAll<HTMLButtonElement>('dialog[open] button')].find(
+				(b) => b.innerText === 'Leave without saving'
+			);
+			leave?.click();
+			return false;
+		},
+		{},
+		path
+	);
 	// The page has its own title by then.
 	await page.waitForFunction(() => document.querySelector('main') !== null);
 }

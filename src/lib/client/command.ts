@@ -1,5 +1,6 @@
 import type { CommandName, Input, Output } from '$lib/contract';
 import { refresh } from './refresh';
+import { toldSaved } from './saved';
 
 export type Outcome<R> = { ok: true; result: R } | { ok: false; message: string; field: string | null; status: number };
 
@@ -53,6 +54,7 @@ async function send<R>(name: string, input: unknown, options: { refresh?: boolea
 			status: response.status
 		};
 	}
+	toldSaved();
 	if (options.refresh !== false) await refresh();
 	return { ok: true, result: body.result as R };
 }

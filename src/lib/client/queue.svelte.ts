@@ -1,6 +1,7 @@
 import { openDB, type IDBPDatabase } from 'idb';
 import type { Input, OfflineName } from '$lib/contract';
 import { refresh } from './refresh';
+import { toldSaved } from './saved';
 
 /** A picture that was taken on the device; what names it, names the id it was given here. */
 interface Picture {
@@ -98,6 +99,7 @@ export class Queue {
 		for (const row of rows) await t.store.add(row);
 		await t.done;
 		await this.#read();
+		toldSaved();
 		const settled = new Promise<Settled>((resolve) => (this.#waiting[key] = resolve));
 		void this.#send();
 		return settled;

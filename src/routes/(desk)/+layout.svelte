@@ -3,6 +3,7 @@
 	import { page } from '$app/state';
 	import { followLive } from '$lib/client/live';
 	import { recordOf } from '$lib/client/record';
+	import Leave from '$lib/ui/forms/Leave.svelte';
 	import Desk from '$lib/ui/shell/Desk.svelte';
 	let { data, children } = $props();
 	onMount(() => followLive(() => (page.data.live as string[] | undefined) ?? []));
@@ -12,3 +13,4 @@
 <Desk who={data.me}
 	>{#key recordOf(page)}{@render children()}{/key}</Desk
 >
+<Leave />

@@ -4,6 +4,7 @@
 	import { followLive } from '$lib/client/live';
 	import { forgetPages, keepPages } from '$lib/client/pages';
 	import { queue } from '$lib/client/queue.svelte';
+	import Leave from '$lib/ui/forms/Leave.svelte';
 	import QueueBar from '$lib/ui/field/QueueBar.svelte';
 	import { recordOf } from '$lib/client/record';
 	import Clock from '@lucide/svelte/icons/clock-3';
@@ -50,6 +51,7 @@
 			><p.icon size={22} aria-hidden="true" />{p.word}</a
 		>{/each}
 </nav>
+<Leave />
 
 <style>
 	.head {

@@ -3,6 +3,9 @@ import type { Clock } from '../clock';
 import type { When } from './context';
 import { KEPT_DAYS } from './idempotency';
 
+/** Sent within this, it did not wait. */
+const AT_ONCE = 5000;
+
 /** What a device says of something it kept without reception: when it was done and when it was sent, by its own clock. */
 interface ByDevice {
 	occurredAt?: unknown;
@@ -20,5 +23,6 @@ export function whenDone(clock: Clock, { occurredAt, sentAt }: ByDevice): When {
 	const lay = Math.max(0, sentAt - occurredAt);
 	if (lay > KEPT_DAYS * 86_400_000) throw new Refusal('This was done too long ago to be sent by itself. Enter it by hand.');
 	const now = clock.now();
-	return { doneAt: now - lay, ...(clock.real ? { clockOff: Math.round((sentAt - now) / 1000) } : {}) };
+	// What was sent at once is done now: the way to us is no delay of theirs.
+	return { ...(lay < AT_ONCE ? {} : { doneAt: now - lay }), ...(clock.real ? { clockOff: Math.round((sentAt - now) / 1000) } : {}) };
 }

@@ -1,7 +1,11 @@
 <script lang="ts">
 	import type { Snippet } from 'svelte';
 	import Unseen from './Unseen.svelte';
-	/** A sheet over the page. Escape and Cancel leave everything as it was; Ctrl+Enter saves. */
+	import { Typing } from './unsaved.svelte';
+	/**
+	 * A sheet over the page. Escape and Cancel leave everything as it was, and ask first where something was typed; Ctrl+Enter saves; a refused
+	 * field gets the cursor.
+	 */
 	let {
 		open = $bindable(),
 		title,
@@ -15,26 +19,55 @@
 		open: boolean;
 		title: string;
 		save?: string;
-		onsave: () => void;
+		onsave: () => unknown;
 		busy?: boolean;
 		problem?: string;
 		children: Snippet;
 		danger?: boolean;
 	} = $props();
 	let dialog: HTMLDialogElement | undefined = $state();
+	let form: HTMLFormElement | undefined = $state();
+	const typing = new Typing();
+	/** Cancel was pressed with something typed: pressed again, it is thrown away. */
+	let asking = $state(false);
 	$effect(() => {
 		if (open && !dialog?.open) dialog?.showModal();
 		if (!open && dialog?.open) dialog.close();
+		if (!open) {
+			typing.clean();
+			asking = false;
+		}
 	});
 	function submit(e: Event) {
 		e.preventDefault();
-		if (!busy) onsave();
+		asking = false;
+		if (!busy) void typing.submit(form, onsave);
+	}
+	function cancel() {
+		if (typing.dirty && !asking) asking = true;
+		else open = false;
 	}
 </script>
 
-<dialog bind:this={dialog} class="sheet" aria-label={title} onclose={() => (open = false)}>
+<dialog
+	bind:this={dialog}
+	class="sheet"
+	aria-label={title}
+	oncancel={(e) => {
+		// Escape; a browser closes by itself the second time in a row.
+		if (!typing.dirty || asking) return;
+		e.preventDefault();
+		asking = true;
+	}}
+	onclose={() => (open = false)}
+>
 	<!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
 	<form
+		bind:this={form}
+		oninput={(e) => {
+			asking = false;
+			typing.typed(e);
+		}}
 		onsubmit={submit}
 		onkeydown={(e) => {
 			if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) submit(e);
@@ -44,7 +77,8 @@
 		<div class="body">{@render children()}</div>
 		<div class="px-4"><Unseen {problem} /></div>
 		<footer>
-			<button type="button" class="btn" onclick={() => (open = false)}>Cancel</button><button
+			{#if asking}<span class="quiet mr-auto" role="alert">What you typed is not saved.</span>{/if}
+			<button type="button" class="btn" onclick={cancel}>{asking ? 'Throw it away' : 'Cancel'}</button><button
 				class="btn {danger ? 'btn-error' : 'btn-primary'}"
 				disabled={busy}>{save}</button
 			>
@@ -82,6 +116,7 @@
 	footer {
 		display: flex;
 		justify-content: flex-end;
+		align-items: center;
 		gap: 8px;
 		padding: 10px 16px 14px;
 		border-top: 1px solid var(--line);

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Form from '../forms/Form.svelte';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
 	import { withRight, type Right } from '$lib/core/access';
@@ -30,14 +31,7 @@
 	const start = (which: string) => (given = [...(starts.find((s) => s.name === which)?.rights ?? [])]);
 </script>
 
-<form
-	class="sheet mb-4 p-4"
-	aria-label={role ? `Change ${role.name}` : 'New role'}
-	onsubmit={(e) => {
-		e.preventDefault();
-		void save();
-	}}
->
+<Form class="sheet mb-4 p-4" label={role ? `Change ${role.name}` : 'New role'} onsave={save}>
 	<h2>{role ? `Change ${role.name}` : 'New role'}</h2>
 	<div class="mt-3 grid max-w-2xl grid-cols-2 gap-3">
 		<Field label="Name" problem={at('name')}
@@ -71,4 +65,4 @@
 		<button class="btn btn-primary">{role ? 'Save' : 'Make the role'}</button>
 		<button type="button" class="btn" onclick={onclose}>Cancel</button>
 	</div>
-</form>
+</Form>

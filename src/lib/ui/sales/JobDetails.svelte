@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Form from '../forms/Form.svelte';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
 	import { formatPercent, parseCents, parsePercent, parseQuantity, toTyped } from '$lib/core/money';
@@ -86,14 +87,7 @@
 	}
 </script>
 
-<form
-	class="sheet p-4"
-	aria-label="Details"
-	onsubmit={(e) => {
-		e.preventDefault();
-		void save();
-	}}
->
+<Form class="sheet p-4" label="Details" onsave={() => save()}>
 	<h2 class="mb-2">Details</h2>
 	<fieldset class="grid grid-cols-2 gap-x-3 gap-y-2" disabled={!mayChange}>
 		{#if !won}<div class="col-span-2 grid grid-cols-[1fr_150px] gap-3">
@@ -141,4 +135,4 @@
 	{#if fields.some((f) => f.of === 'job')}<div class="mt-3 grid grid-cols-2 gap-x-3 gap-y-2">
 			<OwnFields {fields} of="job" id={job.id} values={job.own} {mayChange} />
 		</div>{/if}
-</form>
+</Form>

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { Snippet } from 'svelte';
 	import { page } from '$app/state';
+	import Sheet from '../forms/Sheet.svelte';
 	import { may, type Holder, type Right } from '$lib/core/access';
 	/** Title line of a desk page with its one main action, the pages of the place, and the content. */
 	let {
@@ -10,7 +11,8 @@
 		current = '',
 		actions,
 		children,
-		wide = false
+		wide = false,
+		asks = false
 	}: {
 		title: string;
 		sub?: string;
@@ -20,6 +22,8 @@
 		actions?: Snippet;
 		children: Snippet;
 		wide?: boolean;
+		/** It is typed into as a whole and saved by its own button: leaving it with something unsaved asks first. */
+		asks?: boolean;
 	} = $props();
 	const who = $derived(page.data.me as Holder | undefined);
 	const open = $derived(pages.filter(([, , right]) => who !== undefined && may(who, right)));
@@ -41,7 +45,9 @@
 		{#each open as [path, word] (path)}<a href={path} aria-current={path === current ? 'page' : undefined}>{word}</a>{/each}
 	</nav>
 {/if}
-<div class="content" class:wide>{@render children()}</div>
+<div class="content" class:wide>
+	{#if asks}<Sheet>{@render children()}</Sheet>{:else}{@render children()}{/if}
+</div>
 
 <style>
 	.top {

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Form from '../forms/Form.svelte';
 	import type { CommandName, Input } from '$lib/contract';
 	import { command } from '$lib/client/command';
 	import { groupBy } from '../lists';
@@ -50,10 +51,9 @@
 				</li>{/each}
 		</ul>
 	{:else}<p class="quiet">Nothing yet. What such jobs always need comes from Company, Stages and fields.</p>{/each}
-	{#if mayChange}<form
+	{#if mayChange}<Form
 			class="mt-2 flex gap-2"
-			onsubmit={async (e) => {
-				e.preventDefault();
+			onsave={async () => {
 				if (text.trim() && (await act('work.add-task', { jobId, phase, text }))) text = '';
 			}}
 		>
@@ -64,7 +64,7 @@
 				bind:value={phase}
 				><option value="">no phase</option>{#each phases as p (p)}<option value={p}>{p}</option>{/each}</select
 			><button class="btn">Add</button>
-		</form>{/if}
+		</Form>{/if}
 	{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
 </section>
 

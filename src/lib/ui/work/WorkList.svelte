@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Form from '../forms/Form.svelte';
 	import type { CommandName, Input } from '$lib/contract';
 	import { command } from '$lib/client/command';
 	import { formatQuantity } from '$lib/core/money';
@@ -124,10 +125,9 @@
 				</li>{/each}
 		</ul>
 	{:else}<p class="quiet">Nothing yet. What such jobs always need comes from Company, Stages and fields.</p>{/each}
-	{#if mayChange}<form
+	{#if mayChange}<Form
 			class="mt-3 flex max-w-2xl gap-2"
-			onsubmit={async (e) => {
-				e.preventDefault();
+			onsave={async () => {
 				if (text.trim() && (await act('work.add-task', { jobId, phase, text }))) text = '';
 			}}
 		>
@@ -138,7 +138,7 @@
 				bind:value={phase}
 				><option value="">no phase</option>{#each phases as p (p)}<option value={p}>{p}</option>{/each}</select
 			><button class="btn">Add</button>
-		</form>{/if}
+		</Form>{/if}
 </section>
 {#if edited}{#key edited.id}<TaskDialog task={edited} {phases} {staff} onclose={() => (editing = null)} />{/key}{/if}
 {#if given}{#key given.id}<PartsDialog task={given} {materials} onclose={() => (giving = null)} />{/key}{/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Form from '$lib/ui/forms/Form.svelte';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
 	import { formatMinutes } from '$lib/core/money';
@@ -26,13 +27,7 @@
 <h1 class="mb-3">Hours</h1>
 <ClockPanel running={data.running} now={data.now} zone={data.zone} />
 {#if adding}
-	<form
-		class="sheet mb-4 grid gap-3 p-4"
-		onsubmit={(e) => {
-			e.preventDefault();
-			void add();
-		}}
-	>
+	<Form class="sheet mb-4 grid gap-3 p-4" onsave={() => add()}>
 		<Field label="Job"
 			><select class="select" bind:value={typed.jobId}
 				>{#each data.jobs as j (j.id)}<option value={j.id}>{j.name}</option>{/each}</select
@@ -52,7 +47,7 @@
 				>Add</button
 			>
 		</div>
-	</form>
+	</Form>
 {:else}<button class="btn btn-tall mb-4 w-full" onclick={() => (adding = true)}>Add time I forgot</button>{/if}
 <ul class="sheet">
 	{#each data.entries as e (e.id)}<li class="border-b p-3" style="border-color: var(--line)">

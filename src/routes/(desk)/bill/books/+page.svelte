@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Form from '$lib/ui/forms/Form.svelte';
 	import { untrack } from 'svelte';
 	import type { CommandName, Input } from '$lib/contract';
 	import { command } from '$lib/client/command';
@@ -54,18 +55,11 @@
 	{#if said}<p class="mb-2" role="status">{said}</p>{/if}
 	<div class="grid gap-4 lg:grid-cols-[minmax(0,1fr)_380px]">
 		<div class="grid content-start gap-4">
-			{#if data.mayChange}<form
-					class="sheet flex flex-wrap items-end gap-3 p-4"
-					aria-label="Hand over"
-					onsubmit={(e) => {
-						e.preventDefault();
-						void hand();
-					}}
-				>
+			{#if data.mayChange}<Form class="sheet flex flex-wrap items-end gap-3 p-4" label="Hand over" onsave={() => hand()}>
 					<Field label="Everything up to and with"><input class="input" type="date" name="through" bind:value={through} /></Field>
 					<button class="btn btn-primary" disabled={busy}>Hand it over</button>
 					<span class="quiet">Each event is in one file, once.</span>
-				</form>{/if}
+				</Form>{/if}
 			<section class="sheet overflow-x-auto">
 				<h2 class="p-3">Handed over</h2>
 				<table class="grid-table">
@@ -94,14 +88,7 @@
 			</section>
 		</div>
 		<div class="grid content-start gap-4">
-			<form
-				class="sheet grid gap-2 p-4"
-				aria-label="Accounts"
-				onsubmit={(e) => {
-					e.preventDefault();
-					void act('books.set-accounts', { accounts }, 'The accounts are kept.');
-				}}
-			>
+			<Form class="sheet grid gap-2 p-4" label="Accounts" onsave={() => act('books.set-accounts', { accounts }, 'The accounts are kept.')}>
 				<h2>Accounts</h2>
 				{#each [...ACCOUNT_KEYS, ...told] as key (key)}<label class="grid grid-cols-[1fr_110px] items-center gap-2"
 						><span>{key in ACCOUNT_WORDS ? ACCOUNT_WORDS[key as keyof typeof ACCOUNT_WORDS] : key}</span><input
@@ -119,21 +106,18 @@
 						>
 					</div>
 					<button class="btn btn-primary justify-self-start" disabled={busy}>Keep the accounts</button>{/if}
-			</form>
-			<form
+			</Form>
+			<Form
 				class="sheet grid gap-2 p-4"
-				aria-label="Closed months"
-				onsubmit={(e) => {
-					e.preventDefault();
-					void act('books.close', { through: closed }, closed ? `Closed to ${showDay(closed)}.` : 'All days are open.');
-				}}
+				label="Closed months"
+				onsave={() => act('books.close', { through: closed }, closed ? `Closed to ${showDay(closed)}.` : 'All days are open.')}
 			>
 				<h2>Closed months</h2>
 				<Field label="Closed up to and with" hint="What still belongs there carries the first open day, and names its own."
 					><input class="input" type="date" name="closed" disabled={!data.mayChange} bind:value={closed} /></Field
 				>
 				{#if data.mayChange}<button class="btn justify-self-start" disabled={busy}>Close</button>{/if}
-			</form>
+			</Form>
 		</div>
 	</div>
 </Page>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Form from '$lib/ui/forms/Form.svelte';
 	import type { MeasureName } from '$lib/core/measure';
 	import { wordsOf } from '$lib/core/refusal';
 	import { untrack } from 'svelte';
@@ -90,14 +91,7 @@
 		<div class="sheet grid content-start gap-3 p-4">
 			<Field label="Terms on quotes"><textarea class="textarea" rows="7" bind:value={typed.terms}></textarea></Field>
 		</div>
-		<form
-			class="sheet grid content-start gap-3 p-4"
-			aria-label="Reminders"
-			onsubmit={(e) => {
-				e.preventDefault();
-				void saveReminders();
-			}}
-		>
+		<Form class="sheet grid content-start gap-3 p-4" label="Reminders" onsave={() => saveReminders()}>
 			<h2>Reminders of open quotes</h2>
 			<label class="flex items-center gap-2"
 				><input type="checkbox" class="checkbox" bind:checked={remind.on} /> Remind by mail until they answer</label
@@ -112,7 +106,7 @@
 			</div>
 			{#if reminded}<p class={reminded === 'Saved.' ? 'quiet' : 'problem'} role="status">{reminded}</p>{/if}
 			<button class="btn justify-self-start">Save the reminders</button>
-		</form>
+		</Form>
 		<div class="sheet grid content-start gap-3 p-4">
 			<h2>Measures of your own</h2>
 			<p class="quiet">
@@ -129,12 +123,9 @@
 						>
 					</li>{:else}<li class="quiet">None yet.</li>{/each}
 			</ul>
-			<form
+			<Form
 				class="flex flex-wrap items-end gap-3"
-				onsubmit={(e) => {
-					e.preventDefault();
-					void nameMeasures([...data.company.measures, `${fresh.name.trim()} (${fresh.kind})`]);
-				}}
+				onsave={() => nameMeasures([...data.company.measures, `${fresh.name.trim()} (${fresh.kind})`])}
 			>
 				<Field label="Name" problem={measureProblem}><input class="input" name="own-measure" bind:value={fresh.name} /></Field><Field
 					label="Is a"
@@ -142,7 +133,7 @@
 						><option>length</option><option>area</option><option>volume</option><option>count</option></select
 					></Field
 				><button class="btn">Add the measure</button>
-			</form>
+			</Form>
 		</div>
 	</fieldset>
 </Page>

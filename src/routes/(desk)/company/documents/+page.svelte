@@ -60,6 +60,7 @@
 {/snippet}
 
 <Page
+	asks
 	title="Documents and page"
 	sub="How you look on paper, and to people who do not know you yet"
 	pages={pagesOf('Company')}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Form from '$lib/ui/forms/Form.svelte';
 	import type { CommandName, Input } from '$lib/contract';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
@@ -113,14 +114,7 @@
 		</table>
 	</div>
 	<div class="mt-4 grid gap-4 lg:grid-cols-2">
-		{#if data.mayChange}<form
-				class="sheet grid content-start gap-3 p-4"
-				aria-label="Add a person"
-				onsubmit={(e) => {
-					e.preventDefault();
-					void invite();
-				}}
-			>
+		{#if data.mayChange}<Form class="sheet grid content-start gap-3 p-4" label="Add a person" onsave={() => invite()}>
 				<h2>Add a person</h2>
 				<div class="grid grid-cols-2 gap-3">
 					<Field label="Name" problem={at('name')}><input class="input" name="name" required bind:value={fresh.name} /></Field><Field
@@ -145,7 +139,7 @@
 				{#if wrong.message && !wrong.field}<p class="problem" role="alert">{wrong.message}</p>{/if}
 				{#if invited}<p role="status">{invited}</p>{/if}
 				<button class="btn btn-primary justify-self-start">Invite</button>
-			</form>{/if}
+			</Form>{/if}
 		<section class="sheet p-4">
 			<h2>Time off</h2>
 			<ul class="my-2">
@@ -156,13 +150,7 @@
 							>{/if}
 					</li>{:else}<li class="quiet">Nobody is off.</li>{/each}
 			</ul>
-			{#if data.mayPlan}<form
-					class="grid grid-cols-2 gap-3"
-					onsubmit={(e) => {
-						e.preventDefault();
-						void act('time-off.add', off);
-					}}
-				>
+			{#if data.mayPlan}<Form class="grid grid-cols-2 gap-3" onsave={() => act('time-off.add', off)}>
 					<Field label="Who"
 						><select class="select" bind:value={off.personId} required
 							><option value="">choose</option>{#each data.people as p (p.id)}<option value={p.id}>{p.name}</option>{/each}</select
@@ -172,7 +160,7 @@
 					><Field label="To and with"><input class="input" type="date" bind:value={off.to} /></Field><button class="btn justify-self-start"
 						>Add time off</button
 					>
-				</form>{/if}
+				</Form>{/if}
 		</section>
 	</div>
 </Page>

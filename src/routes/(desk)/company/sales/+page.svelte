@@ -108,6 +108,7 @@
 {/snippet}
 
 <Page
+	asks
 	title="Stages and fields"
 	sub="How your jobs move, and what you want to know of them"
 	pages={pagesOf('Company')}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Form from '$lib/ui/forms/Form.svelte';
 	import type { CommandName, Input } from '$lib/contract';
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
@@ -186,17 +187,16 @@
 									</p>
 									<p class="words">{q.asked}</p>
 									{#if q.answeredAt}<p class="words"><strong>{q.answeredBy}:</strong> {q.answer}</p>
-									{:else if data.can.hand}<form
+									{:else if data.can.hand}<Form
 											class="mt-1 flex gap-2"
-											onsubmit={async (e) => {
-												e.preventDefault();
+											onsave={async () => {
 												if (await act('quotes.answer-question', { questionId: q.id, answer: answering[q.id] ?? '' })) answering[q.id] = '';
 											}}
 										>
 											<input class="input grow" aria-label="Answer to {q.askedBy}" bind:value={answering[q.id]} /><button class="btn"
 												>Answer</button
 											>
-										</form>{/if}
+										</Form>{/if}
 								</div>{/each}
 							{#if r.answer}<p class="w-full">
 									{r.answer.answer === 'accepted'

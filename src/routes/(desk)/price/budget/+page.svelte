@@ -131,6 +131,7 @@
 </script>
 
 <Page
+	asks
 	title="Budget {data.year}"
 	sub="What each hour and each dollar must carry, and what is left"
 	pages={pagesOf('Price')}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Form from '$lib/ui/forms/Form.svelte';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
 	import type { Mapping } from '$lib/core/formats';
@@ -113,13 +114,7 @@
 	pages={pagesOf('Price')}
 	current="/price/import"
 >
-	<form
-		class="sheet form"
-		onsubmit={(e) => {
-			e.preventDefault();
-			void look();
-		}}
-	>
+	<Form class="sheet form" onsave={() => look()}>
 		<Field label="Supplier"
 			><select class="select" name="supplier" bind:value={supplier} onchange={() => (p = null)}
 				>{#each data.suppliers as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</select
@@ -140,7 +135,7 @@
 			><input type="file" name="file" accept=".csv,.txt,.xlsx,text/csv" bind:files onchange={() => (p = null)} /></Field
 		>
 		<button class="btn btn-primary" disabled={busy !== ''}>Look at it</button>
-	</form>
+	</Form>
 	{#if busy}<p class="mt-3" role="status">
 			{busy}
 			{#if reading}<progress value={progress} max="1" aria-label="How far it is"></progress>
@@ -184,7 +179,7 @@
 </Page>
 
 <style>
-	.form {
+	:global(.sheet.form) {
 		display: grid;
 		grid-template-columns: 220px 180px 130px minmax(0, 1fr) auto;
 		align-items: end;
@@ -192,7 +187,7 @@
 		padding: 14px 16px;
 	}
 	@media (max-width: 900px) {
-		.form {
+		:global(.sheet.form) {
 			grid-template-columns: 1fr 1fr;
 		}
 	}

@@ -7,6 +7,7 @@
 	import { formatMinutes, formatQuantity, parseQuantity } from '$lib/core/money';
 	import { readAt, readForm } from '$lib/ui/forms/typed';
 	import ClockPanel from '$lib/ui/forms/ClockPanel.svelte';
+	import Sheet from '$lib/ui/forms/Sheet.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import { goto } from '$app/navigation';
 	import { SITE_FORMS } from '$lib/core/site-forms';
@@ -181,61 +182,63 @@
 	</div>
 </section>
 
-<section class="sheet mb-3 p-4" aria-labelledby="used">
-	<h2 id="used">Material used</h2>
-	{#if item}<p class="my-2 flex justify-between">
-			<strong>{item.name}</strong><button class="link" onclick={() => (item = null)}>another</button>
-		</p>
-	{:else}
-		<div class="my-2 flex flex-wrap gap-2">
-			{#each j.materials.filter((m) => m.itemId).slice(0, 6) as m, n (n)}<button
-					class="btn"
-					onclick={() => (item = { id: m.itemId ?? '', name: m.name, unit: m.unit })}>{m.name}</button
-				>{/each}
+<Sheet>
+	<section class="sheet mb-3 p-4" aria-labelledby="used">
+		<h2 id="used">Material used</h2>
+		{#if item}<p class="my-2 flex justify-between">
+				<strong>{item.name}</strong><button class="link" onclick={() => (item = null)}>another</button>
+			</p>
+		{:else}
+			<div class="my-2 flex flex-wrap gap-2">
+				{#each j.materials.filter((m) => m.itemId).slice(0, 6) as m, n (n)}<button
+						class="btn"
+						onclick={() => (item = { id: m.itemId ?? '', name: m.name, unit: m.unit })}>{m.name}</button
+					>{/each}
+			</div>
+			<Field label="Find in the catalog" problem={field === 'item' ? problem : ''}
+				><input class="input" data-at-once bind:value={find} oninput={look} /></Field
+			>
+			<ul>
+				{#each found as f (f.id)}<li><button class="w-full py-2 text-left" onclick={() => (item = f)}>{f.name}</button></li>{/each}
+			</ul>
+		{/if}
+		<div class="mt-2 grid grid-cols-[1fr_130px] items-end gap-3">
+			<Field label="How much{item ? `, ${item.unit}` : ''}" problem={field === 'quantity' ? problem : ''}
+				><input class="input" name="quantity" inputmode="decimal" bind:value={quantity} /></Field
+			><button class="btn btn-tall" disabled={busy} onclick={use}>Add</button>
 		</div>
-		<Field label="Find in the catalog" problem={field === 'item' ? problem : ''}
-			><input class="input" bind:value={find} oninput={look} /></Field
-		>
-		<ul>
-			{#each found as f (f.id)}<li><button class="w-full py-2 text-left" onclick={() => (item = f)}>{f.name}</button></li>{/each}
+		{#if fittedNow}<p class="mt-2" role="status">{fittedNow}</p>{/if}
+		<ul class="mt-2">
+			{#each usedWaiting(kept) as w (w.key)}<li class="flex justify-between">
+					<span>{w.label.replace(`, ${j.name}`, '')}</span><span class="quiet">waits for reception</span>
+				</li>{/each}
+			{#each j.used as u (u.id)}<li class="flex justify-between">
+					<span>{u.name}</span><span class="figure">{formatQuantity(u.quantity)} {u.unit}</span>
+				</li>{/each}
 		</ul>
-	{/if}
-	<div class="mt-2 grid grid-cols-[1fr_130px] items-end gap-3">
-		<Field label="How much{item ? `, ${item.unit}` : ''}" problem={field === 'quantity' ? problem : ''}
-			><input class="input" name="quantity" inputmode="decimal" bind:value={quantity} /></Field
-		><button class="btn btn-tall" disabled={busy} onclick={use}>Add</button>
-	</div>
-	{#if fittedNow}<p class="mt-2" role="status">{fittedNow}</p>{/if}
-	<ul class="mt-2">
-		{#each usedWaiting(kept) as w (w.key)}<li class="flex justify-between">
-				<span>{w.label.replace(`, ${j.name}`, '')}</span><span class="quiet">waits for reception</span>
-			</li>{/each}
-		{#each j.used as u (u.id)}<li class="flex justify-between">
-				<span>{u.name}</span><span class="figure">{formatQuantity(u.quantity)} {u.unit}</span>
-			</li>{/each}
-	</ul>
-</section>
+	</section>
 
-<section class="sheet p-4" aria-labelledby="notes">
-	<h2 id="notes">Note or picture</h2>
-	<Field label="Note" problem={field === 'text' ? problem : ''}
-		><textarea class="textarea" rows="2" name="note" bind:value={note}></textarea></Field
-	>
-	<Field label="Picture" problem={field === 'picture' ? problem : ''}
-		><input type="file" name="picture" accept="image/*" capture="environment" bind:files={picture} /></Field
-	>
-	<button class="btn btn-tall mt-2 w-full" disabled={busy} onclick={send}>Send</button>
-	<ul class="mt-3 grid gap-3">
-		{#each notesWaiting(kept) as w (w.key)}<li>
-				<span class="quiet">waits for reception{w.picture ? ', with a picture' : ''}</span>
-				<p>{w.text}</p>
-			</li>{/each}
-		{#each j.notes as n (n.id)}<li class="flex gap-3">
-				{#if n.fileId}<img class="h-16 w-16 object-cover" src="/api/files/{n.fileId}?small" alt="From {n.by}" />{/if}
-				<div>
-					<span class="quiet">{n.by}, {show(n.at)}</span>
-					<p>{n.text}</p>
-				</div>
-			</li>{/each}
-	</ul>
-</section>
+	<section class="sheet p-4" aria-labelledby="notes">
+		<h2 id="notes">Note or picture</h2>
+		<Field label="Note" problem={field === 'text' ? problem : ''}
+			><textarea class="textarea" rows="2" name="note" bind:value={note}></textarea></Field
+		>
+		<Field label="Picture" problem={field === 'picture' ? problem : ''}
+			><input type="file" name="picture" accept="image/*" capture="environment" bind:files={picture} /></Field
+		>
+		<button class="btn btn-tall mt-2 w-full" disabled={busy} onclick={send}>Send</button>
+		<ul class="mt-3 grid gap-3">
+			{#each notesWaiting(kept) as w (w.key)}<li>
+					<span class="quiet">waits for reception{w.picture ? ', with a picture' : ''}</span>
+					<p>{w.text}</p>
+				</li>{/each}
+			{#each j.notes as n (n.id)}<li class="flex gap-3">
+					{#if n.fileId}<img class="h-16 w-16 object-cover" src="/api/files/{n.fileId}?small" alt="From {n.by}" />{/if}
+					<div>
+						<span class="quiet">{n.by}, {show(n.at)}</span>
+						<p>{n.text}</p>
+					</div>
+				</li>{/each}
+		</ul>
+	</section>
+</Sheet>

@@ -170,6 +170,7 @@
 </script>
 
 <Page
+	asks
 	title="Pay application {a.number}"
 	sub="{data.job.name} · {data.customer.name}"
 	pages={pagesOf('Bill')}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Form from '$lib/ui/forms/Form.svelte';
 	import type { Input } from '$lib/contract';
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
@@ -166,24 +167,18 @@
 			</section>
 		</div>
 		<div class="grid content-start gap-4">
-			{#if data.mayBill && data.contract.length && billed === 0 && !applied}<form
+			{#if data.mayBill && data.contract.length && billed === 0 && !applied}<Form
 					class="sheet grid gap-3 p-4"
-					onsubmit={(e) => {
-						e.preventDefault();
-						draftDeposit();
-					}}
+					onsave={() => draftDeposit()}
 				>
 					<h2>Deposit</h2>
 					<Field label="Percent or amount of the total with tax" problem={field === 'deposit' ? problem : ''}
 						><input class="input" name="deposit" bind:value={deposit} /></Field
 					><button class="btn btn-primary" disabled={busy}>Draft the deposit</button>
-				</form>{/if}
-			{#if data.mayBill && data.contract.length && amount !== billed && !applied}<form
+				</Form>{/if}
+			{#if data.mayBill && data.contract.length && amount !== billed && !applied}<Form
 					class="sheet grid gap-3 p-4"
-					onsubmit={(e) => {
-						e.preventDefault();
-						draftWhole();
-					}}
+					onsave={() => draftWhole()}
 				>
 					<h2>Contract</h2>
 					<Field
@@ -192,24 +187,21 @@
 						hint="100 % bills the exact rest: {formatCents(amount - billed)} net"
 						><input class="input" name="whole" bind:value={whole} /></Field
 					><button class="btn btn-primary" disabled={busy}>Draft the invoice</button>
-				</form>{/if}
+				</Form>{/if}
 			{#if data.contract.length && data.head.job.number !== null}<section class="sheet grid gap-2 p-4" aria-label="Pay applications">
 					<h2>Pay applications</h2>
 					{#each data.applications as a (a.id)}<p>
 							<a class="link" href="/bill/applications/{a.id}">Application {a.number}</a>, to {showDay(a.periodEnd)}
 							<Mark kind={a.state === 'certified' ? 'done' : a.state === 'sent' ? 'wait' : 'ring'} label={a.state} />
 						</p>{:else}<p class="quiet">For a general contractor: by the lines of the contract, with retainage.</p>{/each}
-					{#if data.mayBill && data.applications.every((a) => a.state === 'certified') && (applied || billed === 0)}<form
+					{#if data.mayBill && data.applications.every((a) => a.state === 'certified') && (applied || billed === 0)}<Form
 							class="grid gap-2"
-							onsubmit={(e) => {
-								e.preventDefault();
-								void begin();
-							}}
+							onsave={() => begin()}
 						>
 							<Field label="Period to" problem={field === 'periodEnd' ? problem : ''}
 								><input class="input" type="date" name="period-end" bind:value={periodEnd} /></Field
 							><button class="btn" disabled={busy}>Begin application {data.applications.length + 1}</button>
-						</form>{/if}
+						</Form>{/if}
 				</section>{/if}
 		</div>
 	</div>

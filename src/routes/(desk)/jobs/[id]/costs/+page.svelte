@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Form from '$lib/ui/forms/Form.svelte';
 	import type { Input } from '$lib/contract';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
@@ -301,17 +302,11 @@
 						words={['billed', 'contract', 'over']}
 						label="{formatCents(billing.billed)} billed of {formatCents(costs.contract)}"
 					/>{/if}{/snippet}
-			{#if data.mayChange}<form
-					class="mt-4"
-					onsubmit={(e) => {
-						e.preventDefault();
-						void savePercent();
-					}}
-				>
+			{#if data.mayChange}<Form class="mt-4" onsave={() => savePercent()}>
 					<Field label="Percent complete, as you see it" hint="Used from 10 % on; empty: what is left of the budget"
 						><input class="input" bind:value={percent} inputmode="decimal" /></Field
 					>
-				</form>{/if}
+				</Form>{/if}
 		</Tally>
 	</div>
 </Page>

@@ -173,7 +173,14 @@
 	}
 </script>
 
-<Page title={t.name} sub="{t.category} · {rows.length} parts in the order of use" pages={pagesOf('Price')} current="/price/assemblies" wide>
+<Page
+	asks
+	title={t.name}
+	sub="{t.category} · {rows.length} parts in the order of use"
+	pages={pagesOf('Price')}
+	current="/price/assemblies"
+	wide
+>
 	{#snippet actions()}{#if data.mayChange}<a class="btn" href="/api/assemblies-export?id={data.assembly.id}" download>Export</a><button
 				class="btn"
 				onclick={aside}>Set aside</button

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Form from '$lib/ui/forms/Form.svelte';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
 	import { formatQuantity, formatUnitPrice, toTyped } from '$lib/core/money';
@@ -57,20 +58,14 @@
 	current="/price/catalog"
 >
 	<div class="grid gap-4 lg:grid-cols-[460px_minmax(0,1fr)]">
-		<form
-			class="sheet grid content-start gap-3 p-4"
-			onsubmit={(e) => {
-				e.preventDefault();
-				void save();
-			}}
-		>
+		<Form class="sheet grid content-start gap-3 p-4" onsave={() => save()}>
 			<ItemForm bind:typed {field} {problem} taxCodes={data.taxCodes} categories={data.categories} />{#if problem && !field}<p
 					class="problem"
 					role="alert"
 				>
 					{problem}
 				</p>{/if}{#if saved}<p role="status" class="quiet">Saved.</p>{/if}<button class="btn btn-primary justify-self-start">Save</button>
-		</form>
+		</Form>
 		<div class="grid content-start gap-4">
 			<section class="sheet p-4">
 				<div class="flex items-baseline gap-4">

@@ -101,6 +101,7 @@
 </script>
 
 <Page
+	asks
 	title={data.head.name}
 	sub="Labor rate sheet, as it holds from {showDay(data.shown.from)}"
 	pages={pagesOf('Price')}

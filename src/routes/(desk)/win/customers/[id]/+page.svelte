@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Form from '$lib/ui/forms/Form.svelte';
 	import type { CommandName, Input } from '$lib/contract';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
@@ -75,13 +76,7 @@
 			</div>{/if}
 	</dl>
 	<div class="grid gap-4 lg:grid-cols-[360px_minmax(0,1fr)]">
-		<form
-			class="sheet grid content-start gap-3 p-4"
-			onsubmit={(e) => {
-				e.preventDefault();
-				void save();
-			}}
-		>
+		<Form class="sheet grid content-start gap-3 p-4" onsave={() => save()}>
 			<Field label="Name"><input class="input" bind:value={typed.name} required /></Field>
 			<Field label="Kind"
 				><select class="select" bind:value={typed.kind}
@@ -106,7 +101,7 @@
 			{#if data.mayChange}<ExemptionForm customer={data.customer} components={data.components} />{/if}
 			{#if said}<p role="status" class={said === 'Saved.' ? 'quiet' : 'problem'}>{said}</p>{/if}
 			<button class="btn btn-primary justify-self-start">Save</button>
-		</form>
+		</Form>
 		<div class="grid content-start gap-4">
 			{#if data.mayChange && (data.twins.length || data.merged)}<section class="sheet grid gap-2 p-3" aria-label="May be the same">
 					{#if data.merged}<p>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Form from '$lib/ui/forms/Form.svelte';
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { orderFigures } from '$lib/core/buying';
@@ -216,13 +217,7 @@
 						words={['billed', 'ordered', '']}
 						label="{formatCents(sum((l) => l.billedAmount))} billed of {formatCents(sum((l) => l.amount))}"
 					/>{/if}{/snippet}
-			<form
-				class="mt-3 grid gap-2"
-				onsubmit={(e) => {
-					e.preventDefault();
-					void saveHead();
-				}}
-			>
+			<Form class="mt-3 grid gap-2" onsave={() => saveHead()}>
 				<Field label="Deliver to"
 					><input class="input" name="deliver-to" bind:value={head.deliverTo} disabled={!draft || !data.mayChange} /></Field
 				>
@@ -233,7 +228,7 @@
 					><textarea class="textarea" rows="2" bind:value={head.note} disabled={!draft || !data.mayChange}></textarea></Field
 				>
 				{#if draft && data.mayChange}<button class="btn justify-self-start">Keep</button>{/if}
-			</form>
+			</Form>
 			{#if o.state === 'sent' && data.mayChange}<button class="link mt-3" onclick={() => start('withdraw')}>Take the order back</button
 				>{/if}
 		</Tally>

@@ -66,6 +66,7 @@
 </script>
 
 <Page
+	asks
 	title="Enter a bill"
 	sub="As it stands on paper; it is matched to its order and shared among jobs"
 	pages={pagesOf('Work')}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Form from '$lib/ui/forms/Form.svelte';
 	import type { CommandName, Input } from '$lib/contract';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
@@ -89,13 +90,7 @@
 						{#if c.settledAt}<p>settled by {c.settledBy}</p>{/if}
 					</li>{:else}<li class="quiet">No remarks. A second pair of eyes finds what the first has left out.</li>{/each}
 			</ul>
-			<form
-				class="mt-3 grid gap-2"
-				onsubmit={(ev) => {
-					ev.preventDefault();
-					void say();
-				}}
-			>
+			<Form class="mt-3 grid gap-2" onsave={() => say()}>
 				<Field label="On"
 					><select class="select" name="about" bind:value={about}
 						><option value="">the whole</option>{#each e.scopes as s (s.id)}<option value={s.id}>{s.name}</option
@@ -114,7 +109,7 @@
 					></textarea></Field
 				>
 				<button class="btn justify-self-start" disabled={text.trim() === ''}>Say it</button>
-			</form>
+			</Form>
 		</section>
 		<div class="grid content-start gap-4">
 			<section class="sheet p-4" aria-label="Sign-off">

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Form from '$lib/ui/forms/Form.svelte';
 	import { goto } from '$app/navigation';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
@@ -112,13 +113,7 @@
 				</p>{/if}
 			{#if problem && !field}<p class="problem mb-2" role="alert">{problem}</p>{/if}
 			{#if said}<p class="mb-2" role="status"><Mark kind="done" label={said} /></p>{/if}
-			<form
-				class="sheet grid gap-3 p-4"
-				onsubmit={(e) => {
-					e.preventDefault();
-					void save();
-				}}
-			>
+			<Form class="sheet grid gap-3 p-4" onsave={() => save()}>
 				<Field label="Title, as the customer reads it" problem={at('title')}
 					><input class="input" name="title" bind:value={typed.title} required /></Field
 				>
@@ -168,7 +163,7 @@
 					</tbody>
 				</table>
 				<div><button type="button" class="link" onclick={() => typed.materials.push(blankMaterial())}>Add a material</button></div>
-			</form>
+			</Form>
 		</div>
 		<Tally
 			{rows}
