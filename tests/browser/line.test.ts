@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import type { Browser, ElementHandle, Page } from 'puppeteer-core';
 import sharp from 'sharp';
 import { afterAll, afterEach, beforeAll, describe, expect, inject, it } from 'vitest';
-import { formatCents } from '$lib/core/money';
+import { formatCents, moneyIn } from '$lib/core/money';
 import { bodyText, fill, hydrated, launch, open, PHONE, press, reads, signIn, visitor } from './chrome';
 import { add, cell, cellText, save, shown } from './bench-steps';
 import { reader, until } from './db';
@@ -235,7 +235,7 @@ describe('the whole line, from a request to the last payment', () => {
 			jobId()
 		);
 		expect(answer).toMatchObject({ answer: 'accepted', n: 1 });
-		expect(formatCents(answer.total)).toBe(total);
+		expect(moneyIn('USD')(answer.total)).toBe(total);
 		const job = db.row<{ number: number; contract_net: number; contract_tax: number }>('select * from jobs where id = ?', jobId());
 		expect(job.number).toBeGreaterThan(1000);
 		expect(job.contract_net + job.contract_tax).toBe(answer.total);

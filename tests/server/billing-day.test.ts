@@ -262,7 +262,7 @@ describe('pay applications', () => {
 		const second = begin(jobId, '2027-05-28');
 		expect(rows(second).length).toBe(rows(first).length + 1);
 		const { text } = await readPdf((await applicationDocument(app, second))!.bytes);
-		expect(text.replace(/\s+/g, ' ')).toContain('Change orders, added 500.00');
+		expect(text.replace(/\s+/g, ' ')).toContain('Change orders, added $500.00');
 		expect(text).toContain('Change 1: ');
 		save(second, '2027-05-28', 1, { release: 'all' });
 		send(second);

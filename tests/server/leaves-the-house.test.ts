@@ -91,7 +91,7 @@ describe('what leaves the house', () => {
 			for (const inner of [q.jobId, q.customerId]) expect(data).not.toContain(inner);
 		}
 		const deposit = customerInvoice(app, ids[0]!)!;
-		expect(deposit.lines).toEqual([{ text: 'Deposit, 30%', amount: deposit.net, quantity: null, unit: '' }]);
+		expect(deposit.lines).toEqual([{ text: 'Deposit, 30 %', amount: deposit.net, quantity: null, unit: '' }]);
 	});
 	it('is asked about only by what can be read: a line that is not shown is none', () => {
 		const q = issued({ layout: 'detailed', detail: 'scopes', amounts: 'scopes', dataSheets: false });

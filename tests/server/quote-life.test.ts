@@ -346,7 +346,7 @@ describe('a quote that goes out', () => {
 		bid()({ to: `out${n}@customer.example, board@customer.example`, copy: true });
 		const sentNow = letters(`Out ${n} from%`);
 		expect(sentNow.map((l) => l.to)).toEqual([`out${n}@customer.example`, 'board@customer.example', 'bastian@pellgrave.example']);
-		expect(sentNow[0]?.text).toMatch(/^Dear Out \d+: 100\.00 until May \d+, 2027\.\n\n\{link\}$/);
+		expect(sentNow[0]?.text).toMatch(/^Dear Out \d+: \$100\.00 until May \d+, 2027\.\n\n\{link\}$/);
 	});
 	it('waits until its time, holds from the day it goes out, and stays here when it is withdrawn before', () => {
 		const { revisionId } = bid()({ sendAt: '2027-04-25T08:00' });

@@ -46,14 +46,14 @@ describe('a quote by text message', () => {
 			['+15550109090', 'sent'],
 			['5550102233', 'sent']
 		]);
-		expect(texts()[0]?.text).toMatch(/^Pellgrave Roofing & Rainwater: 100\.00, http\S+\/q\/[\w-]{20,}$/);
+		expect(texts()[0]?.text).toMatch(/^Pellgrave Roofing & Rainwater: \$100\.00, http\S+\/q\/[\w-]{20,}$/);
 		expect(count(app, "select count(*) from outbox where channel = 'mail' and subject like 'Quote%'")).toBe(0);
 	});
 	it('has its link even where nobody wrote it, and a usual wording', () => {
 		issue({ textTo: '5550107', message: 'See here' });
 		expect(texts()[0]?.text).toMatch(/^See here http/);
 		issue({ textTo: '5550107' });
-		expect(texts()[0]?.text).toMatch(/your quote \d+ over 100\.00 is here: http/);
+		expect(texts()[0]?.text).toMatch(/your quote \d+ over \$100\.00 is here: http/);
 	});
 	it('is refused beside its field for what is no phone, and tells one that does not exist', async () => {
 		const before = count(app, 'select count(*) from outbox');
@@ -72,7 +72,7 @@ describe('a quote by text message', () => {
 		app.run(remindDue, {}, { type: 'system' });
 		const own = texts().filter((t) => t.to === '5550117777');
 		expect(own.length).toBe(2);
-		expect(own[0]?.text).toMatch(/over 100\.00 is valid until May 14, 2027\. http/);
+		expect(own[0]?.text).toMatch(/over \$100\.00 is valid until May 14, 2027\. http/);
 	});
 });
 

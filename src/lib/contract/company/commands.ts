@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import type { SettingsGiven } from '../../core/company';
-import type { Rate } from '../../core/money';
+import { CURRENCIES, type Rate } from '../../core/money';
 import type { PriceRule } from '../../core/pricing';
 import type { HolidayRule, WorkingHours } from '../../core/planning';
 import { command } from '../define';
@@ -52,6 +52,7 @@ export const changeCompany = command('company.change', {
 			depositPercent: Type.Integer({ minimum: 0, maximum: 10_000 }),
 			paymentDays: Type.Integer({ minimum: 0, maximum: 365 }),
 			quoteDays: Type.Integer({ minimum: 1, maximum: 365 }),
+			currency: Type.Optional(Type.Union(CURRENCIES.map((c) => Type.Literal(c)))),
 			version: Version
 		},
 		strict

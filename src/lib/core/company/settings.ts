@@ -3,7 +3,7 @@ import type { Accounts } from '../books';
 import { USUAL_LAYOUT, type Face, type QuoteLayout, type TextBlock } from '../documents';
 import { NO_RULES, type SignOffRules } from '../estimate';
 import type { OwnMeasure } from '../measure';
-import type { Rate } from '../money';
+import type { Currency, Rate } from '../money';
 import type { Kind, PriceRule } from '../pricing';
 import { NO_REMINDERS, type QuoteLetter, type ReminderRules } from '../quotes';
 import type { PayrollRules } from '../time';
@@ -14,6 +14,8 @@ import { USUAL_ANSWER, USUAL_LISTS, type OwnField, type SalesLists } from '../sa
 export interface CompanySettings {
 	/** The form these settings are written in; goes up when what an older form says must be read differently. */
 	form: typeof FORM;
+	/** ISO 4217: what stands before or behind every amount that leaves the house. */
+	currency: Currency;
 	overheadPercent: Partial<Record<Kind, Rate>>;
 	defaultRules: Partial<Record<Kind, PriceRule>>;
 	deposit: { by: 'percent'; percent: number };
@@ -84,6 +86,7 @@ export type SettingsGiven = Partial<Omit<CompanySettings, 'letterhead' | 'public
 export function settingsFrom(given: SettingsGiven): CompanySettings {
 	if ((given.form ?? 0) > FORM) throw new RangeError(`The company’s settings were written by a later release (form ${given.form}).`);
 	return {
+		currency: 'USD',
 		overheadPercent: {},
 		defaultRules: {},
 		deposit: { by: 'percent', percent: 0 },

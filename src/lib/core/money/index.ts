@@ -6,3 +6,4 @@ export * from './markup';
 export * from './tax';
 export * from './parse';
 export * from './format';
+export * from './currency';

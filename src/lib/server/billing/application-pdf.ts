@@ -1,11 +1,11 @@
 import { eq } from 'drizzle-orm';
-import { formatRate } from '../../core/money';
+import { formatCents, formatRate } from '../../core/money';
 import { longDay } from '../../core/time';
 import type { App } from '../app';
 import { companyOf } from '../company';
 import { payApplications } from './schema';
 import { customers, jobs, sites } from '../sales/schema';
-import { letterheadOf, GREY, hair, latin, money, render } from '../documents';
+import { letterheadOf, GREY, hair, latin, paperMoney, render } from '../documents';
 import { figured } from './applications';
 
 /** What the general contractor reads of an application: the schedule of values and what is due; nothing of our costs. */
@@ -53,9 +53,10 @@ export function applicationView(app: App, id: string) {
 type View = NonNullable<ReturnType<typeof applicationView>>;
 
 const right = (text: string, more: object = {}) => ({ text: latin(text), alignment: 'right', ...more });
-const small = (n: number) => right(money(n), { fontSize: 8 });
+/** In the narrow columns of the schedule figures stand bare; the summary says what they are in. */
+const small = (n: number, more: object = {}) => right(formatCents(n), { fontSize: 8, ...more });
 
-function summary(v: View): object[] {
+function summary(v: View, money: (n: number) => string): object[] {
 	const rate =
 		v.workRate === v.storedRate ? `${v.workRate / 100} %` : `work ${v.workRate / 100} %, stored materials ${v.storedRate / 100} %`;
 	const rows: [string, number, boolean?][] = [
@@ -94,7 +95,10 @@ function summary(v: View): object[] {
 function continuation(v: View): object {
 	const heads = ['Line', 'Scheduled value', 'Before', 'This period', 'Stored', 'To date', '%', 'To finish', 'Retainage'];
 	const all = (pick: (l: View['lines'][number]) => number) =>
-		right(money(v.lines.reduce((a, l) => a + pick(l), 0)), { fontSize: 8, bold: true });
+		small(
+			v.lines.reduce((a, l) => a + pick(l), 0),
+			{ bold: true }
+		);
 	return {
 		pageBreak: 'before',
 		stack: [
@@ -129,7 +133,8 @@ function continuation(v: View): object {
 export async function applicationDocument(app: App, id: string): Promise<{ name: string; bytes: Buffer } | null> {
 	const v = applicationView(app, id);
 	if (!v) return null;
-	const bytes = await render(letterheadOf(app), `Pay application ${v.number}`, [
+	const head = letterheadOf(app);
+	const bytes = await render(head, `Pay application ${v.number}`, [
 		{
 			columns: [
 				{ stack: [{ text: latin(v.to), bold: true }, { text: latin(v.address) }] },
@@ -138,7 +143,7 @@ export async function applicationDocument(app: App, id: string): Promise<{ name:
 		},
 		{ text: latin(v.job), fontSize: 16, bold: true, margin: [0, 18, 0, 0] },
 		{ text: latin(v.site), color: GREY, margin: [0, 0, 0, 12] },
-		...summary(v),
+		...summary(v, paperMoney(head)),
 		continuation(v)
 	]);
 	return { name: `Pay-application-${v.number}.pdf`, bytes };

@@ -1,6 +1,6 @@
 import { longDay } from '../../core/time';
 import type { App } from '../app';
-import { letterheadOf, taxRows, totals, GREY, hair, latin, money, render } from '../documents';
+import { letterheadOf, taxRows, totals, GREY, hair, latin, paperMoney, render } from '../documents';
 import { customerCredit } from './customer-invoice';
 
 /** A credit note as a PDF with the company's letterhead: what its customer's view holds. */
@@ -8,7 +8,9 @@ export async function creditDocument(app: App, id: string): Promise<{ name: stri
 	const c = customerCredit(app, id);
 	if (!c) return null;
 	const right = (text: string, more: object = {}) => ({ text, alignment: 'right', ...more });
-	const bytes = await render(letterheadOf(app), `Credit ${c.number}`, [
+	const head = letterheadOf(app);
+	const money = paperMoney(head);
+	const bytes = await render(head, `Credit ${c.number}`, [
 		{
 			columns: [
 				{ stack: [{ text: latin(c.customer), bold: true }, { text: latin(c.address) }] },
@@ -33,7 +35,7 @@ export async function creditDocument(app: App, id: string): Promise<{ name: stri
 		},
 		totals([
 			[{ text: 'Net' }, right(money(c.net))],
-			...taxRows(c.taxes),
+			...taxRows(c.taxes, money),
 			[{ text: 'Credit', bold: true, fontSize: 12 }, right(money(c.total), { bold: true, fontSize: 12 })]
 		])
 	]);

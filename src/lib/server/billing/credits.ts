@@ -1,7 +1,7 @@
 import * as contract from '../../contract/billing/many';
 import { eq, sql } from 'drizzle-orm';
 import { checkCredit } from '../../core/billing';
-import { cents, formatCents, taxTotal } from '../../core/money';
+import { cents, moneyIn, taxTotal } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
 import type { Orm } from '../db';
@@ -91,7 +91,7 @@ function mailCredit(ctx: Context, note: typeof creditNotes.$inferSelect, invoice
 	ctx.mail({
 		to,
 		subject: `Credit ${note.number} on invoice ${invoice.number} from ${own.name}`,
-		text: `please find our credit of ${formatCents(cents(note.total))} on invoice ${invoice.number} here:\n\n{link}\n\n${own.name}, ${own.phone}`,
+		text: `please find our credit of ${moneyIn(own.settings.currency)(note.total)} on invoice ${invoice.number} here:\n\n{link}\n\n${own.name}, ${own.phone}`,
 		linkId: makeLink(ctx, 'document', `credit:${note.id}`),
 		about: `invoice:${invoice.id}`
 	});

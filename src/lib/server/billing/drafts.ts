@@ -1,6 +1,7 @@
+import { settingsOf } from '../company';
 import { and, asc, eq, inArray, isNotNull, ne } from 'drizzle-orm';
 import { billedDeposit, checkWithin, depositAmount, percentOfWhole } from '../../core/billing';
-import { cents, formatCents, formatPercent, unitPriceIn, type Cents, type Percent, type Quantity } from '../../core/money';
+import { cents, formatPercent, moneyIn, unitPriceIn, type Cents, type Percent, type Quantity } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { addDays } from '../../core/time';
 import type { Context } from '../commands';
@@ -88,7 +89,7 @@ export function draftDeposit(ctx: Context, jobId: string, share: Parameters<type
 	if (contract.some((l) => l.billed !== 0)) throw new Refusal('A deposit comes before anything else is billed.', 'amount');
 	const net = cents(job.contractNet ?? 0);
 	const total = cents(net + (job.contractTax ?? 0));
-	const text = share.by === 'percent' ? formatPercent(share.percent) : formatCents(share.amount);
+	const text = share.by === 'percent' ? formatPercent(share.percent) : moneyIn(settingsOf(ctx.db).currency)(share.amount);
 	const deposit = depositAmount(total, share);
 	const parts = billedDeposit(
 		deposit,

@@ -1,10 +1,11 @@
 import { formatQuantity } from '../../core/money';
 import { longDay } from '../../core/time';
 import type { customerInvoice } from './customer-invoice';
-import { type Letterhead, taxRows, totals, hair, latin, money, render } from '../documents';
+import { type Letterhead, taxRows, totals, hair, latin, paperMoney, render } from '../documents';
 
 /** An invoice as a PDF with the company's letterhead: what its customer's view holds. */
 export function invoicePdf(i: NonNullable<ReturnType<typeof customerInvoice>> & { letterhead: Letterhead }): Promise<Buffer> {
+	const money = paperMoney(i.letterhead);
 	const quantities = i.lines.some((l) => l.quantity !== null);
 	return render(i.letterhead, `Invoice ${i.number ?? 'draft'}`, [
 		{
@@ -55,7 +56,7 @@ export function invoicePdf(i: NonNullable<ReturnType<typeof customerInvoice>> & 
 					]
 				: []),
 			[{ text: i.retained !== 0 ? 'Due, net' : 'Net' }, { text: money(i.net), alignment: 'right' }],
-			...taxRows(i.taxes),
+			...taxRows(i.taxes, money),
 			[
 				{ text: 'Total', bold: true, fontSize: 12 },
 				{ text: money(i.total), bold: true, fontSize: 12, alignment: 'right' }

@@ -5,7 +5,7 @@ import type { App } from '../app';
 import { companyOf } from '../company';
 import { orders } from './schema';
 import { firms } from '../firms/schema';
-import { letterheadOf, GREY, hair, latin, money, render } from '../documents';
+import { letterheadOf, GREY, hair, latin, paperMoney, render } from '../documents';
 import { linesOf } from './orders';
 
 /** What a supplier may read of an order: what is bought, never for whom or what it was sold at. */
@@ -45,7 +45,9 @@ export async function orderDocument(app: App, id: string): Promise<{ name: strin
 	const o = supplierOrder(app, id);
 	if (!o) return null;
 	const right = (text: string) => ({ text: latin(text), alignment: 'right' });
-	const bytes = await render(letterheadOf(app), `Order ${o.number ?? 'draft'}`, [
+	const head = letterheadOf(app);
+	const money = paperMoney(head);
+	const bytes = await render(head, `Order ${o.number ?? 'draft'}`, [
 		{
 			columns: [
 				{ stack: [{ text: latin(o.firm), bold: true }] },

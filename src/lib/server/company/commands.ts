@@ -12,7 +12,8 @@ export const changeCompany = serve(contract.changeCompany, (ctx, i) => {
 		terms: i.terms,
 		deposit: { by: 'percent', percent: i.depositPercent },
 		paymentDays: i.paymentDays,
-		quoteDays: i.quoteDays
+		quoteDays: i.quoteDays,
+		currency: i.currency ?? now.settings.currency
 	};
 	ctx.update(company, 'company', { name: i.name, mail: i.mail, phone: i.phone, address: i.address, settings }, i.version);
 	ctx.happened('company', 'company.change', {});

@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm';
 import type { App } from '../app';
+import type { Currency } from '../../core/money';
 import type { Face } from '../../core/documents';
 import { files } from '../files/schema';
 import { companyOf } from '../company';
@@ -14,6 +15,7 @@ export interface Letterhead {
 	/** A picture as a data address; null without one. */
 	logo: string | null;
 	face: Face;
+	currency: Currency;
 }
 
 /** A picture that is kept with us, as documents hold it. */
@@ -29,5 +31,14 @@ export function pictureData(app: App, fileId: string | null | undefined): string
 export function letterheadOf(app: App): Letterhead {
 	const own = companyOf(app);
 	const { color, line, footer, logo, face = 'plain' } = own.settings.letterhead;
-	return { face, name: own.name, color, line, footer, contact: `${own.address}\n${own.phone}\n${own.mail}`, logo: pictureData(app, logo) };
+	return {
+		currency: own.settings.currency,
+		face,
+		name: own.name,
+		color,
+		line,
+		footer,
+		contact: `${own.address}\n${own.phone}\n${own.mail}`,
+		logo: pictureData(app, logo)
+	};
 }

@@ -3,7 +3,7 @@ import { longDay } from '../../core/time';
 import type { CustomerView } from '../../core/estimate';
 import { formatQuantity, formatRate, type Cents, type Rate } from '../../core/money';
 import type { Letterhead } from './letterhead';
-import { GREY, hair, latin, money, render } from './render';
+import { GREY, hair, latin, paperMoney, render } from './render';
 
 /** All that a quote says, ready to be laid out. */
 export interface QuoteDocument {
@@ -33,7 +33,7 @@ export interface QuoteDocument {
 }
 type Scope = CustomerView['scopes'][number];
 /** An amount as it is shown; nothing where the layout keeps it back. */
-const shown = (amount: Cents | null) => (amount === null ? '' : money(amount));
+const shown = (q: QuoteDocument, amount: Cents | null) => (amount === null ? '' : paperMoney(q.letterhead)(amount));
 
 const runs = (r: readonly Run[]) =>
 	r.map((x) => ({ text: latin(x.text), ...(x.bold ? { bold: true } : {}), ...(x.italic ? { italics: true } : {}) }));
@@ -49,7 +49,7 @@ function written(text: RichText): object[] {
 	);
 }
 
-export const taxRows = (taxes: readonly { name: string; rate: Rate; base: Cents | null; tax: Cents }[]) =>
+export const taxRows = (taxes: readonly { name: string; rate: Rate; base: Cents | null; tax: Cents }[], money: (n: number) => string) =>
 	taxes.map((t) => [
 		{ text: `${t.name}, ${latin(formatRate(t.rate, 2))}${t.base === null ? '' : ` of ${money(t.base)}`}`, color: GREY },
 		{ text: money(t.tax), alignment: 'right' }
@@ -89,7 +89,7 @@ function lineTable(q: QuoteDocument, lines: Scope['lines']): object[] {
 						: [
 								latin(l.text),
 								{ text: l.quantity === null ? '' : latin(`${formatQuantity(l.quantity)} ${l.unit}`), alignment: 'right', color: GREY },
-								...(priced ? [{ text: shown(l.amount), alignment: 'right' }] : [])
+								...(priced ? [{ text: shown(q, l.amount), alignment: 'right' }] : [])
 							]
 				)
 			},
@@ -113,7 +113,7 @@ function scopeBlock(q: QuoteDocument, s: Scope, small: boolean): object[] {
 					tocItem: q.layout.layout === 'proposal',
 					tocMargin: [14, 0, 0, 0]
 				},
-				{ text: shown(s.amount), alignment: 'right', bold: true, width: 90 }
+				{ text: shown(q, s.amount), alignment: 'right', bold: true, width: 90 }
 			],
 			margin: [0, small ? 6 : 12, 0, 2]
 		},
@@ -123,7 +123,7 @@ function scopeBlock(q: QuoteDocument, s: Scope, small: boolean): object[] {
 			? [
 					{ text: 'If you like, with it:', color: GREY, margin: [0, 2, 0, 0] },
 					...inside.map((l) => ({
-						columns: [{ text: latin(l.text) }, { text: shown(l.amount), alignment: 'right', width: 90 }],
+						columns: [{ text: latin(l.text) }, { text: shown(q, l.amount), alignment: 'right', width: 90 }],
 						margin: [10, 0, 0, 0]
 					}))
 				]
@@ -133,12 +133,12 @@ function scopeBlock(q: QuoteDocument, s: Scope, small: boolean): object[] {
 
 const sums = (q: QuoteDocument) =>
 	totals([
-		...(q.view.discount ? [[{ text: 'Discount' }, { text: `-${money(q.view.discount)}`, alignment: 'right' }]] : []),
-		[{ text: 'Work and materials' }, { text: money(q.view.totals.net), alignment: 'right' }],
-		...taxRows(q.view.totals.taxes),
+		...(q.view.discount ? [[{ text: 'Discount' }, { text: `−${paperMoney(q.letterhead)(q.view.discount)}`, alignment: 'right' }]] : []),
+		[{ text: 'Work and materials' }, { text: paperMoney(q.letterhead)(q.view.totals.net), alignment: 'right' }],
+		...taxRows(q.view.totals.taxes, paperMoney(q.letterhead)),
 		[
 			{ text: 'Total', bold: true, fontSize: 12 },
-			{ text: money(q.view.totals.total), bold: true, fontSize: 12, alignment: 'right' }
+			{ text: paperMoney(q.letterhead)(q.view.totals.total), bold: true, fontSize: 12, alignment: 'right' }
 		]
 	]);
 
@@ -208,10 +208,10 @@ function signaturePage(q: QuoteDocument): object[] {
 	return [
 		heading('Acceptance', { pageBreak: 'before' }),
 		{
-			text: `We accept ${numberWords(q).replace(/^Q/, 'q')} at ${money(q.view.totals.total)} with tax, with the terms above${open.length ? ', and what is ticked here' : ''}.`
+			text: `We accept ${numberWords(q).replace(/^Q/, 'q')} at ${paperMoney(q.letterhead)(q.view.totals.total)} with tax, with the terms above${open.length ? ', and what is ticked here' : ''}.`
 		},
 		...open.map((o) => ({
-			columns: [box(o.chosen), { text: latin(o.name) }, { text: shown(o.amount), alignment: 'right', width: 90 }],
+			columns: [box(o.chosen), { text: latin(o.name) }, { text: shown(q, o.amount), alignment: 'right', width: 90 }],
 			margin: [0, 6, 0, 0]
 		})),
 		...(q.signers.length ? q.signers : ['']).map((s) => ({

@@ -1,7 +1,7 @@
 import { createRequire } from 'node:module';
 import { Worker } from 'node:worker_threads';
 import type { Face } from '../../core/documents';
-import { formatCents } from '../../core/money';
+import { moneyIn } from '../../core/money';
 import type { Letterhead } from './letterhead';
 import { pdfWorker, type PdfAnswer, type PdfJob } from './pdf-worker';
 
@@ -10,7 +10,11 @@ const require = createRequire(import.meta.url);
 /** The latin faces lack a few characters; what they lack is written with what they have. */
 export const latin = (s: string): string =>
 	s.replaceAll('−', '-').replaceAll('\u202f', ' ').replaceAll('→', '>').replaceAll('≥', '>=').replaceAll('≤', '<=');
-export const money = (n: number): string => latin(formatCents(n));
+/** How amounts stand on a paper of this company: with the sign of its currency. */
+export const paperMoney = ({ currency }: Pick<Letterhead, 'currency'>): ((n: number) => string) => {
+	const shown = moneyIn(currency);
+	return (n) => latin(shown(n));
+};
 /** The name of the table look with hairlines between rows. */
 export const hair = 'hair';
 export const GREY = '#5b6468';

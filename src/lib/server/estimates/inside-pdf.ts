@@ -1,6 +1,6 @@
 import { computeEstimate, laborSummary, hoursBySheet, perSize, materialList, type LineResult } from '../../core/estimate';
 import { dimensionOf, measureLabel, toUnit, unitName, type MeasureName } from '../../core/measure';
-import { fixed, formatQuantity, formatRate, formatUnitPrice } from '../../core/money';
+import { fixed, formatCents, formatQuantity, formatRate, formatUnitPrice } from '../../core/money';
 import { KINDS } from '../../core/pricing';
 import { and, eq, inArray } from 'drizzle-orm';
 import type { App } from '../app';
@@ -9,7 +9,10 @@ import { estimates } from './schema';
 import { laborSheets } from '../people/schema';
 import { jobs } from '../sales/schema';
 import { loadEstimate } from './load';
-import { letterheadOf, hair, latin, money, render } from '../documents';
+import { letterheadOf, hair, latin, render } from '../documents';
+
+/** Inside the house amounts stand bare. */
+const money = (n: number): string => latin(formatCents(n));
 
 const right = (text: string) => ({ text: latin(text), alignment: 'right' });
 const head = (...words: string[]) => words.map((w, i) => ({ text: w, color: '#5b6468', ...(i ? { alignment: 'right' } : {}) }));

@@ -1,4 +1,4 @@
-import { hair, money, render, latin, letterheadOf } from '../documents';
+import { hair, paperMoney, render, latin, letterheadOf } from '../documents';
 import { readSignature } from '../files';
 import { wallTime } from '../../core/time';
 import { eq } from 'drizzle-orm';
@@ -17,7 +17,9 @@ export async function acceptanceDocument(app: App, revisionId: string): Promise<
 	};
 	// A signature that nobody can draw keeps nobody from the record of what was agreed.
 	const signature = await readSignature(a.signature).catch(() => null);
-	const bytes = await render(letterheadOf(app), `Record of acceptance, quote ${r.quote}`, [
+	const head = letterheadOf(app);
+	const money = paperMoney(head);
+	const bytes = await render(head, `Record of acceptance, quote ${r.quote}`, [
 		{ text: 'Record of acceptance', fontSize: 16, bold: true },
 		{ text: latin(`Quote ${r.quote}, revision ${r.revision}`), color: '#5b6468', margin: [0, 0, 0, 12] },
 		{

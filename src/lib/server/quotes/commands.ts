@@ -1,7 +1,8 @@
+import { settingsOf } from '../company';
 import * as contract from '../../contract/quotes/commands';
 import { eq } from 'drizzle-orm';
 import { checkChoice, computeEstimate, membersOf, presetsOf, quoteTotals } from '../../core/estimate';
-import { formatCents } from '../../core/money';
+import { formatCents, moneyIn } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { serve, type Actor, type Context } from '../commands';
 import { estimates } from '../estimates/schema';
@@ -32,7 +33,7 @@ function thankCustomer(ctx: Context, r: typeof revisions.$inferSelect, number: n
 		ctx.mail({
 			to,
 			subject: `Thank you: quote ${number} is accepted`,
-			text: `Thank you for your trust. You accepted quote ${number} at ${formatCents(total)}.
+			text: `Thank you for your trust. You accepted quote ${number} at ${moneyIn(settingsOf(ctx.db).currency)(total)}.
 
 The record of what we agreed on, with terms, options and signature, as a PDF:
 

@@ -3,7 +3,7 @@ import { and, eq, max } from 'drizzle-orm';
 import type { Input } from '../../contract';
 import { coherent, mapRich } from '../../core/documents';
 import { computeEstimate, freeze, groupProblems, type Estimate } from '../../core/estimate';
-import { formatCents } from '../../core/money';
+import { formatCents, moneyIn } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { fillLetter, readPhones, readRecipients, USUAL_MESSAGE } from '../../core/quotes';
 import { ownWords } from '../../core/sales';
@@ -45,7 +45,7 @@ export function issue(ctx: Context, i: Given, actor: Actor) {
 	const quote = quoteOf(ctx, row, job.id);
 	replaceOpen(ctx, quote.id);
 	const validUntil = addDays(wallTime(sending.at, own.zone).day, own.settings.quoteDays);
-	const words = wordsFor(ctx, { row, job, customer, quote, total: formatCents(frozen.totals.total), validUntil });
+	const words = wordsFor(ctx, { row, job, customer, quote, total: moneyIn(own.settings.currency)(frozen.totals.total), validUntil });
 	const header = headerOf(ctx, i, { row, job, customer, estimate, words });
 	const revision = {
 		id: newId(),

@@ -1,7 +1,7 @@
 import * as contract from '../../contract/quotes/reminders';
 import { and, eq, gte, inArray, sql } from 'drizzle-orm';
 import { dueReminders, isQuiet } from '../../core/quotes';
-import { formatCents } from '../../core/money';
+import { moneyIn } from '../../core/money';
 import { longDay, wallTime } from '../../core/time';
 import { Refusal } from '../../core/refusal';
 import { serve } from '../commands';
@@ -51,13 +51,13 @@ export const remindDue = serve(contract.remindDue, (ctx) => {
 		ctx.mail({
 			to: r.to,
 			subject: last ? `Quote ${quote.number} is valid until ${longDay(r.validUntil)}` : `Your quote ${quote.number} from ${own.name}`,
-			text: `${last ? `our quote over ${formatCents(r.total)} is valid until ${longDay(r.validUntil)}.` : `you have our quote over ${formatCents(r.total)}.`} You can read it, ask beside it, choose options and accept or decline it here:\n\n{link}\n\nIf you have decided otherwise, one word there is enough and we will not ask again.\n\n${own.name}, ${own.phone}`,
+			text: `${last ? `our quote over ${moneyIn(own.settings.currency)(r.total)} is valid until ${longDay(r.validUntil)}.` : `you have our quote over ${moneyIn(own.settings.currency)(r.total)}.`} You can read it, ask beside it, choose options and accept or decline it here:\n\n{link}\n\nIf you have decided otherwise, one word there is enough and we will not ask again.\n\n${own.name}, ${own.phone}`,
 			linkId,
 			about: `job:${quote.jobId}`
 		});
 		ctx.textMessage({
 			to: r.to,
-			text: `${own.name}: our quote ${quote.number} over ${formatCents(r.total)} is valid until ${longDay(r.validUntil)}. {link}`,
+			text: `${own.name}: our quote ${quote.number} over ${moneyIn(own.settings.currency)(r.total)} is valid until ${longDay(r.validUntil)}. {link}`,
 			linkId,
 			about: `job:${quote.jobId}`
 		});

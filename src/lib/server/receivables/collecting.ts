@@ -1,7 +1,7 @@
 import * as contract from '../../contract/receivables/collecting';
 import { and, asc, desc, eq, inArray, isNull, lt } from 'drizzle-orm';
 import { grouped } from '../../core/lists';
-import { cents, formatCents, percent, sum, type Cents } from '../../core/money';
+import { cents, moneyIn, percent, sum, type Cents } from '../../core/money';
 import { dueSteps, instalmentsOf, lateCharge, planState } from '../../core/receivables';
 import { addDays, daysBetween, longDay, wallTime, type Day } from '../../core/time';
 import { Refusal } from '../../core/refusal';
@@ -81,7 +81,7 @@ function breakPlan(ctx: Context, planId: string, invoiceId: string, today: Day):
 
 function remind(ctx: Context, i: Invoice, linkId: string, own: typeof company.$inferSelect): void {
 	const customer = ctx.get(customers, i.customerId, 'The customer');
-	const open = formatCents(cents(i.total - i.paid));
+	const open = moneyIn(own.settings.currency)(i.total - i.paid);
 	ctx.mail({
 		to: addressesOf(ctx.db, customer, 'getsInvoices'),
 		subject: `Invoice ${i.number} from ${own.name} is overdue`,

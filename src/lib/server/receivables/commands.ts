@@ -1,6 +1,6 @@
 import * as contract from '../../contract/receivables/commands';
 import { eq } from 'drizzle-orm';
-import { cents, formatCents } from '../../core/money';
+import { cents, formatCents, moneyIn } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
 import { invoices, charges, payments } from '../billing/schema';
@@ -101,8 +101,8 @@ function tellCustomer(ctx: Context, invoice: typeof invoices.$inferSelect, amoun
 			state === 'paid' ? `Your card payment for invoice ${invoice.number} arrived` : `Your card payment for invoice ${invoice.number}`,
 		text:
 			state === 'paid'
-				? `Your card payment of ${formatCents(cents(amount))} has arrived. Thank you, and thank you for waiting.\n\n{link}\n\n${own.name}`
-				: `Your card payment of ${formatCents(cents(amount))} did not go through; nothing was taken. You can pay again here:\n\n{link}\n\n${own.name}`,
+				? `Your card payment of ${moneyIn(own.settings.currency)(amount)} has arrived. Thank you, and thank you for waiting.\n\n{link}\n\n${own.name}`
+				: `Your card payment of ${moneyIn(own.settings.currency)(amount)} did not go through; nothing was taken. You can pay again here:\n\n{link}\n\n${own.name}`,
 		about: `invoice:${invoice.id}`,
 		...(linkId ? { linkId } : {})
 	});

@@ -10,7 +10,7 @@ import type { Orm } from '../db';
 import { invoices, payments } from '../billing/schema';
 import { company } from '../company/schema';
 import { customers } from '../sales/schema';
-import { letterheadOf, GREY, hair, latin, money, render } from '../documents';
+import { letterheadOf, GREY, hair, latin, paperMoney, render } from '../documents';
 import { newId } from '../ids';
 import { makeLink } from '../links';
 
@@ -95,7 +95,9 @@ export async function statementDocument(
 	if (!s) return null;
 	const ages = agesOf(app.db.orm, customerId, today);
 	const right = (text: string, more: object = {}) => ({ text, alignment: 'right', ...more });
-	const bytes = await render(letterheadOf(app), 'Statement of account', [
+	const head = letterheadOf(app);
+	const money = paperMoney(head);
+	const bytes = await render(head, 'Statement of account', [
 		{ stack: [{ text: latin(s.customer.name), bold: true }, { text: latin(s.customer.address) }] },
 		{ text: 'Statement of account', fontSize: 16, bold: true, margin: [0, 18, 0, 0] },
 		{ text: latin(`${longDay(from)} to ${longDay(to)}`), color: GREY, margin: [0, 0, 0, 10] },

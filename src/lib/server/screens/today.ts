@@ -23,7 +23,7 @@ const dayWords = (day: string): string =>
 	new Date(`${day}T12:00Z`).toLocaleDateString('en-US', { weekday: 'long', month: 'short', day: 'numeric', timeZone: 'UTC' });
 const ago = (now: number, then: number): string => {
 	const h = Math.round((now - then) / 3_600_000);
-	return h < 1 ? 'just now' : h < 24 ? `${h} h ago` : `${Math.round(h / 24)} days ago`;
+	return h < 1 ? 'just now' : h < 24 ? `${h} h ago` : `${Math.round(h / 24)} day${Math.round(h / 24) === 1 ? '' : 's'} ago`;
 };
 
 /**

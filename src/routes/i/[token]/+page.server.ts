@@ -22,6 +22,7 @@ export const load: PageServerLoad = ({ params, locals }) => {
 		key: crypto.randomUUID(),
 		staff: locals.signed !== null,
 		letterhead: own.settings.letterhead,
+		currency: own.settings.currency,
 		company: { name: own.name, phone: own.phone },
 		testCards: app().cards.name === 'stand-in processor' ? TEST_CARDS : []
 	};

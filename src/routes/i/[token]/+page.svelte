@@ -2,9 +2,10 @@
 	import { onMount } from 'svelte';
 	import { enhance } from '$app/forms';
 	import { refresh } from '$lib/client/refresh';
-	import { formatCents } from '$lib/core/money';
+	import { moneyIn } from '$lib/core/money';
 	import Letterhead from '$lib/ui/shell/Letterhead.svelte';
 	let { data, form } = $props();
+	const money = $derived(moneyIn(data.currency));
 	let busy = $state(false);
 	const waiting = $derived(data.charge?.state === 'asked' || data.charge?.state === 'unknown');
 	onMount(() => {
@@ -33,40 +34,40 @@
 	<details class="sheet card" open={data.lines.length <= 8}>
 		<summary>{data.lines.length} line{data.lines.length === 1 ? '' : 's'}</summary>
 		<ul>
-			{#each data.lines as l, n (n)}<li class="line"><span>{l.text}</span><span class="figure">{formatCents(l.amount)}</span></li>{/each}
+			{#each data.lines as l, n (n)}<li class="line"><span>{l.text}</span><span class="figure">{money(l.amount)}</span></li>{/each}
 		</ul>
 	</details>
 	<dl>
 		{#if data.retained !== 0}<div>
 				<dt>Work and materials</dt>
-				<dd class="figure">{formatCents(data.net + data.retained)}</dd>
+				<dd class="figure">{money(data.net + data.retained)}</dd>
 			</div>
 			<div class="quiet">
 				<dt>{data.retained > 0 ? 'Less retainage, not due yet' : 'Retainage released'}</dt>
-				<dd class="figure">{formatCents(-data.retained)}</dd>
+				<dd class="figure">{money(-data.retained)}</dd>
 			</div>{/if}
 		<div>
 			<dt>{data.retained !== 0 ? 'Due, net' : 'Net'}</dt>
-			<dd class="figure">{formatCents(data.net)}</dd>
+			<dd class="figure">{money(data.net)}</dd>
 		</div>
 		{#each data.taxes as x (x.name)}<div class="quiet">
 				<dt>{x.name}</dt>
-				<dd class="figure">{formatCents(x.tax)}</dd>
+				<dd class="figure">{money(x.tax)}</dd>
 			</div>{/each}
 		<div class="total">
 			<dt>Total</dt>
-			<dd class="figure">{formatCents(data.total)}</dd>
+			<dd class="figure">{money(data.total)}</dd>
 		</div>
 		{#if data.paid > 0}<div>
 				<dt>Paid</dt>
-				<dd class="figure">{formatCents(data.paid)}</dd>
+				<dd class="figure">{money(data.paid)}</dd>
 			</div>
 			<div class="total">
 				<dt>Left to pay</dt>
-				<dd class="figure" data-testid="open">{formatCents(data.open)}</dd>
+				<dd class="figure" data-testid="open">{money(data.open)}</dd>
 			</div>{/if}
 	</dl>
-	{#each data.credits as c (c.number)}<p class="quiet">Credit {c.number} of {day(c.day)}: {formatCents(c.total)}, {c.reason}</p>{/each}
+	{#each data.credits as c (c.number)}<p class="quiet">Credit {c.number} of {day(c.day)}: {money(c.total)}, {c.reason}</p>{/each}
 	<p class="mt-3"><a class="link" href="/i/{data.token}/pdf" data-sveltekit-reload>The invoice as PDF</a></p>
 	{#if waiting}<p class="notice" role="status">
 			A card payment is on its way. Please do not pay again: this page says so as soon as we know.

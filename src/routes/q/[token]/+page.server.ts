@@ -1,6 +1,7 @@
 import { error, fail, redirect } from '@sveltejs/kit';
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
+import { companyOf } from '$lib/server/company';
 import { readForm, statusOf } from '$lib/server/http';
 import { readSignature } from '$lib/server/files';
 import { AS_STAFF } from '$lib/server/people';
@@ -27,7 +28,15 @@ export const load: PageServerLoad = ({ params, url, locals, request, isDataReque
 	// The company's own looks do not count, nor does moving an option about.
 	if (!locals.signed && chosen === null && !isDataRequest && quote.state !== 'replaced')
 		viewId = app().run(seeQuote, { device: device(request.headers.get('user-agent') ?? '') }, actor).viewId;
-	return { ...quote, staff: locals.signed !== null, viewId, token: params.token, key: crypto.randomUUID(), now: app().clock.now() };
+	return {
+		...quote,
+		currency: companyOf(app()).settings.currency,
+		staff: locals.signed !== null,
+		viewId,
+		token: params.token,
+		key: crypto.randomUUID(),
+		now: app().clock.now()
+	};
 };
 
 const answer = async (event: Parameters<NonNullable<Actions['accept']>>[0], kind: 'accepted' | 'declined') => {

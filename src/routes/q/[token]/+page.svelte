@@ -2,12 +2,13 @@
 	import { onMount } from 'svelte';
 	import { enhance } from '$app/forms';
 	import { goto } from '$app/navigation';
-	import { formatCents } from '$lib/core/money';
+	import { moneyIn } from '$lib/core/money';
 	import Letterhead from '$lib/ui/shell/Letterhead.svelte';
 	import Written from '$lib/ui/documents/Written.svelte';
 	import PhotoMarks from '$lib/ui/estimate/PhotoMarks.svelte';
 	import SignaturePad from '$lib/ui/forms/SignaturePad.svelte';
 	let { data, form } = $props();
+	const money = $derived(moneyIn(data.currency));
 	let asking = $state(false);
 	let about = $state('');
 	/** How long the page was in front of somebody, and what they tried; told when it is left. */
@@ -38,7 +39,7 @@
 	/** It can be answered: it is open, and whoever looks is not one of us. */
 	const open = $derived(data.state === 'open' && !data.staff);
 	const layout = $derived(data.header.layout);
-	const shown = (n: number | null) => (n === null ? '' : formatCents(n));
+	const shown = (n: number | null) => (n === null ? '' : money(n));
 	/** Options can be chosen: nobody has signed yet. */
 	const choosing = $derived(open && !data.settled);
 	const included = $derived(data.view.scopes.filter((s) => !s.option));
@@ -50,7 +51,7 @@
 	);
 	const lineGroups = (s: (typeof included)[number]) =>
 		data.view.groups.map((g) => ({ ...g, lines: s.lines.filter((l) => l.groupId === g.id) })).filter((g) => g.lines.length);
-	const more = (n: number | null) => (n === null ? '' : n < 0 ? `${formatCents(n)}` : `+${formatCents(n)}`);
+	const more = (n: number | null) => (n === null ? '' : n < 0 ? `${money(n)}` : `+${money(n)}`);
 	const chosen = $derived([
 		...offered.filter((s) => s.chosen).map((s) => s.id),
 		...data.view.scopes.flatMap((s) => s.lines.filter((l) => l.option && l.chosen).map((l) => l.id))
@@ -97,13 +98,13 @@
 	logo={data.letterhead.logo}
 >
 	{#if data.answer?.answer === 'accepted'}<p class="notice" role="status">
-			<strong>Thank you, {data.answer.name}.</strong> You accepted this quote on {when(data.answer.at)} at {formatCents(data.answer.total)}.
+			<strong>Thank you, {data.answer.name}.</strong> You accepted this quote on {when(data.answer.at)} at {money(data.answer.total)}.
 			{data.deposit ? 'With the deposit, the date is yours.' : 'We call you about the date.'}{#if data.hasRecord}
 				<a class="link" href="/q/{data.token}/record" data-sveltekit-reload>The record of what we agreed on, as PDF</a>.{/if}
 		</p>
 		{#if data.deposit}<p class="notice">
 				<a class="btn btn-primary btn-tall" href={data.deposit.url} data-sveltekit-reload
-					>Pay the deposit of {formatCents(data.deposit.left)} by card</a
+					>Pay the deposit of {money(data.deposit.left)} by card</a
 				>
 				<span class="quiet">or later: the invoice came by mail.</span>
 			</p>{/if}
@@ -125,14 +126,14 @@
 			<section class="sheet card">
 				<div class="line">
 					<h2>{s.name}</h2>
-					{#if s.amount !== null}<strong class="figure">{formatCents(s.amount)}</strong>{/if}
+					{#if s.amount !== null}<strong class="figure">{money(s.amount)}</strong>{/if}
 				</div>
 				{#if s.wording}<p class="quiet">{s.wording}</p>{/if}
 				{@render pictured(s)}
 				{#if layout.detail === 'lines'}<ul class="lines">
 						{#each s.lines.filter((l) => !l.option || l.chosen) as l (l.id)}<li class="line" class:font-semibold={l.heading}>
 								<span>{l.text}</span>{#if layout.amounts === 'lines' && l.amount !== null && !l.heading}<span class="figure"
-										>{formatCents(l.amount)}</span
+										>{money(l.amount)}</span
 									>{/if}
 							</li>{/each}
 					</ul>{/if}
@@ -214,19 +215,19 @@
 	<dl>
 		{#if data.view.discount}<div>
 				<dt>Discount</dt>
-				<dd class="figure">−{formatCents(data.view.discount)}</dd>
+				<dd class="figure">−{money(data.view.discount)}</dd>
 			</div>{/if}
 		<div>
 			<dt>Work and materials</dt>
-			<dd class="figure">{formatCents(t.net)}</dd>
+			<dd class="figure">{money(t.net)}</dd>
 		</div>
 		{#each t.taxes as x (x.name)}<div class="quiet">
 				<dt>{x.name}</dt>
-				<dd class="figure">{formatCents(x.tax)}</dd>
+				<dd class="figure">{money(x.tax)}</dd>
 			</div>{/each}
 		<div class="total">
 			<dt>Total</dt>
-			<dd class="figure" data-testid="total">{formatCents(t.total)}</dd>
+			<dd class="figure" data-testid="total">{money(t.total)}</dd>
 		</div>
 	</dl>
 	<p class="mt-3">
@@ -314,7 +315,7 @@
 			>
 				{#each chosen as c (c)}<input type="hidden" name="option" value={c} />{/each}
 				<p>
-					You accept quote {data.number} at <strong class="figure">{formatCents(t.total)}</strong>{chosen.length
+					You accept quote {data.number} at <strong class="figure">{money(t.total)}</strong>{chosen.length
 						? `, with ${chosen.length} option${chosen.length > 1 ? 's' : ''}`
 						: ''}.
 				</p>
@@ -364,7 +365,7 @@
 			</form>
 		</details>
 		<div class="act">
-			<span><strong class="figure">{formatCents(t.total)}</strong><span class="quiet">valid until {day(data.validUntil)}</span></span><a
+			<span><strong class="figure">{money(t.total)}</strong><span class="quiet">valid until {day(data.validUntil)}</span></span><a
 				class="btn btn-primary btn-tall"
 				href="#sign"
 				onclick={() => (signing = true)}>Accept and sign</a

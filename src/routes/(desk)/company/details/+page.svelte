@@ -5,7 +5,7 @@
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
 	import { dimensionOf, measureLabel } from '$lib/core/measure';
-	import { parsePercent } from '$lib/core/money';
+	import { CURRENCIES, moneyIn, parsePercent } from '$lib/core/money';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { pagesOf } from '$lib/ui/shell/places';
@@ -20,7 +20,8 @@
 			terms: s.terms,
 			deposit: `${s.deposit.percent / 100}%`,
 			paymentDays: s.paymentDays,
-			quoteDays: s.quoteDays
+			quoteDays: s.quoteDays,
+			currency: s.currency
 		}))
 	);
 	/** Measures of the company's own, beside those that shapes give. */
@@ -87,6 +88,11 @@
 					><input class="input" type="number" min="0" bind:value={typed.paymentDays} /></Field
 				><Field label="Quotes hold, days"><input class="input" type="number" min="1" bind:value={typed.quoteDays} /></Field>
 			</div>
+			<Field label="Currency" hint="Before every amount that a customer reads"
+				><select class="select" name="currency" bind:value={typed.currency}
+					>{#each CURRENCIES as c (c)}<option value={c}>{c}, as {moneyIn(c)(123_456)}</option>{/each}</select
+				></Field
+			>
 		</div>
 		<div class="sheet grid content-start gap-3 p-4">
 			<Field label="Terms on quotes"><textarea class="textarea" rows="7" bind:value={typed.terms}></textarea></Field>
