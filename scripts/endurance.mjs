@@ -1,8 +1,9 @@
 // The tests that try made-up inputs, with other inputs each time: `npm run endurance -- 10` takes ten seeds, one after the other.
 import { spawnSync } from 'node:child_process';
-import { install, run } from './lib.mjs';
+import { build, chromium, install, run } from './lib.mjs';
 
 install();
+const browser = chromium();
 run('npx', ['svelte-kit', 'sync']);
 const rounds = Number(process.argv[2] ?? 5);
 const failed = [];
@@ -15,6 +16,13 @@ for (let n = 0; n < rounds; n++) {
 	});
 	if (ran.status !== 0) failed.push(seed);
 }
+// A bad line, fifty times: what a phone kept comes once and in order.
+build();
+const queue = spawnSync('npx', ['vitest', 'run', '--project', 'browser', '--no-file-parallelism', 'tests/browser/queue.test.ts'], {
+	stdio: 'inherit',
+	env: { ...process.env, CHROMIUM: browser, NICKEL_SEEDS: '50', NICKEL_LOG: 'silent' }
+});
+if (queue.status !== 0) failed.push('of the bad line');
 console.log(
 	failed.length ? `\nFailed with the seeds ${failed.join(', ')}: FC_SEED=… npm test shows them again.` : `\n${rounds} rounds passed.`
 );

@@ -32,7 +32,11 @@
 {/if}
 
 <style>
+	/* It stays in sight: whoever scrolls down to a note still sees that there is no reception. */
 	.bar {
+		position: sticky;
+		top: 0;
+		z-index: 5;
 		padding: 10px 16px;
 		border-bottom: 1px solid var(--line);
 		border-left: 4px solid var(--color-accent);

@@ -25,11 +25,10 @@
 <dialog bind:this={dialog} class="sheet" aria-labelledby="leave" onclose={() => (to = null)}>
 	<h2 id="leave">What you typed here is not saved</h2>
 	<div class="mt-4 flex justify-end gap-2">
-		<button type="button" class="btn" onclick={leave}>Leave without saving</button><button
-			type="button"
-			class="btn btn-primary"
-			onclick={() => dialog?.close()}>Stay here</button
-		>
+		<button type="button" class="btn" onclick={leave}>Leave without saving</button>
+		<!-- Enter in haste must not lose anything. -->
+		<!-- svelte-ignore a11y_autofocus -->
+		<button type="button" class="btn btn-primary" autofocus onclick={() => dialog?.close()}>Stay here</button>
 	</div>
 </dialog>
 
