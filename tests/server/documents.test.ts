@@ -1,3 +1,5 @@
+import { TooMany } from '$lib/server/commands';
+import { render } from '$lib/server/documents';
 import { PDFDocument } from 'pdf-lib';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { formatCents } from '$lib/core/money';
@@ -215,5 +217,35 @@ describe('a deposit at acceptance', () => {
 		expect(deposit?.url).toMatch(/\/i\/[\w-]{20,}/);
 		yard.pay(bill.id, (bill.total / 100).toFixed(2), '2027-04-14', 'transfer');
 		expect(customerQuote(app, q.revisionId, null)?.deposit).toBeNull();
+	});
+});
+
+describe('many papers at once', () => {
+	const HEAD = {
+		...{ name: 'Pellgrave', color: '#1c7266', line: '', footer: '', contact: '', logo: null },
+		face: 'plain',
+		currency: 'USD'
+	} as const;
+	it('of one kind are made once, and the same one asked for later is there already', async () => {
+		const all = await Promise.all(Array.from({ length: 400 }, () => render(HEAD, 'One paper', [{ text: 'The same for all' }])));
+		expect(new Set(all).size).toBe(1);
+		expect(await render(HEAD, 'One paper', [{ text: 'The same for all' }])).toBe(all[0]);
+		expect((await readPdf(new Uint8Array(all[0]!))).text).toContain('The same for all');
+		// Another content, letterhead or title is another paper.
+		for (const other of [
+			render(HEAD, 'One paper', [{ text: 'For others' }]),
+			render({ ...HEAD, name: 'Other' }, 'One paper', [{ text: 'The same for all' }]),
+			render(HEAD, 'Two papers', [{ text: 'The same for all' }])
+		])
+			expect(await other).not.toBe(all[0]);
+	});
+	it('of many kinds wait for each other, up to two hundred; who comes then is told, and none of the others is lost', async () => {
+		const asked = Array.from({ length: 215 }, (_, n) => render(HEAD, `Paper ${n}`, [{ text: `Number ${n}` }]));
+		const ends = await Promise.allSettled(asked);
+		const refused = ends.filter((e) => e.status === 'rejected');
+		expect(refused.length).toBeGreaterThan(0);
+		expect(refused.length).toBeLessThanOrEqual(15);
+		for (const r of refused) expect((r as PromiseRejectedResult).reason).toBeInstanceOf(TooMany);
+		expect((await render(HEAD, 'After them', [{ text: 'Fine' }])).subarray(0, 5).toString()).toBe('%PDF-');
 	});
 });

@@ -1,9 +1,12 @@
+import { createHash } from 'node:crypto';
 import { createRequire } from 'node:module';
+import { resolve } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import type { Face } from '../../core/documents';
 import { moneyIn } from '../../core/money';
 import type { Letterhead } from './letterhead';
-import { pdfWorker, type PdfAnswer, type PdfJob } from './pdf-worker';
+import { TooMany } from '../commands';
+import type { PdfAnswer, PdfJob } from './pdf-job';
 
 const require = createRequire(import.meta.url);
 
@@ -31,47 +34,50 @@ const fontsOf = (face: Face) => ({
 
 /** A document is given up after this long; nobody waits for a minute. */
 const LONGEST_MS = 60_000;
+/** More than these wait for nobody: who asks then is told to come back. */
+const MOST_WAITING = 200;
+/** The bytes of documents that were made last and are kept, because the same one is often asked for again. */
+const KEPT_BYTES = 48_000_000;
 
 interface Waiting {
+	job: PdfJob;
 	done: (bytes: Buffer) => void;
 	failed: (e: Error) => void;
-	timer: NodeJS.Timeout;
 }
 let worker: Worker | null = null;
 let next = 0;
-const waiting = new Map<number, Waiting>();
+/** The document that is being made, and what comes after it. */
+let current: (Waiting & { timer: NodeJS.Timeout }) | null = null;
+const waiting: Waiting[] = [];
 
-function settle(id: number, how: (w: Waiting) => void): void {
-	const w = waiting.get(id);
+function settle(how: (w: Waiting) => void): void {
+	const w = current;
 	if (!w) return;
-	waiting.delete(id);
+	current = null;
 	clearTimeout(w.timer);
 	how(w);
-	if (waiting.size === 0) worker?.unref();
+	begin();
 }
 
 function lost(e: Error): void {
 	worker = null;
-	for (const id of [...waiting.keys()]) settle(id, (w) => w.failed(e));
+	settle((w) => w.failed(e));
 }
 
 /** The one thread that makes PDFs. It is begun with the first document, and again when it was lost. */
 function thread(): Worker {
 	if (worker) return worker;
-	// As text, with nothing but what Node has: it needs no file of its own, wherever the server was built to.
-	const own = new Worker(
-		`globalThis.__name = (f) => f;
-		const { parentPort, workerData } = require('node:worker_threads');
-		(${pdfWorker.toString()})(require('node:module').createRequire(workerData.from), parentPort);`,
-		{ eval: true, workerData: { from: import.meta.url } }
-	);
+	const own = new Worker(resolve(process.env.NICKEL_WORKERS ?? 'workers', 'pdf.mjs'));
 	own.on('message', (a: PdfAnswer) => {
-		settle(a.id, (w) => {
+		if (a.id !== current?.job.id) return;
+		settle((w) => {
 			if ('bytes' in a) w.done(Buffer.from(a.bytes));
 			else w.failed(new Error(a.problem));
 		});
 	});
-	own.on('error', lost);
+	own.on('error', (e) => {
+		if (worker === own) lost(e);
+	});
 	own.on('exit', (code) => {
 		if (worker === own) lost(new Error(`The thread that makes PDFs ended (${code}).`));
 	});
@@ -80,7 +86,44 @@ function thread(): Worker {
 	return own;
 }
 
-/** A document of the company: its letterhead above, its foot and the page numbers below. Made beside the server's own thread. */
+/** Makes the next document: its time counts from now, however long it waited. */
+function begin(): void {
+	if (current) return;
+	const w = waiting.shift();
+	if (!w) return void worker?.unref();
+	const timer = setTimeout(() => {
+		const own = worker;
+		lost(new Error('The document took longer than a minute.'));
+		void own?.terminate();
+	}, LONGEST_MS);
+	current = { ...w, timer };
+	const t = thread();
+	t.ref();
+	t.postMessage(w.job);
+}
+
+/** Documents by what stands in them: the same one that is under way or was made lately is not made again. */
+const underWay = new Map<string, Promise<Buffer>>();
+const made = new Map<string, Buffer>();
+function keep(of: string, bytes: Buffer): void {
+	made.set(of, bytes);
+	let sum = [...made.values()].reduce((a, b) => a + b.length, 0);
+	for (const [oldest, b] of made) {
+		if (sum <= KEPT_BYTES) break;
+		made.delete(oldest);
+		sum -= b.length;
+	}
+}
+const contentOf = ({ id: _, appended, ...job }: PdfJob): string => {
+	const hash = createHash('sha256').update(JSON.stringify(job));
+	for (const a of appended) hash.update(a);
+	return hash.digest('base64url');
+};
+
+/**
+ * A document of the company: its letterhead above, its foot and the page numbers below. Made beside the server's own thread, one after the other.
+ * @throws TooMany when very many wait
+ */
 export function render(
 	head: Letterhead,
 	title: string,
@@ -99,14 +142,26 @@ export function render(
 		appended: more.appended ?? [],
 		fonts: fontsOf(head.face)
 	};
-	return new Promise((done, failed) => {
-		const timer = setTimeout(() => {
-			void worker?.terminate();
-			lost(new Error('The document took longer than a minute.'));
-		}, LONGEST_MS);
-		waiting.set(id, { done, failed, timer });
-		const t = thread();
-		t.ref();
-		t.postMessage(job);
-	});
+	const of = contentOf(job);
+	const before = made.get(of);
+	if (before) {
+		// Asked for last, it goes last.
+		made.delete(of);
+		made.set(of, before);
+		return Promise.resolve(before);
+	}
+	const same = underWay.get(of);
+	if (same) return same;
+	if (waiting.length >= MOST_WAITING) return Promise.reject(new TooMany('Many documents are being made just now. Try again in a minute.'));
+	const making = new Promise<Buffer>((done, failed) => {
+		waiting.push({ job, done, failed });
+		begin();
+	})
+		.then((bytes) => {
+			keep(of, bytes);
+			return bytes;
+		})
+		.finally(() => underWay.delete(of));
+	underWay.set(of, making);
+	return making;
 }
