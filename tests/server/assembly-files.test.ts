@@ -195,8 +195,13 @@ describe('a data sheet', () => {
 		});
 		expect(attachment(app, attachmentId)?.bytes.equals(bytes)).toBe(true);
 		expect(attachedTo(app, `item:${itemId()}`).map((a) => [a.name, a.size])).toEqual([['a b c.pdf', bytes.length]]);
-		for (const bad of [Buffer.from('<html>'), 'text', Buffer.alloc(0)])
-			expect(() => yard.given('bastian', 'catalog.attach', { itemId: itemId(), name: 'x.pdf', bytes: bad })).toThrow('PDF');
+		for (const [bad, words] of [
+			[Buffer.from('<html>'), 'PDF'],
+			[Buffer.from('plain text'), 'PDF'],
+			['text', 'empty'],
+			[Buffer.alloc(0), 'empty']
+		] as const)
+			expect(() => yard.given('bastian', 'catalog.attach', { itemId: itemId(), name: 'x.pdf', bytes: bad })).toThrow(words);
 		expect(() => yard.call('marco', 'catalog.attach', { itemId: itemId(), name: 'x.pdf', bytes })).toThrow('may not');
 		yard.call('bastian', 'catalog.detach', { attachmentId });
 		expect(attachedTo(app, `item:${itemId()}`)).toEqual([]);

@@ -1,3 +1,4 @@
+import { keepWith, takeOff } from '../files';
 import * as contract from '../../contract/buying/bills';
 import { and, asc, eq, isNull, sql } from 'drizzle-orm';
 import { billCosts, billedInFull, checkBill, earlyDiscount, matchOf, numberKey, perhapsTwice } from '../../core/buying';
@@ -10,10 +11,8 @@ import { orderLines, orders, supplierBillLines, supplierBills, supplierBillShare
 import { items } from '../catalog/schema';
 import { company } from '../company/schema';
 import { costEntries } from '../costs/schema';
-import { attachments } from '../files/schema';
 import { firms } from '../firms/schema';
 import { phases } from '../work/schema';
-import { MOST_ATTACHED, typeOfFile } from '../files';
 import { newId } from '../ids';
 import { beginWork, workJob } from '../planning';
 import { closeWhenDone } from './deliveries';
@@ -241,23 +240,14 @@ export const payBill = serve(contract.payBill, (ctx, i) => {
 
 export const attachBillScan = serve(contract.attachBillScan, (ctx, i) => {
 	const bill = ctx.get(supplierBills, i.billId, 'This bill');
-	const type = Buffer.isBuffer(i.bytes) ? typeOfFile(i.bytes) : null;
-	if (type !== 'application/pdf' && !type?.startsWith('image/'))
-		throw new Refusal('A scan is a PDF or a picture. This file is neither.', 'file');
-	if (i.bytes.length > MOST_ATTACHED) throw new Refusal('The file is larger than 20 MB.', 'file');
-	const subject = `supplier-bill:${bill.id}`;
-	const a = ctx.insert(attachments, {
-		...{ id: newId(), subject, name: i.name.trim(), bytes: i.bytes, size: i.bytes.length, at: ctx.now, byName: ctx.who.name }
-	});
-	ctx.happened(subject, 'buying.attach-scan', { name: a.name }, 'costs');
-	return { attachmentId: a.id };
+	const { attachmentId, name } = keepWith(ctx, `supplier-bill:${bill.id}`, i, 'scan', 'bill.pdf');
+	ctx.happened(`supplier-bill:${bill.id}`, 'buying.attach-scan', { name }, 'costs');
+	return { attachmentId };
 });
 
 export const detachBillScan = serve(contract.detachBillScan, (ctx, i) => {
-	const a = ctx.get(attachments, i.attachmentId, 'This scan');
-	if (!a.subject.startsWith('supplier-bill:')) throw new Refusal('This file belongs to something else.');
-	ctx.remove(attachments, a.id);
-	ctx.happened(a.subject, 'buying.detach-scan', { name: a.name }, 'costs');
+	const { subject, name } = takeOff(ctx, i.attachmentId, 'supplier-bill', 'This scan');
+	ctx.happened(subject, 'buying.detach-scan', { name }, 'costs');
 });
 
 export const setTolerance = serve(contract.setTolerance, (ctx, i) => {

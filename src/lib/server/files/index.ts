@@ -4,3 +4,4 @@ export { GivenUp, boundProcess } from './bound-process';
 export { MOST_BYTES, isDrawable, readPicture, readSignature } from './pictures';
 export { pictureOf } from './queries';
 export { readingQueue } from './reading-queue';
+export { keepWith, takeOff } from './keep';

@@ -67,6 +67,7 @@
 </script>
 
 <Page
+	asks
 	title="Name and terms"
 	sub="Who the company is, and what holds unless it is said otherwise"
 	pages={pagesOf('Company')}
