@@ -44,7 +44,7 @@ const RETRY = 3000;
  * the page, the browser or the server was killed in between. One tab sends for all of a device.
  */
 export class Queue {
-	items: Kept[] = $state([]);
+	items: Kept[] = $state.raw([]);
 	/** There is no reception. */
 	lost = $state(false);
 	/** The session is over: what is here waits until this person signs in again. */
@@ -121,7 +121,7 @@ export class Queue {
 		const t = (await this.#opened()).transaction(STORE, 'readwrite');
 		for (const k of this.items.filter((i) => i.group === group))
 			if (how === 'gone') await t.store.delete(k.seq);
-			else await t.store.put({ ...$state.snapshot(k), refused: how?.refused ?? null });
+			else await t.store.put({ ...k, refused: how?.refused ?? null });
 		await t.done;
 		await this.#changed();
 	}
@@ -162,31 +162,39 @@ export class Queue {
 	async #sendAll(): Promise<boolean> {
 		let sent = false;
 		const db = await this.#opened();
-		for (;;) {
-			// Read anew each time: another tab may have sent or dropped some meanwhile.
-			await this.#read();
-			const next = this.items.find((i) => i.refused === null);
-			if (!next) {
-				[this.lost, this.signedOut] = [false, false];
-				return sent;
+		// Read anew until nothing is left: more may be done meanwhile, here or in another tab.
+		for (let left = await this.#open(); left.length > 0; left = await this.#open()) {
+			const refused: string[] = [];
+			for (const next of left) {
+				if (refused.includes(next.group)) continue;
+				const answer = await post(next);
+				[this.lost, this.signedOut] = [answer.state === 'away', answer.state === 'signed out'];
+				if (answer.state === 'away' || answer.state === 'signed out') {
+					for (const key of Object.keys(this.#waiting)) this.#answer(key, { state: 'waiting' });
+					return sent;
+				}
+				if (answer.state === 'saved') {
+					await db.delete(STORE, next.seq);
+					sent = true;
+					this.items = this.items.filter((i) => i.seq !== next.seq);
+					this.#answer(next.key, { state: 'saved' });
+				} else {
+					refused.push(next.group);
+					// Whoever just did it is told in the form, where what was typed still stands.
+					const told = this.#answer(next.group, answer);
+					await this.#settle(next.group, told ? 'gone' : { refused: answer.message });
+				}
 			}
-			const answer = await post($state.snapshot(next) as Kept);
-			[this.lost, this.signedOut] = [answer.state === 'away', answer.state === 'signed out'];
-			if (answer.state === 'away' || answer.state === 'signed out') {
-				for (const key of Object.keys(this.#waiting)) this.#answer(key, { state: 'waiting' });
-				return sent;
-			}
-			if (answer.state === 'saved') {
-				await db.delete(STORE, next.seq);
-				sent = true;
-				this.#answer(next.key, { state: 'saved' });
-				await this.#changed();
-			} else {
-				// Whoever just did it is told in the form, where what was typed still stands.
-				const told = this.#answer(next.group, answer);
-				await this.#settle(next.group, told ? 'gone' : { refused: answer.message });
-			}
+			this.#channel?.postMessage('changed');
 		}
+		[this.lost, this.signedOut] = [false, false];
+		return sent;
+	}
+
+	/** What is to be sent, in order, as it stands on the device now. */
+	async #open(): Promise<Kept[]> {
+		await this.#read();
+		return this.items.filter((i) => i.refused === null);
 	}
 
 	#answer(key: string, settled: Settled): boolean {
