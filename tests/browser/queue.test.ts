@@ -169,6 +169,17 @@ describe('a phone without reception', () => {
 		await press(next, 'Send');
 		await until(() => db.value('select count(*) from field_notes where job_id = ?', jobId) === 1, 'Marco’s note');
 		expect(await bodyText(next)).not.toContain('By Noor');
+		// A tab of Noor's that is still open is told to wait for her, not that it was refused.
+		const status = await next.evaluate(
+			(id: string) =>
+				fetch('/api/commands/field.note', {
+					method: 'POST',
+					headers: { 'content-type': 'application/json' },
+					body: JSON.stringify({ input: { jobId: id, text: 'By Noor', fileId: null }, key: crypto.randomUUID(), as: 'noor' })
+				}).then((r) => r.status),
+			jobId
+		);
+		expect(status).toBe(401);
 		await context.deleteCookie(...(await context.cookies()));
 		await signIn(next, base, 'noor');
 		await open(next, `${base}/field`);

@@ -98,11 +98,13 @@ export class Queue {
 		const t = db.transaction(STORE, 'readwrite');
 		for (const row of rows) await t.store.add(row);
 		await t.done;
-		await this.#read();
-		toldSaved();
+		// Before anything else looks: a sender that is at work already may take it up at once.
 		const settled = new Promise<Settled>((resolve) => (this.#waiting[key] = resolve));
+		await this.#read();
 		void this.#send();
-		return settled;
+		const became = await settled;
+		if (became.state !== 'refused') toldSaved();
+		return became;
 	}
 
 	/** Tries what was refused once more. */
@@ -149,11 +151,15 @@ export class Queue {
 		this.#sending = true;
 		clearTimeout(this.#timer);
 		let sent = false;
-		do {
-			this.#again = false;
-			sent = (await navigator.locks.request('nickel-queue', () => this.#sendAll())) || sent;
-		} while (this.#again);
-		this.#sending = false;
+		try {
+			do {
+				this.#again = false;
+				sent = (await navigator.locks.request('nickel-queue', () => this.#sendAll())) || sent;
+			} while (this.#again);
+		} finally {
+			// Whatever went wrong with it, the next one sends again.
+			this.#sending = false;
+		}
 		if (this.lost) this.#timer = setTimeout(() => void this.#send(), RETRY);
 		if (sent && !this.lost) await refresh();
 	}

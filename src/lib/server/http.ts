@@ -1,9 +1,10 @@
 import { Refusal } from '../core/refusal';
-import { BadInput, CannotSave, Missing, NotAllowed, OtherInput, Stale, TooLarge, TooMany, USUAL_INPUT } from './commands';
+import { BadInput, CannotSave, Missing, NotAllowed, OtherInput, OtherPerson, Stale, TooLarge, TooMany, USUAL_INPUT } from './commands';
 import { log } from './log';
 
 /** The status that says what kind of refusal it is. */
 export function statusOf(e: Refusal): number {
+	if (e instanceof OtherPerson) return 401;
 	if (e instanceof NotAllowed) return 403;
 	if (e instanceof Missing) return 404;
 	if (e instanceof Stale || e instanceof OtherInput) return 409;

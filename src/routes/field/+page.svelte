@@ -7,6 +7,7 @@
 	let { data } = $props();
 	let problem = $state('');
 	let busy = $state('');
+	// How far our clock was ahead when the page came is of that moment alone: later news does not move it.
 	const running = $derived(
 		runningWith(
 			data.running,

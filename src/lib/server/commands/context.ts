@@ -29,6 +29,8 @@ export class Stale extends Refusal {}
 export class TooLarge extends Refusal {}
 /** Asked for too often in a short time. */
 export class TooMany extends Refusal {}
+/** Done by somebody else than is signed in now: it waits until they are. */
+export class OtherPerson extends Refusal {}
 /** Not allowed for this role. */
 export class NotAllowed extends Refusal {}
 

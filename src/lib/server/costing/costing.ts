@@ -10,6 +10,7 @@ import { committedOf } from '../../core/buying';
 import { grouped } from '../../core/lists';
 import { orders, orderLines, orderNeeds } from '../buying/schema';
 import type { Orm } from '../db';
+
 export interface CostOfJob extends JobCosting {
 	contract: Cents;
 	/** Charges beside the contract: hours and materials that are billed or wait to be, at their price. Visits are part of their agreement's price. */

@@ -8,6 +8,7 @@ import { sheetForBranch } from '../rates';
 import { flatCatalogs, flatServices } from '../flat-rate/schema';
 import { eq } from 'drizzle-orm';
 import type { Orm } from '../db';
+
 /** A service with its catalog's terms of a day, and the group of the job it is for. */
 export function serviceFor(db: Orm, serviceId: string, jobId: string, day: string) {
 	const service = db.select().from(flatServices).where(eq(flatServices.id, serviceId)).get();

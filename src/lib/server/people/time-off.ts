@@ -3,6 +3,7 @@ import { timeOff, people } from './schema';
 import { Refusal } from '../../core/refusal';
 import * as contract from '../../contract/company/commands';
 import { serve } from '../commands';
+
 export const addTimeOff = serve(contract.addTimeOff, (ctx, i) => {
 	if (i.to < i.from) throw new Refusal('The last day is before the first.', 'to');
 	const p = ctx.get(people, i.personId, 'This person');

@@ -4,6 +4,7 @@ import { wallTime } from '../../core/time';
 import { eq } from 'drizzle-orm';
 import { answers } from './schema';
 import type { App } from '../app';
+
 const row = (label: string, value: string) => [{ text: label, color: '#5b6468' }, { text: latin(value) }];
 
 /** The record of an acceptance as a PDF, for both sides; null when the revision was not accepted, or before records were kept. */

@@ -3,6 +3,7 @@ import { inArray, and, eq } from 'drizzle-orm';
 import { links } from '../links/schema';
 import { revisions } from './schema';
 import type { Orm } from '../db';
+
 /** Whether what a link leads to is still offered: a quote that was withdrawn or replaced is not. */
 const isOffered = (db: Orm, linkId: string): boolean =>
 	db

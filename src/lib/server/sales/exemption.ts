@@ -4,6 +4,7 @@ import { branches, taxComponents } from '../company/schema';
 import type { Orm } from '../db';
 import * as contract from '../../contract/company/tax';
 import { serve } from '../commands';
+
 export const setExemption = serve(contract.setExemption, (ctx, i) => {
 	const c = ctx.get(customers, i.customerId, 'This customer');
 	for (const id of i.componentIds) ctx.get(taxComponents, id, 'A tax of the certificate');

@@ -3,6 +3,7 @@ import { eq } from 'drizzle-orm';
 import { customers, jobs } from './schema';
 import { rateGroups } from '../rates/schema';
 import type { Orm } from '../db';
+
 /** The rate group of a job's customer, if it has one. */
 export function groupOfJob(db: Orm, jobId: string): Group | null {
 	const row = db

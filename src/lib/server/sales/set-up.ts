@@ -7,6 +7,7 @@ import { settingsFrom } from '../../core/company';
 import { Refusal } from '../../core/refusal';
 import * as contract from '../../contract/company/commands';
 import { serve } from '../commands';
+
 export const setUpCompany = serve(contract.setUpCompany, (ctx, i) => {
 	if (ctx.db.select().from(company).get()) throw new Refusal('The company is set up already.');
 	ctx.insert(company, {

@@ -3,6 +3,7 @@ import { recipes } from '../estimates/schema';
 import { sql, eq } from 'drizzle-orm';
 import { parts, assemblies } from '../catalog/schema';
 import type { App } from '../app';
+
 export function assemblyDetail(app: App, id: string) {
 	const assembly = app.db.orm.select().from(assemblies).where(eq(assemblies.id, id)).get();
 	if (!assembly) return null;

@@ -9,6 +9,7 @@ import { crews, people } from '../people/schema';
 import { addDays, type Day } from '../../core/time';
 import { companyOf } from '../company';
 import type { App } from '../app';
+
 /** The plan board of some weeks: people by crew, their shifts, conflicts, gaps and load; phases that nobody has. */
 export function board(app: App, from: Day, weeks: number) {
 	const db = app.db.orm;

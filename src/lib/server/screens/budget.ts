@@ -6,10 +6,11 @@ import { wallTime, instantOf } from '../../core/time';
 import { type MonthSold, type Kind, KINDS, type TypicalJob, type YearlyBudget, nonBillableRate } from '../../core/pricing';
 import { companyOf, todayOf } from '../company';
 import { budgetRows } from '../work/schema';
-import { cents, type Cents } from '../../core/money';
+import { cents, type Cents, percent } from '../../core/money';
 import { jobs } from '../sales/schema';
 import { budgetScenarios, budgets } from '../rates/schema';
 import type { App } from '../app';
+
 /** The budget of a year with what stands beside it: scenarios, typical jobs, what was sold by month, actuals from the books. */
 export function budgetPage(app: App, asked: number | null) {
 	const today = todayOf(app);
@@ -46,7 +47,7 @@ const EMPTY = (year: number): YearlyBudget => ({
 	direct: [],
 	overhead: [],
 	method: 'hours',
-	onHours: 7000 as never
+	onHours: percent(7000)
 });
 
 /** Next year begins from this one: its amounts become last year's. */

@@ -8,6 +8,7 @@ import type { App } from '../app';
 import { sites, jobs } from '../sales/schema';
 import { phases } from '../work/schema';
 import { shifts } from '../planning/schema';
+
 const asDay = (s: {
 	id: string;
 	day: Day;

@@ -7,6 +7,7 @@ import { answers, quotes, revisions } from '../quotes/schema';
 import { USUAL_LAYOUT } from '../../core/documents';
 import { company } from '../company/schema';
 import type { App } from '../app';
+
 /**
  * A revision as its customer sees it, with some options chosen: frozen figures, and of them only what the layout shows. Page, PDF and mails are
  * made from it; what it does not hold cannot leave the house.

@@ -5,6 +5,7 @@ import { stages, jobs } from '../sales/schema';
 import type { Orm } from '../db';
 import { todayOf } from '../company';
 import type { App } from '../app';
+
 /** The preview of an edition, with the open estimates that use what it changes. Saves nothing. */
 export function previewEdition(app: App, editionId: string) {
 	const db = app.db.orm;

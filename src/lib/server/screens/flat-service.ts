@@ -1,9 +1,11 @@
+import { quantity } from '../../core/money';
 import { flatCatalogDetail } from '../flat-rate';
 import { lines } from '../estimates/schema';
 import { sql, eq } from 'drizzle-orm';
 import { serviceChanges } from '../../core/pricing';
 import { flatServices } from '../flat-rate/schema';
 import type { App } from '../app';
+
 /** One service, with what going back to the editions would change, and how many estimate lines stand for it. */
 export function flatServiceDetail(app: App, serviceId: string) {
 	const db = app.db.orm;
@@ -11,7 +13,7 @@ export function flatServiceDetail(app: App, serviceId: string) {
 	const found = service ? flatCatalogDetail(app, service.catalogId) : null;
 	if (!service || !found) return null;
 	const category = found.categories.find((c) => c.id === service.categoryId);
-	const now = { ...service, hours: service.hours as never, category: category?.key ?? '' };
+	const now = { ...service, hours: quantity(service.hours), category: category?.key ?? '' };
 	return {
 		service,
 		catalog: found.catalog,

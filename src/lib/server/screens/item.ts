@@ -6,6 +6,7 @@ import { desc, sql, eq } from 'drizzle-orm';
 import { itemSales, parts, assemblies, items } from '../catalog/schema';
 import { lines } from '../estimates/schema';
 import type { App } from '../app';
+
 export function itemDetail(app: App, id: string) {
 	const db = app.db.orm;
 	const item = db.select().from(items).where(eq(items.id, id)).get();

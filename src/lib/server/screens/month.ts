@@ -9,6 +9,7 @@ import { grouped } from '../../core/lists';
 import { shifts } from '../planning/schema';
 import { companyOf } from '../company';
 import type { App } from '../app';
+
 /** A month by the day: which jobs run with how many people, rounds, holidays, and the phases laid over days. */
 export function monthOf(app: App, from: Day, to: Day) {
 	const db = app.db.orm;

@@ -1,6 +1,7 @@
 import { asc, eq, sql } from 'drizzle-orm';
 import { rateGroups } from '../rates/schema';
 import type { App } from '../app';
+
 /** Rate groups with how many customers are in each. */
 export const rateGroupList = (app: App) =>
 	app.db.orm

@@ -7,6 +7,7 @@ import { presetsOf, customerView } from '../../core/estimate';
 import { quotes, revisions } from '../quotes/schema';
 import { estimates } from '../estimates/schema';
 import type { App } from '../app';
+
 /** An offer as the customer reads it on the phone: what, how much, terms; and once it is signed, what is left to pay. No cost is in it. */
 export function saleOnSite(app: App, jobId: string, revisionId: string) {
 	const db = app.db.orm;

@@ -5,6 +5,7 @@ import { branches, taxCodes, taxComponents } from '../company/schema';
 import { todayOf } from '../company';
 import { items } from '../catalog/schema';
 import type { App } from '../app';
+
 /** Taxes, codes and branches with what hangs on them. */
 export function taxPage(app: App) {
 	const db = app.db.orm;

@@ -16,6 +16,7 @@
 	}
 </script>
 
+<!-- The keys are those of the fields within; the form itself is not what is used. -->
 <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
 <form
 	bind:this={form}

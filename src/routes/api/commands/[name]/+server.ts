@@ -1,6 +1,6 @@
 import { COMMANDS } from '$lib/server/all-commands';
 import { app } from '$lib/server/app';
-import { BadInput, Missing, NotAllowed, USUAL_INPUT, whenDone } from '$lib/server/commands';
+import { BadInput, Missing, OtherPerson, USUAL_INPUT, whenDone } from '$lib/server/commands';
 import { answer, readJson } from '$lib/server/http';
 import type { RequestHandler } from './$types';
 
@@ -24,7 +24,7 @@ export const POST: RequestHandler = async ({ params, request, locals }) => {
 		if (typeof body !== 'object' || body === null) throw new BadInput('This is not a command.');
 		const key = typeof body.key === 'string' && body.key.length <= 80 ? body.key : undefined;
 		// What somebody did on a device is theirs, whoever is signed in there by the time it is sent.
-		if (body.as !== undefined && body.as !== signed.personId) throw new NotAllowed('Somebody else did this. It waits for them.');
+		if (body.as !== undefined && body.as !== signed.personId) throw new OtherPerson('Somebody else did this. It waits for them.');
 		return app().runGiven(command, body.input ?? {}, signed.actor, key, whenDone(app().clock, body));
 	});
 };

@@ -35,6 +35,7 @@
 
 	/** What waits on this device for this job: it is shown as done. */
 	const kept = $derived(queue.items.filter((k) => k.about === `job:${j.id}`));
+	// How far our clock was ahead when the page came is of that moment alone: later news does not move it.
 	const running = $derived(
 		runningWith(
 			data.running,

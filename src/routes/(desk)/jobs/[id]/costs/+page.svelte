@@ -100,6 +100,7 @@
 		...(b.toBill > 0 ? [{ label: '▲ Not billed', value: formatCents(b.toBill), tone: 'strong' as const, testId: 'not-billed' }] : [])
 	];
 	let adding = $state(false);
+	// What is being typed is the page's own: news from elsewhere does not run over it.
 	let typed: Omit<Input<'costs.add'>, 'jobId' | 'cost'> & { cost: string } = $state(
 		untrack(() => ({ kind: 'subcontract', name: '', day: data.today, cost: '' }))
 	);
