@@ -1,5 +1,5 @@
-import { openDB, type IDBPDatabase } from 'idb';
 import type { Input, OfflineName } from '$lib/contract';
+import { KeptStore, type Kept } from './kept-store';
 import { refresh } from './refresh';
 import { toldSaved } from './saved';
 
@@ -8,36 +8,13 @@ interface Picture {
 	id: string;
 	file: Blob;
 }
-/** What was done on this device and is not known to be saved. */
-export interface Kept {
-	seq: number;
-	/** Who did it: nobody else sees or sends it. */
-	person: string;
-	key: string;
-	/** What was done with one click: a picture and the note that names it stand and fall together. */
-	group: string;
-	name: OfflineName | 'picture';
-	input: unknown;
-	picture: Blob | null;
-	/** What it is about, so that a page finds its own: “job:ID”. */
-	about: string;
-	/** For people: “Clock on, Penhallow house”. */
-	label: string;
-	/** By this device's clock. */
-	occurredAt: number;
-	/** Why the server did not take it; it stands here until somebody settles it. */
-	refused: string | null;
-}
 /** What became of something that was just done: saved, waiting for reception, or refused at a field. */
 export type Settled = { state: 'saved' } | { state: 'waiting' } | { state: 'refused'; message: string; field: string };
 type Answer = { state: 'saved' } | { state: 'away' } | { state: 'signed out' } | { state: 'refused'; message: string; field: string };
 
-const STORE = 'kept';
-const open = (): Promise<IDBPDatabase> =>
-	openDB('nickel-queue', 1, {
-		upgrade: (db) => db.createObjectStore(STORE, { keyPath: 'seq', autoIncrement: true }).createIndex('person', 'person')
-	});
 const RETRY = 3000;
+/** A line that takes longer than this is as good as none: it is sent again with its key. */
+const HANGS = { command: 20_000, picture: 180_000 };
 
 /**
  * What is done in the field is written down on the device first, shown as done, and sent in order when there is reception: exactly once, also after
@@ -49,7 +26,7 @@ export class Queue {
 	lost = $state(false);
 	/** The session is over: what is here waits until this person signs in again. */
 	signedOut = $state(false);
-	#db: Promise<IDBPDatabase> | null = null;
+	#store = new KeptStore();
 	#person = '';
 	#channel: BroadcastChannel | null = null;
 	#timer: ReturnType<typeof setTimeout> | undefined;
@@ -61,18 +38,17 @@ export class Queue {
 	/** Takes up what this person left here. @returns stop */
 	start(person: string): () => void {
 		this.#person = person;
-		this.#db = open();
 		this.#channel = new BroadcastChannel('nickel-queue');
-		this.#channel.onmessage = () => void this.#read();
+		this.#channel.onmessage = () => void this.#read().catch(() => undefined);
 		const again = () => void this.#send();
 		window.addEventListener('online', again);
-		void this.#read().then(again);
+		// A device that cannot be read now is asked again with the next thing that is done.
+		void this.#read().then(again, () => undefined);
 		return () => {
 			window.removeEventListener('online', again);
 			clearTimeout(this.#timer);
 			this.#channel?.close();
-			void this.#db?.then((db) => db.close());
-			this.#db = null;
+			this.#store.close();
 		};
 	}
 
@@ -94,17 +70,35 @@ export class Queue {
 				: []),
 			{ ...common, key, name, input, picture: null, label }
 		];
-		const db = await this.#opened();
-		const t = db.transaction(STORE, 'readwrite');
-		for (const row of rows) await t.store.add(row);
-		await t.done;
+		try {
+			await this.#store.add(rows);
+		} catch {
+			return this.#sendUnkept(rows);
+		}
 		// Before anything else looks: a sender that is at work already may take it up at once.
 		const settled = new Promise<Settled>((resolve) => (this.#waiting[key] = resolve));
-		await this.#read();
+		await this.#read().catch(() => undefined);
 		void this.#send();
 		const became = await settled;
 		if (became.state !== 'refused') toldSaved();
 		return became;
+	}
+
+	/** A device that cannot keep anything: what is done is sent at once, and whoever did it is told when that is not possible. */
+	async #sendUnkept(rows: readonly Omit<Kept, 'seq'>[]): Promise<Settled> {
+		for (const row of rows) {
+			const answer = await post(row);
+			if (answer.state === 'refused') return answer;
+			if (answer.state !== 'saved')
+				return {
+					state: 'refused',
+					field: '',
+					message: 'There is no reception, and this device cannot keep what is done. It was not saved.'
+				};
+		}
+		toldSaved();
+		await refresh();
+		return { state: 'saved' };
 	}
 
 	/** Tries what was refused once more. */
@@ -120,22 +114,14 @@ export class Queue {
 
 	/** All of one click: gone, refused with a reason, or to be sent again. */
 	async #settle(group: string, how: 'gone' | { refused: string } | null): Promise<void> {
-		const t = (await this.#opened()).transaction(STORE, 'readwrite');
-		for (const k of this.items.filter((i) => i.group === group))
-			if (how === 'gone') await t.store.delete(k.seq);
-			else await t.store.put({ ...k, refused: how?.refused ?? null });
-		await t.done;
+		const rows = this.items.filter((i) => i.group === group);
+		await this.#store.settle(how === 'gone' ? rows : rows.map((k) => ({ ...k, refused: how?.refused ?? null })), how === 'gone');
 		await this.#changed();
 	}
 
-	#opened(): Promise<IDBPDatabase> {
-		this.#db ??= open();
-		return this.#db;
-	}
-
 	async #read(): Promise<void> {
-		const all = (await (await this.#opened()).getAllFromIndex(STORE, 'person', this.#person)) as Kept[];
-		this.items = all.sort((a, b) => a.seq - b.seq);
+		const all = await this.#store.of(this.#person);
+		this.items = all;
 		// Another tab sent it.
 		for (const key of Object.keys(this.#waiting)) if (!all.some((k) => k.key === key)) this.#answer(key, { state: 'saved' });
 	}
@@ -167,7 +153,6 @@ export class Queue {
 	/** @returns whether anything was saved */
 	async #sendAll(): Promise<boolean> {
 		let sent = false;
-		const db = await this.#opened();
 		// Read anew until nothing is left: more may be done meanwhile, here or in another tab.
 		for (let left = await this.#open(); left.length > 0; left = await this.#open()) {
 			const refused: string[] = [];
@@ -180,7 +165,7 @@ export class Queue {
 					return sent;
 				}
 				if (answer.state === 'saved') {
-					await db.delete(STORE, next.seq);
+					await this.#store.settle([next], true);
 					sent = true;
 					this.items = this.items.filter((i) => i.seq !== next.seq);
 					this.#answer(next.key, { state: 'saved' });
@@ -212,15 +197,16 @@ export class Queue {
 }
 
 /** Sends one thing. What the server does not answer itself may have been done or not: it is sent again with its key. */
-async function post(k: Kept): Promise<Answer> {
+async function post(k: Omit<Kept, 'seq'>): Promise<Answer> {
 	const sentAt = Date.now();
 	try {
 		const response =
 			k.name === 'picture' && k.picture
-				? await fetch('/api/pictures', { method: 'POST', body: pictureForm(k.key, k.picture) })
+				? await fetch('/api/pictures', { method: 'POST', body: pictureForm(k.key, k.picture), signal: AbortSignal.timeout(HANGS.picture) })
 				: await fetch(`/api/commands/${k.name}`, {
 						method: 'POST',
 						headers: { 'content-type': 'application/json' },
+						signal: AbortSignal.timeout(HANGS.command),
 						body: JSON.stringify({ input: k.input, key: k.key, as: k.person, occurredAt: k.occurredAt, sentAt })
 					});
 		if (response.ok) return { state: 'saved' };

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Kept } from '$lib/client/queue.svelte';
+import type { Kept } from '$lib/client/kept-store';
 import { notesWaiting, partWith, runningWith, tickedWith, usedWaiting, visitWith } from './kept';
 
 let seq = 0;

@@ -1,4 +1,4 @@
-import type { Kept } from '$lib/client/queue.svelte';
+import type { Kept } from '$lib/client/kept-store';
 import type { Input, OfflineName } from '$lib/contract';
 
 /** What waits on the device, laid over what the server said last: it is shown as done here. */

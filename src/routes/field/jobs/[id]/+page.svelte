@@ -50,6 +50,12 @@
 		[problem, field] = r.state === 'refused' ? [r.message, r.field] : ['', ''];
 		return r.state !== 'refused';
 	}
+	/** A box shows what is so: what was refused does not stay ticked. */
+	async function tickOff<N extends OfflineName>(e: Event & { currentTarget: HTMLInputElement }, name: N, input: Input<N>, label: string) {
+		const box = e.currentTarget;
+		const wanted = box.checked;
+		if (!(await run(name, input, label))) box.checked = !wanted;
+	}
 	async function begin(form: string) {
 		busy = true;
 		const r = await command('forms.begin', { jobId: j.id, form }, { refresh: false });
@@ -114,7 +120,7 @@
 							type="checkbox"
 							class="checkbox"
 							checked={tickedWith(t.doneAt !== null, kept, 'task', t.id)}
-							onchange={(e) => run('work.tick-task', { taskId: t.id, done: e.currentTarget.checked }, t.text)}
+							onchange={(e) => tickOff(e, 'work.tick-task', { taskId: t.id, done: e.currentTarget.checked }, t.text)}
 						/><span class:line-through={tickedWith(t.doneAt !== null, kept, 'task', t.id)}
 							>{t.text}
 							<span class="quiet">{[t.phase, t.people.map((p) => p.name).join(', ')].filter(Boolean).join(' · ')}</span></span
@@ -126,7 +132,7 @@
 								type="checkbox"
 								class="checkbox"
 								checked={tickedWith(s.doneAt !== null, kept, 'step', s.id)}
-								onchange={(e) => run('work.tick-step', { stepId: s.id, done: e.currentTarget.checked }, s.text)}
+								onchange={(e) => tickOff(e, 'work.tick-step', { stepId: s.id, done: e.currentTarget.checked }, s.text)}
 							/><span class:line-through={tickedWith(s.doneAt !== null, kept, 'step', s.id)}>{s.text}</span></label
 						>{/each}
 					{#each t.parts as p (p.id)}{@const state = partWith(p.state, kept, p.id)}
