@@ -2,7 +2,7 @@ import { redirect, type Handle, type HandleServerError, type ServerInit } from '
 import { building } from '$app/environment';
 import { homeOf, may } from '$lib/core/access';
 import { Refusal } from '$lib/core/refusal';
-import { app, closeApp } from '$lib/server/app';
+import { app, askedBy, closeApp } from '$lib/server/app';
 import { live } from '$lib/server/live';
 import { log } from '$lib/server/log';
 import { movedTo } from '$lib/server/moved';
@@ -71,12 +71,15 @@ export const handle: Handle = async ({ event, resolve }) => {
 	}
 	const theme = event.cookies.get('ny_theme');
 	const attribute = theme === 'nickel' || theme === 'nickel-night' ? `data-theme="${theme}"` : '';
-	const response = await resolve(event, {
-		transformPageChunk: ({ html }) => html.replace('%theme%', attribute),
-		// The two fonts of every page are fetched beside the styles, not after them; the rarer alphabets wait until they are needed.
-		preload: ({ type, path: file }) =>
-			type === 'js' || type === 'css' || (type === 'font' && /(archivo-latin-wdth|public-sans-latin-wght)-normal/.test(file))
-	});
+	const answer = () =>
+		resolve(event, {
+			transformPageChunk: ({ html }) => html.replace('%theme%', attribute),
+			// The two fonts of every page are fetched beside the styles, not after them; the rarer alphabets wait until they are needed.
+			preload: ({ type, path: file }) =>
+				type === 'js' || type === 'css' || (type === 'font' && /(archivo-latin-wdth|public-sans-latin-wght)-normal/.test(file))
+		});
+	const { signed } = event.locals;
+	const response = await (signed ? askedBy(signed.actor, answer) : answer());
 	response.headers.set('x-content-type-options', 'nosniff');
 	response.headers.set('referrer-policy', 'same-origin');
 	response.headers.set('permissions-policy', 'camera=(self), geolocation=(), microphone=()');

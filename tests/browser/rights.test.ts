@@ -177,6 +177,58 @@ describe('rights by the route that was matched', () => {
 	});
 });
 
+describe('somebody who sees only some of the jobs', () => {
+	const call = async (cookie: string, name: string, input: unknown) => {
+		const body = JSON.stringify({ input });
+		const headers = { origin: base, 'content-type': 'application/json', 'content-length': String(Buffer.byteLength(body)) };
+		return ask(`/api/commands/${name}`, { method: 'POST', body, cookie, headers });
+	};
+	const setScope = async (scope: 'own' | 'all') => {
+		const version = db.value<number>("select version from people where id = 'petra'");
+		const input = { personId: 'petra', scope, branchId: null, version };
+		expect((await call(await cookieOf('owner'), 'people.set-reach', input)).status).toBe(200);
+	};
+	it('finds no other job on any page, in any data, under any address', async () => {
+		const cookie = await cookieOf('office');
+		const isHidden = `person_id is not 'petra' and id not in (select job_id from shifts where person_id = 'petra')
+			and id not in (select job_id from time_entries where person_id = 'petra' and job_id is not null)`;
+		const hidden = db.all<{ id: string; name: string }>(
+			`select id, name from jobs where ${isHidden} and name not in (select name from jobs where not (${isHidden}))`
+		);
+		expect(hidden.length).toBeGreaterThan(20);
+		// Seen before, so that what is not seen afterwards is kept back and not merely absent.
+		const list = () => ask('/work/jobs/__data.json', { cookie });
+		expect(hidden.some((j) => j.name === '')).toBe(false);
+		expect((await list()).body).toContain(hidden.find((j) => /re-roof/.test(j.name))?.name);
+		await setScope('own');
+		try {
+			const found: string[] = [];
+			let pages = 0;
+			for (const [route, right] of PRIVATE) {
+				if (!may({ role: 'office', scope: 'own' }, right) || route === '/api/live') continue;
+				const data = route.startsWith('/api/') ? '' : '/__data.json';
+				if (!route.includes('[')) {
+					const { status, body } = await ask(`${route}${data}`, { cookie });
+					if (status === 200) pages += 1;
+					for (const job of hidden) if (body.includes(JSON.stringify(job.name).slice(1, -1))) found.push(`${route} ${job.name}`);
+				} else if (/^\/(jobs|field\/jobs)\/\[id\]/.test(route)) {
+					const { body } = await ask(`${route.replace('[id]', hidden[0]!.id)}${data}`, { cookie });
+					if (body.includes(hidden[0]!.name)) found.push(`${route} ${hidden[0]!.name}`);
+				}
+			}
+			expect(found).toEqual([]);
+			expect(pages).toBeGreaterThan(20);
+			expect((await ask(`/jobs/${hidden[0]!.id}`, { cookie })).status).toBe(404);
+			expect((await ask('/bill/bank', { cookie })).status).toBe(403);
+			const note = await call(cookie, 'field.note', { jobId: hidden[0]!.id, text: 'x', fileId: null });
+			expect([note.status, note.body]).toEqual([404, expect.stringContaining('This is not there, or it is not yours to see.')]);
+		} finally {
+			await setScope('all');
+		}
+		expect((await ask(`/jobs/${hidden[0]!.id}`, { cookie })).status).toBe(200);
+	});
+});
+
 describe('one of us on a customer’s page', () => {
 	it('sees what the customer sees and can answer nothing in their name', async () => {
 		const cookie = await cookieOf('office');

@@ -1,3 +1,4 @@
+import { AsyncLocalStorage } from 'node:async_hooks';
 import { randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -5,6 +6,7 @@ import { clockFrom, type Clock } from './clock';
 import type { InputOf, OutputOf } from '../contract';
 import { runCommand, runGiven, type Actor, type Command, type Runner, type When } from './commands';
 import { openDatabase, type Db } from './db';
+import { closeScopes, databaseFor, hearsOf, seesAll, type Reach } from './scope';
 import { company } from './company/schema';
 import {
 	standInCards,
@@ -37,6 +39,10 @@ export interface App {
 	run<C extends Command>(command: C, input: InputOf<C>, actor: Actor, key?: string): OutputOf<C>;
 	/** Runs a command with what came from outside and may be anything. */
 	runGiven(command: Command, input: unknown, actor: Actor, key?: string, when?: When): unknown;
+	/** The same house as somebody sees it who may see only some of the jobs. */
+	seenBy(who: Reach): App;
+	/** Whether somebody hears that something changed. */
+	hears(who: Reach, topic: string): boolean;
 }
 
 /** Opens the company's file and the ports. */
@@ -56,9 +62,17 @@ export function openApp(settings: Settings = readSettings(), clock?: Clock): App
 		publisher: /^https?:\/\//.test(settings.publisher) ? webPublisher(settings.publisher) : folderPublisher(settings.publisher),
 		poke: () => undefined,
 		run: (command, input, actor, key) => runCommand(runner, command, input, actor, key),
-		runGiven: (command, input, actor, key, when) => runGiven(runner, command, input, actor, key, when)
+		runGiven: (command, input, actor, key, when) => runGiven(runner, command, input, actor, key, when),
+		seenBy: (who) => (seesAll(who) ? app : { ...app, db: databaseFor(settings.databaseFile, who) }),
+		hears: (who, topic) => seesAll(who) || hearsOf(databaseFor(settings.databaseFile, who), topic)
 	};
-	const runner: Runner = { db, clock: time, afterCommit: () => app.poke(), checkAnswers: process.env.VITEST !== undefined };
+	const runner: Runner = {
+		scopedFor: (who) => (seesAll(who) ? null : databaseFor(settings.databaseFile, who)),
+		db,
+		clock: time,
+		afterCommit: () => app.poke(),
+		checkAnswers: process.env.VITEST !== undefined
+	};
 	useSecret(() => app.secret);
 	return app;
 }
@@ -74,13 +88,20 @@ function readSecret(dataDir: string): Buffer {
 }
 
 let current: App | null = null;
-/** The application of this process. Opened at the first use, never during the build. */
+/** Who asks, through all that is done for one request. */
+const asking = new AsyncLocalStorage<Reach>();
+
+/** The application of this process, as whoever asks may see it. Opened at the first use, never during the build. */
 export function app(): App {
 	current ??= openApp();
-	return current;
+	const who = asking.getStore();
+	return who ? current.seenBy(who) : current;
 }
+/** Does the work of one request for somebody: all that is read meanwhile is what they may see, and no page can forget to ask. */
+export const askedBy = <T>(who: Reach, work: () => T): T => asking.run(who, work);
 /** Closes the file, for a graceful stop. */
 export function closeApp(): void {
+	closeScopes();
 	current?.db.sqlite.close();
 	current = null;
 }

@@ -9,7 +9,8 @@ export const load: LayoutServerLoad = ({ locals }) => {
 			id: locals.signed?.personId ?? '',
 			name: locals.signed?.actor.name ?? '',
 			role: locals.signed?.actor.role ?? ('crew' as const),
-			rights: locals.signed?.actor.rights ?? null
+			rights: locals.signed?.actor.rights ?? null,
+			scope: locals.signed?.actor.scope ?? ('all' as const)
 		},
 		company: { name: own.name, zone: own.zone, system: own.system, measures: own.settings.measures },
 		today: todayOf(app()),

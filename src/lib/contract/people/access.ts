@@ -1,7 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import { command } from '../define';
 import { Name, Id, strict, Version, Text, Nothing } from '../inputs';
-import { ROLES } from '../../core/access';
+import { ROLES, SCOPES } from '../../core/access';
 
 export const Hash = Type.String({ pattern: '^\\$argon2id\\$', maxLength: 300 });
 
@@ -40,6 +40,21 @@ export const changePerson = command('people.change', {
 			roleId: Type.Union([Id, Type.Null()]),
 			crewId: Type.Union([Id, Type.Null()]),
 			active: Type.Boolean(),
+			version: Version
+		},
+		strict
+	),
+	output: Nothing
+});
+
+/** Which jobs somebody sees, and the branch they belong to. */
+export const setReach = command('people.set-reach', {
+	right: 'people.change',
+	input: Type.Object(
+		{
+			personId: Id,
+			scope: Type.Union(SCOPES.map((s) => Type.Literal(s))),
+			branchId: Type.Union([Id, Type.Null()]),
 			version: Version
 		},
 		strict

@@ -89,7 +89,7 @@ export const chargeLate = command('invoices.charge-late', {
 
 /** A statement of account for a period, kept as it was and mailed as a link. */
 export const sendStatement = command('invoices.send-statement', {
-	right: 'invoices.change',
+	right: 'books.see',
 	input: Type.Object({ customerId: Id, from: DayText, to: DayText, mailTo: MailOrEmpty, text: Text(8000) }, strict),
 	output: Type.Object({ statementId: Type.String() }, strict)
 });

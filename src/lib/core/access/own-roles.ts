@@ -29,6 +29,7 @@ export const RIGHT_WORDS: Readonly<Record<Right, readonly [place: string, words:
 	'invoices.see': ['Bill', 'See invoices and payments'],
 	'invoices.change': ['Bill', 'Make and issue invoices'],
 	'payments.record': ['Bill', 'Record payments'],
+	'books.see': ['Bill', 'See and keep the books, the bank and customers’ accounts'],
 	'reports.see': ['Know', 'See what was sold and used'],
 	'sales.see': ['Know', 'See the sales report'],
 	'company.see': ['Company', 'See settings'],
@@ -58,6 +59,7 @@ const NEEDS: Readonly<Partial<Record<Right, Right>>> = {
 	'invoices.see': 'jobs.see',
 	'invoices.change': 'invoices.see',
 	'payments.record': 'invoices.see',
+	'books.see': 'invoices.see',
 	'company.change': 'company.see',
 	'people.change': 'company.see'
 };

@@ -5,7 +5,7 @@ import type { Right } from './rights';
  * area is seen by nobody until somebody decides who it is for.
  */
 const OF_AREA: Readonly<Record<string, Right>> = {
-	books: 'invoices.see',
+	books: 'books.see',
 	branches: 'company.see',
 	budget: 'rates.see',
 	buying: 'costs.see',

@@ -1,4 +1,5 @@
 import { may, type Holder, type Right, type Role } from './rights';
+import type { Scope } from './scope';
 
 /**
  * Who looks at something. Queries that show figures or records of several areas take one as an argument, so that none can forget to ask: there is no
@@ -10,11 +11,12 @@ export class Viewer {
 	private constructor(
 		readonly personId: string,
 		readonly role: Role,
-		readonly rights: readonly Right[] | null
+		readonly rights: readonly Right[] | null,
+		readonly scope: Scope
 	) {}
 
 	static of(person: Holder & { id: string }): Viewer {
-		return new Viewer(person.id, person.role, person.rights ?? null);
+		return new Viewer(person.id, person.role, person.rights ?? null, person.scope ?? 'all');
 	}
 
 	/** Whether this person has a right. */

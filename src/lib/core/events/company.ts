@@ -1,4 +1,4 @@
-import { RIGHT_WORDS, type Right } from '../access';
+import { RIGHT_WORDS, SCOPE_WORDS, type Right, type Scope } from '../access';
 import { longDay } from '../time';
 
 const rightsInWords = (rights: readonly string[]) => rights.map((r) => RIGHT_WORDS[r as Right]?.[1] ?? r).join(', ');
@@ -26,6 +26,8 @@ export const COMPANY = {
 	'company.save-stages': (p: { track: string; names: string[] }) => `Stages of the ${p.track} track: ${p.names.join(', ')}`,
 	'people.invite': (p: { person: string; role: string }) => `${p.person} invited as ${p.role}`,
 	'people.invite-again': (p: { person: string }) => `A way to choose a password sent to ${p.person}`,
+	'people.set-reach': (p: { name: string; scope: Scope; branch: string }) =>
+		`${p.name} sees ${SCOPE_WORDS[p.scope]}${p.branch ? ` (${p.branch})` : ''}`,
 	'people.change': (p: { name: string; active: boolean; role: string }) => `${p.name} is ${p.active ? p.role : 'not active any more'}`,
 	'firms.save': (p: { name: string }) => `${p.name} saved`,
 	'firms.set-aside': (p: { name: string; archived: boolean }) => `${p.name} ${p.archived ? 'set aside' : 'taken back'}`,

@@ -3,7 +3,7 @@ import { eq, getTableName } from 'drizzle-orm';
 import type { SQLiteColumn, SQLiteTable } from 'drizzle-orm/sqlite-core';
 import { Refusal } from '../../core/refusal';
 import type { LinkKind } from '../../contract';
-import type { Right, Role } from '../../core/access';
+import type { Right, Role, Scope } from '../../core/access';
 import { wallTime, type Day } from '../../core/time';
 import type { Orm } from '../db';
 import type { RowChange } from './schema';
@@ -15,7 +15,7 @@ import { changeOf } from './row-changes';
 
 /** Who asks for a command. */
 export type Actor =
-	| { type: 'person'; id: string; name: string; role: Role; rights?: readonly Right[] | null }
+	| { type: 'person'; id: string; name: string; role: Role; rights?: readonly Right[] | null; scope?: Scope; branchId?: string | null }
 	| { type: 'link'; linkId: string; kind: LinkKind; subjectId: string }
 	/** Anybody: by the address they come from, which limits how often. */
 	| { type: 'public'; address: string }

@@ -6,7 +6,8 @@ import { history } from './schema';
 import { company } from '../company/schema';
 import { live } from '../live';
 import { log } from '../log';
-import { Context, NotAllowed, type Actor, type When } from './context';
+import { changesHidden, namesHidden } from '../scope';
+import { Context, Missing, NotAllowed, type Actor, type When } from './context';
 import type { Access, InputOf, LinkKind, OutputOf } from '../../contract';
 import type { Command } from './define';
 import { clickOf, earlierAnswer, keepAnswer } from './idempotency';
@@ -22,6 +23,8 @@ export interface Runner {
 	db: Db;
 	clock: Clock;
 	afterCommit: () => void;
+	/** The file as somebody sees it who sees only some of the jobs; null for all others. */
+	scopedFor?: (who: Extract<Actor, { type: 'person' }>) => Db | null;
 	/** Whether each answer is held against the contract: wherever tests run, not on every click of a working day. */
 	checkAnswers?: boolean;
 }
@@ -56,6 +59,8 @@ export function runGiven(runner: Runner, c: Command, input: unknown, actor: Acto
 	if (earlier) return earlier.result;
 	if (!allowed(actor, c.right)) throw new NotAllowed('You may not do this. Ask the owner if you should.');
 	validate(c.input, input);
+	const scoped = (actor.type === 'person' && runner.scopedFor?.(actor)) || null;
+	if (scoped && namesHidden(scoped, input)) throw new Missing('This is not there, or it is not yours to see.');
 	const topics: string[] = [];
 	const ended: Context['ended'] = [];
 	const work = sqlite.transaction((): unknown => {
@@ -69,6 +74,8 @@ export function runGiven(runner: Runner, c: Command, input: unknown, actor: Acto
 		const ctx = new Context(orm, actor, now, zone, reactTo, c.offline ? when : {});
 		const result: unknown = c.run(ctx, input, actor);
 		if (runner.checkAnswers) checkAnswer(c, result);
+		if (scoped && changesHidden(scoped, ctx.changes))
+			throw new NotAllowed('This would change jobs that you do not see. Nothing was changed: ask somebody who sees all jobs.');
 		const who = ctx.who;
 		const entry = { at: now, byId: who.id, byName: who.name, command: c.name };
 		// The changed rows are kept once, with what was told last: that is what the command itself is about.

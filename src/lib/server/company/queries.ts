@@ -3,6 +3,7 @@ import type { Holder } from '../../core/access';
 import { NO_PASSWORD } from '../people';
 import type { App } from '../app';
 import { timeOff, crews, people } from '../people/schema';
+import { branches } from './schema';
 import { links } from '../links/schema';
 import { outbox, standInLog } from '../outbox/schema';
 import type { LinkKind } from '../commands';
@@ -20,6 +21,8 @@ export const staff = (app: App) => ({
 			crewId: people.crewId,
 			active: people.active,
 			language: people.language,
+			scope: people.scope,
+			branchId: people.branchId,
 			invited: sql<boolean>`${people.passwordHash} = ${NO_PASSWORD}`,
 			version: people.version
 		})
@@ -27,6 +30,7 @@ export const staff = (app: App) => ({
 		.orderBy(asc(people.name))
 		.all(),
 	crews: app.db.orm.select().from(crews).orderBy(asc(crews.position)).all(),
+	branches: app.db.orm.select({ id: branches.id, name: branches.name }).from(branches).orderBy(asc(branches.name)).all(),
 	timeOff: app.db.orm.select().from(timeOff).orderBy(desc(timeOff.from)).limit(100).all()
 });
 /** The outbox, readable: with the link in each letter for those who may send it. */

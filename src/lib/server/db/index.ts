@@ -1,2 +1,2 @@
 export { ftsQuery } from './fts';
-export { type Db, type Orm, openDatabase } from './open';
+export { type Db, type Orm, connect, openDatabase } from './open';

@@ -14,7 +14,14 @@ export interface Db {
 /** Opens a company's file (WAL, foreign keys, busy timeout) and brings it forward to the newest schema. */
 export function openDatabase(file: string, migrationsDir: string): Db {
 	if (file !== ':memory:') mkdirSync(dirname(file), { recursive: true });
-	const sqlite = new Database(file);
+	const sqlite = connect(new Database(file));
+	const orm = drizzle(sqlite);
+	migrate(orm, { migrationsFolder: migrationsDir });
+	return { sqlite, orm };
+}
+
+/** A connection as every one of ours is. */
+export function connect(sqlite: Database.Database): Database.Database {
 	sqlite.pragma('journal_mode = WAL');
 	sqlite.pragma('foreign_keys = ON');
 	sqlite.pragma('busy_timeout = 5000');
@@ -23,7 +30,5 @@ export function openDatabase(file: string, migrationsDir: string): Db {
 	sqlite.pragma('cache_size = -65536');
 	// Changes of many rows at once round as the core rounds.
 	sqlite.function('mul_div', { deterministic: true }, (a: unknown, b: unknown, d: unknown) => mulDiv(Number(a), Number(b), Number(d)));
-	const orm = drizzle(sqlite);
-	migrate(orm, { migrationsFolder: migrationsDir });
-	return { sqlite, orm };
+	return sqlite;
 }

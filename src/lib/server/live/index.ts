@@ -13,13 +13,13 @@ const hears = (viewer: Viewer, topic: string): boolean => {
 
 /** Tells open screens what changed. Topics are record paths like job:ID, or places like plan, leads, outbox. */
 class Live {
-	readonly #listeners = new Map<(topics: readonly string[]) => void, Viewer>();
+	readonly #listeners = new Map<(topics: readonly string[]) => void, { viewer: Viewer; sees: (topic: string) => boolean }>();
 	readonly #closers = new Map<() => void, StreamOf>();
 
 	publish(topics: readonly string[]): void {
 		if (topics.length === 0) return;
-		for (const [listener, viewer] of [...this.#listeners]) {
-			const heard = topics.filter((t) => hears(viewer, t));
+		for (const [listener, { viewer, sees }] of [...this.#listeners]) {
+			const heard = topics.filter((t) => hears(viewer, t) && sees(t));
 			if (heard.length === 0) continue;
 			try {
 				listener(heard);
@@ -30,9 +30,12 @@ class Live {
 		}
 	}
 
-	/** Hears of what this person may see, and of nothing else: not even that a record of that name is there. */
-	subscribe(viewer: Viewer, listener: (topics: readonly string[]) => void): () => void {
-		this.#listeners.set(listener, viewer);
+	/**
+	 * Hears of what this person may see, and of nothing else: not even that a record of that name is there.
+	 * @param sees whether a topic is of something they see, beside their rights
+	 */
+	subscribe(viewer: Viewer, listener: (topics: readonly string[]) => void, sees: (topic: string) => boolean = () => true): () => void {
+		this.#listeners.set(listener, { viewer, sees });
 		return () => this.#listeners.delete(listener);
 	}
 

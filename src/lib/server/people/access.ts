@@ -2,7 +2,7 @@ import * as contract from '../../contract/people/access';
 import { and, eq, ne } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
-import { company } from '../company/schema';
+import { branches, company } from '../company/schema';
 import { links } from '../links/schema';
 import { people, roles, sessions } from './schema';
 import { newId } from '../ids';
@@ -87,7 +87,18 @@ export const changePerson = serve(contract.changePerson, (ctx, i) => {
 	if (owners.length === 1 && owners[0]?.id === p.id && (i.role !== 'owner' || i.roleId !== null || !i.active))
 		throw new Refusal('The last owner cannot be taken away.', 'role');
 	const own = i.roleId === p.roleId ? (p.roleId === null ? null : ctx.get(roles, p.roleId, 'This role')) : roleToGive(ctx, i.roleId);
-	ctx.update(people, p.id, { role: i.role, roleId: i.roleId, crewId: i.crewId, active: i.active }, i.version);
+	ctx.update(
+		people,
+		p.id,
+		{
+			role: i.role,
+			roleId: i.roleId,
+			crewId: i.crewId,
+			active: i.active,
+			...(i.role === 'owner' && i.roleId === null ? { scope: 'all' } : {})
+		},
+		i.version
+	);
 	if (!i.active) {
 		endSessions(ctx, p.id);
 		endWays(ctx, p.id);
@@ -96,6 +107,18 @@ export const changePerson = serve(contract.changePerson, (ctx, i) => {
 		ctx.ended.push({ personId: p.id, but: '' });
 	}
 	ctx.happened(`person:${p.id}`, 'people.change', { name: p.name, active: i.active, role: own?.name ?? i.role }, 'people');
+});
+
+export const setReach = serve(contract.setReach, (ctx, i) => {
+	const p = ctx.get(people, i.personId, 'This person');
+	const branch = i.branchId === null ? null : ctx.get(branches, i.branchId, 'This branch');
+	if (i.scope === 'branch' && !branch) throw new Refusal('Say which branch they belong to.', 'branchId');
+	// Somebody must be able to open the books and to give access back.
+	if (i.scope !== 'all' && p.role === 'owner' && p.roleId === null)
+		throw new Refusal('An owner sees all jobs. Change the role first.', 'scope');
+	ctx.update(people, p.id, { scope: i.scope, branchId: i.branchId }, i.version);
+	ctx.ended.push({ personId: p.id, but: '' });
+	ctx.happened(`person:${p.id}`, 'people.set-reach', { name: p.name, scope: i.scope, branch: branch?.name ?? '' }, 'people');
 });
 
 export const endEverywhere = serve(contract.endEverywhere, (ctx, i) => {

@@ -4,6 +4,7 @@ export {
 	changePerson,
 	choosePassword,
 	endEverywhere,
+	setReach,
 	inviteAgain,
 	invitePerson,
 	requestReset

@@ -35,6 +35,11 @@ export const people = sqliteTable(
 		passwordHash: text('password_hash').notNull(),
 		active: integer('active', { mode: 'boolean' }).notNull().default(true),
 		sheetId: ref('sheet_id').references(() => laborSheets.id),
+		/** Which jobs they see. */
+		scope: text('scope', { enum: ['all', 'branch', 'own'] })
+			.notNull()
+			.default('all'),
+		branchId: ref('branch_id').references(() => branches.id),
 		version: version()
 	},
 	(t) => [uniqueIndex('people_mail').on(t.mail)]

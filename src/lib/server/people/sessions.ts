@@ -98,7 +98,15 @@ export function sessionOf(app: App, token: string | undefined): Signed | null {
 		sessionId: found.s.id,
 		personId: found.p.id,
 		language: found.p.language,
-		actor: { type: 'person', id: found.p.id, name: found.p.name, role: found.p.role, rights: rightsIn(found.role) }
+		actor: {
+			type: 'person',
+			id: found.p.id,
+			name: found.p.name,
+			role: found.p.role,
+			rights: rightsIn(found.role),
+			scope: found.p.scope,
+			branchId: found.p.branchId
+		}
 	};
 }
 

@@ -70,7 +70,8 @@ export function openJobFor(ctx: Context, j: NewJob) {
 		source: j.source,
 		wanted: j.wanted,
 		personId: j.personId,
-		branchId: j.branchId ?? null,
+		// Who belongs to a branch opens jobs for it.
+		branchId: j.branchId ?? (ctx.actor.type === 'person' ? (ctx.actor.branchId ?? null) : null),
 		decisionDay: monthEnd(ctx.today),
 		askedAt: j.askedAt ?? ctx.now,
 		touchedAt: ctx.now

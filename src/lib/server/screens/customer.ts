@@ -27,7 +27,7 @@ export function customerPage(app: App, id: string, viewer: Viewer) {
 	return {
 		customer,
 		sums: { jobs: of?.jobs ?? 0, won: of?.won ?? 0, contracts: of?.contracts ?? 0 },
-		money: viewer.when('invoices.see', () => ({ billed, paid, open: billed - paid })),
+		money: viewer.when('books.see', () => ({ billed, paid, open: billed - paid })),
 		sites: db.select().from(sites).where(eq(sites.customerId, id)).all(),
 		jobs: db
 			.select({ id: jobs.id, name: jobs.name, number: jobs.number, stage: stages.name, contract: jobs.contractNet })

@@ -18,11 +18,16 @@ const PATHS: Record<string, { right: Right; path: (ref: string) => string }> = {
 	invoice: { right: 'invoices.see', path: (r) => `/bill/invoices/${r}` }
 };
 
+/** The index knows all jobs: what it finds must be there for whoever asks. */
+const SEEN = `select kind, ref, text from find_fts where find_fts match ?
+	and (kind not in ('job', 'quote') or exists (select 1 from jobs where id = ref))
+	and (kind <> 'invoice' or exists (select 1 from invoices where id = ref)) order by rank limit 24`;
+
 /** Any record by its words, as far as the role may see it. */
 export function findAnything(app: App, text: string, who: Holder): Found[] {
 	const query = ftsQuery(text);
 	if (!query) return [];
-	const rows = app.db.sqlite.prepare('select kind, ref, text from find_fts where find_fts match ? order by rank limit 24').all(query) as {
+	const rows = app.db.sqlite.prepare(SEEN).all(query) as {
 		kind: string;
 		ref: string;
 		text: string;

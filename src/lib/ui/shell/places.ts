@@ -46,9 +46,9 @@ export const PLACES: { word: string; icon: string; pages: [path: string, word: s
 			['/bill/applications', 'Pay applications', 'invoices.see'],
 			['/bill/repeats', 'Repeat invoices', 'invoices.see'],
 			['/bill/money-in', 'Money in', 'invoices.see'],
-			['/bill/collect', 'Collect', 'invoices.see'],
-			['/bill/bank', 'Bank', 'invoices.see'],
-			['/bill/books', 'Bookkeeping', 'invoices.see']
+			['/bill/collect', 'Collect', 'books.see'],
+			['/bill/bank', 'Bank', 'books.see'],
+			['/bill/books', 'Bookkeeping', 'books.see']
 		]
 	},
 	{
@@ -71,7 +71,7 @@ export const PLACES: { word: string; icon: string; pages: [path: string, word: s
 			['/know', 'Jobs', 'reports.see'],
 			['/know/hours', 'Hours', 'reports.see'],
 			['/know/aging', 'Aging', 'reports.see'],
-			['/know/cash', 'Cash ahead', 'reports.see'],
+			['/know/cash', 'Cash ahead', 'books.see'],
 			['/know/sales', 'Sales', 'sales.see']
 		]
 	},

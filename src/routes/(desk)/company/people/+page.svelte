@@ -4,6 +4,7 @@
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
 	import { nearestRole } from '$lib/core/access';
+	import ReachOf from '$lib/ui/people/ReachOf.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showDay } from '$lib/ui/shell/dates';
@@ -72,7 +73,7 @@
 	{#if said}<p class="problem mb-2" role="alert">{said}</p>{/if}
 	<div class="sheet overflow-x-auto">
 		<table class="grid-table">
-			<thead><tr><th>Name</th><th>Mail</th><th>Role</th><th>Crew</th><th>Access</th><th></th></tr></thead><tbody
+			<thead><tr><th>Name</th><th>Mail</th><th>Role</th><th>Crew</th><th>Sees</th><th>Access</th><th></th></tr></thead><tbody
 				>{#each data.people as p (p.id)}<tr
 						><td>{p.name}</td><td>{p.mail}</td><td
 							><select
@@ -93,7 +94,7 @@
 								onchange={(e) => change(p, { crewId: e.currentTarget.value || null })}
 								><option value="">none</option>{#each data.crews as c (c.id)}<option value={c.id}>{c.name}</option>{/each}</select
 							></td
-						><td
+						><td><ReachOf person={p} branches={data.branches} mayChange={data.mayChange} onfailed={(m) => (said = m)} /></td><td
 							><input
 								type="checkbox"
 								class="checkbox"
