@@ -68,12 +68,21 @@ const quoted = (text: string): string => `'${text.replaceAll("'", "''")}'`;
 export function hidden(scoped: Db, table: string, ids: readonly string[]): string[] {
 	if (table !== 'jobs' && !Object.hasOwn(UNDER_A_JOB, table)) return [];
 	const list = JSON.stringify(ids);
-	const rows = scoped.sqlite
-		.prepare(
+	return (hiddenIn(scoped, table).all(list, list) as { id: string }[]).map((r) => r.id);
+}
+
+/** Made once for a connection: a command asks every table. */
+const PREPARED = new WeakMap<Db, Map<string, Database.Statement>>();
+function hiddenIn(scoped: Db, table: string): Database.Statement {
+	const known = PREPARED.get(scoped) ?? new Map<string, Database.Statement>();
+	PREPARED.set(scoped, known);
+	const made =
+		known.get(table) ??
+		scoped.sqlite.prepare(
 			`select id from main."${table}" where id in (select value from json_each(?)) and id not in (select id from "${table}" where id in (select value from json_each(?)))`
-		)
-		.all(list, list) as { id: string }[];
-	return rows.map((r) => r.id);
+		);
+	known.set(table, made);
+	return made;
 }
 
 /** Whether anything in what somebody sent names a record that is not for them. Ids are unguessable and of one record alone, so their place does not matter. */
