@@ -1,3 +1,4 @@
+import { say } from '../contract/refusals/asking';
 import { Refusal } from '../core/refusal';
 import { BadInput, CannotSave, Missing, NotAllowed, OtherInput, OtherPerson, Stale, TooLarge, TooMany, USUAL_INPUT } from './commands';
 import { log } from './log';
@@ -14,12 +15,13 @@ export function statusOf(e: Refusal): number {
 	return e instanceof BadInput ? 400 : 422;
 }
 
-/** Runs something for an endpoint; refusals become plain words with their field. What nobody foresaw is logged, and said as such. */
+/** Runs something for an endpoint; refusals become a code with what it is said with, plain words, and their field. What nobody foresaw is logged, and said as such. */
 export async function answer(work: () => unknown): Promise<Response> {
 	try {
 		return Response.json({ result: (await work()) ?? null });
 	} catch (e) {
-		if (e instanceof Refusal) return Response.json({ message: e.message, field: e.field }, { status: statusOf(e) });
+		if (e instanceof Refusal)
+			return Response.json({ code: e.said.code, params: e.said.params, message: e.message, field: e.field }, { status: statusOf(e) });
 		log.error({ error: (e as Error).message, stack: (e as Error).stack }, 'unexpected');
 		return Response.json({ message: 'Something went wrong on our side. Nothing was changed; try again in a moment.' }, { status: 500 });
 	}
@@ -45,30 +47,30 @@ export function checkNesting(text: string): void {
 			else if (c === 34) inText = false;
 		} else if (c === 34) inText = true;
 		else if (c === 91 || c === 123) {
-			if (++depth > MOST_DEPTH) throw new BadInput('This is nested too deep.');
+			if (++depth > MOST_DEPTH) throw new BadInput(say('nested-too-deep'));
 			values++;
 		} else if (c === 93 || c === 125) depth--;
 		else if (c === 44) values++;
-		if (values > MOST_VALUES) throw new BadInput('This holds too many values.');
+		if (values > MOST_VALUES) throw new BadInput(say('holds-too-many-values'));
 	}
 }
 
 /** The body of a request as JSON. Its size is limited before it gets here, by route and command. @throws Refusal when it is none */
 export async function readJson(request: Request, most = USUAL_INPUT): Promise<unknown> {
-	if (!(request.headers.get('content-type') ?? '').startsWith('application/json')) throw new BadInput('This must be JSON.');
-	if (Number(request.headers.get('content-length') ?? 0) > most) throw new TooLarge('This is too large.');
+	if (!(request.headers.get('content-type') ?? '').startsWith('application/json')) throw new BadInput(say('must-be-json'));
+	if (Number(request.headers.get('content-length') ?? 0) > most) throw new TooLarge(say('too-large'));
 	const text = await request.text();
 	checkNesting(text);
 	try {
 		return JSON.parse(text);
 	} catch {
-		throw new BadInput('This is not JSON.');
+		throw new BadInput(say('not-json'));
 	}
 }
 
 /** The fields of a form that was posted. @throws Refusal when it is none */
 export async function readForm(request: Request): Promise<FormData> {
 	return request.formData().catch(() => {
-		throw new BadInput('This is not a form.');
+		throw new BadInput(say('not-form'));
 	});
 }

@@ -1,3 +1,4 @@
+import { say } from '$lib/contract/refusals/pages';
 import { fail } from '@sveltejs/kit';
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
@@ -10,7 +11,7 @@ export const actions: Actions = {
 	default: async ({ request, getClientAddress }) => {
 		const mail = String((await readForm(request)).get('mail') ?? '').slice(0, 200);
 		try {
-			if (mail.trim() === '') throw new Refusal('Type your mail address.', 'mail');
+			if (mail.trim() === '') throw new Refusal(say('type-your-mail-address'), 'mail');
 			await limitResets(mail, getClientAddress());
 			app().run(requestReset, { mail }, { type: 'public', address: getClientAddress() });
 		} catch (e) {

@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { Refusal } from '../refusal';
 import { RIGHTS, type Right, type Role } from './rights';
 
@@ -74,12 +75,12 @@ export const neededBy = (right: Right): Right | null => NEEDS[right] ?? null;
  */
 export function checkRights(given: readonly string[]): Right[] {
 	const unknown = given.find((g) => !RIGHTS.some((r) => r === g));
-	if (unknown !== undefined) throw new Refusal(`There is no right “${unknown}”.`, 'rights');
+	if (unknown !== undefined) throw new Refusal(say('no-right', { right: unknown }), 'rights');
 	const rights = RIGHTS.filter((r) => r === 'own.account' || given.includes(r));
 	for (const r of rights) {
 		const first = neededBy(r);
 		if (first && !rights.includes(first))
-			throw new Refusal(`“${RIGHT_WORDS[r][1]}” is of no use without “${RIGHT_WORDS[first][1]}”.`, 'rights');
+			throw new Refusal(say('of-no-use-without', { right: RIGHT_WORDS[r][1], needed: RIGHT_WORDS[first][1] }), 'rights');
 	}
 	return rights;
 }

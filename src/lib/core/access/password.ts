@@ -1,4 +1,5 @@
-import { Refusal } from '../refusal';
+import { Refusal, type Said } from '../refusal';
+import { say } from './refusals';
 
 export const SHORTEST_PASSWORD = 10;
 export const LONGEST_PASSWORD = 200;
@@ -10,16 +11,14 @@ export const LONGEST_PASSWORD = 200;
  * @throws Refusal, at the field `password`
  */
 export function checkPassword(password: string, person: { name: string; mail: string }, isCommon: (lowerCase: string) => boolean): void {
-	const refuse = (words: string): never => {
-		throw new Refusal(words, 'password');
+	const refuse = (said: Said): never => {
+		throw new Refusal(said, 'password');
 	};
-	if (password.length < SHORTEST_PASSWORD)
-		refuse(`A password has at least ${SHORTEST_PASSWORD} characters. A few words in a row are good.`);
-	if (password.length > LONGEST_PASSWORD) refuse(`A password has at most ${LONGEST_PASSWORD} characters.`);
+	if (password.length < SHORTEST_PASSWORD) refuse(say('password-at-least', { least: SHORTEST_PASSWORD }));
+	if (password.length > LONGEST_PASSWORD) refuse(say('password-at-most', { most: LONGEST_PASSWORD }));
 	const plain = password.toLowerCase();
-	if (new Set(plain).size < 4) refuse('This password repeats too few characters.');
-	if (isCommon(plain)) refuse('This password is one of those that are tried first. Choose another.');
+	if (new Set(plain).size < 4) refuse(say('password-repeats-too-few'));
+	if (isCommon(plain)) refuse(say('password-tried-first'));
 	const own = [person.mail, person.mail.split('@')[0] ?? '', person.name, person.name.replace(/\s+/g, '')].map((t) => t.toLowerCase());
-	if (own.some((t) => t.length >= 4 && (plain === t || plain.replace(/\d+$/, '') === t)))
-		refuse('This password is your own name or mail. Choose another.');
+	if (own.some((t) => t.length >= 4 && (plain === t || plain.replace(/\d+$/, '') === t))) refuse(say('password-own-name'));
 }

@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { cents, formatCents, split, sum, type Cents, type Percent } from '../money';
 import { BillingError } from './bill';
 import { payApplication, type Application } from './pay-application';
@@ -54,7 +55,7 @@ export function applicationFigures(
 	const held = sum(holds);
 	const amount = release.by === 'all' ? held : release.by === 'amount' ? release.amount : cents(0);
 	if (release.by === 'amount' && (amount < 0 || amount > Math.max(0, held)))
-		throw new BillingError(`At most ${formatCents(cents(Math.max(0, held)))} is held.`, 'release');
+		throw new BillingError(say('at-most-held', { held: formatCents(cents(Math.max(0, held))) }), 'release');
 	const released = amount === 0 ? holds.map(() => cents(0)) : split(amount, holds);
 	const after = payApplication(
 		lines.map((l, n) => asLine(l, released[n] ?? 0)),
@@ -73,7 +74,7 @@ export function certifyWhole(lines: readonly { previous: Cents; completed: Cents
 	const asked = lines.map((l) => cents(l.completed - l.previous));
 	const most = sum(asked);
 	if (amount > Math.max(0, most) || amount < Math.min(0, most))
-		throw new BillingError(`This period asks for ${formatCents(most)}.`, 'certified');
+		throw new BillingError(say('period-asks-for', { most: formatCents(most) }), 'certified');
 	if (amount === 0) return lines.map((l) => l.previous);
 	return split(amount, asked).map((part, n) => cents((lines[n]?.previous ?? 0) + part));
 }

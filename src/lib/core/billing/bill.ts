@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { Refusal } from '../refusal';
 import { cents, formatCents, mulDiv, rateOf, split, sum, type Cents, type Percent, type Rate, type UnitPrice } from '../money';
 
@@ -19,7 +20,7 @@ export const leftOf = (line: Billable): Cents => cents(line.amount - line.billed
  * @throws BillingError above 100 %
  */
 export function percentToDate(line: Billable, toDate: Percent): Cents {
-	if (toDate < 0 || toDate > 10_000) throw new BillingError('A percent to date is between 0 and 100 %.');
+	if (toDate < 0 || toDate > 10_000) throw new BillingError(say('percent-to-date-between-0-and'));
 	return cents((toDate === 10_000 ? line.amount : mulDiv(line.amount, toDate, 10_000)) - line.billed);
 }
 
@@ -29,7 +30,7 @@ export function percentToDate(line: Billable, toDate: Percent): Cents {
  * @throws BillingError when it is under what is billed already
  */
 export function percentOfWhole(lines: readonly Billable[], toDate: Percent): Cents[] {
-	if (toDate < 0 || toDate > 10_000) throw new BillingError('A percent to date is between 0 and 100 %.');
+	if (toDate < 0 || toDate > 10_000) throw new BillingError(say('percent-to-date-between-0-and'));
 	const whole = sum(lines.map((l) => l.amount));
 	if (whole < 0) {
 		const turned = lines.map((l) => ({ id: l.id, amount: cents(-l.amount), billed: cents(-l.billed) }));
@@ -37,7 +38,7 @@ export function percentOfWhole(lines: readonly Billable[], toDate: Percent): Cen
 	}
 	const billed = sum(lines.map((l) => l.billed));
 	const now = cents((toDate === 10_000 ? whole : mulDiv(whole, toDate, 10_000)) - billed);
-	if (now < 0) throw new BillingError(`${formatCents(billed)} is billed already, which is more than that.`);
+	if (now < 0) throw new BillingError(say('billed-already-which-more-than', { billed: formatCents(billed) }));
 	return spreadOverRest(lines, now);
 }
 
@@ -46,10 +47,10 @@ export function percentOfWhole(lines: readonly Billable[], toDate: Percent): Cen
  * @throws BillingError below zero (a credit takes back what was billed, it is not billed), or with the most that can be billed
  */
 export function spreadOverRest(lines: readonly Billable[], amount: Cents): Cents[] {
-	if (amount < 0) throw new BillingError('An amount to bill cannot be below zero.');
+	if (amount < 0) throw new BillingError(say('amount-to-bill-cannot-be-below'));
 	const left = lines.map(leftOf);
 	const most = sum(left);
-	if (amount > Math.max(0, most)) throw new BillingError(`At most ${formatCents(Math.max(0, most))} can be billed.`);
+	if (amount > Math.max(0, most)) throw new BillingError(say('at-most-can-be-billed', { most: formatCents(Math.max(0, most)) }));
 	if (amount === 0) return lines.map(() => cents(0));
 	return split(amount, left);
 }
@@ -58,7 +59,7 @@ export function spreadOverRest(lines: readonly Billable[], amount: Cents): Cents
 export function checkWithin(line: Billable, now: Cents, text: string): void {
 	const after = line.billed + now;
 	const [low, high] = line.amount >= 0 ? [0, line.amount] : [line.amount, 0];
-	if (after < low || after > high) throw new BillingError(`“${text}”: at most ${formatCents(leftOf(line))} can be billed.`);
+	if (after < low || after > high) throw new BillingError(say('line-at-most-can-be-billed', { text, line: formatCents(leftOf(line)) }));
 }
 
 /**
@@ -68,8 +69,8 @@ export function checkWithin(line: Billable, now: Cents, text: string): void {
  */
 export function depositAmount(total: Cents, deposit: { by: 'percent'; percent: Percent } | { by: 'amount'; amount: Cents }): Cents {
 	const amount = deposit.by === 'amount' ? deposit.amount : mulDiv(total, deposit.percent, 10_000);
-	if (amount <= 0) throw new BillingError('A deposit must be more than 0.');
-	if (amount > total) throw new BillingError(`A deposit can be at most ${formatCents(total)}.`);
+	if (amount <= 0) throw new BillingError(say('deposit-must-be-more-than-0'));
+	if (amount > total) throw new BillingError(say('deposit-can-be-at-most', { total: formatCents(total) }));
 	return cents(amount);
 }
 
@@ -81,7 +82,7 @@ export function depositAmount(total: Cents, deposit: { by: 'percent'; percent: P
  * @example billedDeposit(cents(10_700), cents(100_000), cents(107_000), [cents(60_000), cents(40_000)]) // 6,000 and 4,000
  */
 export function billedDeposit(deposit: Cents, netTotal: Cents, total: Cents, amounts: readonly Cents[]): Cents[] {
-	if (total === 0) throw new BillingError('There is nothing to take a deposit on.');
+	if (total === 0) throw new BillingError(say('nothing-to-take-deposit-on'));
 	return split(cents(mulDiv(deposit, netTotal, total)), amounts);
 }
 

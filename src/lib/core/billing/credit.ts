@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { cents, formatCents, sum, type Cents } from '../money';
 import { BillingError } from './bill';
 
@@ -16,15 +17,15 @@ export interface Creditable {
  */
 export function checkCredit(lines: readonly Creditable[], wanted: ReadonlyMap<string, Cents>): Cents {
 	for (const id of wanted.keys())
-		if (!lines.some((l) => l.id === id)) throw new BillingError('A line of this credit is not on the invoice.', 'lines');
+		if (!lines.some((l) => l.id === id)) throw new BillingError(say('line-of-credit-not-on-invoice'), 'lines');
 	for (const l of lines) {
 		const left = l.amount - l.credited;
 		const now = wanted.get(l.id) ?? 0;
 		if ((left >= 0 && (now < 0 || now > left)) || (left < 0 && (now > 0 || now < left)))
-			throw new BillingError(`“${l.text}”: at most ${formatCents(cents(left))} can be credited.`, 'lines');
+			throw new BillingError(say('at-most-can-be-credited', { text: l.text, left: formatCents(cents(left)) }), 'lines');
 	}
 	const net = sum([...wanted.values()]);
-	if (net <= 0) throw new BillingError('Say how much of which line is credited.', 'lines');
+	if (net <= 0) throw new BillingError(say('say-how-much-of-which-line'), 'lines');
 	return net;
 }
 
@@ -35,7 +36,7 @@ export function checkCredit(lines: readonly Creditable[], wanted: ReadonlyMap<st
 export function partOfCharge(charge: { name: string; charge: Cents; billed: Cents }, wanted: Cents): Cents {
 	const left = charge.charge - charge.billed;
 	const within = left >= 0 ? wanted > 0 && wanted <= left : wanted < 0 && wanted >= left;
-	if (!within) throw new BillingError(`“${charge.name}”: at most ${formatCents(cents(left))} is left to bill.`, 'costs');
+	if (!within) throw new BillingError(say('at-most-left-to-bill', { name: charge.name, left: formatCents(cents(left)) }), 'costs');
 	return wanted;
 }
 

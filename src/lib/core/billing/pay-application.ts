@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { cents, ratioOf, sum, sumOfProducts, type Cents, type Percent, type Rate } from '../money';
 import { BillingError } from './bill';
 
@@ -49,8 +50,7 @@ function retainageOf(l: ApplicationLine, rates: { work: Percent; stored: Percent
 function lineFigures(l: ApplicationLine, place: number, rates: { work: Percent; stored: Percent }): ApplicationLineFigures {
 	const total = l.completed + l.stored;
 	const [low, high] = l.scheduled >= 0 ? [0, l.scheduled] : [l.scheduled, 0];
-	if (l.stored < 0 || total < low || total > high)
-		throw new BillingError(`Line ${place}: work and stored materials must lie between 0 and the scheduled value.`);
+	if (l.stored < 0 || total < low || total > high) throw new BillingError(say('line-work-and-stored-materials-must', { place }));
 	return {
 		thisPeriod: cents(l.completed - l.previousCompleted),
 		total: cents(total),

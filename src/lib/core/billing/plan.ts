@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { Refusal } from '../refusal';
 import { cents, mulDiv, type Cents, type Percent } from '../money';
 import { BillingError } from './bill';
@@ -58,15 +59,15 @@ export function proposePlan(
 
 /** Checks a plan that somebody typed. @throws BillingError naming the step, by its number from 0, as field */
 export function checkPlan(steps: readonly PlanStep[]): void {
-	if (steps.length === 0) throw new BillingError('A plan has at least one step.');
+	if (steps.length === 0) throw new BillingError(say('plan-has-at-least-one-step'));
 	let before = 0;
 	steps.forEach((s, n) => {
-		if (s.name.trim() === '') throw new Refusal('Give every step a name.', `step-${n}`);
-		if (s.toDate <= before) throw new Refusal(`“${s.name}” has to bring it above ${before / 100} %.`, `step-${n}`);
-		if (s.when === 'phase' && s.phase.trim() === '') throw new Refusal(`Say which phase “${s.name}” waits for.`, `step-${n}`);
+		if (s.name.trim() === '') throw new Refusal(say('give-every-step-name'), `step-${n}`);
+		if (s.toDate <= before) throw new Refusal(say('has-to-bring-above', { name: s.name, before: before / 100 }), `step-${n}`);
+		if (s.when === 'phase' && s.phase.trim() === '') throw new Refusal(say('say-which-phase-waits-for', { name: s.name }), `step-${n}`);
 		before = s.toDate;
 	});
-	if (before !== 10_000) throw new Refusal('The last step bills the whole: 100 %.', `step-${steps.length - 1}`);
+	if (before !== 10_000) throw new Refusal(say('last-step-bills-whole'), `step-${steps.length - 1}`);
 }
 
 /** What each step bills of a contract, without tax; the parts are the whole to the cent. */

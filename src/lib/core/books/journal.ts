@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { cents, sum, type Cents, type ComponentTax } from '../money';
 import { Refusal } from '../refusal';
 import { addDays, longDay, type Day } from '../time';
@@ -125,10 +126,10 @@ export function onOpenDay(e: JournalEvent, closedThrough: Day | ''): JournalEven
  * @throws Refusal
  */
 export function checkEntries(events: readonly JournalEvent[], accounts: Accounts): void {
-	for (const e of events) if (sum(e.lines.map((l) => l.amount)) !== 0) throw new Refusal(`“${e.text}” does not balance.`);
+	for (const e of events) if (sum(e.lines.map((l) => l.amount)) !== 0) throw new Refusal(say('does-not-balance', { text: e.text }));
 	const missing = [...new Set(events.flatMap((e) => e.lines.map((l) => l.account)))].filter((key) => accountOf(accounts, key) === '');
 	if (missing.length > 0)
-		throw new Refusal(`No account is set for: ${[...new Set(missing.map((m) => m.split(': ')[0]))].join(', ')}.`, 'accounts');
+		throw new Refusal(say('no-account-set-for', { missing: [...new Set(missing.map((m) => m.split(': ')[0]))].join(', ') }), 'accounts');
 }
 
 /** Entries as rows for a spreadsheet or the bookkeeping: amounts below zero change sides. */

@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { cents, formatCents, rateOf, sum, type Cents, type ComponentTax } from '../money';
 import { Refusal } from '../refusal';
 import type { Day } from '../time';
@@ -30,7 +31,7 @@ export interface UblDocument {
 }
 
 const refuse = (what: string, is: Cents, should: Cents): never => {
-	throw new Refusal(`${what} is ${formatCents(is)} and should be ${formatCents(should)}. Nothing was exported.`);
+	throw new Refusal(say('and-should-be-nothing-exported', { what, is: formatCents(is), should: formatCents(should) }));
 };
 
 /**

@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { ceilDiv, cents, lineAmount, mulDiv, quantity, unitPrice, type Cents } from '../money';
 import { Refusal } from '../refusal';
 
@@ -27,8 +28,8 @@ export interface OrderFigures {
  * @example orderFigures([520_000, 310_000], { pack: 100_000, price: 480_000 }) // 9 packs, 7 left over, 432.00
  */
 export function orderFigures(needs: readonly number[], how: Bought): OrderFigures {
-	if (needs.some((n) => n < 0)) throw new BuyingError('What is needed cannot be below zero.', 'quantity');
-	if (how.pack !== null && how.pack <= 0) throw new BuyingError('A pack holds more than nothing.', 'pack');
+	if (needs.some((n) => n < 0)) throw new BuyingError(say('what-needed-cannot-be-below-zero'), 'quantity');
+	if (how.pack !== null && how.pack <= 0) throw new BuyingError(say('pack-holds-more-than-nothing'), 'pack');
 	const needed = needs.reduce((a, n) => a + n, 0);
 	const packs = how.pack === null ? 0 : ceilDiv(needed, how.pack);
 	const bought = how.pack === null ? needed : packs * how.pack;

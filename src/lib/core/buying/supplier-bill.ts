@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { cents, formatCents, mulDiv, split, sum, type Cents, type Percent } from '../money';
 import { daysBetween, type Day } from '../time';
 import { BuyingError, worthOf, type Bought } from './order';
@@ -21,7 +22,7 @@ export function checkBill(lines: readonly Cents[], foot: BillFoot): void {
 	if (made === foot.total) return;
 	const difference = formatCents(Math.abs(foot.total - made));
 	throw new BuyingError(
-		`The lines and the foot come to ${formatCents(made)}: ${difference} ${foot.total > made ? 'less' : 'more'} than the total.`,
+		say('lines-and-foot-come-to-than', { sum: formatCents(made), difference, total: foot.total, made2: made }),
 		'total'
 	);
 }

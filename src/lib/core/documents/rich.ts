@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { Refusal } from '../refusal';
 
 /** A stretch of text of one look. */
@@ -23,10 +24,10 @@ export interface TextBlock {
 const isObject = (x: unknown): x is Record<string, unknown> => typeof x === 'object' && x !== null && !Array.isArray(x);
 
 function readRuns(given: unknown): Run[] {
-	if (!Array.isArray(given)) throw new Refusal('This text cannot be read.', 'text');
+	if (!Array.isArray(given)) throw new Refusal(say('text-cannot-be-read'), 'text');
 	const runs: Run[] = [];
 	for (const r of given) {
-		if (!isObject(r) || typeof r.text !== 'string') throw new Refusal('This text cannot be read.', 'text');
+		if (!isObject(r) || typeof r.text !== 'string') throw new Refusal(say('text-cannot-be-read'), 'text');
 		if (r.text === '') continue;
 		runs.push({ text: r.text, ...(r.bold === true ? { bold: true } : {}), ...(r.italic === true ? { italic: true } : {}) });
 	}
@@ -38,14 +39,14 @@ function readRuns(given: unknown): Run[] {
  * @throws Refusal for another shape, or more than 40,000 characters
  */
 export function readRich(given: unknown): RichText {
-	if (!Array.isArray(given)) throw new Refusal('This text cannot be read.', 'text');
+	if (!Array.isArray(given)) throw new Refusal(say('text-cannot-be-read'), 'text');
 	const text = given.map((b): RichBlock => {
-		if (!isObject(b)) throw new Refusal('This text cannot be read.', 'text');
+		if (!isObject(b)) throw new Refusal(say('text-cannot-be-read'), 'text');
 		if (b.type === 'paragraph' || b.type === 'heading') return { type: b.type, runs: readRuns(b.runs) };
 		if (b.type === 'list' && Array.isArray(b.items)) return { type: 'list', ordered: b.ordered === true, items: b.items.map(readRuns) };
-		throw new Refusal('This text cannot be read.', 'text');
+		throw new Refusal(say('text-cannot-be-read'), 'text');
 	});
-	if (plainOf(text).length > MOST_RICH) throw new Refusal('This text is longer than 40,000 characters.', 'text');
+	if (plainOf(text).length > MOST_RICH) throw new Refusal(say('text-longer-than-40-000-characters'), 'text');
 	return text;
 }
 

@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { cents, type Cents } from '../money';
 import { EstimateError, type Estimate, type OptionGroup } from './model';
 
@@ -47,12 +48,13 @@ export function groupRule(g: OptionGroup): string {
 export function checkChoice(estimate: Estimate, chosen: ReadonlySet<string>): void {
 	const members = membersOf(estimate);
 	const offered = new Set(members.map((m) => m.id));
-	for (const id of chosen) if (!offered.has(id)) throw new EstimateError('One of the chosen options is not part of this quote.', 'chosen');
+	for (const id of chosen) if (!offered.has(id)) throw new EstimateError(say('one-of-chosen-options-not-part'), 'chosen');
 	for (const g of estimate.groups ?? []) {
 		const own = members.filter((m) => m.groupId === g.id);
 		if (own.length === 0) continue;
 		const n = own.filter((m) => chosen.has(m.id)).length;
-		if (n < g.atLeast || n > g.atMost) throw new EstimateError(`${g.name}: ${groupRule(g).toLowerCase()}. ${n} are chosen.`, 'chosen');
+		if (n < g.atLeast || n > g.atMost)
+			throw new EstimateError(say('too-many-or-few-chosen', { name: g.name, rule: groupRule(g).toLowerCase(), count: n }), 'chosen');
 	}
 }
 

@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { wordsOf } from '../refusal';
 import { readCsv } from '../formats';
 import { mulDiv, parseMinutes, parseQuantity, parseUnitPrice, type Quantity, type UnitPrice } from '../money';
@@ -36,9 +37,7 @@ export function blockCells(text: string): string[][] {
 	const kept = rows.filter((r) => r.some((c) => c.trim() !== ''));
 	const cells = kept.reduce((n, r) => n + r.length, 0);
 	if (cells > MOST_CELLS)
-		throw new EstimateError(
-			`This is a block of ${cells.toLocaleString('en-US')} cells; at most ${MOST_CELLS.toLocaleString('en-US')} can be pasted at once.`
-		);
+		throw new EstimateError(say('block-of-cells', { cells: cells.toLocaleString('en-US'), mostCells: MOST_CELLS.toLocaleString('en-US') }));
 	return kept;
 }
 const unquote = (c: string): string => (/^".*"$/s.test(c) ? c.slice(1, -1).replaceAll('""', '"') : c).trim();
@@ -122,8 +121,8 @@ export function readBlock(text: string, given?: { columns: PasteColumn[]; headed
 				cost: cost === '' ? null : parseUnitPrice(cost, 'the cost'),
 				price: price === '' ? null : parseUnitPrice(price, 'the price')
 			};
-			if (line.quantity < 0) throw new EstimateError('the quantity is negative');
-			if ((line.cost ?? 0) < 0) throw new EstimateError('the cost is negative');
+			if (line.quantity < 0) throw new EstimateError(say('quantity-negative'));
+			if ((line.cost ?? 0) < 0) throw new EstimateError(say('cost-negative'));
 			block.lines.push(line);
 		} catch (e) {
 			block.problems.push({ row, text: wordsOf(e) });

@@ -1,3 +1,5 @@
+import type { Said } from '../refusal';
+import { say } from './refusals';
 import type { MeasureName, Measures } from '../measure';
 import { EstimateError, type Line, type PooledNeed } from './model';
 
@@ -7,17 +9,16 @@ const needsOf = (line: Line): PooledNeed[] => {
 	return [{ name: line.name, measures: s.measures, rate: s.rate }, ...(s.also ?? [])];
 };
 /** Why two lines cannot be bought as one; null when they can. */
-function apart(a: Line, b: Line): string | null {
-	if (a.itemId === null || a.itemId !== b.itemId) return 'Only lines of the same catalog item are pooled.';
-	if (a.source.by !== 'measure' || b.source.by !== 'measure') return 'Only quantities that come from measures are pooled.';
-	if (a.source.rate.step !== b.source.rate.step) return 'Only lines rounded to the same step are pooled.';
-	if (a.unitPrice !== b.unitPrice || a.unitCost !== b.unitCost) return 'Their costs or prices differ: make them alike first.';
+function apart(a: Line, b: Line): Said | null {
+	if (a.itemId === null || a.itemId !== b.itemId) return say('only-same-item-pooled');
+	if (a.source.by !== 'measure' || b.source.by !== 'measure') return say('only-measured-pooled');
+	if (a.source.rate.step !== b.source.rate.step) return say('only-same-step-pooled');
+	if (a.unitPrice !== b.unitPrice || a.unitCost !== b.unitCost) return say('costs-or-prices-differ');
 	if (a.option !== b.option || a.setAside !== b.setAside || (a.groupId ?? null) !== (b.groupId ?? null))
-		return 'One of them is an option or set aside, the other is not.';
-	if (a.taxCodeId !== b.taxCodeId) return 'They are taxed differently.';
-	if (a.hidden !== b.hidden || a.locked !== b.locked || a.discountable !== b.discountable)
-		return 'One of them is hidden, locked or outside the discount, the other is not.';
-	if (a.override || b.override) return 'One of them has a typed quantity: clear it first.';
+		return say('one-is-option-or-set-aside');
+	if (a.taxCodeId !== b.taxCodeId) return say('taxed-differently');
+	if (a.hidden !== b.hidden || a.locked !== b.locked || a.discountable !== b.discountable) return say('one-is-hidden-or-locked');
+	if (a.override || b.override) return say('one-has-typed-quantity');
 	return null;
 }
 
@@ -29,7 +30,7 @@ function apart(a: Line, b: Line): string | null {
  */
 export function poolLines(lines: readonly Line[]): Measured {
 	const [first, ...rest] = lines;
-	if (!first || rest.length === 0) throw new EstimateError('Pick two lines or more of the same item.');
+	if (!first || rest.length === 0) throw new EstimateError(say('pick-two-lines-or-more-of'));
 	for (const l of rest) {
 		const why = apart(first, l);
 		if (why) throw new EstimateError(why);

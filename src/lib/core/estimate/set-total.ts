@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { cents, formatCents, mulDiv, split, type Cents, type Percent } from '../money';
 import type { Kind } from '../pricing';
 import type { UnitSystem } from '../measure';
@@ -16,9 +17,9 @@ export function setTotal(estimate: Estimate, total: Cents, within: Part = WHOLE)
 	const lines = all.filter((l) => isWithin(l, within));
 	const open = lines.filter((l) => !l.line.locked);
 	const locked = lines.filter((l) => l.line.locked).reduce((a, l) => a + l.net, 0);
-	if (total < locked) throw new EstimateError(`The locked lines alone are ${formatCents(locked)}: the total cannot be less.`);
+	if (total < locked) throw new EstimateError(say('locked-lines-alone-total-cannot-be', { locked: formatCents(locked) }));
 	const rest = cents(total - locked);
-	if (rest !== 0 && open.every((l) => l.net === 0)) throw new EstimateError('No unlocked line has a price to spread the total over.');
+	if (rest !== 0 && open.every((l) => l.net === 0)) throw new EstimateError(say('no-unlocked-line-has-price-to'));
 	const settled = new Map<string, Cents>();
 	const now = open.reduce((a, l) => a + l.net, 0);
 	// What it is already changes nothing, also where the lines cancel each other out and have no proportion.
@@ -42,10 +43,7 @@ export function setTotal(estimate: Estimate, total: Cents, within: Part = WHOLE)
 export function checkDiscount(estimate: Estimate, discount: Discount): void {
 	const most = Math.max(0, discountableOf(computeEstimate({ ...estimate, discount: null }).lines));
 	if (discount.by === 'amount' && discount.amount > most)
-		throw new EstimateError(
-			`At most ${formatCents(cents(most))} can be taken off: that is what the lines come to that may be discounted.`,
-			'value'
-		);
+		throw new EstimateError(say('at-most-can-be-taken-off', { most: formatCents(cents(most)) }), 'value');
 }
 
 /** What of an estimate is set: all of it, one scope, or one kind. */
@@ -63,20 +61,20 @@ export function partSums(estimate: Estimate, within: Part): { cost: Cents; break
 
 /** The total that gives a markup: cost × (1 + m), to the cent. @throws EstimateError for a markup of −100 % or less */
 export function totalForMarkup(estimate: Estimate, markup: Percent, within: Part = WHOLE): Cents {
-	if (markup <= -10_000) throw new EstimateError('A markup must be above −100 %.');
+	if (markup <= -10_000) throw new EstimateError(say('markup-must-be-above-100'));
 	return cents(mulDiv(partSums(estimate, within).cost, 10_000 + markup, 10_000));
 }
 
 /** The total that gives a price per unit of size, the unit by which the estimate is told, to the cent. @throws EstimateError without a size */
 export function totalForSize(result: EstimateResult, system: UnitSystem, price: Cents): Cents {
 	const size = perSize(result, system);
-	if (!size) throw new EstimateError('Nothing is measured yet: there is no size to price by.');
+	if (!size) throw new EstimateError(say('nothing-measured-yet'));
 	return cents(Math.round(price * size.size));
 }
 
 /** The total that gives a margin: break-even ÷ (1 − g), to the cent. @throws EstimateError for a margin of 100 % or more */
 export function totalForMargin(estimate: Estimate, margin: Percent, within: Part = WHOLE): Cents {
-	if (margin >= 10_000) throw new EstimateError('A margin must be below 100 %.');
+	if (margin >= 10_000) throw new EstimateError(say('margin-must-be-below-100'));
 	const { breakEven } = partSums(estimate, within);
 	return cents(mulDiv(breakEven, 10_000, 10_000 - margin));
 }

@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { parsePercent, parseQuantity, parseUnitPrice, quantity, unitPrice, type Quantity, type Rate } from '../money';
 import { exactBreakEven, unitPriceOf, type Kind, type PriceRule } from '../pricing';
 import { Refusal } from '../refusal';
@@ -17,13 +18,13 @@ export interface TypeInContext {
 export const readQuantity = (text: string, field = 'quantity'): Quantity => quantityWithin(parseQuantity(text), field);
 /** Whether a line can have this quantity, ten-thousandths: zero or more. @throws Refusal at the field */
 export function quantityWithin(q: Quantity, field = 'quantity'): Quantity {
-	if (q < 0) throw new Refusal('A quantity cannot be negative. For a credit, type a negative price.', field);
-	if (q > 1e12) throw new Refusal('A quantity can be at most 100,000,000.', field);
+	if (q < 0) throw new Refusal(say('quantity-cannot-be-negative'), field);
+	if (q > 1e12) throw new Refusal(say('quantity-can-be-at-most-100'), field);
 	return q;
 }
 /** @throws Refusal for less than zero */
 export function costAtLeastZero<T extends number>(n: T, field: string): T {
-	if (n < 0) throw new Refusal('A cost cannot be negative.', field);
+	if (n < 0) throw new Refusal(say('cost-cannot-be-negative'), field);
 	return n;
 }
 
@@ -46,7 +47,7 @@ export function typeIn(line: Line, field: LineField, value: string, context: Typ
 			};
 		case 'name':
 		case 'unit':
-			if (text === '') throw new Refusal('This is needed.', field);
+			if (text === '') throw new Refusal(say('needed'), field);
 			return { [field]: text.slice(0, field === 'unit' ? 20 : 200) };
 		case 'wording':
 		case 'placeholder':

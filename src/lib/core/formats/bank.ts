@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { parseScaled } from '../money';
 import { Refusal } from '../refusal';
 import { isDay, type Day } from '../time';
@@ -55,7 +56,7 @@ export function readBankCsv(text: string): BankFile {
 		(r) => find(r, DAY_HEADS) >= 0 && (find(r, AMOUNT_HEADS) >= 0 || find(r, IN_HEADS) >= 0 || find(r, OUT_HEADS) >= 0)
 	);
 	const head = rows[at];
-	if (!head) throw new Refusal('No row of headings with a date and an amount was found in this file.', 'file');
+	if (!head) throw new Refusal(say('no-row-of-headings-with-date'), 'file');
 	const column = {
 		day: find(head, DAY_HEADS),
 		amount: find(head, AMOUNT_HEADS),
@@ -97,7 +98,7 @@ const field = (block: string, name: string): string =>
 /** Reads an OFX statement, of version 1 (SGML) or 2 (XML). @throws Refusal when it holds no transactions */
 export function readOfx(text: string): BankFile {
 	const blocks = text.split(/<STMTTRN>/i).slice(1);
-	if (blocks.length === 0) throw new Refusal('This OFX file holds no transactions.', 'file');
+	if (blocks.length === 0) throw new Refusal(say('ofx-file-holds-no-transactions'), 'file');
 	const account = field(text, 'ACCTID');
 	const lines: BankFileLine[] = [];
 	const rejected: BankFile['rejected'] = [];

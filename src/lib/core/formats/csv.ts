@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { Refusal } from '../refusal';
 import Papa from 'papaparse';
 
@@ -15,7 +16,7 @@ export function decodeText(bytes: Uint8Array): string {
 	if (bytes[0] === 0xff && bytes[1] === 0xfe) return new TextDecoder('utf-16le').decode(bytes);
 	if (bytes[0] === 0xfe && bytes[1] === 0xff) return new TextDecoder('utf-16be').decode(bytes);
 	const head = bytes.subarray(0, 4096);
-	if (head.includes(0)) throw new TableError('This is not a text file. Save the price list as CSV and try again.');
+	if (head.includes(0)) throw new TableError(say('not-text-file'));
 	try {
 		return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
 	} catch {
@@ -26,10 +27,11 @@ export function decodeText(bytes: Uint8Array): string {
 /** CSV text to rows of cells; the delimiter is found out. Blank rows are kept so that row numbers match the file. */
 export function readCsv(text: string): string[][] {
 	const firstLine = text.slice(0, 100_000).split('\n', 1)[0] ?? '';
-	if (firstLine.length === 100_000) throw new TableError('The first line is longer than 100,000 characters: this is not a price list.');
+	if (firstLine.length === 100_000) throw new TableError(say('first-line-longer-than-100-000'));
 	const parsed = Papa.parse<string[]>(text, { skipEmptyLines: false, preview: MOST_ROWS + 1 });
-	if (parsed.data.length > MOST_ROWS) throw new TableError(`The file has more than ${MOST_ROWS.toLocaleString('en-US')} rows.`);
-	if (parsed.data.some((r) => r.length > MOST_COLUMNS)) throw new TableError(`The file has more than ${MOST_COLUMNS} columns.`);
+	if (parsed.data.length > MOST_ROWS) throw new TableError(say('file-has-more-than-rows', { mostRows: MOST_ROWS.toLocaleString('en-US') }));
+	if (parsed.data.some((r) => r.length > MOST_COLUMNS))
+		throw new TableError(say('file-has-more-than-columns', { mostColumns: MOST_COLUMNS }));
 	return parsed.data.map((r) => r.map((c) => c.trim()));
 }
 

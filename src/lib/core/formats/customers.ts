@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { readOwn, type OwnField } from '../sales';
 import { Refusal, wordsOf } from '../refusal';
 import { likely, type Party } from './duplicates';
@@ -97,7 +98,7 @@ export function readCustomerTable(
 ): { row: number; customer: CustomerRow; wrong: string }[] {
 	const at = rows.findIndex((r) => r.some((c) => HEADS.name.test(c.trim())));
 	const head = rows[at];
-	if (!head) throw new Refusal('No column is called “Name”. Give the columns headings, and try again.', 'file');
+	if (!head) throw new Refusal(say('no-column-called-name-give-columns'), 'file');
 	const column = (test: (h: string) => boolean) => head.findIndex((h) => test(h.trim()));
 	const cols = Object.fromEntries(Object.entries(HEADS).map(([k, re]) => [k, column((h) => re.test(h))])) as Record<
 		keyof typeof HEADS,

@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { parseQuantity, parseUnitPrice } from '../money';
 import type { PublishedService } from '../pricing';
 import { Refusal, wordsOf } from '../refusal';
@@ -31,23 +32,23 @@ export class EditionError extends Refusal {}
 export function readEdition(file: EditionFile): PublishedService[] {
 	const categories = new Map<string, string | undefined>();
 	file.categories.forEach((c, n) => {
-		if (categories.has(c.key)) throw new EditionError(`categories[${n}]: the key “${c.key}” comes twice.`);
+		if (categories.has(c.key)) throw new EditionError(say('categories-key-comes-twice', { n, key: c.key }));
 		categories.set(c.key, c.parent);
 	});
 	for (const key of categories.keys()) {
 		const seen = new Set<string>();
 		for (let at: string | undefined = key; at !== undefined; at = categories.get(at)) {
-			if (seen.has(at)) throw new EditionError(`The category “${key}” lies in itself.`);
-			if (!categories.has(at)) throw new EditionError(`The category “${at}” is not in the file.`);
+			if (seen.has(at)) throw new EditionError(say('category-lies-in-itself', { key }));
+			if (!categories.has(at)) throw new EditionError(say('category-not-in-file', { at }));
 			seen.add(at);
 		}
 	}
 	const keys = new Set<string>();
 	return file.services.map((s, n) => {
 		const where = `services[${n}] (${s.title})`;
-		if (keys.has(s.key)) throw new EditionError(`${where}: the key “${s.key}” comes twice.`);
+		if (keys.has(s.key)) throw new EditionError(say('key-comes-twice', { where, key: s.key }));
 		keys.add(s.key);
-		if (!categories.has(s.category)) throw new EditionError(`${where}: the category “${s.category}” is not in the file.`);
+		if (!categories.has(s.category)) throw new EditionError(say('category-of-service-not-in-file', { where, category: s.category }));
 		return {
 			key: s.key,
 			category: s.category,
@@ -69,8 +70,8 @@ function figure<T extends number>(read: () => T, where: string): T {
 	try {
 		value = read();
 	} catch (e) {
-		throw new EditionError(`${where}: ${wordsOf(e)}`);
+		throw new EditionError(say('value-refused', { where, why: wordsOf(e) }));
 	}
-	if (value < 0) throw new EditionError(`${where} is negative.`);
+	if (value < 0) throw new EditionError(say('value-negative', { where }));
 	return value;
 }

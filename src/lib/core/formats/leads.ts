@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { Refusal } from '../refusal';
 
 /** A request as a row of a table brings it. */
@@ -24,7 +25,7 @@ const HEADS: Record<keyof LeadRow, RegExp> = {
 export function readLeadTable(rows: readonly (readonly string[])[]): { taken: LeadRow[]; rejected: { row: number; why: string }[] } {
 	const at = rows.findIndex((r) => r.some((c) => HEADS.name.test(c.trim())));
 	const head = rows[at];
-	if (!head) throw new Refusal('No column is called “Name”. Give the columns headings, and try again.', 'file');
+	if (!head) throw new Refusal(say('no-column-called-name-give-columns'), 'file');
 	const column = (key: keyof LeadRow) => head.findIndex((h) => HEADS[key].test(h.trim()));
 	const cols = { name: column('name'), mail: column('mail'), phone: column('phone'), address: column('address'), wanted: column('wanted') };
 	const taken: LeadRow[] = [];

@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { Refusal } from '../refusal';
 /** Lengths are whole nanometres, so that 1/64 of an inch is exact. */
 export type Nanometres = number;
@@ -41,8 +42,8 @@ export function parseLength(text: string, system: UnitSystem): Nanometres {
 		.toLowerCase()
 		.replace(/(\d),(?=\d{3}(\D|$))/g, '$1')
 		.replace(/''/g, '"');
-	if (s === '') throw new LengthError('Type a length.');
-	if (/[-−–]/.test(s)) throw new LengthError(`A length cannot be negative or a range: “${text.trim()}”.`);
+	if (s === '') throw new LengthError(say('type-length'));
+	if (/[-−–]/.test(s)) throw new LengthError(say('length-cannot-be-negative-or-range', { text: text.trim() }));
 	const token = /(?:(\d+)\s+(\d+)\/(\d+)|(\d+)\/(\d+)|(\d+(?:\.\d+)?|\.\d+))\s*(feet|foot|ft|inches|inch|in|yd|mm|cm|m|['′’"″”])?\.?\s*/y;
 	let total = 0;
 	let parts = 0;
@@ -50,7 +51,7 @@ export function parseLength(text: string, system: UnitSystem): Nanometres {
 	let smallest = Infinity;
 	while (token.lastIndex < s.length) {
 		const m = token.exec(s);
-		if (!m) throw new LengthError(`“${text.trim()}” is not a length. Type it like ${system === 'imperial' ? '12\' 6"' : '3.8 m'}.`);
+		if (!m) throw new LengthError(say('not-length', { text: text.trim(), system }));
 		const value =
 			m[1] !== undefined
 				? [Number(m[1]) * Number(m[3]) + Number(m[2]), Number(m[3])]
@@ -58,20 +59,18 @@ export function parseLength(text: string, system: UnitSystem): Nanometres {
 					? [Number(m[4]), Number(m[5])]
 					: decimal(m[6] ?? '');
 		const [n = 0, d = 1] = value;
-		if (d === 0) throw new LengthError(`“${text.trim()}” divides by zero.`);
+		if (d === 0) throw new LengthError(say('divides-by-zero', { text: text.trim() }));
 		const unit = m[7];
 		if (!unit) bare += 1;
 		const scale = unit ? (UNITS[unit] ?? NM_PER_FOOT) : system === 'imperial' ? NM_PER_FOOT : NM_PER_METRE;
-		if (unit && scale >= smallest)
-			throw new LengthError(`“${text.trim()}” is unclear: the parts must go from the larger unit to the smaller.`);
+		if (unit && scale >= smallest) throw new LengthError(say('parts-out-of-order', { text: text.trim() }));
 		smallest = Math.min(smallest, scale);
 		total += (n * scale) / d;
 		parts += 1;
 	}
-	if (parts > 2 || (bare > 0 && parts > 1))
-		throw new LengthError(`“${text.trim()}” is unclear. Add the units, like ${system === 'imperial' ? '12\' 6"' : '3 m 80 cm'}.`);
+	if (parts > 2 || (bare > 0 && parts > 1)) throw new LengthError(say('unit-unclear', { text: text.trim(), system }));
 	const nm = Math.round(total);
-	if (!Number.isSafeInteger(nm) || nm > 100_000 * NM_PER_METRE) throw new LengthError(`“${text.trim()}” is longer than 100 km.`);
+	if (!Number.isSafeInteger(nm) || nm > 100_000 * NM_PER_METRE) throw new LengthError(say('longer-than-100-km', { text: text.trim() }));
 	return nm;
 }
 

@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { Refusal } from '../refusal';
 
 /** A corner of a plan, in nanometres. */
@@ -37,11 +38,11 @@ function meet([a, b]: [Corner, Corner], [c, d]: [Corner, Corner]): boolean {
  * @throws PolygonError
  */
 export function checkPolygon(points: readonly Corner[]): void {
-	if (points.length < 3) throw new PolygonError('A polygon has at least three corners.');
-	if (points.length > MOST_CORNERS) throw new PolygonError(`A polygon has at most ${MOST_CORNERS} corners.`);
-	if (points.some((p) => !Number.isFinite(p.x) || !Number.isFinite(p.y))) throw new PolygonError('A corner cannot be read.');
+	if (points.length < 3) throw new PolygonError(say('polygon-has-at-least-three-corners'));
+	if (points.length > MOST_CORNERS) throw new PolygonError(say('polygon-has-at-most-corners', { mostCorners: MOST_CORNERS }));
+	if (points.some((p) => !Number.isFinite(p.x) || !Number.isFinite(p.y))) throw new PolygonError(say('corner-cannot-be-read'));
 	const edges = edgesOf(points);
-	if (edges.some((e) => lengthOf(e) === 0)) throw new PolygonError('Two corners in a row are the same.');
+	if (edges.some((e) => lengthOf(e) === 0)) throw new PolygonError(say('two-corners-in-row-same'));
 	for (let i = 0; i < edges.length; i++)
 		for (let k = i + 1; k < edges.length; k++) {
 			const [a, b] = [edges[i], edges[k]];
@@ -49,9 +50,9 @@ export function checkPolygon(points: readonly Corner[]): void {
 			const next = k === i + 1 || (i === 0 && k === edges.length - 1);
 			// Neighbors share a corner; folded back onto each other they cross all the same.
 			const crosses = next ? folded(a, b) : meet(a, b);
-			if (crosses) throw new PolygonError(`Edges ${i + 1} and ${k + 1} cross: a polygon that crosses itself has no area.`);
+			if (crosses) throw new PolygonError(say('edges-and-cross', { i: i + 1, k: k + 1 }));
 		}
-	if (polygonArea(points) === 0) throw new PolygonError('These corners lie on one line.');
+	if (polygonArea(points) === 0) throw new PolygonError(say('these-corners-lie-on-one-line'));
 }
 
 /** Two edges with a common corner that run back over each other. */
@@ -76,7 +77,7 @@ export function polygonPerimeter(points: readonly Corner[], shared: readonly num
 /** What of each edge counts: half where it is shared with a neighbor. */
 function halves(points: readonly Corner[], shared: readonly number[]): (edge: number) => number {
 	const beyond = shared.find((e) => !Number.isInteger(e) || e < 0 || e >= points.length);
-	if (beyond !== undefined) throw new PolygonError(`There are ${points.length} edges; edge ${beyond + 1} is not one of them.`, 'shared');
+	if (beyond !== undefined) throw new PolygonError(say('edge-beyond', { pointsCount: points.length, beyond: beyond + 1 }), 'shared');
 	return (edge) => (shared.includes(edge) ? 0.5 : 1);
 }
 
@@ -87,12 +88,12 @@ function halves(points: readonly Corner[], shared: readonly number[]): (edge: nu
 function slopeOf(edges: readonly [Corner, Corner][], kinds: readonly EdgeKind[]): Corner {
 	const level = edges.filter((_, i) => kinds[i] === 'eave' || kinds[i] === 'ridge');
 	const [first] = level;
-	if (!first) throw new PolygonError('A sloped polygon needs an eave or a ridge: the slope runs at right angles to it.', 'edges');
+	if (!first) throw new PolygonError(say('sloped-polygon-needs-eave-or-ridge'), 'edges');
 	const [along, size] = [{ x: first[1].x - first[0].x, y: first[1].y - first[0].y }, lengthOf(first)];
 	const unit = { x: along.x / size, y: along.y / size };
 	for (const e of level) {
 		const across = Math.abs((e[1].x - e[0].x) * unit.y - (e[1].y - e[0].y) * unit.x);
-		if (across > lengthOf(e) / 1000) throw new PolygonError('Eaves and ridges of one face are parallel; these are not.', 'edges');
+		if (across > lengthOf(e) / 1000) throw new PolygonError(say('eaves-and-ridges-of-one-face'), 'edges');
 	}
 	return { x: -unit.y, y: unit.x };
 }
@@ -111,7 +112,8 @@ export function roofPolygon(
 	shared: readonly number[] = []
 ): { area: number; edges: Record<EdgeKind, number> } {
 	checkPolygon(points);
-	if (kinds.length !== points.length) throw new PolygonError(`There are ${points.length} edges; ${kinds.length} are named.`, 'edges');
+	if (kinds.length !== points.length)
+		throw new PolygonError(say('edges-not-all-named', { pointsCount: points.length, kindsCount: kinds.length }), 'edges');
 	const all = edgesOf(points);
 	const half = halves(points, shared);
 	const slope = slopeOf(all, kinds);

@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { Refusal } from '../refusal';
 import { formatLength, type Nanometres, type UnitSystem } from './length';
 import { checkPolygon, polygonArea, polygonPerimeter, roofPolygon, type Corner, type EdgeKind } from './polygon';
@@ -145,11 +146,11 @@ export function figureMeasures(f: Figure, system: UnitSystem = 'imperial'): Meas
 			};
 		}
 		case 'count': {
-			if (!Number.isFinite(f.n) || f.n < 0) throw new ShapeError('A count cannot be negative.');
+			if (!Number.isFinite(f.n) || f.n < 0) throw new ShapeError(say('count-cannot-be-negative'));
 			return { count: f.n };
 		}
 		case 'typed': {
-			if (!Number.isFinite(f.value) || f.value < 0) throw new ShapeError('A measure cannot be negative.');
+			if (!Number.isFinite(f.value) || f.value < 0) throw new ShapeError(say('measure-cannot-be-negative'));
 			return { [f.measure]: f.value };
 		}
 	}
@@ -158,10 +159,13 @@ export function figureMeasures(f: Figure, system: UnitSystem = 'imperial'): Meas
 /** Half of the lengths that lie against a neighbor. @throws ShapeError when more is shared than there is */
 function sharedHalf(lengths: number | undefined, perimeter: number, system: UnitSystem): number {
 	const shared = lengths ?? 0;
-	if (!Number.isFinite(shared) || shared < 0) throw new ShapeError('A shared length cannot be negative.');
+	if (!Number.isFinite(shared) || shared < 0) throw new ShapeError(say('shared-length-cannot-be-negative'));
 	if (shared > perimeter + 1)
 		throw new ShapeError(
-			`More is shared (${formatLength(Math.round(shared), system)}) than it is around (${formatLength(Math.round(perimeter), system)}).`,
+			say('more-shared-than-around', {
+				system: formatLength(Math.round(shared), system),
+				system2: formatLength(Math.round(perimeter), system)
+			}),
 			'shared'
 		);
 	return shared / 2;
@@ -182,8 +186,8 @@ function room(f: Extract<Figure, { kind: 'room' }>, system: UnitSystem): Measure
 	const perimeter = 2 * (f.length + f.width);
 	const gross = perimeter * f.height;
 	if (openings > gross)
-		throw new ShapeError(`The openings (${inUnit(openings, system)}) are larger than the walls (${inUnit(gross, system)}).`);
-	if (doors > perimeter) throw new ShapeError('The doors are wider than the room is around.');
+		throw new ShapeError(say('openings-larger-than-walls', { system: inUnit(openings, system), system2: inUnit(gross, system) }));
+	if (doors > perimeter) throw new ShapeError(say('doors-wider-than-room-around'));
 	// A shared wall counts half as an edge; its wall area stays whole.
 	const shared = sharedHalf(f.sharedLengths, perimeter, system);
 	return {
@@ -204,9 +208,9 @@ function run(f: Extract<Figure, { kind: 'run' }>, system: UnitSystem): Measures 
 		positive(g.width, 'The width of a gate');
 		gateWidth += g.width;
 	}
-	if (gateWidth > f.length) throw new ShapeError('The gates are wider than the run is long.');
+	if (gateWidth > f.length) throw new ShapeError(say('gates-wider-than-run-long'));
 	const placed = f.gates.filter((g) => g.position !== null).length;
-	if (placed !== 0 && placed !== f.gates.length) throw new ShapeError('Give every gate a position, or none.');
+	if (placed !== 0 && placed !== f.gates.length) throw new ShapeError(say('give-every-gate-position-or-none'));
 	const stretches = placed > 0 ? placedStretches(f, system) : evenStretches(f, gateWidth);
 	let bays = 0;
 	for (const s of stretches) bays += ceilTolerant(s / f.spacing);
@@ -225,9 +229,9 @@ function placedStretches(f: Extract<Figure, { kind: 'run' }>, system: UnitSystem
 	const stretches: number[] = [];
 	let at = 0;
 	for (const g of gates) {
-		if (g.from < at) throw new ShapeError('Two gates overlap.');
+		if (g.from < at) throw new ShapeError(say('two-gates-overlap'));
 		if (g.to > f.length)
-			throw new ShapeError(`A gate ends beyond the run (${formatLength(g.to, system)} of ${formatLength(f.length, system)}).`);
+			throw new ShapeError(say('gate-ends-beyond-run-of', { system: formatLength(g.to, system), system2: formatLength(f.length, system) }));
 		stretches.push(g.from - at);
 		at = g.to;
 	}
@@ -246,8 +250,7 @@ function placedStretches(f: Extract<Figure, { kind: 'run' }>, system: UnitSystem
 export function scopeMeasures(shapes: readonly Shape[], system: UnitSystem = 'imperial'): Measures {
 	const total: Measures = {};
 	for (const s of shapes) {
-		if (!Number.isInteger(s.times) || s.times < 1 || s.times > 10_000)
-			throw new ShapeError('A shape counts a whole number of times, from 1 to 10,000.');
+		if (!Number.isInteger(s.times) || s.times < 1 || s.times > 10_000) throw new ShapeError(say('shape-counts-whole-number-of-times'));
 		const one = figureMeasures(s.figure, system);
 		for (const [name, value] of Object.entries(one) as [MeasureName, number][]) {
 			if (s.subtract && dimensionOf(name) === 'length' && !s.subtractLengths) continue;
@@ -257,7 +260,7 @@ export function scopeMeasures(shapes: readonly Shape[], system: UnitSystem = 'im
 	for (const [name, value] of Object.entries(total) as [MeasureName, number][]) {
 		// What two equal shapes leave behind when one is taken off the other is not a negative measure.
 		if (value < 0 && value > -1) total[name] = 0;
-		else if (value < 0) throw new ShapeError(`More ${measureLabel(name)} is taken off than there is.`);
+		else if (value < 0) throw new ShapeError(say('more-taken-off-than', { name: measureLabel(name) }));
 	}
 	return total;
 }
@@ -269,12 +272,12 @@ export function ceilTolerant(x: number): number {
 }
 
 function positive(n: number, what: string): void {
-	if (!Number.isFinite(n) || n <= 0) throw new ShapeError(`${what} must be more than 0.`);
+	if (!Number.isFinite(n) || n <= 0) throw new ShapeError(say('must-be-more-than-0', { what }));
 }
 function notNegative(n: number, what: string): void {
-	if (!Number.isFinite(n) || n < 0) throw new ShapeError(`${what} cannot be negative.`);
+	if (!Number.isFinite(n) || n < 0) throw new ShapeError(say('cannot-be-negative', { what }));
 }
 function pitchOk(pitch: number): void {
-	if (!Number.isFinite(pitch) || pitch < 0 || pitch > 48) throw new ShapeError('The pitch must be between 0 and 48 in 12.');
+	if (!Number.isFinite(pitch) || pitch < 0 || pitch > 48) throw new ShapeError(say('pitch-must-be-between-0-and'));
 }
 const inUnit = (nm2: number, system: UnitSystem): string => `${toUnit(nm2, 'area', system).toFixed(1)} ${unitName('area', system)}`;

@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { Refusal } from '../refusal';
 import { parseLength, type UnitSystem } from './length';
 import { EDGE_KINDS, type Corner, type EdgeKind } from './polygon';
@@ -84,7 +85,7 @@ export function parseFigure(kind: ShapeKind, typed: TypedShape, system: UnitSyst
 				return { kind, n: number(text('count'), 'count') };
 			case 'typed': {
 				const measure = text('measure');
-				if (!isMeasure(measure)) throw new Refusal('Choose what is measured.', 'measure');
+				if (!isMeasure(measure)) throw new Refusal(say('choose-what-measured'), 'measure');
 				return { kind, measure, value: inField('value', () => parseMeasure(text('value'), dimensionOf(measure), system)) };
 			}
 		}
@@ -93,7 +94,7 @@ export function parseFigure(kind: ShapeKind, typed: TypedShape, system: UnitSyst
 		figureMeasures(figure, system);
 	} catch (e) {
 		// What names its own field keeps it; the rest is said at the first.
-		if (e instanceof Refusal) throw new Refusal(e.message, e.field ?? SHAPE_FIELDS[kind][0]);
+		if (e instanceof Refusal) throw new Refusal(e.said, e.field ?? SHAPE_FIELDS[kind][0]);
 		throw e;
 	}
 	return figure;
@@ -102,7 +103,8 @@ export function parseFigure(kind: ShapeKind, typed: TypedShape, system: UnitSyst
 /** Edges that lie against a neighbor and count half: "ridge, rakes". */
 function shared<E extends string>(text: string, of: readonly E[]): { shared?: E[] } {
 	const named = list(text.toLowerCase());
-	for (const n of named) if (!(of as readonly string[]).includes(n)) throw new Refusal(`“${n}” is not one of ${of.join(', ')}.`, 'shared');
+	for (const n of named)
+		if (!(of as readonly string[]).includes(n)) throw new Refusal(say('not-one-of', { typed: n, of: of.join(', ') }), 'shared');
 	return named.length ? { shared: named as E[] } : {};
 }
 
@@ -111,11 +113,7 @@ function sharedEdges(text: string, kinds: readonly EdgeKind[]): { shared?: numbe
 	const edges = list(text.toLowerCase()).flatMap((n) => {
 		const named = kinds.flatMap((k, at) => (k === n || `${k}s` === n ? [at] : []));
 		if (named.length > 0) return named;
-		if (!/^\d{1,3}$/.test(n) || n === '0')
-			throw new Refusal(
-				`“${n}” is not an edge. Type the numbers of the edges, in order${kinds.length ? ', or what they are' : ''}.`,
-				'shared'
-			);
+		if (!/^\d{1,3}$/.test(n) || n === '0') throw new Refusal(say('not-edge', { typed: n, kindsCount: kinds.length }), 'shared');
 		return [Number(n) - 1];
 	});
 	return edges.length ? { shared: [...new Set(edges)].sort((a, b) => a - b) } : {};
@@ -130,7 +128,7 @@ function sharedLengths(text: string, system: UnitSystem): { sharedLengths?: numb
 /** How many ends of an open run another run shares. */
 function ends(text: string): 0 | 1 | 2 {
 	const n = text === '' ? 0 : Number(text);
-	if (n !== 0 && n !== 1 && n !== 2) throw new Refusal('A run shares none, one or both of its ends.', 'shared ends');
+	if (n !== 0 && n !== 1 && n !== 2) throw new Refusal(say('run-shares-none-one-or-both'), 'shared ends');
 	return n;
 }
 
@@ -147,8 +145,7 @@ export function parsePoints(text: string, system: UnitSystem): Corner[] {
 		.filter(Boolean)
 		.map((p) => {
 			const [x, y, more] = p.split(',').map((c) => c.trim());
-			if (!x || !y || more !== undefined)
-				throw new ShapeError(`“${p}” is not a corner. Type it as across, up; and the next after a semicolon.`);
+			if (!x || !y || more !== undefined) throw new ShapeError(say('not-corner', { p }));
 			return { x: coordinate(x), y: coordinate(y) };
 		});
 }
@@ -156,7 +153,8 @@ export function parsePoints(text: string, system: UnitSystem): Corner[] {
 /** "eave, rake, ridge, rake" → what each edge is. */
 export function parseEdges(text: string): EdgeKind[] {
 	return list(text.toLowerCase()).map((e) => {
-		if (!(EDGE_KINDS as readonly string[]).includes(e)) throw new ShapeError(`“${e}” is not one of ${EDGE_KINDS.join(', ')}.`);
+		if (!(EDGE_KINDS as readonly string[]).includes(e))
+			throw new ShapeError(say('not-kind-of-edge', { typed: e, edgeKinds: EDGE_KINDS.join(', ') }));
 		return e as EdgeKind;
 	});
 }
@@ -165,16 +163,16 @@ function inField<T>(field: string, read: () => T): T {
 	try {
 		return read();
 	} catch (e) {
-		if (e instanceof Refusal) throw new Refusal(e.message, field);
+		if (e instanceof Refusal) throw new Refusal(e.said, field);
 		throw e;
 	}
 }
 
 function number(text: string, field: string): number {
 	const s = text.replace(/,(?=\d{3}(\D|$))/g, '').replace(/\s*(in|\/|:)\s*12$/, '');
-	if (!/^(\d+(\.\d+)?|\.\d+)$/.test(s)) throw new Refusal(text === '' ? 'This is needed.' : `“${text}” is not a number.`, field);
+	if (!/^(\d+(\.\d+)?|\.\d+)$/.test(s)) throw new Refusal(text === '' ? say('needed') : say('not-number', { text }), field);
 	const n = Number(s);
-	if (n > 1e9) throw new Refusal('That is more than a thousand million.', field);
+	if (n > 1e9) throw new Refusal(say('more-than-thousand-million'), field);
 	return n;
 }
 
@@ -182,7 +180,7 @@ function number(text: string, field: string): number {
 export function parseOpenings(text: string, system: UnitSystem): Opening[] {
 	return list(text).map((part) => {
 		const m = /^(.+?)\s*[x×*]\s*(.+?)(\s+door)?$/i.exec(part);
-		if (!m) throw new ShapeError(`“${part}” is not an opening. Type width x height, and “door” for a door.`);
+		if (!m) throw new ShapeError(say('not-opening', { part }));
 		return { width: parseLength(m[1] ?? '', system), height: parseLength(m[2] ?? '', system), door: m[3] !== undefined };
 	});
 }

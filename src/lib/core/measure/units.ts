@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { Refusal } from '../refusal';
 import { NM_PER_FOOT, NM_PER_METRE, parseLength, type UnitSystem } from './length';
 
@@ -51,13 +52,13 @@ const TYPED: Record<'area' | 'volume', { words: RegExp; base: number; of: number
 export function parseMeasure(text: string, dimension: Dimension, system: UnitSystem): number {
 	const m = /^([\d,]*\.?\d+)\s*(.*)$/.exec(text.trim().toLowerCase());
 	const n = m ? Number((m[1] ?? '').replace(/,(?=\d{3}(\D|$))/g, '')) : NaN;
-	if (text.trim() === '') throw new Refusal('This is needed.');
+	if (text.trim() === '') throw new Refusal(say('needed'));
 	const unit = m?.[2] ?? '';
 	if (dimension === 'length' && unit !== '') return parseLength(text, system);
-	if (!Number.isFinite(n)) throw new Refusal(`“${text}” is not a number.`);
-	if (n > 1e9) throw new Refusal('That is more than a thousand million.');
+	if (!Number.isFinite(n)) throw new Refusal(say('not-number', { text }));
+	if (n > 1e9) throw new Refusal(say('more-than-thousand-million'));
 	if (unit === '') return fromUnit(n, dimension, system);
 	const found = dimension === 'area' || dimension === 'volume' ? TYPED[dimension].find((u) => u.words.test(unit)) : undefined;
-	if (!found) throw new Refusal(`“${unit}” is not a unit of ${dimension === 'count' ? 'a count' : dimension}.`);
+	if (!found) throw new Refusal(say('not-unit-of', { unit, dimension }));
 	return n * found.of * found.base ** (dimension === 'area' ? 2 : 3);
 }

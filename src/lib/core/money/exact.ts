@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { Refusal } from '../refusal';
 import type { Fraction as FractionInstance } from 'fraction.js';
 import FractionModule from 'fraction.js';
@@ -5,7 +6,7 @@ import FractionModule from 'fraction.js';
 /** A number that cannot be kept exactly. It comes from what somebody typed, so it is said in words. */
 export class NumberTooLarge extends Refusal {
 	constructor() {
-		super('This comes to more than can be kept exactly: check what was typed.');
+		super(say('more-than-can-be-kept'));
 	}
 }
 

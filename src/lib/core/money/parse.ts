@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { Refusal } from '../refusal';
 import { cents, percent, quantity, rate, unitPrice, type Cents, type Percent, type Quantity, type Rate, type UnitPrice } from './types';
 
@@ -15,7 +16,7 @@ export function parseScaled(text: string, decimals: number, what = 'This'): numb
 		.trim()
 		.replace(/[\u00a0\u2009\u202f]/g, ' ')
 		.replace(/\u2212/g, '-');
-	if (s === '') throw new TypedNumberError(`${what} is empty.`);
+	if (s === '') throw new TypedNumberError(say('number-missing', { what }));
 	let negative = false;
 	const inBrackets = /^\((.*)\)$/.exec(s);
 	if (inBrackets) {
@@ -29,12 +30,12 @@ export function parseScaled(text: string, decimals: number, what = 'This'): numb
 	}
 	s = s.replace(/^[$€£]\s*/, '');
 	if (!/^(\d{1,3}([ ,']\d{3})+|\d+)?(\.\d*)?$/.test(s) || !/\d/.test(s))
-		throw new TypedNumberError(`${what} is not a number: “${text.trim()}”.`);
+		throw new TypedNumberError(say('not-number', { what, text: text.trim() }));
 	const [whole = '', fraction = ''] = s.replace(/[ ,']/g, '').split('.');
 	const kept = fraction.replace(/0+$/, '');
-	if (kept.length > decimals) throw new TypedNumberError(`${what} has more than ${decimals} decimals.`);
+	if (kept.length > decimals) throw new TypedNumberError(say('has-more-than-decimals', { what, decimals }));
 	const scaled = Number((whole || '0') + kept.padEnd(decimals, '0'));
-	if (!Number.isSafeInteger(scaled)) throw new TypedNumberError(`${what} is too large.`);
+	if (!Number.isSafeInteger(scaled)) throw new TypedNumberError(say('too-large', { what }));
 	return negative && scaled !== 0 ? -scaled : scaled;
 }
 
@@ -45,7 +46,8 @@ export function parseScaled(text: string, decimals: number, what = 'This'): numb
 export const MOST = { amount: 1_000_000_000, price: 100_000_000, quantity: 100_000_000, percent: 100_000 } as const;
 
 function within(n: number, decimals: number, most: number, what: string): number {
-	if (Math.abs(n) > most * 10 ** decimals) throw new TypedNumberError(`${what} is too large: at most ${most.toLocaleString('en-US')}.`);
+	if (Math.abs(n) > most * 10 ** decimals)
+		throw new TypedNumberError(say('too-large-at-most', { what, most: most.toLocaleString('en-US') }));
 	return n;
 }
 
@@ -74,12 +76,15 @@ export function parseMinutes(text: string, what = 'The time'): number {
 	let m = /^(\d+)\s*(?:h|:)\s*(\d{1,2})\s*(?:m|min)?$/.exec(s);
 	if (m) {
 		const rest = Number(m[2]);
-		if (rest > 59) throw new TypedNumberError(`${what} has more than 59 minutes beside the hours.`);
+		if (rest > 59) throw new TypedNumberError(say('has-more-than-59-minutes-beside', { what }));
 		return Number(m[1]) * 60 + rest;
 	}
 	m = /^(\d+)\s*(?:m|min|minutes)$/.exec(s);
 	if (m) return Number(m[1]);
 	m = /^(\d+(?:[.,]\d{1,4})?)\s*(?:h|hours?)?$/.exec(s);
 	if (m) return Math.round(Number((m[1] ?? '').replace(',', '.')) * 60);
-	throw new TypedNumberError(`${what} is not a length of time: “${text.trim()}”. Type it like 2h 15 or 45 min.`);
+	throw new TypedNumberError(say('not-length-of-time', { what, text: text.trim() }));
 }
+
+/** What is said of a field that needs a number and has none. */
+export const typeANumber = (field: string): TypedNumberError => new TypedNumberError(say('type-number'), field);

@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { Refusal } from '../refusal';
 import { sum } from './amount';
 import { cents, type Cents } from './types';
@@ -12,7 +13,7 @@ export class SplitError extends Refusal {}
  * @example split(100, [1, 1, 1]) // 34, 33, 33
  */
 export function split(amount: Cents, weights: readonly number[]): Cents[] {
-	if (weights.some((w) => !Number.isSafeInteger(w))) throw new SplitError('Weights must be whole numbers.');
+	if (weights.some((w) => !Number.isSafeInteger(w))) throw new SplitError(say('weights-must-be-whole-numbers'));
 	// Credits have negative lines: only the proportions count, so weights of one sign on either side are the same.
 	if (weights.some((w) => w < 0)) {
 		if (weights.some((w) => w > 0)) return splitMixed(amount, weights);
@@ -25,7 +26,7 @@ export function split(amount: Cents, weights: readonly number[]): Cents[] {
 	const total = weights.reduce((a, w) => a + BigInt(w), 0n);
 	if (total === 0n) {
 		if (amount === 0) return weights.map(() => cents(0));
-		throw new SplitError('There is nothing to spread the amount over.');
+		throw new SplitError(say('nothing-to-spread-amount-over'));
 	}
 	const whole = BigInt(amount);
 	const shares = weights.map((w, index) => {
@@ -49,7 +50,7 @@ function splitMixed(amount: Cents, weights: readonly number[]): Cents[] {
 	const total = weights.reduce((a, w) => a + BigInt(w), 0n);
 	if (total === 0n) {
 		if (amount === 0) return weights.map(() => cents(0));
-		throw new SplitError('The lines cancel each other out, so the amount cannot be spread over them.');
+		throw new SplitError(say('lines-cancel-each-other-out-so'));
 	}
 	const shares = weights.map((w, index) => {
 		const product = BigInt(amount) * BigInt(w) * (total < 0n ? -1n : 1n);

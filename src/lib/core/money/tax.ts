@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { Refusal } from '../refusal';
 import { rateOf, sum } from './amount';
 import { mulDiv } from './exact';
@@ -44,7 +45,7 @@ export class TaxError extends Refusal {}
 export function rateOn(component: TaxComponent, day: string): Rate {
 	let found: { from: string; rate: Rate } | undefined;
 	for (const r of component.rates) if (r.from <= day && (!found || r.from > found.from)) found = r;
-	if (!found) throw new TaxError(`No rate of “${component.name}” is valid on ${day}.`);
+	if (!found) throw new TaxError(say('no-rate-of-valid-on', { name: component.name, day }));
 	return found.rate;
 }
 
@@ -71,7 +72,7 @@ export function taxOf(
 	for (const line of lines) {
 		if (!line.taxCodeId) continue;
 		const code = byId.get(line.taxCodeId);
-		if (!code) throw new TaxError('A line has a tax code that does not exist.');
+		if (!code) throw new TaxError(say('line-has-tax-code-does-not'));
 		for (const id of code.componentIds) bases.set(id, (bases.get(id) ?? 0) + line.amount);
 	}
 	const result: ComponentTax[] = [];

@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { Refusal } from '../refusal';
 import { addDays, weekday, type Day } from '../time';
 import { holidayOn, type HolidayRule, type WorkingDay, type WorkingHours } from './calendar';
@@ -35,11 +36,11 @@ export class ShiftError extends Refusal {}
 
 /** Refuses a shift that ends before it begins or runs more than 12 h into the next day. */
 export function checkShift(s: Pick<Shift, 'from' | 'to'>): void {
-	if ((s.from === null) !== (s.to === null)) throw new ShiftError('Give both a start and an end, or neither for the whole day.');
+	if ((s.from === null) !== (s.to === null)) throw new ShiftError(say('give-both-start-and-end-or'));
 	if (s.from === null || s.to === null) return;
-	if (s.from < 0 || s.from >= 1440) throw new ShiftError('The start must be within the day.');
-	if (s.to <= s.from) throw new ShiftError('The end must be after the start.');
-	if (s.to > 2160) throw new ShiftError('A shift may end at most 12 hours into the next day.');
+	if (s.from < 0 || s.from >= 1440) throw new ShiftError(say('start-must-be-within-day'));
+	if (s.to <= s.from) throw new ShiftError(say('end-must-be-after-start'));
+	if (s.to > 2160) throw new ShiftError(say('shift-may-end-at-most-12'));
 }
 
 const breakMinutes = (w: WorkingDay, from: number, to: number): number =>

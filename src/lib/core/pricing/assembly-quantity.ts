@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { Refusal } from '../refusal';
 import { ceilTolerant } from '../measure/shapes';
 import { quantity, type Percent, type Quantity } from '../money/types';
@@ -23,9 +24,9 @@ export class PartError extends Refusal {}
  * @example neededOf(2340, { amount: 30_000, per: 1_000_000, waste: percent(1000), step: 10_000 }) // 772,200: 77.22 of them
  */
 export function neededOf(measure: number, part: PartRate): number {
-	if (part.per <= 0) throw new PartError('The rate of a part must be per more than 0.');
-	if (part.amount < 0 || part.waste < 0 || part.step < 0) throw new PartError('Amount, waste and step of a part cannot be negative.');
-	if (measure < 0) throw new PartError('A measure cannot be negative.');
+	if (part.per <= 0) throw new PartError(say('rate-of-part-must-be-per'));
+	if (part.amount < 0 || part.waste < 0 || part.step < 0) throw new PartError(say('amount-waste-and-step-of-part'));
+	if (measure < 0) throw new PartError(say('measure-cannot-be-negative'));
 	return (((measure * 10_000) / part.per) * part.amount * (10_000 + part.waste)) / 10_000;
 }
 
@@ -40,7 +41,7 @@ export function roundUpToStep(needed: number, step: number): Quantity {
 	const s = step > 0 ? step : 1;
 	if (needed <= 0) return quantity(0);
 	const steps = Math.max(1, ceilTolerant(needed / s));
-	if (!Number.isSafeInteger(steps * s)) throw new PartError('The quantity is too large.');
+	if (!Number.isSafeInteger(steps * s)) throw new PartError(say('quantity-too-large'));
 	return quantity(steps * s);
 }
 
@@ -57,7 +58,7 @@ export function partQuantity(measure: number, part: PartRate): Quantity {
  */
 export function pooledQuantity(parts: readonly { measure: number; part: PartRate }[]): Quantity {
 	const step = parts[0]?.part.step ?? 0;
-	if (parts.some((p) => p.part.step !== step)) throw new PartError('Only parts with the same step can be pooled.');
+	if (parts.some((p) => p.part.step !== step)) throw new PartError(say('only-parts-with-same-step-can'));
 	return roundUpToStep(
 		parts.reduce((a, p) => a + neededOf(p.measure, p.part), 0),
 		step
@@ -70,6 +71,6 @@ export function pooledQuantity(parts: readonly { measure: number; part: PartRate
  * @example childQuantity(quantity(780_000), 2_500, 10_000) // 200,000: a quarter of 78 is 19.5, so 20
  */
 export function childQuantity(parent: Quantity, ratio: number, step: number): Quantity {
-	if (ratio < 0) throw new PartError('A ratio cannot be negative.');
+	if (ratio < 0) throw new PartError(say('ratio-cannot-be-negative'));
 	return roundUpToStep((parent * ratio) / 10_000, step);
 }

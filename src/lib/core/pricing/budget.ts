@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { exact, mulDiv, roundExact, sumOfProducts } from '../money/exact';
 import { ratioOf } from '../money/amount';
 import { formatCents, formatPercent, formatQuantity, formatRate, formatShare, formatUnitPrice } from '../money/format';
@@ -73,13 +74,14 @@ const hoursOf = (c: BudgetCrew) => exact(c.heads * c.paidHours).mul(exact(1_000_
 
 function check(b: YearlyBudget): void {
 	for (const c of b.crews) {
-		if (c.heads < 0 || c.paidHours < 0) throw new SheetError(`${c.name}: people and hours cannot be negative.`, 'crews');
-		if (c.nonBillable < 0 || c.nonBillable >= 1_000_000) throw new SheetError(`${c.name}: non-billable time must be below 100 %.`, 'crews');
-		if (c.loadedCost < 0) throw new SheetError(`${c.name}: a wage cannot be negative.`, 'crews');
+		if (c.heads < 0 || c.paidHours < 0) throw new SheetError(say('people-and-hours-cannot-be-negative', { name: c.name }), 'crews');
+		if (c.nonBillable < 0 || c.nonBillable >= 1_000_000)
+			throw new SheetError(say('non-billable-of-person-below-100', { name: c.name }), 'crews');
+		if (c.loadedCost < 0) throw new SheetError(say('wage-of-person-negative', { name: c.name }), 'crews');
 	}
 	for (const l of [...b.sales, ...b.direct, ...b.overhead])
-		if (l.amount < 0 || l.lastYear < 0) throw new SheetError(`${l.name || 'An amount'} cannot be negative.`, 'lines');
-	if (b.onHours < 0 || b.onHours > 10_000) throw new SheetError('The share on hours is between 0 and 100 %.', 'onHours');
+		if (l.amount < 0 || l.lastYear < 0) throw new SheetError(say('cannot-be-negative', { name: l.name || 'An amount' }), 'lines');
+	if (b.onHours < 0 || b.onHours > 10_000) throw new SheetError(say('share-on-hours-between-0-and'), 'onHours');
 }
 
 /**

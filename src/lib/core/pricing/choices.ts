@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { Refusal } from '../refusal';
 import { mulDiv } from '../money/exact';
 import type { PartRate } from './assembly-quantity';
@@ -38,11 +39,12 @@ export const holds = (when: Answers, answered: Answered): boolean =>
 export function checkAnswers(choices: readonly Choice[], refusals: readonly ChoiceRefusal[], answered: Answered): void {
 	for (const c of choices) {
 		const a = answered[c.id] ?? '';
-		if (a === '' && c.required) throw new ChoiceError(`${c.question} Choose an answer.`, c.id);
-		if (a !== '' && !c.answers.some((x) => x.id === a)) throw new ChoiceError(`${c.question} This answer is not offered.`, c.id);
+		if (a === '' && c.required) throw new ChoiceError(say('choose-answer', { question: c.question }), c.id);
+		if (a !== '' && !c.answers.some((x) => x.id === a)) throw new ChoiceError(say('answer-not-offered', { question: c.question }), c.id);
 	}
 	for (const r of refusals)
-		if (Object.keys(r.when).length > 0 && holds(r.when, answered)) throw new ChoiceError(r.text, Object.keys(r.when).at(-1));
+		if (Object.keys(r.when).length > 0 && holds(r.when, answered))
+			throw new ChoiceError(say('own-refusal', { text: r.text }), Object.keys(r.when).at(-1));
 }
 
 /**
@@ -52,7 +54,7 @@ export function checkAnswers(choices: readonly Choice[], refusals: readonly Choi
  */
 export function rateUnder(rate: PartRate, factors: readonly PartFactor[], answered: Answered): PartRate {
 	const holding = factors.filter((f) => holds(f.when, answered));
-	if (holding.some((f) => f.factor < 0)) throw new ChoiceError('A factor cannot be negative.');
+	if (holding.some((f) => f.factor < 0)) throw new ChoiceError(say('factor-cannot-be-negative'));
 	return { ...rate, amount: holding.reduce((amount, f) => mulDiv(amount, f.factor, 10_000), rate.amount) };
 }
 
@@ -75,10 +77,10 @@ export function checkNesting(id: string, childrenOf: (id: string) => readonly st
 	const walk = (at: string, path: string[]): void => {
 		if (path.includes(at))
 			throw new ChoiceError(
-				`These assemblies would hold each other: ${[...path.slice(path.indexOf(at)), at].map(nameOf).join(' → ')}.`,
+				say('these-assemblies-would-hold-each-other', { nameOf: [...path.slice(path.indexOf(at)), at].map(nameOf).join(' → ') }),
 				'parts'
 			);
-		if (path.length > 10) throw new ChoiceError('Assemblies can be nested ten deep at most.', 'parts');
+		if (path.length > 10) throw new ChoiceError(say('assemblies-can-be-nested-ten-deep'), 'parts');
 		for (const c of childrenOf(at)) walk(c, [...path, at]);
 	};
 	walk(id, []);

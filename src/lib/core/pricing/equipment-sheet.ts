@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { exact, roundExact } from '../money/exact';
 import { formatUnitPrice } from '../money/format';
 import { step, type Step } from '../explain';
@@ -20,8 +21,8 @@ export interface EquipmentSheet {
  * @throws SheetError for life or yearly hours of 0
  */
 export function equipmentCost(s: EquipmentSheet, hours = 1): UnitPrice {
-	if (s.lifeHours <= 0) throw new SheetError('The life of the machine must be more than 0 hours.', 'lifeHours');
-	if (s.hoursPerYear <= 0) throw new SheetError('The hours a year must be more than 0.', 'hoursPerYear');
+	if (s.lifeHours <= 0) throw new SheetError(say('life-of-machine-must-be-more'), 'lifeHours');
+	if (s.hoursPerYear <= 0) throw new SheetError(say('hours-year-must-be-more-than'), 'hoursPerYear');
 	const hourly = exact(s.purchase - s.resale, s.lifeHours)
 		.add(exact(s.fixedPerYear, s.hoursPerYear))
 		.add(exact(s.fuelPerHour + s.upkeepPerHour));

@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { SheetError } from './sheet-error';
 import { exact, roundExact, type Exact } from '../money/exact';
 import { formatPercent, formatQuantity, formatRate, formatShare, formatUnitPrice } from '../money/format';
@@ -56,18 +57,17 @@ interface Chain {
 
 function chain(s: LaborSheet): Chain {
 	const heads = s.members.reduce((a, m) => a + m.count, 0);
-	if (heads <= 0) throw new SheetError('There is nobody in the crew.', 'members');
-	if (s.members.some((m) => m.wage < 0)) throw new SheetError('A wage cannot be negative.', 'members');
-	if (s.members.some((m) => m.count < 0)) throw new SheetError('A head count cannot be negative.', 'members');
-	if (s.paidHours <= 0) throw new SheetError('The paid hours a week must be more than 0.', 'paidHours');
-	if (s.overtimeHours < 0 || s.overtimeHours > s.paidHours)
-		throw new SheetError('Overtime cannot be more than the paid hours.', 'overtimeHours');
-	if (s.overtimeMultiplier < 10_000) throw new SheetError('The overtime multiplier must be 1 or more.', 'overtimeMultiplier');
-	if (s.nonBillable < 0 || s.nonBillable >= 10_000) throw new SheetError('Non-billable time must be below 100 %.', 'nonBillable');
-	if (s.parts?.some((p) => p.minutes < 0)) throw new SheetError('Minutes cannot be negative.', 'parts');
+	if (heads <= 0) throw new SheetError(say('nobody-in-crew'), 'members');
+	if (s.members.some((m) => m.wage < 0)) throw new SheetError(say('wage-cannot-be-negative'), 'members');
+	if (s.members.some((m) => m.count < 0)) throw new SheetError(say('head-count-cannot-be-negative'), 'members');
+	if (s.paidHours <= 0) throw new SheetError(say('paid-hours-week-must-be-more'), 'paidHours');
+	if (s.overtimeHours < 0 || s.overtimeHours > s.paidHours) throw new SheetError(say('overtime-cannot-be-more-than-paid'), 'overtimeHours');
+	if (s.overtimeMultiplier < 10_000) throw new SheetError(say('overtime-multiplier-must-be-1-or'), 'overtimeMultiplier');
+	if (s.nonBillable < 0 || s.nonBillable >= 10_000) throw new SheetError(say('non-billable-time-must-be-below'), 'nonBillable');
+	if (s.parts?.some((p) => p.minutes < 0)) throw new SheetError(say('minutes-cannot-be-negative'), 'parts');
 	if (s.parts?.length && s.dayMinutes !== undefined && s.parts.reduce((a, p) => a + p.minutes, 0) >= s.dayMinutes)
-		throw new SheetError('These parts fill the whole paid day: nothing would be left to bill.', 'parts');
-	if (s.burden < 0) throw new SheetError('The burden cannot be negative.', 'burden');
+		throw new SheetError(say('these-parts-fill-whole-paid-day'), 'parts');
+	if (s.burden < 0) throw new SheetError(say('burden-cannot-be-negative'), 'burden');
 	const wages = s.members.reduce((a, m) => a.add(exact(m.wage).mul(exact(m.count))), exact(0));
 	const average = wages.div(exact(heads));
 	const premium = exact(s.overtimeHours, s.paidHours).mul(exact(s.overtimeMultiplier - 10_000, 10_000));
@@ -91,12 +91,12 @@ export function laborRate(s: LaborSheet): LaborRate {
 	let price: number;
 	if ('price' in s.target) {
 		price = s.target.price;
-		if (price <= 0) throw new SheetError('The price must be more than 0.', 'price');
-		if (price % 100 !== 0) throw new SheetError('An hourly price is typed in whole cents.', 'price');
+		if (price <= 0) throw new SheetError(say('price-must-be-more-than-0'), 'price');
+		if (price % 100 !== 0) throw new SheetError(say('hourly-price-typed-in-whole-cents'), 'price');
 	} else {
-		if (s.target.margin >= 10_000) throw new SheetError('A margin must be below 100 %.', 'margin');
+		if (s.target.margin >= 10_000) throw new SheetError(say('margin-must-be-below-100'), 'margin');
 		price = roundExact(c.breakEven.div(exact(10_000 - s.target.margin, 10_000)).div(exact(100))) * 100;
-		if (price <= 0) throw new SheetError('The price must be more than 0.', 'price');
+		if (price <= 0) throw new SheetError(say('price-must-be-more-than-0'), 'price');
 	}
 	const breakEven = roundExact(c.breakEven);
 	const margin = roundExact(exact(price).sub(c.breakEven).div(exact(price)).mul(exact(1_000_000)));

@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { exact, roundExact, mulDiv } from '../money/exact';
 import type { Cents, Percent, Rate, UnitPrice } from '../money/types';
 import { SheetError } from './sheet-error';
@@ -19,13 +20,13 @@ export interface Recovery {
  * @throws SheetError without billable hours
  */
 export function recoverByHours(overhead: Cents, hours: number, parts = 1): Recovery {
-	if (hours <= 0) throw new SheetError('There are no billable hours to carry the overhead.', 'hours');
+	if (hours <= 0) throw new SheetError(say('no-billable-hours-to-carry-overhead'), 'hours');
 	return { perHour: mulDiv(overhead, 100 * parts, hours) as UnitPrice, perDollar: 0 as Rate };
 }
 
 /** All the overhead on dollars of direct cost. @throws SheetError without direct cost */
 export function recoverByDollars(overhead: Cents, directCost: Cents): Recovery {
-	if (directCost <= 0) throw new SheetError('There is no direct cost to carry the overhead.', 'directCost');
+	if (directCost <= 0) throw new SheetError(say('no-direct-cost-to-carry-overhead'), 'directCost');
 	return { perHour: 0 as UnitPrice, perDollar: mulDiv(overhead, 1_000_000, directCost) as Rate };
 }
 
@@ -38,8 +39,8 @@ export function recoverByDollars(overhead: Cents, directCost: Cents): Recovery {
  * @example recoverSplit(cents(10_000_000), percent(6000), 6_000, cents(20_000_000)) // 10.0000 an hour and 20 % of dollars
  */
 export function recoverSplit(overhead: Cents, onHours: Percent, hours: number, otherDirect: Cents, parts = 1): Recovery {
-	if (onHours > 0 && hours <= 0) throw new SheetError('There are no billable hours to carry the overhead.', 'hours');
-	if (onHours < 10_000 && otherDirect <= 0) throw new SheetError('There is no other direct cost to carry the overhead.', 'directCost');
+	if (onHours > 0 && hours <= 0) throw new SheetError(say('no-billable-hours-to-carry-overhead'), 'hours');
+	if (onHours < 10_000 && otherDirect <= 0) throw new SheetError(say('no-other-direct-cost-to-carry'), 'directCost');
 	const share = exact(overhead).mul(exact(onHours, 10_000));
 	return {
 		perHour: (hours > 0 ? roundExact(share.mul(exact(100 * parts, hours))) : 0) as UnitPrice,
@@ -53,6 +54,6 @@ export function recoverSplit(overhead: Cents, onHours: Percent, hours: number, o
  * @example breakEvenSales(cents(300_000), cents(600_000), cents(1_000_000)) // 750,000 cents
  */
 export function breakEvenSales(overhead: Cents, directCost: Cents, expectedSales: Cents): Cents {
-	if (expectedSales <= directCost) throw new SheetError('Direct cost leaves nothing of the sales to carry overhead.', 'sales');
+	if (expectedSales <= directCost) throw new SheetError(say('direct-cost-leaves-nothing-of-sales'), 'sales');
 	return mulDiv(overhead, expectedSales, expectedSales - directCost) as Cents;
 }

@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { PriceError } from '../money/markup';
 import { divideRounded } from '../money/exact';
 import { MOST } from '../money/parse';
@@ -14,7 +15,7 @@ export type PriceRule =
 /** The first rule of the chain that does not inherit. @throws PriceError when all inherit */
 export function ruleThatHolds(...chain: (PriceRule | null | undefined)[]): Exclude<PriceRule, { by: 'inherit' }> {
 	for (const rule of chain) if (rule && rule.by !== 'inherit') return rule;
-	throw new PriceError('No price rule is set for this kind.');
+	throw new PriceError(say('no-price-rule-set-for-kind'));
 }
 
 /**
@@ -37,7 +38,7 @@ export function unitPriceOf(
 	const [n, d] = fractionOf(rule, cost, breakEven);
 	const group = BigInt(applies ? (options.group ?? 10_000) : 10_000);
 	const unit = options.fine ? 1n : 100n;
-	if (n * group > MOST_PRICE * d * 10_000n) throw new PriceError('This price is too large: check cost and margin.');
+	if (n * group > MOST_PRICE * d * 10_000n) throw new PriceError(say('price-too-large'));
 	return (divideRounded(n * group, d * 10_000n * unit) * Number(unit)) as UnitPrice;
 }
 
@@ -48,6 +49,6 @@ const MOST_PRICE = BigInt(MOST.price) * 100_000n;
 function fractionOf(rule: Exclude<PriceRule, { by: 'inherit' }>, cost: UnitPrice, breakEven: bigint): [bigint, bigint] {
 	if (rule.by === 'fixed') return [BigInt(rule.price), 1n];
 	if (rule.by === 'markup') return [BigInt(cost) * BigInt(10_000 + rule.percent), 10_000n];
-	if (rule.percent >= 10_000) throw new PriceError('A margin must be below 100 %.');
+	if (rule.percent >= 10_000) throw new PriceError(say('margin-must-be-below-100'));
 	return [breakEven * 10_000n, 1_000_000n * BigInt(10_000 - rule.percent)];
 }

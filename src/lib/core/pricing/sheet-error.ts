@@ -1,11 +1,11 @@
-import { Refusal } from '../refusal';
+import { Refusal, type Said } from '../refusal';
 
 /** Raised when a rate sheet or budget cannot give a rate. `field` names the input at fault. */
 export class SheetError extends Refusal {
 	constructor(
-		message: string,
+		said: Said,
 		override readonly field: string
 	) {
-		super(message, field);
+		super(said, field);
 	}
 }

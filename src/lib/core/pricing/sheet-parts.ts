@@ -1,5 +1,5 @@
-import { exact, roundExact } from '../money/exact';
-import { mulDiv } from '../money/exact';
+import { say } from './refusals';
+import { exact, roundExact, mulDiv } from '../money/exact';
 import type { Percent, Rate, UnitPrice } from '../money/types';
 import { SheetError } from './sheet-error';
 
@@ -25,10 +25,10 @@ export interface BurdenPart {
  * @throws SheetError for negative minutes, a day without minutes, or parts that fill the whole day
  */
 export function nonBillableOf(parts: readonly NonBillablePart[], dayMinutes: number): Rate {
-	if (dayMinutes <= 0) throw new SheetError('The paid minutes of a day must be more than 0.', 'dayMinutes');
-	if (parts.some((p) => p.minutes < 0)) throw new SheetError('Minutes cannot be negative.', 'parts');
+	if (dayMinutes <= 0) throw new SheetError(say('paid-minutes-of-day-must-be'), 'dayMinutes');
+	if (parts.some((p) => p.minutes < 0)) throw new SheetError(say('minutes-cannot-be-negative'), 'parts');
 	const minutes = parts.reduce((a, p) => a + p.minutes, 0);
-	if (minutes >= dayMinutes) throw new SheetError('These parts fill the whole paid day: nothing would be left to bill.', 'parts');
+	if (minutes >= dayMinutes) throw new SheetError(say('these-parts-fill-whole-paid-day'), 'parts');
 	return mulDiv(minutes, 1_000_000, dayMinutes) as Rate;
 }
 
@@ -38,7 +38,7 @@ export function nonBillableOf(parts: readonly NonBillablePart[], dayMinutes: num
  * @example 7.65 % on the premium too and 4 % not on it → 11.65 % in all, 4 % of it not on the premium
  */
 export function burdenOf(parts: readonly BurdenPart[]): { burden: Percent; notOnPremium: Percent } {
-	if (parts.some((p) => p.percent < 0)) throw new SheetError('A part of the burden cannot be negative.', 'burden');
+	if (parts.some((p) => p.percent < 0)) throw new SheetError(say('part-of-burden-cannot-be-negative'), 'burden');
 	const sum = (list: readonly BurdenPart[]) => list.reduce((a, p) => a + p.percent, 0) as Percent;
 	return { burden: sum(parts), notOnPremium: sum(parts.filter((p) => !p.onPremium)) };
 }
@@ -57,6 +57,6 @@ export function doubleCounted(parts: readonly NonBillablePart[], drivingIsEstima
  * @example variantPrice(unitPrice(625_000), 15_000) // 93.75 an hour
  */
 export function variantPrice(price: UnitPrice, multiplier: number): UnitPrice {
-	if (multiplier <= 0) throw new SheetError('A multiplier must be more than 0.', 'variants');
+	if (multiplier <= 0) throw new SheetError(say('multiplier-must-be-more-than-0'), 'variants');
 	return (roundExact(exact(price).mul(exact(multiplier, 10_000)).div(exact(100))) * 100) as UnitPrice;
 }

@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { Refusal } from '../refusal';
 
 /** What can stand in braces in a letter, with what it becomes. The link is put in when the letter goes out. */
@@ -34,7 +35,7 @@ export function fillWords(text: string, values: Readonly<Record<string, string>>
 	return text.replace(/\{([^{}\n]{1,60})\}/g, (whole, word: string) => {
 		const key = word.trim().toLowerCase();
 		if (!Object.hasOwn(values, key))
-			throw new Refusal(`There is nothing to put in for “${whole}”. Known are ${Object.keys(values).join(', ')}.`, field);
+			throw new Refusal(say('nothing-to-put-in-for-known', { whole, value: Object.keys(values).join(', ') }), field);
 		return values[key] ?? '';
 	});
 }
@@ -50,11 +51,11 @@ export function readPhones(text: string, field = 'textTo'): string[] {
 		.filter(Boolean)
 		.map((typed) => {
 			const digits = typed.replace(/[\s().-]/g, '');
-			if (!/^\+?\d{7,15}$/.test(digits)) throw new Refusal(`“${typed}” is not a phone number.`, field);
+			if (!/^\+?\d{7,15}$/.test(digits)) throw new Refusal(say('not-phone-number', { typed }), field);
 			return digits;
 		});
 	const once = [...new Set(all)];
-	if (once.length > 5) throw new Refusal('A text goes to at most 5 numbers.', field);
+	if (once.length > 5) throw new Refusal(say('text-goes-to-at-most-5'), field);
 	return once;
 }
 
@@ -64,9 +65,9 @@ export function readRecipients(text: string, most = 10): string[] {
 		.split(/[,;\n]/)
 		.map((a) => a.trim())
 		.filter(Boolean);
-	for (const a of all) if (!/^[^\s@<>"]+@[^\s@<>"]+\.[^\s@<>"]{2,}$/.test(a)) throw new Refusal(`“${a}” is not a mail address.`, 'to');
+	for (const a of all) if (!/^[^\s@<>"]+@[^\s@<>"]+\.[^\s@<>"]{2,}$/.test(a)) throw new Refusal(say('not-mail-address', { a }), 'to');
 	const once = [...new Map(all.map((a) => [a.toLowerCase(), a])).values()];
-	if (once.length > most) throw new Refusal(`A quote goes to at most ${most} addresses.`, 'to');
+	if (once.length > most) throw new Refusal(say('quote-goes-to-at-most-addresses', { most }), 'to');
 	return once;
 }
 

@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { cents, split, type Cents } from '../money';
 import { Refusal } from '../refusal';
 import { addDays, daysBetween, monthEnd, type Day } from '../time';
@@ -21,8 +22,8 @@ function monthsOn(day: Day, n: number): Day {
  * @example instalmentsOf(cents(1000), 3, '2027-05-31', 'month') // 3.34 May 31, 3.33 June 30, 3.33 July 31
  */
 export function instalmentsOf(open: Cents, parts: number, first: Day, every: 'week' | 'two weeks' | 'month'): Instalment[] {
-	if (!Number.isInteger(parts) || parts < 2 || parts > 60) throw new Refusal('A plan has 2 to 60 parts.', 'parts');
-	if (open < parts) throw new Refusal('There is not that much open.', 'parts');
+	if (!Number.isInteger(parts) || parts < 2 || parts > 60) throw new Refusal(say('plan-has-2-to-60-parts'), 'parts');
+	if (open < parts) throw new Refusal(say('not-much-open'), 'parts');
 	return split(
 		open,
 		Array.from({ length: parts }, () => 1)

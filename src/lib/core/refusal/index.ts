@@ -1,9 +1,15 @@
-/** What a rule refuses, in plain words for people; `field` names the input at fault where there is one. */
+import type { Said } from './say';
+
+export { sayings, type Said } from './say';
+
+/** What a rule refuses: a code with what it is said with, and plain words for people; `field` names the input at fault where there is one. */
 export class Refusal extends Error {
+	readonly said: Said;
 	readonly field: string | undefined;
-	constructor(message: string, field?: string) {
-		super(message);
+	constructor(said: Said, field?: string) {
+		super(said.words);
 		this.name = new.target.name;
+		this.said = said;
 		this.field = field;
 	}
 }

@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { Refusal } from '../refusal';
 import { addDays, isDay, longDay, mondayOf, monthEnd, weekday, type Day } from '../time';
 
@@ -36,16 +37,16 @@ const MOST = 3700;
 
 /** @throws Refusal at the field that is wrong */
 export function checkRepeat(rule: RepeatRule): void {
-	if (!isDay(rule.start)) throw new Refusal('Say from which day on.', 'start');
-	if (!Number.isInteger(rule.every) || rule.every < 1 || rule.every > 1000) throw new Refusal('Every how many? At least 1.', 'every');
-	if (rule.until !== undefined && rule.count !== undefined) throw new Refusal('Say a last day or a number of times, not both.', 'count');
-	if (rule.until !== undefined && rule.until < rule.start) throw new Refusal('The last day is before the first.', 'until');
-	if (rule.count !== undefined && (!Number.isInteger(rule.count) || rule.count < 1)) throw new Refusal('At least once.', 'count');
-	if (rule.by === 'week' && rule.weekdays.length === 0) throw new Refusal('Choose at least one weekday.', 'weekdays');
-	if (rule.by === 'month day' && (rule.day < 1 || rule.day > 31)) throw new Refusal('A month has days 1 to 31.', 'day');
-	if (rule.by === 'year' && !isDay(`2028-${two(rule.month)}-${two(rule.day)}`)) throw new Refusal('There is no such day.', 'day');
+	if (!isDay(rule.start)) throw new Refusal(say('say-from-which-day-on'), 'start');
+	if (!Number.isInteger(rule.every) || rule.every < 1 || rule.every > 1000) throw new Refusal(say('every-how-many-at-least-1'), 'every');
+	if (rule.until !== undefined && rule.count !== undefined) throw new Refusal(say('say-last-day-or-number-of'), 'count');
+	if (rule.until !== undefined && rule.until < rule.start) throw new Refusal(say('last-day-before-first'), 'until');
+	if (rule.count !== undefined && (!Number.isInteger(rule.count) || rule.count < 1)) throw new Refusal(say('at-least-once'), 'count');
+	if (rule.by === 'week' && rule.weekdays.length === 0) throw new Refusal(say('choose-at-least-one-weekday'), 'weekdays');
+	if (rule.by === 'month day' && (rule.day < 1 || rule.day > 31)) throw new Refusal(say('month-has-days-1-to-31'), 'day');
+	if (rule.by === 'year' && !isDay(`2028-${two(rule.month)}-${two(rule.day)}`)) throw new Refusal(say('no-such-day'), 'day');
 	if (occurrencesOf({ ...rule, count: 1 }, addDays(rule.until ?? addDays(rule.start, 366 * 8 * rule.every), 0)).length === 0)
-		throw new Refusal('Nothing comes of this rule.', 'until');
+		throw new Refusal(say('nothing-comes-of-rule'), 'until');
 }
 
 /**

@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { Refusal } from '../refusal';
 
 /** What a visit of an agreement takes. */
@@ -11,9 +12,9 @@ export interface Round {
 }
 
 function check(r: Round): void {
-	if (r.visits < 1) throw new Refusal('An agreement has at least one visit.', 'visits');
-	if (r.crew < 1) throw new Refusal('Nobody is in this crew.', 'crewId');
-	if (r.hours < 0 || r.setUp < 0) throw new Refusal('Hours and set-up cannot be negative.', 'hours');
+	if (r.visits < 1) throw new Refusal(say('agreement-has-at-least-one-visit'), 'visits');
+	if (r.crew < 1) throw new Refusal(say('nobody-in-crew'), 'crewId');
+	if (r.hours < 0 || r.setUp < 0) throw new Refusal(say('hours-and-set-up-cannot-be'), 'hours');
 }
 
 /**

@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { Refusal } from '../refusal';
 import { addDays, longDay, weekday, type Day } from '../time';
 
@@ -41,9 +42,9 @@ export function weeklyVisits(
 	of: { season: Season; start: Day; weekday: number; every: number },
 	calendar: { isHoliday: (day: Day) => boolean; isWorking: (day: Day) => boolean }
 ): { visits: Planned[]; dropped: Day[] } {
-	if (of.every < 1 || !Number.isInteger(of.every)) throw new Refusal('Visits come every so many whole weeks, at least one.', 'every');
+	if (of.every < 1 || !Number.isInteger(of.every)) throw new Refusal(say('visits-come-every-so-many-whole'), 'every');
 	const begin = of.start > of.season.from ? of.start : of.season.from;
-	if (begin > of.season.to) throw new Refusal(`The season is over on ${longDay(of.season.to)}: choose an earlier start.`, 'start');
+	if (begin > of.season.to) throw new Refusal(say('season-over-on-choose-earlier-start', { to: longDay(of.season.to) }), 'start');
 	const first = addDays(begin, (of.weekday - weekday(begin) + 7) % 7);
 	const visits: Planned[] = [];
 	const dropped: Day[] = [];
@@ -88,7 +89,7 @@ export function windowVisits(
 	for (const [j, w] of of.windows.entries()) {
 		const from = [w.from, of.start, before === null ? w.from : addDays(before, gap)].sort().at(-1) ?? w.from;
 		const day = leastLoaded(from, latest[j] ?? w.to, crew);
-		if (day === null) throw new Refusal(`No day is left in the window from ${longDay(w.from)} to ${longDay(w.to)}.`, 'windows');
+		if (day === null) throw new Refusal(say('no-day-left-in-window-from', { from: longDay(w.from), to: longDay(w.to) }), 'windows');
 		visits.push({ occursOn: day, day });
 		before = day;
 	}
@@ -100,7 +101,7 @@ function latestDays(of: { windows: readonly Season[]; gap: number; start: Day },
 	let earliest = of.start;
 	for (const w of of.windows) {
 		const day = firstWorking(earliest > w.from ? earliest : w.from, w.to, isWorking);
-		if (day === null) throw new Refusal(`No day is left in the window from ${longDay(w.from)} to ${longDay(w.to)}.`, 'windows');
+		if (day === null) throw new Refusal(say('no-day-left-in-window-from', { from: longDay(w.from), to: longDay(w.to) }), 'windows');
 		earliest = addDays(day, gap);
 	}
 	const latest: Day[] = [];

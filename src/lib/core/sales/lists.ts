@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { Refusal } from '../refusal';
 
 /** Kinds of work, sources and reasons for losing a job, as the company names them. */
@@ -18,7 +19,7 @@ export const USUAL_LISTS: SalesLists = {
 export function readList(words: readonly string[], field: keyof SalesLists): string[] {
 	const kept: string[] = [];
 	for (const w of words.map((x) => x.trim()).filter(Boolean)) if (!kept.some((k) => k.toLowerCase() === w.toLowerCase())) kept.push(w);
-	if (kept.length === 0) throw new Refusal('Leave at least one.', field);
+	if (kept.length === 0) throw new Refusal(say('leave-at-least-one'), field);
 	return kept;
 }
 

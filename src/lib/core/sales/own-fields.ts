@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { Refusal } from '../refusal';
 import { isDay } from '../time';
 
@@ -27,19 +28,19 @@ export function readOwn(field: OwnField, typed: string): string {
 	if (text === '') return '';
 	if (field.kind === 'number') {
 		const plain = text.replace(/(?<=\d),(?=\d{3}(\D|$))/g, '');
-		if (!/^[-−]?\d{1,12}(\.\d{1,6})?$/.test(plain)) throw new Refusal(`“${field.label}” is a number, such as 12.5.`, field.id);
+		if (!/^[-−]?\d{1,12}(\.\d{1,6})?$/.test(plain)) throw new Refusal(say('number-such-as-12-5', { label: field.label }), field.id);
 		return plain.replace('−', '-');
 	}
 	if (field.kind === 'date') {
-		if (!isDay(text)) throw new Refusal(`“${field.label}” is a day, such as 2027-05-31.`, field.id);
+		if (!isDay(text)) throw new Refusal(say('day-such-as-2027-05-31', { label: field.label }), field.id);
 		return text;
 	}
 	if (field.kind === 'choice') {
 		const choice = field.choices.find((c) => c.toLowerCase() === text.toLowerCase());
-		if (choice === undefined) throw new Refusal(`“${field.label}” is one of: ${field.choices.join(', ')}.`, field.id);
+		if (choice === undefined) throw new Refusal(say('one-of', { label: field.label, choices: field.choices.join(', ') }), field.id);
 		return choice;
 	}
-	if (text.length > 500) throw new Refusal(`“${field.label}” has at most 500 characters.`, field.id);
+	if (text.length > 500) throw new Refusal(say('has-at-most-500-characters', { label: field.label }), field.id);
 	return text;
 }
 
@@ -48,7 +49,7 @@ export function readOwnValues(fields: readonly OwnField[], of: OwnFieldOf, befor
 	const next: OwnValues = { ...before };
 	for (const [id, text] of Object.entries(typed)) {
 		const field = fields.find((f) => f.id === id && f.of === of);
-		if (!field) throw new Refusal('There is no such field any more.', id);
+		if (!field) throw new Refusal(say('no-such-field-any-more'), id);
 		const value = readOwn(field, text);
 		if (value === '') delete next[id];
 		else next[id] = value;
@@ -64,12 +65,12 @@ export function checkOwnFields(fields: readonly OwnField[]): void {
 	const seen = new Set<string>();
 	for (const f of fields) {
 		const name = `${f.of}: ${f.label.trim().toLowerCase()}`;
-		if (f.label.trim() === '') throw new Refusal('Give every field a name.', f.id);
-		if (seen.has(name)) throw new Refusal(`There are two fields “${f.label.trim()}” on a ${f.of}.`, f.id);
+		if (f.label.trim() === '') throw new Refusal(say('give-every-field-name'), f.id);
+		if (seen.has(name)) throw new Refusal(say('two-fields-on', { label: f.label.trim(), of: f.of }), f.id);
 		seen.add(name);
 		const choices = f.choices.map((c) => c.trim().toLowerCase());
 		if (f.kind === 'choice' && (choices.length < 2 || choices.includes('') || new Set(choices).size < choices.length))
-			throw new Refusal(`“${f.label.trim()}” needs at least two choices, each once.`, f.id);
+			throw new Refusal(say('needs-at-least-two-choices-each', { label: f.label.trim() }), f.id);
 	}
 }
 

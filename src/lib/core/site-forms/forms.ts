@@ -1,5 +1,6 @@
+import { say } from './refusals';
 import { parseQuantity, type Quantity } from '../money';
-import { Refusal } from '../refusal';
+import { Refusal, type Said } from '../refusal';
 
 export interface FormField {
 	id: string;
@@ -73,7 +74,7 @@ export const SITE_FORMS: readonly SiteForm[] = [
 /** @throws Refusal when there is no form of that name and edition */
 export function formNamed(id: string, edition?: number): SiteForm {
 	const form = SITE_FORMS.find((f) => f.id === id && (edition === undefined || f.edition === edition));
-	if (!form) throw new Refusal('There is no such form.', 'form');
+	if (!form) throw new Refusal(say('no-such-form'), 'form');
 	return form;
 }
 
@@ -91,7 +92,7 @@ export function formReadings(form: SiteForm, values: Readonly<Record<string, str
 		s.fields.map((field) => {
 			const given = (values[field.id] ?? '').trim();
 			if (field.kind === 'choice' && given !== '' && !(field.choices ?? []).includes(given))
-				throw new Refusal(`${field.label}: this is not offered.`, field.id);
+				throw new Refusal(say('not-offered', { label: field.label }), field.id);
 			const value = field.kind === 'reading' && given !== '' ? readingOf(field, given) : null;
 			const outside =
 				value !== null
@@ -106,7 +107,10 @@ function readingOf(field: FormField, given: string): Quantity {
 	try {
 		return parseQuantity(given);
 	} catch (e) {
-		throw new Refusal(`${field.label}: ${e instanceof Refusal ? e.message : 'type a number.'}`, field.id);
+		throw new Refusal(
+			e instanceof Refusal ? say('reading-refused', { label: field.label, why: e.message }) : say('type-number', { label: field.label }),
+			field.id
+		);
 	}
 }
 
@@ -114,14 +118,14 @@ function readingOf(field: FormField, given: string): Quantity {
  * What stands against signing: a required field that is empty, and a reading outside its limits about which nothing is said.
  * @returns by field, in the order of the form; empty when it can be signed
  */
-export function formProblems(form: SiteForm, values: Readonly<Record<string, string>>): { field: string; words: string }[] {
+export function formProblems(form: SiteForm, values: Readonly<Record<string, string>>): { field: string; said: Said }[] {
 	const readings = formReadings(form, values);
 	const empty = readings
 		.filter((r) => r.field.required && r.given === '')
-		.map((r) => ({ field: r.field.id, words: `${r.field.label} is still open.` }));
+		.map((r) => ({ field: r.field.id, said: say('still-open', { label: r.field.label }) }));
 	const outside = readings.filter((r) => r.outside);
 	const said = (values['remarks'] ?? '').trim() !== '';
 	return outside.length > 0 && !said
-		? [...empty, { field: 'remarks', words: `${outside.map((r) => r.field.label).join(', ')}: say what was found.` }]
+		? [...empty, { field: 'remarks', said: say('say-what-was-found', { labels: outside.map((r) => r.field.label).join(', ') }) }]
 		: empty;
 }

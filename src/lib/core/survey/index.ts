@@ -1,3 +1,4 @@
+import { say } from './refusals';
 import { formatLength, type UnitSystem } from '../measure';
 import { Refusal } from '../refusal';
 
@@ -46,18 +47,18 @@ const pixels = (a: Spot, b: Spot, width: number, height: number): number => Math
  */
 export function measuredLength(scale: PhotoScale, from: Spot, to: Spot, width: number, height: number): number {
 	const known = pixels(scale.from, scale.to, width, height);
-	if (known < 2 || scale.length <= 0) throw new MarkError('The known length is too short on this picture. Draw it again.', 'scale');
+	if (known < 2 || scale.length <= 0) throw new MarkError(say('known-length-too-short-on-picture'), 'scale');
 	return Math.round((pixels(from, to, width, height) / known) * scale.length);
 }
 
 /** Checks marks from outside: inside the picture, not too many, no double ids. @throws MarkError */
 export function checkMarks(marks: readonly PhotoMark[]): void {
-	if (marks.length > MOST_MARKS) throw new MarkError(`A picture takes at most ${MOST_MARKS} marks.`, 'marks');
-	if (new Set(marks.map((m) => m.id)).size < marks.length) throw new MarkError('Two marks have the same name.', 'marks');
+	if (marks.length > MOST_MARKS) throw new MarkError(say('picture-takes-at-most-marks', { mostMarks: MOST_MARKS }), 'marks');
+	if (new Set(marks.map((m) => m.id)).size < marks.length) throw new MarkError(say('two-marks-have-same-name'), 'marks');
 	const within = (s: Spot) => s.x >= 0 && s.x <= 1 && s.y >= 0 && s.y <= 1;
 	for (const m of marks) {
 		const spots = m.kind === 'pencil' ? m.points : m.kind === 'arrow' || m.kind === 'measure' ? [m.from, m.to] : [m];
-		if (!spots.every(within)) throw new MarkError('A mark lies outside the picture.', 'marks');
+		if (!spots.every(within)) throw new MarkError(say('mark-lies-outside-picture'), 'marks');
 	}
 }
 

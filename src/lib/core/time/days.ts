@@ -1,4 +1,5 @@
-import { Refusal } from '../refusal';
+import { say } from './refusals';
+import { Refusal, type Said } from '../refusal';
 import { Temporal } from 'temporal-polyfill';
 
 /** A calendar date as text, YYYY-MM-DD: days are compared and counted on the calendar, never on instants. */
@@ -46,10 +47,10 @@ export function wallTime(epochMs: number, zone: string): { day: Day; time: strin
 /** Raised for a typed wall time that does not exist or comes twice. */
 export class WallTimeError extends Refusal {
 	constructor(
-		message: string,
+		said: Said,
 		readonly twice: boolean
 	) {
-		super(message);
+		super(said);
 	}
 }
 
@@ -66,9 +67,9 @@ export function instantOf(day: Day, time: string, zone: string, which?: 'first' 
 	if (earlier.epochMilliseconds === later.epochMilliseconds) return earlier.epochMilliseconds;
 	if (!earlier.toPlainDateTime().equals(plain)) {
 		const gap = zoneGap(day, zone);
-		throw new WallTimeError(`${time} does not exist on ${day}: the clock goes from ${gap.last} to ${gap.first}.`, false);
+		throw new WallTimeError(say('does-not-exist-on-clock-goes', { time, day, last: gap.last, first: gap.first }), false);
 	}
-	if (!which) throw new WallTimeError(`${time} comes twice on ${day}: say whether the first or the second is meant.`, true);
+	if (!which) throw new WallTimeError(say('comes-twice-on-say-whether-first', { time, day }), true);
 	return (which === 'first' ? earlier : later).epochMilliseconds;
 }
 

@@ -1,9 +1,10 @@
+import { say } from '../../contract/refusals/billing';
 import * as contract from '../../contract/billing/applications';
 import { and, asc, desc, eq, inArray, isNull, ne, sql } from 'drizzle-orm';
 import { applicationFigures, certifyWhole, type ApplicationFigures, type AppliedLine, type Release } from '../../core/billing';
 import { cents, percent, type Cents } from '../../core/money';
 import { longDay } from '../../core/time';
-import { Refusal } from '../../core/refusal';
+import { Refusal, type Said } from '../../core/refusal';
 import { serve, type Context } from '../commands';
 import type { Orm } from '../db';
 import { invoiceParts, invoices, payApplicationLines, payApplications } from './schema';
@@ -108,13 +109,12 @@ export const beginApplication = serve(contract.beginApplication, (ctx, i) => {
 	const job = billableJob(ctx, i.jobId);
 	const all = applicationsOf(ctx.db, job.id);
 	const last = all.at(-1);
-	if (last && last.state !== 'certified')
-		throw new Refusal(`Application ${last.number} is not certified yet. The next one builds on what is certified.`);
-	if (billedOtherwise(ctx.db, job.id))
-		throw new Refusal('This job’s contract is billed by invoices already. A pay application would bill it again.');
-	if (last && i.periodEnd <= last.periodEnd) throw new Refusal(`The period before ended on ${longDay(last.periodEnd)}.`, 'periodEnd');
+	if (last && last.state !== 'certified') throw new Refusal(say('application-not-certified-yet', { number: last.number }));
+	if (billedOtherwise(ctx.db, job.id)) throw new Refusal(say('jobs-contract-billed-by-invoices-already'));
+	if (last && i.periodEnd <= last.periodEnd)
+		throw new Refusal(say('period-before-ended-on', { periodEnd: longDay(last.periodEnd) }), 'periodEnd');
 	const lines = contractOf(ctx.db, job.id);
-	if (lines.length === 0) throw new Refusal('There is no contract whose values could be applied for.');
+	if (lines.length === 0) throw new Refusal(say('no-contract-whose-values-could-be'));
 	const { settings } = ctx.get(company, 'company', 'The company');
 	const application = ctx.insert(payApplications, {
 		...{ id: newId(), jobId: job.id, number: (last?.number ?? 0) + 1, periodEnd: i.periodEnd, state: 'draft', release: 'hold' },
@@ -133,7 +133,7 @@ export const beginApplication = serve(contract.beginApplication, (ctx, i) => {
 	return { applicationId: application.id };
 });
 
-function open(ctx: Context, applicationId: string, state: PayApplication['state'], otherwise: string): PayApplication {
+function open(ctx: Context, applicationId: string, state: PayApplication['state'], otherwise: Said): PayApplication {
 	const a = ctx.get(payApplications, applicationId, 'This application');
 	if (a.state !== state) throw new Refusal(otherwise);
 	return a;
@@ -142,16 +142,16 @@ function open(ctx: Context, applicationId: string, state: PayApplication['state'
 /** What it comes to as it stands now. @throws Refusal as the core says, at its line */
 function figuresOf(ctx: Context, a: PayApplication): Figured {
 	const found = figured(ctx.db, a.jobId, a.number);
-	if (!found) throw new Refusal('This application is not there any more.');
+	if (!found) throw new Refusal(say('application-not-any-more'));
 	return found;
 }
 
 export const saveApplication = serve(contract.saveApplication, (ctx, { applicationId, lines, version, ...i }) => {
-	const a = open(ctx, applicationId, 'draft', 'This application went out. Void it to change it.');
+	const a = open(ctx, applicationId, 'draft', say('application-out-void-to-change'));
 	const rows = rowsOf(ctx.db, a.id);
 	for (const l of lines) {
 		const row = rows.find((r) => r.id === l.id);
-		if (!row) throw new Refusal('A line of this application is not there any more. Load the page again.', 'lines');
+		if (!row) throw new Refusal(say('line-of-application-not-any-more'), 'lines');
 		if (row.completed !== l.completed || row.stored !== l.stored)
 			ctx.update(payApplicationLines, row.id, { completed: l.completed, stored: l.stored });
 	}
@@ -161,14 +161,14 @@ export const saveApplication = serve(contract.saveApplication, (ctx, { applicati
 });
 
 export const discardApplication = serve(contract.discardApplication, (ctx, i) => {
-	const a = open(ctx, i.applicationId, 'draft', 'This application went out. Void it instead.');
+	const a = open(ctx, i.applicationId, 'draft', say('application-out-void-instead'));
 	for (const r of rowsOf(ctx.db, a.id)) ctx.remove(payApplicationLines, r.id);
 	ctx.remove(payApplications, a.id);
 	ctx.happened(`job:${a.jobId}`, 'invoices.discard-application', { number: a.number }, 'invoices');
 });
 
 export const sendApplication = serve(contract.sendApplication, (ctx, i) => {
-	const a = open(ctx, i.applicationId, 'draft', 'This application went out already.');
+	const a = open(ctx, i.applicationId, 'draft', say('application-out-already'));
 	const found = figuresOf(ctx, a);
 	found.rows.forEach((r, n) => {
 		if (r.released !== found.figures.released[n]) ctx.update(payApplicationLines, r.id, { released: found.figures.released[n] ?? 0 });
@@ -188,7 +188,7 @@ export const sendApplication = serve(contract.sendApplication, (ctx, i) => {
 });
 
 export const certifyApplication = serve(contract.certifyApplication, (ctx, i) => {
-	const a = open(ctx, i.applicationId, 'sent', 'Only an application that went out is certified, once.');
+	const a = open(ctx, i.applicationId, 'sent', say('only-sent-application-certified'));
 	const rows = rowsOf(ctx.db, a.id);
 	if (i.amount !== null) {
 		const parts = certifyWhole(
@@ -199,10 +199,9 @@ export const certifyApplication = serve(contract.certifyApplication, (ctx, i) =>
 	}
 	for (const l of i.lines ?? []) {
 		const row = rows.find((r) => r.id === l.id);
-		if (!row) throw new Refusal('A line of this application is not there any more. Load the page again.', 'lines');
+		if (!row) throw new Refusal(say('line-of-application-not-any-more'), 'lines');
 		const [low, high] = row.completed >= row.previous ? [row.previous, row.completed] : [row.completed, row.previous];
-		if (l.completed < low || l.completed > high)
-			throw new Refusal('What is certified lies between what was certified before and what is applied for.', 'lines');
+		if (l.completed < low || l.completed > high) throw new Refusal(say('what-certified-lies-between-what-certified'), 'lines');
 		if (l.completed !== row.completed) ctx.update(payApplicationLines, row.id, { certified: l.completed });
 	}
 	const found = figuresOf(ctx, a);
@@ -239,7 +238,7 @@ function becomesInvoice(ctx: Context, a: PayApplication, found: Figured): string
 
 export const voidApplication = serve(contract.voidApplication, (ctx, i) => {
 	const a = ctx.get(payApplications, i.applicationId, 'This application');
-	if (a.state === 'draft' || a.state === 'void') throw new Refusal('Only an application that went out is voided.');
+	if (a.state === 'draft' || a.state === 'void') throw new Refusal(say('only-application-went-out-voided'));
 	const last = ctx.db
 		.select({ id: payApplications.id })
 		.from(payApplications)
@@ -247,7 +246,7 @@ export const voidApplication = serve(contract.voidApplication, (ctx, i) => {
 		.orderBy(desc(payApplications.number))
 		.limit(1)
 		.get();
-	if (last?.id !== a.id) throw new Refusal('Only the latest application can be voided: the later ones build on it.');
+	if (last?.id !== a.id) throw new Refusal(say('only-latest-application-can-be-voided'));
 	if (a.invoiceId) voidIssued(ctx, { invoiceId: a.invoiceId, reason: i.reason, withApplication: true });
 	ctx.update(payApplications, a.id, { state: 'void' });
 	ctx.happened(`job:${a.jobId}`, 'invoices.void-application', { number: a.number, reason: i.reason }, 'invoices', 'today');

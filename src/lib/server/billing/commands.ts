@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/billing';
 import * as contract from '../../contract/billing/commands';
 import { eq } from 'drizzle-orm';
 import { checkWithin, percentToDate, spreadOverRest } from '../../core/billing';
@@ -35,8 +36,7 @@ export const billContract = serve(contract.billContract, (ctx, i) => {
 
 /** What is billed of each line: a percent to date, or an amount now. */
 function amountsOf(contract: ReturnType<typeof contractOf>, wanted: ReadonlyMap<string, { percent?: number; amount?: number }>): Cents[] {
-	for (const id of wanted.keys())
-		if (!contract.some((l) => l.id === id)) throw new Refusal('A line of this bill is not part of the contract.', 'lines');
+	for (const id of wanted.keys()) if (!contract.some((l) => l.id === id)) throw new Refusal(say('line-of-bill-not-part-of'), 'lines');
 	return contract.map((l) => {
 		const now = wanted.get(l.id);
 		if (!now) return cents(0);
@@ -74,7 +74,7 @@ function freeStep(ctx: Context, invoiceId: string): void {
 
 export const discardDraft = serve(contract.discardDraft, (ctx, i) => {
 	const invoice = ctx.get(invoices, i.invoiceId, 'This draft');
-	if (invoice.issuedAt !== null) throw new Refusal('An issued invoice is never deleted. Void it instead.');
+	if (invoice.issuedAt !== null) throw new Refusal(say('issued-invoice-never-deleted'));
 	freeCosts(ctx, invoice.id);
 	freeStep(ctx, invoice.id);
 	for (const d of ctx.db.select().from(repeatInvoiceDays).where(eq(repeatInvoiceDays.invoiceId, invoice.id)).all())
@@ -96,11 +96,10 @@ export const voidInvoice = serve(contract.voidInvoice, (ctx, i) => {
 /** Voids an issued invoice: what it billed can be billed again, what was paid on it is credit. */
 export function voidIssued(ctx: Context, i: { invoiceId: string; reason: string; withApplication?: true }): void {
 	const invoice = ctx.get(invoices, i.invoiceId, 'This invoice');
-	if (invoice.issuedAt === null || invoice.voidedAt !== null) throw new Refusal('Only an issued invoice can be voided.');
+	if (invoice.issuedAt === null || invoice.voidedAt !== null) throw new Refusal(say('only-issued-invoice-can-be-voided'));
 	if (ctx.db.select({ id: creditNotes.id }).from(creditNotes).where(eq(creditNotes.invoiceId, invoice.id)).get())
-		throw new Refusal('Something of it is credited already. Credit the rest of it instead.');
-	if (invoice.kind === 'pay application' && !i.withApplication)
-		throw new Refusal('It is a pay application. Void that: the invoice goes with it.');
+		throw new Refusal(say('something-of-credited-already'));
+	if (invoice.kind === 'pay application' && !i.withApplication) throw new Refusal(say('pay-application'));
 	freeCosts(ctx, invoice.id);
 	freeStep(ctx, invoice.id);
 	for (const a of ctx.db.select().from(allocations).where(eq(allocations.invoiceId, invoice.id)).all()) ctx.remove(allocations, a.id);

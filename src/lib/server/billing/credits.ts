@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/billing';
 import * as contract from '../../contract/billing/many';
 import { eq, sql } from 'drizzle-orm';
 import { checkCredit } from '../../core/billing';
@@ -29,9 +30,8 @@ export const creditedOf = (db: Orm, invoiceId: string): Map<string, number> =>
 
 /** The lines a credit names, all of one part. @throws Refusal */
 function credited(ctx: Context, invoice: Invoice, i: { lines: { id: string; amount: number }[] }) {
-	if (invoice.issuedAt === null || invoice.voidedAt !== null) throw new Refusal('Only an issued invoice is credited.');
-	if (invoice.kind === 'pay application')
-		throw new Refusal('A pay application is not credited: the next one takes less, or the latest is voided.');
+	if (invoice.issuedAt === null || invoice.voidedAt !== null) throw new Refusal(say('only-issued-invoice-credited'));
+	if (invoice.kind === 'pay application') throw new Refusal(say('pay-application-not-credited'));
 	const before = creditedOf(ctx.db, invoice.id);
 	const lines = ctx.db.select().from(invoiceLines).where(eq(invoiceLines.invoiceId, invoice.id)).all();
 	const wanted = new Map(i.lines.filter((l) => l.amount !== 0).map((l) => [l.id, cents(l.amount)]));
@@ -42,7 +42,7 @@ function credited(ctx: Context, invoice: Invoice, i: { lines: { id: string; amou
 	const own = lines.filter((l) => wanted.has(l.id));
 	const parts = new Set(own.map((l) => l.partId));
 	const partId = own[0]?.partId;
-	if (parts.size !== 1 || !partId) throw new Refusal('These lines are of several jobs. Credit one job at a time.', 'lines');
+	if (parts.size !== 1 || !partId) throw new Refusal(say('these-lines-of-several-jobs'), 'lines');
 	return { own: own.map((l) => ({ ...l, now: wanted.get(l.id) ?? cents(0) })), net, part: ctx.get(invoiceParts, partId, 'Its part') };
 }
 

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/billing';
 import { settingsOf } from '../company';
 import { and, asc, eq, inArray, isNotNull, ne } from 'drizzle-orm';
 import { billedDeposit, checkWithin, depositAmount, percentOfWhole } from '../../core/billing';
@@ -67,7 +68,7 @@ export const contractDraft = (
 /** A job that is won. @throws Refusal */
 export function billableJob(ctx: Context, jobId: string) {
 	const job = ctx.get(jobs, jobId, 'This job');
-	if (job.number === null) throw new Refusal('Only a job that is won can be billed.');
+	if (job.number === null) throw new Refusal(say('only-job-won-can-be-billed'));
 	return job;
 }
 
@@ -78,7 +79,7 @@ export function notByApplication(ctx: Context, jobId: string): void {
 		.from(payApplications)
 		.where(and(eq(payApplications.jobId, jobId), ne(payApplications.state, 'void')))
 		.get();
-	if (applied) throw new Refusal('This job’s contract is billed by pay applications. Bill it there.');
+	if (applied) throw new Refusal(say('jobs-contract-billed-by-pay-applications'));
 }
 
 /** A draft of a deposit: so many percent, or so much, of the total with tax. */
@@ -86,7 +87,7 @@ export function draftDeposit(ctx: Context, jobId: string, share: Parameters<type
 	const job = billableJob(ctx, jobId);
 	notByApplication(ctx, job.id);
 	const contract = contractOf(ctx.db, job.id);
-	if (contract.some((l) => l.billed !== 0)) throw new Refusal('A deposit comes before anything else is billed.', 'amount');
+	if (contract.some((l) => l.billed !== 0)) throw new Refusal(say('deposit-comes-before-anything-else-billed'), 'amount');
 	const net = cents(job.contractNet ?? 0);
 	const total = cents(net + (job.contractTax ?? 0));
 	const text = share.by === 'percent' ? formatPercent(share.percent) : moneyIn(settingsOf(ctx.db).currency)(share.amount);
@@ -143,7 +144,7 @@ function taxAfresh(ctx: Context, invoiceId: string) {
 	);
 	const { figured, all } = figuresOf(book, parts, ctx.today);
 	for (const { part, taxes, tax } of figured) ctx.update(invoiceParts, part.id, { taxes, tax });
-	if (all.total < 0) throw new Refusal('With the tax of today this comes to less than nothing: it would be a credit, not an invoice.');
+	if (all.total < 0) throw new Refusal(say('with-tax-of-today-comes-to'));
 	return all;
 }
 

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/billing';
 import * as contract from '../../contract/billing/many';
 import { and, eq, inArray, ne, sql } from 'drizzle-orm';
 import type { InputOf, OutputOf } from '../../contract';
@@ -99,7 +100,7 @@ function prepared(book: TaxBook, group: Billed[], today: string): Made {
 
 export const billingDay = serve(contract.billingDay, (ctx, i) => {
 	const stage = i.stageId === null ? null : ctx.get(stages, i.stageId, 'This stage');
-	if (stage && stage.track !== 'doing') throw new Refusal('Choose a stage that won jobs stand at.', 'stageId');
+	if (stage && stage.track !== 'doing') throw new Refusal(say('choose-stage-won-jobs-stand-at'), 'stageId');
 	const day = loadDay(ctx, i);
 	const book = taxBook(ctx, i.jobIds);
 	const left: Left = [];

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/billing';
 import { phaseNamed, phaseNames } from '../work';
 import * as contract from '../../contract/billing/plan';
 import { asc, eq } from 'drizzle-orm';
@@ -17,8 +18,8 @@ import { contractOf } from './load';
 
 export const saveRules = serve(contract.saveRules, (ctx, i) => {
 	const kinds = i.plans.map((p) => p.kindOfWork.toLowerCase());
-	if (new Set(kinds).size < kinds.length) throw new Refusal('Two plans are for the same kind of work.', 'kindOfWork');
-	if (!kinds.includes('')) throw new Refusal('One plan has to be for all other kinds.', 'kindOfWork');
+	if (new Set(kinds).size < kinds.length) throw new Refusal(say('two-plans-for-same-kind-of'), 'kindOfWork');
+	if (!kinds.includes('')) throw new Refusal(say('one-plan-has-to-be-for'), 'kindOfWork');
 	const now = ctx.get(company, 'company', 'The company');
 	ctx.update(company, 'company', { settings: { ...now.settings, billingPlans: i.plans } });
 	ctx.happened('company', 'company.billing-plans', {});
@@ -105,13 +106,13 @@ whenever('jobs.won', (ctx, p) => {
 
 export const savePlan = serve(contract.savePlan, (ctx, i) => {
 	const job = ctx.get(jobs, i.jobId, 'This job');
-	if (job.number === null) throw new Refusal('Only a job that is won has a billing plan.');
+	if (job.number === null) throw new Refusal(say('only-job-won-has-billing-plan'));
 	const steps = i.steps.map((s) => ({ ...s, toDate: percent(s.toDate) }));
 	checkPlan(steps);
 	const before = ctx.db.select().from(billingSteps).where(eq(billingSteps.jobId, job.id)).all();
 	for (const b of before.filter((x) => x.invoiceId !== null)) {
 		const now = steps.find((s) => s.id === b.id);
-		if (now?.toDate !== b.toDate || now.name !== b.name) throw new Refusal(`“${b.name}” is billed; it stays as it is.`, 'steps');
+		if (now?.toDate !== b.toDate || now.name !== b.name) throw new Refusal(say('billed', { name: b.name }), 'steps');
 	}
 	const kept = new Set(steps.map((s) => s.id));
 	for (const b of before) if (!kept.has(b.id)) ctx.remove(billingSteps, b.id);

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/billing';
 import type { Grouping } from '../../core/billing';
 import { cents, sum, taxTotal, type Cents, type ComponentTax } from '../../core/money';
 import { Refusal } from '../../core/refusal';
@@ -67,11 +68,11 @@ export function prepare(book: TaxBook, w: Wanted, day: string): Prepared {
 		.map((p) => ({ ...p, lines: p.lines.filter((l) => l.amount !== 0 || (l.retained ?? 0) !== 0) }))
 		.filter((p) => p.lines.length > 0);
 	const [first] = wanted;
-	if (!first) throw new Refusal('There is nothing left to bill here.');
+	if (!first) throw new Refusal(say('nothing-left-to-bill-here'));
 	const customer = book.customerOf.get(first.jobId);
-	if (!customer) throw new Refusal('The customer is not there any more.');
+	if (!customer) throw new Refusal(say('customer-not-any-more'));
 	const { figured, all } = figuresOf(book, wanted, day);
-	if (all.total < 0) throw new Refusal('This comes to less than nothing: it would be a credit, not an invoice.');
+	if (all.total < 0) throw new Refusal(say('comes-to-less-than-nothing'));
 	const id = newId();
 	const invoice = {
 		id,

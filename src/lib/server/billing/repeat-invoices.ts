@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/billing';
 import * as contract from '../../contract/billing/many';
 import { asc, eq } from 'drizzle-orm';
 import { holidayOn, isWorkingDay } from '../../core/planning';
@@ -22,7 +23,7 @@ export const saveRepeatInvoice = serve(contract.saveRepeatInvoice, (ctx, { ruleI
 	const job = billableJob(ctx, i.jobId);
 	checkRepeat(i.rule);
 	for (const l of i.lines) if (l.taxCodeId) ctx.get(taxCodes, l.taxCodeId, 'This tax code');
-	if (i.lines.reduce((a, l) => a + l.amount, 0) <= 0) throw new Refusal('It comes to nothing: an invoice is for more than 0.', 'lines');
+	if (i.lines.reduce((a, l) => a + l.amount, 0) <= 0) throw new Refusal(say('comes-to-nothing'), 'lines');
 	const saved =
 		ruleId === null
 			? ctx.insert(repeatInvoices, { id: newId(), ...i, name: i.name.trim(), madeTo: addDays(ctx.today, -1) })

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/books';
 import * as contract from '../../contract/books/commands';
 import { asc, desc, eq, sql } from 'drizzle-orm';
 import { ACCOUNT_KEYS, accountOf, checkEntries, journalRows, onOpenDay } from '../../core/books';
@@ -14,21 +15,21 @@ export const setAccounts = serve(contract.setAccounts, (ctx, i) => {
 	const own = ctx.get(company, 'company', 'The company');
 	const plain: readonly string[] = ACCOUNT_KEYS;
 	for (const key of Object.keys(i.accounts))
-		if (!plain.includes(key) && !/^(revenue|tax): ./.test(key)) throw new Refusal(`Nothing is booked on “${key}”.`, 'accounts');
+		if (!plain.includes(key) && !/^(revenue|tax): ./.test(key)) throw new Refusal(say('nothing-booked-on', { key }), 'accounts');
 	const accounts = Object.fromEntries(Object.entries(i.accounts).flatMap(([k, v]) => (v.trim() === '' ? [] : [[k, v.trim()]])));
 	ctx.update(company, 'company', { settings: { ...own.settings, accounts } });
 	ctx.happened('company', 'books.set-accounts', {}, 'invoices');
 });
 
 export const closeBooks = serve(contract.closeBooks, (ctx, i) => {
-	if (i.through !== '' && i.through >= ctx.today) throw new Refusal('Only days that are over can be closed.', 'through');
+	if (i.through !== '' && i.through >= ctx.today) throw new Refusal(say('only-days-over-can-be-closed'), 'through');
 	const own = ctx.get(company, 'company', 'The company');
 	ctx.update(company, 'company', { settings: { ...own.settings, booksClosed: i.through } });
 	ctx.happened('company', 'books.close', { through: i.through }, 'invoices');
 });
 
 export const exportJournal = serve(contract.exportJournal, (ctx, i) => {
-	if (i.through > ctx.today) throw new Refusal('The day is ahead of today.', 'through');
+	if (i.through > ctx.today) throw new Refusal(say('day-ahead-of-today'), 'through');
 	const { settings, zone } = ctx.get(company, 'company', 'The company');
 	const events = openEvents(ctx.db, i.through, zone).map((e) => onOpenDay(e, settings.booksClosed));
 	if (events.length === 0) return { exportId: null, entries: 0 };

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/buying';
 import { keepWith, takeOff } from '../files';
 import * as contract from '../../contract/buying/bills';
 import { and, asc, eq, isNull, sql } from 'drizzle-orm';
@@ -31,10 +32,10 @@ const asCents = (i: Given) => ({
 /** Refuses what cannot be a bill, and what was entered before. */
 function check(ctx: Context, i: Given): void {
 	const firm = ctx.get(firms, i.firmId, 'This firm');
-	if (i.day > ctx.today) throw new Refusal('The day of the bill is ahead of today.', 'day');
-	if (i.due < i.day) throw new Refusal('It is due before its own day.', 'due');
-	if (i.recovered > i.tax) throw new Refusal('More tax would come back than is on it.', 'recovered');
-	if (i.earlyDiscount > i.total) throw new Refusal('The discount is more than the bill.', 'earlyDiscount');
+	if (i.day > ctx.today) throw new Refusal(say('day-of-bill-ahead-of-today'), 'day');
+	if (i.due < i.day) throw new Refusal(say('due-before-own-day'), 'due');
+	if (i.recovered > i.tax) throw new Refusal(say('more-tax-would-come-back-than'), 'recovered');
+	if (i.earlyDiscount > i.total) throw new Refusal(say('discount-more-than-bill'), 'earlyDiscount');
 	checkBill(
 		i.lines.map((l) => cents(l.amount)),
 		asCents(i)
@@ -45,11 +46,11 @@ function check(ctx: Context, i: Given): void {
 		.where(and(eq(supplierBills.firmId, firm.id), isNull(supplierBills.withdrawnAt)))
 		.all();
 	const same = others.find((b) => b.numberKey === numberKey(i.number));
-	if (same) throw new Refusal(`Bill ${same.number} of ${firm.name} is entered already.`, 'number');
+	if (same) throw new Refusal(say('bill-of-entered-already', { number: same.number, name: firm.name }), 'number');
 	const like = perhapsTwice(i, others);
 	if (like && !i.despite)
 		throw new Refusal(
-			`${firm.name} has bill ${like.number} of ${formatCents(cents(like.total))} within a week. Enter it again if it is another one.`,
+			say('has-bill-of-within-week', { name: firm.name, number: like.number, total: formatCents(cents(like.total)) }),
 			'despite'
 		);
 }
@@ -97,8 +98,8 @@ export const enterBill = serve(contract.enterBill, (ctx, i) => {
 function billOrderLine(ctx: Context, firmId: string, l: GivenLine, lineId: string): string | null {
 	const line = ctx.get(orderLines, lineId, 'This line of an order');
 	const order = ctx.get(orders, line.orderId, 'Its order');
-	if (order.firmId !== firmId) throw new Refusal(`“${l.name}”: its order is another supplier’s.`, 'lines');
-	if (order.state !== 'sent' && order.state !== 'closed') throw new Refusal(`“${l.name}”: its order was not sent.`, 'lines');
+	if (order.firmId !== firmId) throw new Refusal(say('order-another-suppliers', { name: l.name }), 'lines');
+	if (order.state !== 'sent' && order.state !== 'closed') throw new Refusal(say('order-not-sent', { name: l.name }), 'lines');
 	const { tolerance } = ctx.get(company, 'company', 'The company').settings;
 	const match = matchOf(line, l.quantity, cents(l.amount), { amount: cents(tolerance.amount), percent: percent(tolerance.percent) });
 	const after = ctx.update(orderLines, line.id, { billed: line.billed + l.quantity, billedAmount: line.billedAmount + l.amount });
@@ -123,9 +124,9 @@ function becomesCosts(ctx: Context, bill: Bill, line: BillLine, l: GivenLine, co
 		l.shares.map((s) => s.weight)
 	);
 	if (l.confirms && (l.shares.length !== 1 || !l.shares[0]?.jobId))
-		throw new Refusal(`“${l.name}” confirms a cost of one job, so it is that job’s alone.`, 'lines');
+		throw new Refusal(say('confirms-cost-of-one-job-so', { name: l.name }), 'lines');
 	l.shares.forEach((s, n) => {
-		if (s.phaseId && ctx.get(phases, s.phaseId, 'This phase').jobId !== s.jobId) throw new Refusal('The phase is another job’s.', 'lines');
+		if (s.phaseId && ctx.get(phases, s.phaseId, 'This phase').jobId !== s.jobId) throw new Refusal(say('phase-another-jobs'), 'lines');
 		const share = ctx.insert(supplierBillShares, {
 			...{ id: newId(), lineId: line.id, jobId: s.jobId, phaseId: s.phaseId, weight: s.weight, cost: costs[n] ?? 0 }
 		});
@@ -168,8 +169,8 @@ function newCost(ctx: Context, bill: Bill, l: GivenLine, s: GivenLine['shares'][
 /** A cost that stood at catalog price is now what its supplier asks: the same cost, never a second one. What was billed of it keeps its charge. */
 function confirmCost(ctx: Context, costId: string, jobId: string, figures: Figures): Cost {
 	const cost = ctx.get(costEntries, costId, 'The cost it confirms');
-	if (cost.jobId !== jobId) throw new Refusal('The cost it confirms is another job’s.', 'lines');
-	if (!cost.toConfirm) throw new Refusal(`“${cost.name}” is confirmed already.`, 'lines');
+	if (cost.jobId !== jobId) throw new Refusal(say('cost-confirms-another-jobs'), 'lines');
+	if (!cost.toConfirm) throw new Refusal(say('confirmed-already', { name: cost.name }), 'lines');
 	const charge = cost.billed !== 0 ? cost.charge : chargeOf({ kind: 'other', cost: figures.cost, markup: markupOf(ctx) });
 	return ctx.update(costEntries, cost.id, { cost: figures.cost, source: figures.source, charge, toConfirm: false });
 }
@@ -192,7 +193,7 @@ function concerned(ctx: Context, billId: string): string[] {
 
 export const withdrawBill = serve(contract.withdrawBill, (ctx, i) => {
 	const bill = openBill(ctx, i.billId);
-	if (bill.paidOn !== null) throw new Refusal('It is paid. Take the payment off first.');
+	if (bill.paidOn !== null) throw new Refusal(say('paid'));
 	const on = concerned(ctx, bill.id);
 	for (const { share } of sharesOf(ctx, bill.id)) if (share.costEntryId) takeBackCost(ctx, share.id, share.costEntryId);
 	for (const l of billLines(ctx, bill.id)) if (l.orderLineId) unbill(ctx, l, l.orderLineId);
@@ -202,14 +203,14 @@ export const withdrawBill = serve(contract.withdrawBill, (ctx, i) => {
 
 function openBill(ctx: Context, billId: string): Bill {
 	const bill = ctx.get(supplierBills, billId, 'This bill');
-	if (bill.withdrawnAt !== null) throw new Refusal('This bill was taken back.');
+	if (bill.withdrawnAt !== null) throw new Refusal(say('bill-taken-back'));
 	return bill;
 }
 
 /** What it made is gone; what it confirmed stands at catalog price again. What a customer was billed stays. */
 function takeBackCost(ctx: Context, shareId: string, costId: string): void {
 	const cost = ctx.get(costEntries, costId, 'Its cost');
-	if (cost.billed !== 0) throw new Refusal(`“${cost.name}” is on an invoice of ours already. Void or credit that first.`);
+	if (cost.billed !== 0) throw new Refusal(say('on-invoice-of-ours-already', { name: cost.name }));
 	ctx.update(supplierBillShares, shareId, { costEntryId: null });
 	if (cost.unitCost === 0) return ctx.remove(costEntries, cost.id);
 	const cost0 = lineAmount(quantity(cost.quantity), unitPrice(cost.unitCost));
@@ -227,10 +228,10 @@ function unbill(ctx: Context, l: BillLine, orderLineId: string): void {
 
 export const payBill = serve(contract.payBill, (ctx, i) => {
 	const bill = openBill(ctx, i.billId);
-	if (i.day !== null && bill.paidOn !== null) throw new Refusal('It is paid already.');
-	if (i.day !== null && i.day > ctx.today) throw new Refusal('The day is ahead of today.', 'day');
+	if (i.day !== null && bill.paidOn !== null) throw new Refusal(say('paid-already'));
+	if (i.day !== null && i.day > ctx.today) throw new Refusal(say('day-ahead-of-today'), 'day');
 	if (i.day === null && ctx.db.get(sql`select 1 from journal_entries where event = ${`bill-paid:${bill.id}`}`) !== undefined)
-		throw new Refusal('The bookkeeping has this payment already. It is corrected there.');
+		throw new Refusal(say('bookkeeping-has-payment-already'));
 	const discount = i.day === null ? cents(0) : earlyDiscount(bill, i.day);
 	ctx.update(supplierBills, bill.id, { paidOn: i.day, discountTaken: discount }, i.version);
 	const paid = cents(bill.total - discount);

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/buying';
 import * as contract from '../../contract/buying/orders';
 import { eq } from 'drizzle-orm';
 import { billedInFull, committedOf } from '../../core/buying';
@@ -20,17 +21,17 @@ export function closeWhenDone(ctx: Context, orderId: string): void {
 
 export const takeDelivery = serve(contract.takeDelivery, (ctx, i) => {
 	const order = ctx.get(orders, i.orderId, 'This order');
-	if (order.state !== 'sent' && order.state !== 'closed') throw new Refusal('Nothing can come of an order that was not sent.');
-	if (i.day > ctx.today) throw new Refusal('The day is ahead of today.', 'day');
+	if (order.state !== 'sent' && order.state !== 'closed') throw new Refusal(say('nothing-can-come-of-order-not'));
+	if (i.day > ctx.today) throw new Refusal(say('day-ahead-of-today'), 'day');
 	const came = i.lines.filter((l) => l.quantity !== 0 || l.last);
-	if (came.length === 0) throw new Refusal('Say what came.', 'lines');
+	if (came.length === 0) throw new Refusal(say('say-what-came'), 'lines');
 	const delivery = ctx.insert(deliveries, { id: newId(), orderId: order.id, day: i.day, note: i.note, at: ctx.now, byName: ctx.who.name });
 	const over: string[] = [];
 	for (const c of came) {
 		const line = ctx.get(orderLines, c.lineId, 'This line');
-		if (line.orderId !== order.id) throw new Refusal('A line of this delivery is of another order.', 'lines');
+		if (line.orderId !== order.id) throw new Refusal(say('line-of-delivery-of-another-order'), 'lines');
 		const delivered = line.delivered + c.quantity;
-		if (delivered < 0) throw new Refusal(`“${line.name}”: more would go back than came.`, 'lines');
+		if (delivered < 0) throw new Refusal(say('more-would-go-back-than-came', { name: line.name }), 'lines');
 		if (c.quantity !== 0) ctx.insert(deliveryLines, { id: newId(), deliveryId: delivery.id, orderLineId: line.id, quantity: c.quantity });
 		if (delivered > line.bought) over.push(line.name);
 		const after = ctx.update(orderLines, line.id, { delivered, last: c.last });
@@ -70,8 +71,8 @@ function onHand(ctx: Context, line: Line): void {
 export const closeOrderLine = serve(contract.closeOrderLine, (ctx, i) => {
 	const line = ctx.get(orderLines, i.lineId, 'This line');
 	const order = ctx.get(orders, line.orderId, 'This order');
-	if (order.state !== 'sent' && order.state !== 'closed') throw new Refusal('Only a line of an order that was sent is closed.');
-	if (!i.closed && billedInFull(line)) throw new Refusal('All of it is billed: it is closed for good.');
+	if (order.state !== 'sent' && order.state !== 'closed') throw new Refusal(say('only-line-of-order-sent-closed'));
+	if (!i.closed && billedInFull(line)) throw new Refusal(say('all-of-billed'));
 	const released = committedOf(line) - committedOf({ ...line, closed: i.closed });
 	ctx.update(orderLines, line.id, { closed: i.closed });
 	closeWhenDone(ctx, order.id);

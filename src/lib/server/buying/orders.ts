@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/buying';
 import * as contract from '../../contract/buying/orders';
 import { and, asc, eq, inArray, max, ne, sql } from 'drizzle-orm';
 import { orderFigures, priceOfPack, unitCostOf } from '../../core/buying';
@@ -26,8 +27,7 @@ export const needsOf = (db: Orm, lineId: string) =>
 /** An order that nobody has sent yet. @throws Refusal */
 function drafted(ctx: Context, orderId: string): Order {
 	const order = ctx.get(orders, orderId, 'This order');
-	if (order.state !== 'draft')
-		throw new Refusal('This order went out. What changes is agreed with the supplier; the next order is a new one.');
+	if (order.state !== 'draft') throw new Refusal(say('order-went-out'));
 	return order;
 }
 
@@ -47,7 +47,7 @@ export const orderedMaterials = (db: Orm, jobId: string): Map<string, { orderId:
 /** The draft for a supplier that others add to, or a new one. */
 function draftFor(ctx: Context, firmId: string, deliverTo: string): Order {
 	const firm = ctx.get(firms, firmId, 'This supplier');
-	if (firm.archived) throw new Refusal(`${firm.name} is set aside.`, 'firmId');
+	if (firm.archived) throw new Refusal(say('set-aside', { name: firm.name }), 'firmId');
 	const there = ctx.db
 		.select()
 		.from(orders)
@@ -178,7 +178,7 @@ export const changeOrder = serve(contract.changeOrder, (ctx, { orderId, version,
 export const addOrderLine = serve(contract.addOrderLine, (ctx, i) => {
 	const order = drafted(ctx, i.orderId);
 	const job = workJob(ctx, i.jobId);
-	if (i.quantity === 0) throw new Refusal('Say how much is needed, more than 0.', 'quantity');
+	if (i.quantity === 0) throw new Refusal(say('say-how-much-needed-more-than'), 'quantity');
 	const item = i.itemId ? ctx.get(items, i.itemId, 'This item') : null;
 	const line = put(
 		ctx,
@@ -204,8 +204,7 @@ export const changeOrderLine = serve(contract.changeOrderLine, (ctx, i) => {
 	const line = ctx.get(orderLines, i.lineId, 'This line');
 	drafted(ctx, line.orderId);
 	const needs = needsOf(ctx.db, line.id);
-	for (const n of i.needs)
-		if (!needs.some((x) => x.id === n.id)) throw new Refusal('A job of this line is not there any more. Load the page again.');
+	for (const n of i.needs) if (!needs.some((x) => x.id === n.id)) throw new Refusal(say('job-of-line-not-any-more'));
 	for (const n of i.needs) ctx.update(orderNeeds, n.id, { quantity: n.quantity });
 	const how = { pack: i.pack, price: i.price, packUnit: i.packUnit };
 	const after = needsOf(ctx.db, line.id).map((n) => n.quantity);
@@ -228,7 +227,7 @@ export const removeOrderLine = serve(contract.removeOrderLine, (ctx, i) => {
 export const sendOrder = serve(contract.sendOrder, (ctx, i) => {
 	const order = drafted(ctx, i.orderId);
 	const lines = linesOf(ctx.db, order.id).filter((l) => l.bought > 0);
-	if (lines.length === 0) throw new Refusal('There is nothing on this order yet.');
+	if (lines.length === 0) throw new Refusal(say('nothing-on-order-yet'));
 	const number = ctx.nextNumber('order');
 	ctx.update(orders, order.id, { state: 'sent', number, sentAt: ctx.now }, i.version);
 	const own = ctx.get(company, 'company', 'The company');
@@ -270,10 +269,9 @@ export const withdrawOrder = serve(contract.withdrawOrder, (ctx, i) => {
 		for (const l of lines) removeLine(ctx, l);
 		ctx.remove(orders, order.id);
 	} else {
-		if (order.state !== 'sent') throw new Refusal('This order is over.');
-		if (lines.some((l) => l.delivered !== 0 || l.billed !== 0))
-			throw new Refusal('Something of it came or was billed. Close its lines instead.');
-		if (i.reason.trim() === '') throw new Refusal('Say why, so that the next one who looks understands.', 'reason');
+		if (order.state !== 'sent') throw new Refusal(say('order-over'));
+		if (lines.some((l) => l.delivered !== 0 || l.billed !== 0)) throw new Refusal(say('something-of-came-or-billed'));
+		if (i.reason.trim() === '') throw new Refusal(say('say-why-so-next-one-who'), 'reason');
 		ctx.update(orders, order.id, { state: 'withdrawn' });
 	}
 	ctx.happened(ordered(ctx, order), 'buying.withdraw-order', { number: order.number, reason: i.reason }, 'costs', 'today');

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/catalog';
 import * as contract from '../../contract/catalog/assemblies';
 import { eq } from 'drizzle-orm';
 import { percent } from '../../core/money';
@@ -14,17 +15,16 @@ export const saveAssembly = serve(contract.saveAssembly, (ctx, { assemblyId, par
 	const asked = new Map((fields.choices ?? known?.choices ?? []).map((c) => [c.id, new Set(c.answers.map((a) => a.id))]));
 	const checkWhen = (when: Record<string, string[]> | undefined, field: string) => {
 		for (const [choice, answers] of Object.entries(when ?? {}))
-			for (const a of answers)
-				if (!asked.get(choice)?.has(a)) throw new Refusal('This hangs on an answer that is not among the questions.', field);
+			for (const a of answers) if (!asked.get(choice)?.has(a)) throw new Refusal(say('hangs-on-answer-not-among-questions'), field);
 	};
 	typed.forEach((p, n) => {
 		const field = `parts.${n}`;
 		if ([p.itemId, p.sheetId, p.childId ?? null].filter((x) => x !== null).length !== 1)
-			throw new Refusal('A part is an item, labor, or another assembly.', field);
+			throw new Refusal(say('part-item-labor-or-another-assembly'), field);
 		if (p.itemId) ctx.get(items, p.itemId, `The item of part ${n + 1}`);
 		if (p.sheetId) ctx.get(laborSheets, p.sheetId, `The rate sheet of part ${n + 1}`);
 		if (p.childId) ctx.get(assemblies, p.childId, `The assembly of part ${n + 1}`);
-		else if (p.measures.length === 0) throw new Refusal('Say which measure this part goes by.', field);
+		else if (p.measures.length === 0) throw new Refusal(say('say-which-measure-part-goes-by'), field);
 		checkWhen(p.when, field);
 		for (const f of p.factors ?? []) checkWhen(f.when, field);
 		partQuantity(100, p.rate as PartRate);
@@ -80,7 +80,7 @@ export const setAssemblyAside = serve(contract.setAssemblyAside, (ctx, i) => {
 		.innerJoin(assemblies, eq(assemblies.id, parts.assemblyId))
 		.where(eq(parts.childId, a.id))
 		.get();
-	if (holder && !i.back) throw new Refusal(`${holder.name} holds it. Take it out there first.`);
+	if (holder && !i.back) throw new Refusal(say('held-by', { name: holder.name }));
 	ctx.update(assemblies, a.id, { setAside: !i.back });
 	ctx.happened(`assembly:${a.id}`, 'catalog.set-assembly-aside', { name: a.name, back: Boolean(i.back) }, 'catalog');
 });

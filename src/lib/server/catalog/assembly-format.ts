@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/catalog';
 import * as contract from '../../contract/catalog/assembly-format';
 import { Type, type Static } from '@sinclair/typebox';
 import { asc, eq, inArray } from 'drizzle-orm';
@@ -147,12 +148,12 @@ export function parseAssemblies(text: string): AssemblyFile {
 	try {
 		file = JSON.parse(text);
 	} catch {
-		throw new Refusal('This is not a file of assemblies: it is not JSON.', 'file');
+		throw new Refusal(say('not-file-of-assemblies'), 'file');
 	}
 	try {
 		validate(ASSEMBLY_SCHEMA, file);
 	} catch (e) {
-		if (e instanceof BadInput) throw new Refusal(`This file cannot be taken: ${e.field ? `${e.field}: ` : ''}${e.message}`, 'file');
+		if (e instanceof BadInput) throw new Refusal(say('file-cannot-be-taken', { field: e.field, message: e.message }), 'file');
 		throw e;
 	}
 	return file as AssemblyFile;
@@ -161,17 +162,17 @@ export function parseAssemblies(text: string): AssemblyFile {
 /** What stands inside comes before what holds it. @throws Refusal when something is missing or holds itself */
 function inOrder(file: AssemblyFile, known: (name: string) => boolean): AssemblyFile['assemblies'] {
 	const byName = new Map(file.assemblies.map((a) => [a.name, a]));
-	if (byName.size < file.assemblies.length) throw new Refusal('Two assemblies of the file have the same name.', 'file');
+	if (byName.size < file.assemblies.length) throw new Refusal(say('two-assemblies-of-file-have-same'), 'file');
 	const sorted: AssemblyFile['assemblies'] = [];
 	const path: string[] = [];
 	const visit = (name: string): void => {
 		const a = byName.get(name);
 		if (!a) {
 			if (known(name)) return;
-			throw new Refusal(`The assembly “${name}” is neither in the file nor in the catalog.`, 'file');
+			throw new Refusal(say('assembly-neither-in-file-nor-in', { name }), 'file');
 		}
 		if (sorted.includes(a)) return;
-		if (path.includes(name)) throw new Refusal(`“${name}” holds itself.`, 'file');
+		if (path.includes(name)) throw new Refusal(say('holds-itself', { name }), 'file');
 		path.push(name);
 		for (const p of a.parts) if (p.assembly !== undefined) visit(p.assembly);
 		path.pop();
@@ -190,7 +191,7 @@ export const importAssemblies = serve(contract.importAssemblies, (ctx, i, actor)
 		const known = ctx.db.select({ id: items.id }).from(items).where(eq(items.code, f.code)).get();
 		if (!known) done.items += 1;
 		const cost = parseUnitPrice(f.cost, `The cost of ${f.code}`);
-		if (cost < 0) throw new Refusal(`The cost of ${f.code} is negative.`, 'file');
+		if (cost < 0) throw new Refusal(say('cost-of-negative', { code: f.code }), 'file');
 		codes.set(
 			f.code,
 			known?.id ??
@@ -224,10 +225,10 @@ export const importAssemblies = serve(contract.importAssemblies, (ctx, i, actor)
 				refusals: a.refusals,
 				parts: a.parts.map((p, n) => {
 					if ([p.item, p.labor, p.assembly].filter((x) => x !== undefined).length !== 1)
-						throw new Refusal(`${where(n)}: a part is an item, labor, or another assembly.`, 'file');
+						throw new Refusal(say('part-of-file-is-none', { n: where(n) }), 'file');
 					const itemId =
 						p.item === undefined ? null : (codes.get(p.item) ?? ctx.db.select().from(items).where(eq(items.code, p.item)).get()?.id);
-					if (itemId === undefined) throw new Refusal(`${where(n)}: the item ${p.item} is neither in the file nor in the catalog.`, 'file');
+					if (itemId === undefined) throw new Refusal(say('item-neither-in-file-nor-in', { n: where(n), item: p.item }), 'file');
 					return {
 						itemId,
 						sheetId: p.labor === undefined ? null : (sheets.get(p.labor) ?? other.id),
@@ -254,7 +255,7 @@ export const importAssemblies = serve(contract.importAssemblies, (ctx, i, actor)
 		if (there) done.replaced += 1;
 		else done.added += 1;
 	}
-	if (done.added + done.replaced + done.items === 0) throw new Refusal('Everything in this file is in the catalog already.', 'file');
+	if (done.added + done.replaced + done.items === 0) throw new Refusal(say('everything-in-file-in-catalog-already'), 'file');
 	ctx.happened('catalog', 'catalog.import-assemblies', { added: done.added, replaced: done.replaced, items: done.items }, 'catalog');
 	return done;
 });

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/catalog';
 import * as contract from '../../contract/catalog/assembly-versions';
 import { and, desc, eq, gte } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
@@ -56,7 +57,7 @@ export function assemblyVersions(app: App, assemblyId: string) {
 
 export const restoreAssembly = serve(contract.restoreAssembly, (ctx, i, actor) => {
 	const was = versionsOf(ctx.db, i.assemblyId, i.versionId).find((v) => v.id === i.versionId);
-	if (!was) throw new Refusal('This version is not there any more.');
+	if (!was) throw new Refusal(say('version-not-any-more'));
 	const now = ctx.get(assemblies, i.assemblyId, 'This assembly');
 	const { name, category, wording, crewSheet, choices, refusals } = was.assembly;
 	saveAssembly.run(

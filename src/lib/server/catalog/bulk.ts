@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/catalog';
 import { CATALOG } from '../../core/events';
 import * as contract from '../../contract/catalog/bulk';
 import { Change } from '../../contract/catalog/bulk';
@@ -29,8 +30,8 @@ function plan(db: Orm, c: ItemsChange): Planned {
 	switch (c.what) {
 		case 'cost': {
 			const p = c.percent;
-			if (p <= -10_000) throw new Refusal('A cost cannot fall by 100 % or more.', 'percent');
-			if (p > 100_000) throw new Refusal('A cost cannot rise by more than 1,000 % at once.', 'percent');
+			if (p <= -10_000) throw new Refusal(say('cost-cannot-fall-by-100-or'), 'percent');
+			if (p > 100_000) throw new Refusal(say('cost-cannot-rise-by-more-than'), 'percent');
 			return { set: { cost: sql`mul_div(cost, ${10_000 + p}, 10000)` }, words: `cost ${p < 0 ? '−' : '+'}${Math.abs(p) / 100} %` };
 		}
 		case 'rule': {
@@ -49,21 +50,21 @@ function plan(db: Orm, c: ItemsChange): Planned {
 			const name = c.categoryId
 				? db.select({ name: categories.name }).from(categories).where(eq(categories.id, c.categoryId)).get()?.name
 				: 'no category';
-			if (!name) throw new Refusal('This category is not there any more.', 'categoryId');
+			if (!name) throw new Refusal(say('category-not-any-more'), 'categoryId');
 			return { set: { category_id: sql`${c.categoryId}` }, words: `moved to ${name}` };
 		}
 		case 'tax': {
 			const name = c.taxCodeId
 				? db.select({ name: taxCodes.name }).from(taxCodes).where(eq(taxCodes.id, c.taxCodeId)).get()?.name
 				: 'no tax';
-			if (!name) throw new Refusal('This tax code is not there any more.', 'taxCodeId');
+			if (!name) throw new Refusal(say('tax-code-not-any-more'), 'taxCodeId');
 			return { set: { tax_code_id: sql`${c.taxCodeId}` }, words: `tax: ${name}` };
 		}
 		case 'aside':
 			return { set: { set_aside: sql`${c.setAside ? 1 : 0}` }, words: c.setAside ? 'set aside' : 'put back' };
 		case 'tag': {
 			const tag = c.tag.trim().toLowerCase();
-			if (tag === '') throw new Refusal('Type a tag.', 'tag');
+			if (tag === '') throw new Refusal(say('type-tag'), 'tag');
 			const without = sql`(select json_group_array(value) from json_each(items.tags) where value <> ${tag})`;
 			return {
 				set: { tags: c.add ? sql`json_insert(${without}, '$[#]', ${tag})` : without },
@@ -87,7 +88,7 @@ export const changeItems = serve(contract.changeItems, (ctx, i) => {
 	const changed = ctx.db.run(sql`
 			insert into item_changes (change_id, item_id, version_after, ${before}${after})
 			select ${changeId}, id, version + 1, ${before}${set.cost ? sql`, ${set.cost}` : sql``} from items where ${where} order by +id`).changes;
-	if (changed === 0) throw new Refusal('No item fits, so there is nothing to change.', 'filter');
+	if (changed === 0) throw new Refusal(say('no-item-fits-so-nothing-to'), 'filter');
 	const becomes = (column: string): SQL => (column === 'cost' ? sql`r.cost_after` : (set[column] as SQL));
 	ctx.db.run(sql`
 			update items set ${columns((c) => sql`${sql.identifier(c)} = ${becomes(c)}`)}, version = items.version + 1
@@ -100,7 +101,7 @@ export const changeItems = serve(contract.changeItems, (ctx, i) => {
 
 export const undoChange = serve(contract.undoChange, (ctx, i) => {
 	const change = ctx.get(catalogChanges, i.changeId, 'This change');
-	if (change.undoneAt) throw new Refusal('This change was taken back already.');
+	if (change.undoneAt) throw new Refusal(say('change-taken-back-already'));
 	const still = sql`item_changes r join items i on i.id = r.item_id and i.version = r.version_after where r.change_id = ${change.id} and r.reference_id is null`;
 	const rows = ctx.db.get<{ n: number }>(sql`select count(*) n from ${still}`)?.n ?? 0;
 	const fields = ITEM_FIELDS.filter((f) => change.fields.includes(f));

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/catalog';
 import { CATALOG } from '../../core/events';
 import * as contract from '../../contract/catalog/commands';
 import { eq } from 'drizzle-orm';
@@ -20,7 +21,7 @@ export const saveItem = serve(contract.saveItem, (ctx, { itemId, version, pack, 
 		...(companions === undefined ? {} : { companions: companionsOf(ctx, companions, fields.code) })
 	};
 	const twin = ctx.db.select({ id: items.id }).from(items).where(eq(items.code, fields.code)).get();
-	if (twin && twin.id !== itemId) throw new Refusal('There is an item with this code already.', 'code');
+	if (twin && twin.id !== itemId) throw new Refusal(say('item-with-code-already'), 'code');
 	const known = itemId ? ctx.find(items, itemId) : undefined;
 	const item = known ? ctx.update(items, known.id, row, version) : ctx.insert(items, { id: itemId ?? newId(), ...row });
 	if (known?.cost !== unitCost)
@@ -34,7 +35,7 @@ export const saveItem = serve(contract.saveItem, (ctx, { itemId, version, pack, 
 
 /** How much of the unit is in what is bought at once. */
 function packOf(n: number): number {
-	if (n <= 0) throw new Refusal('A pack holds more than 0.', 'pack');
+	if (n <= 0) throw new Refusal(say('pack-holds-more-than-0'), 'pack');
 	return n;
 }
 /** “NAIL-114 × 0.05” a line → what comes along. Whole units, unless the number for one of it is a fraction of them. */
@@ -47,10 +48,10 @@ function companionsOf(ctx: Context, text: string, own: string): { itemId: string
 			const m = /^(.+?)(?:\s*[×x*]\s*([\d.,]+))?$/.exec(row);
 			const code = (m?.[1] ?? '').trim();
 			const item = ctx.db.select({ id: items.id }).from(items).where(eq(items.code, code)).get();
-			if (!item) throw new Refusal(`There is no item with the code “${code}”.`, 'companions');
-			if (code === own) throw new Refusal('An item does not bring itself along.', 'companions');
+			if (!item) throw new Refusal(say('no-item-with-code', { code }), 'companions');
+			if (code === own) throw new Refusal(say('item-does-not-bring-itself-along'), 'companions');
 			const ratio = readField('companions', () => parseQuantity(m?.[2] ?? '1', 'How many'));
-			if (ratio <= 0) throw new Refusal('How many come along must be more than 0.', 'companions');
+			if (ratio <= 0) throw new Refusal(say('how-many-come-along-must-be'), 'companions');
 			return { itemId: item.id, ratio, step: 10_000 };
 		});
 }
@@ -67,10 +68,10 @@ const tagsOf = (text: string): string[] => [
 export const importPrices = serve(contract.importPrices, (ctx, i) => {
 	const supplier = ctx.get(suppliers, i.supplierId, 'This supplier');
 	const mapping: Mapping = i.mapping;
-	for (const f of ['code', 'name', 'cost'] as const) if (mapping[f] < 0) throw new Refusal('Say which column holds this.', f);
+	for (const f of ['code', 'name', 'cost'] as const) if (mapping[f] < 0) throw new Refusal(say('say-which-column-holds'), f);
 	const rows = readCsv(i.text);
 	const { prices, rejected } = readPriceList(rows, mapping);
-	if (prices.length === 0) throw new Refusal('No row of this list can be read. Check the columns and the heading row.', 'mapping');
+	if (prices.length === 0) throw new Refusal(say('no-row-of-list-can-be'), 'mapping');
 	const taken = codesOfOthers(ctx.db, supplier.id);
 	const c = comparePriceList(prices, knownOf(ctx.db, supplier.id));
 	rejected.push(...c.rejected);

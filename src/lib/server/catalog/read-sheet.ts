@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/catalog';
 import ExcelJS from 'exceljs';
 import { MOST_COLUMNS, MOST_ROWS, TableError } from '../../core/formats';
 import { checkArchive, boundProcess, GivenUp, readingQueue } from '../files';
@@ -5,8 +6,6 @@ import { checkArchive, boundProcess, GivenUp, readingQueue } from '../files';
 /** Whether bytes are an Office spreadsheet (a zip), whatever the file is called. */
 export const isSpreadsheet = (bytes: Uint8Array): boolean =>
 	bytes[0] === 0x50 && bytes[1] === 0x4b && bytes[2] === 0x03 && bytes[3] === 0x04;
-
-const DAMAGED = 'This spreadsheet cannot be opened: it is damaged, or locked with a password.';
 
 /**
  * The first sheet with something on it, as rows of text, so that it is read like any other price list. Formulas come
@@ -16,14 +15,14 @@ const DAMAGED = 'This spreadsheet cannot be opened: it is damaged, or locked wit
  * @throws TableError for a file that is damaged or too large
  */
 export async function readSpreadsheet(bytes: Buffer, signal?: AbortSignal, ticket = ''): Promise<string[][]> {
-	if (!isSpreadsheet(bytes)) throw new TableError(DAMAGED);
+	if (!isSpreadsheet(bytes)) throw new TableError(say('spreadsheet-damaged'));
 	checkArchive(bytes);
 	const bounds = { longestMs: 120_000, memory: 700, output: 150_000_000, ...(signal ? { signal } : {}) };
 	const read = () => boundProcess('read-sheet.mjs', [String(MOST_ROWS), String(MOST_COLUMNS)], bytes, bounds);
 	try {
 		return rowsOf(await readingQueue.run(ticket, read, signal));
 	} catch (e) {
-		if (e instanceof GivenUp) throw new TableError(`This spreadsheet cannot be read. ${e.message} Save it as CSV, or split it.`);
+		if (e instanceof GivenUp) throw new TableError(say('spreadsheet-cannot-be-read', { message: e.message }));
 		throw e;
 	}
 }
@@ -34,7 +33,7 @@ function rowsOf(said: string): string[][] {
 	for (const line of said.split('\n')) {
 		if (line === '') continue;
 		const part = JSON.parse(line) as { rows?: string[][]; problem?: string };
-		if (part.problem !== undefined) throw new TableError(part.problem);
+		if (part.problem !== undefined) throw new TableError(say('spreadsheet-refused', { problem: part.problem }));
 		rows.push(...(part.rows ?? []));
 	}
 	const width = rows.reduce((most, r) => Math.max(most, r.length), 0);

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/catalog';
 import * as contract from '../../contract/catalog/references';
 import { and, eq, sql } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
@@ -25,14 +26,14 @@ function checkCode(ctx: Context, itemId: string, supplierId: string, code: strin
 				)
 			)
 			.get();
-	if (other) throw new Refusal(`This supplier calls ${other.name} so already.`, 'code');
+	if (other) throw new Refusal(say('supplier-calls-so-already', { name: other.name }), 'code');
 }
 
 export const saveReference = serve(contract.saveReference, (ctx, i) => {
 	const item = ctx.get(items, i.itemId, 'This item');
 	const supplier = ctx.get(suppliers, i.supplierId, 'This supplier');
 	const code = i.code.trim();
-	if (code === '') throw new Refusal('Type the supplier’s code.', 'code');
+	if (code === '') throw new Refusal(say('type-suppliers-code'), 'code');
 	checkCode(ctx, item.id, supplier.id, code);
 	const cost = notNegative(i.cost, 'cost');
 	const known = referenceFor(ctx, item.id, supplier.id);
@@ -58,7 +59,7 @@ export const dropReference = serve(contract.dropReference, (ctx, i) => {
 export const buyFrom = serve(contract.buyFrom, (ctx, i) => {
 	const r = ctx.get(itemSuppliers, i.referenceId, 'This supplier’s code');
 	const item = ctx.get(items, r.itemId, 'This item');
-	if (item.supplierId === r.supplierId) throw new Refusal('It is bought there already.');
+	if (item.supplierId === r.supplierId) throw new Refusal(say('bought-already'));
 	if (item.supplierId) {
 		const before = referenceFor(ctx, item.id, item.supplierId);
 		if (before) ctx.update(itemSuppliers, before.id, { cost: item.cost, at: ctx.now });

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/catalog';
 import type { Static } from '@sinclair/typebox';
 import type { RuleInput } from '../../contract/catalog/rules';
 import { percent, unitPrice } from '../../core/money';
@@ -9,7 +10,7 @@ import { notNegative } from '../commands';
 export function ruleOf(rule: Static<typeof RuleInput>, field: string): PriceRule {
 	if (rule.by === 'inherit') return { by: 'inherit' };
 	if (rule.by === 'fixed') return { by: 'fixed', price: notNegative(unitPrice(rule.price), field) };
-	if (rule.by === 'margin' && rule.percent >= 10_000) throw new Refusal('A margin must be below 100 %.', field);
-	if (rule.by === 'markup' && rule.percent <= -10_000) throw new Refusal('A markup must be above −100 %.', field);
+	if (rule.by === 'margin' && rule.percent >= 10_000) throw new Refusal(say('margin-must-be-below-100'), field);
+	if (rule.by === 'markup' && rule.percent <= -10_000) throw new Refusal(say('markup-must-be-above-100'), field);
 	return { by: rule.by, percent: percent(rule.percent) };
 }

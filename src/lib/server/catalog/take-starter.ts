@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/catalog';
 import * as contract from '../../contract/catalog/take-starter';
 import { eq } from 'drizzle-orm';
 import { percent } from '../../core/money';
@@ -11,7 +12,7 @@ import { STARTER } from './starter';
 
 export const takeStarter = serve(contract.takeStarter, (ctx, i) => {
 	const trade = STARTER.find((t) => t.trade === i.trade);
-	if (!trade) throw new Refusal('There is no starter set for this trade.', 'trade');
+	if (!trade) throw new Refusal(say('no-starter-set-for-trade'), 'trade');
 	ctx.get(laborSheets, i.sheetId, 'This rate sheet');
 	const category =
 		ctx.db.select().from(categories).where(eq(categories.name, trade.trade)).get() ??
@@ -55,7 +56,7 @@ export const takeStarter = serve(contract.takeStarter, (ctx, i) => {
 			})
 		);
 	}
-	if (added + recipes === 0) throw new Refusal(`All of ${trade.trade} is in the catalog already.`, 'trade');
+	if (added + recipes === 0) throw new Refusal(say('all-of-in-catalog-already', { trade: trade.trade }), 'trade');
 	ctx.happened('catalog', 'catalog.take-starter', { trade: trade.trade, added, assemblies: recipes }, 'catalog');
 	return { items: added, assemblies: recipes };
 });

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/asking';
 import type { EventCode, EventParams } from '../../core/events';
 import { eq, getTableName } from 'drizzle-orm';
 import type { SQLiteColumn, SQLiteTable } from 'drizzle-orm/sqlite-core';
@@ -140,7 +141,7 @@ export class Context {
 	/** @throws Missing with the words given */
 	get<T extends Table>(table: T, id: string, what: string): Row<T> {
 		const row = this.find(table, id);
-		if (!row) throw new Missing(`${what} is not there any more.`);
+		if (!row) throw new Missing(say('not-any-more', { what }));
 		return row;
 	}
 
@@ -179,9 +180,7 @@ export class Context {
 		const version = (before as { version?: number }).version;
 		if (expected !== undefined && version !== undefined && version !== expected) {
 			const fields = Object.keys(patch).filter((k) => k !== 'version');
-			throw new Stale(
-				`Somebody else changed this meanwhile (${fields.join(', ')}). What you typed is still here: look at the new state and save again.`
-			);
+			throw new Stale(say('somebody-else-changed-meanwhile-what-you', { fields: fields.join(', ') }));
 		}
 		const next = version === undefined ? patch : { ...patch, version: version + 1 };
 		const after = this.db

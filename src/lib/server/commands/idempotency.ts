@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/asking';
 import { createHash } from 'node:crypto';
 import { eq, lt } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
@@ -45,10 +46,7 @@ export function earlierAnswer(db: Orm, click: Click): { result: unknown } | null
 	const earlier = db.select().from(idempotencyKeys).where(eq(idempotencyKeys.id, click.id)).get();
 	if (!earlier) return null;
 	// Keys from before they were bound to their input have no hash.
-	if (earlier.inputHash !== '' && earlier.inputHash !== click.inputHash)
-		throw new OtherInput(
-			'This was sent before with something else in it, so it was not taken again. Look at how it stands now and save once more.'
-		);
+	if (earlier.inputHash !== '' && earlier.inputHash !== click.inputHash) throw new OtherInput(say('sent-before-with-something-else-in'));
 	return { result: JSON.parse(earlier.result) };
 }
 

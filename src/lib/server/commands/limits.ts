@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/asking';
 import { TooMany, type Actor } from './context';
 
 /** How often somebody without an account may ask for a command, by the address or the link they come with: so many in so long. */
@@ -29,7 +30,7 @@ export function limitRate(command: string, actor: Actor, now: number): void {
 	const key = `${command} ${actor.type === 'link' ? actor.linkId : actor.address}`;
 	const before = counted.get(key);
 	const entry = before && now - before.since < limit.perMs ? before : { since: now, n: 0 };
-	if (entry.n >= limit.most) throw new TooMany('That was asked many times in a short time. Please wait a while, or call us.');
+	if (entry.n >= limit.most) throw new TooMany(say('asked-many-times-in-short-time'));
 	entry.n += 1;
 	counted.delete(key);
 	counted.set(key, entry);

@@ -1,7 +1,8 @@
+import { say } from '../../contract/refusals/asking';
 import { Refusal } from '../../core/refusal';
 
 export function notNegative<T extends number>(n: T, field: string): T {
-	if (n < 0) throw new Refusal('This cannot be negative.', field);
+	if (n < 0) throw new Refusal(say('cannot-be-negative'), field);
 	return n;
 }
 
@@ -10,6 +11,6 @@ export function readField<T>(field: string, read: () => T): T {
 	try {
 		return read();
 	} catch (e) {
-		throw e instanceof Refusal ? new Refusal(e.message, field) : e;
+		throw e instanceof Refusal ? new Refusal(e.said, field) : e;
 	}
 }

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/asking';
 import { areaOf, may } from '../../core/access';
 import { Refusal } from '../../core/refusal';
 import type { Clock } from '../clock';
@@ -57,10 +58,10 @@ export function runGiven(runner: Runner, c: Command, input: unknown, actor: Acto
 	// Before anything is asked: what was taken once is answered again, whatever rules or rights have changed since.
 	const earlier = click && earlierAnswer(orm, click);
 	if (earlier) return earlier.result;
-	if (!allowed(actor, c.right)) throw new NotAllowed('You may not do this. Ask the owner if you should.');
+	if (!allowed(actor, c.right)) throw new NotAllowed(say('you-may-not-do'));
 	validate(c.input, input);
 	const scoped = (actor.type === 'person' && runner.scopedFor?.(actor)) || null;
-	if (scoped && namesHidden(scoped, input)) throw new Missing('This is not there, or it is not yours to see.');
+	if (scoped && namesHidden(scoped, input)) throw new Missing(say('not-or-not-yours-to-see'));
 	const topics: string[] = [];
 	const ended: Context['ended'] = [];
 	const work = sqlite.transaction((): unknown => {
@@ -74,8 +75,7 @@ export function runGiven(runner: Runner, c: Command, input: unknown, actor: Acto
 		const ctx = new Context(orm, actor, now, zone, reactTo, c.offline ? when : {});
 		const result: unknown = c.run(ctx, input, actor);
 		if (runner.checkAnswers) checkAnswer(c, result);
-		if (scoped && changesHidden(scoped, ctx.changes))
-			throw new NotAllowed('This would change jobs that you do not see. Nothing was changed: ask somebody who sees all jobs.');
+		if (scoped && changesHidden(scoped, ctx.changes)) throw new NotAllowed(say('would-change-jobs-you-do-not'));
 		const who = ctx.who;
 		const entry = { at: now, byId: who.id, byName: who.name, command: c.name };
 		// The changed rows are kept once, with what was told last: that is what the command itself is about.
@@ -107,18 +107,16 @@ export function runGiven(runner: Runner, c: Command, input: unknown, actor: Acto
 function translate(e: unknown, command: string): unknown {
 	if (e instanceof Refusal) return e;
 	const code = (e as { code?: string }).code ?? '';
-	if (/^SQLITE_(BUSY|LOCKED)/.test(code))
-		return new CannotSave('The company’s file is in use by something else. Nothing was saved: try again in a moment.');
-	if (/^SQLITE_(FULL|IOERR|READONLY|CANTOPEN)/.test(code))
-		return new CannotSave('The disk is full or cannot be written. Nothing was saved: make room and try again.');
+	if (/^SQLITE_(BUSY|LOCKED)/.test(code)) return new CannotSave(say('companys-file-in-use-by-something'));
+	if (/^SQLITE_(FULL|IOERR|READONLY|CANTOPEN)/.test(code)) return new CannotSave(say('disk-full-or-cannot-be-written'));
 	if (/^SQLITE_CONSTRAINT/.test(code)) {
 		log.warn({ command, code }, 'constraint');
 		return new Refusal(
 			code === 'SQLITE_CONSTRAINT_FOREIGNKEY'
-				? 'This belongs to something that is not there, or something else still needs it.'
+				? say('belongs-to-something-not-or-something')
 				: code === 'SQLITE_CONSTRAINT_UNIQUE'
-					? 'There is one like this already.'
-					: 'A value is outside what is possible.'
+					? say('one-like-already')
+					: say('value-outside-what-possible')
 		);
 	}
 	return e;

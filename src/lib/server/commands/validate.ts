@@ -1,8 +1,9 @@
+import { say } from '../../contract/refusals/asking';
 import type { Static, TSchema } from '@sinclair/typebox';
 import type { Contract } from '../../contract';
 import { Ajv, type ErrorObject, type ValidateFunction } from 'ajv';
 import formatsModule from 'ajv-formats';
-import { Refusal } from '../../core/refusal';
+import { Refusal, type Said } from '../../core/refusal';
 
 const addFormats = ((formatsModule as unknown as { default?: typeof formatsModule.default }).default ??
 	formatsModule) as typeof formatsModule.default;
@@ -31,7 +32,7 @@ export function validate<S extends TSchema>(schema: S, input: unknown): asserts 
 	const check = checkOf(schema);
 	if (check(input)) return;
 	const error = check.errors?.[0];
-	throw new BadInput(error ? message(error) : 'This cannot be read.', error ? fieldOf(error) : undefined);
+	throw new BadInput(error ? saying(error) : say('cannot-be-read'), error ? fieldOf(error) : undefined);
 }
 
 function fieldOf(e: ErrorObject): string {
@@ -40,23 +41,23 @@ function fieldOf(e: ErrorObject): string {
 	return path;
 }
 
-function message(e: ErrorObject): string {
+function saying(e: ErrorObject): Said {
 	switch (e.keyword) {
 		case 'required':
-			return 'This is needed.';
+			return say('needed');
 		case 'minLength':
-			return 'This is needed.';
+			return say('needed');
 		case 'maxLength':
-			return `This is too long (at most ${(e.params as { limit: number }).limit} characters).`;
+			return say('too-long', { most: (e.params as { limit: number }).limit });
 		case 'minimum':
-			return `This must be at least ${(e.params as { limit: number }).limit}.`;
+			return say('at-least', { least: (e.params as { limit: number }).limit });
 		case 'maximum':
-			return `This must be at most ${(e.params as { limit: number }).limit}.`;
+			return say('at-most', { most: (e.params as { limit: number }).limit });
 		case 'format':
-			return (e.params as { format: string }).format === 'email' ? 'This is not a mail address.' : 'This is not written as it should be.';
+			return (e.params as { format: string }).format === 'email' ? say('not-mail') : say('not-written-so');
 		case 'additionalProperties':
-			return 'There is a field that is not known here.';
+			return say('unknown-field');
 		default:
-			return 'This is not written as it should be.';
+			return say('not-written-so');
 	}
 }

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/asking';
 import { Refusal } from '../../core/refusal';
 import type { Clock } from '../clock';
 import type { When } from './context';
@@ -21,7 +22,7 @@ export function whenDone(clock: Clock, { occurredAt, sentAt }: ByDevice): When {
 	if (typeof occurredAt !== 'number' || typeof sentAt !== 'number' || !Number.isSafeInteger(occurredAt) || !Number.isSafeInteger(sentAt))
 		return {};
 	const lay = Math.max(0, sentAt - occurredAt);
-	if (lay > KEPT_DAYS * 86_400_000) throw new Refusal('This was done too long ago to be sent by itself. Enter it by hand.');
+	if (lay > KEPT_DAYS * 86_400_000) throw new Refusal(say('done-too-long-ago-to-be'));
 	const now = clock.now();
 	// What was sent at once is done now: the way to us is no delay of theirs.
 	return { ...(lay < AT_ONCE ? {} : { doneAt: now - lay }), ...(clock.real ? { clockOff: Math.round((sentAt - now) / 1000) } : {}) };

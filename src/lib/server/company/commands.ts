@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/company';
 import type { CompanySettings } from '../../core/company';
 import * as contract from '../../contract/company/commands';
 import { measureLabel, MEASURES, type OwnMeasure } from '../../core/measure';
@@ -22,9 +23,9 @@ export const changeCompany = serve(contract.changeCompany, (ctx, i) => {
 export const nameMeasures = serve(contract.nameMeasures, (ctx, i) => {
 	const now = ctx.get(company, 'company', 'The company');
 	const own = i.measures.filter((m): m is OwnMeasure => !Object.hasOwn(MEASURES, m));
-	if (own.length < i.measures.length) throw new Refusal('Shapes give a measure of this name already.', 'measure');
+	if (own.length < i.measures.length) throw new Refusal(say('shapes-give-measure-of-name-already'), 'measure');
 	const names = own.map((m) => measureLabel(m).toLowerCase());
-	if (new Set(names).size < names.length) throw new Refusal('There is a measure of this name already.', 'measure');
+	if (new Set(names).size < names.length) throw new Refusal(say('measure-of-name-already'), 'measure');
 	if (own.join() === now.settings.measures.join()) return;
 	ctx.update(company, 'company', { settings: { ...now.settings, measures: own } });
 	ctx.happened('company', 'company.name-measures', { names: own.map(measureLabel) }, 'catalog');

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/costs';
 import * as contract from '../../contract/costs/commands';
 import { chargeOf } from '../../core/billing';
 import { lineAmount, quantity, unitPrice, percent, cents } from '../../core/money';
@@ -17,7 +18,7 @@ export const useMaterial = serve(contract.useMaterial, (ctx, i) => {
 	const job = workJob(ctx, i.jobId);
 	const item = ctx.get(items, i.itemId, 'This item');
 	const q = i.quantity;
-	if (q <= 0 || q > 1e11) throw new Refusal('Type how much was used, more than 0.', 'quantity');
+	if (q <= 0 || q > 1e11) throw new Refusal(say('type-how-much-used-more-than'), 'quantity');
 	if (isOrderedFor(ctx.db, job.id, item.id)) {
 		// Its cost is what its supplier bills: that it was used changes where it is, not what it costs.
 		fitted(ctx, job.id, item.id);
@@ -63,7 +64,7 @@ function fitted(ctx: Context, jobId: string, itemId: string): void {
 export const addCost = serve(contract.addCost, (ctx, i) => {
 	const job = workJob(ctx, i.jobId);
 	const cost = cents(i.cost);
-	if (cost <= 0) throw new Refusal('The cost must be more than 0.', 'cost');
+	if (cost <= 0) throw new Refusal(say('cost-must-be-more-than-0'), 'cost');
 	const own = ctx.get(company, 'company', 'The company');
 	ctx.insert(costEntries, {
 		id: newId(),
@@ -83,7 +84,7 @@ export const addCost = serve(contract.addCost, (ctx, i) => {
 
 export const markCost = serve(contract.markCost, (ctx, i) => {
 	const cost = ctx.get(costEntries, i.costId, 'This cost');
-	if (cost.billed !== 0) throw new Refusal('This cost is billed already.');
+	if (cost.billed !== 0) throw new Refusal(say('cost-billed-already'));
 	ctx.update(costEntries, cost.id, { state: i.state }, i.version);
 	ctx.happened(`job:${cost.jobId}`, 'costs.mark', { cost: cost.name, state: i.state }, 'costs', 'today');
 });
@@ -91,7 +92,7 @@ export const markCost = serve(contract.markCost, (ctx, i) => {
 export const setRemainder = serve(contract.setRemainder, (ctx, i) => {
 	const job = workJob(ctx, i.jobId);
 	const phase = i.phaseId === null ? null : ctx.get(phases, i.phaseId, 'This phase');
-	if (phase && phase.jobId !== job.id) throw new Refusal('The phase is another job’s.', 'phaseId');
+	if (phase && phase.jobId !== job.id) throw new Refusal(say('phase-another-jobs'), 'phaseId');
 	const there = ctx.db
 		.select()
 		.from(remainders)

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/costs';
 import { eq } from 'drizzle-orm';
 import { cents } from '../../core/money';
 import { shareOf } from '../../core/rounds';
@@ -45,6 +46,6 @@ whenever('rounds.visit-done', (ctx, { visitId, share }) => {
 whenever('rounds.visit-open', (ctx, { visitId }) => {
 	const charge = chargeOfVisit(ctx, visitId);
 	if (!charge) return;
-	if (charge.billed !== 0) throw new Refusal('This visit is billed already.');
+	if (charge.billed !== 0) throw new Refusal(say('visit-billed-already'));
 	ctx.remove(costEntries, charge.id);
 });

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/documents';
 import * as contract from '../../contract/documents/letters';
 import { fillLetter, LETTER_WORDS } from '../../core/quotes';
 import { ownWord } from '../../core/sales';
@@ -13,9 +14,9 @@ export const saveLetters = serve(contract.saveLetters, (ctx, i) => {
 	]) as Record<string, string>;
 	const names = new Set<string>();
 	i.letters.forEach((l, n) => {
-		if (names.has(l.name.trim().toLowerCase())) throw new Refusal('There are two letters of this name.', `${n}.name`);
+		if (names.has(l.name.trim().toLowerCase())) throw new Refusal(say('two-letters-of-name'), `${n}.name`);
 		names.add(l.name.trim().toLowerCase());
-		if (l.text.trim() === '') throw new Refusal('Say something in it.', `${n}.text`);
+		if (l.text.trim() === '') throw new Refusal(say('say-something-in'), `${n}.text`);
 		for (const f of ['subject', 'text', 'message'] as const) fillLetter(l[f], known as never, `${n}.${f}`);
 	});
 	const letters = i.letters.map((l) => ({ ...l, name: l.name.trim() }));

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/documents';
 import { createHash } from 'node:crypto';
 import { createRequire } from 'node:module';
 import { resolve } from 'node:path';
@@ -152,7 +153,7 @@ export function render(
 	}
 	const same = underWay.get(of);
 	if (same) return same;
-	if (waiting.length >= MOST_WAITING) return Promise.reject(new TooMany('Many documents are being made just now. Try again in a minute.'));
+	if (waiting.length >= MOST_WAITING) return Promise.reject(new TooMany(say('many-documents-being-made-just-now')));
 	const making = new Promise<Buffer>((done, failed) => {
 		waiting.push({ job, done, failed });
 		begin();

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/documents';
 import * as contract from '../../contract/documents/settings';
 import { coherent, readRich } from '../../core/documents';
 import { Refusal } from '../../core/refusal';
@@ -6,13 +7,13 @@ import { company } from '../company/schema';
 import { files } from '../files/schema';
 
 function checkPicture(ctx: Context, fileId: string | null): void {
-	if (fileId !== null && !ctx.find(files, fileId)) throw new Refusal('This picture is not there any more. Choose it again.', 'picture');
+	if (fileId !== null && !ctx.find(files, fileId)) throw new Refusal(say('picture-not-any-more'), 'picture');
 }
 
 export const saveLook = serve(contract.saveLook, (ctx, i) => {
 	const now = ctx.get(company, 'company', 'The company');
 	checkPicture(ctx, i.logo);
-	if (contrastWithWhite(i.color) < 4.5) throw new Refusal('White letters on this color are hard to read. Choose a darker one.', 'color');
+	if (contrastWithWhite(i.color) < 4.5) throw new Refusal(say('white-letters-on-color-hard-to'), 'color');
 	ctx.update(
 		company,
 		'company',
@@ -45,7 +46,7 @@ function contrastWithWhite(color: string): number {
 
 export const saveBlocks = serve(contract.saveBlocks, (ctx, i) => {
 	const now = ctx.get(company, 'company', 'The company');
-	if (new Set(i.blocks.map((b) => b.id)).size < i.blocks.length) throw new Refusal('Two texts have the same id.');
+	if (new Set(i.blocks.map((b) => b.id)).size < i.blocks.length) throw new Refusal(say('two-texts-have-same-id'));
 	const textBlocks = i.blocks.map((b) => ({ id: b.id, name: b.name.trim(), place: b.place, text: readRich(b.text) }));
 	ctx.update(company, 'company', { settings: { ...now.settings, textBlocks } }, i.version);
 	ctx.happened('company', 'company.text-blocks', { names: textBlocks.map((b) => b.name) });

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/estimates';
 import * as contract from '../../contract/estimates/changes';
 import { and, asc, eq, isNotNull, max } from 'drizzle-orm';
 import { computeEstimate } from '../../core/estimate';
@@ -19,7 +20,7 @@ export const startChange = serve(contract.startChange, (ctx, i) => {
 /** The next change order of a job that is won, empty. */
 export function beginChange(ctx: Context, jobId: string, title: string): { id: string; change: number } {
 	const job = ctx.get(jobs, jobId, 'This job');
-	if (job.number === null) throw new Refusal('This job is not won yet: change its estimate instead.');
+	if (job.number === null) throw new Refusal(say('job-not-won-yet'));
 	const number =
 		(ctx.db
 			.select({ n: max(estimates.change) })
@@ -33,7 +34,7 @@ export function beginChange(ctx: Context, jobId: string, title: string): { id: s
 
 export const setChangeDays = serve(contract.setChangeDays, (ctx, i) => {
 	const e = ctx.get(estimates, i.estimateId, 'This change order');
-	if (e.change === null) throw new Refusal('Only a change order moves the end of a job.');
+	if (e.change === null) throw new Refusal(say('only-change-order-moves-end-of'));
 	ctx.update(estimates, e.id, { days: i.days });
 	done(ctx, e.id, 'estimates.change-days', { change: e.change, days: i.days });
 });

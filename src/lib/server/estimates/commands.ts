@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/estimates';
 import { textOf } from '../../core/events';
 import { settingsOf } from '../company';
 import * as contract from '../../contract/estimates/commands';
@@ -59,7 +60,7 @@ export const putShape = serve(contract.putShape, (ctx, i) => {
 	const shape = i.shapeId
 		? ctx.update(shapes, i.shapeId, row)
 		: ctx.insert(shapes, { id: newId(), scopeId: scope.id, position: nextShape(ctx, scope.id), ...row });
-	if (shape.scopeId !== scope.id) throw new Refusal('This shape belongs to another scope.');
+	if (shape.scopeId !== scope.id) throw new Refusal(say('shape-belongs-to-another-scope'));
 	done(ctx, scope.estimateId, 'estimates.put-shape', { scope: scope.name, kind: i.kind, shapeId: i.shapeId });
 	return { shapeId: shape.id };
 });
@@ -72,7 +73,7 @@ export const removeShape = serve(contract.removeShape, (ctx, i) => {
 
 export function checkRoom(ctx: Context, scopeId: string): void {
 	const n = ctx.db.select({ id: lines.id }).from(lines).where(eq(lines.scopeId, scopeId)).all().length;
-	if (n >= MOST_LINES) throw new Refusal(`A scope holds at most ${MOST_LINES.toLocaleString('en-US')} lines.`);
+	if (n >= MOST_LINES) throw new Refusal(say('scope-holds-at-most-lines', { mostLines: MOST_LINES.toLocaleString('en-US') }));
 }
 
 /** Prices as the estimate's customer pays them: by its rate group, if it has one. */
@@ -113,9 +114,9 @@ function lineFrom(item: typeof items.$inferSelect, by: Pricer, tax: (code: strin
 /** Hours of a rate sheet, or of another price of the same hour: after hours, call-out. @throws Refusal when the sheet has none of that name */
 export function laborLine(ctx: Context, sheetId: string, by: Pricer, name?: string, variant = '') {
 	const sheet = rateOn(ctx.db, sheetId, ctx.today);
-	if (!sheet) throw new Missing('This rate sheet is not there any more.');
+	if (!sheet) throw new Missing(say('rate-sheet-not-any-more'));
 	const price = hourPrice(sheet, variant);
-	if (price === null) throw new Refusal(`${sheet.name} has no rate “${variant}” any more.`, 'variant');
+	if (price === null) throw new Refusal(say('has-no-rate-any-more', { name: sheet.name, variant }), 'variant');
 	return {
 		kind: 'labor' as Kind,
 		name: name || (variant ? `${sheet.name}, ${variant}` : sheet.name),
@@ -176,14 +177,14 @@ export const putAssembly = serve(contract.putAssembly, (ctx, i) => {
 /** A measure that was asked for when an assembly came onto the scope: kept as a typed shape. Empty: left open. */
 function measureTyped(ctx: Context, scopeId: string, name: string, typed: string): void {
 	if (typed.trim() === '') return;
-	if (!isMeasure(name)) throw new Refusal('There is no such measure.', name);
+	if (!isMeasure(name)) throw new Refusal(say('no-such-measure'), name);
 	const system = ctx.db.select({ system: company.system }).from(company).get()?.system ?? 'imperial';
 	try {
 		const value = parseMeasure(typed, dimensionOf(name), system);
 		const figure = { kind: 'typed' as const, measure: name, value };
 		ctx.insert(shapes, { id: newId(), scopeId, position: nextShape(ctx, scopeId), figure, times: 1, subtract: false });
 	} catch (e) {
-		if (e instanceof Refusal) throw new Refusal(e.message, name);
+		if (e instanceof Refusal) throw new Refusal(e.said, name);
 		throw e;
 	}
 }
@@ -226,7 +227,7 @@ export const addLine = serve(contract.addLine, (ctx, i) => {
 	checkRoom(ctx, scope.id);
 	const q = i.quantity === undefined ? quantity(10_000) : quantityWithin(quantity(i.quantity));
 	const by = pricerOf(ctx, scope.estimateId);
-	if (!i.itemId && !i.sheetId && !i.name) throw new Refusal('Say what this line is.', 'name');
+	if (!i.itemId && !i.sheetId && !i.name) throw new Refusal(say('say-what-line'), 'name');
 	const base = i.itemId
 		? itemLine(ctx, i.itemId, by, taxOf(ctx, scope.estimateId))
 		: i.sheetId
@@ -265,7 +266,7 @@ export const changeLine = serve(contract.changeLine, (ctx, i) => {
 	const line = ctx.get(lines, i.lineId, 'This line');
 	const scope = scopeOf(ctx, line.scopeId);
 	if (i.seen !== undefined && i.seen !== cellOf(line as unknown as Line, i.field))
-		throw new Stale('Somebody else changed this cell meanwhile. Look at it and type again if you still want to.', i.field);
+		throw new Stale(say('somebody-else-changed-cell-meanwhile'), i.field);
 	ctx.update(lines, line.id, linePatch(ctx, scope.estimateId, line, i.field, i.value));
 	done(ctx, scope.estimateId, 'estimates.change-line', { line: line.name, field: i.field, value: i.value.slice(0, 60) });
 	// The state of the estimate that has it: a page that shows an older one does not show it yet.
@@ -304,9 +305,9 @@ function askedPatch(ctx: Context, estimateId: string, line: LineRow, field: Line
 		const item = line.itemId ? ctx.find(items, line.itemId) : undefined;
 		if (item) return { rule, settled: null, unitPrice: pricerOf(ctx, estimateId).of({ ...item, cost: line.unitCost }).price };
 		const rate = line.sheetId ? rateOn(ctx.db, line.sheetId, ctx.today) : null;
-		if (!rate) throw new Refusal('Type a price: what it came from is not in the catalog any more.', field);
+		if (!rate) throw new Refusal(say('type-price'), field);
 		const hour = hourPrice(rate, line.variant);
-		if (hour === null) throw new Refusal(`Type a price: ${rate.name} has no rate “${line.variant}” any more.`, field);
+		if (hour === null) throw new Refusal(say('type-price-rate-gone', { name: rate.name, variant: line.variant }), field);
 		return { rule, settled: null, unitPrice: pricerOf(ctx, estimateId).labor(hour) };
 	}
 	if (text === '') {
@@ -317,9 +318,9 @@ function askedPatch(ctx: Context, estimateId: string, line: LineRow, field: Line
 	}
 	const [parentId = '', ratio = '1'] = text.split('×').map((s) => s.trim());
 	const parent = ctx.get(lines, parentId, 'That line');
-	if (parent.scopeId !== line.scopeId) throw new Refusal('A line can only hang on one of the same scope.', field);
+	if (parent.scopeId !== line.scopeId) throw new Refusal(say('line-can-only-hang-on-one'), field);
 	for (let at: LineRow | undefined = parent; at; at = at.source.by === 'parent' ? ctx.find(lines, at.source.parentId) : undefined)
-		if (at.id === line.id) throw new Refusal('These lines would hang on each other in a loop.', field);
+		if (at.id === line.id) throw new Refusal(say('these-lines-would-hang-on-each'), field);
 	return { source: { by: 'parent', parentId, ratio: readQuantity(ratio), step: 10_000 } };
 }
 
@@ -366,18 +367,18 @@ export const setWhole = serve(contract.setWhole, (ctx, i) => {
 });
 
 const within = (p: Percent): Percent => {
-	if (p < 0 || p > 10_000) throw new Refusal('A discount is between 0 and 100 %.', 'value');
+	if (p < 0 || p > 10_000) throw new Refusal(say('discount-between-0-and-100'), 'value');
 	return p;
 };
 const notNegative = (c: Cents): Cents => {
-	if (c < 0) throw new Refusal('This cannot be negative.', 'value');
+	if (c < 0) throw new Refusal(say('cannot-be-negative'), 'value');
 	return c;
 };
 
 export const undoRedo = serve(contract.undoRedo, (ctx, i) => {
 	const { last, next } = undoState(ctx, i.estimateId, ctx.who.id);
 	const target = i.redo ? next : last;
-	if (!target) throw new Refusal(i.redo ? 'There is nothing of yours to do again.' : 'There is nothing of yours to undo.');
+	if (!target) throw new Refusal(i.redo ? say('nothing-of-yours-to-do-again') : say('nothing-of-yours-to-undo'));
 	turnBack(ctx, target, i.redo ? 'after' : 'before');
 	ctx.db.update(history).set({ undone: !i.redo }).where(eq(history.id, target.id)).run();
 	const e = ctx.get(estimates, i.estimateId, 'This estimate');

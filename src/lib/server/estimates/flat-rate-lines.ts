@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/estimates';
 import * as contract from '../../contract/estimates/flat-rate-lines';
 import { quantity, type Quantity } from '../../core/money';
 import { Refusal } from '../../core/refusal';
@@ -31,10 +32,10 @@ export function putService(
 ): { lineId: string; title: string } {
 	const estimate = ctx.get(estimates, scope.estimateId, 'This estimate');
 	const found = serviceFor(ctx.db, serviceId, estimate.jobId, ctx.today);
-	if (!found) throw new Refusal('This service is not there any more.');
+	if (!found) throw new Refusal(say('service-not-any-more'));
 	const { service, catalog, terms, group } = found;
-	if (!catalog.on) throw new Refusal(`${catalog.name} is switched off.`);
-	if (service.withdrawn && !service.ours) throw new Refusal(`${service.title} was withdrawn by its publisher.`);
+	if (!catalog.on) throw new Refusal(say('switched-off', { name: catalog.name }));
+	if (service.withdrawn && !service.ours) throw new Refusal(say('withdrawn-by-publisher', { title: service.title }));
 	const tax = taxOfJob(ctx.db, estimate.jobId);
 	const priced = flatLines(service, terms, hours ?? quantity(service.hours), group);
 	let position = nextLine(ctx, scope.id);

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/estimates';
 import * as contract from '../../contract/estimates/groups';
 import { and, eq, max } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
@@ -10,15 +11,15 @@ import { done } from './done';
 function memberOf(ctx: Context, estimateId: string, m: { kind: string; id: string }) {
 	const scope =
 		m.kind === 'scope' ? ctx.get(scopes, m.id, 'This scope') : ctx.get(scopes, ctx.get(lines, m.id, 'This line').scopeId, 'Its scope');
-	if (scope.estimateId !== estimateId) throw new Refusal('This belongs to another estimate.');
+	if (scope.estimateId !== estimateId) throw new Refusal(say('belongs-to-another-estimate'));
 }
 
 export const putGroup = serve(contract.putGroup, (ctx, { members, groupId, ...i }) => {
 	const estimate = ctx.get(estimates, i.estimateId, 'This estimate');
-	if (i.atMost < i.atLeast) throw new Refusal('At most cannot be less than at least.', 'atMost');
-	if (i.atLeast > members.length) throw new Refusal(`There are ${members.length} to choose from.`, 'atLeast');
-	if (i.presetId !== null && !members.some((m) => m.id === i.presetId)) throw new Refusal('What counts must be one of them.', 'presetId');
-	if (i.atLeast > 0 && i.presetId === null) throw new Refusal('Say which counts until the customer chooses.', 'presetId');
+	if (i.atMost < i.atLeast) throw new Refusal(say('at-most-cannot-be-less-than'), 'atMost');
+	if (i.atLeast > members.length) throw new Refusal(say('to-choose-from', { membersCount: members.length }), 'atLeast');
+	if (i.presetId !== null && !members.some((m) => m.id === i.presetId)) throw new Refusal(say('what-counts-must-be-one-of'), 'presetId');
+	if (i.atLeast > 0 && i.presetId === null) throw new Refusal(say('say-which-counts-until-customer-chooses'), 'presetId');
 	for (const m of members) memberOf(ctx, estimate.id, m);
 	const position =
 		(ctx.db

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/estimates';
 import * as contract from '../../contract/estimates/many-lines';
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { poolLines, readBlock, type Line, type PasteColumn, type PastedLine } from '../../core/estimate';
@@ -26,8 +27,8 @@ function linesOf(ctx: Context, ids: readonly string[]): { estimateId: string; ro
 		.orderBy(asc(scopes.position), asc(lines.position))
 		.all();
 	const estimateId = found[0]?.estimateId;
-	if (found.length < ids.length || !estimateId) throw new Refusal('One of these lines is not there any more. Look again.');
-	if (found.some((f) => f.estimateId !== estimateId)) throw new Refusal('These lines belong to different estimates.');
+	if (found.length < ids.length || !estimateId) throw new Refusal(say('one-of-these-lines-not-any'));
+	if (found.some((f) => f.estimateId !== estimateId)) throw new Refusal(say('these-lines-belong-to-different-estimates'));
 	return { estimateId, rows: found.map((f) => f.line) };
 }
 
@@ -42,7 +43,7 @@ export const poolPicked = serve(contract.poolPicked, (ctx, i) => {
 	const { estimateId, rows } = linesOf(ctx, i.lineIds);
 	const [first, ...rest] = rows;
 	if (!first) return;
-	if (rest.some((l) => l.scopeId !== first.scopeId)) throw new Refusal('Only lines of one scope are pooled.');
+	if (rest.some((l) => l.scopeId !== first.scopeId)) throw new Refusal(say('only-lines-of-one-scope-pooled'));
 	ctx.update(lines, first.id, { source: poolLines(rows as unknown as Line[]), settled: null });
 	const gone = new Map(rest.map((l) => [l.id, first.id]));
 	// What hung on a line that went hangs on the one that stays.
@@ -64,7 +65,7 @@ export const removeLines = serve(contract.removeLines, (ctx, i) => {
 export const moveLines = serve(contract.moveLines, (ctx, i) => {
 	const { estimateId, rows } = linesOf(ctx, i.lineIds);
 	const goal = ctx.get(scopes, i.scopeId, 'This scope');
-	if (goal.estimateId !== estimateId) throw new Refusal('This scope belongs to another estimate.');
+	if (goal.estimateId !== estimateId) throw new Refusal(say('scope-belongs-to-another-estimate'));
 	const moving = new Set(i.lineIds);
 	// A line only hangs on one of its own scope: children go along when their parent leaves it.
 	const all = ctx.db
@@ -84,11 +85,11 @@ export const moveLines = serve(contract.moveLines, (ctx, i) => {
 	const going = [...rows, ...all.filter((l) => moving.has(l.id) && !i.lineIds.includes(l.id))];
 	for (const l of going)
 		if (l.scopeId !== goal.id && l.source.by === 'parent' && !moving.has(l.source.parentId))
-			throw new Refusal(`${l.name} hangs on a line of its scope: move that one too, or free it first.`);
+			throw new Refusal(say('hangs-on-line-of-scope', { name: l.name }));
 	const standing = ctx.db.select().from(lines).where(eq(lines.scopeId, goal.id)).orderBy(asc(lines.position)).all();
 	const stay = standing.filter((l) => !moving.has(l.id));
 	const at = i.beforeId === null ? stay.length : stay.findIndex((l) => l.id === i.beforeId);
-	if (at < 0) throw new Refusal('The line to put them before is not in that scope.');
+	if (at < 0) throw new Refusal(say('line-to-put-them-before-not'));
 	const order = [...stay.slice(0, at), ...going.filter((l) => moving.has(l.id)), ...stay.slice(at)];
 	// Put where they stand already: nothing happened, and Undo has nothing to take back.
 	if (order.map((l) => l.id).join() === standing.map((l) => l.id).join()) return;
@@ -102,9 +103,9 @@ export const pasteBlock = serve(contract.pasteBlock, (ctx, i) => {
 	const scope = ctx.get(scopes, i.scopeId, 'This scope');
 	checkRoom(ctx, scope.id);
 	const columns = i.columns as PasteColumn[];
-	if (!columns.includes('name')) throw new Refusal('Say which column holds the name.', 'columns');
+	if (!columns.includes('name')) throw new Refusal(say('say-which-column-holds-name'), 'columns');
 	const block = readBlock(i.text, { columns, headed: i.headed });
-	if (block.lines.length === 0) throw new Refusal('No row of this block can be read as a line.', 'text');
+	if (block.lines.length === 0) throw new Refusal(say('no-row-of-block-can-be'), 'text');
 	const { jobId } = ctx.get(estimates, scope.estimateId, 'This estimate');
 	const sheetId = block.lines.some((l) => l.hours) ? usualSheet(ctx.db, branchOfJob(ctx.db, jobId)) : null;
 	const by = pricerOf(ctx, scope.estimateId);
@@ -165,7 +166,7 @@ function hoursLine(ctx: Context, l: PastedLine, usual: string | null, by: Pricer
 		.where(and(sql`lower(${laborSheets.name}) = ${l.name.toLowerCase()}`, eq(laborSheets.setAside, false)))
 		.get()?.id;
 	const id = named ?? usual;
-	if (!id) throw new Refusal('There is no rate sheet to price hours by. Make one under Price.', 'text');
+	if (!id) throw new Refusal(say('no-rate-sheet-to-price-hours'), 'text');
 	const line = laborLine(ctx, id, by, l.name);
 	return {
 		...line,

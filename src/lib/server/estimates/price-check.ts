@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/estimates';
 import { settingsOf } from '../company';
 import * as contract from '../../contract/estimates/price-check';
 import { percent, type Percent } from '../../core/money';
@@ -16,7 +17,7 @@ export const packedBook = (app: App) => bookOf(app).map(({ parts, ...e }) => ({ 
 
 export const setTarget = serve(contract.setTarget, (ctx, i) => {
 	const target = percent(i.margin);
-	if (target < 0 || target >= 10_000) throw new Refusal('A margin lies between 0 and below 100 %.', 'margin');
+	if (target < 0 || target >= 10_000) throw new Refusal(say('margin-lies-between-0-and-below'), 'margin');
 	const now = ctx.get(company, 'company', 'The company');
 	ctx.update(company, now.id, { settings: { ...now.settings, targetMargin: target } });
 	ctx.happened('company', 'company.target-margin', { target: target / 100 }, 'rates');

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/estimates';
 import { Type } from '@sinclair/typebox';
 import { eq, inArray } from 'drizzle-orm';
 import { computeEstimate, totalForMargin } from '../../core/estimate';
@@ -47,7 +48,7 @@ export function repricePlan(app: App, chosen: Chosen) {
 function estimateTo(app: App, id: string, target: Percent) {
 	const { before, after, moved } = previewReprice(app, id);
 	const estimate = loadEstimate(app.db.orm, id);
-	if (!estimate) throw new Refusal('This estimate is not there any more.');
+	if (!estimate) throw new Refusal(say('estimate-not-any-more'));
 	const up = { price: after.price, margin: after.margin, lines: moved.length };
 	let wanted: { price: number } | null = null;
 	try {

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/estimates';
 import { settingsOf, todayOf } from '../company';
 import * as contract from '../../contract/estimates/reprice';
 import { eq, inArray } from 'drizzle-orm';
@@ -81,7 +82,7 @@ export function previewReprice(app: App, estimateId: string) {
 	const db = app.db.orm;
 	const row = db.select().from(estimates).where(eq(estimates.id, estimateId)).get();
 	const estimate = row ? loadEstimate(db, row.id) : null;
-	if (!row || !estimate) throw new Refusal('This estimate is not there any more.');
+	if (!row || !estimate) throw new Refusal(say('estimate-not-any-more'));
 	const today = todaysLines(db, row.jobId, estimate, todayOf(app));
 	const after: Estimate = {
 		...estimate,
@@ -118,7 +119,7 @@ export function previewReprice(app: App, estimateId: string) {
 
 export const reprice = serve(contract.reprice, (ctx, i) => {
 	const row = ctx.get(estimates, i.estimateId, 'This estimate');
-	if (ctx.get(jobs, row.jobId, 'Its job').number !== null) throw new Refusal('This job is won: its prices are agreed.');
+	if (ctx.get(jobs, row.jobId, 'Its job').number !== null) throw new Refusal(say('job-won'));
 	const estimate = loadEstimate(ctx.db, row.id);
 	const today = estimate ? todaysLines(ctx.db, row.jobId, estimate, ctx.today) : new Map<string, Today>();
 	let n = 0;
@@ -128,7 +129,7 @@ export const reprice = serve(contract.reprice, (ctx, i) => {
 		ctx.update(lines, l.id, { ...t, settled: null });
 		n += 1;
 	}
-	if (n === 0) throw new Refusal('Every line is at today’s cost and price already.');
+	if (n === 0) throw new Refusal(say('every-line-at-todays-cost-and'));
 	done(ctx, row.id, 'estimates.reprice', { n });
 	return { lines: n };
 });

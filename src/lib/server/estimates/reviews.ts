@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/estimates';
 import { settingsOf } from '../company';
 import * as contract from '../../contract/estimates/reviews';
 import { and, asc, desc, eq, sql } from 'drizzle-orm';
@@ -102,9 +103,9 @@ export const askSignOff = serve(contract.askSignOff, (ctx, i) => {
 	const e = ctx.get(estimates, i.estimateId, 'This estimate');
 	const estimate = loadEstimate(ctx.db, e.id);
 	const { reasons, last, holds } = signOffOf(ctx.db, e.id);
-	if (!estimate || reasons.length === 0) throw new Refusal('This estimate needs no sign-off: it can be issued.');
-	if (holds && last?.state === 'asked') throw new Refusal('It was asked for already, and nothing changed since.');
-	if (holds && last?.state === 'given') throw new Refusal('It is signed off as it stands: it can be issued.');
+	if (!estimate || reasons.length === 0) throw new Refusal(say('estimate-needs-no-sign-off'));
+	if (holds && last?.state === 'asked') throw new Refusal(say('asked-for-already-and-nothing-changed'));
+	if (holds && last?.state === 'given') throw new Refusal(say('signed-off-as-stands'));
 	if (last?.state === 'asked') ctx.update(signOffs, last.id, { state: 'overtaken' });
 	const { total } = computeEstimate(estimate);
 	ctx.insert(signOffs, {
@@ -134,11 +135,12 @@ export const askSignOff = serve(contract.askSignOff, (ctx, i) => {
 export const answerSignOff = serve(contract.answerSignOff, (ctx, i) => {
 	const s = ctx.get(signOffs, i.signOffId, 'This request');
 	if (s.state !== 'asked')
-		throw new Refusal(s.state === 'overtaken' ? 'A newer request has taken its place.' : `This was ${s.state} already.`);
+		throw new Refusal(
+			s.state === 'overtaken' ? say('newer-request-has-taken-place') : say('sign-off-answered-already', { state: s.state })
+		);
 	const estimate = loadEstimate(ctx.db, s.estimateId);
-	if (!estimate || fingerprintOf(estimate) !== s.fingerprint)
-		throw new Refusal('The estimate was changed since it was asked for. Look at it, and let it be asked for again.');
-	if (!i.give && i.answer.trim() === '') throw new Refusal('Say what should change; a word is enough.', 'answer');
+	if (!estimate || fingerprintOf(estimate) !== s.fingerprint) throw new Refusal(say('estimate-changed-since-asked-for'));
+	if (!i.give && i.answer.trim() === '') throw new Refusal(say('say-what-should-change'), 'answer');
 	ctx.update(signOffs, s.id, {
 		state: i.give ? 'given' : 'sent back',
 		answeredBy: ctx.who.name,
@@ -193,7 +195,7 @@ export function checkSignedOff(ctx: Context, estimateId: string, estimate: Estim
 		});
 		return;
 	}
-	throw new Refusal(`It needs a sign-off before it goes out: ${reasons.join('; ')}.`, 'sign-off');
+	throw new Refusal(say('needs-sign-off-before-goes-out', { reasons: reasons.join('; ') }), 'sign-off');
 }
 
 /** Comments and sign-offs of an estimate. */

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/estimates';
 import * as contract from '../../contract/estimates/scopes';
 import { asc, eq } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
@@ -73,7 +74,7 @@ export const placeScope = serve(contract.placeScope, (ctx, i) => {
 	if (i.beforeId === scope.id) return;
 	const others = inOrder(ctx, scope.estimateId).filter((s) => s.id !== scope.id);
 	const at = i.beforeId === null ? others.length : others.findIndex((s) => s.id === i.beforeId);
-	if (at < 0) throw new Refusal('The scope it was dropped on is not there any more. Look again.');
+	if (at < 0) throw new Refusal(say('scope-dropped-on-not-any-more'));
 	others.splice(at, 0, scope);
 	for (const [n, s] of others.entries()) if (s.position !== n + 1) ctx.update(scopes, s.id, { position: n + 1 });
 	done(ctx, scope.estimateId, 'estimates.place-scope', { scope: scope.name });

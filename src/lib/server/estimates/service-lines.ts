@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/estimates';
 import { flatLines, termsOf } from '../flat-rate';
 import { parseQuantity } from '../../core/money';
 import { notNegative, type Context } from '../commands';
@@ -26,9 +27,9 @@ export function hoursPatch(
 	jobId: string,
 	typed: string
 ): Partial<typeof lines.$inferSelect> {
-	if (line.flat?.part !== 'hours') throw new Refusal('The hours of this line follow from its quantity.', 'hours');
+	if (line.flat?.part !== 'hours') throw new Refusal(say('hours-of-line-follow-from-quantity'), 'hours');
 	const found = serviceFor(ctx.db, line.flat.serviceId, jobId, ctx.today);
-	if (!found) throw new Refusal('This service is not there any more.', 'hours');
+	if (!found) throw new Refusal(say('service-not-any-more'), 'hours');
 	const hours = notNegative(parseQuantity(typed, 'The hours'), 'hours');
 	return { ...flatLines(found.service, found.terms, hours, found.group).hours, rule: { by: 'inherit' } };
 }

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/estimates';
 import * as contract from '../../contract/estimates/templates';
 import { and, asc, desc, eq, ne, sql } from 'drizzle-orm';
 import { leftOut } from '../../core/estimate';
@@ -16,10 +17,9 @@ import { nextLine } from './position';
 export const saveTemplate = serve(contract.saveTemplate, (ctx, i) => {
 	const row = ctx.get(estimates, i.estimateId, 'This estimate');
 	const estimate = loadEstimate(ctx.db, row.id);
-	if (!estimate || estimate.scopes.length === 0) throw new Refusal('There is nothing on this estimate yet.');
+	if (!estimate || estimate.scopes.length === 0) throw new Refusal(say('nothing-on-estimate-yet'));
 	const known = ctx.db.select().from(templates).where(eq(templates.name, i.name)).get();
-	if (known && !i.replace && !known.setAside)
-		throw new Refusal('There is a template of this name already. Replace it, or choose another name.', 'name');
+	if (known && !i.replace && !known.setAside) throw new Refusal(say('template-of-name-already'), 'name');
 	const kept = {
 		name: i.name,
 		kindOfWork: i.kindOfWork,
@@ -59,7 +59,7 @@ export const setTemplateAside = serve(contract.setTemplateAside, (ctx, i) => {
 
 export const copyEstimate = serve(contract.copyEstimate, (ctx, i) => {
 	const row = ctx.get(estimates, i.estimateId, 'This estimate');
-	if (i.fromId === row.id) throw new Refusal('This is the estimate itself.');
+	if (i.fromId === row.id) throw new Refusal(say('estimate-itself'));
 	const from = loadEstimate(ctx.db, ctx.get(estimates, i.fromId, 'That estimate').id);
 	if (!from) return;
 	const n = putScopes(ctx, row.id, from, { recipes: recipesOf(ctx.db, i.fromId), shapes: true });
@@ -69,7 +69,7 @@ export const copyEstimate = serve(contract.copyEstimate, (ctx, i) => {
 export const draftFromRevision = serve(contract.draftFromRevision, (ctx, i) => {
 	const row = ctx.get(estimates, i.estimateId, 'This estimate');
 	const r = ctx.get(revisions, i.revisionId, 'This revision');
-	if (ctx.get(quotes, r.quoteId, 'Its quote').estimateId !== row.id) throw new Refusal('This revision belongs to another estimate.');
+	if (ctx.get(quotes, r.quoteId, 'Its quote').estimateId !== row.id) throw new Refusal(say('revision-belongs-to-another-estimate'));
 	const known = recipesOf(ctx.db, row.id);
 	clearScopes(ctx, row.id);
 	putScopes(ctx, row.id, r.frozen.estimate, { recipes: known, shapes: true, keepIds: true });
@@ -84,7 +84,7 @@ export const addEarlier = serve(contract.addEarlier, (ctx, i) => {
 		const e = ctx.get(estimates, ctx.get(scopes, scopeId, 'Its scope').estimateId, 'Its estimate');
 		return ctx.get(jobs, e.jobId, 'Its job').customerId;
 	};
-	if (ownerOf(line.scopeId) !== ownerOf(scope.id)) throw new Refusal('That line belongs to another customer.');
+	if (ownerOf(line.scopeId) !== ownerOf(scope.id)) throw new Refusal(say('line-belongs-to-another-customer'));
 	const position = nextLine(ctx, scope.id);
 	const added = ctx.insert(lines, {
 		...line,

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/estimates';
 import { textOf } from '../../core/events';
 import { and, asc, desc, eq, gt, isNull, max, ne, sql } from 'drizzle-orm';
 import type { SQLiteColumn, SQLiteTable } from 'drizzle-orm/sqlite-core';
@@ -122,9 +123,5 @@ function changedSince(ctx: Context, entry: Entry, change: RowChange): Refusal {
 		.limit(200)
 		.all()
 		.find((h) => h.byId !== ctx.who.id && h.changes.some(touches));
-	return new Refusal(
-		later
-			? `${later.byName} changed this since: “${textOf(later)}”. Undoing yours would take that back too, so it stays as it is.`
-			: 'This was changed since in another way, so it cannot be taken back on its own.'
-	);
+	return new Refusal(later ? say('changed-since', { byName: later.byName, later: textOf(later) }) : say('changed-since-in-another-way-so'));
 }

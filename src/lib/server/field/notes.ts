@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/field';
 import { eq, desc } from 'drizzle-orm';
 import type { App } from '../app';
 import { fieldNotes } from './schema';
@@ -21,8 +22,8 @@ export const notesOf = (app: App, jobId: string) =>
 
 export const addNote = serve(contract.addNote, (ctx, i) => {
 	const job = ctx.get(jobs, i.jobId, 'This job');
-	if (i.fileId && !ctx.find(files, i.fileId)) throw new Refusal('Its picture did not arrive. Take it once more.', 'picture');
-	if (i.text.trim() === '' && !i.fileId) throw new Refusal('Write something or take a picture.', 'text');
+	if (i.fileId && !ctx.find(files, i.fileId)) throw new Refusal(say('picture-did-not-arrive'), 'picture');
+	if (i.text.trim() === '' && !i.fileId) throw new Refusal(say('write-something-or-take-picture'), 'text');
 	ctx.insert(fieldNotes, { id: newId(), jobId: job.id, personId: self(ctx), at: ctx.doneAt, text: i.text.trim(), fileId: i.fileId });
 	ctx.happened(`job:${job.id}`, 'field.note', { fileId: i.fileId }, 'field');
 });

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/field';
 import { holdBack, issue, recordAnswer } from '../quotes';
 import { eq } from 'drizzle-orm';
 import * as contract from '../../contract/field/sell';
@@ -18,7 +19,7 @@ export const ON_SITE: QuoteLayout = { layout: 'detailed', detail: 'lines', amoun
 
 export const offerOnSite = serve(contract.offerOnSite, (ctx, i, actor) => {
 	const job = workJob(ctx, i.jobId);
-	if (i.services.length + i.items.length === 0) throw new Refusal('Choose what is sold.', 'services');
+	if (i.services.length + i.items.length === 0) throw new Refusal(say('choose-what-sold'), 'services');
 	const change = beginChange(ctx, job.id, i.title.trim());
 	const scope = ctx.insert(scopes, { id: newId(), estimateId: change.id, name: i.title.trim(), position: 0 });
 	for (const s of i.services) putService(ctx, scope, s.serviceId, quantity(s.quantity), s.hours === null ? null : quantity(s.hours));
@@ -44,14 +45,13 @@ export function offer(ctx: Context, revisionId: string) {
 	const revision = ctx.get(revisions, revisionId, 'This offer');
 	const quote = ctx.get(quotes, revision.quoteId, 'This quote');
 	const estimate = ctx.get(estimates, quote.estimateId, 'Its estimate');
-	if (estimate.change === null || revision.sentTo !== '')
-		throw new Refusal('This was not offered on site: it is answered by the customer’s link.');
+	if (estimate.change === null || revision.sentTo !== '') throw new Refusal(say('not-offered-on-site'));
 	return { revision, quote, change: estimate.change };
 }
 
 export const signSale = serve(contract.signSale, (ctx, i) => {
 	const { revision, quote, change } = offer(ctx, i.revisionId);
-	if (!isDrawable(i.signature)) throw new Refusal('Please sign in the box.', 'signature');
+	if (!isDrawable(i.signature)) throw new Refusal(say('please-sign-in-box'), 'signature');
 	if (revision.state === 'accepted') return { total: revision.total };
 	const { total } = recordAnswer(ctx, revision, {
 		answer: 'accepted',
@@ -71,7 +71,7 @@ export const signSale = serve(contract.signSale, (ctx, i) => {
 export const dropOffer = serve(contract.dropOffer, (ctx, i) => {
 	const { revision, quote } = offer(ctx, i.revisionId);
 	if (revision.state === 'withdrawn') return;
-	if (revision.state !== 'open') throw new Refusal(`This is ${revision.state} already.`);
+	if (revision.state !== 'open') throw new Refusal(say('part-already', { state: revision.state }));
 	ctx.db.update(revisions).set({ state: 'withdrawn' }).where(eq(revisions.id, revision.id)).run();
 	holdBack(ctx, revision.id);
 	ctx.happened(`job:${quote.jobId}`, 'field.not-sold', { number: quote.number }, 'field', 'track');

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/files';
 import { Refusal } from '../../core/refusal';
 
 /** A file within a zip archive, as its directory tells it. */
@@ -15,7 +16,7 @@ const LONG = 0xffffffff;
  * @throws Refusal when it has no directory that can be read, or needs sizes beyond four gigabytes
  */
 export function entriesOf(bytes: Buffer): Entry[] {
-	const refused = new Refusal('This spreadsheet cannot be opened: it is damaged, or locked with a password.', 'file');
+	const refused = new Refusal(say('spreadsheet-cannot-be-opened'), 'file');
 	const end = bytes.lastIndexOf(Buffer.from([0x50, 0x4b, 0x05, 0x06]));
 	if (end < 0 || end + 22 > bytes.length || bytes.readUInt32LE(end) !== END) throw refused;
 	const count = bytes.readUInt16LE(end + 10);
@@ -47,5 +48,5 @@ export function checkArchive(bytes: Buffer): void {
 	const size = entries.reduce((sum, e) => sum + e.size, 0);
 	const swells = entries.some((e) => e.size > 10_000_000 && e.size > e.packed * MOST_RATIO);
 	if (entries.length > MOST_ENTRIES || size > MOST_UNPACKED || swells)
-		throw new Refusal('This spreadsheet is far larger inside than outside. Save it as CSV, or split it.', 'file');
+		throw new Refusal(say('spreadsheet-far-larger-inside-than-outside'), 'file');
 }

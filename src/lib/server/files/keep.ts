@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/files';
 import { Refusal } from '../../core/refusal';
 import type { Context } from '../commands';
 import { newId } from '../ids';
@@ -8,13 +9,13 @@ import { attachments } from './schema';
 const KINDS = {
 	any: {
 		takes: (type: string | null) => type !== null,
-		else: 'PDF, pictures, text, documents and spreadsheets are kept. This file is none of them.'
+		else: say('kind-not-kept')
 	},
 	scan: {
 		takes: (type: string | null) => type === 'application/pdf' || (type?.startsWith('image/') ?? false),
-		else: 'A scan is a PDF or a picture. This file is neither.'
+		else: say('no-scan')
 	},
-	'data sheet': { takes: (type: string | null) => type === 'application/pdf', else: 'A data sheet is a PDF. This file is none.' }
+	'data sheet': { takes: (type: string | null) => type === 'application/pdf', else: say('no-data-sheet') }
 };
 
 /**
@@ -31,8 +32,8 @@ export function keepWith(
 	usual: string
 ): { attachmentId: string; name: string } {
 	const { bytes } = file;
-	if (!Buffer.isBuffer(bytes) || bytes.length === 0) throw new Refusal('The file is empty.', 'file');
-	if (bytes.length > MOST_ATTACHED) throw new Refusal('The file is larger than 20 MB.', 'file');
+	if (!Buffer.isBuffer(bytes) || bytes.length === 0) throw new Refusal(say('file-empty'), 'file');
+	if (bytes.length > MOST_ATTACHED) throw new Refusal(say('file-larger-than-20-mb'), 'file');
 	if (!KINDS[kind].takes(typeOfFile(bytes))) throw new Refusal(KINDS[kind].else, 'file');
 	const name = cleanName(file.name) || usual;
 	const a = ctx.insert(attachments, { id: newId(), subject, name, bytes, size: bytes.length, at: ctx.now, byName: ctx.who.name });
@@ -42,7 +43,7 @@ export function keepWith(
 /** Takes a file off its record. @param of what the record is, as “customer” @returns the record and what the file was called */
 export function takeOff(ctx: Context, attachmentId: string, of: string, what: string): { subject: string; name: string } {
 	const a = ctx.get(attachments, attachmentId, what);
-	if (!a.subject.startsWith(`${of}:`)) throw new Refusal('This file belongs to something else.');
+	if (!a.subject.startsWith(`${of}:`)) throw new Refusal(say('file-belongs-to-something-else'));
 	ctx.remove(attachments, a.id);
 	return { subject: a.subject, name: a.name };
 }

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/files';
 import sharp from 'sharp';
 import { Refusal } from '../../core/refusal';
 
@@ -6,13 +7,13 @@ const MOST_PIXELS = 60_000_000;
 
 /** Checks an upload by its content, not its name, and re-encodes it: what is kept is a picture of ours, without its metadata. */
 export async function readPicture(bytes: Buffer): Promise<{ bytes: Buffer; thumb: Buffer; width: number; height: number }> {
-	if (bytes.length === 0) throw new Refusal('The file is empty.', 'picture');
-	if (bytes.length > MOST_BYTES) throw new Refusal('The picture is larger than 20 MB.', 'picture');
+	if (bytes.length === 0) throw new Refusal(say('file-empty'), 'picture');
+	if (bytes.length > MOST_BYTES) throw new Refusal(say('picture-larger-than-20-mb'), 'picture');
 	try {
 		const image = sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'error' });
 		const meta = await image.metadata();
 		if (!['jpeg', 'png', 'webp', 'heif', 'gif', 'tiff'].includes(meta.format ?? ''))
-			throw new Refusal('This is not a picture we can read. JPEG, PNG and WebP work.', 'picture');
+			throw new Refusal(say('not-picture-we-can-read'), 'picture');
 		const full = await image
 			.rotate()
 			.resize({ width: 2000, height: 2000, fit: 'inside', withoutEnlargement: true })
@@ -23,7 +24,7 @@ export async function readPicture(bytes: Buffer): Promise<{ bytes: Buffer; thumb
 	} catch (e) {
 		if (e instanceof Refusal) throw e;
 		throw new Refusal(
-			/pixel limit/i.test((e as Error).message) ? 'The picture has more than 60 megapixels.' : 'This is not a picture, or it is damaged.',
+			/pixel limit/i.test((e as Error).message) ? say('picture-has-more-than-60-megapixels') : say('not-picture-or-damaged'),
 			'picture'
 		);
 	}
@@ -39,7 +40,7 @@ const PNG_ADDRESS = /^data:image\/png;base64,([A-Za-z0-9+/]+={0,2})$/;
  */
 export async function readSignature(address: string): Promise<string> {
 	if (address === '') return '';
-	const refused = new Refusal('The signature cannot be read. Please sign once more.', 'signature');
+	const refused = new Refusal(say('signature-cannot-be-read'), 'signature');
 	const base64 = address.length <= MOST_SIGNATURE ? PNG_ADDRESS.exec(address)?.[1] : undefined;
 	if (!base64) throw refused;
 	try {

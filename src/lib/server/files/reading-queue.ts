@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/files';
 import { TooMany } from '../commands';
 
 /** More than this do not wait: they are asked to come back. */
@@ -25,7 +26,7 @@ class ReadingQueue {
 	 */
 	async run<T>(ticket: string, work: () => Promise<T>, signal?: AbortSignal): Promise<T> {
 		if (this.#busy) {
-			if (this.#waiting.length >= MOST_WAITING) throw new TooMany('Many files wait to be read already. Try again in a few minutes.');
+			if (this.#waiting.length >= MOST_WAITING) throw new TooMany(say('many-files-wait-to-be-read'));
 			await this.#turn(ticket, signal);
 		}
 		this.#busy = true;

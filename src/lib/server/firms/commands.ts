@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/firms';
 import * as contract from '../../contract/firms/commands';
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { grouped } from '../../core/lists';
@@ -10,14 +11,14 @@ import { firmPapers, firms } from './schema';
 import { newId } from '../ids';
 
 export const saveFirm = serve(contract.saveFirm, (ctx, { firmId, version, ...i }) => {
-	if (!i.supplies && !i.subcontracts) throw new Refusal('Say whether it works for us, sells to us, or both.', 'subcontracts');
+	if (!i.supplies && !i.subcontracts) throw new Refusal(say('say-whether-works-for-us-sells'), 'subcontracts');
 	const name = i.name.trim();
 	const other = ctx.db
 		.select({ id: firms.id })
 		.from(firms)
 		.where(sql`lower(${firms.name}) = lower(${name})`)
 		.get();
-	if (other && other.id !== firmId) throw new Refusal('There is a firm of this name already.', 'name');
+	if (other && other.id !== firmId) throw new Refusal(say('firm-of-name-already'), 'name');
 	const saved =
 		firmId === null
 			? ctx.insert(firms, { id: newId(), ...i, name })

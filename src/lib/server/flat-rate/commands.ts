@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/flat-rate';
 import * as contract from '../../contract/flat-rate/commands';
 import { eq, max } from 'drizzle-orm';
 import { percent, quantity, unitPrice } from '../../core/money';
@@ -9,9 +10,9 @@ import { newId } from '../ids';
 
 export const saveCatalog = serve(contract.saveCatalog, (ctx, { catalogId, version, markup, hourlyPrice, ...fields }) => {
 	const twin = ctx.db.select({ id: flatCatalogs.id }).from(flatCatalogs).where(eq(flatCatalogs.name, fields.name)).get();
-	if (twin && twin.id !== catalogId) throw new Refusal('There is a catalog of this name already.', 'name');
+	if (twin && twin.id !== catalogId) throw new Refusal(say('catalog-of-name-already'), 'name');
 	const typedPrice = hourlyPrice === null ? null : unitPrice(hourlyPrice);
-	if (typedPrice !== null && typedPrice <= 0) throw new Refusal('An hour is sold for more than 0.', 'hourlyPrice');
+	if (typedPrice !== null && typedPrice <= 0) throw new Refusal(say('hour-sold-for-more-than-0'), 'hourlyPrice');
 	const row = {
 		...fields,
 		markup: percent(notNegative(markup, 'markup')),
@@ -36,9 +37,9 @@ export const saveService = serve(contract.saveService, (ctx, { serviceId, versio
 			cost: unitPrice(notNegative(m.cost, `materials.${n}.cost`))
 		}))
 	};
-	if (row.hours === 0 && row.materials.length === 0) throw new Refusal('A service has hours or materials.', 'hours');
+	if (row.hours === 0 && row.materials.length === 0) throw new Refusal(say('service-has-hours-or-materials'), 'hours');
 	const known = serviceId ? ctx.get(flatServices, serviceId, 'This service') : undefined;
-	if (known && known.catalogId !== fields.catalogId) throw new Refusal('This service belongs to another catalog.');
+	if (known && known.catalogId !== fields.catalogId) throw new Refusal(say('service-belongs-to-another-catalog'));
 	const s = known
 		? ctx.update(flatServices, known.id, { ...row, ours: known.published !== null || known.ours }, version)
 		: ctx.insert(flatServices, { id: newId(), key: newId(), position: nextPosition(ctx, fields.catalogId), ...row });
@@ -60,7 +61,7 @@ const nextPosition = (ctx: Context, catalogId: string): number =>
 
 export const followEditions = serve(contract.followEditions, (ctx, i) => {
 	const s = ctx.get(flatServices, i.serviceId, 'This service');
-	if (!s.published) throw new Refusal('This service is our own: no edition has it.');
+	if (!s.published) throw new Refusal(say('service-our-own'));
 	const p = s.published;
 	const category = ctx.db
 		.select()

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/flat-rate';
 import { Type } from '@sinclair/typebox';
 import { EditionError, readEdition, type EditionFile } from '../../core/formats';
 import type { PublishedService } from '../../core/pricing';
@@ -70,13 +71,13 @@ export function parseEdition(text: string): { file: EditionFile; services: Publi
 	try {
 		file = JSON.parse(text);
 	} catch {
-		throw new EditionError('This is not an edition: the file is not JSON.', 'file');
+		throw new EditionError(say('not-edition'), 'file');
 	}
 	try {
 		validate(EDITION_SCHEMA, file);
 	} catch (e) {
 		if (!(e instanceof BadInput)) throw e;
-		throw new EditionError(`This is not an edition we can take: ${e.field ? `${e.field}: ` : ''}${e.message}`, 'file');
+		throw new EditionError(say('not-edition-we-can-take', { field: e.field, message: e.message }), 'file');
 	}
 	return { file: file as EditionFile, services: readEdition(file as EditionFile) };
 }

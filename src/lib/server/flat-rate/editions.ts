@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/flat-rate';
 import * as contract from '../../contract/flat-rate/editions';
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { EditionFile } from '../../core/formats';
@@ -48,10 +49,14 @@ export const receiveEdition = serve(contract.receiveEdition, (ctx, i) => {
 		.from(flatEditions)
 		.where(and(eq(flatEditions.publisher, file.publisher), eq(flatEditions.key, file.catalog.key), eq(flatEditions.edition, file.edition)))
 		.get();
-	if (known?.state === 'taken') throw new Refusal(`Edition ${file.edition} of ${file.catalog.name} was taken already.`, 'file');
+	if (known?.state === 'taken')
+		throw new Refusal(say('edition-of-taken-already', { edition: file.edition, name: file.catalog.name }), 'file');
 	const held = catalogFor(ctx.db, { publisher: file.publisher, key: file.catalog.key });
 	if (held && held.edition >= file.edition)
-		throw new Refusal(`${held.name} is at edition ${held.edition}. Edition ${file.edition} is older and would go back.`, 'file');
+		throw new Refusal(
+			say('at-edition-edition-older-and-would', { name: held.name, edition: held.edition, edition2: file.edition }),
+			'file'
+		);
 	const row = {
 		name: file.catalog.name,
 		published: file.published,
@@ -75,7 +80,7 @@ export const receiveEdition = serve(contract.receiveEdition, (ctx, i) => {
 
 export function waiting(db: Orm, editionId: string) {
 	const e = db.select().from(flatEditions).where(eq(flatEditions.id, editionId)).get();
-	if (!e) throw new Refusal('This edition is not there any more.');
+	if (!e) throw new Refusal(say('edition-not-any-more'));
 	return e;
 }
 
@@ -107,10 +112,9 @@ export function serviceInEdition(app: App, editionId: string, key: string) {
 
 export const takeEdition = serve(contract.takeEdition, (ctx, i) => {
 	const edition = waiting(ctx.db, i.editionId);
-	if (edition.state === 'taken') throw new Refusal('This edition was taken already.');
+	if (edition.state === 'taken') throw new Refusal(say('edition-taken-already'));
 	const { catalog: known, file, services, diff } = diffOf(ctx.db, edition, ctx.today);
-	if (known && known.edition >= edition.edition)
-		throw new Refusal(`The catalog is at edition ${known.edition} already: this one would go back.`);
+	if (known && known.edition >= edition.edition) throw new Refusal(say('catalog-at-edition-already', { edition: known.edition }));
 	const taken = ctx.db.select({ id: flatCatalogs.id }).from(flatCatalogs).where(eq(flatCatalogs.name, edition.name)).get();
 	const name = taken && taken.id !== known?.id ? `${edition.name}, ${edition.publisher}` : edition.name;
 	const catalog = known
@@ -226,7 +230,7 @@ function putServices(ctx: Context, catalogId: string, services: PublishedService
 
 export const leaveEdition = serve(contract.leaveEdition, (ctx, i) => {
 	const edition = waiting(ctx.db, i.editionId);
-	if (edition.state === 'taken') throw new Refusal('This edition was taken already.');
+	if (edition.state === 'taken') throw new Refusal(say('edition-taken-already'));
 	ctx.db
 		.update(flatEditions)
 		.set({ state: 'left', settledAt: ctx.now, byName: ctx.who.name })

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/flat-rate';
 import { Refusal, wordsOf } from '../../core/refusal';
 import type { App } from '../app';
 import type { Actor } from '../commands';
@@ -16,7 +17,7 @@ export async function lookForEditions(app: App, actor: Actor): Promise<{ receive
 		offered = await app.publisher.offered();
 	} catch (e) {
 		log.warn({ error: (e as Error).message }, 'publisher');
-		throw new Refusal('The publisher cannot be reached. Try again later, or take the file by hand.');
+		throw new Refusal(say('publisher-cannot-be-reached'));
 	}
 	const held = app.db.orm.select().from(flatCatalogs).all();
 	const known = new Set(

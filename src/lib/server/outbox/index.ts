@@ -1,7 +1,7 @@
 import * as contract from '../../contract/outbox/outbox';
 import { and, asc, eq, lte } from 'drizzle-orm';
 import type { App } from '../app';
-import { Refusal } from '../../core/refusal';
+import { Refusal, type Said } from '../../core/refusal';
 import { serve, type Context } from '../commands';
 import { company } from '../company/schema';
 import { outbox } from './schema';
@@ -59,9 +59,9 @@ export async function sendDue(app: App): Promise<number> {
 	}
 }
 
-const HINDRANCES: ((db: Context['db'], linkId: string) => string | null)[] = [];
+const HINDRANCES: ((db: Context['db'], linkId: string) => Said | null)[] = [];
 /** Says why a letter with a link stays here: the room whose records the link leads to knows whether they are still offered. */
-export const stays = (why: (db: Context['db'], linkId: string) => string | null): unknown => HINDRANCES.push(why);
+export const stays = (why: (db: Context['db'], linkId: string) => Said | null): unknown => HINDRANCES.push(why);
 
 export const resendMail = serve(contract.resendMail, (ctx, i) => {
 	const row = ctx.get(outbox, i.mailId, 'This mail');

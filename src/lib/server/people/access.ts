@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/people';
 import * as contract from '../../contract/people/access';
 import { and, eq, ne } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
@@ -53,7 +54,7 @@ function sendWay(ctx: Context, person: Person, kind: 'invitation' | 'reset'): vo
 export const invitePerson = serve(contract.invitePerson, (ctx, i) => {
 	const mail = i.mail.toLowerCase();
 	if (ctx.db.select({ id: people.id }).from(people).where(eq(people.mail, mail)).get())
-		throw new Refusal('Somebody has this mail address already.', 'mail');
+		throw new Refusal(say('somebody-has-mail-address-already'), 'mail');
 	const own = roleToGive(ctx, i.roleId);
 	const person = ctx.insert(people, {
 		id: newId(),
@@ -71,7 +72,7 @@ export const invitePerson = serve(contract.invitePerson, (ctx, i) => {
 
 export const inviteAgain = serve(contract.inviteAgain, (ctx, i) => {
 	const person = ctx.get(people, i.personId, 'This person');
-	if (!person.active) throw new Refusal('This person has no access. Give it back first.');
+	if (!person.active) throw new Refusal(say('person-has-no-access'));
 	sendWay(ctx, person, person.passwordHash === NO_PASSWORD ? 'invitation' : 'reset');
 	ctx.happened(`person:${person.id}`, 'people.invite-again', { person: person.name }, 'people');
 });
@@ -85,7 +86,7 @@ export const changePerson = serve(contract.changePerson, (ctx, i) => {
 		.all()
 		.filter((o) => o.active && o.roleId === null);
 	if (owners.length === 1 && owners[0]?.id === p.id && (i.role !== 'owner' || i.roleId !== null || !i.active))
-		throw new Refusal('The last owner cannot be taken away.', 'role');
+		throw new Refusal(say('last-owner-cannot-be-taken-away'), 'role');
 	const own = i.roleId === p.roleId ? (p.roleId === null ? null : ctx.get(roles, p.roleId, 'This role')) : roleToGive(ctx, i.roleId);
 	ctx.update(
 		people,
@@ -112,10 +113,9 @@ export const changePerson = serve(contract.changePerson, (ctx, i) => {
 export const setReach = serve(contract.setReach, (ctx, i) => {
 	const p = ctx.get(people, i.personId, 'This person');
 	const branch = i.branchId === null ? null : ctx.get(branches, i.branchId, 'This branch');
-	if (i.scope === 'branch' && !branch) throw new Refusal('Say which branch they belong to.', 'branchId');
+	if (i.scope === 'branch' && !branch) throw new Refusal(say('say-which-branch-they-belong-to'), 'branchId');
 	// Somebody must be able to open the books and to give access back.
-	if (i.scope !== 'all' && p.role === 'owner' && p.roleId === null)
-		throw new Refusal('An owner sees all jobs. Change the role first.', 'scope');
+	if (i.scope !== 'all' && p.role === 'owner' && p.roleId === null) throw new Refusal(say('owner-sees-all-jobs'), 'scope');
 	ctx.update(people, p.id, { scope: i.scope, branchId: i.branchId }, i.version);
 	ctx.ended.push({ personId: p.id, but: '' });
 	ctx.happened(`person:${p.id}`, 'people.set-reach', { name: p.name, scope: i.scope, branch: branch?.name ?? '' }, 'people');
@@ -135,9 +135,9 @@ export const requestReset = serve(contract.requestReset, (ctx, i) => {
 });
 
 export const choosePassword = serve(contract.choosePassword, (ctx, i, actor) => {
-	if (actor.type !== 'link') throw new Refusal('This needs the link from the mail.');
+	if (actor.type !== 'link') throw new Refusal(say('needs-link-from-mail'));
 	const person = ctx.get(people, actor.subjectId, 'This person');
-	if (!person.active) throw new Refusal('This account has no access any more.');
+	if (!person.active) throw new Refusal(say('account-has-no-access-any-more'));
 	ctx.update(people, person.id, { passwordHash: i.passwordHash });
 	endWays(ctx, person.id);
 	endSessions(ctx, person.id);
@@ -146,7 +146,7 @@ export const choosePassword = serve(contract.choosePassword, (ctx, i, actor) => 
 });
 
 export const changeOwnPassword = serve(contract.changeOwnPassword, (ctx, i, actor) => {
-	if (actor.type !== 'person') throw new Refusal('Sign in first.');
+	if (actor.type !== 'person') throw new Refusal(say('sign-in-first'));
 	ctx.update(people, actor.id, { passwordHash: i.passwordHash });
 	endWays(ctx, actor.id);
 	endSessions(ctx, actor.id, i.sessionId);

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/people';
 import * as contract from '../../contract/people/roles';
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { checkRights, knownRights, type Holder, type Right } from '../../core/access';
@@ -44,7 +45,7 @@ export const ownRoles = (app: App) =>
 export function roleToGive(ctx: Context, roleId: string | null): OwnRole | null {
 	if (roleId === null) return null;
 	const role = ctx.get(roles, roleId, 'This role');
-	if (role.archived) throw new Refusal(`The role ${role.name} is set aside.`, 'role');
+	if (role.archived) throw new Refusal(say('role-set-aside', { name: role.name }), 'role');
 	return role;
 }
 
@@ -54,7 +55,7 @@ function freeName(ctx: Context, name: string, but = ''): string {
 		.from(roles)
 		.where(sql`lower(${roles.name}) = lower(${name.trim()})`)
 		.get();
-	if (other && other.id !== but) throw new Refusal('There is a role of this name already.', 'name');
+	if (other && other.id !== but) throw new Refusal(say('role-of-name-already'), 'name');
 	return name.trim();
 }
 
@@ -85,8 +86,7 @@ export const changeRole = serve(contract.changeRole, (ctx, i) => {
 export const setAsideRole = serve(contract.setAsideRole, (ctx, i) => {
 	const role = ctx.get(roles, i.roleId, 'This role');
 	const holders = holdersOf(ctx, role.id).length;
-	if (i.archived && holders > 0)
-		throw new Refusal(`${holders === 1 ? 'One person has' : `${holders} people have`} this role. Give them another first.`, 'role');
+	if (i.archived && holders > 0) throw new Refusal(say('people-have-role', { holders }), 'role');
 	ctx.update(roles, role.id, { archived: i.archived }, i.version);
 	ctx.happened(`role:${role.id}`, 'people.set-aside-role', { name: role.name, archived: i.archived }, 'people');
 });

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/people';
 import { and, desc, eq, gt } from 'drizzle-orm';
 import { RateLimiterMemory } from 'rate-limiter-flexible';
 import { Refusal } from '../../core/refusal';
@@ -17,7 +18,7 @@ const SEEN_EVERY_MS = 60_000;
 const real = (): number => Date.now();
 
 /** Said when one of us presses what only the customer may press. */
-export const AS_STAFF = 'You are signed in as one of us: only the customer can do this here. Sign out first if you are the customer.';
+export const AS_STAFF = say('one-of-us');
 
 const perAddress = new RateLimiterMemory({ points: 30, duration: 300 });
 const perMail = new RateLimiterMemory({ points: 8, duration: 300 });
@@ -29,7 +30,7 @@ export async function limitResets(mail: string, address: string): Promise<void> 
 	try {
 		await Promise.all([resetsPerAddress.consume(address), resetsPerMail.consume(mail.trim().toLowerCase())]);
 	} catch {
-		throw new TooMany('That was asked often enough. Look at your mail, or wait an hour.');
+		throw new TooMany(say('asked-often-enough'));
 	}
 }
 
@@ -51,11 +52,11 @@ export async function signIn(app: App, mail: string, password: string, address: 
 	try {
 		await Promise.all([perAddress.consume(address), perMail.consume(key)]);
 	} catch {
-		throw new Refusal('Too many tries. Wait five minutes and try again.');
+		throw new Refusal(say('too-many-tries'));
 	}
 	const person = app.db.orm.select().from(people).where(eq(people.mail, key)).get();
 	const ok = await passwordFits(person?.active ? person.passwordHash : undefined, password);
-	if (!ok || !person) throw new Refusal('Mail and password do not belong together.');
+	if (!ok || !person) throw new Refusal(say('mail-and-password-do-not-belong'));
 	await perMail.delete(key);
 	// Who gets in has not tried in vain: a whole office begins its morning behind one address.
 	await perAddress.reward(address);

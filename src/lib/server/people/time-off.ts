@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/people';
 import { newId } from '../ids';
 import { timeOff, people } from './schema';
 import { Refusal } from '../../core/refusal';
@@ -5,7 +6,7 @@ import * as contract from '../../contract/company/commands';
 import { serve } from '../commands';
 
 export const addTimeOff = serve(contract.addTimeOff, (ctx, i) => {
-	if (i.to < i.from) throw new Refusal('The last day is before the first.', 'to');
+	if (i.to < i.from) throw new Refusal(say('last-day-before-first'), 'to');
 	const p = ctx.get(people, i.personId, 'This person');
 	ctx.insert(timeOff, { id: newId(), ...i });
 	ctx.happened(`person:${p.id}`, 'time-off.add', { name: p.name, from: i.from, to: i.to }, 'plan');

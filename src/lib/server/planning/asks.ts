@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/planning';
 import * as contract from '../../contract/planning/asks';
 import { and, asc, desc, eq, gte, inArray, lte, ne, or } from 'drizzle-orm';
 import { readRecipients } from '../../core/quotes';
@@ -21,15 +22,15 @@ const span = (from: Day, to: Day): string => (from === to ? `on ${longDay(from)}
 
 export const askFirm = serve(contract.askFirm, (ctx, i) => {
 	const firm = ctx.get(firms, i.firmId, 'This firm');
-	if (firm.archived) throw new Refusal(`${firm.name} is set aside.`, 'firmId');
-	if (!firm.mail.includes('@')) throw new Refusal(`${firm.name} has no mail address to ask at.`, 'firmId');
+	if (firm.archived) throw new Refusal(say('set-aside', { name: firm.name }), 'firmId');
+	if (!firm.mail.includes('@')) throw new Refusal(say('has-no-mail-address-to-ask', { name: firm.name }), 'firmId');
 	const job = plannableJob(ctx, i.jobId);
-	if (i.to < i.from) throw new Refusal('The last day is before the first.', 'to');
-	if (i.to < ctx.today) throw new Refusal('These days are over.', 'from');
+	if (i.to < i.from) throw new Refusal(say('last-day-before-first'), 'to');
+	if (i.to < ctx.today) throw new Refusal(say('these-days-over'), 'from');
 	const over = papersOver(ctx.db, firm.id, i.to)[0];
 	if (over && !i.despite)
 		throw new Refusal(
-			`${firm.name}: “${over.name}” holds until ${longDay(over.validUntil ?? '')} only. Ask them all the same if that is meant.`,
+			say('holds-until-only', { name: firm.name, name2: over.name, validUntil: longDay(over.validUntil ?? '') }),
 			'despite'
 		);
 	const phaseId = phaseNamed(ctx, job.id, i.phase);
@@ -89,14 +90,14 @@ export const withdrawAsk = serve(contract.withdrawAsk, (ctx, i) => {
 });
 
 export const answerAsk = serve(contract.answerAsk, (ctx, i, actor) => {
-	if (actor.type !== 'link') throw new Refusal('This needs the link from the mail.');
+	if (actor.type !== 'link') throw new Refusal(say('needs-link-from-mail'));
 	const ask = ctx.get(firmAsks, actor.subjectId, 'This ask');
 	const firm = ctx.get(firms, ask.firmId, 'This firm');
 	if (ask.state === i.answer) return;
-	if (ask.state === 'withdrawn') throw new Refusal('This is not needed any more. Thank you all the same.');
-	if (ask.state !== 'asked') throw new Refusal(`You answered ${ask.state} already. Please call us if that has changed.`);
-	if (ask.to < ctx.today) throw new Refusal('These days are over.');
-	if (i.answer === 'no' && i.why.trim() === '') throw new Refusal('Please say why, or when you could.', 'why');
+	if (ask.state === 'withdrawn') throw new Refusal(say('not-needed-any-more'));
+	if (ask.state !== 'asked') throw new Refusal(say('you-answered-already', { state: ask.state }));
+	if (ask.to < ctx.today) throw new Refusal(say('these-days-over'));
+	if (i.answer === 'no' && i.why.trim() === '') throw new Refusal(say('please-say-why-or-when-you'), 'why');
 	ctx.update(firmAsks, ask.id, { state: i.answer, answeredAt: ctx.now, answeredBy: i.name.trim(), why: i.why.trim() });
 	if (i.answer === 'no') takeDaysOff(ctx, ask.id);
 	ctx.happened(
@@ -184,8 +185,8 @@ export const firmShifts = (app: App, from: Day, to: Day) =>
 export const tellCustomer = serve(contract.tellCustomer, (ctx, i) => {
 	const job = ctx.get(jobs, i.jobId, 'This job');
 	const to = readRecipients(i.to);
-	if (to.length === 0) throw new Refusal('Say where the mail goes.', 'to');
-	if (i.text.trim() === '') throw new Refusal('Write what they are told.', 'text');
+	if (to.length === 0) throw new Refusal(say('say-where-mail-goes'), 'to');
+	if (i.text.trim() === '') throw new Refusal(say('write-what-they-told'), 'text');
 	ctx.mail({ to: to.join(', '), subject: i.subject.trim() || 'We come to you', text: i.text.trim(), about: `job:${job.id}` });
 	ctx.happened(`job:${job.id}`, 'plan.tell-customer', { to: to.join(', ') }, 'plan');
 });

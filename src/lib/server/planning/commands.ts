@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/planning';
 import { phaseNamed } from '../work';
 import * as contract from '../../contract/planning/commands';
 import { eq } from 'drizzle-orm';
@@ -38,7 +39,7 @@ function wantedShifts(
 	db: Orm,
 	i: { jobId: string; personIds: (string | null)[]; from: Day; to: Day; start: number | null; end: number | null }
 ): Shift[] {
-	if (i.to < i.from) throw new Refusal('The last day is before the first.', 'to');
+	if (i.to < i.from) throw new Refusal(say('last-day-before-first'), 'to');
 	checkShift({ from: i.start, to: i.end });
 	const days = daysOf(db, i.from, i.to);
 	return i.personIds.flatMap((personId) => days.map((day) => ({ id: newId(), personId, jobId: i.jobId, day, from: i.start, to: i.end })));
@@ -57,7 +58,7 @@ export function checkPlan(
 function refuseConflicts(conflicts: readonly Conflict[], despite: boolean | undefined): void {
 	if (conflicts.length > 0 && !despite)
 		throw new Refusal(
-			`${conflicts[0]?.text}${conflicts.length > 1 ? `, and ${conflicts.length - 1} more` : ''}. Plan it all the same if that is meant.`,
+			say('more-plan-all-same-if-meant', { text: conflicts[0]?.text, conflictsCount: conflicts.length, conflicts: conflicts.length - 1 }),
 			'despite'
 		);
 }
@@ -77,9 +78,9 @@ export const addShifts = serve(contract.addShifts, (ctx, i) => {
 /** A job that can be planned. @throws Refusal for one that is not won, or closed */
 export function plannableJob(ctx: Context, jobId: string) {
 	const job = ctx.get(jobs, jobId, 'This job');
-	if (job.number === null) throw new Refusal('Only a job that is won can be planned.');
+	if (job.number === null) throw new Refusal(say('only-job-won-can-be-planned'));
 	const stage = ctx.get(stages, job.stageId, 'Its stage');
-	if (stage.meaning === 'closed') throw new Refusal('This job is closed.');
+	if (stage.meaning === 'closed') throw new Refusal(say('job-closed'));
 	return job;
 }
 
@@ -95,7 +96,7 @@ export function movedShifts(db: Orm, i: Move): { wanted: Shift[]; without: strin
 	if (i.span) checkShift({ from: i.span.start, to: i.span.end });
 	const rows = i.shifts.map((s) => {
 		const row = db.select().from(shifts).where(eq(shifts.id, s.id)).get();
-		if (!row) throw new Missing('This shift is not there any more.');
+		if (!row) throw new Missing(say('shift-not-any-more'));
 		return row;
 	});
 	const wanted = rows.map((r) => ({
@@ -140,6 +141,6 @@ export function beginWork(ctx: Context, jobId: string): void {
 
 export function workJob(ctx: Context, jobId: string) {
 	const job = ctx.get(jobs, jobId, 'This job');
-	if (job.number === null) throw new Refusal('Time can only be booked on a job that is won.');
+	if (job.number === null) throw new Refusal(say('time-can-only-be-booked-on'));
 	return job;
 }

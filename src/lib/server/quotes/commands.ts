@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/quotes';
 import { settingsOf } from '../company';
 import * as contract from '../../contract/quotes/commands';
 import { eq } from 'drizzle-orm';
@@ -18,7 +19,7 @@ import { linkOf } from '../links';
 
 export const withdrawQuote = serve(contract.withdrawQuote, (ctx, i) => {
 	const r = ctx.get(revisions, i.revisionId, 'This quote');
-	if (r.state !== 'open') throw new Refusal(`This quote is ${r.state} already.`);
+	if (r.state !== 'open') throw new Refusal(say('quote-already', { state: r.state }));
 	ctx.db.update(revisions).set({ state: 'withdrawn' }).where(eq(revisions.id, r.id)).run();
 	holdBack(ctx, r.id);
 	const quote = ctx.get(quotes, r.quoteId, 'This quote');
@@ -69,14 +70,13 @@ export const seenFor = serve(contract.seenFor, (ctx, i, actor) => {
 });
 
 function revisionOf(ctx: Context, actor: Actor) {
-	if (actor.type !== 'link') throw new Refusal('This needs the link from the mail.');
+	if (actor.type !== 'link') throw new Refusal(say('needs-link-from-mail'));
 	return ctx.get(revisions, actor.subjectId, 'This quote');
 }
 
 export const answerQuote = serve(contract.answerQuote, (ctx, i, actor) => {
 	const r = revisionOf(ctx, actor);
-	if (i.signature !== '' && !isDrawable(i.signature))
-		throw new Refusal('The signature cannot be read. Please sign once more.', 'signature');
+	if (i.signature !== '' && !isDrawable(i.signature)) throw new Refusal(say('signature-cannot-be-read'), 'signature');
 	return recordAnswer(ctx, r, {
 		answer: i.answer,
 		name: i.name,
@@ -125,11 +125,11 @@ export interface Answer {
 function signFor(ctx: Context, r: typeof revisions.$inferSelect, a: Answer): string[] {
 	if (r.signers.length < 2) return [];
 	const who = r.signers.find((s) => s.toLowerCase() === a.name.trim().toLowerCase());
-	if (!who) throw new Refusal(`These have to sign: ${r.signers.join(', ')}. Choose your name.`, 'name');
+	if (!who) throw new Refusal(say('these-have-to-sign', { signers: r.signers.join(', ') }), 'name');
 	const before = signaturesOf(ctx.db, r.id);
 	const first = before[0];
 	if (first && [...first.chosen].sort().join() !== [...a.chosen].sort().join())
-		throw new Refusal(`${first.name} signed with other options. Load the page again to see which, or ask us for a fresh quote.`, 'name');
+		throw new Refusal(say('signed-with-other-options', { name: first.name }), 'name');
 	if (!before.some((s) => s.name === who))
 		ctx.insert(signatures, {
 			...{ id: newId(), revisionId: r.id, name: who, signature: a.signature, chosen: a.chosen, at: ctx.now },
@@ -143,12 +143,11 @@ function signFor(ctx: Context, r: typeof revisions.$inferSelect, a: Answer): str
 export function recordAnswer(ctx: Context, r: typeof revisions.$inferSelect, a: Answer) {
 	const earlier = ctx.db.select().from(answers).where(eq(answers.revisionId, r.id)).get();
 	if (earlier) return { answer: earlier.answer, total: earlier.total };
-	if (r.state === 'replaced')
-		throw new Refusal('A newer revision of this quote has replaced this one. Please use the link in the latest mail.');
-	if (r.state === 'withdrawn') throw new Refusal('This quote was withdrawn. Please call us.');
-	if (r.state !== 'open') throw new Refusal('This quote is answered already.');
+	if (r.state === 'replaced') throw new Refusal(say('newer-revision-of-quote-has-replaced'));
+	if (r.state === 'withdrawn') throw new Refusal(say('quote-withdrawn'));
+	if (r.state !== 'open') throw new Refusal(say('quote-answered-already'));
 	if (r.validUntil < ctx.today && a.answer === 'accepted' && !a.byHand)
-		throw new Refusal(`This quote was valid until ${r.validUntil}. Please ask us for a fresh one.`);
+		throw new Refusal(say('quote-valid-until-please-ask-us', { validUntil: r.validUntil }));
 	const quote = ctx.get(quotes, r.quoteId, 'This quote');
 	const job = ctx.get(jobs, quote.jobId, 'This job');
 	const chosen = new Set(a.chosen);
@@ -156,8 +155,8 @@ export function recordAnswer(ctx: Context, r: typeof revisions.$inferSelect, a: 
 	if (a.answer === 'accepted') checkChoice(r.frozen.estimate, chosen);
 	const totals = quoteTotals(computeEstimate(r.frozen.estimate, { chosen }), r.frozen.tax);
 	if (a.answer === 'accepted') {
-		if (a.name.trim() === '') throw new Refusal('Please type your name.', 'name');
-		if (!a.agreed) throw new Refusal('Please tick that you agree to the terms.', 'agreed');
+		if (a.name.trim() === '') throw new Refusal(say('please-type-your-name'), 'name');
+		if (!a.agreed) throw new Refusal(say('please-tick-you-agree-to-terms'), 'agreed');
 		const missing = a.byHand ? [] : signFor(ctx, r, a);
 		if (missing.length > 0) {
 			ctx.happened(`job:${job.id}`, 'quotes.signed', { number: quote.number, name: a.name.trim(), missing }, 'track', 'today');
@@ -171,7 +170,7 @@ export function recordAnswer(ctx: Context, r: typeof revisions.$inferSelect, a: 
 				});
 			return { answer: 'signed' as const, total: totals.total, missing };
 		}
-	} else if (a.reason.trim() === '') throw new Refusal('Please tell us why; a word is enough.', 'reason');
+	} else if (a.reason.trim() === '') throw new Refusal(say('please-tell-us-why'), 'reason');
 	const signed = a.answer === 'accepted' ? signaturesOf(ctx.db, r.id) : [];
 	const name = signed.length > 1 ? signed.map((s) => s.name).join(', ') : a.name.trim();
 	const agreed =

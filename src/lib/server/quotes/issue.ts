@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/quotes';
 import * as contract from '../../contract/quotes/commands';
 import { and, eq, max } from 'drizzle-orm';
 import type { Input } from '../../contract';
@@ -84,25 +85,19 @@ export function issue(ctx: Context, i: Given, actor: Actor) {
 /** The estimate as it can be offered. @throws Refusal with the first thing that stands against it */
 function readyToIssue(ctx: Context, row: EstimateRow, job: Job, despiteLoss: boolean): Estimate {
 	const estimate = loadEstimate(ctx.db, row.id);
-	if (!estimate) throw new Refusal('This estimate is not there any more.');
-	if (job.number !== null && row.change === null) throw new Refusal('This job is won already; what comes now is a change order.');
-	if (row.change !== null && isAccepted(ctx, row.id))
-		throw new Refusal('This change order is accepted already; what comes now is another one.');
-	if (row.change !== null && job.number === null) throw new Refusal('A change order belongs to a job that is won.');
+	if (!estimate) throw new Refusal(say('estimate-not-any-more'));
+	if (job.number !== null && row.change === null) throw new Refusal(say('job-won-already'));
+	if (row.change !== null && isAccepted(ctx, row.id)) throw new Refusal(say('change-order-accepted-already'));
+	if (row.change !== null && job.number === null) throw new Refusal(say('change-order-belongs-to-job-won'));
 	const result = computeEstimate(estimate);
-	if (result.problems[0]) throw new Refusal(`Before it goes out: ${result.problems[0].text}`);
-	if (result.lines.every((l) => l.state === 'aside')) throw new Refusal('There is nothing on this estimate yet.');
+	if (result.problems[0]) throw new Refusal(say('before-goes-out', { text: result.problems[0].text }));
+	if (result.lines.every((l) => l.state === 'aside')) throw new Refusal(say('nothing-on-estimate-yet'));
 	if (result.toDecide.length > 0)
-		throw new Refusal(
-			`Before it goes out: ${result.toDecide.length} line${result.toDecide.length > 1 ? 's' : ''} still to decide (${result.toDecide[0]?.line.name}).`
-		);
+		throw new Refusal(say('lines-to-decide', { count: result.toDecide.length, name: result.toDecide[0]?.line.name }));
 	const wrongGroup = groupProblems(estimate)[0];
-	if (wrongGroup) throw new Refusal(`Before it goes out: ${wrongGroup}`);
+	if (wrongGroup) throw new Refusal(say('group-not-chosen', { wrongGroup }));
 	if (result.total.profit < 0 && !despiteLoss)
-		throw new Refusal(
-			`This price is ${formatCents(-result.total.profit)} below break-even. Issue it all the same if that is meant.`,
-			'despite'
-		);
+		throw new Refusal(say('price-below-break-even', { profit: formatCents(-result.total.profit) }), 'despite');
 	return estimate;
 }
 
@@ -240,8 +235,8 @@ const isAccepted = (ctx: Context, estimateId: string): boolean =>
 /** Names of those who must all sign. @throws Refusal for one alone, or one twice */
 function readSigners(typed: readonly string[]): string[] {
 	const names = typed.map((n) => n.trim()).filter(Boolean);
-	if (names.length === 1) throw new Refusal('One alone signs anyway. Name two or more, or nobody.', 'signers');
-	if (new Set(names.map((n) => n.toLowerCase())).size < names.length) throw new Refusal('Somebody is named twice.', 'signers');
+	if (names.length === 1) throw new Refusal(say('one-alone-signs-anyway'), 'signers');
+	if (new Set(names.map((n) => n.toLowerCase())).size < names.length) throw new Refusal(say('somebody-named-twice'), 'signers');
 	return names;
 }
 
@@ -260,7 +255,7 @@ function picturesOf(ctx: Context, estimate: Estimate): Record<string, string> {
 function filesOf(ctx: Context, customerId: string, ids: readonly string[]): { id: string; name: string }[] {
 	return ids.map((id) => {
 		const file = ctx.find(attachments, id);
-		if (file?.subject !== `customer:${customerId}`) throw new Refusal('One of these files is not there any more.', 'files');
+		if (file?.subject !== `customer:${customerId}`) throw new Refusal(say('one-of-these-files-not-any'), 'files');
 		return { id, name: file.name };
 	});
 }
@@ -281,10 +276,10 @@ function sendingTime(typed: string, now: number, zone: string): number {
 	try {
 		at = instantOf(m?.[1] ?? '', m?.[2] ?? '', zone);
 	} catch {
-		throw new Refusal('This is not a day and time.', 'sendAt');
+		throw new Refusal(say('not-day-and-time'), 'sendAt');
 	}
-	if (at <= now) throw new Refusal('This time is over. Leave it empty to send now.', 'sendAt');
-	if (at > now + 60 * 86_400_000) throw new Refusal('A quote waits at most sixty days; freeze it then.', 'sendAt');
+	if (at <= now) throw new Refusal(say('time-over'), 'sendAt');
+	if (at > now + 60 * 86_400_000) throw new Refusal(say('quote-waits-at-most-sixty-days'), 'sendAt');
 	return at;
 }
 

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/quotes';
 import { stays } from '../outbox';
 import { inArray, and, eq } from 'drizzle-orm';
 import { links } from '../links/schema';
@@ -13,4 +14,4 @@ const isOffered = (db: Orm, linkId: string): boolean =>
 		.where(and(eq(links.id, linkId), inArray(revisions.state, ['withdrawn', 'replaced'])))
 		.get() === undefined;
 
-stays((db, linkId) => (isOffered(db, linkId) ? null : 'This quote is not offered any more: its letter stays here.'));
+stays((db, linkId) => (isOffered(db, linkId) ? null : say('letter-stays')));

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/quotes';
 import * as contract from '../../contract/quotes/questions';
 import { and, asc, eq, gte, isNull, sql } from 'drizzle-orm';
 import { USUAL_LAYOUT } from '../../core/documents';
@@ -16,13 +17,13 @@ import { personInCharge } from './in-charge';
 const A_DAY = 20;
 
 export const askQuestion = serve(contract.askQuestion, (ctx, i, actor) => {
-	if (actor.type !== 'link') throw new Refusal('This needs the link from the mail.');
+	if (actor.type !== 'link') throw new Refusal(say('needs-link-from-mail'));
 	const r = ctx.get(revisions, actor.subjectId, 'This quote');
 	const quote = ctx.get(quotes, r.quoteId, 'This quote');
 	const job = ctx.get(jobs, quote.jobId, 'This job');
 	const asked = i.asked.trim();
-	if (asked === '') throw new Refusal('Type your question first.', 'asked');
-	if (r.state === 'withdrawn') throw new Refusal('This quote was withdrawn. Please call us.');
+	if (asked === '') throw new Refusal(say('type-your-question-first'), 'asked');
+	if (r.state === 'withdrawn') throw new Refusal(say('quote-withdrawn'));
 	// A page that is sent again, or a button pressed twice, asks nothing twice.
 	const same = ctx.db
 		.select({ id: questions.id })
@@ -35,7 +36,7 @@ export const askQuestion = serve(contract.askQuestion, (ctx, i, actor) => {
 		.from(questions)
 		.where(and(eq(questions.quoteId, quote.id), gte(questions.askedAt, ctx.now - 86_400_000)))
 		.get()?.n;
-	if ((today ?? 0) >= A_DAY) throw new Refusal('That are many questions for one day. Please call us: it is quicker.', 'asked');
+	if ((today ?? 0) >= A_DAY) throw new Refusal(say('many-questions-for-one-day'), 'asked');
 	// Only what the customer can read can be asked about.
 	const { estimate, tax } = r.frozen;
 	const about =
@@ -64,8 +65,8 @@ export const askQuestion = serve(contract.askQuestion, (ctx, i, actor) => {
 
 export const answerQuestion = serve(contract.answerQuestion, (ctx, i) => {
 	const q = ctx.get(questions, i.questionId, 'This question');
-	if (i.answer.trim() === '') throw new Refusal('Type the answer first.', 'answer');
-	if (q.answeredAt !== null) throw new Refusal(`${q.answeredBy} answered this already.`, 'answer');
+	if (i.answer.trim() === '') throw new Refusal(say('type-answer-first'), 'answer');
+	if (q.answeredAt !== null) throw new Refusal(say('answered-already', { answeredBy: q.answeredBy }), 'answer');
 	const r = ctx.get(revisions, q.revisionId, 'This quote');
 	const quote = ctx.get(quotes, q.quoteId, 'This quote');
 	const job = ctx.get(jobs, quote.jobId, 'This job');

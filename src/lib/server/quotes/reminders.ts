@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/quotes';
 import * as contract from '../../contract/quotes/reminders';
 import { and, eq, gte, inArray, sql } from 'drizzle-orm';
 import { dueReminders, isQuiet } from '../../core/quotes';
@@ -69,7 +70,7 @@ export const remindDue = serve(contract.remindDue, (ctx) => {
 
 export const quietQuote = serve(contract.quietQuote, (ctx, i) => {
 	const r = ctx.get(revisions, i.revisionId, 'This quote');
-	if (r.state !== 'open') throw new Refusal(`This quote is ${r.state}: nobody is reminded of it.`);
+	if (r.state !== 'open') throw new Refusal(say('quote-nobody-reminded-of', { state: r.state }));
 	ctx.db.update(revisions).set({ quiet: i.quiet }).where(eq(revisions.id, r.id)).run();
 	const quote = ctx.get(quotes, r.quoteId, 'This quote');
 	ctx.get(jobs, quote.jobId, 'This job');

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/rates';
 import * as contract from '../../contract/rates/budget';
 import { eq } from 'drizzle-orm';
 import { computeBudget, KINDS, nonBillableRate, OTHER_KINDS, sameMachine, type YearlyBudget } from '../../core/pricing';
@@ -19,25 +20,19 @@ export const saveBudget = serve(contract.saveBudget, (ctx, { version, ...i }) =>
 		crews: typed.crews.map((c) => {
 			if (!c.sheetId) return c;
 			const rate = rateOn(ctx.db, c.sheetId, day);
-			if (!rate) throw new Refusal(`The rate sheet of ${c.name} is not there any more.`, 'crews');
+			if (!rate) throw new Refusal(say('rate-sheet-of-not-any-more', { name: c.name }), 'crews');
 			return { ...c, loadedCost: unitPrice(rate.loadedCost), nonBillable: nonBillableRate(rate.sheet) };
 		})
 	};
 	const result = computeBudget(budget);
 	if (!result.chosen)
 		throw new Refusal(
-			budget.method === 'dollars'
-				? 'There is no direct cost to carry the overhead: add crews or materials, or choose another method.'
-				: 'There are no billable hours to carry the overhead: add crews, or choose another method.',
+			budget.method === 'dollars' ? say('no-direct-cost-to-carry-overhead') : say('no-billable-hours-to-carry-overhead'),
 			'method'
 		);
 	for (const e of ctx.db.select().from(equipmentSheets).where(eq(equipmentSheets.place, 'job cost')).all()) {
 		const line = e.setAside ? undefined : budget.overhead.find((l) => l.amount > 0 && sameMachine(l.name, e.name));
-		if (line)
-			throw new Refusal(
-				`${e.name} has a sheet in job cost. In the overhead too, it would be paid twice: take it out of one of them.`,
-				'overhead'
-			);
+		if (line) throw new Refusal(say('has-sheet-in-job-cost', { name: e.name }), 'overhead');
 	}
 	const known = ctx.db.select().from(budgets).where(eq(budgets.year, i.year)).get();
 	const id = known ? ctx.update(budgets, known.id, { budget }, version).id : ctx.insert(budgets, { id: newId(), year: i.year, budget }).id;
@@ -67,7 +62,7 @@ export const dropScenario = serve(contract.dropScenario, (ctx, i) => {
 export const takeOverhead = serve(contract.takeOverhead, (ctx, i) => {
 	const row = ctx.db.select().from(budgets).where(eq(budgets.year, i.year)).get();
 	const chosen = row ? computeBudget(row.budget).chosen : null;
-	if (!row || !chosen) throw new Refusal('Save the budget first.');
+	if (!row || !chosen) throw new Refusal(say('save-budget-first'));
 	const sheets = ctx.db.select().from(laborSheets).where(eq(laborSheets.setAside, false)).all();
 	for (const s of sheets) {
 		const now = rateOn(ctx.db, s.id, i.from);

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/rates';
 import * as contract from '../../contract/rates/equipment';
 import { and, eq } from 'drizzle-orm';
 import { unitPrice } from '../../core/money';
@@ -11,12 +12,12 @@ import { newId } from '../ids';
 export const saveEquipment = serve(contract.saveEquipment, (ctx, i) => {
 	const money = (field: 'purchase' | 'resale' | 'fixedPerYear' | 'fuelPerHour' | 'upkeepPerHour') => {
 		const n = unitPrice(i[field]);
-		if (n < 0) throw new Refusal('This cannot be negative.', field);
+		if (n < 0) throw new Refusal(say('cannot-be-negative'), field);
 		return n;
 	};
 	const hours = (field: 'lifeHours' | 'hoursPerYear' | 'hoursPerDay') => {
 		const n = i[field];
-		if (n <= 0) throw new Refusal('This must be more than 0.', field);
+		if (n <= 0) throw new Refusal(say('must-be-more-than-0'), field);
 		return n;
 	};
 	const sheet: EquipmentSheet = {
@@ -47,15 +48,11 @@ function refuseTwice(ctx: Context, name: string, place: 'job cost' | 'overhead',
 		.where(eq(equipmentSheets.setAside, false))
 		.all()
 		.find((e) => e.id !== own && sameMachine(e.name, name));
-	if (other) throw new Refusal(`There is a sheet for ${other.name} already, in ${other.place}. One machine has one sheet.`, 'name');
+	if (other) throw new Refusal(say('sheet-for-already-in-one-machine', { name: other.name, place: other.place }), 'name');
 	if (place !== 'job cost') return;
 	for (const b of ctx.db.select().from(budgets).all()) {
 		const line = b.budget.overhead.find((l) => l.amount > 0 && sameMachine(l.name, name));
-		if (line)
-			throw new Refusal(
-				`${line.name} stands in the overhead of the ${b.year} budget. In job cost too, it would be paid twice: take it out there, or mark the sheet “in overhead”.`,
-				'place'
-			);
+		if (line) throw new Refusal(say('stands-in-overhead-of-budget', { name: line.name, year: b.year }), 'place');
 	}
 }
 

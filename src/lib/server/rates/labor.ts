@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/rates';
 import * as contract from '../../contract/rates/labor';
 import { and, desc, eq } from 'drizzle-orm';
 import { mulDiv, type Percent, type Rate } from '../../core/money';
@@ -12,8 +13,7 @@ import { newId } from '../ids';
 export const saveLaborSheet = serve(contract.saveLaborSheet, (ctx, i) => {
 	const head = i.sheetId ? ctx.find(laborSheets, i.sheetId) : undefined;
 	const id = head?.id ?? i.sheetId ?? newId();
-	if (head && i.version !== undefined && i.version !== head.version)
-		throw new Stale('Somebody else changed this sheet meanwhile. What you typed is still here: look at the new state and save again.');
+	if (head && i.version !== undefined && i.version !== head.version) throw new Stale(say('somebody-else-changed-sheet-meanwhile'));
 	putVersion(ctx, id, { name: i.name, branchId: i.branchId }, i.from, i.sheet as unknown as LaborSheet);
 	ctx.happened(`rates:${id}`, 'rates.save', { name: i.name, from: i.from }, 'rates');
 	return { id };
@@ -63,7 +63,7 @@ export function putVersion(
 export const setSheetAside = serve(contract.setSheetAside, (ctx, i) => {
 	const sheet = ctx.get(laborSheets, i.sheetId, 'This rate sheet');
 	const used = ctx.db.select({ id: parts.id }).from(parts).where(eq(parts.sheetId, sheet.id)).limit(1).get();
-	if (used && !i.back) throw new Refusal('Assemblies price their labor by this sheet. Give them another one first.');
+	if (used && !i.back) throw new Refusal(say('assemblies-price-their-labor-by-sheet'));
 	ctx.update(laborSheets, sheet.id, { setAside: !i.back });
 	ctx.happened(`rates:${sheet.id}`, 'rates.set-aside', { back: Boolean(i.back) }, 'rates');
 });

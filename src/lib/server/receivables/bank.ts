@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/receivables';
 import * as contract from '../../contract/receivables/bank';
 import { and, asc, desc, eq, isNull } from 'drizzle-orm';
 import { earlyDiscount } from '../../core/buying';
@@ -36,7 +37,7 @@ export const readBank = serve(contract.readBank, (ctx, i) => {
 
 function openLine(ctx: Context, lineId: string): Line {
 	const line = ctx.get(bankLines, lineId, 'This line');
-	if (line.state !== 'open') throw new Refusal(line.state === 'taken' ? 'This line is taken already.' : 'This line is set aside.');
+	if (line.state !== 'open') throw new Refusal(line.state === 'taken' ? say('line-taken-already') : say('line-set-aside'));
 	return line;
 }
 
@@ -48,9 +49,9 @@ export const takeBankLines = serve(contract.takeBankLines, (ctx, i) => {
 
 /** @returns what of it is credit */
 function takeLine(ctx: Context, line: Line, invoiceId: string): number {
-	if (line.amount <= 0) throw new Refusal('This is money that went out.', 'lines');
+	if (line.amount <= 0) throw new Refusal(say('money-went-out'), 'lines');
 	const invoice = ctx.get(invoices, invoiceId, 'This invoice');
-	if (invoice.issuedAt === null || invoice.voidedAt !== null) throw new Refusal('Money is taken on an issued invoice.', 'lines');
+	if (invoice.issuedAt === null || invoice.voidedAt !== null) throw new Refusal(say('money-taken-on-issued-invoice'), 'lines');
 	const payment = ctx.insert(payments, {
 		...{ id: newId(), customerId: invoice.customerId, jobId: invoice.jobId, at: ctx.now, day: line.day > ctx.today ? ctx.today : line.day },
 		...{ method: 'transfer', amount: line.amount, reference: [line.reference, line.text].filter(Boolean).join(' ').slice(0, 200) }
@@ -70,11 +71,13 @@ function takeLine(ctx: Context, line: Line, invoiceId: string): number {
 export const payFromBank = serve(contract.payFromBank, (ctx, i) => {
 	const line = openLine(ctx, i.lineId);
 	const bill = ctx.get(supplierBills, i.billId, 'This bill');
-	if (bill.withdrawnAt !== null || bill.paidOn !== null) throw new Refusal('This bill is not open.');
+	if (bill.withdrawnAt !== null || bill.paidOn !== null) throw new Refusal(say('bill-not-open'));
 	const discount = earlyDiscount(bill, line.day);
 	const due = bill.total - discount;
 	if (-line.amount !== due && -line.amount !== bill.total)
-		throw new Refusal(`Bill ${bill.number} is ${formatCents(cents(due))}; the bank says ${formatCents(cents(-line.amount))}.`);
+		throw new Refusal(
+			say('bill-bank-says', { number: bill.number, due: formatCents(cents(due)), amount: formatCents(cents(-line.amount)) })
+		);
 	ctx.update(supplierBills, bill.id, { paidOn: line.day, discountTaken: bill.total + line.amount });
 	ctx.update(bankLines, line.id, { state: 'taken', billId: bill.id });
 	ctx.happenedIn(
@@ -89,7 +92,7 @@ export const payFromBank = serve(contract.payFromBank, (ctx, i) => {
 
 export const setBankAside = serve(contract.setBankAside, (ctx, i) => {
 	const line = ctx.get(bankLines, i.lineId, 'This line');
-	if (line.state === 'taken') throw new Refusal('This line is taken already.');
+	if (line.state === 'taken') throw new Refusal(say('line-taken-already'));
 	ctx.update(bankLines, line.id, { state: i.aside ? 'set aside' : 'open' });
 	ctx.happened('company', 'payments.bank-aside', { aside: i.aside }, 'invoices');
 });

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/receivables';
 import { eq } from 'drizzle-orm';
 import { parseCents } from '../../core/money';
 import { Refusal } from '../../core/refusal';
@@ -22,11 +23,11 @@ export async function payByCard(
 	card: Card
 ): Promise<{ state: string; message: string }> {
 	const digits = card.number.replace(/\D/g, '');
-	if (digits.length < 12 || digits.length > 19) throw new Refusal('Type the whole number of the card.', 'number');
-	if (!/^\d{2}\s*\/\s*\d{2}$/.test(card.expiry.trim())) throw new Refusal('Type the expiry like 09/29.', 'expiry');
-	if (!/^\d{3,4}$/.test(card.code.trim())) throw new Refusal('Type the three or four digits of the code.', 'code');
+	if (digits.length < 12 || digits.length > 19) throw new Refusal(say('type-whole-number-of-card'), 'number');
+	if (!/^\d{2}\s*\/\s*\d{2}$/.test(card.expiry.trim())) throw new Refusal(say('type-expiry-like-09-29'), 'expiry');
+	if (!/^\d{3,4}$/.test(card.code.trim())) throw new Refusal(say('type-three-or-four-digits-of'), 'code');
 	// Two posts of one form are one payment: without the form’s own key they could not be told from two.
-	if (card.key === '') throw new Refusal('Nothing was paid. Load the page again and send it from there.', 'amount');
+	if (card.key === '') throw new Refusal(say('nothing-paid'), 'amount');
 	const before = app.db.orm.select({ id: charges.id }).from(charges).where(eq(charges.invoiceId, actor.subjectId)).all().length;
 	const { chargeId, amount } = app.run(
 		askCharge,

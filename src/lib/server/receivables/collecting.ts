@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/receivables';
 import * as contract from '../../contract/receivables/collecting';
 import { and, asc, desc, eq, inArray, isNull, lt } from 'drizzle-orm';
 import { grouped } from '../../core/lists';
@@ -106,7 +107,7 @@ export const setCollecting = serve(contract.setCollecting, (ctx, { on, after, ye
 
 export const noteCall = serve(contract.noteCall, (ctx, i) => {
 	const customer = ctx.get(customers, i.customerId, 'This customer');
-	if (i.promise !== null && i.promise < ctx.today) throw new Refusal('The day is over.', 'promise');
+	if (i.promise !== null && i.promise < ctx.today) throw new Refusal(say('day-over'), 'promise');
 	ctx.insert(moneyCalls, {
 		id: newId(),
 		customerId: customer.id,
@@ -127,13 +128,13 @@ export const noteCall = serve(contract.noteCall, (ctx, i) => {
 
 export const agreePlan = serve(contract.agreePlan, (ctx, i) => {
 	const { invoice, open } = openInvoice(ctx, i.invoiceId);
-	if (i.first < ctx.today) throw new Refusal('The first part is due on a day that is over.', 'first');
+	if (i.first < ctx.today) throw new Refusal(say('first-part-due-on-day-over'), 'first');
 	const there = ctx.db
 		.select({ id: instalmentPlans.id })
 		.from(instalmentPlans)
 		.where(and(eq(instalmentPlans.invoiceId, invoice.id), isNull(instalmentPlans.endedAt)))
 		.get();
-	if (there) throw new Refusal('There is a plan for this invoice. End it first.');
+	if (there) throw new Refusal(say('plan-for-invoice'));
 	const parts = instalmentsOf(cents(open), i.parts, i.first, i.every);
 	const plan = ctx.insert(instalmentPlans, { id: newId(), invoiceId: invoice.id, paidBefore: invoice.paid, grace: i.grace, at: ctx.now });
 	parts.forEach((p, position) => ctx.insert(instalments, { id: newId(), planId: plan.id, position, due: p.due, amount: p.amount }));
@@ -179,11 +180,11 @@ export function lateChargeOf(db: Orm, i: Invoice, rules: { yearly: number; grace
 
 export const chargeLate = serve(contract.chargeLate, (ctx, i) => {
 	const invoice = ctx.get(invoices, i.invoiceId, 'This invoice');
-	if (invoice.issuedAt === null || invoice.voidedAt !== null) throw new Refusal('Only an issued invoice can be late.');
+	if (invoice.issuedAt === null || invoice.voidedAt !== null) throw new Refusal(say('only-issued-invoice-can-be-late'));
 	const { lateCharge: rules } = ctx.get(company, 'company', 'The company').settings;
-	if (rules.yearly === 0) throw new Refusal('The company charges nothing for being late. Its rate is set under Collecting.');
+	if (rules.yearly === 0) throw new Refusal(say('company-charges-nothing-for-being-late'));
 	const amount = lateChargeOf(ctx.db, invoice, rules, ctx.today);
-	if (amount === 0) throw new Refusal('There is nothing to charge: it is not late beyond the grace days, or charged to today already.');
+	if (amount === 0) throw new Refusal(say('nothing-to-charge'));
 	const title = `Late charge to ${longDay(ctx.today)}, invoice ${invoice.number}`;
 	return draft(ctx, invoice.jobId, 'late charge', title, [{ text: title, amount, taxCodeId: null }], undefined, invoice.id);
 });

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/receivables';
 import * as contract from '../../contract/receivables/commands';
 import { eq } from 'drizzle-orm';
 import { cents, formatCents, moneyIn } from '../../core/money';
@@ -13,10 +14,10 @@ import { addressesOf } from '../sales';
 
 export const recordPayment = serve(contract.recordPayment, (ctx, i) => {
 	const invoice = ctx.get(invoices, i.invoiceId, 'This invoice');
-	if (invoice.issuedAt === null || invoice.voidedAt !== null) throw new Refusal('Money is taken on an issued invoice.');
+	if (invoice.issuedAt === null || invoice.voidedAt !== null) throw new Refusal(say('money-taken-on-issued-invoice'));
 	const amount = cents(i.amount);
-	if (amount <= 0) throw new Refusal('The amount must be more than 0.', 'amount');
-	if (i.day > ctx.today) throw new Refusal('The day is ahead of today.', 'day');
+	if (amount <= 0) throw new Refusal(say('amount-must-be-more-than-0'), 'amount');
+	if (i.day > ctx.today) throw new Refusal(say('day-ahead-of-today'), 'day');
 	const credit = take(ctx, invoice, amount, { method: i.method, reference: i.reference, day: i.day, processorId: null });
 	ctx.happened(
 		`invoice:${invoice.id}`,
@@ -40,18 +41,17 @@ function take(
 }
 
 export const askCharge = serve(contract.askCharge, (ctx, i, actor) => {
-	if (actor.type !== 'link') throw new Refusal('This needs the link from the mail.');
+	if (actor.type !== 'link') throw new Refusal(say('needs-link-from-mail'));
 	const invoice = ctx.get(invoices, actor.subjectId, 'This invoice');
-	if (invoice.voidedAt !== null || invoice.issuedAt === null) throw new Refusal('This invoice was withdrawn. Nothing is to be paid on it.');
+	if (invoice.voidedAt !== null || invoice.issuedAt === null) throw new Refusal(say('invoice-withdrawn'));
 	const open = invoice.total - paidOf(ctx.db, invoice.id);
-	if (open <= 0) throw new Refusal('This invoice is paid. Thank you!');
+	if (open <= 0) throw new Refusal(say('invoice-paid'));
 	const amount = cents(i.amount);
-	if (amount <= 0) throw new Refusal('The amount must be more than 0.', 'amount');
-	if (amount > open) throw new Refusal(`Only ${formatCents(cents(open))} is left to pay.`, 'amount');
+	if (amount <= 0) throw new Refusal(say('amount-must-be-more-than-0'), 'amount');
+	if (amount > open) throw new Refusal(say('only-left-to-pay', { open: formatCents(cents(open)) }), 'amount');
 	const earlier = ctx.db.select().from(charges).where(eq(charges.invoiceId, invoice.id)).all();
 	const waiting = earlier.find((c) => c.state === 'asked' || c.state === 'unknown');
-	if (waiting)
-		throw new Refusal('A payment is on its way already. Please wait until we know whether it went through, so that nothing is paid twice.');
+	if (waiting) throw new Refusal(say('payment-on-way-already'));
 	const charge = ctx.insert(charges, { id: newId(), invoiceId: invoice.id, amount, state: 'asked', at: ctx.now, last4: i.last4 });
 	ctx.happened(`invoice:${invoice.id}`, 'charges.ask', { amount });
 	return { chargeId: charge.id, amount };
@@ -110,9 +110,8 @@ function tellCustomer(ctx: Context, invoice: typeof invoices.$inferSelect, amoun
 
 export const settleCharge = serve(contract.settleCharge, (ctx, i) => {
 	const charge = ctx.get(charges, i.chargeId, 'This card payment');
-	if (charge.state !== 'asked' && charge.state !== 'unknown') throw new Refusal(`This card payment is ${charge.state} already.`);
-	if (i.state === 'paid' && i.reference.trim() === '')
-		throw new Refusal('Type the number that the processor’s statement gives it.', 'reference');
+	if (charge.state !== 'asked' && charge.state !== 'unknown') throw new Refusal(say('card-payment-already', { state: charge.state }));
+	if (i.state === 'paid' && i.reference.trim() === '') throw new Refusal(say('type-number-processors-statement-gives'), 'reference');
 	const invoice = endCharge(ctx, charge, {
 		state: i.state,
 		message: `settled by ${ctx.who.name}`,

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/receivables';
 import { belongToCustomer } from '../sales';
 import { moneyCalls } from './schema';
 import * as contract from '../../contract/receivables/collecting';
@@ -13,20 +14,21 @@ type Invoice = typeof invoices.$inferSelect;
 /** An issued invoice with something open. @throws Refusal */
 export function openInvoice(ctx: Context, invoiceId: string): { invoice: Invoice; open: number } {
 	const invoice = ctx.get(invoices, invoiceId, 'This invoice');
-	if (invoice.issuedAt === null || invoice.voidedAt !== null) throw new Refusal('Only an issued invoice can be.');
+	if (invoice.issuedAt === null || invoice.voidedAt !== null) throw new Refusal(say('only-issued-invoice-can-be'));
 	const open = invoice.total - invoice.paid;
-	if (open <= 0) throw new Refusal('Nothing of this invoice is open.');
+	if (open <= 0) throw new Refusal(say('nothing-of-invoice-open'));
 	return { invoice, open };
 }
 
 export const returnPayment = serve(contract.returnPayment, (ctx, i) => {
 	const payment = ctx.get(payments, i.paymentId, 'This payment');
-	if (payment.amount < 0) throw new Refusal('This is a return already.');
-	if (!['check', 'card', 'transfer'].includes(payment.method)) throw new Refusal(`A payment by ${payment.method} does not come back.`);
-	if (i.day > ctx.today) throw new Refusal('The day is ahead of today.', 'day');
-	if (i.day < payment.day) throw new Refusal('It came back before it came.', 'day');
+	if (payment.amount < 0) throw new Refusal(say('return-already'));
+	if (!['check', 'card', 'transfer'].includes(payment.method))
+		throw new Refusal(say('payment-by-does-not-come-back', { method: payment.method }));
+	if (i.day > ctx.today) throw new Refusal(say('day-ahead-of-today'), 'day');
+	if (i.day < payment.day) throw new Refusal(say('came-back-before-came'), 'day');
 	if (ctx.db.select({ id: payments.id }).from(payments).where(eq(payments.returnsId, payment.id)).get())
-		throw new Refusal('It came back already.');
+		throw new Refusal(say('came-back-already'));
 	const back = ctx.insert(payments, {
 		...{ id: newId(), customerId: payment.customerId, jobId: payment.jobId, at: ctx.now, day: i.day, method: payment.method },
 		...{ amount: -payment.amount, reference: i.reason.trim(), returnsId: payment.id }
@@ -41,7 +43,7 @@ export const returnPayment = serve(contract.returnPayment, (ctx, i) => {
 
 export const writeOff = serve(contract.writeOff, (ctx, i) => {
 	const { invoice, open } = openInvoice(ctx, i.invoiceId);
-	if (i.amount > open) throw new Refusal(`Only ${formatCents(cents(open))} is open.`, 'amount');
+	if (i.amount > open) throw new Refusal(say('only-open', { open: formatCents(cents(open)) }), 'amount');
 	const payment = ctx.insert(payments, {
 		...{ id: newId(), customerId: invoice.customerId, jobId: invoice.jobId, at: ctx.now, day: ctx.today },
 		...{ method: i.as, amount: i.amount, reference: i.reason.trim() }

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/receivables';
 import * as contract from '../../contract/receivables/collecting';
 import { and, asc, eq, isNotNull, isNull, lte, ne } from 'drizzle-orm';
 import { cents, sum, type Cents } from '../../core/money';
@@ -29,7 +30,7 @@ const METHOD: Record<string, string> = { 'credit note': 'Credit', 'write-off': '
  * @throws Refusal when the period ends before it begins
  */
 export function statementOf(db: Orm, customerId: string, from: Day, to: Day) {
-	if (to < from) throw new Refusal('The last day is before the first.', 'to');
+	if (to < from) throw new Refusal(say('last-day-before-first'), 'to');
 	const customer = db.select().from(customers).where(eq(customers.id, customerId)).get();
 	if (!customer) return null;
 	const billed = db
@@ -145,7 +146,7 @@ export async function statementDocument(
 
 export const sendStatement = serve(contract.sendStatement, (ctx, i) => {
 	const s = statementOf(ctx.db, i.customerId, i.from, i.to);
-	if (!s) throw new Refusal('This customer is not there any more.');
+	if (!s) throw new Refusal(say('customer-not-any-more'));
 	const own = ctx.get(company, 'company', 'The company');
 	const statementId = newId();
 	// The link says whose and from when to when: the document is made, and kept as it was, when it is first asked for.

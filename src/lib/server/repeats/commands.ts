@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/repeats';
 import * as contract from '../../contract/repeats/commands';
 import { and, asc, eq, max } from 'drizzle-orm';
 import { checkShift, holidayOn, isWorkingDay } from '../../core/planning';
@@ -24,10 +25,10 @@ const MOST_AT_ONCE = 60;
 
 export const saveRepeat = serve(contract.saveRepeat, (ctx, { ruleId, version, ...i }) => {
 	const job = ctx.get(jobs, i.jobId, 'This job');
-	if (job.number === null) throw new Refusal('Only a job that is won makes others like it.', 'jobId');
+	if (job.number === null) throw new Refusal(say('only-job-won-makes-others-like'), 'jobId');
 	checkRepeat(i.rule);
 	checkShift({ from: i.from, to: i.to });
-	if (i.way !== 'made' && i.crewId === null) throw new Refusal('Say which crew gets them.', 'crewId');
+	if (i.way !== 'made' && i.crewId === null) throw new Refusal(say('say-which-crew-gets-them'), 'crewId');
 	if (i.crewId !== null) ctx.get(crews, i.crewId, 'This crew');
 	const row = { ...i, name: i.name.trim(), trouble: '' };
 	const before = ruleId === null ? null : ctx.get(repeatRules, ruleId, 'This rule');

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/rounds';
 import * as contract from '../../contract/rounds/commands';
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { holidayOn, isWorkingDay, loadOf } from '../../core/planning';
@@ -56,11 +57,11 @@ export function proposeRound(db: Orm, i: Choice, today: Day): { service: Service
 		.from(people)
 		.where(and(eq(people.crewId, i.crewId), eq(people.active, true)))
 		.all();
-	if (crew.length === 0) throw new Refusal('Nobody is in this crew.', 'crewId');
+	if (crew.length === 0) throw new Refusal(say('nobody-in-crew'), 'crewId');
 	const { picked, addresses } = pickedOf(db, i.agreementIds);
 	const serviceId = picked[0]?.serviceId;
 	const service = serviceId ? db.select().from(seasonServices).where(eq(seasonServices.id, serviceId)).get() : undefined;
-	if (!service || picked.some((a) => a.serviceId !== service.id)) throw new Refusal('A round is of one season service.', 'agreementIds');
+	if (!service || picked.some((a) => a.serviceId !== service.id)) throw new Refusal(say('round-of-one-season-service'), 'agreementIds');
 	const already = plannedAlready(db, i.agreementIds);
 	// What is over is not planned: weeks that are past are left out.
 	const start = i.start > today ? i.start : today;
@@ -99,8 +100,8 @@ function pickedOf(db: Orm, ids: readonly string[]): { picked: Agreement[]; addre
 			picked.push(r.a);
 			addresses.set(r.a.siteId, r.address);
 		}
-	if (picked.length < ids.length) throw new Refusal('One of these agreements is not there any more.', 'agreementIds');
-	if (picked.some((a) => a.state === 'ended')) throw new Refusal('One of these agreements has ended.', 'agreementIds');
+	if (picked.length < ids.length) throw new Refusal(say('one-of-these-agreements-not-any'), 'agreementIds');
+	if (picked.some((a) => a.state === 'ended')) throw new Refusal(say('one-of-these-agreements-has-ended'), 'agreementIds');
 	return { picked, addresses };
 }
 
@@ -128,7 +129,7 @@ function cadenceOf(db: Orm, service: Service, i: Choice, crewSize: number): (a: 
 	const known = new Map<string, Found>();
 	const { cadence } = service;
 	if (cadence.by === 'weeks') {
-		if (i.weekday === null) throw new Refusal('Choose the weekday of this round.', 'weekday');
+		if (i.weekday === null) throw new Refusal(say('choose-weekday-of-round'), 'weekday');
 		const weekday = i.weekday;
 		return (a) => {
 			const start = a.whole ? a.from : i.start;
@@ -200,14 +201,11 @@ export const planRound = serve(contract.planRound, (ctx, i) => {
 	const { service, rows } = proposeRound(ctx.db, i, ctx.today);
 	const double = rows.filter((r) => r.already > 0);
 	if (double.length > 0)
-		throw new Refusal(
-			`${double.length === 1 ? `${double[0]?.address} is` : `${double.length} of these sites are`} planned already: take that planning back first.`,
-			'agreementIds'
-		);
+		throw new Refusal(say('of-these-sites-planned-already', { doubleCount: double.length, address: double[0]?.address }), 'agreementIds');
 	const wrong = rows.filter((r) => r.difference !== 0);
-	if (wrong.length > 0 && !i.despite) throw new Refusal(mismatchWords(wrong), 'despite');
+	if (wrong.length > 0 && !i.despite) throw new Refusal(say('sold-and-planned-differ', { words: mismatchWords(wrong) }), 'despite');
 	const count = rows.reduce((n, r) => n + r.visits.length, 0);
-	if (count === 0) throw new Refusal('Nothing would be planned.', 'start');
+	if (count === 0) throw new Refusal(say('nothing-would-be-planned'), 'start');
 	const plan = ctx.insert(roundPlans, {
 		id: newId(),
 		serviceId: service.id,

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/rounds';
 import { belongToCustomer, openJobFor } from '../sales';
 import * as contract from '../../contract/rounds/commands';
 import { and, eq, gte, sql } from 'drizzle-orm';
@@ -18,7 +19,7 @@ export const saveSeasonService = serve(contract.saveSeasonService, (ctx, { servi
 		.from(seasonServices)
 		.where(sql`lower(${seasonServices.name}) = lower(${name})`)
 		.get();
-	if (other && other.id !== serviceId) throw new Refusal('There is a season service of this name already.', 'name');
+	if (other && other.id !== serviceId) throw new Refusal(say('season-service-of-name-already'), 'name');
 	const saved =
 		serviceId === null
 			? ctx.insert(seasonServices, { id: newId(), ...i, name })
@@ -34,13 +35,13 @@ export const setSeasonServiceAside = serve(contract.setSeasonServiceAside, (ctx,
 });
 
 function checkCadence(c: Cadence): void {
-	if (c.by === 'windows' && c.windows.some((w) => w.to < w.from)) throw new Refusal('A window ends before it begins.', 'windows');
+	if (c.by === 'windows' && c.windows.some((w) => w.to < w.from)) throw new Refusal(say('window-ends-before-begins'), 'windows');
 }
 
 /** An agreement is a job of its own thread: won, at its price, without lines to bill; what bills it are its visits. */
 export const addAgreement = serve(contract.addAgreement, (ctx, i) => {
 	const service = ctx.get(seasonServices, i.serviceId, 'This service');
-	if (service.archived) throw new Refusal(`${service.name} is set aside: it is not sold any more.`);
+	if (service.archived) throw new Refusal(say('set-aside', { name: service.name }));
 	const site = ctx.get(sites, i.siteId, 'This site');
 	const customer = ctx.get(customers, site.customerId, 'Its customer');
 	const season = seasonOf(service, i.year);
@@ -56,7 +57,7 @@ export const addAgreement = serve(contract.addAgreement, (ctx, i) => {
 			)
 		)
 		.get();
-	if (same) throw new Refusal('This site has an agreement of this season already.', 'siteId');
+	if (same) throw new Refusal(say('site-has-agreement-of-season-already'), 'siteId');
 	const job = openJobFor(ctx, {
 		name: `${service.name} ${i.year}, ${site.address.split(',')[0] ?? ''}`,
 		customerId: customer.id,
@@ -101,12 +102,9 @@ const visitsDone = (ctx: Context, agreementId: string): number =>
 export const changeAgreement = serve(contract.changeAgreement, (ctx, i) => {
 	const a = ctx.get(agreements, i.agreementId, 'This agreement');
 	const done = visitsDone(ctx, a.id);
-	if (i.visits < done) throw new Refusal(`${done} visits are done already: not fewer than that.`, 'visits');
+	if (i.visits < done) throw new Refusal(say('visits-done-already', { done }), 'visits');
 	if (done > 0 && (i.price !== a.price || i.visits !== a.visits))
-		throw new Refusal(
-			'Shares of this price are charged already: end this agreement and make another for the rest.',
-			i.price !== a.price ? 'price' : 'visits'
-		);
+		throw new Refusal(say('shares-of-price-charged-already'), i.price !== a.price ? 'price' : 'visits');
 	ctx.update(agreements, a.id, { visits: i.visits, hours: i.hours, price: i.price, note: i.note.trim() }, i.version);
 	if (i.price !== a.price) ctx.update(jobs, a.jobId, { contractNet: cents(i.price) });
 	ctx.happened([`customer:${a.customerId}`, `job:${a.jobId}`], 'rounds.change-agreement', { number: a.number }, 'plan');
@@ -114,7 +112,7 @@ export const changeAgreement = serve(contract.changeAgreement, (ctx, i) => {
 
 export const endAgreement = serve(contract.endAgreement, (ctx, i) => {
 	const a = ctx.get(agreements, i.agreementId, 'This agreement');
-	if (a.state === 'ended') throw new Refusal('This agreement has ended already.');
+	if (a.state === 'ended') throw new Refusal(say('agreement-has-ended-already'));
 	const ahead = ctx.db
 		.select({ id: visits.id })
 		.from(visits)

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/rounds';
 import * as contract from '../../contract/rounds/commands';
 import { and, eq, ne, sql } from 'drizzle-orm';
 import { longDay } from '../../core/time';
@@ -17,15 +18,15 @@ function found(ctx: Context, visitId: string) {
 
 export const moveVisit = serve(contract.moveVisit, (ctx, i) => {
 	const { visit, agreement, site } = found(ctx, i.visitId);
-	if (visit.state !== 'planned') throw new Refusal('This visit is over: it stays on its day.');
+	if (visit.state !== 'planned') throw new Refusal(say('visit-over'));
 	if (i.day < agreement.from || i.day > agreement.to)
-		throw new Refusal(`The season of this site is ${longDay(agreement.from)} to ${longDay(agreement.to)}.`, 'day');
+		throw new Refusal(say('season-of-site-to', { from: longDay(agreement.from), to: longDay(agreement.to) }), 'day');
 	const same = ctx.db
 		.select({ id: visits.id })
 		.from(visits)
 		.where(and(eq(visits.agreementId, agreement.id), eq(visits.day, i.day), ne(visits.id, visit.id)))
 		.get();
-	if (same) throw new Refusal('This site has a visit on that day already.', 'day');
+	if (same) throw new Refusal(say('site-has-visit-on-day-already'), 'day');
 	ctx.get(crews, i.crewId, 'This crew');
 	ctx.update(visits, visit.id, { day: i.day, crewId: i.crewId }, i.version);
 	ctx.happened(`job:${agreement.jobId}`, 'rounds.move-visit', { site: site.address, from: visit.day, to: i.day }, 'plan', 'field');
@@ -55,7 +56,7 @@ export const doVisit = serve(contract.doVisit, (ctx, i) => {
 function finish(ctx: Context, visit: Visit, agreement: typeof agreements.$inferSelect, address: string, note: string): void {
 	// Two of a crew press it: it is done once.
 	if (visit.state === 'done') return;
-	if (visit.day > ctx.today) throw new Refusal(`This visit is planned for ${longDay(visit.day)}. Move it to today first.`);
+	if (visit.day > ctx.today) throw new Refusal(say('visit-planned-for-move-to-today', { day: longDay(visit.day) }));
 	const share = nextShare(ctx, agreement.id);
 	ctx.update(visits, visit.id, { state: 'done', doneAt: ctx.doneAt, doneBy: ctx.who.name, note, share });
 	const service = ctx.get(seasonServices, agreement.serviceId, 'Its service');
@@ -79,7 +80,7 @@ function takeBack(ctx: Context, visit: Visit, agreement: typeof agreements.$infe
 
 export const skipVisit = serve(contract.skipVisit, (ctx, i) => {
 	const { visit, agreement, site } = found(ctx, i.visitId);
-	if (visit.state !== 'planned') throw new Refusal('This visit is over already.');
+	if (visit.state !== 'planned') throw new Refusal(say('visit-over-already'));
 	ctx.update(visits, visit.id, { state: 'skipped', note: i.reason.trim() }, i.version);
 	ctx.happened(
 		`job:${agreement.jobId}`,

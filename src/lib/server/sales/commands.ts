@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/sales';
 import * as contract from '../../contract/sales/commands';
 import { and, asc, eq, isNull } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
@@ -10,10 +11,9 @@ import { customers, jobs, leads, sites, stages } from './schema';
 import { newId } from '../ids';
 
 export const receiveLead = serve(contract.receiveLead, (ctx, i) => {
-	if (!ctx.get(company, 'company', 'The company').settings.publicPage.on)
-		throw new Refusal('This company takes no requests here. Please call.');
+	if (!ctx.get(company, 'company', 'The company').settings.publicPage.on) throw new Refusal(say('company-takes-no-requests-here'));
 	if (i.trap !== '' || i.openedMs < 2000) return { taken: false };
-	if (i.mail === '' && i.phone.trim() === '') throw new Refusal('Give a mail address or a phone number, so that we can answer.', 'mail');
+	if (i.mail === '' && i.phone.trim() === '') throw new Refusal(say('give-mail-address-or-phone-number'), 'mail');
 	const lead = ctx.insert(leads, {
 		id: newId(),
 		receivedAt: ctx.now,
@@ -36,14 +36,14 @@ export const enterLead = serve(contract.enterLead, (ctx, i) => {
 
 export const declineLead = serve(contract.declineLead, (ctx, i) => {
 	const lead = ctx.get(leads, i.leadId, 'This request');
-	if (lead.jobId) throw new Refusal('A job was opened from this request already.');
+	if (lead.jobId) throw new Refusal(say('job-opened-from-request-already'));
 	ctx.update(leads, lead.id, { state: i.back ? 'new' : 'not for us' });
 	ctx.happened(`lead:${lead.id}`, 'leads.not-for-us', { back: Boolean(i.back) }, 'leads', 'today');
 });
 
 export const firstStage = (ctx: Context, meaning: (typeof stages.$inferSelect)['meaning']) => {
 	const stage = ctx.db.select().from(stages).where(eq(stages.meaning, meaning)).orderBy(asc(stages.position)).get();
-	if (!stage) throw new Refusal(`There is no stage that means “${meaning}”. Add one under Company.`);
+	if (!stage) throw new Refusal(say('no-stage-means-add-one-under', { meaning }));
 	return stage;
 };
 
@@ -115,7 +115,7 @@ export const openJobFromLead = serve(contract.openJobFromLead, (ctx, i) => {
 });
 
 export const openJob = serve(contract.openJob, (ctx, i) => {
-	if (!i.customerId && i.customerName.trim() === '') throw new Refusal('Say who the customer is.', 'customerName');
+	if (!i.customerId && i.customerName.trim() === '') throw new Refusal(say('say-who-customer'), 'customerName');
 	const customer = i.customerId
 		? ctx.get(customers, i.customerId, 'This customer')
 		: ctx.insert(customers, { id: newId(), name: i.customerName.trim(), address: i.address, createdAt: ctx.now });
@@ -165,7 +165,7 @@ export const changeJob = serve(contract.changeJob, (ctx, { jobId, version, decis
 });
 
 function chanceOf(chance: number): number {
-	if (chance < 0 || chance > 10_000) throw new Refusal('A chance is between 0 and 100 %.', 'chance');
+	if (chance < 0 || chance > 10_000) throw new Refusal(say('chance-between-0-and-100'), 'chance');
 	return chance;
 }
 
@@ -174,10 +174,9 @@ export const moveJob = serve(contract.moveJob, (ctx, i) => {
 	const stage = ctx.get(stages, i.stageId, 'This stage');
 	const from = ctx.get(stages, job.stageId, 'Its stage');
 	if (stage.id === from.id) return;
-	if (stage.meaning === 'won' || (stage.track === 'doing' && job.number === null))
-		throw new Refusal('A job is won by an accepted quote, or with “Won without a quote” on the job.');
-	if (job.number !== null && stage.track === 'winning') throw new Refusal('A won job stays on the doing track.');
-	if (stage.meaning === 'lost' && !i.reason?.trim()) throw new Refusal('Say why it was lost; it feeds the reports.', 'reason');
+	if (stage.meaning === 'won' || (stage.track === 'doing' && job.number === null)) throw new Refusal(say('job-won-by-accepted-quote-or'));
+	if (job.number !== null && stage.track === 'winning') throw new Refusal(say('won-job-stays-on-doing-track'));
+	if (stage.meaning === 'lost' && !i.reason?.trim()) throw new Refusal(say('say-why-lost'), 'reason');
 	ctx.update(
 		jobs,
 		job.id,

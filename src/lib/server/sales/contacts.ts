@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/sales';
 import * as contract from '../../contract/sales/contacts';
 import { asc, eq, max } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
@@ -11,8 +12,7 @@ import { newId } from '../ids';
 
 export const saveContact = serve(contract.saveContact, (ctx, { contactId, customerId, version, ...fields }) => {
 	const customer = ctx.get(customers, customerId, 'This customer');
-	if ((fields.getsQuotes || fields.getsInvoices) && fields.mail === '')
-		throw new Refusal('Quotes and invoices go out by mail: give an address.', 'mail');
+	if ((fields.getsQuotes || fields.getsInvoices) && fields.mail === '') throw new Refusal(say('quotes-and-invoices-go-out-by'), 'mail');
 	const last =
 		ctx.db
 			.select({ n: max(contacts.position) })
@@ -20,7 +20,7 @@ export const saveContact = serve(contract.saveContact, (ctx, { contactId, custom
 			.where(eq(contacts.customerId, customerId))
 			.get()?.n ?? -1;
 	const known = contactId ? ctx.get(contacts, contactId, 'This contact') : null;
-	if (known && known.customerId !== customerId) throw new Refusal('This contact belongs to another customer.');
+	if (known && known.customerId !== customerId) throw new Refusal(say('contact-belongs-to-another-customer'));
 	const row = known
 		? ctx.update(contacts, known.id, fields, version)
 		: ctx.insert(contacts, { id: newId(), customerId, ...fields, position: last + 1 });
@@ -36,9 +36,9 @@ export const removeContact = serve(contract.removeContact, (ctx, i) => {
 
 export const saveSite = serve(contract.saveSite, (ctx, { siteId, customerId, version, ...fields }) => {
 	const customer = ctx.get(customers, customerId, 'This customer');
-	if ((fields.lat === null) !== (fields.lng === null)) throw new Refusal('A place on the map has both coordinates, or none.', 'lat');
+	if ((fields.lat === null) !== (fields.lng === null)) throw new Refusal(say('place-on-map-has-both-coordinates'), 'lat');
 	const known = siteId ? ctx.get(sites, siteId, 'This site') : null;
-	if (known && known.customerId !== customerId) throw new Refusal('This site belongs to another customer.');
+	if (known && known.customerId !== customerId) throw new Refusal(say('site-belongs-to-another-customer'));
 	const row = known ? ctx.update(sites, known.id, fields, version) : ctx.insert(sites, { id: newId(), customerId, ...fields });
 	ctx.happened(`customer:${customer.id}`, 'customers.save-site', { known: Boolean(known), address: row.address }, 'customers');
 	return { siteId: row.id };

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/sales';
 import { textOf } from '../../core/events';
 import * as contract from '../../contract/sales/customer-files';
 import { and, asc, eq } from 'drizzle-orm';
@@ -59,12 +60,12 @@ export function customersAsCsv(app: App): string {
 
 /** What a file of cards or a table would do. @throws Refusal in words: too large, not readable, without names */
 export function previewFile(app: App, bytes: Uint8Array): CustomerPreview[] {
-	if (bytes.length > LARGEST_FILE) throw new Refusal('The file is larger than 20 MB.', 'file');
+	if (bytes.length > LARGEST_FILE) throw new Refusal(say('file-larger-than-20-mb'), 'file');
 	const text = decodeText(bytes);
 	const rows = /^\s*\uFEFF?\s*BEGIN:VCARD/i.test(text)
 		? readCards(text).map((c, n) => ({ row: n + 1, customer: { ...c, own: {} } }))
 		: readCustomerTable(readCsv(text.replace(/^\uFEFF/, '')), ownFieldsOf({ db: app.db.orm }));
-	if (rows.length > 20_000) throw new Refusal('The file has more than 20,000 customers. Take it in parts.', 'file');
+	if (rows.length > 20_000) throw new Refusal(say('file-has-more-than-20-000'), 'file');
 	return previewCustomers(rows, parties(app));
 }
 
@@ -113,7 +114,7 @@ export function importToUndo(app: App): string | null {
 
 export const undoImport = serve(contract.undoImport, (ctx) => {
 	const entry = lastImport(ctx);
-	if (!entry) throw new Refusal('There is no import to take back.');
+	if (!entry) throw new Refusal(say('no-import-to-take-back'));
 	let gone = 0;
 	let stay = 0;
 	const mine = entry.changes.filter((c) => c.table === 'customers' && c.before === null);

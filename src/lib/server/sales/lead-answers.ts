@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/sales';
 import * as contract from '../../contract/sales/lead-answers';
 import { and, eq } from 'drizzle-orm';
 import { fillWords } from '../../core/quotes';
@@ -9,8 +10,8 @@ import { newId } from '../ids';
 
 export const answerLead = serve(contract.answerLead, (ctx, i) => {
 	const lead = ctx.get(leads, i.leadId, 'This request');
-	if (lead.mail === '') throw new Refusal('There is no mail address on this request. Call them.', 'text');
-	if (i.text.trim() === '') throw new Refusal('Write what you want to say.', 'text');
+	if (lead.mail === '') throw new Refusal(say('no-mail-address-on-request'), 'text');
+	if (i.text.trim() === '') throw new Refusal(say('write-what-you-want-to-say'), 'text');
 	const own = ctx.get(company, 'company', 'The company');
 	const words = { name: lead.name, company: own.name, phone: own.phone, me: ctx.who.name, wanted: lead.wanted, address: lead.address };
 	ctx.mail({

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/sales';
 import * as contract from '../../contract/sales/lead-mail';
 import { eq } from 'drizzle-orm';
 import { convert } from 'html-to-text';
@@ -23,14 +24,10 @@ export const receiveMail = serve(contract.receiveMail, (ctx, i) => {
 
 /** Reads a mail file. @throws Refusal in words: too large, not a mail, without a sender */
 export async function parseMail(bytes: Uint8Array): Promise<LeadMail> {
-	if (bytes.length > LARGEST_MAIL)
-		throw new Refusal(
-			`This mail has ${Math.round(bytes.length / 1024 / 1024)} MB; up to 10 MB are read. Type the request in by hand.`,
-			'file'
-		);
+	if (bytes.length > LARGEST_MAIL) throw new Refusal(say('mail-has-mb', { bytes: Math.round(bytes.length / 1024 / 1024) }), 'file');
 	const mail = await PostalMime.parse(bytes).catch(() => null);
 	const address = mail?.replyTo?.[0]?.address ?? mail?.from?.address ?? '';
-	if (!mail || !address.includes('@')) throw new Refusal('This file is not a mail: it names no sender.', 'file');
+	if (!mail || !address.includes('@')) throw new Refusal(say('file-not-mail'), 'file');
 	const plain = mail.text ?? convert(mail.html ?? '', { wordwrap: false, limits: { maxInputLength: 500_000 } });
 	return {
 		from: { name: mail.from?.name ?? '', address },

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/sales';
 import { textOf } from '../../core/events';
 import * as contract from '../../contract/sales/merge';
 import { and, eq, getTableName, isNull } from 'drizzle-orm';
@@ -15,11 +16,11 @@ import { contacts, customers, jobs, sites } from './schema';
 belongToCustomer(sites, contacts, jobs);
 
 export const mergeCustomers = serve(contract.mergeCustomers, (ctx, i) => {
-	if (i.keepId === i.goneId) throw new Refusal('These are the same customer.');
+	if (i.keepId === i.goneId) throw new Refusal(say('these-same-customer'));
 	const keep = ctx.get(customers, i.keepId, 'The customer that stays');
 	const gone = ctx.get(customers, i.goneId, 'The customer that goes');
 	if (gone.exemption && keep.exemption && gone.exemption.certificate !== keep.exemption.certificate)
-		throw new Refusal('They have different tax certificates. Settle that first.');
+		throw new Refusal(say('they-have-different-tax-certificates'));
 	let moved = 0;
 	for (const table of ownedByCustomer())
 		for (const row of rowsOf(ctx, table, gone.id)) {
@@ -71,7 +72,7 @@ const lastMerge = (ctx: Pick<Context, 'db'>, customerId: string) =>
 export const undoMerge = serve(contract.undoMerge, (ctx, i) => {
 	const entry = lastMerge(ctx, i.customerId);
 	const gone = entry?.changes.find((c) => c.table === 'customers' && c.after === null);
-	if (!entry || !gone?.before) throw new Refusal('There is no merge to take back.');
+	if (!entry || !gone?.before) throw new Refusal(say('no-merge-to-take-back'));
 	ctx.insert(customers, gone.before as typeof customers.$inferInsert);
 	for (const c of entry.changes) {
 		const file = c.table === 'attachments' ? ctx.find(attachments, c.id) : undefined;

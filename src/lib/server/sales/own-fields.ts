@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/sales';
 import { settingsOf } from '../company';
 import * as contract from '../../contract/sales/own-fields';
 import { checkOwnFields, readOwnValues, type OwnField } from '../../core/sales';
@@ -15,7 +16,7 @@ export const defineOwnFields = serve(contract.defineOwnFields, (ctx, i) => {
 		choices: f.kind === 'choice' ? f.choices.map((c) => c.trim()).filter(Boolean) : []
 	}));
 	checkOwnFields(fields);
-	if (new Set(fields.map((f) => f.id)).size < fields.length) throw new Refusal('Two fields have the same id.');
+	if (new Set(fields.map((f) => f.id)).size < fields.length) throw new Refusal(say('two-fields-have-same-id'));
 	ctx.update(company, 'company', { settings: { ...now.settings, ownFields: fields } }, i.version);
 	ctx.happened('company', 'company.own-fields', { names: fields.map((f) => `${f.of} ${f.label}`) }, 'customers', 'track');
 });

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/sales';
 import * as contract from '../../contract/sales/rate-groups';
 import { percent, type Percent } from '../../core/money';
 import { KINDS, type Kind } from '../../core/pricing';
@@ -12,7 +13,7 @@ export const saveRateGroup = serve(contract.saveRateGroup, (ctx, i) => {
 	for (const kind of KINDS) {
 		const p = i.percents[kind];
 		if (p === undefined) continue;
-		if (p <= 0 || p > 100_000) throw new Refusal(`The percentage on ${kind} must be above 0 and at most 1,000 %.`, kind);
+		if (p <= 0 || p > 100_000) throw new Refusal(say('percentage-on-must-be-above-0', { kind }), kind);
 		percents[kind] = percent(p);
 	}
 	const row = { name: i.name, percents, onFixed: i.onFixed, ...(i.setAside === undefined ? {} : { setAside: i.setAside }) };

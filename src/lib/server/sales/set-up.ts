@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/sales';
 import { firms } from '../firms/schema';
 import { suppliers, categories } from '../catalog/schema';
 import { taxCodes, taxComponents, branches, company } from '../company/schema';
@@ -9,7 +10,7 @@ import * as contract from '../../contract/company/commands';
 import { serve } from '../commands';
 
 export const setUpCompany = serve(contract.setUpCompany, (ctx, i) => {
-	if (ctx.db.select().from(company).get()) throw new Refusal('The company is set up already.');
+	if (ctx.db.select().from(company).get()) throw new Refusal(say('company-set-up-already'));
 	ctx.insert(company, {
 		id: 'company',
 		name: i.name,

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/sales';
 import * as contract from '../../contract/sales/stages';
 import { asc, eq, sql } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
@@ -24,16 +25,14 @@ const NEEDED = { winning: ['bidding', 'lost'], doing: ['ready', 'under way', 'fi
 
 export const saveStages = serve(contract.saveStages, (ctx, i) => {
 	const names = i.stages.map((s) => s.name.trim().toLowerCase());
-	if (new Set(names).size < names.length) throw new Refusal('Two stages have the same name.', 'name');
+	if (new Set(names).size < names.length) throw new Refusal(say('two-stages-have-same-name'), 'name');
 	const allowed: readonly string[] = NEEDED[i.track];
 	const wrong = i.stages.find((s) => !allowed.includes(s.meaning));
-	if (wrong) throw new Refusal(`“${wrong.meaning}” is no meaning of the ${i.track} track.`, 'meaning');
+	if (wrong) throw new Refusal(say('no-meaning-of-track', { meaning: wrong.meaning, track: i.track }), 'meaning');
 	for (const meaning of allowed)
-		if (!i.stages.some((s) => s.meaning === meaning))
-			throw new Refusal(`One stage has to mean “${meaning}”: the program moves jobs there.`, 'meaning');
+		if (!i.stages.some((s) => s.meaning === meaning)) throw new Refusal(say('one-stage-has-to-mean-program', { meaning }), 'meaning');
 	const before = ctx.db.select().from(stages).where(eq(stages.track, i.track)).orderBy(asc(stages.position)).all();
-	if (i.stages.some((s) => s.id !== null && !before.some((b) => b.id === s.id)))
-		throw new Refusal('The stages changed meanwhile. Look at them again.');
+	if (i.stages.some((s) => s.id !== null && !before.some((b) => b.id === s.id))) throw new Refusal(say('stages-changed-meanwhile'));
 	const ids = i.stages.map((s, position) => {
 		const fields = { name: s.name.trim(), meaning: s.meaning, position, chance: s.meaning === 'bidding' ? s.chance : 0 };
 		return s.id ? ctx.update(stages, s.id, fields).id : ctx.insert(stages, { id: newId(), track: i.track, ...fields }).id;
@@ -42,7 +41,7 @@ export const saveStages = serve(contract.saveStages, (ctx, i) => {
 	for (const gone of before.filter((b) => !kept.has(b.id))) {
 		const heirAt = i.stages.findIndex((s) => s.meaning === gone.meaning);
 		const heir = ids[heirAt];
-		if (!heir) throw new Refusal(`Jobs stand in “${gone.name}”, and no other stage means “${gone.meaning}”.`);
+		if (!heir) throw new Refusal(say('jobs-stand-in-and-no-other', { name: gone.name, meaning: gone.meaning }));
 		for (const job of ctx.db.select({ id: jobs.id }).from(jobs).where(eq(jobs.stageId, gone.id)).all())
 			ctx.update(jobs, job.id, { stageId: heir });
 		ctx.remove(stages, gone.id);

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/sales';
 import ICAL from 'ical.js';
 import { Refusal } from '../../core/refusal';
 
@@ -92,12 +93,12 @@ export function readCards(source: string): ReadCard[] {
 		const all = ICAL.parse(source.trim().replaceAll(/^\uFEFF/g, '')) as unknown[];
 		parsed = typeof all[0] === 'string' ? [all] : all;
 	} catch {
-		throw new Refusal('This file holds no address cards (vCard) that can be read.', 'file');
+		throw new Refusal(say('file-holds-no-address-cards-vcard'), 'file');
 	}
 	const cards = parsed
 		.filter((p): p is [string, unknown[], unknown[]] => Array.isArray(p) && p[0] === 'vcard')
 		.map((p) => new ICAL.Component(p as never));
-	if (cards.length === 0) throw new Refusal('This file holds no address cards (vCard) that can be read.', 'file');
+	if (cards.length === 0) throw new Refusal(say('file-holds-no-address-cards-vcard'), 'file');
 	const read: (ReadCard & { org: string; role: string })[] = cards.map((c) => {
 		const org = text(c, 'org');
 		const name = text(c, 'fn') || org || text(c, 'n');

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/sales';
 import * as contract from '../../contract/sales/views';
 import { VIEW_PAGES } from '../../contract/sales/views';
 import { and, asc, eq, isNull, or } from 'drizzle-orm';
@@ -9,8 +10,8 @@ import { savedViews } from '../people/schema';
 import { newId } from '../ids';
 
 export const saveView = serve(contract.saveView, (ctx, i, actor) => {
-	if (actor.type !== 'person') throw new Refusal('Views are kept for people.');
-	if (i.everybody && !may(actor, 'jobs.change')) throw new Refusal('You can keep views for yourself only.', 'everybody');
+	if (actor.type !== 'person') throw new Refusal(say('views-kept-for-people'));
+	if (i.everybody && !may(actor, 'jobs.change')) throw new Refusal(say('you-can-keep-views-for-yourself'), 'everybody');
 	const personId = i.everybody ? null : actor.id;
 	const same = ctx.db
 		.select({ id: savedViews.id })
@@ -33,7 +34,7 @@ export const saveView = serve(contract.saveView, (ctx, i, actor) => {
 export const removeView = serve(contract.removeView, (ctx, i, actor) => {
 	const view = ctx.get(savedViews, i.viewId, 'This view');
 	const own = actor.type === 'person' && (view.personId === actor.id || (view.personId === null && may(actor, 'jobs.change')));
-	if (!own) throw new Refusal('This view belongs to somebody else.');
+	if (!own) throw new Refusal(say('view-belongs-to-somebody-else'));
 	ctx.remove(savedViews, view.id);
 	ctx.happened(`views:${view.page}`, 'views.remove', { name: view.name }, `views:${view.page}`);
 });

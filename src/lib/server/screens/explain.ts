@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/screens';
 import { settingsOf, todayOf } from '../company';
 import { eq } from 'drizzle-orm';
 import { may, type Holder, type Right } from '../../core/access';
@@ -35,10 +36,10 @@ export const EXPLAINED = Object.keys(ROOMS);
 export function explainRecord(app: App, of: string, who: Holder | null): Step {
 	const [word = '', ...rest] = of.split(':');
 	const room = Object.hasOwn(ROOMS, word) ? ROOMS[word] : undefined;
-	if (!room) throw new Refusal('There is nothing to explain here.');
-	if (!who || !may(who, room.right)) throw new NotAllowed('You may not see how this came about.');
+	if (!room) throw new Refusal(say('nothing-to-explain-here'));
+	if (!who || !may(who, room.right)) throw new NotAllowed(say('you-may-not-see-how-came'));
 	const found = room.explain(app, rest.join(':'));
-	if (!found) throw new Refusal('This is not there any more. Look again.');
+	if (!found) throw new Refusal(say('not-any-more'));
 	return found;
 }
 

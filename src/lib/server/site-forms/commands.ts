@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/site-forms';
 import * as contract from '../../contract/site-forms/commands';
 import { asc, desc, eq, sql } from 'drizzle-orm';
 import { readRecipients } from '../../core/quotes';
@@ -35,8 +36,8 @@ export const beginForm = serve(contract.beginForm, (ctx, i) => {
 /** A record that can still be filled in. @throws Refusal for one that is signed or approved */
 function open(ctx: Context, recordId: string): SiteFormRecord {
 	const record = ctx.get(siteForms, recordId, 'This form');
-	if (record.state === 'signed') throw new Refusal('This form is signed. The office can give it back.');
-	if (record.state === 'approved') throw new Refusal('This certificate is issued and does not change any more.');
+	if (record.state === 'signed') throw new Refusal(say('form-signed'));
+	if (record.state === 'approved') throw new Refusal(say('certificate-issued-and-does-not-change'));
 	return record;
 }
 
@@ -56,10 +57,10 @@ export const signForm = serve(contract.signForm, (ctx, i) => {
 	const record = open(ctx, i.recordId);
 	const form = formNamed(record.form, record.edition);
 	const problem = formProblems(form, record.values)[0];
-	if (problem) throw new Refusal(problem.words, problem.field);
-	if (!isDrawable(i.leadSignature)) throw new Refusal('The lead has to sign.', 'leadSignature');
+	if (problem) throw new Refusal(problem.said, problem.field);
+	if (!isDrawable(i.leadSignature)) throw new Refusal(say('lead-has-to-sign'), 'leadSignature');
 	if (i.customerName.trim() !== '' && !isDrawable(i.customerSignature))
-		throw new Refusal('The customer has to sign, or leave the name empty.', 'customerSignature');
+		throw new Refusal(say('customer-has-to-sign-or-leave'), 'customerSignature');
 	ctx.update(
 		siteForms,
 		record.id,
@@ -79,7 +80,7 @@ export const signForm = serve(contract.signForm, (ctx, i) => {
 export const approveForm = serve(contract.approveForm, (ctx, i) => {
 	const record = ctx.get(siteForms, i.recordId, 'This form');
 	if (record.state === 'approved' && record.number !== null) return { number: record.number };
-	if (record.state !== 'signed') throw new Refusal('This form is not signed yet.');
+	if (record.state !== 'signed') throw new Refusal(say('form-not-signed-yet'));
 	const number = ctx.nextNumber('certificate');
 	ctx.update(siteForms, record.id, { state: 'approved', number, approvedAt: ctx.now, approvedBy: ctx.who.name }, i.version);
 	ctx.happened(
@@ -94,7 +95,7 @@ export const approveForm = serve(contract.approveForm, (ctx, i) => {
 
 export const returnForm = serve(contract.returnForm, (ctx, i) => {
 	const record = ctx.get(siteForms, i.recordId, 'This form');
-	if (record.state !== 'signed') throw new Refusal('Only a signed form is given back.');
+	if (record.state !== 'signed') throw new Refusal(say('only-signed-form-given-back'));
 	ctx.update(
 		siteForms,
 		record.id,
@@ -127,7 +128,7 @@ export function issuedSubject(
 		return { subject: `handover:${id}`, jobId: h.jobId, name: `Handover report ${h.number}` };
 	}
 	const record = ctx.get(siteForms, id, 'This form');
-	if (record.number === null) throw new Refusal('This form is not approved yet.');
+	if (record.number === null) throw new Refusal(say('form-not-approved-yet'));
 	return {
 		subject: `certificate:${id}`,
 		jobId: record.jobId,
@@ -138,7 +139,7 @@ export function issuedSubject(
 export const mailDocument = serve(contract.mailDocument, (ctx, i) => {
 	const { subject, jobId, name } = issuedSubject(ctx, i.kind, i.id);
 	const to = readRecipients(i.to);
-	if (to.length === 0) throw new Refusal('Say where the mail goes.', 'to');
+	if (to.length === 0) throw new Refusal(say('say-where-mail-goes'), 'to');
 	const text = i.text.trim() || `Hello,\n\nplease find the ${name.toLowerCase()} here:\n\n{link}`;
 	ctx.mail({
 		to: to.join(', '),

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/site-forms';
 import * as contract from '../../contract/site-forms/commands';
 import { and, asc, desc, eq, isNotNull, max } from 'drizzle-orm';
 import { readRecipients } from '../../core/quotes';
@@ -91,12 +92,11 @@ const picturesOf = (db: Orm, jobId: string): string[] =>
 
 export const signHandover = serve(contract.signHandover, (ctx, i) => {
 	const job = workJob(ctx, i.jobId);
-	if (!isDrawable(i.signature)) throw new Refusal('Please sign in the box.', 'signature');
-	if (!Object.values(i.shown).some(Boolean) && i.note.trim() === '')
-		throw new Refusal('Show at least one part, or write what was done.', 'shown');
+	if (!isDrawable(i.signature)) throw new Refusal(say('please-sign-in-box'), 'signature');
+	if (!Object.values(i.shown).some(Boolean) && i.note.trim() === '') throw new Refusal(say('show-at-least-one-part-or'), 'shown');
 	const to = readRecipients(i.mailTo);
 	const content = handoverContent(ctx.db, job.id, i.shown, i.note);
-	if (!content) throw new Refusal('This job is not there any more.');
+	if (!content) throw new Refusal(say('job-not-any-more'));
 	const last = ctx.db
 		.select({ n: max(handovers.number) })
 		.from(handovers)

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/survey';
 import * as contract from '../../contract/survey/commands';
 import { and, asc, eq, max } from 'drizzle-orm';
 import { parseLength } from '../../core/measure';
@@ -16,7 +17,7 @@ import { newId } from '../ids';
 export const addPhoto = serve(contract.addPhoto, (ctx, i) => {
 	const job = ctx.get(jobs, i.jobId, 'This job');
 	const file = ctx.db.select({ id: files.id, width: files.width, height: files.height }).from(files).where(eq(files.id, i.fileId)).get();
-	if (!file) throw new Refusal('This picture is not there any more.');
+	if (!file) throw new Refusal(say('picture-not-any-more'));
 	const position =
 		(ctx.db
 			.select({ n: max(jobPhotos.position) })
@@ -56,7 +57,7 @@ export const changePhoto = serve(contract.changePhoto, (ctx, { photoId, version,
 function lengthOf(ctx: Context, typed: string): number {
 	const system = ctx.db.select({ system: company.system }).from(company).get()?.system ?? 'imperial';
 	const nm = readField('scale', () => parseLength(typed, system));
-	if (nm <= 0) throw new Refusal('A known length is more than 0.', 'scale');
+	if (nm <= 0) throw new Refusal(say('known-length-more-than-0'), 'scale');
 	return nm;
 }
 
@@ -69,7 +70,7 @@ function checkPin(ctx: Context, jobId: string, lineId: string): void {
 		.innerJoin(estimates, eq(estimates.id, scopes.estimateId))
 		.where(and(eq(lines.id, lineId), eq(estimates.jobId, jobId)))
 		.get();
-	if (!found) throw new Refusal('The line of a pin is not on this job any more.', 'marks');
+	if (!found) throw new Refusal(say('line-of-pin-not-on-job'), 'marks');
 }
 
 export const removePhoto = serve(contract.removePhoto, (ctx, i) => {

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/time';
 import { phasePlanned } from '../work';
 import * as contract from '../../contract/time/commands';
 import { and, asc, desc, eq, isNull } from 'drizzle-orm';
@@ -22,7 +23,7 @@ function sheetOf(ctx: Context, personId: string, day: string) {
 		person.sheetId ??
 		ctx.db.select({ id: laborSheets.id }).from(laborSheets).where(eq(laborSheets.setAside, false)).orderBy(asc(laborSheets.name)).get()?.id;
 	const rate = sheetId ? rateOn(ctx.db, sheetId, day) : null;
-	if (!rate) throw new Refusal('There is no rate sheet for this person. Ask the office.');
+	if (!rate) throw new Refusal(say('no-rate-sheet-for-person'));
 	return rate;
 }
 
@@ -74,7 +75,7 @@ export const runningOf = (ctx: Pick<Context, 'db'>, personId: string): Entry | u
 
 export const clockOff = serve(contract.clockOff, (ctx, i) => {
 	const running = runningOf(ctx, self(ctx));
-	if (!running) throw new Refusal('No clock is running.');
+	if (!running) throw new Refusal(say('no-clock-running'));
 	checkOpen(ctx, running.personId, wallTime(running.startedAt, ctx.zone).day, ctx.doneOn);
 	const entry = ctx.update(timeEntries, running.id, {
 		endedAt: Math.max(ctx.doneAt, running.startedAt),
@@ -89,15 +90,15 @@ export const clockOff = serve(contract.clockOff, (ctx, i) => {
 export const addTime = serve(contract.addTime, (ctx, i, actor) => {
 	const personId = i.personId ?? self(ctx);
 	const other = actor.type === 'person' && personId !== actor.id;
-	if (other && actor.type === 'person' && !may(actor, 'hours.change')) throw new Refusal('Only the office adds time for others.');
+	if (other && actor.type === 'person' && !may(actor, 'hours.change')) throw new Refusal(say('only-office-adds-time-for-others'));
 	const job = workJob(ctx, i.jobId);
 	const start = instantOf(i.day, i.from.padStart(5, '0'), ctx.zone, i.which);
 	const end = instantOf(i.day, i.to.padStart(5, '0'), ctx.zone, i.which);
-	if (end <= start) throw new Refusal('The end must be after the start.', 'to');
-	if (start > ctx.now) throw new Refusal('Time cannot be booked ahead.', 'from');
-	if (end > ctx.now) throw new Refusal('Time cannot be booked ahead.', 'to');
+	if (end <= start) throw new Refusal(say('end-must-be-after-start'), 'to');
+	if (start > ctx.now) throw new Refusal(say('time-cannot-be-booked-ahead'), 'from');
+	if (end > ctx.now) throw new Refusal(say('time-cannot-be-booked-ahead'), 'to');
 	if (overlapsOf(ctx, { id: '', personId, startedAt: start, endedAt: end }).length > 0)
-		throw new Refusal('This overlaps time that is booked already.', 'from');
+		throw new Refusal(say('overlaps-time-booked-already'), 'from');
 	checkOpen(ctx, personId, i.day, wallTime(end, ctx.zone).day);
 	const sheet = sheetOf(ctx, personId, i.day);
 	const entry = ctx.insert(timeEntries, {

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/time';
 import { span, type Span } from '../../core/events';
 import * as contract from '../../contract/time/correct';
 import { eq } from 'drizzle-orm';
@@ -14,9 +15,9 @@ type Entry = typeof timeEntries.$inferSelect;
 /** An entry whose cost is not billed yet. @throws Refusal for a running one, or one that stands on a bill */
 function open(ctx: Context, entryId: string): Entry {
 	const entry = ctx.get(timeEntries, entryId, 'This time');
-	if (entry.endedAt === null) throw new Refusal('This clock is still running.');
+	if (entry.endedAt === null) throw new Refusal(say('clock-still-running'));
 	const cost = ctx.db.select().from(costEntries).where(eq(costEntries.timeEntryId, entry.id)).get();
-	if (cost && cost.billed !== 0) throw new Refusal('This time is billed: take it off the invoice first.');
+	if (cost && cost.billed !== 0) throw new Refusal(say('time-billed'));
 	checkOpen(ctx, entry.personId, wallTime(entry.startedAt, entry.zone).day);
 	return entry;
 }
@@ -39,11 +40,11 @@ export const correctTime = serve(contract.correctTime, (ctx, i) => {
 	const entry = open(ctx, i.entryId);
 	const at = (time: string) => instantOf(i.day, time.padStart(5, '0'), entry.zone);
 	const [startedAt, endedAt] = [at(i.from), at(i.to)];
-	if (endedAt <= startedAt) throw new Refusal('The end must be after the start.', 'to');
-	if (endedAt > ctx.now) throw new Refusal('Time cannot be booked ahead.', 'to');
+	if (endedAt <= startedAt) throw new Refusal(say('end-must-be-after-start'), 'to');
+	if (endedAt > ctx.now) throw new Refusal(say('time-cannot-be-booked-ahead'), 'to');
 	checkOpen(ctx, entry.personId, i.day);
 	const hit = overlapsOf(ctx, { ...entry, startedAt, endedAt })[0];
-	if (hit) throw new Refusal(`This still overlaps ${span(spanOf(hit))}. Put that one right first, or choose another time.`, 'from');
+	if (hit) throw new Refusal(say('still-overlaps-put-one-right-first', { hit: span(spanOf(hit)) }), 'from');
 	const before = overlapsOf(ctx, entry);
 	const after = ctx.update(timeEntries, entry.id, { startedAt, endedAt, breakMinutes: i.breakMinutes, conflict: false }, i.version);
 	unmark(ctx, before);

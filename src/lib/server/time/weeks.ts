@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/time';
 import * as contract from '../../contract/time/weeks';
 import { and, asc, eq, gte, inArray, lt } from 'drizzle-orm';
 import { grouped } from '../../core/lists';
@@ -47,15 +48,15 @@ export const approveWeek = serve(contract.approveWeek, (ctx, i) => {
 	const person = ctx.get(people, i.personId, 'This person');
 	const own = ctx.get(company, 'company', 'The company');
 	const { payroll } = own.settings;
-	if (payrollWeek(i.week, payroll.firstDay) !== i.week) throw new Refusal('A payroll week does not begin on this day.', 'week');
-	if (i.week > ctx.today) throw new Refusal('This week has not begun yet.', 'week');
+	if (payrollWeek(i.week, payroll.firstDay) !== i.week) throw new Refusal(say('payroll-week-does-not-begin-on'), 'week');
+	if (i.week > ctx.today) throw new Refusal(say('week-has-not-begun-yet'), 'week');
 	if (approvedOn(ctx, i.personId, i.week)) return;
 	const entries = entriesOf(ctx.db, i.week, own.zone, i.personId);
 	const wrong = entries.filter((e) => e.conflict).length;
-	if (wrong > 0) throw new Refusal(`${wrong === 1 ? 'One entry overlaps' : `${wrong} entries overlap`} another: put that right first.`);
-	if (entries.some((e) => e.endedAt === null)) throw new Refusal(`${person.name} is still on the clock.`);
+	if (wrong > 0) throw new Refusal(say('entries-overlap-another', { wrong }));
+	if (entries.some((e) => e.endedAt === null)) throw new Refusal(say('still-on-clock', { name: person.name }));
 	// Whoever clocks on later in it would add to what was looked at.
-	if (addDays(i.week, 7) > ctx.today) throw new Refusal('This week is not over yet.', 'week');
+	if (addDays(i.week, 7) > ctx.today) throw new Refusal(say('week-not-over-yet'), 'week');
 	const minutes = Math.round(paidOf(entries, payroll, i.week).reduce((a, d) => a + d.seconds, 0) / 60);
 	ctx.insert(approvedWeeks, { id: newId(), personId: person.id, week: i.week, minutes, at: ctx.now, byName: ctx.who.name });
 	ctx.happened(`person:${person.id}`, 'time.approve-week', { name: person.name, week: i.week, minutes }, 'field', 'costs');
@@ -71,7 +72,7 @@ const approvedOn = (ctx: Pick<Context, 'db'>, personId: string, week: Day) =>
 export const openWeek = serve(contract.openWeek, (ctx, i) => {
 	const person = ctx.get(people, i.personId, 'This person');
 	const found = approvedOn(ctx, i.personId, i.week);
-	if (!found) throw new Refusal('This week is not approved.');
+	if (!found) throw new Refusal(say('week-not-approved'));
 	ctx.remove(approvedWeeks, found.id);
 	ctx.happened(`person:${person.id}`, 'time.open-week', { name: person.name, week: i.week, reason: i.reason }, 'field', 'costs');
 });
@@ -80,8 +81,7 @@ export const openWeek = serve(contract.openWeek, (ctx, i) => {
 export function checkOpen(ctx: Context, personId: string, ...days: Day[]): void {
 	const { firstDay } = ctx.get(company, 'company', 'The company').settings.payroll;
 	for (const week of new Set(days.map((d) => payrollWeek(d, firstDay))))
-		if (approvedOn(ctx, personId, week))
-			throw new Refusal(`The week from ${longDay(week)} is approved: it has to be opened again first.`, 'day');
+		if (approvedOn(ctx, personId, week)) throw new Refusal(say('week-from-approved', { week: longDay(week) }), 'day');
 }
 
 export const setPayroll = serve(contract.setPayroll, (ctx, i) => {
@@ -91,7 +91,7 @@ export const setPayroll = serve(contract.setPayroll, (ctx, i) => {
 		['week', i.week]
 	] as const)
 		if (list.some((t, n) => n > 0 && t.minutes <= (list[n - 1]?.minutes ?? 0)))
-			throw new Refusal('Each one begins later than the one before.', name);
+			throw new Refusal(say('each-one-begins-later-than-one'), name);
 	const payroll = { firstDay: i.firstDay, day: i.day, week: i.week };
 	ctx.update(company, 'company', { settings: { ...own.settings, payroll } }, i.version);
 	ctx.happened('company', 'company.payroll', {}, 'company');

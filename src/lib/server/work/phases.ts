@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/work';
 import * as contract from '../../contract/work/phases';
 import { Refusal } from '../../core/refusal';
 import { and, asc, eq, isNotNull, max, sql } from 'drizzle-orm';
@@ -93,9 +94,9 @@ export const changePhase = serve(contract.changePhase, (ctx, i) => {
 	const phase = ctx.get(phases, i.phaseId, 'This phase');
 	const name = i.name.trim();
 	const others = phasesOf(ctx.db, phase.jobId).filter((p) => p.id !== phase.id);
-	if (others.some((p) => p.name.toLowerCase() === name.toLowerCase())) throw new Refusal('The job has a phase of this name.', 'name');
-	if ((i.from === null) !== (i.to === null)) throw new Refusal('Say both days, or neither.', i.from === null ? 'from' : 'to');
-	if (i.from !== null && i.to !== null && i.to < i.from) throw new Refusal('The last day is before the first.', 'to');
+	if (others.some((p) => p.name.toLowerCase() === name.toLowerCase())) throw new Refusal(say('job-has-phase-of-name'), 'name');
+	if ((i.from === null) !== (i.to === null)) throw new Refusal(say('say-both-days-or-neither'), i.from === null ? 'from' : 'to');
+	if (i.from !== null && i.to !== null && i.to < i.from) throw new Refusal(say('last-day-before-first'), 'to');
 	ctx.update(phases, phase.id, { name, from: i.from, to: i.to }, i.version);
 	ctx.happened(`job:${phase.jobId}`, 'jobs.change-phase', { name, from: i.from, to: i.to }, 'plan', 'field');
 });

@@ -1,3 +1,4 @@
+import { say } from '../../contract/refusals/work';
 import { phaseNamed } from './phases';
 import * as contract from '../../contract/work/tasks';
 import { and, asc, eq, getTableColumns, inArray, isNull, lt, max, sql } from 'drizzle-orm';
@@ -134,14 +135,14 @@ export const giveParts = serve(contract.giveParts, (ctx, i) => {
 	let given = 0;
 	for (const id of i.materialIds) {
 		const m = ctx.get(jobMaterials, id, 'This material');
-		if (m.jobId !== task.jobId) throw new Refusal('This material belongs to another job.', 'materialIds');
+		if (m.jobId !== task.jobId) throw new Refusal(say('material-belongs-to-another-job'), 'materialIds');
 		const before = ctx.db.select({ n: taskParts.quantity }).from(taskParts).where(eq(taskParts.materialId, id)).all();
 		const left = m.quantity - before.reduce((a, p) => a + p.n, 0);
 		if (left <= 0) continue;
 		ctx.insert(taskParts, { id: newId(), taskId: task.id, materialId: id, name: m.name, unit: m.unit, quantity: left });
 		given += 1;
 	}
-	if (given === 0) throw new Refusal('All of this is given to tasks already.', 'materialIds');
+	if (given === 0) throw new Refusal(say('all-of-given-to-tasks-already'), 'materialIds');
 	ctx.happened(`job:${task.jobId}`, 'work.give-parts', { parts: given, task: task.text }, 'field');
 	return { parts: given };
 });

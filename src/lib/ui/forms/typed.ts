@@ -1,3 +1,4 @@
+import { typeANumber } from '$lib/core/money';
 import { Refusal } from '$lib/core/refusal';
 
 /** Reads what was typed into a field; what cannot be read is refused at that field. */
@@ -5,7 +6,7 @@ export function readAt<T>(field: string, read: () => T): T {
 	try {
 		return read();
 	} catch (e) {
-		throw new Refusal(e instanceof Refusal ? e.message : 'Type a number.', field);
+		throw e instanceof Refusal ? new Refusal(e.said, field) : typeANumber(field);
 	}
 }
 

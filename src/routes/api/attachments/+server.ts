@@ -1,3 +1,4 @@
+import { say } from '$lib/contract/refusals/pages';
 import { app } from '$lib/server/app';
 import { BadInput } from '$lib/server/commands';
 import { attachBillScan } from '$lib/server/buying';
@@ -12,15 +13,15 @@ import type { RequestHandler } from './$types';
 export const POST: RequestHandler = ({ request, locals }) =>
 	answer(async () => {
 		if (Number(request.headers.get('content-length') ?? 0) > MOST_ATTACHED + 10_000)
-			throw new BadInput('The file is larger than 20 MB.', 'file');
+			throw new BadInput(say('file-larger-than-20-mb'), 'file');
 		const form = await request.formData().catch(() => null);
 		const file = form?.get('file');
-		if (!(file instanceof File) || !locals.signed) throw new BadInput('Choose a file.', 'file');
+		if (!(file instanceof File) || !locals.signed) throw new BadInput(say('choose-file'), 'file');
 		const [kind, id = ''] = String(form?.get('subject') ?? '').split(':', 2);
 		const what = { name: file.name.slice(0, 200) || 'file', bytes: Buffer.from(await file.arrayBuffer()) };
 		if (kind === 'item') return app().run(attachToItem, { itemId: id, ...what }, locals.signed.actor);
 		if (kind === 'customer') return app().run(attachToCustomer, { customerId: id, ...what }, locals.signed.actor);
 		if (kind === 'revision') return app().run(attachScan, { revisionId: id, ...what }, locals.signed.actor);
 		if (kind === 'supplier-bill') return app().run(attachBillScan, { billId: id, ...what }, locals.signed.actor);
-		throw new BadInput('There is nothing to keep this file with.', 'file');
+		throw new BadInput(say('nothing-to-keep-file-with'), 'file');
 	});

@@ -1,3 +1,4 @@
+import { say } from '$lib/contract/refusals/pages';
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
 import { payerOnSite } from '$lib/server/screens';
@@ -11,7 +12,7 @@ export const POST: RequestHandler = ({ request }) =>
 		const body = ((await readJson(request)) ?? {}) as Record<string, unknown>;
 		const text = (name: string) => String(body[name] ?? '').slice(0, 100);
 		const payer = payerOnSite(app(), text('jobId'), text('revisionId'));
-		if (!payer) throw new Refusal('There is no invoice of this sale.');
+		if (!payer) throw new Refusal(say('no-invoice-of-sale'));
 		return payByCard(app(), payer, {
 			amount: text('amount'),
 			number: text('number'),

@@ -1,3 +1,4 @@
+import { say } from '$lib/contract/refusals/pages';
 import { app } from '$lib/server/app';
 import { BadInput } from '$lib/server/commands';
 import { signSale } from '$lib/server/field';
@@ -9,7 +10,7 @@ import type { RequestHandler } from './$types';
 export const POST: RequestHandler = ({ request, locals }) =>
 	answer(async () => {
 		const body = ((await readJson(request, 450_000)) ?? {}) as Record<string, unknown>;
-		if (!locals.signed) throw new BadInput('Sign in first.');
+		if (!locals.signed) throw new BadInput(say('sign-in-first'));
 		const text = (name: string) => String(body[name] ?? '');
 		return app().run(
 			signSale,

@@ -1,3 +1,4 @@
+import { say } from '$lib/contract/refusals/pages';
 import { app } from '$lib/server/app';
 import { guessDecimal, guessMapping, mappingFits, readCsv, strangeUnits, writeCsv, type Mapping } from '$lib/core/formats';
 import { BadInput } from '$lib/server/commands';
@@ -12,7 +13,7 @@ export const POST: RequestHandler = ({ request }) =>
 		const form = await request.formData().catch(() => null);
 		const file = form?.get('file');
 		const supplierId = String(form?.get('supplier') ?? '');
-		if (!(file instanceof File) || file.size === 0) throw new BadInput('Choose a file.', 'file');
+		if (!(file instanceof File) || file.size === 0) throw new BadInput(say('choose-file'), 'file');
 		const bytes = Buffer.from(await file.arrayBuffer());
 		// A spreadsheet is read once and goes on as text, so that everything after is the same for both.
 		const sheet = isSpreadsheet(bytes);

@@ -1,3 +1,4 @@
+import { say } from '$lib/contract/refusals/pages';
 import { fail } from '@sveltejs/kit';
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
@@ -30,10 +31,10 @@ export const actions: Actions = {
 		const { signed } = locals;
 		try {
 			const person = signed && personOf(app(), signed.personId);
-			if (!signed || !person) throw new Refusal('Sign in first.');
+			if (!signed || !person) throw new Refusal(say('sign-in-first'));
 			await limitResets(`own:${person.mail}`, getClientAddress());
 			if (!(await isOwnPassword(app(), person.id, String(form.get('current') ?? ''))))
-				throw new Refusal('This is not your password now.', 'current');
+				throw new Refusal(say('not-your-password-now'), 'current');
 			const password = String(form.get('password') ?? '');
 			checkNewPassword(password, person);
 			app().run(changeOwnPassword, { passwordHash: await hashPassword(password), sessionId: signed.sessionId }, signed.actor);

@@ -1,3 +1,4 @@
+import { say } from '$lib/contract/refusals/pages';
 import { app } from '$lib/server/app';
 import { BadInput } from '$lib/server/commands';
 import { readSignature } from '$lib/server/files';
@@ -9,7 +10,7 @@ import type { RequestHandler } from './$types';
 export const POST: RequestHandler = ({ params, request, locals }) =>
 	answer(async () => {
 		const body = ((await readJson(request, 900_000)) ?? {}) as Record<string, unknown>;
-		if (!locals.signed) throw new BadInput('Sign in first.');
+		if (!locals.signed) throw new BadInput(say('sign-in-first'));
 		const text = (name: string) => String(body[name] ?? '');
 		return app().run(
 			signForm,

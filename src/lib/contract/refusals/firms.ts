@@ -1,0 +1,7 @@
+import { sayings } from '../../core/refusal';
+
+/** What is refused here, by its code. */
+export const say = sayings('firms', {
+	'firm-of-name-already': () => 'There is a firm of this name already.',
+	'say-whether-works-for-us-sells': () => 'Say whether it works for us, sells to us, or both.'
+});

@@ -1,0 +1,23 @@
+import { sayings } from '../../core/refusal';
+
+/** What is refused here, by its code. */
+export const say = sayings('pages', {
+	'choose-file': () => 'Choose a file.',
+	'choose-picture': () => 'Choose a picture.',
+	'file-larger-than-20-mb': () => 'The file is larger than 20 MB.',
+	'file-larger-than-5-mb': () => 'The file is larger than 5 MB.',
+	'mail-larger-than-10-mb': () => 'This mail is larger than 10 MB. Type the request in by hand.',
+	'no-invoice-of-sale': () => 'There is no invoice of this sale.',
+	'no-rows': () => 'There are no rows.',
+	'no-such-command': () => 'There is no such command.',
+	'not-command': () => 'This is not a command.',
+	'not-your-password-now': () => 'This is not your password now.',
+	'nothing-to-keep-file-with': () => 'There is nothing to keep this file with.',
+	'picture-has-no-proper-name': () => 'The picture has no proper name.',
+	'picture-larger-than-20-mb': () => 'The picture is larger than 20 MB.',
+	'program-wrote-mail-answer-machine-list': () => 'A program wrote this mail (an answer machine, a list, a bounce): it makes no request.',
+	row: (p: { row: number; why: string }) => `Row ${p.row}: ${p.why}`,
+	'sign-in-first': () => 'Sign in first.',
+	'somebody-else-did': () => 'Somebody else did this. It waits for them.',
+	'type-your-mail-address': () => 'Type your mail address.'
+});

@@ -1,0 +1,23 @@
+import { sayings } from '../../core/refusal';
+
+/** What is refused here, by its code. */
+export const say = sayings('planning', {
+	'has-no-mail-address-to-ask': (p: { name: string }) => `${p.name} has no mail address to ask at.`,
+	'holds-until-only': (p: { name: string; name2: string; validUntil: string }) =>
+		`${p.name}: “${p.name2}” holds until ${p.validUntil} only. Ask them all the same if that is meant.`,
+	'job-closed': () => 'This job is closed.',
+	'last-day-before-first': () => 'The last day is before the first.',
+	'more-plan-all-same-if-meant': (p: { text: string | undefined; conflictsCount: number; conflicts: number }) =>
+		`${p.text}${p.conflictsCount > 1 ? `, and ${p.conflicts} more` : ''}. Plan it all the same if that is meant.`,
+	'needs-link-from-mail': () => 'This needs the link from the mail.',
+	'not-needed-any-more': () => 'This is not needed any more. Thank you all the same.',
+	'only-job-won-can-be-planned': () => 'Only a job that is won can be planned.',
+	'please-say-why-or-when-you': () => 'Please say why, or when you could.',
+	'say-where-mail-goes': () => 'Say where the mail goes.',
+	'set-aside': (p: { name: string }) => `${p.name} is set aside.`,
+	'shift-not-any-more': () => 'This shift is not there any more.',
+	'these-days-over': () => 'These days are over.',
+	'time-can-only-be-booked-on': () => 'Time can only be booked on a job that is won.',
+	'write-what-they-told': () => 'Write what they are told.',
+	'you-answered-already': (p: { state: string }) => `You answered ${p.state} already. Please call us if that has changed.`
+});

@@ -1,0 +1,26 @@
+import { sayings } from '../../core/refusal';
+
+/** What is refused here, by its code. */
+export const say = sayings('rounds', {
+	'sold-and-planned-differ': (p: { words: string }) => p.words,
+	'agreement-has-ended-already': () => 'This agreement has ended already.',
+	'choose-weekday-of-round': () => 'Choose the weekday of this round.',
+	'nobody-in-crew': () => 'Nobody is in this crew.',
+	'nothing-would-be-planned': () => 'Nothing would be planned.',
+	'of-these-sites-planned-already': (p: { doubleCount: number; address: string | undefined }) =>
+		`${p.doubleCount === 1 ? `${p.address} is` : `${p.doubleCount} of these sites are`} planned already: take that planning back first.`,
+	'one-of-these-agreements-has-ended': () => 'One of these agreements has ended.',
+	'one-of-these-agreements-not-any': () => 'One of these agreements is not there any more.',
+	'round-of-one-season-service': () => 'A round is of one season service.',
+	'season-of-site-to': (p: { from: string; to: string }) => `The season of this site is ${p.from} to ${p.to}.`,
+	'season-service-of-name-already': () => 'There is a season service of this name already.',
+	'set-aside': (p: { name: string }) => `${p.name} is set aside: it is not sold any more.`,
+	'shares-of-price-charged-already': () => 'Shares of this price are charged already: end this agreement and make another for the rest.',
+	'site-has-agreement-of-season-already': () => 'This site has an agreement of this season already.',
+	'site-has-visit-on-day-already': () => 'This site has a visit on that day already.',
+	'visit-over': () => 'This visit is over: it stays on its day.',
+	'visit-over-already': () => 'This visit is over already.',
+	'visit-planned-for-move-to-today': (p: { day: string }) => `This visit is planned for ${p.day}. Move it to today first.`,
+	'visits-done-already': (p: { done: number }) => `${p.done} visits are done already: not fewer than that.`,
+	'window-ends-before-begins': () => 'A window ends before it begins.'
+});

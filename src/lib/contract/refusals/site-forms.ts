@@ -1,0 +1,16 @@
+import { sayings } from '../../core/refusal';
+
+/** What is refused here, by its code. */
+export const say = sayings('site-forms', {
+	'certificate-issued-and-does-not-change': () => 'This certificate is issued and does not change any more.',
+	'customer-has-to-sign-or-leave': () => 'The customer has to sign, or leave the name empty.',
+	'form-not-approved-yet': () => 'This form is not approved yet.',
+	'form-not-signed-yet': () => 'This form is not signed yet.',
+	'form-signed': () => 'This form is signed. The office can give it back.',
+	'job-not-any-more': () => 'This job is not there any more.',
+	'lead-has-to-sign': () => 'The lead has to sign.',
+	'only-signed-form-given-back': () => 'Only a signed form is given back.',
+	'please-sign-in-box': () => 'Please sign in the box.',
+	'say-where-mail-goes': () => 'Say where the mail goes.',
+	'show-at-least-one-part-or': () => 'Show at least one part, or write what was done.'
+});

@@ -1,0 +1,7 @@
+import { sayings } from '../refusal';
+
+/** What is refused here, by its code. */
+export const say = sayings('receivables', {
+	'not-much-open': () => 'There is not that much open.',
+	'plan-has-2-to-60-parts': () => 'A plan has 2 to 60 parts.'
+});

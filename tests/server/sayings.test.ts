@@ -1,0 +1,64 @@
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { describe, expect, it } from 'vitest';
+import { Refusal, sayings } from '$lib/core/refusal';
+import { answer } from '$lib/server/http';
+
+/** The codes of a catalog of refusals, as it is written. */
+const codesIn = (source: string): string[] => [...source.matchAll(/^\t'?([\w-]+)'?: \((?:p: |\))/gm)].map((m) => m[1] ?? '');
+const filesIn = (folder: string, deep = true): string[] =>
+	existsSync(folder)
+		? readdirSync(folder, { recursive: deep, encoding: 'utf8' })
+				.filter((f) => f.endsWith('.ts') && !f.endsWith('.test.ts'))
+				.map((f) => join(folder, f))
+		: [];
+const CATALOGS = [
+	...readdirSync('src/lib/core').map((room) => `src/lib/core/${room}/refusals.ts`),
+	...filesIn('src/lib/contract/refusals')
+].filter((f) => existsSync(f));
+
+/** Codes that nothing says: of a catalog, and of all that could say it. */
+function unsaid(source: string, users: readonly string[]): string[] {
+	return codesIn(source).filter((code) => !users.some((u) => u.includes(`say('${code}'`)));
+}
+const usersOf = (catalog: string): string[] => {
+	const area = /contract\/refusals\/([\w-]+)\.ts$/.exec(catalog)?.[1];
+	const files = !area
+		? filesIn(dirname(catalog))
+		: area === 'asking'
+			? [...filesIn('src/lib/server/commands'), ...filesIn('src/lib/server', false)]
+			: filesIn(area === 'pages' ? 'src/routes' : `src/lib/server/${area}`);
+	return files.map((f) => readFileSync(f, 'utf8'));
+};
+
+describe('what is refused', () => {
+	it('has a code, what it is said with, and its words', () => {
+		const say = sayings('rounds', { done: (p: { visits: number }) => `${p.visits} visits are done.`, over: () => 'The season is over.' });
+		expect(say('done', { visits: 3 })).toEqual({ code: 'rounds.done', params: { visits: 3 }, words: '3 visits are done.' });
+		expect(say('over')).toEqual({ code: 'rounds.over', params: {}, words: 'The season is over.' });
+	});
+
+	it.each(CATALOGS)('every code of %s is said somewhere, and none twice', (catalog) => {
+		const source = readFileSync(catalog, 'utf8');
+		const codes = codesIn(source);
+		expect(codes.length).toBeGreaterThan(0);
+		expect(new Set(codes).size).toBe(codes.length);
+		expect(unsaid(source, usersOf(catalog))).toEqual([]);
+	});
+
+	it('a code that nothing says is found', () => {
+		const source = "\tgone: () => 'It is gone.',\n\t'not-there': (p: { n: number }) => `${p.n}`\n";
+		expect(unsaid(source, ["throw new Refusal(say('gone'))"])).toEqual(['not-there']);
+	});
+
+	it('leaves the server as a code with its parameters, words and field', async () => {
+		const say = sayings('rounds', { done: (p: { visits: number }) => `${p.visits} visits are done.` });
+		const response = await answer(() => {
+			throw new Refusal(say('done', { visits: 3 }), 'visits');
+		});
+		expect([response.status, await response.json()]).toEqual([
+			422,
+			{ code: 'rounds.done', params: { visits: 3 }, message: '3 visits are done.', field: 'visits' }
+		]);
+	});
+});
