@@ -2,6 +2,7 @@ import { redirect, type Handle, type HandleServerError, type ServerInit } from '
 import { building } from '$app/environment';
 import { homeOf, may } from '$lib/core/access';
 import { Refusal } from '$lib/core/refusal';
+import { languageOf } from '$lib/core/words';
 import { app, askedBy, closeApp } from '$lib/server/app';
 import { live } from '$lib/server/live';
 import { log } from '$lib/server/log';
@@ -50,6 +51,7 @@ export const handle: Handle = async ({ event, resolve }) => {
 	if (moved !== null) redirect(308, moved + event.url.search);
 	event.locals.signed = building ? null : sessionOf(app(), event.cookies.get(SESSION_COOKIE));
 	const right = event.route.id === null ? null : needsOf(event.route.id);
+	if (event.route.id?.startsWith('/field')) event.locals.language = languageOf(event.locals.signed?.language);
 	// A page of another site cannot make a browser change anything here: what changes must come from our own pages.
 	if (!['GET', 'HEAD', 'OPTIONS'].includes(event.request.method)) {
 		const origin = event.request.headers.get('origin');
@@ -73,13 +75,13 @@ export const handle: Handle = async ({ event, resolve }) => {
 	const attribute = theme === 'nickel' || theme === 'nickel-night' ? `data-theme="${theme}"` : '';
 	const answer = () =>
 		resolve(event, {
-			transformPageChunk: ({ html }) => html.replace('%theme%', attribute),
+			transformPageChunk: ({ html }) => html.replace('%theme%', attribute).replace('%lang%', event.locals.language ?? 'en'),
 			// The two fonts of every page are fetched beside the styles, not after them; the rarer alphabets wait until they are needed.
 			preload: ({ type, path: file }) =>
 				type === 'js' || type === 'css' || (type === 'font' && /(archivo-latin-wdth|public-sans-latin-wght)-normal/.test(file))
 		});
 	const { signed } = event.locals;
-	const response = await (signed ? askedBy(signed.actor, answer) : answer());
+	const response = await (signed ? askedBy({ ...signed.actor, language: languageOf(signed.language) }, answer) : answer());
 	response.headers.set('x-content-type-options', 'nosniff');
 	response.headers.set('referrer-policy', 'same-origin');
 	response.headers.set('permissions-policy', 'camera=(self), geolocation=(), microphone=()');

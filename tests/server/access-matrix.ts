@@ -208,6 +208,7 @@ export const ACCESS = `
   O-----        people.invite-again
 * anybody       people.request-reset
   O-----        people.set-aside-role
+  OFELCB        people.set-language
   O-----        people.set-reach
   OFE---        photos.add
   OFE---        photos.change

@@ -2,6 +2,11 @@ import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { Refusal, sayings } from '$lib/core/refusal';
+import { say as time } from '$lib/contract/refusals/time';
+import { spokenIn } from '$lib/contract/refusals/spoken';
+import { say as money } from '$lib/core/money/refusals';
+import { SITE_FORMS } from '$lib/core/site-forms';
+import { fieldWords } from '$lib/core/words';
 import { answer } from '$lib/server/http';
 
 /** The codes of a catalog of refusals, as it is written. */
@@ -14,7 +19,7 @@ const filesIn = (folder: string, deep = true): string[] =>
 		: [];
 const CATALOGS = [
 	...readdirSync('src/lib/core').map((room) => `src/lib/core/${room}/refusals.ts`),
-	...filesIn('src/lib/contract/refusals')
+	...filesIn('src/lib/contract/refusals', false).filter((f) => !f.endsWith('spoken.ts'))
 ].filter((f) => existsSync(f));
 
 /** Codes that nothing says: of a catalog, and of all that could say it. */
@@ -31,6 +36,37 @@ const usersOf = (catalog: string): string[] => {
 	return files.map((f) => readFileSync(f, 'utf8'));
 };
 
+describe('in Spanish', () => {
+	it('says what crews and customers can be told, with what it is said with', () => {
+		expect(spokenIn('es', time('no-clock-running'))).toBe('No hay ningún reloj en marcha.');
+		expect(spokenIn('es', time('entries-overlap-another', { wrong: 2 }))).toBe('2 registros se enciman con otro: corrija eso primero.');
+		expect(spokenIn('en', time('no-clock-running'))).toBe('No clock is running.');
+		expect(spokenIn('es', money('not-number', { what: 'Amount', text: 'x' }))).toBe('«x» no es un número.');
+	});
+	it('says in English what has no Spanish', () => {
+		expect(spokenIn('es', { code: 'rates.no-such', params: {}, words: 'There is no such rate.' })).toBe('There is no such rate.');
+		expect(spokenIn('es', { code: 'time.toString', params: {}, words: 'Odd.' })).toBe('Odd.');
+	});
+	it('has a word for every word of the forms that come with the program', () => {
+		const texts = SITE_FORMS.flatMap((f) => [
+			f.name,
+			...f.sections.flatMap((s) => [s.title, ...s.fields.flatMap((x) => [x.label, ...(x.choices ?? [])])])
+		]);
+		expect(texts.filter((t) => fieldWords('es').siteForm(t) === t)).toEqual([]);
+	});
+	it('leaves no word of the field pages in English', () => {
+		const same: string[] = [];
+		const compare = (a: unknown, b: unknown, at: string): void => {
+			if (typeof a === 'object' && a !== null)
+				for (const [k, v] of Object.entries(a)) compare(v, (b as Record<string, unknown>)[k], `${at}.${k}`);
+			else if (typeof a === 'string' && a === b) same.push(at);
+		};
+		compare(fieldWords('en'), fieldWords('es'), 'field');
+		// Written alike in both languages.
+		expect(same).toEqual(['field.sell.total']);
+	});
+});
+
 describe('what is refused', () => {
 	it('has a code, what it is said with, and its words', () => {
 		const say = sayings('rounds', { done: (p: { visits: number }) => `${p.visits} visits are done.`, over: () => 'The season is over.' });
@@ -44,6 +80,11 @@ describe('what is refused', () => {
 		expect(codes.length).toBeGreaterThan(0);
 		expect(new Set(codes).size).toBe(codes.length);
 		expect(unsaid(source, usersOf(catalog))).toEqual([]);
+	});
+
+	it('no area is called as another', () => {
+		const areas = CATALOGS.map((c) => /sayings\('([\w.-]+)'/.exec(readFileSync(c, 'utf8'))?.[1]);
+		expect(new Set(areas).size).toBe(CATALOGS.length);
 	});
 
 	it('a code that nothing says is found', () => {

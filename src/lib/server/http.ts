@@ -1,6 +1,8 @@
 import { say } from '../contract/refusals/asking';
 import { Refusal } from '../core/refusal';
 import { BadInput, CannotSave, Missing, NotAllowed, OtherInput, OtherPerson, Stale, TooLarge, TooMany, USUAL_INPUT } from './commands';
+import { spokenIn } from '../contract/refusals/spoken';
+import { languageAsking } from './app';
 import { log } from './log';
 
 /** The status that says what kind of refusal it is. */
@@ -21,7 +23,10 @@ export async function answer(work: () => unknown): Promise<Response> {
 		return Response.json({ result: (await work()) ?? null });
 	} catch (e) {
 		if (e instanceof Refusal)
-			return Response.json({ code: e.said.code, params: e.said.params, message: e.message, field: e.field }, { status: statusOf(e) });
+			return Response.json(
+				{ code: e.said.code, params: e.said.params, message: spokenIn(languageAsking(), e.said), field: e.field },
+				{ status: statusOf(e) }
+			);
 		log.error({ error: (e as Error).message, stack: (e as Error).stack }, 'unexpected');
 		return Response.json({ message: 'Something went wrong on our side. Nothing was changed; try again in a moment.' }, { status: 500 });
 	}

@@ -1,6 +1,9 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
 	import { page } from '$app/state';
+	import { command } from '$lib/client/command';
+	import { LANGUAGES, LANGUAGE_NAMES, languageOf } from '$lib/core/words';
+	import { language, words } from '$lib/ui/words/words';
 	import { followLive } from '$lib/client/live';
 	import { forgetPages, keepPages } from '$lib/client/pages';
 	import { queue } from '$lib/client/queue.svelte';
@@ -23,32 +26,39 @@
 		};
 	});
 	const places = [
-		{ path: '/field', word: 'My day', icon: Sunrise },
-		{ path: '/field/hours', word: 'Hours', icon: Clock },
-		{ path: '/field/jobs', word: 'Jobs', icon: Hammer }
-	];
+		{ path: '/field', word: 'day', icon: Sunrise },
+		{ path: '/field/hours', word: 'hours', icon: Clock },
+		{ path: '/field/jobs', word: 'jobs', icon: Hammer }
+	] as const;
+	async function speak(language: string) {
+		await command('people.set-language', { language: languageOf(language) });
+	}
 </script>
 
-<svelte:head><title>Field · Nickel Yard</title></svelte:head>
+<svelte:head><title>{words.field.title} · Nickel Yard</title></svelte:head>
 <header class="head">
-	<strong>{data.me.name}</strong>{#if data.desk}<a class="link ml-auto" href="/today">Desk</a>{:else}<form
+	<strong>{data.me.name}</strong>
+	<select class="select ml-auto" aria-label={words.field.language} value={language()} onchange={(e) => speak(e.currentTarget.value)}>
+		{#each LANGUAGES as l (l)}<option value={l} lang={l}>{LANGUAGE_NAMES[l]}</option>{/each}
+	</select>
+	{#if data.desk}<a class="link ml-3" href="/today">{words.field.desk}</a>{:else}<form
 			method="POST"
 			action="/sign-out"
-			class="ml-auto"
+			class="ml-3"
 			onsubmit={() => void forgetPages()}
 		>
-			<button class="link">Sign out</button>
+			<button class="link">{words.field.signOut}</button>
 		</form>{/if}
 </header>
 <QueueBar />
 <main class="tall">
 	{#key recordOf(page)}{@render children()}{/key}
 </main>
-<nav aria-label="Places">
+<nav aria-label={words.field.nav}>
 	{#each places as p (p.path)}<a
 			href={p.path}
 			aria-current={page.url.pathname === p.path || (p.path !== '/field' && page.url.pathname.startsWith(p.path)) ? 'page' : undefined}
-			><p.icon size={22} aria-hidden="true" />{p.word}</a
+			><p.icon size={22} aria-hidden="true" />{words.field.places[p.word]}</a
 		>{/each}
 </nav>
 <Leave />

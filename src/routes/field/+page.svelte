@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { locale, words } from '$lib/ui/words/words';
 	import { queue } from '$lib/client/queue.svelte';
 	import { runningWith, visitWith } from '$lib/ui/field/kept';
 	import ClockPanel from '$lib/ui/forms/ClockPanel.svelte';
@@ -20,7 +21,7 @@
 	const later = $derived(data.shifts.filter((s) => s.day !== data.today));
 	const clock = (n: number | null) => (n === null ? '' : `${Math.floor(n / 60)}:${String(n % 60).padStart(2, '0')}`);
 	const dayName = (d: string) =>
-		new Date(`${d}T12:00Z`).toLocaleDateString('en-US', { weekday: 'long', month: 'long', day: 'numeric', timeZone: 'UTC' });
+		new Date(`${d}T12:00Z`).toLocaleDateString(locale(), { weekday: 'long', month: 'long', day: 'numeric', timeZone: 'UTC' });
 	// Today's jobs are taken along: they are there without reception, opened before or not.
 	onMount(() => {
 		const ids = [...new Set([...mine.map((s) => s.jobId), ...data.stops.map((s) => s.jobId)])];
@@ -36,14 +37,14 @@
 		const r = await queue.put(
 			'rounds.do-visit',
 			{ visitId, done, note: '' },
-			{ about: `job:${stop?.jobId ?? ''}`, label: `${done ? 'Done' : 'Not done after all'}: ${stop?.address ?? ''}` }
+			{ about: `job:${stop?.jobId ?? ''}`, label: `${done ? words.field.day.done : words.field.day.undone}: ${stop?.address ?? ''}` }
 		);
 		busy = '';
 		problem = r.state === 'refused' ? r.message : '';
 	}
 	async function on(jobId: string, name: string) {
 		busy = jobId;
-		const r = await queue.put('time.clock-on', { jobId }, { about: `job:${jobId}`, label: `Clock on, ${name}` });
+		const r = await queue.put('time.clock-on', { jobId }, { about: `job:${jobId}`, label: words.field.clock.did.on(name) });
 		busy = '';
 		problem = r.state === 'refused' ? r.message : '';
 	}
@@ -53,9 +54,10 @@
 {#if problem}<p class="problem mb-2" role="alert">{problem}</p>{/if}
 <ClockPanel {running} now={data.now} zone={data.zone} />
 {#if data.stops.length}
-	<section class="sheet mb-3 p-4" aria-label="Round">
+	<section class="sheet mb-3 p-4" aria-label={words.field.day.round}>
 		<h2>
-			Round <span class="quiet">{stops.filter((s) => s.done).length} of {data.stops.length} done</span>
+			{words.field.day.round}
+			<span class="quiet">{words.field.day.doneOf(stops.filter((s) => s.done).length, data.stops.length)}</span>
 		</h2>
 		<ul>
 			{#each stops as s (s.id)}<li class="border-b py-3" style="border-color: var(--line)">
@@ -65,22 +67,22 @@
 							<p class="quiet">{[s.service, s.customer, s.about, s.access].filter(Boolean).join(' · ')}</p>
 						</div>
 						{#if s.lat !== null}<a class="link" href="geo:{s.lat},{s.lng}?q={s.lat},{s.lng}"
-								>Directions<span class="sr-only"> to {s.address}</span></a
+								>{words.field.day.directions}<span class="sr-only"> {words.field.day.to(s.address)}</span></a
 							>{/if}
 					</div>
 					<div class="mt-2 grid grid-cols-2 gap-3">
 						{#if s.done}<span class="self-center">✓ {s.doneBy || data.me.name}</span><button
 								class="btn btn-tall"
 								disabled={busy === s.id}
-								onclick={() => visit(s.id, false)}>Not done after all</button
+								onclick={() => visit(s.id, false)}>{words.field.day.undone}</button
 							>{:else}{#if running?.jobId !== s.jobId}<button
 									class="btn btn-tall"
 									disabled={busy === s.jobId}
-									onclick={() => on(s.jobId, s.address)}>Clock on</button
-								>{:else}<span class="self-center">● on the clock</span>{/if}<button
+									onclick={() => on(s.jobId, s.address)}>{words.field.clock.on}</button
+								>{:else}<span class="self-center">● {words.field.clock.running}</span>{/if}<button
 								class="btn btn-primary btn-tall"
 								disabled={busy === s.id}
-								onclick={() => visit(s.id, true)}>Done<span class="sr-only">: {s.address}</span></button
+								onclick={() => visit(s.id, true)}>{words.field.day.done}<span class="sr-only">: {s.address}</span></button
 							>{/if}
 					</div>
 				</li>{/each}
@@ -91,28 +93,28 @@
 	<article class="sheet mb-3 p-4">
 		<div class="flex justify-between">
 			<h2><a href="/field/jobs/{s.jobId}" class="link">{s.job}</a></h2>
-			<span class="figure">{s.from === null ? 'whole day' : `${clock(s.from)}–${clock(s.to)}`}</span>
+			<span class="figure">{s.from === null ? words.field.day.wholeDay : `${clock(s.from)}–${clock(s.to)}`}</span>
 		</div>
 		<p class="quiet">{[s.phase, s.note].filter(Boolean).join(' · ')}</p>
-		<p class="mt-1">{s.address ?? 'no address'}</p>
+		<p class="mt-1">{s.address ?? words.field.day.noAddress}</p>
 		<p class="quiet">
 			{s.customer}{#if s.phone}
 				· <a class="link" href="tel:{s.phone}">{s.phone}</a>{/if}
 		</p>
 		<div class="mt-3 grid grid-cols-2 gap-3">
-			<a class="btn btn-tall" href="/api/shift-calendar/{s.id}" download>To my calendar</a>
-			{#if s.lat !== null}<a class="btn btn-tall" href="geo:{s.lat},{s.lng}?q={s.lat},{s.lng}">Directions</a
+			<a class="btn btn-tall" href="/api/shift-calendar/{s.id}" download>{words.field.day.calendar}</a>
+			{#if s.lat !== null}<a class="btn btn-tall" href="geo:{s.lat},{s.lng}?q={s.lat},{s.lng}">{words.field.day.directions}</a
 				>{/if}{#if running?.jobId !== s.jobId}<button
 					class="btn btn-primary btn-tall"
 					disabled={busy === s.jobId}
-					onclick={() => on(s.jobId, s.job)}>Clock on</button
+					onclick={() => on(s.jobId, s.job)}>{words.field.clock.on}</button
 				>{/if}
 		</div>
 	</article>
 {:else}{#if data.stops.length === 0}<p class="sheet p-4">
-			No shift for you today. Under Jobs you can clock on wherever you are sent.
+			{words.field.day.nothing}
 		</p>{/if}{/each}
-{#if later.length}<h2 class="mt-5 mb-2">Coming</h2>
+{#if later.length}<h2 class="mt-5 mb-2">{words.field.day.coming}</h2>
 	<ul class="sheet">
 		{#each later as s (s.id)}<li class="flex justify-between border-b p-3" style="border-color: var(--line)">
 				<a class="link" href="/field/jobs/{s.jobId}">{s.job}</a><span class="quiet"

@@ -2,7 +2,9 @@ import { Type } from '@sinclair/typebox';
 import { command } from '../define';
 import { Name, Id, strict, Version, Text, Nothing } from '../inputs';
 import { ROLES, SCOPES } from '../../core/access';
+import { LANGUAGES } from '../../core/words';
 
+const Language = Type.Union(LANGUAGES.map((l) => Type.Literal(l)));
 export const Hash = Type.String({ pattern: '^\\$argon2id\\$', maxLength: 300 });
 
 /** Adds a person and sends the invitation: the password is theirs to choose, and nobody else ever knows it. */
@@ -15,7 +17,7 @@ export const invitePerson = command('people.invite', {
 			role: Type.Union(ROLES.map((r) => Type.Literal(r))),
 			roleId: Type.Union([Id, Type.Null()]),
 			crewId: Type.Union([Id, Type.Null()]),
-			language: Type.Union([Type.Literal('en'), Type.Literal('es')]),
+			language: Language,
 			sheetId: Type.Union([Id, Type.Null()])
 		},
 		strict
@@ -83,6 +85,13 @@ export const choosePassword = command('people.choose-password', {
 	inner: true,
 	input: Type.Object({ passwordHash: Hash }, strict),
 	output: Type.Object({ personId: Type.String() }, strict)
+});
+
+/** The language somebody's own pages are in. */
+export const setLanguage = command('people.set-language', {
+	right: 'own.account',
+	input: Type.Object({ language: Language }, strict),
+	output: Nothing
 });
 
 /** Somebody changes their own password; the one they are signed in with stays, all other sessions end. */

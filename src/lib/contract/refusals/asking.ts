@@ -1,7 +1,7 @@
 import { sayings } from '../../core/refusal';
 
 /** What is refused here, by its code. */
-export const say = sayings('asking', {
+export const catalog = {
 	'unknown-field': () => 'There is a field that is not known here.',
 	'not-written-so': () => 'This is not written as it should be.',
 	'not-mail': () => 'This is not a mail address.',
@@ -33,4 +33,5 @@ export const say = sayings('asking', {
 	'value-outside-what-possible': () => 'A value is outside what is possible.',
 	'would-change-jobs-you-do-not': () => 'This would change jobs that you do not see. Nothing was changed: ask somebody who sees all jobs.',
 	'you-may-not-do': () => 'You may not do this. Ask the owner if you should.'
-});
+};
+export const say = sayings('asking', catalog);

@@ -1,7 +1,7 @@
 import { sayings } from '../../core/refusal';
 
 /** What is refused here, by its code. */
-export const say = sayings('billing', {
+export const catalog = {
 	'only-sent-application-certified': () => 'Only an application that went out is certified, once.',
 	'application-out-already': () => 'This application went out already.',
 	'application-out-void-instead': () => 'This application went out. Void it instead.',
@@ -38,4 +38,5 @@ export const say = sayings('billing', {
 	'two-plans-for-same-kind-of': () => 'Two plans are for the same kind of work.',
 	'what-certified-lies-between-what-certified': () => 'What is certified lies between what was certified before and what is applied for.',
 	'with-tax-of-today-comes-to': () => 'With the tax of today this comes to less than nothing: it would be a credit, not an invoice.'
-});
+};
+export const say = sayings('billing', catalog);

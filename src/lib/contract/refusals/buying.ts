@@ -1,7 +1,7 @@
 import { sayings } from '../../core/refusal';
 
 /** What is refused here, by its code. */
-export const say = sayings('buying', {
+export const catalog = {
 	'all-of-billed': () => 'All of it is billed: it is closed for good.',
 	'bill-of-entered-already': (p: { number: string; name: string }) => `Bill ${p.number} of ${p.name} is entered already.`,
 	'bill-taken-back': () => 'This bill was taken back.',
@@ -35,4 +35,5 @@ export const say = sayings('buying', {
 	'say-why-so-next-one-who': () => 'Say why, so that the next one who looks understands.',
 	'set-aside': (p: { name: string }) => `${p.name} is set aside.`,
 	'something-of-came-or-billed': () => 'Something of it came or was billed. Close its lines instead.'
-});
+};
+export const say = sayings('buying', catalog);

@@ -1,7 +1,7 @@
 import { sayings } from '../../core/refusal';
 
 /** What is refused here, by its code. */
-export const say = sayings('catalog', {
+export const catalog = {
 	'spreadsheet-refused': (p: { problem: string }) => p.problem,
 	'spreadsheet-damaged': () => 'This spreadsheet cannot be opened: it is damaged, or locked with a password.',
 	'all-of-in-catalog-already': (p: { trade: string }) => `All of ${p.trade} is in the catalog already.`,
@@ -47,4 +47,5 @@ export const say = sayings('catalog', {
 	'type-suppliers-code': () => 'Type the supplier’s code.',
 	'type-tag': () => 'Type a tag.',
 	'version-not-any-more': () => 'This version is not there any more.'
-});
+};
+export const say = sayings('catalog', catalog);

@@ -1,7 +1,7 @@
 import { sayings } from '../../core/refusal';
 
 /** What is refused here, by its code. */
-export const say = sayings('estimates', {
+export const catalog = {
 	'sign-off-answered-already': (p: { state: string }) => `This was ${p.state} already.`,
 	'asked-for-already-and-nothing-changed': () => 'It was asked for already, and nothing changed since.',
 	'at-most-cannot-be-less-than': () => 'At most cannot be less than at least.',
@@ -63,4 +63,5 @@ export const say = sayings('estimates', {
 	'type-price-rate-gone': (p: { name: string; variant: string }) => `Type a price: ${p.name} has no rate “${p.variant}” any more.`,
 	'what-counts-must-be-one-of': () => 'What counts must be one of them.',
 	'withdrawn-by-publisher': (p: { title: string }) => `${p.title} was withdrawn by its publisher.`
-});
+};
+export const say = sayings('estimates', catalog);

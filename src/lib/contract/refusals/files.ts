@@ -1,7 +1,7 @@
 import { sayings } from '../../core/refusal';
 
 /** What is refused here, by its code. */
-export const say = sayings('files', {
+export const catalog = {
 	'no-data-sheet': () => 'A data sheet is a PDF. This file is none.',
 	'no-scan': () => 'A scan is a PDF or a picture. This file is neither.',
 	'kind-not-kept': () => 'PDF, pictures, text, documents and spreadsheets are kept. This file is none of them.',
@@ -16,4 +16,5 @@ export const say = sayings('files', {
 	'signature-cannot-be-read': () => 'The signature cannot be read. Please sign once more.',
 	'spreadsheet-cannot-be-opened': () => 'This spreadsheet cannot be opened: it is damaged, or locked with a password.',
 	'spreadsheet-far-larger-inside-than-outside': () => 'This spreadsheet is far larger inside than outside. Save it as CSV, or split it.'
-});
+};
+export const say = sayings('files', catalog);

@@ -1,7 +1,8 @@
 import { sayings } from '../../core/refusal';
 
 /** What is refused here, by its code. */
-export const say = sayings('firms', {
+export const catalog = {
 	'firm-of-name-already': () => 'There is a firm of this name already.',
 	'say-whether-works-for-us-sells': () => 'Say whether it works for us, sells to us, or both.'
-});
+};
+export const say = sayings('firms', catalog);

@@ -1,7 +1,7 @@
 import { sayings } from '../../core/refusal';
 
 /** What is refused here, by its code. */
-export const say = sayings('flat-rate', {
+export const catalog = {
 	'at-edition-edition-older-and-would': (p: { name: string; edition: number; edition2: number }) =>
 		`${p.name} is at edition ${p.edition}. Edition ${p.edition2} is older and would go back.`,
 	'catalog-at-edition-already': (p: { edition: number }) => `The catalog is at edition ${p.edition} already: this one would go back.`,
@@ -17,4 +17,5 @@ export const say = sayings('flat-rate', {
 	'service-belongs-to-another-catalog': () => 'This service belongs to another catalog.',
 	'service-has-hours-or-materials': () => 'A service has hours or materials.',
 	'service-our-own': () => 'This service is our own: no edition has it.'
-});
+};
+export const say = sayings('flat-rate', catalog);

@@ -1,7 +1,7 @@
 import { sayings } from '../../core/refusal';
 
 /** What is refused here, by its code. */
-export const say = sayings('pages', {
+export const catalog = {
 	'choose-file': () => 'Choose a file.',
 	'choose-picture': () => 'Choose a picture.',
 	'file-larger-than-20-mb': () => 'The file is larger than 20 MB.',
@@ -20,4 +20,5 @@ export const say = sayings('pages', {
 	'sign-in-first': () => 'Sign in first.',
 	'somebody-else-did': () => 'Somebody else did this. It waits for them.',
 	'type-your-mail-address': () => 'Type your mail address.'
-});
+};
+export const say = sayings('pages', catalog);

@@ -1,7 +1,7 @@
 import { sayings } from '../../core/refusal';
 
 /** What is refused here, by its code. */
-export const say = sayings('people', {
+export const catalog = {
 	'one-of-us': () => 'You are signed in as one of us: only the customer can do this here. Sign out first if you are the customer.',
 	'account-has-no-access-any-more': () => 'This account has no access any more.',
 	'asked-often-enough': () => 'That was asked often enough. Look at your mail, or wait an hour.',
@@ -19,4 +19,5 @@ export const say = sayings('people', {
 	'sign-in-first': () => 'Sign in first.',
 	'somebody-has-mail-address-already': () => 'Somebody has this mail address already.',
 	'too-many-tries': () => 'Too many tries. Wait five minutes and try again.'
-});
+};
+export const say = sayings('people', catalog);

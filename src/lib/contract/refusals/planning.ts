@@ -1,7 +1,7 @@
 import { sayings } from '../../core/refusal';
 
 /** What is refused here, by its code. */
-export const say = sayings('planning', {
+export const catalog = {
 	'has-no-mail-address-to-ask': (p: { name: string }) => `${p.name} has no mail address to ask at.`,
 	'holds-until-only': (p: { name: string; name2: string; validUntil: string }) =>
 		`${p.name}: “${p.name2}” holds until ${p.validUntil} only. Ask them all the same if that is meant.`,
@@ -20,4 +20,5 @@ export const say = sayings('planning', {
 	'time-can-only-be-booked-on': () => 'Time can only be booked on a job that is won.',
 	'write-what-they-told': () => 'Write what they are told.',
 	'you-answered-already': (p: { state: string }) => `You answered ${p.state} already. Please call us if that has changed.`
-});
+};
+export const say = sayings('planning', catalog);

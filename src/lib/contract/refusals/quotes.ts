@@ -1,7 +1,7 @@
 import { sayings } from '../../core/refusal';
 
 /** What is refused here, by its code. */
-export const say = sayings('quotes', {
+export const catalog = {
 	'letter-stays': () => 'This quote is not offered any more: its letter stays here.',
 	'answered-already': (p: { answeredBy: string }) => `${p.answeredBy} answered this already.`,
 	'before-goes-out': (p: { text: string }) => `Before it goes out: ${p.text}`,
@@ -40,4 +40,5 @@ export const say = sayings('quotes', {
 	'time-over': () => 'This time is over. Leave it empty to send now.',
 	'type-answer-first': () => 'Type the answer first.',
 	'type-your-question-first': () => 'Type your question first.'
-});
+};
+export const say = sayings('quotes', catalog);

@@ -1,7 +1,7 @@
 import { sayings } from '../../core/refusal';
 
 /** What is refused here, by its code. */
-export const say = sayings('rates', {
+export const catalog = {
 	'assemblies-price-their-labor-by-sheet': () => 'Assemblies price their labor by this sheet. Give them another one first.',
 	'cannot-be-negative': () => 'This cannot be negative.',
 	'has-sheet-in-job-cost': (p: { name: string }) =>
@@ -18,4 +18,5 @@ export const say = sayings('rates', {
 		'Somebody else changed this sheet meanwhile. What you typed is still here: look at the new state and save again.',
 	'stands-in-overhead-of-budget': (p: { name: string; year: number }) =>
 		`${p.name} stands in the overhead of the ${p.year} budget. In job cost too, it would be paid twice: take it out there, or mark the sheet “in overhead”.`
-});
+};
+export const say = sayings('rates', catalog);

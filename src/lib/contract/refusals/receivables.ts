@@ -1,7 +1,7 @@
 import { sayings } from '../../core/refusal';
 
 /** What is refused here, by its code. */
-export const say = sayings('receivables', {
+export const catalog = {
 	'amount-must-be-more-than-0': () => 'The amount must be more than 0.',
 	'bill-bank-says': (p: { number: string; due: string; amount: string }) => `Bill ${p.number} is ${p.due}; the bank says ${p.amount}.`,
 	'bill-not-open': () => 'This bill is not open.',
@@ -37,4 +37,5 @@ export const say = sayings('receivables', {
 	'type-number-processors-statement-gives': () => 'Type the number that the processor’s statement gives it.',
 	'type-three-or-four-digits-of': () => 'Type the three or four digits of the code.',
 	'type-whole-number-of-card': () => 'Type the whole number of the card.'
-});
+};
+export const say = sayings('receivables', catalog);

@@ -1,7 +1,7 @@
 import { sayings } from '../../core/refusal';
 
 /** What is refused here, by its code. */
-export const say = sayings('rounds', {
+export const catalog = {
 	'sold-and-planned-differ': (p: { words: string }) => p.words,
 	'agreement-has-ended-already': () => 'This agreement has ended already.',
 	'choose-weekday-of-round': () => 'Choose the weekday of this round.',
@@ -23,4 +23,5 @@ export const say = sayings('rounds', {
 	'visit-planned-for-move-to-today': (p: { day: string }) => `This visit is planned for ${p.day}. Move it to today first.`,
 	'visits-done-already': (p: { done: number }) => `${p.done} visits are done already: not fewer than that.`,
 	'window-ends-before-begins': () => 'A window ends before it begins.'
-});
+};
+export const say = sayings('rounds', catalog);

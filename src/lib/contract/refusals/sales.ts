@@ -1,7 +1,7 @@
 import { sayings } from '../../core/refusal';
 
 /** What is refused here, by its code. */
-export const say = sayings('sales', {
+export const catalog = {
 	'chance-between-0-and-100': () => 'A chance is between 0 and 100 %.',
 	'company-set-up-already': () => 'The company is set up already.',
 	'company-takes-no-requests-here': () => 'This company takes no requests here. Please call.',
@@ -38,4 +38,5 @@ export const say = sayings('sales', {
 	'won-job-stays-on-doing-track': () => 'A won job stays on the doing track.',
 	'write-what-you-want-to-say': () => 'Write what you want to say.',
 	'you-can-keep-views-for-yourself': () => 'You can keep views for yourself only.'
-});
+};
+export const say = sayings('sales', catalog);

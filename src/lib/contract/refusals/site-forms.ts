@@ -1,7 +1,7 @@
 import { sayings } from '../../core/refusal';
 
 /** What is refused here, by its code. */
-export const say = sayings('site-forms', {
+export const catalog = {
 	'certificate-issued-and-does-not-change': () => 'This certificate is issued and does not change any more.',
 	'customer-has-to-sign-or-leave': () => 'The customer has to sign, or leave the name empty.',
 	'form-not-approved-yet': () => 'This form is not approved yet.',
@@ -13,4 +13,5 @@ export const say = sayings('site-forms', {
 	'please-sign-in-box': () => 'Please sign in the box.',
 	'say-where-mail-goes': () => 'Say where the mail goes.',
 	'show-at-least-one-part-or': () => 'Show at least one part, or write what was done.'
-});
+};
+export const say = sayings('site-forms', catalog);

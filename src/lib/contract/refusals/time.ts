@@ -1,7 +1,7 @@
 import { sayings } from '../../core/refusal';
 
 /** What is refused here, by its code. */
-export const say = sayings('time', {
+export const catalog = {
 	'clock-still-running': () => 'This clock is still running.',
 	'each-one-begins-later-than-one': () => 'Each one begins later than the one before.',
 	'end-must-be-after-start': () => 'The end must be after the start.',
@@ -21,4 +21,5 @@ export const say = sayings('time', {
 	'week-has-not-begun-yet': () => 'This week has not begun yet.',
 	'week-not-approved': () => 'This week is not approved.',
 	'week-not-over-yet': () => 'This week is not over yet.'
-});
+};
+export const say = sayings('time', catalog);

@@ -1,7 +1,7 @@
 import { sayings } from '../refusal';
 
 /** What is refused here, by its code. */
-export const say = sayings('billing', {
+export const catalog = {
 	'amount-to-bill-cannot-be-below': () => 'An amount to bill cannot be below zero.',
 	'at-most-can-be-billed': (p: { most: string }) => `At most ${p.most} can be billed.`,
 	'line-at-most-can-be-billed': (p: { text: string; line: string }) => `“${p.text}”: at most ${p.line} can be billed.`,
@@ -23,4 +23,5 @@ export const say = sayings('billing', {
 	'plan-has-at-least-one-step': () => 'A plan has at least one step.',
 	'say-how-much-of-which-line': () => 'Say how much of which line is credited.',
 	'say-which-phase-waits-for': (p: { name: string }) => `Say which phase “${p.name}” waits for.`
-});
+};
+export const say = sayings('rules.billing', catalog);

@@ -1,7 +1,7 @@
 import { sayings } from '../refusal';
 
 /** What is refused here, by its code. */
-export const say = sayings('estimate', {
+export const catalog = {
 	'one-has-typed-quantity': () => 'One of them has a typed quantity: clear it first.',
 	'one-is-hidden-or-locked': () => 'One of them is hidden, locked or outside the discount, the other is not.',
 	'taxed-differently': () => 'They are taxed differently.',
@@ -28,4 +28,5 @@ export const say = sayings('estimate', {
 	'quantity-can-be-at-most-100': () => 'A quantity can be at most 100,000,000.',
 	'quantity-cannot-be-negative': () => 'A quantity cannot be negative. For a credit, type a negative price.',
 	'quantity-negative': () => 'the quantity is negative'
-});
+};
+export const say = sayings('rules.estimate', catalog);

@@ -1,3 +1,4 @@
+import { LANGUAGE_NAMES, type Language } from '../words';
 import { RIGHT_WORDS, SCOPE_WORDS, type Right, type Scope } from '../access';
 import { longDay } from '../time';
 
@@ -26,6 +27,7 @@ export const COMPANY = {
 	'company.save-stages': (p: { track: string; names: string[] }) => `Stages of the ${p.track} track: ${p.names.join(', ')}`,
 	'people.invite': (p: { person: string; role: string }) => `${p.person} invited as ${p.role}`,
 	'people.invite-again': (p: { person: string }) => `A way to choose a password sent to ${p.person}`,
+	'people.set-language': (p: { language: Language }) => `Language of the own pages: ${LANGUAGE_NAMES[p.language]}`,
 	'people.set-reach': (p: { name: string; scope: Scope; branch: string }) =>
 		`${p.name} sees ${SCOPE_WORDS[p.scope]}${p.branch ? ` (${p.branch})` : ''}`,
 	'people.change': (p: { name: string; active: boolean; role: string }) => `${p.name} is ${p.active ? p.role : 'not active any more'}`,

@@ -1,7 +1,7 @@
 import { sayings } from '../refusal';
 
 /** What is refused here, by its code. */
-export const say = sayings('formats', {
+export const catalog = {
 	'categories-key-comes-twice': (p: { n: number; key: string }) => `categories[${p.n}]: the key “${p.key}” comes twice.`,
 	'category-lies-in-itself': (p: { key: string }) => `The category “${p.key}” lies in itself.`,
 	'category-not-in-file': (p: { at: string }) => `The category “${p.at}” is not in the file.`,
@@ -17,4 +17,5 @@ export const say = sayings('formats', {
 	'no-row-of-headings-with-date': () => 'No row of headings with a date and an amount was found in this file.',
 	'not-text-file': () => 'This is not a text file. Save the price list as CSV and try again.',
 	'ofx-file-holds-no-transactions': () => 'This OFX file holds no transactions.'
-});
+};
+export const say = sayings('rules.formats', catalog);

@@ -1,7 +1,7 @@
 import { sayings } from '../refusal';
 
 /** What is refused here, by its code. */
-export const say = sayings('measure', {
+export const catalog = {
 	'cannot-be-negative': (p: { what: string }) => `${p.what} cannot be negative.`,
 	'choose-what-measured': () => 'Choose what is measured.',
 	'corner-cannot-be-read': () => 'A corner cannot be read.',
@@ -50,4 +50,5 @@ export const say = sayings('measure', {
 	'parts-out-of-order': (p: { text: string }) => `“${p.text}” is unclear: the parts must go from the larger unit to the smaller.`,
 	'unit-unclear': (p: { text: string; system: string }) =>
 		`“${p.text}” is unclear. Add the units, like ${p.system === 'imperial' ? '12\' 6"' : '3 m 80 cm'}.`
-});
+};
+export const say = sayings('rules.measure', catalog);

@@ -1,7 +1,7 @@
 import { sayings } from '../refusal';
 
 /** What is refused here, by its code. */
-export const say = sayings('money', {
+export const catalog = {
 	'type-number': () => 'Type a number.',
 	'more-than-can-be-kept': () => 'This comes to more than can be kept exactly: check what was typed.',
 	'number-missing': (p: { what: string }) => `${p.what} is empty.`,
@@ -17,4 +17,5 @@ export const say = sayings('money', {
 	'too-large': (p: { what: string }) => `${p.what} is too large.`,
 	'too-large-at-most': (p: { what: string; most: string }) => `${p.what} is too large: at most ${p.most}.`,
 	'weights-must-be-whole-numbers': () => 'Weights must be whole numbers.'
-});
+};
+export const say = sayings('rules.money', catalog);

@@ -1,7 +1,7 @@
 import { sayings } from '../refusal';
 
 /** What is refused here, by its code. */
-export const say = sayings('pricing', {
+export const catalog = {
 	'own-refusal': (p: { text: string }) => p.text,
 	'amount-waste-and-step-of-part': () => 'Amount, waste and step of a part cannot be negative.',
 	'answer-not-offered': (p: { question: string }) => `${p.question} This answer is not offered.`,
@@ -43,4 +43,5 @@ export const say = sayings('pricing', {
 	'these-parts-fill-whole-paid-day': () => 'These parts fill the whole paid day: nothing would be left to bill.',
 	'wage-cannot-be-negative': () => 'A wage cannot be negative.',
 	'wage-of-person-negative': (p: { name: string }) => `${p.name}: a wage cannot be negative.`
-});
+};
+export const say = sayings('rules.pricing', catalog);

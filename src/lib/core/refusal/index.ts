@@ -1,6 +1,6 @@
 import type { Said } from './say';
 
-export { sayings, type Said } from './say';
+export { sayings, type Said, type Translated } from './say';
 
 /** What a rule refuses: a code with what it is said with, and plain words for people; `field` names the input at fault where there is one. */
 export class Refusal extends Error {

@@ -20,3 +20,6 @@ export function sayings<C extends Sayings>(area: string, catalog: C) {
 		return { code: `${area}.${code}`, params: { ...(params as readonly object[])[0] }, words: words(...params) };
 	};
 }
+
+/** The same catalog in another language: a saying that is missing, or said with something else, does not compile. */
+export type Translated<C extends Sayings> = { readonly [K in keyof C]: (...p: Parameters<C[K]>) => string };

@@ -1,7 +1,7 @@
 import { sayings } from '../refusal';
 
 /** What is refused here, by its code. */
-export const say = sayings('repeats', {
+export const catalog = {
 	'at-least-once': () => 'At least once.',
 	'choose-at-least-one-weekday': () => 'Choose at least one weekday.',
 	'every-how-many-at-least-1': () => 'Every how many? At least 1.',
@@ -11,4 +11,5 @@ export const say = sayings('repeats', {
 	'nothing-comes-of-rule': () => 'Nothing comes of this rule.',
 	'say-from-which-day-on': () => 'Say from which day on.',
 	'say-last-day-or-number-of': () => 'Say a last day or a number of times, not both.'
-});
+};
+export const say = sayings('rules.repeats', catalog);

@@ -1,7 +1,7 @@
 import { sayings } from '../refusal';
 
 /** What is refused here, by its code. */
-export const say = sayings('sales', {
+export const catalog = {
 	'day-such-as-2027-05-31': (p: { label: string }) => `“${p.label}” is a day, such as 2027-05-31.`,
 	'give-every-field-name': () => 'Give every field a name.',
 	'has-at-most-500-characters': (p: { label: string }) => `“${p.label}” has at most 500 characters.`,
@@ -11,4 +11,5 @@ export const say = sayings('sales', {
 	'number-such-as-12-5': (p: { label: string }) => `“${p.label}” is a number, such as 12.5.`,
 	'one-of': (p: { label: string; choices: string }) => `“${p.label}” is one of: ${p.choices}.`,
 	'two-fields-on': (p: { label: string; of: string }) => `There are two fields “${p.label}” on a ${p.of}.`
-});
+};
+export const say = sayings('rules.sales', catalog);

@@ -145,6 +145,12 @@ export const choosePassword = serve(contract.choosePassword, (ctx, i, actor) => 
 	return { personId: person.id };
 });
 
+export const setLanguage = serve(contract.setLanguage, (ctx, i, actor) => {
+	if (actor.type !== 'person') throw new Refusal(say('sign-in-first'));
+	ctx.update(people, actor.id, { language: i.language });
+	ctx.happened(`person:${actor.id}`, 'people.set-language', { language: i.language });
+});
+
 export const changeOwnPassword = serve(contract.changeOwnPassword, (ctx, i, actor) => {
 	if (actor.type !== 'person') throw new Refusal(say('sign-in-first'));
 	ctx.update(people, actor.id, { passwordHash: i.passwordHash });

@@ -4,6 +4,7 @@ export {
 	changePerson,
 	choosePassword,
 	endEverywhere,
+	setLanguage,
 	setReach,
 	inviteAgain,
 	invitePerson,

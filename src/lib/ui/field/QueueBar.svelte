@@ -1,31 +1,37 @@
 <script lang="ts">
+	import { locale, words } from '$lib/ui/words/words';
 	import { queue } from '$lib/client/queue.svelte';
 	/** What was done on this device and is not saved yet, and what the server did not take. */
 	const refused = $derived(queue.items.filter((k) => k.refused !== null && k.name !== 'picture'));
 	const waiting = $derived(queue.items.filter((k) => k.refused === null && k.name !== 'picture'));
-	const things = (n: number) => (n === 1 ? 'One thing waits' : `${n} things wait`);
-	const when = (ms: number) => new Date(ms).toLocaleTimeString('en-US', { hour: '2-digit', minute: '2-digit', hour12: false });
+	const when = (ms: number) => new Date(ms).toLocaleTimeString(locale(), { hour: '2-digit', minute: '2-digit', hour12: false });
 </script>
 
 {#if queue.lost || queue.signedOut || refused.length}
-	<section class="bar" aria-label="Queue">
+	<section class="bar" aria-label={words.field.queue.name}>
 		{#if queue.signedOut}<p role="status">
-				You were signed out. <a class="link" href="/sign-in?to=/field">Sign in</a>: {things(waiting.length)} for it on this phone.
+				{words.field.queue.signedOut}
+				<a class="link" href="/sign-in?to=/field">{words.field.queue.signIn}</a>:
+				{words.field.queue.forIt(words.field.queue.things(waiting.length))}
 			</p>
 		{:else if queue.lost}<p role="status">
-				No reception. {waiting.length ? `${things(waiting.length)} on this phone and will be sent.` : 'What you do is kept on this phone.'}
+				{words.field.queue.lost}
+				{waiting.length ? words.field.queue.willBeSent(words.field.queue.things(waiting.length)) : words.field.queue.kept}
 			</p>{/if}
 		{#if waiting.length && (queue.lost || queue.signedOut)}<details>
-				<summary>What waits</summary>
+				<summary>{words.field.queue.what}</summary>
 				<ul>
 					{#each waiting as k (k.seq)}<li>{k.label} <span class="quiet">{when(k.occurredAt)}</span></li>{/each}
 				</ul>
 			</details>{/if}
 		{#each refused as k (k.seq)}<div class="mt-2" role="alert">
-				<p><strong>{k.label}</strong> <span class="quiet">{when(k.occurredAt)}</span> was not taken. {k.refused}</p>
+				<p><strong>{k.label}</strong> <span class="quiet">{when(k.occurredAt)}</span> {words.field.queue.notTaken} {k.refused}</p>
 				<div class="mt-1 grid grid-cols-2 gap-3">
-					<button class="btn btn-tall" onclick={() => queue.retry(k.group)}>Try again<span class="sr-only">: {k.label}</span></button
-					><button class="btn btn-tall" onclick={() => queue.drop(k.group)}>Throw away<span class="sr-only">: {k.label}</span></button>
+					<button class="btn btn-tall" onclick={() => queue.retry(k.group)}
+						>{words.field.queue.again}<span class="sr-only">: {k.label}</span></button
+					><button class="btn btn-tall" onclick={() => queue.drop(k.group)}
+						>{words.field.queue.throwAway}<span class="sr-only">: {k.label}</span></button
+					>
 				</div>
 			</div>{/each}
 	</section>

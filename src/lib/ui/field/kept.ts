@@ -24,7 +24,7 @@ export function runningWith(running: Running | null, kept: readonly Kept[], ahea
 		if (k.name === 'time.clock-off') now = null;
 		if (k.name !== 'time.clock-on') continue;
 		const { jobId } = k.input as Input<'time.clock-on'>; // written down under this name
-		if (now?.jobId !== jobId) now = { id: k.key, jobId, startedAt: k.occurredAt + ahead, job: k.label.replace(/^Clock on, /, '') };
+		if (now?.jobId !== jobId) now = { id: k.key, jobId, startedAt: k.occurredAt + ahead, job: k.label.replace(/^[^,]+, /, '') };
 	}
 	return now;
 }

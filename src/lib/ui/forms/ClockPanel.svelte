@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { locale, words } from '$lib/ui/words/words';
 	import { onMount } from 'svelte';
 	import { queue } from '$lib/client/queue.svelte';
 	import { formatMinutes } from '$lib/core/money';
@@ -25,7 +26,7 @@
 		const r = await queue.put(
 			'time.clock-off',
 			{ note, breakMinutes: Math.max(0, Math.round(Number(pause) || 0)) },
-			{ about: `job:${jobId ?? ''}`, label: `Clock off, ${job}` }
+			{ about: `job:${jobId ?? ''}`, label: words.field.clock.did.off(job) }
 		);
 		busy = false;
 		problem = r.state === 'refused' ? r.message : '';
@@ -34,24 +35,21 @@
 </script>
 
 {#if running}
-	<section class="sheet p-4 mb-4" aria-label="Running clock">
+	<section class="sheet p-4 mb-4" aria-label={words.field.clock.name}>
 		<p class="quiet">
-			On the clock since {new Date(running.startedAt).toLocaleTimeString('en-US', {
-				hour: '2-digit',
-				minute: '2-digit',
-				hour12: false,
-				timeZone: zone
-			})}
+			{words.field.clock.since(
+				new Date(running.startedAt).toLocaleTimeString(locale(), { hour: '2-digit', minute: '2-digit', hour12: false, timeZone: zone })
+			)}
 		</p>
 		<p class="figure text-xl font-bold">
 			{running.job} <span class="quiet font-normal">{formatMinutes(Math.floor((now + passed - running.startedAt) / 60_000))}</span>
 		</p>
 		<div class="mt-2 grid grid-cols-[1fr_110px] gap-3">
-			<Field label="Note"><input class="input" bind:value={note} /></Field><Field label="Break, min"
+			<Field label={words.field.clock.note}><input class="input" bind:value={note} /></Field><Field label={words.field.clock.break}
 				><input class="input" inputmode="numeric" bind:value={pause} /></Field
 			>
 		</div>
 		{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
-		<button class="btn btn-primary btn-tall mt-3 w-full" disabled={busy} onclick={off}>Clock off</button>
+		<button class="btn btn-primary btn-tall mt-3 w-full" disabled={busy} onclick={off}>{words.field.clock.off}</button>
 	</section>
 {/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { words } from '$lib/ui/words/words';
 	import { onMount } from 'svelte';
 	/** Draws a signature with a finger or a mouse; typed names work as well, so this may stay empty. */
 	let { value = $bindable('') }: { value: string } = $props();
@@ -25,10 +26,8 @@
 </script>
 
 <div class="pad">
-	<canvas bind:this={canvas} aria-label="Draw your signature here, if you like"></canvas><button
-		type="button"
-		class="link"
-		onclick={() => clear()}>Clear</button
+	<canvas bind:this={canvas} aria-label={words.field.pad.sign}></canvas><button type="button" class="link" onclick={() => clear()}
+		>{words.field.pad.clear}</button
 	>
 </div>
 

@@ -7,7 +7,7 @@
 	import { formReadings, type FormField } from '$lib/core/site-forms';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import SignaturePad from '$lib/ui/forms/SignaturePad.svelte';
-	import { FORM } from '$lib/ui/words/site-form';
+	import { words } from '$lib/ui/words/words';
 	let { data } = $props();
 	const r = $derived(data.record);
 	const closed = $derived(r.state !== 'open');
@@ -31,9 +31,9 @@
 	});
 	const limits = (f: FormField): string => {
 		const unit = f.unit ?? '';
-		if (f.low !== undefined && f.high !== undefined) return FORM.between(formatQuantity(f.low), formatQuantity(f.high), unit);
-		if (f.low !== undefined) return FORM.atLeast(formatQuantity(f.low), unit);
-		return f.high === undefined ? unit : FORM.atMost(formatQuantity(f.high), unit);
+		if (f.low !== undefined && f.high !== undefined) return words.field.form.between(formatQuantity(f.low), formatQuantity(f.high), unit);
+		if (f.low !== undefined) return words.field.form.atLeast(formatQuantity(f.low), unit);
+		return f.high === undefined ? unit : words.field.form.atMost(formatQuantity(f.high), unit);
 	};
 	async function save(): Promise<boolean> {
 		busy = true;
@@ -41,7 +41,7 @@
 		busy = false;
 		if (done.ok) version = done.result.version;
 		[problem, field] = done.ok ? ['', ''] : [done.message, done.field ?? ''];
-		said = done.ok ? FORM.saved : '';
+		said = done.ok ? words.field.form.saved : '';
 		return done.ok;
 	}
 	async function sign() {
@@ -64,7 +64,7 @@
 		if (answer?.ok) {
 			[problem, field] = ['', ''];
 			await refresh();
-		} else [problem, field] = [body?.message ?? FORM.noReception, body?.field ?? ''];
+		} else [problem, field] = [body?.message ?? words.field.form.noReception, body?.field ?? ''];
 	}
 	async function add(list: FileList | null) {
 		const file = list?.[0];
@@ -78,7 +78,7 @@
 		if (body?.result) {
 			pictures = [...pictures, body.result.fileId];
 			await save();
-		} else [problem, field] = [body?.message ?? FORM.noReception, 'picture'];
+		} else [problem, field] = [body?.message ?? words.field.form.noReception, 'picture'];
 	}
 	async function takeOff() {
 		const done = await command('forms.remove', { recordId: r.id }, { refresh: false });
@@ -88,29 +88,31 @@
 	const known = $derived(new Set(data.form.sections.flatMap((s) => s.fields.map((f) => f.id))));
 </script>
 
-<p><a class="link" href="/field/jobs/{data.job.id}">{FORM.back}</a></p>
-<h1 class="mt-1">{data.form.name}</h1>
+<p><a class="link" href="/field/jobs/{data.job.id}">{words.field.form.back}</a></p>
+<h1 class="mt-1">{words.field.siteForm(data.form.name)}</h1>
 <p class="quiet mb-3">{data.job.name}</p>
-{#if r.state === 'signed'}<p class="sheet mb-3 p-4" role="status">{FORM.done(r.leadName)}</p>
-{:else if r.state === 'approved'}<p class="sheet mb-3 p-4" role="status">{FORM.issued(r.number ?? 0)}</p>{/if}
+{#if r.state === 'signed'}<p class="sheet mb-3 p-4" role="status">{words.field.form.done(r.leadName)}</p>
+{:else if r.state === 'approved'}<p class="sheet mb-3 p-4" role="status">{words.field.form.issued(r.number ?? 0)}</p>{/if}
 <fieldset disabled={closed}>
 	{#each data.form.sections as s (s.title)}
 		<section class="sheet mb-3 p-4">
-			<h2>{s.title}</h2>
+			<h2>{words.field.siteForm(s.title)}</h2>
 			<div class="mt-2 grid gap-3">
 				{#each s.fields as f (f.id)}
 					{@const outside = readings.get(f.id)?.outside ?? false}
-					{#if f.kind === 'choice'}<Field label="{f.label}{f.required ? ' *' : ''}" problem={at(f.id)}
+					{#if f.kind === 'choice'}<Field label="{words.field.siteForm(f.label)}{f.required ? ' *' : ''}" problem={at(f.id)}
 							><select class="select" name={f.id} bind:value={values[f.id]}
-								><option value={undefined}>{FORM.open}</option>{#each f.choices ?? [] as c (c)}<option>{c}</option>{/each}</select
+								><option value={undefined}>{words.field.form.open}</option>{#each f.choices ?? [] as c (c)}<option value={c}
+										>{words.field.siteForm(c)}</option
+									>{/each}</select
 							></Field
 						>
 					{:else if f.kind === 'reading'}<Field
-							label="{f.label}{f.required ? ' *' : ''}"
-							problem={at(f.id) || (outside ? `▲ ${FORM.outside}: ${limits(f)}` : '')}
+							label="{words.field.siteForm(f.label)}{f.required ? ' *' : ''}"
+							problem={at(f.id) || (outside ? `▲ ${words.field.form.outside}: ${limits(f)}` : '')}
 							hint={limits(f)}><input class="input" name={f.id} inputmode="decimal" bind:value={values[f.id]} /></Field
 						>
-					{:else}<Field label={f.label} problem={at(f.id)}
+					{:else}<Field label={words.field.siteForm(f.label)} problem={at(f.id)}
 							><textarea class="textarea" rows="3" name={f.id} bind:value={values[f.id]}></textarea></Field
 						>{/if}
 				{/each}
@@ -118,24 +120,24 @@
 		</section>
 	{/each}
 	<section class="sheet mb-3 p-4">
-		<h2>{FORM.pictures}</h2>
+		<h2>{words.field.form.pictures}</h2>
 		<div class="my-2 flex flex-wrap gap-2">
 			{#each pictures as id (id)}<img class="h-20 w-20 object-cover" src="/api/files/{id}?small" alt="" />{/each}
 		</div>
-		{#if !closed}<Field label={FORM.pictures} problem={at('picture')}
+		{#if !closed}<Field label={words.field.form.pictures} problem={at('picture')}
 				><input type="file" name="picture" accept="image/*" capture="environment" onchange={(e) => add(e.currentTarget.files)} /></Field
 			>{/if}
 	</section>
 	{#if !closed}
-		<button type="button" class="btn btn-tall mb-3 w-full" disabled={busy} onclick={save}>{FORM.save}</button>
+		<button type="button" class="btn btn-tall mb-3 w-full" disabled={busy} onclick={save}>{words.field.form.save}</button>
 		{#if said}<p class="mb-3" role="status">{said}</p>{/if}
 		<section class="sheet mb-3 p-4">
-			<h2>{FORM.signing}</h2>
+			<h2>{words.field.form.signing}</h2>
 			<div class="mt-2 grid gap-3">
-				<Field label={FORM.lead} problem={at('leadName')}><input class="input" name="leadName" bind:value={lead.name} /></Field>
+				<Field label={words.field.form.lead} problem={at('leadName')}><input class="input" name="leadName" bind:value={lead.name} /></Field>
 				<SignaturePad bind:value={lead.signature} />
 				{#if at('leadSignature')}<p class="problem" role="alert">{problem}</p>{/if}
-				<Field label={FORM.customer} problem={at('customerName')}
+				<Field label={words.field.form.customer} problem={at('customerName')}
 					><input class="input" name="customerName" bind:value={customer.name} /></Field
 				>
 				{#if customer.name.trim()}<SignaturePad bind:value={customer.signature} />{/if}
@@ -147,8 +149,8 @@
 				>
 					{problem}
 				</p>{:else if known.has(field) && problem}<p class="problem mt-2">{problem}</p>{/if}
-			<button type="button" class="btn btn-primary btn-tall mt-3 w-full" disabled={busy} onclick={sign}>{FORM.sign}</button>
+			<button type="button" class="btn btn-primary btn-tall mt-3 w-full" disabled={busy} onclick={sign}>{words.field.form.sign}</button>
 		</section>
-		<button type="button" class="link" onclick={takeOff}>{FORM.takeOff}</button>
+		<button type="button" class="link" onclick={takeOff}>{words.field.form.takeOff}</button>
 	{/if}
 </fieldset>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { locale, words } from '$lib/ui/words/words';
 	import type { Input, OfflineName } from '$lib/contract';
 	import { tick, untrack } from 'svelte';
 	import { command } from '$lib/client/command';
@@ -24,7 +25,7 @@
 	let item: { id: string; name: string; unit: string } | null = $state(null);
 	let quantity = $state('');
 	const show = (ms: number) =>
-		new Date(ms).toLocaleString('en-US', {
+		new Date(ms).toLocaleString(locale(), {
 			month: 'short',
 			day: 'numeric',
 			hour: '2-digit',
@@ -43,9 +44,11 @@
 			untrack(() => data.now - Date.now())
 		)
 	);
-	async function run<N extends OfflineName>(name: N, input: Input<N>, label: string, taken?: { id: string; file: Blob }): Promise<boolean> {
+	const run = <N extends OfflineName>(name: N, input: Input<N>, label: string, taken?: { id: string; file: Blob }): Promise<boolean> =>
+		put(name, input, `${label}, ${j.name}`, taken);
+	async function put<N extends OfflineName>(name: N, input: Input<N>, label: string, taken?: { id: string; file: Blob }): Promise<boolean> {
 		busy = true;
-		const r = await queue.put(name, input, { about: `job:${j.id}`, label: `${label}, ${j.name}`, ...(taken ? { picture: taken } : {}) });
+		const r = await queue.put(name, input, { about: `job:${j.id}`, label, ...(taken ? { picture: taken } : {}) });
 		busy = false;
 		[problem, field] = r.state === 'refused' ? [r.message, r.field] : ['', ''];
 		return r.state !== 'refused';
@@ -69,7 +72,7 @@
 	}
 	let fittedNow = $state('');
 	async function use() {
-		if (!item) return void ([problem, field] = ['Choose what was used.', 'item']);
+		if (!item) return void ([problem, field] = [words.field.job.choose, 'item']);
 		const { name } = item;
 		const read = readForm(() => ({ quantity: readAt('quantity', () => parseQuantity(quantity)) }));
 		if (!read.ok) return void ([problem, field] = [read.message, read.field]);
@@ -78,21 +81,28 @@
 		[item, quantity, find, found] = [null, '', '', []];
 		// What was ordered for the job is no new cost: it is said, or it would seem that nothing happened.
 		await tick();
-		fittedNow = !queue.lost && data.job.used.length === known ? `${name}: ordered for this job, noted as fitted.` : '';
+		fittedNow = !queue.lost && data.job.used.length === known ? words.field.job.fitted(name) : '';
 	}
 	async function send() {
 		const file = picture?.[0];
 		const taken = file ? { id: crypto.randomUUID(), file } : undefined;
-		if (await run('field.note', { jobId: j.id, text: note, fileId: taken?.id ?? null }, file ? 'Picture' : 'Note', taken))
+		if (
+			await run(
+				'field.note',
+				{ jobId: j.id, text: note, fileId: taken?.id ?? null },
+				file ? words.field.job.picture : words.field.job.note,
+				taken
+			)
+		)
 			[note, picture] = ['', undefined];
 	}
 </script>
 
-<p><a class="link" href="/field">‹ My day</a></p>
+<p><a class="link" href="/field">{words.field.job.back}</a></p>
 <h1 class="mt-1">{j.name}</h1>
 <p>
 	{j.address ?? ''}
-	{#if j.lat !== null}<a class="link" href="geo:{j.lat},{j.lng}?q={j.lat},{j.lng}">Directions</a>{/if}
+	{#if j.lat !== null}<a class="link" href="geo:{j.lat},{j.lng}?q={j.lat},{j.lng}">{words.field.day.directions}</a>{/if}
 </p>
 <p class="quiet mb-3">
 	{j.customer}{#if j.phone}
@@ -104,13 +114,15 @@
 {#if running?.jobId !== j.id}<button
 		class="btn btn-primary btn-tall mb-4 w-full"
 		disabled={busy}
-		onclick={() => run('time.clock-on', { jobId: j.id }, 'Clock on')}>Clock on{running ? ' here' : ''}</button
+		onclick={() => put('time.clock-on', { jobId: j.id }, words.field.clock.did.on(j.name))}
+		>{running ? words.field.clock.here : words.field.clock.on}</button
 	>{/if}
 
 {#if j.tasks.length}<section class="sheet mb-3 p-4" aria-labelledby="tasks">
 		<h2 id="tasks">
-			Work list <span class="quiet"
-				>{j.tasks.filter((t) => tickedWith(t.doneAt !== null, kept, 'task', t.id)).length} of {j.tasks.length} done</span
+			{words.field.job.workList}
+			<span class="quiet"
+				>{words.field.day.doneOf(j.tasks.filter((t) => tickedWith(t.doneAt !== null, kept, 'task', t.id)).length, j.tasks.length)}</span
 			>
 		</h2>
 		<ul class="mt-2">
@@ -137,12 +149,16 @@
 						>{/each}
 					{#each t.parts as p (p.id)}{@const state = partWith(p.state, kept, p.id)}
 						<div class="ml-9 flex min-h-11 items-center justify-between gap-3">
-							<span>{p.name} <span class="quiet">{formatQuantity(p.quantity)} {p.unit} · {state}</span></span
+							<span>{p.name} <span class="quiet">{formatQuantity(p.quantity)} {p.unit} · {words.field.job.parts[state]}</span></span
 							>{#if state !== 'fitted'}<button
 									class="btn"
 									disabled={busy}
-									onclick={() => run('work.move-part', { partId: p.id, state: nextState(state) }, `${p.name} ${nextState(state)}`)}
-									>{nextState(state)}<span class="sr-only">: {p.name}</span></button
+									onclick={() =>
+										run(
+											'work.move-part',
+											{ partId: p.id, state: nextState(state) },
+											`${p.name} ${words.field.job.parts[nextState(state)]}`
+										)}>{words.field.job.parts[nextState(state)]}<span class="sr-only">: {p.name}</span></button
 								>{/if}
 						</div>{/each}
 				</li>{/each}
@@ -150,17 +166,17 @@
 	</section>{/if}
 
 <details class="sheet mb-3 p-4" open>
-	<summary class="font-bold">Crew sheet</summary>
+	<summary class="font-bold">{words.field.job.crewSheet}</summary>
 	<ul class="mt-2">
 		{#each j.phases.filter((x) => x.hours > 0) as p (p.name)}<li class="flex justify-between">
 				<span>{p.name}</span><span class="figure">{formatMinutes((p.hours * 60) / 10000)}</span>
 			</li>{/each}
 	</ul>
 	{#each j.sheets as s (s.name)}{#if s.sheet}<h2 class="mt-3">{s.name}</h2>
-			<p><span class="quiet">Bring:</span> {s.sheet.tools}</p>
-			<p><span class="quiet">How:</span> {s.sheet.order}</p>
-			<p><span class="quiet">Mind:</span> {s.sheet.key}</p>{/if}{/each}
-	{#if j.materials.length}<h2 class="mt-3">Materials, in the order of use</h2>
+			<p><span class="quiet">{words.field.job.bring}</span> {s.sheet.tools}</p>
+			<p><span class="quiet">{words.field.job.how}</span> {s.sheet.order}</p>
+			<p><span class="quiet">{words.field.job.mind}</span> {s.sheet.key}</p>{/if}{/each}
+	{#if j.materials.length}<h2 class="mt-3">{words.field.job.materials}</h2>
 		<ul>
 			{#each j.materials as m, n (n)}<li class="flex justify-between gap-3">
 					<span>{m.name} <span class="quiet">{m.phase}</span></span><span class="figure whitespace-nowrap"
@@ -171,29 +187,33 @@
 </details>
 
 <section class="sheet mb-3 p-4" aria-labelledby="papers">
-	<h2 id="papers">Forms and handover</h2>
+	<h2 id="papers">{words.field.job.papers}</h2>
 	<ul>
 		{#each j.forms as f (f.id)}<li>
 				<a class="link flex min-h-11 items-center justify-between" href="/field/form/{f.id}"
-					><span>{f.name}</span><span class="quiet">{f.state === 'approved' ? `certificate ${f.number}` : f.state}</span></a
+					><span>{words.field.siteForm(f.name)}</span><span class="quiet"
+						>{f.state === 'approved' ? words.field.job.certificate(f.number ?? 0) : words.field.job.states[f.state]}</span
+					></a
 				>
 			</li>{/each}
 		{#each j.handovers as h (h.id)}<li class="flex min-h-11 items-center justify-between">
-				<span>Handover report {h.number}</span><span class="quiet">signed by {h.signedBy}</span>
+				<span>{words.field.job.report(h.number)}</span><span class="quiet">{words.field.job.signedBy(h.signedBy)}</span>
 			</li>{/each}
 	</ul>
 	<div class="mt-2 grid grid-cols-2 gap-3">
-		{#each SITE_FORMS as f (f.id)}<button class="btn btn-tall" disabled={busy} onclick={() => begin(f.id)}>{f.name}</button>{/each}
-		<a class="btn btn-tall" href="/field/jobs/{j.id}/handover">Hand over</a>
-		<a class="btn btn-tall" href="/field/jobs/{j.id}/sell">Sell something more</a>
+		{#each SITE_FORMS as f (f.id)}<button class="btn btn-tall" disabled={busy} onclick={() => begin(f.id)}
+				>{words.field.siteForm(f.name)}</button
+			>{/each}
+		<a class="btn btn-tall" href="/field/jobs/{j.id}/handover">{words.field.job.handOver}</a>
+		<a class="btn btn-tall" href="/field/jobs/{j.id}/sell">{words.field.job.sellMore}</a>
 	</div>
 </section>
 
 <Sheet>
 	<section class="sheet mb-3 p-4" aria-labelledby="used">
-		<h2 id="used">Material used</h2>
+		<h2 id="used">{words.field.job.used}</h2>
 		{#if item}<p class="my-2 flex justify-between">
-				<strong>{item.name}</strong><button class="link" onclick={() => (item = null)}>another</button>
+				<strong>{item.name}</strong><button class="link" onclick={() => (item = null)}>{words.field.job.another}</button>
 			</p>
 		{:else}
 			<div class="my-2 flex flex-wrap gap-2">
@@ -202,7 +222,7 @@
 						onclick={() => (item = { id: m.itemId ?? '', name: m.name, unit: m.unit })}>{m.name}</button
 					>{/each}
 			</div>
-			<Field label="Find in the catalog" problem={field === 'item' ? problem : ''}
+			<Field label={words.field.job.findItem} problem={field === 'item' ? problem : ''}
 				><input class="input" data-at-once bind:value={find} oninput={look} /></Field
 			>
 			<ul>
@@ -210,14 +230,14 @@
 			</ul>
 		{/if}
 		<div class="mt-2 grid grid-cols-[1fr_130px] items-end gap-3">
-			<Field label="How much{item ? `, ${item.unit}` : ''}" problem={field === 'quantity' ? problem : ''}
+			<Field label={words.field.job.howMuch(item?.unit ?? '')} problem={field === 'quantity' ? problem : ''}
 				><input class="input" name="quantity" inputmode="decimal" bind:value={quantity} /></Field
-			><button class="btn btn-tall" disabled={busy} onclick={use}>Add</button>
+			><button class="btn btn-tall" disabled={busy} onclick={use}>{words.field.job.add}</button>
 		</div>
 		{#if fittedNow}<p class="mt-2" role="status">{fittedNow}</p>{/if}
 		<ul class="mt-2">
 			{#each usedWaiting(kept) as w (w.key)}<li class="flex justify-between">
-					<span>{w.label.replace(`, ${j.name}`, '')}</span><span class="quiet">waits for reception</span>
+					<span>{w.label.replace(`, ${j.name}`, '')}</span><span class="quiet">{words.field.queue.waits}</span>
 				</li>{/each}
 			{#each j.used as u (u.id)}<li class="flex justify-between">
 					<span>{u.name}</span><span class="figure">{formatQuantity(u.quantity)} {u.unit}</span>
@@ -226,21 +246,21 @@
 	</section>
 
 	<section class="sheet p-4" aria-labelledby="notes">
-		<h2 id="notes">Note or picture</h2>
-		<Field label="Note" problem={field === 'text' ? problem : ''}
+		<h2 id="notes">{words.field.job.noteOrPicture}</h2>
+		<Field label={words.field.job.note} problem={field === 'text' ? problem : ''}
 			><textarea class="textarea" rows="2" name="note" bind:value={note}></textarea></Field
 		>
-		<Field label="Picture" problem={field === 'picture' ? problem : ''}
+		<Field label={words.field.job.picture} problem={field === 'picture' ? problem : ''}
 			><input type="file" name="picture" accept="image/*" capture="environment" bind:files={picture} /></Field
 		>
-		<button class="btn btn-tall mt-2 w-full" disabled={busy} onclick={send}>Send</button>
+		<button class="btn btn-tall mt-2 w-full" disabled={busy} onclick={send}>{words.field.job.send}</button>
 		<ul class="mt-3 grid gap-3">
 			{#each notesWaiting(kept) as w (w.key)}<li>
-					<span class="quiet">waits for reception{w.picture ? ', with a picture' : ''}</span>
+					<span class="quiet">{w.picture ? words.field.queue.withPicture : words.field.queue.waits}</span>
 					<p>{w.text}</p>
 				</li>{/each}
 			{#each j.notes as n (n.id)}<li class="flex gap-3">
-					{#if n.fileId}<img class="h-16 w-16 object-cover" src="/api/files/{n.fileId}?small" alt="From {n.by}" />{/if}
+					{#if n.fileId}<img class="h-16 w-16 object-cover" src="/api/files/{n.fileId}?small" alt={words.field.job.from(n.by)} />{/if}
 					<div>
 						<span class="quiet">{n.by}, {show(n.at)}</span>
 						<p>{n.text}</p>

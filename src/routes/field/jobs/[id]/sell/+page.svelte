@@ -8,7 +8,7 @@
 	import Field from '$lib/ui/forms/Field.svelte';
 	import { readAt } from '$lib/ui/forms/typed';
 	import SignaturePad from '$lib/ui/forms/SignaturePad.svelte';
-	import { SELL } from '$lib/ui/words/sell';
+	import { spoken, words } from '$lib/ui/words/words';
 	let { data } = $props();
 	const sale = $derived(data.sale);
 	interface Picked {
@@ -49,7 +49,7 @@
 	}
 	const number = (text: string, name: string): number => readAt(name, () => parseQuantity(text));
 	async function offer() {
-		if (picked.length === 0) return void ([problem, field] = [SELL.nothing, 'services']);
+		if (picked.length === 0) return void ([problem, field] = [words.field.sell.nothing, 'services']);
 		busy = true;
 		try {
 			const services = picked
@@ -75,7 +75,7 @@
 			} else [problem, field] = [r.message, r.field ?? ''];
 		} catch (e) {
 			if (!(e instanceof Refusal)) throw e;
-			[problem, field] = [e.message, e.field ?? ''];
+			[problem, field] = [spoken(e.said), e.field ?? ''];
 		} finally {
 			busy = false;
 		}
@@ -91,7 +91,7 @@
 			[problem, field] = ['', ''];
 			return answer.result;
 		}
-		[problem, field] = [answer?.message ?? SELL.noReception, answer?.field ?? ''];
+		[problem, field] = [answer?.message ?? words.field.sell.noReception, answer?.field ?? ''];
 		return null;
 	}
 	async function sign() {
@@ -120,12 +120,14 @@
 	}
 </script>
 
-<p><a class="link" href="/field/jobs/{data.job.id}">{SELL.back}</a></p>
-<h1 class="mt-1">{SELL.title}</h1>
+<p><a class="link" href="/field/jobs/{data.job.id}">{words.field.sell.back}</a></p>
+<h1 class="mt-1">{words.field.sell.title}</h1>
 <p class="quiet mb-3">{data.job.name}</p>
 {#if !sale}
 	<section class="sheet mb-3 grid gap-3 p-4">
-		<Field label={SELL.find} problem={at('services')}><input class="input" name="find" bind:value={find} oninput={look} /></Field>
+		<Field label={words.field.sell.find} problem={at('services')}
+			><input class="input" name="find" bind:value={find} oninput={look} /></Field
+		>
 		<ul>
 			{#each found.services as s (s.id)}<li>
 					<button
@@ -147,21 +149,25 @@
 		{#each picked as p, n (n)}<div class="border-t pt-2" style="border-color: var(--line)">
 				<div class="flex justify-between gap-3">
 					<strong>{p.name}</strong><button type="button" class="link" onclick={() => picked.splice(n, 1)}
-						>{SELL.takeOff}<span class="sr-only">: {p.name}</span></button
+						>{words.field.sell.takeOff}<span class="sr-only">: {p.name}</span></button
 					>
 				</div>
 				<div class="mt-1 grid grid-cols-2 gap-3">
-					<Field label="{SELL.quantity}{p.unit ? `, ${p.unit}` : ''}" problem={at(`quantity-${n}`)}
+					<Field label="{words.field.sell.quantity}{p.unit ? `, ${p.unit}` : ''}" problem={at(`quantity-${n}`)}
 						><input class="input" name="quantity-{n}" inputmode="decimal" bind:value={p.quantity} /></Field
 					>
-					{#if p.kind === 'service'}<Field label={SELL.hours} hint={SELL.asUsual(formatQuantity(p.usual))} problem={at(`hours-${n}`)}
-							><input class="input" name="hours-{n}" inputmode="decimal" bind:value={p.hours} /></Field
+					{#if p.kind === 'service'}<Field
+							label={words.field.sell.hours}
+							hint={words.field.sell.asUsual(formatQuantity(p.usual))}
+							problem={at(`hours-${n}`)}><input class="input" name="hours-{n}" inputmode="decimal" bind:value={p.hours} /></Field
 						>{/if}
 				</div>
 			</div>{/each}
-		{#if picked.length}<Field label={SELL.what} problem={at('title')}><input class="input" name="title" bind:value={title} /></Field>{/if}
+		{#if picked.length}<Field label={words.field.sell.what} problem={at('title')}
+				><input class="input" name="title" bind:value={title} /></Field
+			>{/if}
 		{#if problem && !['services', 'title'].includes(field) && !/-\d+$/.test(field)}<p class="problem" role="alert">{problem}</p>{/if}
-		<button type="button" class="btn btn-primary btn-tall" disabled={busy} onclick={offer}>{SELL.price}</button>
+		<button type="button" class="btn btn-primary btn-tall" disabled={busy} onclick={offer}>{words.field.sell.price}</button>
 	</section>
 {:else}
 	<section class="sheet mb-3 p-4">
@@ -173,15 +179,15 @@
 		{/each}
 		<dl class="mt-2 border-t pt-2" style="border-color: var(--line)">
 			<div class="flex justify-between">
-				<dt>{SELL.net}</dt>
+				<dt>{words.field.sell.net}</dt>
 				<dd class="figure">{formatCents(sale.net)}</dd>
 			</div>
 			<div class="flex justify-between">
-				<dt>{SELL.tax}</dt>
+				<dt>{words.field.sell.tax}</dt>
 				<dd class="figure">{formatCents(sale.tax)}</dd>
 			</div>
 			<div class="flex justify-between font-bold">
-				<dt>{SELL.total}</dt>
+				<dt>{words.field.sell.total}</dt>
 				<dd class="figure" data-test="total">{formatCents(sale.total)}</dd>
 			</div>
 		</dl>
@@ -189,47 +195,47 @@
 	{#if sale.state === 'open'}
 		<section class="sheet mb-3 grid gap-3 p-4">
 			{#if sale.terms}<details>
-					<summary>Terms</summary>
+					<summary>{words.field.sell.terms}</summary>
 					<p class="whitespace-pre-line">{sale.terms}</p>
 				</details>{/if}
 			<label class="flex min-h-11 items-center gap-3"
-				><input type="checkbox" class="checkbox" name="agreed" bind:checked={t.agreed} />{SELL.agree}</label
+				><input type="checkbox" class="checkbox" name="agreed" bind:checked={t.agreed} />{words.field.sell.agree}</label
 			>
 			{#if at('agreed')}<p class="problem" role="alert">{problem}</p>{/if}
-			<Field label={SELL.name} problem={at('name')}><input class="input" name="name" bind:value={t.name} /></Field>
+			<Field label={words.field.sell.name} problem={at('name')}><input class="input" name="name" bind:value={t.name} /></Field>
 			<SignaturePad bind:value={t.signature} />
 			{#if at('signature')}<p class="problem" role="alert">{problem}</p>{/if}
 			{#if problem && !['agreed', 'name', 'signature'].includes(field)}<p class="problem" role="alert">{problem}</p>{/if}
-			<button type="button" class="btn btn-primary btn-tall" disabled={busy} onclick={sign}>{SELL.sign}</button>
-			<button type="button" class="btn btn-tall" disabled={busy} onclick={drop}>{SELL.notNow}</button>
+			<button type="button" class="btn btn-primary btn-tall" disabled={busy} onclick={sign}>{words.field.sell.sign}</button>
+			<button type="button" class="btn btn-tall" disabled={busy} onclick={drop}>{words.field.sell.notNow}</button>
 		</section>
 	{:else if sale.state === 'accepted'}
-		<p class="sheet mb-3 p-4" role="status"><strong>{SELL.ordered}</strong></p>
+		<p class="sheet mb-3 p-4" role="status"><strong>{words.field.sell.ordered}</strong></p>
 		{#if sale.invoice}<section class="sheet mb-3 grid gap-3 p-4">
 				<p class="flex justify-between">
-					<span>{SELL.invoice(sale.invoice.number ?? 0)}</span><span class="figure">{formatCents(sale.invoice.total)}</span>
+					<span>{words.field.sell.invoice(sale.invoice.number ?? 0)}</span><span class="figure">{formatCents(sale.invoice.total)}</span>
 				</p>
 				{#if open > 0}
-					<p class="flex justify-between font-bold"><span>{SELL.left}</span><span class="figure">{formatCents(open)}</span></p>
-					<Field label={SELL.amount} problem={at('amount')}
+					<p class="flex justify-between font-bold"><span>{words.field.sell.left}</span><span class="figure">{formatCents(open)}</span></p>
+					<Field label={words.field.sell.amount} problem={at('amount')}
 						><input class="input" name="amount" inputmode="decimal" placeholder={toTyped(open, 2)} bind:value={card.amount} /></Field
 					>
-					<Field label={SELL.card} problem={at('number')} hint={data.testCards[0] ? `To try: ${data.testCards[0].number}` : ''}
+					<Field label={words.field.sell.card} problem={at('number')} hint={data.testCards[0] ? `To try: ${data.testCards[0].number}` : ''}
 						><input class="input" name="number" inputmode="numeric" autocomplete="cc-number" bind:value={card.number} /></Field
 					>
 					<div class="grid grid-cols-2 gap-3">
-						<Field label={SELL.expiry} problem={at('expiry')}
+						<Field label={words.field.sell.expiry} problem={at('expiry')}
 							><input class="input" name="expiry" placeholder="09/29" bind:value={card.expiry} /></Field
 						>
-						<Field label={SELL.code} problem={at('code')}
+						<Field label={words.field.sell.code} problem={at('code')}
 							><input class="input" name="code" inputmode="numeric" bind:value={card.code} /></Field
 						>
 					</div>
 					{#if problem && !['amount', 'number', 'expiry', 'code'].includes(field)}<p class="problem" role="alert">{problem}</p>{/if}
 					{#if said}<p role="status">{said}</p>{/if}
-					<button type="button" class="btn btn-primary btn-tall" disabled={busy} onclick={pay}>{SELL.pay}</button>
-					<p class="quiet">{SELL.later}</p>
-				{:else}<p role="status"><strong>{SELL.paid}</strong></p>{/if}
+					<button type="button" class="btn btn-primary btn-tall" disabled={busy} onclick={pay}>{words.field.sell.pay}</button>
+					<p class="quiet">{words.field.sell.later}</p>
+				{:else}<p role="status"><strong>{words.field.sell.paid}</strong></p>{/if}
 			</section>{/if}
-	{:else}<p class="sheet mb-3 p-4" role="status">{SELL.dropped}</p>{/if}
+	{:else}<p class="sheet mb-3 p-4" role="status">{words.field.sell.dropped}</p>{/if}
 {/if}

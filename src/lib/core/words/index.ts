@@ -1,0 +1,3 @@
+export { LANGUAGES, LANGUAGE_NAMES, languageAsked, languageOf, localeOf, type Language } from './language';
+export { fieldWords, type FieldWords } from './field';
+export { wordsIn, type Spoken } from './said';
