@@ -118,7 +118,7 @@ const foot = (head, page, pages) => ({
 	margin: [54, 20, 54, 0],
 	columns: [
 		{ text: head.footer, fontSize: 8, color: GREY },
-		{ text: `${page} of ${pages}`, alignment: 'right', fontSize: 8, color: GREY }
+		{ text: `${page} ${head.of} ${pages}`, alignment: 'right', fontSize: 8, color: GREY }
 	]
 });
 

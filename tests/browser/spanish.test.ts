@@ -56,3 +56,58 @@ describe('a crew that reads Spanish', () => {
 		await reads(page, 'My day');
 	});
 });
+
+describe('a customer who reads Spanish', () => {
+	it('is set so on their page; reads, asks, is refused and accepts in it, on a phone', async () => {
+		const office = await visitor(browser);
+		await signIn(office, base, 'petra');
+		await open(office, `${base}/win/customers`);
+		await press(office, 'New customer');
+		await fill(office, 'dialog[open] input', 'Lucía Arroyo');
+		await office.select('dialog[open] [name=language]', 'es');
+		await press(office, 'Add', 'dialog[open]').catch(() => press(office, 'Save', 'dialog[open]'));
+		await until(() => db.value("select count(*) from customers where name = 'Lucía Arroyo' and language = 'es'") === 1, 'the customer');
+		const customerId = db.value<string>("select id from customers where name = 'Lucía Arroyo'");
+		const job = { name: 'Techo Arroyo', customerId, customerName: '', address: '', kindOfWork: 'Repair', source: '', wanted: '' };
+		const { jobId } = (await run(office, 'jobs.open', job)) as { jobId: string };
+		const { estimateId } = (await run(office, 'estimates.start', { jobId })) as { estimateId: string };
+		const { scopeId } = (await run(office, 'estimates.add-scope', { estimateId, name: 'Techo', option: false })) as { scopeId: string };
+		await run(office, 'estimates.add-line', { scopeId, name: 'Tejas', price: 50_000_000 });
+		// The letter that is offered is in their language.
+		await open(office, `${base}/jobs/${jobId}/estimate`);
+		await press(office, 'Issue');
+		await office.waitForFunction(() =>
+			document.querySelector<HTMLTextAreaElement>('dialog[open] textarea')?.value.includes('Su presupuesto está listo')
+		);
+		await office.keyboard.press('Escape');
+		await run(office, 'quotes.issue', { estimateId, to: 'lucia@arroyo.example', subject: '', text: '{link}' });
+		await open(office, `${base}/jobs/${jobId}`);
+		const link = await office.waitForFunction(() => document.querySelector<HTMLAnchorElement>('a[href*="/q/"]')?.href ?? null);
+		const path = new URL((await link.jsonValue()) ?? '').pathname;
+
+		const phone = await visitor(browser, PHONE);
+		await open(phone, `${base}${path}`);
+		await reads(phone, 'Presupuesto');
+		expect(await phone.$eval('html', (e) => e.lang)).toBe('es');
+		await reads(phone, 'Trabajo y materiales');
+		expect(await seriousOn(phone)).toEqual([]);
+		await press(phone, 'Aceptar y firmar');
+		await fill(phone, '#sign input[name=name]', 'Lucía Arroyo');
+		await press(phone, 'Aceptar el presupuesto');
+		await reads(phone, 'Por favor marque que acepta las condiciones.');
+		await phone.click('#sign input[name=agreed]');
+		await press(phone, 'Aceptar el presupuesto');
+		await reads(phone, 'Gracias, Lucía Arroyo.');
+		expect(db.value('select count(*) from jobs where id = ? and won_at is not null', jobId)).toBe(1);
+		const text = await bodyText(phone);
+		for (const english of ['Quote', 'Total with', 'Thank you', 'Terms', 'Ask something', 'valid until'])
+			expect(text, english).not.toContain(english);
+	});
+	it('is greeted in it on the public page when the browser asks for it', async () => {
+		const page = await visitor(browser, PHONE);
+		await page.setExtraHTTPHeaders({ 'accept-language': 'es-MX,es;q=0.9,en;q=0.5' });
+		await open(page, `${base}/public`);
+		await reads(page, '¿En qué podemos ayudar?');
+		expect(await seriousOn(page)).toEqual([]);
+	});
+});

@@ -223,6 +223,7 @@ describe('a deposit at acceptance', () => {
 describe('many papers at once', () => {
 	const HEAD = {
 		...{ name: 'Pellgrave', color: '#1c7266', line: '', footer: '', contact: '', logo: null },
+		language: 'en',
 		face: 'plain',
 		currency: 'USD'
 	} as const;

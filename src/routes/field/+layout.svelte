@@ -30,15 +30,23 @@
 		{ path: '/field/hours', word: 'hours', icon: Clock },
 		{ path: '/field/jobs', word: 'jobs', icon: Hammer }
 	] as const;
+	let problem = $state('');
 	async function speak(language: string) {
-		await command('people.set-language', { language: languageOf(language) });
+		const r = await command('people.set-language', { language: languageOf(language) });
+		problem = r.ok ? '' : r.message;
 	}
 </script>
 
 <svelte:head><title>{words.field.title} · Nickel Yard</title></svelte:head>
 <header class="head">
 	<strong>{data.me.name}</strong>
-	<select class="select ml-auto" aria-label={words.field.language} value={language()} onchange={(e) => speak(e.currentTarget.value)}>
+	<select
+		class="select ml-auto"
+		style="width: 120px"
+		aria-label={words.field.language}
+		value={language()}
+		onchange={(e) => speak(e.currentTarget.value)}
+	>
 		{#each LANGUAGES as l (l)}<option value={l} lang={l}>{LANGUAGE_NAMES[l]}</option>{/each}
 	</select>
 	{#if data.desk}<a class="link ml-3" href="/today">{words.field.desk}</a>{:else}<form
@@ -50,6 +58,7 @@
 			<button class="link">{words.field.signOut}</button>
 		</form>{/if}
 </header>
+{#if problem}<p class="problem p-3" role="alert">{problem}</p>{/if}
 <QueueBar />
 <main class="tall">
 	{#key recordOf(page)}{@render children()}{/key}

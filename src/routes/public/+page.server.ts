@@ -1,4 +1,6 @@
 import { error, fail } from '@sveltejs/kit';
+import { spokenIn } from '$lib/contract/refusals/spoken';
+import { languageAsked } from '$lib/core/words';
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
 import { readForm, statusOf } from '$lib/server/http';
@@ -6,10 +8,13 @@ import { companyOf } from '$lib/server/company';
 import { receiveLead } from '$lib/server/sales';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = () => {
+export const load: PageServerLoad = ({ request, locals }) => {
 	const own = companyOf(app());
+	const language = languageAsked(request.headers.get('accept-language'));
+	locals.language = language;
 	if (!own.settings.publicPage.on) error(404, 'There is nothing at this address.');
 	return {
+		language,
 		name: own.name,
 		phone: own.phone,
 		intro: own.settings.publicPage.intro,
@@ -35,7 +40,13 @@ export const actions: Actions = {
 				text('key').slice(0, 80) || undefined
 			);
 		} catch (e) {
-			if (e instanceof Refusal) return fail(statusOf(e), { ...typed, message: e.message, field: e.field ?? '', sent: false });
+			if (e instanceof Refusal)
+				return fail(statusOf(e), {
+					...typed,
+					message: spokenIn(languageAsked(request.headers.get('accept-language')), e.said),
+					field: e.field ?? '',
+					sent: false
+				});
 			throw e;
 		}
 		return { ...typed, message: '', field: '', sent: true };

@@ -1,8 +1,10 @@
 <script lang="ts">
+	import { words } from '$lib/ui/words/words';
 	import { enhance } from '$app/forms';
 	import Letterhead from '$lib/ui/shell/Letterhead.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
 	let { data, form } = $props();
+	const w = $derived(words.customer.request);
 	const at = (f: string) => (form?.field === f ? form.message : '');
 </script>
 
@@ -16,13 +18,14 @@
 	logo={data.letterhead.logo}
 	watched={false}
 >
-	<h1>How can we help?</h1>
-	<p class="mt-2 mb-4">{data.intro} Or call <a class="link" href="tel:{data.phone}">{data.phone}</a>.</p>
-	{#if data.does.length}<ul class="does" aria-label="What we do">
+	<h1>{w.title}</h1>
+	<p class="mt-2 mb-4">{data.intro} {w.orCall} <a class="link" href="tel:{data.phone}">{data.phone}</a>.</p>
+	{#if data.does.length}<ul class="does" aria-label={w.whatWeDo}>
 			{#each data.does as d (d)}<li style:border-color={data.letterhead.color}>{d}</li>{/each}
 		</ul>{/if}
 	{#if form?.sent}<p class="sheet p-4" role="status">
-			<strong>Thank you, {form.name}.</strong> Your request is with us; we answer within one working day.
+			<strong>{w.thanks(form.name)}</strong>
+			{w.withUs}
 		</p>
 	{:else}
 		<form
@@ -34,29 +37,29 @@
 		>
 			<input type="hidden" name="key" value={data.key} />
 			<input type="hidden" name="opened" value={data.opened} />
-			<div class="trap" aria-hidden="true"><label>Leave this empty<input name="website" tabindex="-1" autocomplete="off" /></label></div>
-			<Field label="Your name" problem={at('name')}
+			<div class="trap" aria-hidden="true"><label>{w.leaveEmpty}<input name="website" tabindex="-1" autocomplete="off" /></label></div>
+			<Field label={w.name} problem={at('name')}
 				><input class="input" name="name" autocomplete="name" required value={form?.name ?? ''} /></Field
 			>
-			<Field label="Mail" problem={at('mail')}
+			<Field label={w.mail} problem={at('mail')}
 				><input class="input" name="mail" type="email" autocomplete="email" value={form?.mail ?? ''} /></Field
 			>
-			<Field label="Phone" problem={at('phone')}
+			<Field label={w.phone} problem={at('phone')}
 				><input class="input" name="phone" type="tel" autocomplete="tel" value={form?.phone ?? ''} /></Field
 			>
-			<Field label="Where is the work" problem={at('address')}
+			<Field label={w.where} problem={at('address')}
 				><input class="input" name="address" autocomplete="street-address" value={form?.address ?? ''} /></Field
 			>
-			<Field label="What is to be done" problem={at('wanted')}
+			<Field label={w.what} problem={at('wanted')}
 				><textarea class="textarea" name="wanted" rows="4" required>{form?.wanted ?? ''}</textarea></Field
 			>
 			{#if form?.message && !form.field}<p class="problem" role="alert">{form.message}</p>{/if}
-			<button class="btn btn-primary btn-tall">Send the request</button>
+			<button class="btn btn-primary btn-tall">{w.send}</button>
 		</form>
 	{/if}
 	{#if data.pictures.length}<div class="pictures">
 			{#each data.pictures as p (p.fileId)}<figure>
-					<img src="/public/picture/{p.fileId}" alt={p.caption || 'Work of ours'} loading="lazy" />{#if p.caption}<figcaption class="quiet">
+					<img src="/public/picture/{p.fileId}" alt={p.caption || w.work} loading="lazy" />{#if p.caption}<figcaption class="quiet">
 							{p.caption}
 						</figcaption>{/if}
 				</figure>{/each}

@@ -1,4 +1,5 @@
 import { Type } from '@sinclair/typebox';
+import { LANGUAGES } from '../../core/words';
 import { command } from '../define';
 import { Name, MailOrEmpty, Text, strict, Id, Version, DayText, CentsIn, PercentIn, QuantityIn, orNull, Nothing } from '../inputs';
 
@@ -101,6 +102,7 @@ export const saveCustomer = command('customers.save', {
 			phone: Text(60),
 			address: Text(300),
 			notes: Text(4000),
+			language: Type.Optional(Type.Union(LANGUAGES.map((l) => Type.Literal(l)))),
 			version: Version
 		},
 		strict

@@ -47,7 +47,7 @@ describe('a group of alternatives', () => {
 	});
 	it('shows each member with its difference to what is preset', () => {
 		const view = quoteView(roofs(), presetsOf(roofs()), tax);
-		expect(view.groups).toEqual([{ id: 'g', name: 'Shingle', rule: 'Choose one', one: true }]);
+		expect(view.groups).toEqual([{ id: 'g', name: 'Shingle', rule: 'Choose one', least: 1, most: 1, one: true }]);
 		expect(view.scopes.map((s) => [s.id, s.groupId, s.difference, s.chosen])).toEqual([
 			['base', null, null, false],
 			['good', 'g', -120_000, false],

@@ -46,7 +46,7 @@ export interface QuoteView {
 		amount: Cents;
 		lines: (Choosable & { id: string; text: string; heading: boolean; quantity: number; unit: string; amount: Cents })[];
 	})[];
-	groups: { id: string; name: string; rule: string; one: boolean }[];
+	groups: { id: string; name: string; rule: string; least: number; most: number; one: boolean }[];
 	totals: QuoteTotals;
 	discount: Cents;
 }
@@ -119,7 +119,7 @@ export function quoteView(estimate: Estimate, chosen: ReadonlySet<string>, tax: 
 		})),
 		groups: (estimate.groups ?? [])
 			.filter((g) => used.has(g.id))
-			.map((g) => ({ id: g.id, name: g.name, rule: groupRule(g), one: g.atMost === 1 })),
+			.map((g) => ({ id: g.id, name: g.name, rule: groupRule(g), least: g.atLeast, most: g.atMost, one: g.atMost === 1 })),
 		totals: quoteTotals(result, tax),
 		discount: result.discount
 	};

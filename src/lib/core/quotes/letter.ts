@@ -70,6 +70,3 @@ export function readRecipients(text: string, most = 10): string[] {
 	if (once.length > most) throw new Refusal(say('quote-goes-to-at-most-addresses', { most }), 'to');
 	return once;
 }
-
-/** What a text message with a quote says until the company writes its own. */
-export const USUAL_MESSAGE = '{company}: your quote {number} over {total} is here: {link}';

@@ -1,16 +1,27 @@
+import { dayIn, paperWords } from '../../core/words';
 import { say } from '../../contract/refusals/billing';
 import * as contract from '../../contract/billing/commands';
 import { eq } from 'drizzle-orm';
 import { checkWithin, percentToDate, spreadOverRest } from '../../core/billing';
 import { cents, percent, type Cents } from '../../core/money';
-import { longDay } from '../../core/time';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
 import { billingSteps, creditNotes, invoiceLines, invoiceParts, invoices, repeatInvoiceDays, allocations } from './schema';
 import { itemSales } from '../catalog/schema';
 import { costEntries } from '../costs/schema';
 import { costDraft, takeCosts } from './costs';
-import { billableJob, contractDraft, draft, draftDeposit, draftParts, draftToDate, issueDraft, notByApplication, partsOf } from './drafts';
+import {
+	billableJob,
+	contractDraft,
+	draft,
+	draftDeposit,
+	draftParts,
+	draftToDate,
+	issueDraft,
+	notByApplication,
+	partsOf,
+	languageOfJob
+} from './drafts';
 import { contractOf, costsToBill } from './load';
 
 export const billDeposit = serve(contract.billDeposit, (ctx, i) => {
@@ -31,7 +42,7 @@ export const billContract = serve(contract.billContract, (ctx, i) => {
 			? spreadOverRest(contract, cents(i.amount))
 			: amountsOf(contract, new Map((i.lines ?? []).map((l) => [l.id, l])));
 	contract.forEach((l, n) => checkWithin(l, amounts[n] ?? cents(0), l.text));
-	return draft(ctx, job.id, 'contract', 'Part of the work as contracted', contractDraft(contract, amounts));
+	return draft(ctx, job.id, 'contract', paperWords(languageOfJob(ctx, job.id)).titles.part, contractDraft(contract, amounts));
 });
 
 /** What is billed of each line: a percent to date, or an amount now. */
@@ -49,7 +60,8 @@ export const billCosts = serve(contract.billCosts, (ctx, i) => {
 	const picked = new Map((i.costs ?? []).map((c) => [c.id, c.amount]));
 	const ids = i.costIds ?? (i.costs ? i.costs.map((c) => c.id) : null);
 	const open = costsToBill(ctx.db, job.id, i.cutOff).filter((c) => !ids || ids.includes(c.id));
-	const title = `Time and materials to ${longDay(i.cutOff)}`;
+	const language = languageOfJob(ctx, job.id);
+	const title = paperWords(language).titles.timeAndMaterials(dayIn(language, i.cutOff));
 	const lines = costDraft(open, picked);
 	const part = { jobId: job.id, kind: 'time and materials' as const, title, lines, grouping: i.grouping ?? 'each' };
 	const made = draftParts(ctx, 'time and materials', title, [part]);

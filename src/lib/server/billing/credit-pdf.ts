@@ -1,4 +1,4 @@
-import { longDay } from '../../core/time';
+import { customerWords, dayIn, paperWords } from '../../core/words';
 import type { App } from '../app';
 import { letterheadOf, taxRows, totals, GREY, hair, latin, paperMoney, render } from '../documents';
 import { customerCredit } from './customer-invoice';
@@ -8,14 +8,19 @@ export async function creditDocument(app: App, id: string): Promise<{ name: stri
 	const c = customerCredit(app, id);
 	if (!c) return null;
 	const right = (text: string, more: object = {}) => ({ text, alignment: 'right', ...more });
-	const head = letterheadOf(app);
+	const head = letterheadOf(app, c.language);
+	const [paper, said] = [paperWords(c.language), customerWords(c.language)];
 	const money = paperMoney(head);
-	const bytes = await render(head, `Credit ${c.number}`, [
+	const bytes = await render(head, paper.credit(c.number), [
 		{
 			columns: [
 				{ stack: [{ text: latin(c.customer), bold: true }, { text: latin(c.address) }] },
 				{
-					stack: [{ text: `Credit ${c.number}`, bold: true }, { text: longDay(c.day) }, { text: `on invoice ${c.invoice}` }],
+					stack: [
+						{ text: latin(paper.credit(c.number)), bold: true },
+						{ text: latin(dayIn(c.language, c.day)) },
+						{ text: paper.onInvoice(c.invoice ?? '') }
+					],
 					alignment: 'right'
 				}
 			]
@@ -27,16 +32,16 @@ export async function creditDocument(app: App, id: string): Promise<{ name: stri
 				headerRows: 1,
 				widths: ['*', 90],
 				body: [
-					[{ text: 'What is taken back', color: GREY }, right('Amount', { color: GREY })],
+					[{ text: paper.takenBack, color: GREY }, right(paper.amount, { color: GREY })],
 					...c.lines.map((l) => [latin(l.text), right(money(l.amount))])
 				]
 			},
 			layout: hair
 		},
 		totals([
-			[{ text: 'Net' }, right(money(c.net))],
-			...taxRows(c.taxes, money),
-			[{ text: 'Credit', bold: true, fontSize: 12 }, right(money(c.total), { bold: true, fontSize: 12 })]
+			[{ text: said.invoice.net }, right(money(c.net))],
+			...taxRows(c.taxes, money, c.language),
+			[{ text: latin(paper.creditTotal), bold: true, fontSize: 12 }, right(money(c.total), { bold: true, fontSize: 12 })]
 		])
 	]);
 	return { name: `Credit-${c.number}.pdf`, bytes };

@@ -1,3 +1,5 @@
+import { customers } from '../sales/schema';
+import { mailWords } from '../../core/words';
 import { say } from '../../contract/refusals/billing';
 import * as contract from '../../contract/billing/many';
 import { eq, sql } from 'drizzle-orm';
@@ -88,10 +90,13 @@ export const creditInvoice = serve(contract.creditInvoice, (ctx, i) => {
 function mailCredit(ctx: Context, note: typeof creditNotes.$inferSelect, invoice: Invoice, to: string): void {
 	if (to === '') return;
 	const own = ctx.get(company, 'company', 'The company');
+	const { language } = ctx.get(customers, invoice.customerId, 'The customer');
 	ctx.mail({
 		to,
-		subject: `Credit ${note.number} on invoice ${invoice.number} from ${own.name}`,
-		text: `please find our credit of ${moneyIn(own.settings.currency)(note.total)} on invoice ${invoice.number} here:\n\n{link}\n\n${own.name}, ${own.phone}`,
+		...mailWords(language).credit({
+			...{ number: note.number, invoice: invoice.number ?? '', company: own.name, phone: own.phone },
+			total: moneyIn(own.settings.currency)(note.total)
+		}),
 		linkId: makeLink(ctx, 'document', `credit:${note.id}`),
 		about: `invoice:${invoice.id}`
 	});

@@ -74,6 +74,7 @@ export function customerInvoice(app: App, invoiceId: string) {
 		open: d.open,
 		state: d.state,
 		customer: d.customer.name,
+		language: d.customer.language,
 		address: d.customer.address,
 		job: d.job.name,
 		site: d.site ?? '',
@@ -141,7 +142,7 @@ export function customerCredit(app: App, creditId: string) {
 	const parts = d.parts.filter((p) => p.id === note.partId);
 	return {
 		...{ number: note.number, day: note.day, reason: note.reason, invoice: d.invoice.number, job: parts[0]?.job ?? d.job.name },
-		...{ customer: d.customer.name, address: d.customer.address },
+		...{ customer: d.customer.name, address: d.customer.address, language: d.customer.language },
 		lines: linesFor(app, { ...d, lines, parts }),
 		taxes: note.taxes.map(({ name, rate, base, tax }) => ({ name, rate, base, tax })),
 		net: cents(note.net),

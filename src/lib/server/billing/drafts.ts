@@ -1,3 +1,4 @@
+import { mailWords, paperWords, type Language } from '../../core/words';
 import { say } from '../../contract/refusals/billing';
 import { settingsOf } from '../company';
 import { and, asc, eq, inArray, isNotNull, ne } from 'drizzle-orm';
@@ -11,7 +12,7 @@ import { invoiceLines, invoiceParts, invoices, payApplications, type InvoiceKind
 import { itemSales } from '../catalog/schema';
 import { company } from '../company/schema';
 import { costEntries } from '../costs/schema';
-import { jobs } from '../sales/schema';
+import { customers, jobs } from '../sales/schema';
 import { makeLink } from '../links';
 import { contractOf } from './load';
 import { figuresOf, prepare, type DraftLine, type DraftPart } from './prepare';
@@ -82,6 +83,15 @@ export function notByApplication(ctx: Context, jobId: string): void {
 	if (applied) throw new Refusal(say('jobs-contract-billed-by-pay-applications'));
 }
 
+/** What the papers of a job are written in. */
+export const languageOfJob = (ctx: Context, jobId: string): Language =>
+	ctx.db
+		.select({ language: customers.language })
+		.from(jobs)
+		.innerJoin(customers, eq(customers.id, jobs.customerId))
+		.where(eq(jobs.id, jobId))
+		.get()?.language ?? 'en';
+
 /** A draft of a deposit: so many percent, or so much, of the total with tax. */
 export function draftDeposit(ctx: Context, jobId: string, share: Parameters<typeof depositAmount>[1]) {
 	const job = billableJob(ctx, jobId);
@@ -90,6 +100,7 @@ export function draftDeposit(ctx: Context, jobId: string, share: Parameters<type
 	if (contract.some((l) => l.billed !== 0)) throw new Refusal(say('deposit-comes-before-anything-else-billed'), 'amount');
 	const net = cents(job.contractNet ?? 0);
 	const total = cents(net + (job.contractTax ?? 0));
+	const { titles } = paperWords(languageOfJob(ctx, job.id));
 	const text = share.by === 'percent' ? formatPercent(share.percent) : moneyIn(settingsOf(ctx.db).currency)(share.amount);
 	const deposit = depositAmount(total, share);
 	const parts = billedDeposit(
@@ -102,9 +113,9 @@ export function draftDeposit(ctx: Context, jobId: string, share: Parameters<type
 		ctx,
 		job.id,
 		'deposit',
-		`Deposit, ${text}`,
+		titles.deposit(text),
 		contract.map((l, n) => ({
-			text: `Deposit: ${l.scope}, ${l.text}`,
+			text: titles.depositOf(l.scope, l.text),
 			amount: parts[n] ?? cents(0),
 			taxCodeId: l.taxCodeId,
 			contractLineId: l.id
@@ -118,15 +129,10 @@ export function draftToDate(ctx: Context, jobId: string, toDate: Percent, title?
 	const job = billableJob(ctx, jobId);
 	notByApplication(ctx, job.id);
 	const contract = contractOf(ctx.db, job.id);
+	const { titles } = paperWords(languageOfJob(ctx, job.id));
 	const amounts = percentOfWhole(contract, toDate);
 	contract.forEach((l, n) => checkWithin(l, amounts[n] ?? cents(0), l.text));
-	return draft(
-		ctx,
-		job.id,
-		'contract',
-		title ?? (toDate === 10_000 ? 'Work as contracted' : 'Part of the work as contracted'),
-		contractDraft(contract, amounts)
-	);
+	return draft(ctx, job.id, 'contract', title ?? (toDate === 10_000 ? titles.whole : titles.part), contractDraft(contract, amounts));
 }
 
 /** The rate is that of the document's day, and what others billed since counts: the tax of each part is computed afresh. */
@@ -173,9 +179,10 @@ export function issueDraft(ctx: Context, invoiceId: string, letter: { to: string
 		version
 	);
 	const linkId = makeLink(ctx, 'invoice', invoice.id);
+	const { language } = ctx.get(customers, invoice.customerId, 'The customer');
 	ctx.mail({
 		to: letter.to,
-		subject: letter.subject || `Invoice ${number} from ${own.name}`,
+		subject: letter.subject || mailWords(language).invoice({ customer: '', number, company: own.name }).subject,
 		text: letter.text.includes('{link}') ? letter.text : `${letter.text}\n\n{link}`,
 		linkId,
 		about: `job:${invoice.jobId}`

@@ -1,3 +1,4 @@
+import { mailWords, type Language } from '../../core/words';
 import { say } from '../../contract/refusals/billing';
 import * as contract from '../../contract/billing/many';
 import { and, eq, inArray, ne, sql } from 'drizzle-orm';
@@ -190,17 +191,24 @@ function send(
 ): void {
 	const ids = all.map((m) => m.invoice.id);
 	const links = makeLinks(ctx, 'invoice', ids);
+	const languages = new Map([...to.keys()].map((id) => [id, ctx.get(customers, id, 'The customer').language]));
 	ctx.mailMany(
 		all.map((m, n) => ({
 			to: to.get(m.invoice.customerId) ?? '',
-			subject: `Invoice ${numbers.get(m.invoice.id)} from ${from}`,
-			text: text.includes('{link}') ? text : `${text}\n\n{link}`,
+			...letterOf(languages.get(m.invoice.customerId) ?? 'en', numbers.get(m.invoice.id) ?? '', text, from),
 			linkId: links[n] ?? '',
 			about: `job:${m.invoice.jobId}`
 		}))
 	);
 	rememberPrices(ctx, ids);
 	for (const id of to.keys()) settleWithCredit(ctx, id);
+}
+
+/** What was typed for all, with the link; the usual words are in each customer’s own language. */
+function letterOf(language: Language, number: number | string, text: string, company: string): { subject: string; text: string } {
+	const of = (l: Language) => mailWords(l).invoice({ customer: '', number, company });
+	const said = text.trim() === of('en').text ? of(language).text : text;
+	return { subject: of(language).subject, text: said.includes('{link}') ? said : `${said}\n\n{link}` };
 }
 
 function answerOf(book: TaxBook, m: Made, number: number | null, to: ReadonlyMap<string, string>) {

@@ -1,3 +1,4 @@
+import { mailWords } from '../../core/words';
 import { say } from '../../contract/refusals/billing';
 import { phaseNamed, phaseNames } from '../work';
 import * as contract from '../../contract/billing/plan';
@@ -96,7 +97,7 @@ function planForWon(ctx: Context, job: typeof jobs.$inferSelect): void {
 	issueDraft(ctx, invoiceId, {
 		to: addressesOf(ctx.db, customer, 'getsInvoices'),
 		subject: '',
-		text: 'Thank you for your order. As agreed, here is the invoice of the deposit:\n\n{link}'
+		text: mailWords(customer.language).deposit
 	});
 }
 

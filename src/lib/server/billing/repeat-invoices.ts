@@ -1,3 +1,4 @@
+import { mailWords } from '../../core/words';
 import { say } from '../../contract/refusals/billing';
 import * as contract from '../../contract/billing/many';
 import { asc, eq } from 'drizzle-orm';
@@ -84,7 +85,7 @@ function sendIt(ctx: Context, rule: Rule, invoiceId: string): void {
 	issueDraft(ctx, invoiceId, {
 		to: addressesOf(ctx.db, customer, 'getsInvoices'),
 		subject: '',
-		text: 'Please find the invoice, as agreed, here:\n\n{link}'
+		text: mailWords(customer.language).repeated
 	});
 }
 

@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm';
 import type { App } from '../app';
 import type { Currency } from '../../core/money';
+import type { Language } from '../../core/words';
 import type { Face } from '../../core/documents';
 import { files } from '../files/schema';
 import { companyOf } from '../company';
@@ -16,6 +17,8 @@ export interface Letterhead {
 	logo: string | null;
 	face: Face;
 	currency: Currency;
+	/** What the document is written in. */
+	language: Language;
 }
 
 /** A picture that is kept with us, as documents hold it. */
@@ -28,10 +31,12 @@ export function pictureData(app: App, fileId: string | null | undefined): string
 		: null;
 }
 
-export function letterheadOf(app: App): Letterhead {
+/** @param language of whoever reads the document */
+export function letterheadOf(app: App, language: Language = 'en'): Letterhead {
 	const own = companyOf(app);
 	const { color, line, footer, logo, face = 'plain' } = own.settings.letterhead;
 	return {
+		language,
 		currency: own.settings.currency,
 		face,
 		name: own.name,

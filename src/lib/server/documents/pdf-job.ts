@@ -3,7 +3,8 @@ import type { Letterhead } from './letterhead';
 /** A document to be made: what stands in it as plain data, so that it can go to another thread. */
 export interface PdfJob {
 	id: number;
-	head: Letterhead;
+	/** With the word between the number of a page and how many there are. */
+	head: Letterhead & { of: string };
 	title: string;
 	subject: string;
 	content: unknown[];

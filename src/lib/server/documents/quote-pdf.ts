@@ -1,5 +1,5 @@
 import { isEmptyRich, richOf, type QuoteLayout, type RichText, type Run } from '../../core/documents';
-import { longDay } from '../../core/time';
+import { dayIn, customerWords, paperWords, type Language } from '../../core/words';
 import type { CustomerView } from '../../core/estimate';
 import { formatQuantity, formatRate, type Cents, type Rate } from '../../core/money';
 import type { Letterhead } from './letterhead';
@@ -32,6 +32,10 @@ export interface QuoteDocument {
 	accepted: { name: string; day: string } | null;
 }
 type Scope = CustomerView['scopes'][number];
+const paper = (q: QuoteDocument) => paperWords(q.letterhead.language);
+const asked = (q: QuoteDocument) => customerWords(q.letterhead.language);
+const dayOf = (q: QuoteDocument, day: string) => latin(dayIn(q.letterhead.language, day));
+
 /** An amount as it is shown; nothing where the layout keeps it back. */
 const shown = (q: QuoteDocument, amount: Cents | null) => (amount === null ? '' : paperMoney(q.letterhead)(amount));
 
@@ -49,9 +53,13 @@ function written(text: RichText): object[] {
 	);
 }
 
-export const taxRows = (taxes: readonly { name: string; rate: Rate; base: Cents | null; tax: Cents }[], money: (n: number) => string) =>
+export const taxRows = (
+	taxes: readonly { name: string; rate: Rate; base: Cents | null; tax: Cents }[],
+	money: (n: number) => string,
+	language: Language = 'en'
+) =>
 	taxes.map((t) => [
-		{ text: `${t.name}, ${latin(formatRate(t.rate, 2))}${t.base === null ? '' : ` of ${money(t.base)}`}`, color: GREY },
+		{ text: `${t.name}, ${latin(formatRate(t.rate, 2))}${t.base === null ? '' : paperWords(language).ofBase(money(t.base))}`, color: GREY },
 		{ text: money(t.tax), alignment: 'right' }
 	]);
 export const totals = (rows: object[][]) => ({
@@ -121,7 +129,7 @@ function scopeBlock(q: QuoteDocument, s: Scope, small: boolean): object[] {
 		...lineTable(q, s.lines),
 		...(inside.length > 0 && !small
 			? [
-					{ text: 'If you like, with it:', color: GREY, margin: [0, 2, 0, 0] },
+					{ text: latin(paper(q).ifYouLike), color: GREY, margin: [0, 2, 0, 0] },
 					...inside.map((l) => ({
 						columns: [{ text: latin(l.text) }, { text: shown(q, l.amount), alignment: 'right', width: 90 }],
 						margin: [10, 0, 0, 0]
@@ -133,22 +141,28 @@ function scopeBlock(q: QuoteDocument, s: Scope, small: boolean): object[] {
 
 const sums = (q: QuoteDocument) =>
 	totals([
-		...(q.view.discount ? [[{ text: 'Discount' }, { text: `−${paperMoney(q.letterhead)(q.view.discount)}`, alignment: 'right' }]] : []),
-		[{ text: 'Work and materials' }, { text: paperMoney(q.letterhead)(q.view.totals.net), alignment: 'right' }],
-		...taxRows(q.view.totals.taxes, paperMoney(q.letterhead)),
+		...(q.view.discount
+			? [[{ text: latin(asked(q).quote.discount) }, { text: `−${paperMoney(q.letterhead)(q.view.discount)}`, alignment: 'right' }]]
+			: []),
+		[{ text: latin(asked(q).net) }, { text: paperMoney(q.letterhead)(q.view.totals.net), alignment: 'right' }],
+		...taxRows(q.view.totals.taxes, paperMoney(q.letterhead), q.letterhead.language),
 		[
-			{ text: 'Total', bold: true, fontSize: 12 },
+			{ text: latin(asked(q).total), bold: true, fontSize: 12 },
 			{ text: paperMoney(q.letterhead)(q.view.totals.total), bold: true, fontSize: 12, alignment: 'right' }
 		]
 	]);
 
-const numberWords = (q: QuoteDocument) => `${q.change ? `Change order ${q.change}, quote` : 'Quote'} ${q.number}, revision ${q.revision}`;
+const numberWords = (q: QuoteDocument) => latin(paper(q).quote(q.change, q.number, q.revision));
 
 const addressed = (q: QuoteDocument): object => ({
 	columns: [
 		{ stack: [{ text: latin(q.customer), bold: true }, { text: latin(q.site) }] },
 		{
-			stack: [{ text: numberWords(q), bold: true }, { text: longDay(q.day) }, { text: `valid until ${longDay(q.validUntil)}` }],
+			stack: [
+				{ text: numberWords(q), bold: true },
+				{ text: dayOf(q, q.day) },
+				{ text: latin(paper(q).validUntil(dayIn(q.letterhead.language, q.validUntil))) }
+			],
 			alignment: 'right'
 		}
 	]
@@ -156,7 +170,9 @@ const addressed = (q: QuoteDocument): object => ({
 
 /** The first page of a proposal: whose, for whom, what, until when. */
 const cover = (q: QuoteDocument): object[] => [
-	...(q.letterhead.logo ? [{ image: q.letterhead.logo, fit: [200, 90], margin: [0, 10, 0, 20], alt: `Logo of ${q.letterhead.name}` }] : []),
+	...(q.letterhead.logo
+		? [{ image: q.letterhead.logo, fit: [200, 90], margin: [0, 10, 0, 20], alt: paper(q).logo(q.letterhead.name) }]
+		: []),
 	{ text: latin(q.letterhead.name), fontSize: 22, bold: true, color: q.letterhead.color, margin: [0, q.letterhead.logo ? 0 : 60, 0, 0] },
 	{ text: latin(q.letterhead.line), color: GREY, margin: [0, 2, 0, 120] },
 	{ canvas: [{ type: 'rect', x: 0, y: 0, w: 84, h: 5, color: q.letterhead.color }], margin: [0, 0, 0, 16] },
@@ -166,13 +182,13 @@ const cover = (q: QuoteDocument): object[] => [
 		columns: [
 			{
 				stack: [
-					{ text: 'for', color: GREY },
+					{ text: paper(q).for, color: GREY },
 					{ text: latin(q.customer), fontSize: 13, bold: true }
 				]
 			},
 			{
 				stack: [
-					{ text: 'from', color: GREY },
+					{ text: paper(q).from, color: GREY },
 					{ text: latin(q.by), fontSize: 13, bold: true },
 					{ text: latin(q.letterhead.contact), color: GREY }
 				]
@@ -180,7 +196,11 @@ const cover = (q: QuoteDocument): object[] => [
 		],
 		margin: [0, 0, 0, 40]
 	},
-	{ text: `${numberWords(q)} · ${longDay(q.day)} · valid until ${longDay(q.validUntil)}`, color: GREY, pageBreak: 'after' }
+	{
+		text: `${numberWords(q)} · ${dayOf(q, q.day)} · ${latin(paper(q).validUntil(dayIn(q.letterhead.language, q.validUntil)))}`,
+		color: GREY,
+		pageBreak: 'after'
+	}
 ];
 
 /** Where it is signed on paper: boxes for what can be chosen, and a line for everybody who signs. */
@@ -206,16 +226,16 @@ function signaturePage(q: QuoteDocument): object[] {
 		margin: [0, 34, 0, 0]
 	});
 	return [
-		heading('Acceptance', { pageBreak: 'before' }),
+		heading(paper(q).acceptance, { pageBreak: 'before' }),
 		{
-			text: `We accept ${numberWords(q).replace(/^Q/, 'q')} at ${paperMoney(q.letterhead)(q.view.totals.total)} with tax, with the terms above${open.length ? ', and what is ticked here' : ''}.`
+			text: latin(paper(q).weAccept(numberWords(q), paperMoney(q.letterhead)(q.view.totals.total), open.length > 0))
 		},
 		...open.map((o) => ({
 			columns: [box(o.chosen), { text: latin(o.name) }, { text: shown(q, o.amount), alignment: 'right', width: 90 }],
 			margin: [0, 6, 0, 0]
 		})),
 		...(q.signers.length ? q.signers : ['']).map((s) => ({
-			columns: [line(s ? `Signature, ${s}` : 'Name and signature'), line('Place and day')]
+			columns: [line(paper(q).signature(s)), line(paper(q).placeAndDay)]
 		}))
 	];
 }
@@ -225,11 +245,15 @@ function groupsAndOptions(q: QuoteDocument, small: boolean): object[] {
 	if (offered.length === 0) return [];
 	return [
 		small
-			? { text: 'Add if you like', bold: true, fontSize: 12, margin: [0, 14, 0, 0], outline: true, id: 'options', tocItem: true }
-			: heading('Add if you like', { id: 'options' }),
+			? { text: latin(asked(q).quote.add), bold: true, fontSize: 12, margin: [0, 14, 0, 0], outline: true, id: 'options', tocItem: true }
+			: heading(asked(q).quote.add, { id: 'options' }),
 		...offered.flatMap((s) => {
 			const group = q.view.groups.find((g) => g.id === s.groupId);
-			return scopeBlock(q, group ? { ...s, name: `${s.name} (${group.name}: ${group.rule.toLowerCase()})` } : s, small);
+			return scopeBlock(
+				q,
+				group ? { ...s, name: `${s.name} (${group.name}: ${asked(q).quote.rule(group.least, group.most).toLowerCase()})` } : s,
+				small
+			);
 		})
 	];
 }
@@ -241,10 +265,18 @@ export function quotePdf(q: QuoteDocument): Promise<Buffer> {
 	const long = q.layout.layout === 'proposal';
 	const intro = q.intro.trim() ? richOf(q.intro) : [];
 	const accepted = q.accepted
-		? [{ text: latin(`Accepted by ${q.accepted.name} on ${longDay(q.accepted.day)}.`), bold: true, margin: [0, 16, 0, 0] }]
+		? [
+				{
+					text: latin(paper(q).acceptedBy(q.accepted.name, dayIn(q.letterhead.language, q.accepted.day))),
+					bold: true,
+					margin: [0, 16, 0, 0]
+				}
+			]
 		: [];
 	const said = [
-		long ? heading('Terms') : { text: 'Terms', bold: true, margin: [0, small ? 10 : 18, 0, 2], outline: true },
+		long
+			? heading(asked(q).quote.terms)
+			: { text: latin(asked(q).quote.terms), bold: true, margin: [0, small ? 10 : 18, 0, 2], outline: true },
 		{ text: latin(q.terms), fontSize: small ? 7.5 : 9, color: '#4b5457' }
 	];
 	// Terms of a page or less are not torn apart.
@@ -252,28 +284,28 @@ export function quotePdf(q: QuoteDocument): Promise<Buffer> {
 	const body: object[] = long
 		? [
 				...cover(q),
-				{ toc: { title: { text: 'Contents', bold: true, fontSize: 14, margin: [0, 0, 0, 8] } } },
-				...(intro.length || !isEmptyRich(q.opening) ? [heading('Introduction'), ...written(intro), ...written(q.opening)] : []),
-				heading('What we do', { id: 'scopes' }),
+				{ toc: { title: { text: latin(paper(q).contents), bold: true, fontSize: 14, margin: [0, 0, 0, 8] } } },
+				...(intro.length || !isEmptyRich(q.opening) ? [heading(paper(q).introduction), ...written(intro), ...written(q.opening)] : []),
+				heading(paper(q).whatWeDo, { id: 'scopes' }),
 				...included.flatMap((s) => scopeBlock(q, s, false)),
 				...(q.pictures.length
 					? [
-							heading('Pictures of the site', { pageBreak: 'before' }),
+							heading(paper(q).pictures, { pageBreak: 'before' }),
 							...q.pictures.flatMap((p, n) => [
-								{ image: p.data, fit: [504, 300], margin: [0, 8, 0, 4], alt: p.caption || `Picture ${n + 1} of the site` },
+								{ image: p.data, fit: [504, 300], margin: [0, 8, 0, 4], alt: p.caption || paper(q).pictureOf(n + 1) },
 								...(p.caption ? [{ text: latin(p.caption), bold: true }] : []),
 								...p.pins.map((pin) => ({ text: latin(pin), color: '#4b5457' }))
 							])
 						]
 					: []),
 				...groupsAndOptions(q, false),
-				heading('What it comes to'),
+				heading(paper(q).comesTo),
 				sums(q),
-				...(isEmptyRich(q.closing) ? [] : [heading('What comes next'), ...written(q.closing)]),
+				...(isEmptyRich(q.closing) ? [] : [heading(paper(q).comesNext), ...written(q.closing)]),
 				...terms,
 				...(q.accepted ? accepted : signaturePage(q)),
 				...(q.sheets.length
-					? [heading('Data sheets'), { text: 'On the pages behind this one:', color: GREY }, { ul: q.sheets.map((s) => latin(s.name)) }]
+					? [heading(paper(q).dataSheets), { text: latin(paper(q).pagesBehind), color: GREY }, { ul: q.sheets.map((s) => latin(s.name)) }]
 					: [])
 			]
 		: [
@@ -287,7 +319,7 @@ export function quotePdf(q: QuoteDocument): Promise<Buffer> {
 				...terms,
 				...accepted
 			];
-	return render(q.letterhead, `Quote ${q.number}`, body, {
+	return render(q.letterhead, asked(q).quote.title(q.number), body, {
 		cover: long,
 		appended: long ? q.sheets.map((s) => s.bytes) : [],
 		subject: `${numberWords(q)}: ${q.title}`

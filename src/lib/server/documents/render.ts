@@ -1,3 +1,4 @@
+import { paperWords } from '../../core/words';
 import { say } from '../../contract/refusals/documents';
 import { createHash } from 'node:crypto';
 import { createRequire } from 'node:module';
@@ -135,7 +136,14 @@ export function render(
 	const said = (text: string) => latin(text);
 	const job: PdfJob = {
 		id,
-		head: { ...head, name: said(head.name), line: said(head.line), footer: said(head.footer), contact: said(head.contact) },
+		head: {
+			...head,
+			of: paperWords(head.language).of,
+			name: said(head.name),
+			line: said(head.line),
+			footer: said(head.footer),
+			contact: said(head.contact)
+		},
 		title,
 		subject: more.subject ?? title,
 		content,

@@ -1,3 +1,4 @@
+import { languageOf, mailWords } from '../../core/words';
 import { say } from '../../contract/refusals/people';
 import * as contract from '../../contract/people/access';
 import { and, eq, ne } from 'drizzle-orm';
@@ -41,11 +42,7 @@ function sendWay(ctx: Context, person: Person, kind: 'invitation' | 'reset'): vo
 	const linkId = makeLink(ctx, 'password', person.id, kind === 'invitation' ? INVITED_FOR : RESET_FOR);
 	ctx.mail({
 		to: person.mail,
-		subject: kind === 'invitation' ? `${own.name}: your account` : `${own.name}: a new password`,
-		text:
-			kind === 'invitation'
-				? `Hello ${person.name},\n\nyou have an account with ${own.name} now. Choose a password of your own here, within a week:\n\n{link}`
-				: `Hello ${person.name},\n\nsomebody asked for a new password for your account, hopefully you. Choose it here, within an hour:\n\n{link}\n\nIf it was not you, do nothing: your password stays what it is.`,
+		...mailWords(languageOf(person.language))[kind]({ name: person.name, company: own.name }),
 		linkId,
 		about: `person:${person.id}`
 	});

@@ -1,3 +1,4 @@
+import { languageOf, mailWords } from '../../core/words';
 import { say } from '../../contract/refusals/quotes';
 import { settingsOf } from '../company';
 import * as contract from '../../contract/quotes/commands';
@@ -33,14 +34,9 @@ function thankCustomer(ctx: Context, r: typeof revisions.$inferSelect, number: n
 	if (linkId)
 		ctx.mail({
 			to,
-			subject: `Thank you: quote ${number} is accepted`,
-			text: `Thank you for your trust. You accepted quote ${number} at ${moneyIn(settingsOf(ctx.db).currency)(total)}.
-
-The record of what we agreed on, with terms, options and signature, as a PDF:
-
-{link}/record
-
-${r.header.company}`,
+			...mailWords(languageOf(r.header.language)).thanks({
+				...{ number, total: moneyIn(settingsOf(ctx.db).currency)(total), company: r.header.company }
+			}),
 			linkId,
 			about: `job:${job.id}`
 		});

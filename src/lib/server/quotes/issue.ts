@@ -1,3 +1,4 @@
+import { dayIn, mailWords, type Language } from '../../core/words';
 import { say } from '../../contract/refusals/quotes';
 import * as contract from '../../contract/quotes/commands';
 import { and, eq, max } from 'drizzle-orm';
@@ -6,9 +7,9 @@ import { coherent, mapRich } from '../../core/documents';
 import { computeEstimate, freeze, groupProblems, type Estimate } from '../../core/estimate';
 import { formatCents, moneyIn } from '../../core/money';
 import { Refusal } from '../../core/refusal';
-import { fillLetter, readPhones, readRecipients, USUAL_MESSAGE } from '../../core/quotes';
+import { fillLetter, readPhones, readRecipients } from '../../core/quotes';
 import { ownWords } from '../../core/sales';
-import { addDays, instantOf, longDay, wallTime } from '../../core/time';
+import { addDays, instantOf, wallTime } from '../../core/time';
 import { serve, type Actor, type Context } from '../commands';
 import { items } from '../catalog/schema';
 import { company, taxCodes, taxComponents } from '../company/schema';
@@ -67,7 +68,14 @@ export function issue(ctx: Context, i: Given, actor: Actor) {
 	};
 	ctx.db.insert(revisions).values(revision).run();
 	const linkId = makeLink(ctx, 'quote', revision.id);
-	send(ctx, i, { ...sending, linkId, about: `job:${job.id}`, words, subject: `Quote ${quote.number} from ${own.name}` });
+	send(ctx, i, {
+		...sending,
+		linkId,
+		about: `job:${job.id}`,
+		words,
+		subject: mailWords(customer.language).quoteFrom({ number: quote.number, company: own.name }),
+		language: customer.language
+	});
 	if (i.keep) keepLetter(ctx, i);
 	ctx.update(jobs, job.id, { touchedAt: ctx.now });
 	undoEndsHere(ctx, row.id);
@@ -152,7 +160,7 @@ function wordsFor(ctx: Context, of: { row: EstimateRow; job: Job; customer: Cust
 		title: of.row.title,
 		number: String(of.quote.number),
 		total: of.total,
-		'valid until': longDay(of.validUntil),
+		'valid until': dayIn(of.customer.language, of.validUntil),
 		me: ctx.who.name,
 		company: own.name,
 		phone: own.phone
@@ -180,6 +188,7 @@ function headerOf(ctx: Context, i: Given, of: { row: EstimateRow; job: Job; cust
 		terms: own.settings.terms,
 		company: own.name,
 		by: ctx.who.name,
+		...(of.customer.language === 'en' ? {} : { language: of.customer.language }),
 		...(of.row.change === null ? {} : { change: of.row.change }),
 		...(photos.length ? { photos } : {}),
 		...(Object.keys(pictures).length ? { pictures } : {}),
@@ -199,6 +208,7 @@ interface Sending {
 	words: Words;
 	/** What a letter is about when nobody said. */
 	subject: string;
+	language: Language;
 }
 
 /** The letter and, if wished, the text message with the link, now or when their time comes. */
@@ -213,7 +223,7 @@ function send(ctx: Context, i: Given, s: Sending): void {
 		...{ linkId, about, at }
 	});
 	if (s.phones.length === 0) return;
-	const said = fillLetter((i.message ?? '').trim() || USUAL_MESSAGE, words, 'message');
+	const said = fillLetter((i.message ?? '').trim() || mailWords(s.language).quoteLetter.message, words, 'message');
 	ctx.textMessage({ to: s.phones.join(', '), text: withLink(said, ' '), ...{ linkId, about, at } });
 }
 

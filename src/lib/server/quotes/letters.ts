@@ -1,19 +1,19 @@
-import { USUAL_MESSAGE, type QuoteLetter } from '../../core/quotes';
+import { mailWords, type Language } from '../../core/words';
+import type { QuoteLetter } from '../../core/quotes';
 import { ownWord } from '../../core/sales';
 import { addDays, longDay } from '../../core/time';
 import type { App } from '../app';
 import { todayOf, companyOf } from '../company';
 import type { CompanySettings } from '../../core/company';
 
-const USUAL_TEXT =
-	'Dear {customer},\n\nthank you for asking us. Your quote is ready: you can read it, ask beside it, choose options and accept it here:\n\n{link}\n\nIt holds until {valid until}. If anything is unclear, call us: {phone}.\n\n{me}, {company}';
-
 /** Letters that a quote can go out with: the wording that was kept last, then those of the company; never none. */
-export function lettersOf(settings: CompanySettings): QuoteLetter[] {
+export function lettersOf(settings: CompanySettings, language: Language = 'en'): QuoteLetter[] {
+	const usual: QuoteLetter = { id: 'usual', ...mailWords(language).quoteLetter };
+	// Who reads Spanish gets what is written in it; the company’s own wordings can be chosen all the same.
+	if (language !== 'en') return [usual, ...settings.letters];
 	const kept = settings.quoteLetter;
 	const own = settings.letters;
-	const usual = { id: 'usual', name: 'As usual', subject: '{title}: your quote from {company}', text: USUAL_TEXT, message: USUAL_MESSAGE };
-	if (kept) return [{ id: 'kept', name: 'As kept last', ...kept, message: kept.message ?? USUAL_MESSAGE }, ...own];
+	if (kept) return [{ id: 'kept', name: 'As kept last', ...kept, message: kept.message ?? mailWords('en').quoteLetter.message }, ...own];
 	return own.length ? own : [usual];
 }
 

@@ -5,7 +5,7 @@ import { customers, jobs } from '../sales/schema';
 
 export const customerOfJob = (app: App, jobId: string) =>
 	app.db.orm
-		.select({ id: customers.id, name: customers.name, mail: customers.mail, phone: customers.phone })
+		.select({ id: customers.id, name: customers.name, mail: customers.mail, phone: customers.phone, language: customers.language })
 		.from(jobs)
 		.innerJoin(customers, eq(customers.id, jobs.customerId))
 		.where(eq(jobs.id, jobId))

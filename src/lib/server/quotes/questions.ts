@@ -1,3 +1,4 @@
+import { languageOf, mailWords } from '../../core/words';
 import { say } from '../../contract/refusals/quotes';
 import * as contract from '../../contract/quotes/questions';
 import { and, asc, eq, gte, isNull, sql } from 'drizzle-orm';
@@ -76,8 +77,9 @@ export const answerQuestion = serve(contract.answerQuestion, (ctx, i) => {
 	if (to && linkId)
 		ctx.mail({
 			to,
-			subject: `Your question on quote ${quote.number}`,
-			text: `You asked${q.about ? ` about ${q.about}` : ''}:\n\n${q.asked}\n\nOur answer:\n\n${i.answer.trim()}\n\nIt stays with the quote:\n\n{link}\n\n${ctx.who.name}, ${r.header.company}`,
+			...mailWords(languageOf(r.header.language)).answer({
+				...{ number: quote.number, about: q.about, asked: q.asked, answer: i.answer.trim(), who: ctx.who.name, company: r.header.company }
+			}),
 			linkId,
 			about: `job:${job.id}`
 		});

@@ -1,9 +1,10 @@
+import { dayIn, languageOf, mailWords } from '../../core/words';
 import { say } from '../../contract/refusals/quotes';
 import * as contract from '../../contract/quotes/reminders';
 import { and, eq, gte, inArray, sql } from 'drizzle-orm';
 import { dueReminders, isQuiet } from '../../core/quotes';
 import { moneyIn } from '../../core/money';
-import { longDay, wallTime } from '../../core/time';
+import { wallTime } from '../../core/time';
 import { Refusal } from '../../core/refusal';
 import { serve } from '../commands';
 import { company } from '../company/schema';
@@ -25,6 +26,7 @@ export const remindDue = serve(contract.remindDue, (ctx) => {
 			validUntil: revisions.validUntil,
 			to: revisions.sentTo,
 			total: revisions.total,
+			header: revisions.header,
 			quoteId: revisions.quoteId
 		})
 		.from(revisions)
@@ -49,19 +51,13 @@ export const remindDue = serve(contract.remindDue, (ctx) => {
 		for (const rule of due) ctx.db.insert(reminders).values({ id: newId(), revisionId: r.id, rule, at: ctx.now }).run();
 		const quote = ctx.get(quotes, r.quoteId, 'This quote');
 		const last = due.at(-1)?.startsWith('expires') ?? false;
-		ctx.mail({
-			to: r.to,
-			subject: last ? `Quote ${quote.number} is valid until ${longDay(r.validUntil)}` : `Your quote ${quote.number} from ${own.name}`,
-			text: `${last ? `our quote over ${moneyIn(own.settings.currency)(r.total)} is valid until ${longDay(r.validUntil)}.` : `you have our quote over ${moneyIn(own.settings.currency)(r.total)}.`} You can read it, ask beside it, choose options and accept or decline it here:\n\n{link}\n\nIf you have decided otherwise, one word there is enough and we will not ask again.\n\n${own.name}, ${own.phone}`,
-			linkId,
-			about: `job:${quote.jobId}`
+		const said = mailWords(languageOf(r.header.language)).quoteReminder({
+			...{ last, number: quote.number, total: moneyIn(own.settings.currency)(r.total), company: own.name, phone: own.phone },
+			until: dayIn(languageOf(r.header.language), r.validUntil)
 		});
-		ctx.textMessage({
-			to: r.to,
-			text: `${own.name}: our quote ${quote.number} over ${moneyIn(own.settings.currency)(r.total)} is valid until ${longDay(r.validUntil)}. {link}`,
-			linkId,
-			about: `job:${quote.jobId}`
-		});
+		const about = `job:${quote.jobId}`;
+		ctx.mail({ to: r.to, subject: said.subject, text: said.text, linkId, about });
+		ctx.textMessage({ to: r.to, text: said.message, linkId, about });
 		sent += 1;
 	}
 	if (sent) ctx.happened('company', 'quotes.remind-due', { sent }, 'outbox');

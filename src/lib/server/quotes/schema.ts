@@ -1,3 +1,4 @@
+import type { Language } from '../../core/words';
 import { sql } from 'drizzle-orm';
 import { sqliteTable, integer, text, uniqueIndex, index, check } from 'drizzle-orm/sqlite-core';
 import type { QuoteLayout, RichText } from '../../core/documents';
@@ -30,6 +31,8 @@ export interface RevisionHeader {
 	terms: string;
 	company: string;
 	by: string;
+	/** What it is written in; English where it does not say. */
+	language?: Language;
 	/** The number of the change order it offers. */
 	change?: number;
 	/** How the document is laid out, and the texts it begins and ends with. */

@@ -17,7 +17,7 @@ export function collectPage(app: App, today: Day) {
 	const rows = db
 		.select({
 			invoice: invoices,
-			customer: { id: customers.id, name: customers.name, phone: customers.phone, mail: customers.mail },
+			customer: { id: customers.id, name: customers.name, phone: customers.phone, mail: customers.mail, language: customers.language },
 			job: jobs.name
 		})
 		.from(invoices)

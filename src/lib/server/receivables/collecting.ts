@@ -1,3 +1,4 @@
+import { dayIn, mailWords } from '../../core/words';
 import { say } from '../../contract/refusals/receivables';
 import * as contract from '../../contract/receivables/collecting';
 import { and, asc, desc, eq, inArray, isNull, lt } from 'drizzle-orm';
@@ -85,8 +86,9 @@ function remind(ctx: Context, i: Invoice, linkId: string, own: typeof company.$i
 	const open = moneyIn(own.settings.currency)(i.total - i.paid);
 	ctx.mail({
 		to: addressesOf(ctx.db, customer, 'getsInvoices'),
-		subject: `Invoice ${i.number} from ${own.name} is overdue`,
-		text: `our invoice ${i.number} was due on ${longDay(i.due ?? ctx.today)}; ${open} of it is open. You can see it, and pay it by card, here:\n\n{link}\n\nIf you have paid it in the last days, or something is not right with it, please call us.\n\n${own.name}, ${own.phone}`,
+		...mailWords(customer.language).overdue({
+			...{ number: i.number ?? '', due: dayIn(customer.language, i.due ?? ctx.today), open, company: own.name, phone: own.phone }
+		}),
 		linkId,
 		about: `invoice:${i.id}`
 	});

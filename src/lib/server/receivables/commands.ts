@@ -1,3 +1,4 @@
+import { mailWords } from '../../core/words';
 import { say } from '../../contract/refusals/receivables';
 import * as contract from '../../contract/receivables/commands';
 import { eq } from 'drizzle-orm';
@@ -97,12 +98,9 @@ function tellCustomer(ctx: Context, invoice: typeof invoices.$inferSelect, amoun
 	const linkId = linkOf(ctx.db, 'invoice', invoice.id);
 	ctx.mail({
 		to: addressesOf(ctx.db, customer, 'getsInvoices'),
-		subject:
-			state === 'paid' ? `Your card payment for invoice ${invoice.number} arrived` : `Your card payment for invoice ${invoice.number}`,
-		text:
-			state === 'paid'
-				? `Your card payment of ${moneyIn(own.settings.currency)(amount)} has arrived. Thank you, and thank you for waiting.\n\n{link}\n\n${own.name}`
-				: `Your card payment of ${moneyIn(own.settings.currency)(amount)} did not go through; nothing was taken. You can pay again here:\n\n{link}\n\n${own.name}`,
+		...mailWords(customer.language)[state === 'paid' ? 'cardArrived' : 'cardFailed']({
+			...{ number: invoice.number ?? '', amount: moneyIn(own.settings.currency)(amount), company: own.name }
+		}),
 		about: `invoice:${invoice.id}`,
 		...(linkId ? { linkId } : {})
 	});

@@ -1,9 +1,10 @@
+import { dayIn, mailWords, paperWords } from '../../core/words';
 import { say } from '../../contract/refusals/receivables';
 import * as contract from '../../contract/receivables/collecting';
 import { and, asc, eq, isNotNull, isNull, lte, ne } from 'drizzle-orm';
 import { cents, sum, type Cents } from '../../core/money';
 import { aging } from '../../core/receivables';
-import { longDay, type Day } from '../../core/time';
+import type { Day } from '../../core/time';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { serve } from '../commands';
@@ -23,8 +24,6 @@ export interface StatementLine {
 	balance: Cents;
 }
 
-const METHOD: Record<string, string> = { 'credit note': 'Credit', 'write-off': 'Written off', discount: 'Discount' };
-
 /**
  * What a customer owed, was billed and paid in a period: from the balance before it to the one at its end. What was voided is in neither.
  * @throws Refusal when the period ends before it begins
@@ -33,13 +32,14 @@ export function statementOf(db: Orm, customerId: string, from: Day, to: Day) {
 	if (to < from) throw new Refusal(say('last-day-before-first'), 'to');
 	const customer = db.select().from(customers).where(eq(customers.id, customerId)).get();
 	if (!customer) return null;
+	const paper = paperWords(customer.language);
 	const billed = db
 		.select({ day: invoices.day, number: invoices.number, title: invoices.title, total: invoices.total, due: invoices.due })
 		.from(invoices)
 		.where(and(eq(invoices.customerId, customerId), isNotNull(invoices.issuedAt), isNull(invoices.voidedAt), lte(invoices.day, to)))
 		.orderBy(asc(invoices.number))
 		.all()
-		.map((i) => ({ day: i.day ?? to, text: `Invoice ${i.number}, ${i.title}`, amount: cents(i.total) }));
+		.map((i) => ({ day: i.day ?? to, text: paper.invoiceLine(i.number, i.title), amount: cents(i.total) }));
 	const paid = db
 		.select()
 		.from(payments)
@@ -48,7 +48,7 @@ export function statementOf(db: Orm, customerId: string, from: Day, to: Day) {
 		.all()
 		.map((p) => ({
 			day: p.day,
-			text: `${p.amount < 0 ? 'Returned: ' : ''}${METHOD[p.method] ?? `Payment by ${p.method}`}${p.reference ? `, ${p.reference}` : ''}`,
+			text: paper.paidBy(p.method, p.amount < 0, p.reference),
 			amount: cents(-p.amount)
 		}));
 	const all = [...billed, ...paid].sort((a, b) => a.day.localeCompare(b.day));
@@ -61,7 +61,7 @@ export function statementOf(db: Orm, customerId: string, from: Day, to: Day) {
 			return { ...l, balance };
 		});
 	return {
-		customer: { id: customer.id, name: customer.name, address: customer.address, mail: customer.mail },
+		customer: { id: customer.id, name: customer.name, address: customer.address, mail: customer.mail, language: customer.language },
 		from,
 		to,
 		before,
@@ -96,28 +96,31 @@ export async function statementDocument(
 	if (!s) return null;
 	const ages = agesOf(app.db.orm, customerId, today);
 	const right = (text: string, more: object = {}) => ({ text, alignment: 'right', ...more });
-	const head = letterheadOf(app);
+	const { language } = s.customer;
+	const head = letterheadOf(app, language);
+	const paper = paperWords(language);
+	const dayOf = (day: Day) => latin(dayIn(language, day));
 	const money = paperMoney(head);
-	const bytes = await render(head, 'Statement of account', [
+	const bytes = await render(head, paper.statement, [
 		{ stack: [{ text: latin(s.customer.name), bold: true }, { text: latin(s.customer.address) }] },
-		{ text: 'Statement of account', fontSize: 16, bold: true, margin: [0, 18, 0, 0] },
-		{ text: latin(`${longDay(from)} to ${longDay(to)}`), color: GREY, margin: [0, 0, 0, 10] },
+		{ text: paper.statement, fontSize: 16, bold: true, margin: [0, 18, 0, 0] },
+		{ text: latin(paper.period(dayIn(language, from), dayIn(language, to))), color: GREY, margin: [0, 0, 0, 10] },
 		{
 			table: {
 				headerRows: 1,
 				widths: [95, '*', 80, 80],
 				body: [
 					[
-						{ text: 'Day', color: GREY },
-						{ text: 'What', color: GREY },
-						right('Amount', { color: GREY }),
-						right('Balance', { color: GREY })
+						{ text: latin(paper.day), color: GREY },
+						{ text: paper.what, color: GREY },
+						right(paper.amount, { color: GREY }),
+						right(paper.balance, { color: GREY })
 					],
-					['', 'Balance before', '', right(money(s.before))],
-					...s.lines.map((l) => [longDay(l.day), latin(l.text), right(money(l.amount)), right(money(l.balance))]),
+					['', paper.balanceBefore, '', right(money(s.before))],
+					...s.lines.map((l) => [dayOf(l.day), latin(l.text), right(money(l.amount)), right(money(l.balance))]),
 					[
 						'',
-						{ text: s.balance < 0 ? 'In your favor' : 'Balance to pay', bold: true },
+						{ text: s.balance < 0 ? paper.inYourFavor : paper.balanceToPay, bold: true },
 						'',
 						right(money(Math.abs(s.balance)), { bold: true })
 					]
@@ -127,12 +130,12 @@ export async function statementDocument(
 		},
 		...(to >= today && ages.open > 0
 			? [
-					{ text: 'Open by days past due', bold: true, margin: [0, 16, 0, 2] },
+					{ text: latin(paper.openByAge), bold: true, margin: [0, 16, 0, 2] },
 					{
 						table: {
 							widths: ['*', '*', '*', '*', '*'],
 							body: [
-								['Not due', '1–30', '31–60', '61–90', 'Over 90'].map((t) => right(t, { color: GREY })),
+								paper.ages.map((t) => right(latin(t), { color: GREY })),
 								[ages['not due'], ages['1–30'], ages['31–60'], ages['61–90'], ages['over 90']].map((n) => right(money(n)))
 							]
 						},
@@ -153,7 +156,7 @@ export const sendStatement = serve(contract.sendStatement, (ctx, i) => {
 	const linkId = makeLink(ctx, 'document', `statement:${statementId}:${s.customer.id}:${i.from}:${i.to}`);
 	ctx.mail({
 		to: i.mailTo,
-		subject: `Statement of account from ${own.name}`,
+		subject: mailWords(s.customer.language).statement({ company: own.name }).subject,
 		text: i.text.includes('{link}') ? i.text : `${i.text}\n\n{link}`,
 		linkId,
 		about: `customer:${s.customer.id}`

@@ -1,3 +1,4 @@
+import { LANGUAGES } from '../../core/words';
 import { sql } from 'drizzle-orm';
 import { sqliteTable, text, index, real, integer, uniqueIndex, check } from 'drizzle-orm/sqlite-core';
 import type { Exemption } from '../../core/money';
@@ -21,6 +22,8 @@ export const customers = sqliteTable(
 		rateGroupId: text('rate_group_id'),
 		own: ownValues(),
 		createdAt: instant('created_at').notNull(),
+		/** What their pages, mails and documents are written in. */
+		language: text('language', { enum: LANGUAGES }).notNull().default('en'),
 		version: version()
 	},
 	(t) => [index('customers_name').on(t.name), index('customers_mail').on(t.mail)]

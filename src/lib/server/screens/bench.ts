@@ -1,6 +1,7 @@
+import { dayIn } from '../../core/words';
 import { textOf } from '../../core/events';
 import { and, eq, isNull } from 'drizzle-orm';
-import { addDays, longDay } from '../../core/time';
+import { addDays } from '../../core/time';
 import type { App } from '../app';
 import { companyOf, todayOf } from '../company';
 import { customers, estimates, jobs, quotes, revisions, taxCodes, taxComponents } from '../db/schema';
@@ -75,14 +76,14 @@ export function bench(app: App, jobId: string, personId: string, change: number 
 		letter: {
 			to: customer ? addressesOf(db, customer, 'getsQuotes') : '',
 			phone: customer?.phone ?? '',
-			letters: lettersOf(own.settings),
+			letters: lettersOf(own.settings, customer?.language),
 			words: {
 				...ownWords(own.settings.ownFields, ownOf(app, jobId)),
 				customer: customer?.name ?? 'customer',
 				title: row.title,
 				company: own.name,
 				phone: own.phone,
-				'valid until': longDay(addDays(todayOf(app), own.settings.quoteDays))
+				'valid until': dayIn(customer?.language ?? 'en', addDays(todayOf(app), own.settings.quoteDays))
 			}
 		}
 	};

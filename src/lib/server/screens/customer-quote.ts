@@ -1,3 +1,4 @@
+import { languageOf } from '../../core/words';
 import { linkFor } from '../links';
 import { isNull, isNotNull, and, sql, eq } from 'drizzle-orm';
 import { billingSteps, invoices } from '../billing/schema';
@@ -33,6 +34,7 @@ export function customerQuote(app: App, revisionId: string, chosen: readonly str
 		revision: r.revision,
 		state: r.state,
 		validUntil: r.validUntil,
+		language: languageOf(r.header.language),
 		header: {
 			title: r.header.title,
 			customer: r.header.customer,
@@ -70,6 +72,10 @@ export function customerQuote(app: App, revisionId: string, chosen: readonly str
 		system: own.system
 	};
 }
+
+/** What a revision is written in. */
+export const quoteLanguage = (app: App, revisionId: string) =>
+	languageOf(app.db.orm.select({ header: revisions.header }).from(revisions).where(eq(revisions.id, revisionId)).get()?.header.language);
 
 /** The deposit that was billed when the job was won, while it is not paid: what is left, and where it can be paid by card. */
 function depositOf(app: App, jobId: string): { left: number; url: string } | null {

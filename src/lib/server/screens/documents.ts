@@ -22,7 +22,7 @@ export async function quoteDocument(
 		.get();
 	if (!q || !issued) return null;
 	const bytes = await quotePdf({
-		letterhead: letterheadOf(app),
+		letterhead: letterheadOf(app, q.language),
 		number: q.number,
 		revision: q.revision,
 		day: wallTime(issued.at, q.zone).day,
@@ -50,7 +50,7 @@ export async function quoteDocument(
 export async function invoiceDocument(app: App, invoiceId: string): Promise<{ name: string; bytes: Buffer } | null> {
 	const v = customerInvoice(app, invoiceId);
 	if (!v) return null;
-	const bytes = await invoicePdf({ ...v, letterhead: letterheadOf(app) });
+	const bytes = await invoicePdf({ ...v, letterhead: letterheadOf(app, v.language) });
 	return { name: `Invoice-${v.number ?? 'draft'}.pdf`, bytes };
 }
 

@@ -3,7 +3,7 @@ export { bench } from './bench';
 export { board, plannableJobs } from './board';
 export { budgetPage } from './budget';
 export { feedOf, shiftFile } from './calendar-feed';
-export { customerQuote } from './customer-quote';
+export { customerQuote, quoteLanguage } from './customer-quote';
 export { customerPage } from './customer';
 export { invoiceDocument, pdfResponse, quoteDocument } from './documents';
 export { previewEdition } from './edition';

@@ -1,3 +1,4 @@
+import { mailWords } from '../../core/words';
 import { say } from '../../contract/refusals/site-forms';
 import * as contract from '../../contract/site-forms/commands';
 import { and, asc, desc, eq, isNotNull, max } from 'drizzle-orm';
@@ -113,11 +114,11 @@ export const signHandover = serve(contract.signHandover, (ctx, i) => {
 		at: ctx.now,
 		byName: ctx.who.name
 	});
+	const { language } = ctx.get(customers, job.customerId, 'The customer');
 	if (to.length > 0)
 		ctx.mail({
 			to: to.join(', '),
-			subject: `${content.company}: what was done, ${content.title}`,
-			text: `Hello,\n\nthank you for your trust. Here is the report of what was done, as you signed it:\n\n{link}\n\n${content.company}`,
+			...mailWords(language).handover({ title: content.title, company: content.company }),
 			linkId: makeLink(ctx, 'document', `handover:${h.id}`),
 			about: `job:${job.id}`
 		});

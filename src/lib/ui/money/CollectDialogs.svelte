@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { mailWords, type Language } from '$lib/core/words';
 	import type { CommandName, Input } from '$lib/contract';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
@@ -12,6 +13,7 @@
 		id: string;
 		name: string;
 		mail: string;
+		language: Language;
 	}
 	interface Invoice {
 		id: string;
@@ -47,7 +49,7 @@
 			from: `${today.slice(0, 4)}-01-01`,
 			to: today,
 			mailTo: customer.mail,
-			text: `Good day,\n\nplease find the statement of your account with us here:\n\n{link}\n\n${from}`
+			text: mailWords(customer.language).statement({ company: from }).text
 		}))
 	);
 	const at = (name: string) => (field === name ? problem : '');

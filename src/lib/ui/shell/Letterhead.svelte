@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { words } from '$lib/ui/words/words';
 	import type { Snippet } from 'svelte';
 	import type { Face } from '$lib/core/documents';
 	/** A page of the company for its customers: its letterhead, no chrome of ours. */
@@ -34,8 +35,7 @@
 	<footer>
 		<p>{footer}</p>
 		{#if watched}<p>
-				The company sees when this page was opened, for how long, from what kind of device, and what was tried and chosen. No cookies of
-				others, no tracking.
+				{words.customer.watched}
 			</p>{/if}
 	</footer>
 </div>

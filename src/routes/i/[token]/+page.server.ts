@@ -1,4 +1,5 @@
 import { error, fail } from '@sveltejs/kit';
+import { spokenIn } from '$lib/contract/refusals/spoken';
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
 import { customerInvoice } from '$lib/server/billing';
@@ -15,6 +16,7 @@ export const load: PageServerLoad = ({ params, locals }) => {
 	const invoice = actor && customerInvoice(app(), actor.subjectId);
 	if (!invoice) error(404, 'This link does not work (any more). Please use the one in our latest mail, or call us.');
 	const own = companyOf(app());
+	locals.language = invoice.language;
 	return {
 		...invoice,
 		token: params.token,
@@ -49,7 +51,12 @@ export const actions: Actions = {
 			};
 		} catch (e) {
 			if (e instanceof Refusal)
-				return fail(statusOf(e), { state: 'refused' as const, amount: text('amount'), message: e.message, field: e.field ?? '' });
+				return fail(statusOf(e), {
+					state: 'refused' as const,
+					amount: text('amount'),
+					message: spokenIn(customerInvoice(app(), actor.subjectId)?.language ?? 'en', e.said),
+					field: e.field ?? ''
+				});
 			throw e;
 		}
 	}

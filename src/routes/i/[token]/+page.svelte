@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { longDay, words } from '$lib/ui/words/words';
 	import { onMount } from 'svelte';
 	import { enhance } from '$app/forms';
 	import { refresh } from '$lib/client/refresh';
@@ -14,40 +15,39 @@
 		}, 2000);
 		return () => clearInterval(timer);
 	});
-	const day = (d: string) =>
-		new Date(`${d}T12:00Z`).toLocaleDateString('en-US', { month: 'long', day: 'numeric', year: 'numeric', timeZone: 'UTC' });
+	const w = $derived(words.customer.invoice);
 </script>
 
-<svelte:head><title>Invoice {data.number} · {data.company.name}</title><meta name="robots" content="noindex, nofollow" /></svelte:head>
+<svelte:head><title>{w.title(data.number)} · {data.company.name}</title><meta name="robots" content="noindex, nofollow" /></svelte:head>
 <Letterhead
 	name={data.company.name}
-	line="Invoice {data.number} · for {data.customer}"
+	line="{w.title(data.number)} · {w.for(data.customer)}"
 	color={data.letterhead.color}
 	face={data.letterhead.face}
 	footer={data.letterhead.footer}
 >
 	{#if data.state === 'void'}<p class="notice">
-			This invoice was withdrawn. Nothing is to be paid on it.
-		</p>{:else if data.state === 'paid'}<p class="notice" role="status"><strong>This invoice is paid. Thank you!</strong></p>{/if}
+			{w.withdrawn}
+		</p>{:else if data.state === 'paid'}<p class="notice" role="status"><strong>{w.paid}</strong></p>{/if}
 	<h1>{data.title}</h1>
-	<p class="quiet">{data.job}{data.due ? ` · due ${day(data.due)}` : ''}</p>
+	<p class="quiet">{data.job}{data.due ? ` · ${w.due(longDay(data.due))}` : ''}</p>
 	<details class="sheet card" open={data.lines.length <= 8}>
-		<summary>{data.lines.length} line{data.lines.length === 1 ? '' : 's'}</summary>
+		<summary>{w.lines(data.lines.length)}</summary>
 		<ul>
 			{#each data.lines as l, n (n)}<li class="line"><span>{l.text}</span><span class="figure">{money(l.amount)}</span></li>{/each}
 		</ul>
 	</details>
 	<dl>
 		{#if data.retained !== 0}<div>
-				<dt>Work and materials</dt>
+				<dt>{words.customer.net}</dt>
 				<dd class="figure">{money(data.net + data.retained)}</dd>
 			</div>
 			<div class="quiet">
-				<dt>{data.retained > 0 ? 'Less retainage, not due yet' : 'Retainage released'}</dt>
+				<dt>{data.retained > 0 ? w.retained : w.released}</dt>
 				<dd class="figure">{money(-data.retained)}</dd>
 			</div>{/if}
 		<div>
-			<dt>{data.retained !== 0 ? 'Due, net' : 'Net'}</dt>
+			<dt>{data.retained !== 0 ? w.dueNet : w.net}</dt>
 			<dd class="figure">{money(data.net)}</dd>
 		</div>
 		{#each data.taxes as x (x.name)}<div class="quiet">
@@ -55,25 +55,25 @@
 				<dd class="figure">{money(x.tax)}</dd>
 			</div>{/each}
 		<div class="total">
-			<dt>Total</dt>
+			<dt>{words.customer.total}</dt>
 			<dd class="figure">{money(data.total)}</dd>
 		</div>
 		{#if data.paid > 0}<div>
-				<dt>Paid</dt>
+				<dt>{w.paidSoFar}</dt>
 				<dd class="figure">{money(data.paid)}</dd>
 			</div>
 			<div class="total">
-				<dt>Left to pay</dt>
+				<dt>{w.left}</dt>
 				<dd class="figure" data-testid="open">{money(data.open)}</dd>
 			</div>{/if}
 	</dl>
-	{#each data.credits as c (c.number)}<p class="quiet">Credit {c.number} of {day(c.day)}: {money(c.total)}, {c.reason}</p>{/each}
-	<p class="mt-3"><a class="link" href="/i/{data.token}/pdf" data-sveltekit-reload>The invoice as PDF</a></p>
+	{#each data.credits as c (c.number)}<p class="quiet">{w.credit(c.number, longDay(c.day), money(c.total), c.reason)}</p>{/each}
+	<p class="mt-3"><a class="link" href="/i/{data.token}/pdf" data-sveltekit-reload>{w.pdf}</a></p>
 	{#if waiting}<p class="notice" role="status">
-			A card payment is on its way. Please do not pay again: this page says so as soon as we know.
+			{w.onItsWay}
 		</p>
 	{:else if data.open > 0 && data.state !== 'void' && data.staff}<p class="notice" role="status">
-			You are signed in as one of us: this is what the customer sees. They can pay by card here.
+			{w.staff}
 		</p>
 	{:else if data.open > 0 && data.state !== 'void'}
 		<form
@@ -90,10 +90,10 @@
 				};
 			}}
 		>
-			<h2>Pay by card</h2>
+			<h2>{w.payByCard}</h2>
 			<input type="hidden" name="key" value={data.key} />
 			<label
-				><span class="quiet">Amount</span><input
+				><span class="quiet">{w.amount}</span><input
 					class="input"
 					name="amount"
 					inputmode="decimal"
@@ -101,7 +101,7 @@
 				/>{#if form?.field === 'amount'}<span class="problem" role="alert">{form.message}</span>{/if}</label
 			>
 			<label
-				><span class="quiet">Card number</span><input
+				><span class="quiet">{w.card}</span><input
 					class="input"
 					name="number"
 					inputmode="numeric"
@@ -111,7 +111,7 @@
 			>
 			<div class="grid grid-cols-2 gap-3">
 				<label
-					><span class="quiet">Expiry</span><input
+					><span class="quiet">{w.expiry}</span><input
 						class="input"
 						name="expiry"
 						placeholder="09/29"
@@ -119,7 +119,7 @@
 						required
 					/>{#if form?.field === 'expiry'}<span class="problem" role="alert">{form.message}</span>{/if}</label
 				><label
-					><span class="quiet">Code</span><input
+					><span class="quiet">{w.code}</span><input
 						class="input"
 						name="code"
 						inputmode="numeric"
@@ -129,9 +129,9 @@
 				>
 			</div>
 			{#if form?.message && !form.field}<p class="problem" role="alert">{form.message}</p>{/if}
-			<button class="btn btn-primary btn-tall" disabled={busy}>Pay</button>
+			<button class="btn btn-primary btn-tall" disabled={busy}>{w.pay}</button>
 			{#if data.testCards.length}<details>
-					<summary class="quiet">Test numbers: no real money moves here</summary>
+					<summary class="quiet">{w.test}</summary>
 					<ul class="quiet">
 						{#each data.testCards as c (c.number)}<li>{c.number} {c.what}</li>{/each}
 					</ul>

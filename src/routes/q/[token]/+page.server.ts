@@ -1,4 +1,5 @@
 import { error, fail, redirect } from '@sveltejs/kit';
+import { spokenIn } from '$lib/contract/refusals/spoken';
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
 import { companyOf } from '$lib/server/company';
@@ -7,7 +8,7 @@ import { readSignature } from '$lib/server/files';
 import { AS_STAFF } from '$lib/server/people';
 import { answerQuote, seeQuote, askQuestion } from '$lib/server/quotes';
 import { linkActor } from '$lib/server/links';
-import { customerQuote } from '$lib/server/screens';
+import { customerQuote, quoteLanguage } from '$lib/server/screens';
 import type { Actions, PageServerLoad } from './$types';
 
 const device = (agent: string): string =>
@@ -24,6 +25,7 @@ export const load: PageServerLoad = ({ params, url, locals, request, isDataReque
 	const chosen = url.searchParams.has('pick') ? picked(url.searchParams) : null;
 	const quote = customerQuote(app(), actor.subjectId, chosen);
 	if (!quote) error(404, 'This quote is not there any more.');
+	locals.language = quote.language;
 	let viewId: string | null = null;
 	// The company's own looks do not count, nor does moving an option about.
 	if (!locals.signed && chosen === null && !isDataRequest && quote.state !== 'replaced')
@@ -63,7 +65,8 @@ const answer = async (event: Parameters<NonNullable<Actions['accept']>>[0], kind
 			actor
 		);
 	} catch (e) {
-		if (e instanceof Refusal) return fail(statusOf(e), { ...typed, kind, message: e.message, field: e.field ?? '' });
+		if (e instanceof Refusal)
+			return fail(statusOf(e), { ...typed, kind, message: spokenIn(quoteLanguage(app(), actor.subjectId), e.said), field: e.field ?? '' });
 		throw e;
 	}
 	return { kind, ...typed, message: '', field: '' };
@@ -85,7 +88,8 @@ const ask: Actions['ask'] = async (event) => {
 			text('key').slice(0, 80) || undefined
 		);
 	} catch (e) {
-		if (e instanceof Refusal) return fail(statusOf(e), { ...typed, message: e.message, field: e.field ?? '' });
+		if (e instanceof Refusal)
+			return fail(statusOf(e), { ...typed, message: spokenIn(quoteLanguage(app(), actor.subjectId), e.said), field: e.field ?? '' });
 		throw e;
 	}
 	// Without our script the browser shows the answer of a post: a plain page instead, so that a reload asks nothing again.

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { locale, longDay, words } from '$lib/ui/words/words';
 	import { onMount } from 'svelte';
 	import { enhance } from '$app/forms';
 	import { goto } from '$app/navigation';
@@ -56,10 +57,9 @@
 		...offered.filter((s) => s.chosen).map((s) => s.id),
 		...data.view.scopes.flatMap((s) => s.lines.filter((l) => l.option && l.chosen).map((l) => l.id))
 	]);
-	const day = (d: string) =>
-		new Date(`${d}T12:00Z`).toLocaleDateString('en-US', { month: 'long', day: 'numeric', year: 'numeric', timeZone: 'UTC' });
+	const w = $derived(words.customer.quote);
 	const when = (ms: number) =>
-		new Date(ms).toLocaleString('en-US', {
+		new Date(ms).toLocaleString(locale(), {
 			month: 'long',
 			day: 'numeric',
 			year: 'numeric',
@@ -87,34 +87,32 @@
 		>{/if}
 {/snippet}
 
-<svelte:head><title>Quote {data.number} · {data.company.name}</title><meta name="robots" content="noindex, nofollow" /></svelte:head>
+<svelte:head><title>{w.title(data.number)} · {data.company.name}</title><meta name="robots" content="noindex, nofollow" /></svelte:head>
 <Letterhead
 	name={data.company.name}
-	line="{data.header.change ? `Change order ${data.header.change}, quote` : 'Quote'} {data.number}, revision {data.revision} · for {data
-		.header.customer}"
+	line={w.line(data.header.change, data.number, data.revision, data.header.customer)}
 	color={data.letterhead.color}
 	face={data.letterhead.face}
 	footer={data.letterhead.footer}
 	logo={data.letterhead.logo}
 >
 	{#if data.answer?.answer === 'accepted'}<p class="notice" role="status">
-			<strong>Thank you, {data.answer.name}.</strong> You accepted this quote on {when(data.answer.at)} at {money(data.answer.total)}.
-			{data.deposit ? 'With the deposit, the date is yours.' : 'We call you about the date.'}{#if data.hasRecord}
-				<a class="link" href="/q/{data.token}/record" data-sveltekit-reload>The record of what we agreed on, as PDF</a>.{/if}
+			<strong>{w.thanks(data.answer.name)}</strong>
+			{w.accepted(when(data.answer.at), money(data.answer.total))}
+			{data.deposit ? w.withDeposit : w.weCall}{#if data.hasRecord}
+				<a class="link" href="/q/{data.token}/record" data-sveltekit-reload>{w.record}</a>.{/if}
 		</p>
 		{#if data.deposit}<p class="notice">
-				<a class="btn btn-primary btn-tall" href={data.deposit.url} data-sveltekit-reload
-					>Pay the deposit of {money(data.deposit.left)} by card</a
-				>
-				<span class="quiet">or later: the invoice came by mail.</span>
+				<a class="btn btn-primary btn-tall" href={data.deposit.url} data-sveltekit-reload>{w.payDeposit(money(data.deposit.left))}</a>
+				<span class="quiet">{w.orLater}</span>
 			</p>{/if}
 	{:else if data.answer}<p class="notice" role="status">
-			You declined this quote on {when(data.answer.at)}. Thank you for telling us. If it was a mistake, call {data.company.phone}.
+			{w.declined(when(data.answer.at), data.company.phone)}
 		</p>
-	{:else if data.state === 'replaced'}<p class="notice">There is a newer revision of this quote. Please use the link in our latest mail.</p>
-	{:else if data.state === 'withdrawn'}<p class="notice">This quote was withdrawn. Please call us: {data.company.phone}.</p>{/if}
+	{:else if data.state === 'replaced'}<p class="notice">{w.replaced}</p>
+	{:else if data.state === 'withdrawn'}<p class="notice">{w.withdrawn(data.company.phone)}</p>{/if}
 	{#if data.staff}<p class="notice" role="status">
-			You are signed in as one of us: this is what the customer sees. Only they can answer it.
+			{words.customer.staff}
 		</p>{/if}
 	<h1>{data.header.title}</h1>
 	<p class="quiet">{data.header.site}</p>
@@ -143,7 +141,7 @@
 						></label
 					>{/each}
 				{#each lineGroups(s) as g (g.id)}<fieldset class="mt-2">
-						<legend>{g.name} <span class="quiet">{g.rule.toLowerCase()}</span></legend>
+						<legend>{g.name} <span class="quiet">{w.rule(g.least, g.most).toLowerCase()}</span></legend>
 						{#each g.lines as l (l.id)}<label class="option"
 								><input
 									type={g.one ? 'radio' : 'checkbox'}
@@ -162,7 +160,7 @@
 		{#each groups as g (g.id)}<fieldset class="mt-5">
 				<legend
 					><h2>{g.name}</h2>
-					<span class="quiet">{g.rule}</span></legend
+					<span class="quiet">{w.rule(g.least, g.most)}</span></legend
 				>
 				{#each g.members as s (s.id)}<label class="sheet card pickable" class:chosen={s.chosen}
 						><input
@@ -184,7 +182,7 @@
 					>{/each}
 			</fieldset>{/each}
 		{#if single.length}
-			<h2 class="mt-5 mb-1">{open ? 'Add if you like' : 'Options'}</h2>
+			<h2 class="mt-5 mb-1">{open ? w.add : w.options}</h2>
 			{#each single as s (s.id)}<label class="sheet card pickable" class:chosen={s.chosen}
 					><input type="checkbox" class="checkbox" name="option" value={s.id} checked={s.chosen} disabled={!choosing} /><span class="grow"
 						><span class="line"><strong>{s.name}</strong><strong class="figure">{shown(s.amount)}</strong></span>{#if s.wording}<span
@@ -193,13 +191,11 @@
 					></label
 				>{/each}
 		{/if}
-		{#if choosing && (offered.length || data.view.groups.length)}<noscript
-				><button class="btn mt-2">Show the total with these</button></noscript
-			>{/if}
+		{#if choosing && (offered.length || data.view.groups.length)}<noscript><button class="btn mt-2">{w.showTotal}</button></noscript>{/if}
 	</form>
 	{#each data.header.photos as p (p.fileId)}<figure class="sheet card">
 			<div class="photo" style:aspect-ratio="{p.width} / {p.height}">
-				<img src="/q/{data.token}/picture/{p.fileId}" alt={p.caption || 'Picture of the site'} loading="lazy" /><PhotoMarks
+				<img src="/q/{data.token}/picture/{p.fileId}" alt={p.caption || w.picture} loading="lazy" /><PhotoMarks
 					marks={p.marks}
 					scale={p.scale}
 					system={data.system}
@@ -214,11 +210,11 @@
 		</figure>{/each}
 	<dl>
 		{#if data.view.discount}<div>
-				<dt>Discount</dt>
+				<dt>{w.discount}</dt>
 				<dd class="figure">−{money(data.view.discount)}</dd>
 			</div>{/if}
 		<div>
-			<dt>Work and materials</dt>
+			<dt>{words.customer.net}</dt>
 			<dd class="figure">{money(t.net)}</dd>
 		</div>
 		{#each t.taxes as x (x.name)}<div class="quiet">
@@ -226,15 +222,15 @@
 				<dd class="figure">{money(x.tax)}</dd>
 			</div>{/each}
 		<div class="total">
-			<dt>Total</dt>
+			<dt>{words.customer.total}</dt>
 			<dd class="figure" data-testid="total">{money(t.total)}</dd>
 		</div>
 	</dl>
 	<p class="mt-3">
-		<a class="link" href="/q/{data.token}/pdf?{chosen.map((c) => `option=${c}`).join('&')}" data-sveltekit-reload>The quote as PDF</a>
+		<a class="link" href="/q/{data.token}/pdf?{chosen.map((c) => `option=${c}`).join('&')}" data-sveltekit-reload>{w.pdf}</a>
 	</p>
-	{#if data.header.sheets.length}<section class="mt-4" aria-label="Data sheets and files">
-			<h2>Data sheets and files</h2>
+	{#if data.header.sheets.length}<section class="mt-4" aria-label={w.sheets}>
+			<h2>{w.sheets}</h2>
 			<ul>
 				{#each data.header.sheets as f (f.id)}<li>
 						<a class="link" href="/q/{data.token}/sheet/{f.id}" data-sveltekit-reload>{f.name}</a>
@@ -243,23 +239,23 @@
 		</section>{/if}
 	{#if data.header.closing.length}<Written text={data.header.closing} />{/if}
 	<details class="mt-4">
-		<summary>Terms</summary>
+		<summary>{w.terms}</summary>
 		<p class="quiet mt-1">{data.header.terms}</p>
 	</details>
 
-	<section class="mt-5" id="questions" aria-label="Questions">
-		{#if data.questions.length}<h2>Questions and answers</h2>
+	<section class="mt-5" id="questions" aria-label={w.questions}>
+		{#if data.questions.length}<h2>{w.questionsAndAnswers}</h2>
 			<ul>
 				{#each data.questions as q (q.id)}<li class="sheet card">
-						<p><strong>{q.askedBy}</strong> <span class="quiet">{when(q.askedAt)}{q.about ? `, about ${q.about}` : ''}</span></p>
+						<p><strong>{q.askedBy}</strong> <span class="quiet">{when(q.askedAt)}{q.about ? w.about(q.about) : ''}</span></p>
 						<p class="words">{q.asked}</p>
 						{#if q.answer}<p class="answer words"><strong>{q.answeredBy}:</strong> {q.answer}</p>{:else}<p class="quiet">
-								We answer here and by mail.
+								{w.weAnswer}
 							</p>{/if}
 					</li>{/each}
 			</ul>{/if}
 		{#if data.state !== 'withdrawn' && !data.staff}<details class="sheet card" bind:open={asking}>
-				<summary>Ask something</summary>
+				<summary>{w.ask}</summary>
 				<form
 					method="POST"
 					action="?/ask#questions"
@@ -272,34 +268,33 @@
 				>
 					<input type="hidden" name="key" value={data.key} />
 					<label
-						><span class="quiet">About</span><select class="select" name="about" bind:value={about}
-							><option value="">the whole quote</option>{#each data.view.about as a (a.id)}<option value={a.id}>{a.text}</option
-								>{/each}</select
+						><span class="quiet">{w.aboutLabel}</span><select class="select" name="about" bind:value={about}
+							><option value="">{w.whole}</option>{#each data.view.about as a (a.id)}<option value={a.id}>{a.text}</option>{/each}</select
 						></label
 					>
 					<label
-						><span class="quiet">Your question</span><textarea class="textarea" name="asked" rows="3" required
+						><span class="quiet">{w.yourQuestion}</span><textarea class="textarea" name="asked" rows="3" required
 							>{form?.kind === 'asked' ? form.asked : ''}</textarea
 						>{#if form?.kind === 'asked' && form.message}<span class="problem" role="alert">{form.message}</span>{/if}</label
 					>
-					<label><span class="quiet">Your name</span><input class="input" name="asker" autocomplete="name" /></label>
-					<button class="btn btn-tall">Send the question</button>
+					<label><span class="quiet">{w.yourName}</span><input class="input" name="asker" autocomplete="name" /></label>
+					<button class="btn btn-tall">{w.sendQuestion}</button>
 				</form>
 			</details>{/if}
 	</section>
 
-	{#if open && data.signers.length}<section class="sheet card mt-5" aria-label="Who signs">
-			<h2>Signed by</h2>
+	{#if open && data.signers.length}<section class="sheet card mt-5" aria-label={w.whoSigns}>
+			<h2>{w.signedBy}</h2>
 			<ul>
 				{#each data.signers as x (x.name)}<li>
-						{x.name}: {x.at === null ? 'still to sign' : `signed ${when(x.at)}`}
+						{x.name}: {x.at === null ? w.stillToSign : w.signed(when(x.at))}
 					</li>{/each}
 			</ul>
-			{#if data.settled}<p class="quiet">The options are settled by the first signature.</p>{/if}
+			{#if data.settled}<p class="quiet">{w.settled}</p>{/if}
 		</section>{/if}
 	{#if open}
 		<details class="sheet card mt-5" id="sign" bind:open={signing}>
-			<summary><strong>Accept and sign</strong></summary>
+			<summary><strong>{w.acceptAndSign}</strong></summary>
 			<form
 				method="POST"
 				action="?/accept"
@@ -315,19 +310,17 @@
 			>
 				{#each chosen as c (c)}<input type="hidden" name="option" value={c} />{/each}
 				<p>
-					You accept quote {data.number} at <strong class="figure">{money(t.total)}</strong>{chosen.length
-						? `, with ${chosen.length} option${chosen.length > 1 ? 's' : ''}`
-						: ''}.
+					{w.youAccept(data.number)} <strong class="figure">{money(t.total)}</strong>{w.withOptions(chosen.length)}
 				</p>
 				{#if data.signers.length}<label
-						><span class="quiet">You are</span><select class="select" name="name" required
+						><span class="quiet">{w.youAre}</span><select class="select" name="name" required
 							><option value=""></option>{#each data.signers.filter((x) => x.at === null) as x (x.name)}<option
 									value={x.name}
 									selected={form?.kind === 'accepted' && form.name === x.name}>{x.name}</option
 								>{/each}</select
 						>{#if form?.field === 'name'}<span class="problem" role="alert">{form.message}</span>{/if}</label
 					>{:else}<label
-						><span class="quiet">Your name</span><input
+						><span class="quiet">{w.yourName}</span><input
 							class="input"
 							name="name"
 							autocomplete="name"
@@ -336,15 +329,13 @@
 						/>{#if form?.field === 'name'}<span class="problem" role="alert">{form.message}</span>{/if}</label
 					>{/if}
 				{#if signing}<SignaturePad bind:value={signature} />{/if}<input type="hidden" name="signature" value={signature} />
-				<label class="flex items-start gap-2"
-					><input type="checkbox" class="checkbox mt-1" name="agreed" /> I agree to the terms above.</label
-				>
+				<label class="flex items-start gap-2"><input type="checkbox" class="checkbox mt-1" name="agreed" /> {w.agree}</label>
 				{#if form?.kind === 'accepted' && form.message && form.field !== 'name'}<p class="problem" role="alert">{form.message}</p>{/if}
-				<button class="btn btn-primary btn-tall" disabled={busy}>Accept the quote</button>
+				<button class="btn btn-primary btn-tall" disabled={busy}>{w.accept}</button>
 			</form>
 		</details>
 		<details class="sheet card" bind:open={declining}>
-			<summary>Not for us</summary>
+			<summary>{w.notForUs}</summary>
 			<form
 				method="POST"
 				action="?/decline"
@@ -354,21 +345,21 @@
 						update({ reset: false })}
 			>
 				<label
-					><span class="quiet">Why? A word is enough.</span><input
+					><span class="quiet">{w.why}</span><input
 						class="input"
 						name="reason"
 						value={form?.kind === 'declined' ? form.reason : ''}
 					/></label
 				>{#if form?.kind === 'declined' && form.message}<p class="problem" role="alert">{form.message}</p>{/if}<button class="btn btn-tall"
-					>Decline</button
+					>{w.decline}</button
 				>
 			</form>
 		</details>
 		<div class="act">
-			<span><strong class="figure">{money(t.total)}</strong><span class="quiet">valid until {day(data.validUntil)}</span></span><a
+			<span><strong class="figure">{money(t.total)}</strong><span class="quiet">{w.validUntil(longDay(data.validUntil))}</span></span><a
 				class="btn btn-primary btn-tall"
 				href="#sign"
-				onclick={() => (signing = true)}>Accept and sign</a
+				onclick={() => (signing = true)}>{w.acceptAndSign}</a
 			>
 		</div>
 	{/if}

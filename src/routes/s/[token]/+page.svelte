@@ -2,60 +2,62 @@
 	import { enhance } from '$app/forms';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import Letterhead from '$lib/ui/shell/Letterhead.svelte';
-	import { ASK } from '$lib/ui/words/ask';
+	import { locale, words } from '$lib/ui/words/words';
 	let { data, form } = $props();
 	const day = (d: string) =>
-		new Date(`${d}T12:00Z`).toLocaleDateString('en-US', {
+		new Date(`${d}T12:00Z`).toLocaleDateString(locale(), {
 			weekday: 'long',
 			month: 'long',
 			day: 'numeric',
 			year: 'numeric',
 			timeZone: 'UTC'
 		});
-	const when = $derived(data.from === data.to ? day(data.from) : ASK.span(day(data.from), day(data.to)));
+	const when = $derived(data.from === data.to ? day(data.from) : words.customer.asked.span(day(data.from), day(data.to)));
 </script>
 
-<svelte:head><title>{ASK.title} · {data.company.name}</title><meta name="robots" content="noindex, nofollow" /></svelte:head>
+<svelte:head
+	><title>{words.customer.asked.title} · {data.company.name}</title><meta name="robots" content="noindex, nofollow" /></svelte:head
+>
 <Letterhead
 	name={data.company.name}
-	line={ASK.for(data.firm)}
+	line={words.customer.asked.for(data.firm)}
 	color={data.letterhead.color}
 	face={data.letterhead.face}
 	footer={data.letterhead.footer}
 	watched={false}
 >
-	<h1>{ASK.title}</h1>
+	<h1>{words.customer.asked.title}</h1>
 	<dl class="sheet card">
 		<div>
-			<dt>{ASK.when}</dt>
+			<dt>{words.customer.asked.when}</dt>
 			<dd>{when}</dd>
 		</div>
 		<div>
-			<dt>{ASK.where}</dt>
+			<dt>{words.customer.asked.where}</dt>
 			<dd>{data.address ?? data.job}</dd>
 		</div>
 		{#if data.phase}<div>
-				<dt>{ASK.what}</dt>
+				<dt>{words.customer.asked.what}</dt>
 				<dd>{data.phase}</dd>
 			</div>{/if}
 	</dl>
 	{#if data.text}<p class="said">{data.text}</p>{/if}
-	{#if data.state === 'yes'}<p class="notice" role="status"><strong>{ASK.thanks}</strong></p>
-	{:else if data.state === 'no'}<p class="notice" role="status">{ASK.noted}</p>
-	{:else if data.state === 'withdrawn'}<p class="notice" role="status">{ASK.withdrawn}</p>
+	{#if data.state === 'yes'}<p class="notice" role="status"><strong>{words.customer.asked.thanks}</strong></p>
+	{:else if data.state === 'no'}<p class="notice" role="status">{words.customer.asked.noted}</p>
+	{:else if data.state === 'withdrawn'}<p class="notice" role="status">{words.customer.asked.withdrawn}</p>
 	{:else}
 		{#if form?.message && !form.field}<p class="problem" role="alert">{form.message}</p>{/if}
 		<form method="POST" use:enhance>
-			<Field label={ASK.name}><input class="input" name="name" autocomplete="name" value={form?.name ?? ''} /></Field>
-			<button class="btn btn-primary btn-tall" name="answer" value="yes" disabled={data.staff}>{ASK.yes}</button>
-			<Field label={ASK.why} problem={form?.field === 'why' ? form.message : ''}
+			<Field label={words.customer.asked.name}><input class="input" name="name" autocomplete="name" value={form?.name ?? ''} /></Field>
+			<button class="btn btn-primary btn-tall" name="answer" value="yes" disabled={data.staff}>{words.customer.asked.yes}</button>
+			<Field label={words.customer.asked.why} problem={form?.field === 'why' ? form.message : ''}
 				><textarea class="textarea" rows="2" name="why" value={form?.why ?? ''}></textarea></Field
 			>
-			<button class="btn btn-tall" name="answer" value="no" disabled={data.staff}>{ASK.no}</button>
+			<button class="btn btn-tall" name="answer" value="no" disabled={data.staff}>{words.customer.asked.no}</button>
 		</form>
-		{#if data.staff}<p class="quiet">{ASK.staff}</p>{/if}
+		{#if data.staff}<p class="quiet">{words.customer.asked.staff}</p>{/if}
 	{/if}
-	<p class="quiet">{ASK.call(data.company.phone)}</p>
+	<p class="quiet">{words.customer.asked.call(data.company.phone)}</p>
 </Letterhead>
 
 <style>

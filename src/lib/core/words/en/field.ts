@@ -91,6 +91,7 @@ export const field = {
 		noteOrPicture: 'Note or picture',
 		note: 'Note',
 		picture: 'Picture',
+		takePicture: 'Take a picture',
 		send: 'Send',
 		from: (name: string) => `From ${name}`
 	},

@@ -119,6 +119,7 @@ export const field: FieldWords = {
 		noteOrPicture: 'Nota o foto',
 		note: 'Nota',
 		picture: 'Foto',
+		takePicture: 'Tomar una foto',
 		send: 'Enviar',
 		from: (name) => `De ${name}`
 	},

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { mailWords } from '$lib/core/words';
 	import type { Input, Output } from '$lib/contract';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
@@ -39,7 +40,7 @@
 			cutOff: data.today,
 			grouping: 'each' as Day['grouping'],
 			stageId: '',
-			text: `Please find our invoice here; you can pay it by card on the page:\n\n{link}\n\nThank you.\n\n${data.from}`
+			text: mailWords('en').invoice({ customer: '', number: '', company: data.from }).text
 		}))
 	);
 	let problem = $state('');

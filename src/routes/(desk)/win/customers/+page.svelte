@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { LANGUAGE_NAMES, LANGUAGES } from '$lib/core/words';
 	import type { Input } from '$lib/contract';
 	import { command } from '$lib/client/command';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
@@ -35,7 +36,8 @@
 		mail: '',
 		phone: '',
 		address: '',
-		notes: ''
+		notes: '',
+		language: 'en'
 	});
 	let t = $state(blank());
 	let problem = $state('');
@@ -105,4 +107,9 @@
 		<Field label="Phone"><input class="input" bind:value={t.phone} /></Field>
 	</div>
 	<Field label="Address"><input class="input" bind:value={t.address} /></Field>
+	<Field label="Language" hint="Of their pages, mails and documents"
+		><select class="select" name="language" bind:value={t.language}
+			>{#each LANGUAGES as l (l)}<option value={l}>{LANGUAGE_NAMES[l]}</option>{/each}</select
+		></Field
+	>
 </Dialog>

@@ -37,6 +37,8 @@
 	/** What waits on this device for this job: it is shown as done. */
 	const kept = $derived(queue.items.filter((k) => k.about === `job:${j.id}`));
 	// How far our clock was ahead when the page came is of that moment alone: later news does not move it.
+	/** What the crew takes along is said, if anything is. */
+	const crewSheet = $derived(j.phases.some((p) => p.hours > 0) || j.materials.length > 0 || j.sheets.some((s) => s.sheet));
 	const running = $derived(
 		runningWith(
 			data.running,
@@ -105,8 +107,7 @@
 	{#if j.lat !== null}<a class="link" href="geo:{j.lat},{j.lng}?q={j.lat},{j.lng}">{words.field.day.directions}</a>{/if}
 </p>
 <p class="quiet mb-3">
-	{j.customer}{#if j.phone}
-		· <a class="link" href="tel:{j.phone}">{j.phone}</a>{/if}
+	{j.customer}{#if j.phone}&nbsp;· <a class="link" href="tel:{j.phone}">{j.phone}</a>{/if}
 </p>
 {#if j.crewBrief || j.access}<p class="sheet mb-3 p-4" style="border-left: 4px solid var(--color-accent)">{j.crewBrief} {j.access}</p>{/if}
 {#if problem && !field}<p class="problem mb-2" role="alert">{problem}</p>{/if}
@@ -165,26 +166,26 @@
 		</ul>
 	</section>{/if}
 
-<details class="sheet mb-3 p-4" open>
-	<summary class="font-bold">{words.field.job.crewSheet}</summary>
-	<ul class="mt-2">
-		{#each j.phases.filter((x) => x.hours > 0) as p (p.name)}<li class="flex justify-between">
-				<span>{p.name}</span><span class="figure">{formatMinutes((p.hours * 60) / 10000)}</span>
-			</li>{/each}
-	</ul>
-	{#each j.sheets as s (s.name)}{#if s.sheet}<h2 class="mt-3">{s.name}</h2>
-			<p><span class="quiet">{words.field.job.bring}</span> {s.sheet.tools}</p>
-			<p><span class="quiet">{words.field.job.how}</span> {s.sheet.order}</p>
-			<p><span class="quiet">{words.field.job.mind}</span> {s.sheet.key}</p>{/if}{/each}
-	{#if j.materials.length}<h2 class="mt-3">{words.field.job.materials}</h2>
-		<ul>
-			{#each j.materials as m, n (n)}<li class="flex justify-between gap-3">
-					<span>{m.name} <span class="quiet">{m.phase}</span></span><span class="figure whitespace-nowrap"
-						>{formatQuantity(m.quantity)} {m.unit}</span
-					>
+{#if crewSheet}<details class="sheet mb-3 p-4" open>
+		<summary class="font-bold">{words.field.job.crewSheet}</summary>
+		<ul class="mt-2">
+			{#each j.phases.filter((x) => x.hours > 0) as p (p.name)}<li class="flex justify-between">
+					<span>{p.name}</span><span class="figure">{formatMinutes((p.hours * 60) / 10000)}</span>
 				</li>{/each}
-		</ul>{/if}
-</details>
+		</ul>
+		{#each j.sheets as s (s.name)}{#if s.sheet}<h2 class="mt-3">{s.name}</h2>
+				<p><span class="quiet">{words.field.job.bring}</span> {s.sheet.tools}</p>
+				<p><span class="quiet">{words.field.job.how}</span> {s.sheet.order}</p>
+				<p><span class="quiet">{words.field.job.mind}</span> {s.sheet.key}</p>{/if}{/each}
+		{#if j.materials.length}<h2 class="mt-3">{words.field.job.materials}</h2>
+			<ul>
+				{#each j.materials as m, n (n)}<li class="flex justify-between gap-3">
+						<span>{m.name} <span class="quiet">{m.phase}</span></span><span class="figure whitespace-nowrap"
+							>{formatQuantity(m.quantity)} {m.unit}</span
+						>
+					</li>{/each}
+			</ul>{/if}
+	</details>{/if}
 
 <section class="sheet mb-3 p-4" aria-labelledby="papers">
 	<h2 id="papers">{words.field.job.papers}</h2>
@@ -250,9 +251,17 @@
 		<Field label={words.field.job.note} problem={field === 'text' ? problem : ''}
 			><textarea class="textarea" rows="2" name="note" bind:value={note}></textarea></Field
 		>
-		<Field label={words.field.job.picture} problem={field === 'picture' ? problem : ''}
-			><input type="file" name="picture" accept="image/*" capture="environment" bind:files={picture} /></Field
+		<label class="btn btn-tall w-full"
+			>{picture?.[0]?.name ?? words.field.job.takePicture}<input
+				type="file"
+				class="sr-only"
+				name="picture"
+				accept="image/*"
+				capture="environment"
+				bind:files={picture}
+			/></label
 		>
+		{#if field === 'picture' && problem}<p class="problem" role="alert">{problem}</p>{/if}
 		<button class="btn btn-tall mt-2 w-full" disabled={busy} onclick={send}>{words.field.job.send}</button>
 		<ul class="mt-3 grid gap-3">
 			{#each notesWaiting(kept) as w (w.key)}<li>

@@ -1,3 +1,4 @@
+import { mailWords } from '$lib/core/words';
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
 import { creditedOf, invoiceDetail } from '$lib/server/billing';
@@ -16,8 +17,8 @@ export const load: PageServerLoad = ({ params, locals }) => {
 		link: locals.signed && maySend(locals.signed.actor, 'invoice') ? found.link : null,
 		letter: {
 			to: found.customer.mail,
-			subject: `Invoice from ${own.name}: ${found.job.name}`,
-			text: `Dear ${found.customer.name},\n\nplease find our invoice here; you can pay it by card on the page:\n\n{link}\n\nThank you.\n\n${own.name}`
+			subject: mailWords(found.customer.language).invoiceOf({ job: found.job.name, company: own.name }),
+			text: mailWords(found.customer.language).invoice({ customer: found.customer.name, number: '', company: own.name }).text
 		},
 		live: [`invoice:${params.id}`, 'invoices']
 	};

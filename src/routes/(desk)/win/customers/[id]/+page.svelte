@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { LANGUAGE_NAMES, LANGUAGES } from '$lib/core/words';
 	import Form from '$lib/ui/forms/Form.svelte';
 	import type { CommandName, Input } from '$lib/contract';
 	import { untrack } from 'svelte';
@@ -22,7 +23,8 @@
 			mail: data.customer.mail,
 			phone: data.customer.phone,
 			address: data.customer.address,
-			notes: data.customer.notes
+			notes: data.customer.notes,
+			language: data.customer.language
 		}))
 	);
 	let said = $state('');
@@ -86,6 +88,11 @@
 			<Field label="Mail" problem={field === 'mail' ? said : ''}><input class="input" bind:value={typed.mail} /></Field>
 			<Field label="Phone"><input class="input" bind:value={typed.phone} /></Field>
 			<Field label="Address"><input class="input" bind:value={typed.address} /></Field>
+			<Field label="Language" hint="Of their pages, mails and documents"
+				><select class="select" name="language" bind:value={typed.language}
+					>{#each LANGUAGES as l (l)}<option value={l}>{LANGUAGE_NAMES[l]}</option>{/each}</select
+				></Field
+			>
 			<Field label="Notes"><textarea class="textarea" rows="4" bind:value={typed.notes}></textarea></Field>
 			{#if data.groups.length}<Field label="Rate group" hint="Prices of what is estimated from now on"
 					><select

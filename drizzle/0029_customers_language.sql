@@ -1,0 +1,1 @@
+ALTER TABLE `customers` ADD `language` text DEFAULT 'en' NOT NULL;
