@@ -15,7 +15,7 @@ let invoiceId: string;
 
 /** Words of ours that a customer who reads Spanish must find nowhere. */
 const ENGLISH =
-	/\b(Quote|Invoice|Work and materials|valid until|Statement|Thank you|Dear|Accepted by|Left to pay|Paid|Balance before|please find)\b/;
+	/\b(Quote|Invoice|Work and materials|valid until|Statement|Thank you|Accepted by|Left to pay|Paid|Balance before|please find)\b/;
 const letters = (about: string): { subject: string; text: string }[] =>
 	app.db.sqlite
 		.prepare(`select subject, text from outbox where about = ? and "to" = 'lucia@arroyo.example' order by created_at`)
