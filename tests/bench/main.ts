@@ -1,6 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import { benchPageBench } from './bench-page';
 import { billingBench } from './billing';
+import { commandsBench } from './commands';
 import { coreBench } from './core';
 import { databaseBench } from './database';
 import { pagesBench } from './pages';
@@ -11,6 +12,7 @@ import { quotesBench } from './quotes';
 import { pricingBench } from './pricing';
 
 coreBench();
+await commandsBench();
 await seasonBench();
 await billingBench();
 await databaseBench();

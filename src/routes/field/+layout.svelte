@@ -75,6 +75,7 @@
 <style>
 	.head {
 		display: flex;
+		align-items: center;
 		padding: 12px 16px;
 		background: var(--color-base-100);
 		border-bottom: 1px solid var(--line);

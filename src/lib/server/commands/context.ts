@@ -11,7 +11,7 @@ import type { RowChange } from './schema';
 import { counters } from '../company/schema';
 import { outbox } from '../outbox/schema';
 import { newId } from '../ids';
-import { insertMany, writeMany } from './insert-many';
+import { findRow, insertMany, insertRow, updateRow, writeMany } from './rows';
 import { changeOf } from './row-changes';
 
 /** Who asks for a command. */
@@ -131,11 +131,7 @@ export class Context {
 	}
 
 	find<T extends Table>(table: T, id: string): Row<T> | undefined {
-		return this.db
-			.select()
-			.from(table as SQLiteTable)
-			.where(eq(table.id, id))
-			.get() as Row<T> | undefined;
+		return findRow(this.db, table, id) as Row<T> | undefined;
 	}
 
 	/** @throws Missing with the words given */
@@ -146,11 +142,7 @@ export class Context {
 	}
 
 	insert<T extends Table>(table: T, row: NewRow<T>): Row<T> {
-		const after = this.db
-			.insert(table)
-			.values(row as never)
-			.returning()
-			.get() as Row<T>;
+		const after = insertRow(this.db, table, row as Record<string, unknown>) as Row<T>;
 		this.#note(table, (after as { id: string }).id, null, after);
 		return after;
 	}
@@ -183,12 +175,7 @@ export class Context {
 			throw new Stale(say('somebody-else-changed-meanwhile-what-you', { fields: fields.join(', ') }));
 		}
 		const next = version === undefined ? patch : { ...patch, version: version + 1 };
-		const after = this.db
-			.update(table)
-			.set(next as never)
-			.where(eq(table.id, id))
-			.returning()
-			.get() as Row<T>;
+		const after = updateRow(this.db, table, id, next as Record<string, unknown>) as Row<T>;
 		this.#note(table, id, before, after);
 		return after;
 	}

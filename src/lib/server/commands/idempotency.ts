@@ -1,9 +1,10 @@
 import { say } from '../../contract/refusals/asking';
 import { createHash } from 'node:crypto';
-import { eq, lt } from 'drizzle-orm';
+import { lt } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
 import type { Orm } from '../db';
 import { idempotencyKeys } from './schema';
+import { findRow, writeMany } from './rows';
 import type { Actor } from './context';
 
 /** A key that was sent before with something else in it: neither is the first answer right for this, nor is it done a second time. */
@@ -43,7 +44,7 @@ function bytesAsHash(this: Record<string, unknown>, name: string, value: unknown
  * @throws OtherInput when the key stands for something else
  */
 export function earlierAnswer(db: Orm, click: Click): { result: unknown } | null {
-	const earlier = db.select().from(idempotencyKeys).where(eq(idempotencyKeys.id, click.id)).get();
+	const earlier = findRow(db, idempotencyKeys, click.id) as typeof idempotencyKeys.$inferSelect | undefined;
 	if (!earlier) return null;
 	// Keys from before they were bound to their input have no hash.
 	if (earlier.inputHash !== '' && earlier.inputHash !== click.inputHash) throw new OtherInput(say('sent-before-with-something-else-in'));
@@ -52,9 +53,7 @@ export function earlierAnswer(db: Orm, click: Click): { result: unknown } | null
 
 /** Keeps the answer for the next time this click comes. */
 export function keepAnswer(db: Orm, click: Click, result: unknown, at: number): void {
-	db.insert(idempotencyKeys)
-		.values({ ...click, result: JSON.stringify(result ?? null), at })
-		.run();
+	writeMany(db, idempotencyKeys, [{ ...click, result: JSON.stringify(result ?? null), at }]);
 }
 
 /** Forgets the answers of keys that nobody repeats any more. @returns how many */

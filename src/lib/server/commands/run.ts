@@ -1,10 +1,10 @@
 import { say } from '../../contract/refusals/asking';
+import type { Database, Statement } from 'better-sqlite3';
 import { areaOf, may } from '../../core/access';
 import { Refusal } from '../../core/refusal';
 import type { Clock } from '../clock';
 import type { Db } from '../db';
 import { history } from './schema';
-import { company } from '../company/schema';
 import { live } from '../live';
 import { log } from '../log';
 import { changesHidden, namesHidden } from '../scope';
@@ -13,7 +13,7 @@ import type { Access, InputOf, LinkKind, OutputOf } from '../../contract';
 import type { Command } from './define';
 import { clickOf, earlierAnswer, keepAnswer } from './idempotency';
 import { reactTo } from './reactions';
-import { writeMany } from './insert-many';
+import { writeMany } from './rows';
 import { limitRate } from './limits';
 import { checkAnswer, validate } from './validate';
 
@@ -71,7 +71,7 @@ export function runGiven(runner: Runner, c: Command, input: unknown, actor: Acto
 		// A click that is repeated with its key was counted the first time.
 		limitRate(c.name, actor, Date.now());
 		const now = runner.clock.now();
-		const zone = orm.select({ zone: company.zone }).from(company).get()?.zone ?? 'UTC';
+		const zone = zoneOf(sqlite);
 		const ctx = new Context(orm, actor, now, zone, reactTo, c.offline ? when : {});
 		const result: unknown = c.run(ctx, input, actor);
 		if (runner.checkAnswers) checkAnswer(c, result);
@@ -101,6 +101,14 @@ export function runGiven(runner: Runner, c: Command, input: unknown, actor: Acto
 	} catch (e) {
 		throw translate(e, c.name);
 	}
+}
+
+const ZONE = new WeakMap<object, Statement>();
+/** The company's zone: asked for with every command, so the statement is made once. */
+function zoneOf(sqlite: Database): string {
+	const ask = ZONE.get(sqlite) ?? sqlite.prepare('select zone from company');
+	ZONE.set(sqlite, ask);
+	return (ask.get() as { zone: string } | undefined)?.zone ?? 'UTC';
 }
 
 /** Errors of the database and of arithmetic in plain words; what nobody foresaw stays what it is. */
