@@ -1,5 +1,5 @@
 import { say } from '../../contract/refusals/asking';
-import { createHash } from 'node:crypto';
+import { hash } from 'node:crypto';
 import { lt } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
 import type { Orm } from '../db';
@@ -30,7 +30,7 @@ export function clickOf(actor: Actor, command: string, input: unknown, key: stri
 	return { id: `${who}:${command}:${key}`, command, inputHash: sha256(JSON.stringify(input ?? null, bytesAsHash)) };
 }
 
-const sha256 = (of: string | Uint8Array): string => createHash('sha256').update(of).digest('base64url');
+const sha256 = (of: string | Uint8Array): string => hash('sha256', of, 'base64url');
 
 function bytesAsHash(this: Record<string, unknown>, name: string, value: unknown): unknown {
 	// Bytes have turned themselves into a list of numbers by the time they get here; the owner still holds them.

@@ -16,10 +16,15 @@ interface Column {
 
 /** Rows of one table, written and read with statements that are made once for a connection: building each anew took most of a command's time. */
 interface Table {
+	name: string;
 	columns: readonly Column[];
 	byKey: ReadonlyMap<string, Column>;
 	statement: (sql: string) => Statement;
-	name: string;
+	/** Its columns as SQL lists them, and the statements that are asked for most. */
+	list: string;
+	find: string;
+	insert: string;
+	insertAndRead: string;
 }
 
 const TABLES = new WeakMap<object, Map<string, Table>>();
@@ -43,11 +48,17 @@ function describe(db: Orm, table: SQLiteTable, name: string): Table {
 			if (is(c.default, SQL)) throw new Error(`The database fills in ${c.name}: say what it holds.`);
 			return c.default ?? null;
 		},
-		write: (value) => (value === null ? null : c.mapToDriverValue(value)),
-		read: (value) => (value === null ? null : c.mapFromDriverValue(value))
+		write: (value) => c.mapToDriverValue(value),
+		read: (value) => c.mapFromDriverValue(value)
 	}));
+	const list = columns.map((c) => c.name).join();
+	const insert = `insert into "${name}" (${list}) values (${columns.map(() => '?').join()})`;
 	return {
 		name: `"${name}"`,
+		find: `select ${list} from "${name}" where "id" = ?`,
+		insert,
+		insertAndRead: `${insert} returning ${list}`,
+		list,
 		columns,
 		byKey: new Map(columns.map((c) => [c.key, c])),
 		statement: (sql) => {
@@ -58,34 +69,32 @@ function describe(db: Orm, table: SQLiteTable, name: string): Table {
 	};
 }
 
-const rowOf = (t: Table, raw: unknown): Values => {
+function rowOf(t: Table, raw: unknown): Values {
 	const values = raw as unknown[];
-	return Object.fromEntries(t.columns.map((c, n) => [c.key, c.read(values[n])]));
-};
-const list = (t: Table): string => t.columns.map((c) => c.name).join();
-const written = (t: Table, row: Values): unknown[] => t.columns.map((c) => c.write(row[c.key] === undefined ? c.blank() : row[c.key]));
-const insertInto = (t: Table): string => `insert into ${t.name} (${list(t)}) values (${t.columns.map(() => '?').join()})`;
+	const row: Values = {};
+	for (const [n, c] of t.columns.entries()) row[c.key] = values[n] === null ? null : c.read(values[n]);
+	return row;
+}
+function written(t: Table, row: Values): unknown[] {
+	const values: unknown[] = [];
+	for (const c of t.columns) {
+		const value = row[c.key] === undefined ? c.blank() : row[c.key];
+		values.push(value === null ? null : c.write(value));
+	}
+	return values;
+}
 
 /** The row with this id, or nothing. */
 export function findRow(db: Orm, table: SQLiteTable, id: string): Values | undefined {
 	const t = tableOf(db, table);
-	const raw = t
-		.statement(`select ${list(t)} from ${t.name} where "id" = ?`)
-		.raw()
-		.get(id);
+	const raw = t.statement(t.find).raw().get(id);
 	return raw === undefined ? undefined : rowOf(t, raw);
 }
 
 /** Writes a row. @returns it as it is stored */
 export function insertRow(db: Orm, table: SQLiteTable, row: Values): Values {
 	const t = tableOf(db, table);
-	return rowOf(
-		t,
-		t
-			.statement(`${insertInto(t)} returning ${list(t)}`)
-			.raw()
-			.get(written(t, row))
-	);
+	return rowOf(t, t.statement(t.insertAndRead).raw().get(written(t, row)));
 }
 
 /** Changes the row with this id. @returns it as it is stored then; nothing when there is none */
@@ -97,10 +106,11 @@ export function updateRow(db: Orm, table: SQLiteTable, id: string, patch: Values
 	});
 	if (changed.length === 0) return findRow(db, table, id);
 	const set = changed.map(({ column }) => `${column.name} = ?`).join();
+	const values = changed.map(({ column, value }) => (value === null ? null : column.write(value)));
 	const raw = t
-		.statement(`update ${t.name} set ${set} where "id" = ? returning ${list(t)}`)
+		.statement(`update ${t.name} set ${set} where "id" = ? returning ${t.list}`)
 		.raw()
-		.get([...changed.map(({ column, value }) => column.write(value)), id]);
+		.get([...values, id]);
 	return raw === undefined ? undefined : rowOf(t, raw);
 }
 
@@ -110,6 +120,6 @@ export const insertMany = (db: Orm, table: SQLiteTable, rows: readonly Values[])
 /** The same without reading back what was written: for thousands of rows. */
 export function writeMany(db: Orm, table: SQLiteTable, rows: readonly Values[]): void {
 	const t = tableOf(db, table);
-	const statement = t.statement(insertInto(t));
+	const statement = t.statement(t.insert);
 	for (const row of rows) statement.run(written(t, row));
 }
