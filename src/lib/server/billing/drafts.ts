@@ -1,13 +1,13 @@
 import { mailWords, paperWords, type Language } from '../../core/words';
 import { say } from '../../contract/refusals/billing';
 import { settingsOf } from '../company';
-import { and, asc, eq, inArray, isNotNull, ne } from 'drizzle-orm';
+import { and, asc, eq, isNotNull, ne } from 'drizzle-orm';
 import { billedDeposit, checkWithin, depositAmount, percentOfWhole } from '../../core/billing';
 import { cents, formatPercent, moneyIn, unitPriceIn, type Cents, type Percent, type Quantity } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { addDays } from '../../core/time';
 import type { Context } from '../commands';
-import type { Orm } from '../db';
+import { among, type Orm } from '../db';
 import { invoiceLines, invoiceParts, invoices, payApplications, type InvoiceKind } from './schema';
 import { itemSales } from '../catalog/schema';
 import { company } from '../company/schema';
@@ -214,7 +214,7 @@ export function rememberPrices(ctx: Context, invoiceIds: readonly string[]): voi
 		.from(invoiceLines)
 		.innerJoin(invoices, eq(invoices.id, invoiceLines.invoiceId))
 		.innerJoin(costEntries, eq(costEntries.id, invoiceLines.costEntryId))
-		.where(and(inArray(invoiceLines.invoiceId, [...invoiceIds]), isNotNull(costEntries.itemId)))
+		.where(and(among(invoiceLines.invoiceId, [...invoiceIds]), isNotNull(costEntries.itemId)))
 		.all();
 	for (const c of charged) {
 		const price = unitPriceIn(cents(c.amount), (c.quantity ?? 0) as Quantity);

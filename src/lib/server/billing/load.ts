@@ -1,8 +1,8 @@
-import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { and, asc, eq, isNull, sql } from 'drizzle-orm';
 import type { Billable } from '../../core/billing';
 import { grouped } from '../../core/lists';
 import { cents, type Cents } from '../../core/money';
-import type { Orm } from '../db';
+import { among, type Orm } from '../db';
 import { creditLines, invoiceLines, invoiceParts, invoices, allocations, payments } from './schema';
 import { costEntries } from '../costs/schema';
 import { contractLines } from '../work/schema';
@@ -19,7 +19,7 @@ export function contractsOf(db: Orm, jobIds: readonly string[]): Map<string, Con
 			.from(invoiceParts)
 			.innerJoin(invoiceLines, eq(invoiceLines.partId, invoiceParts.id))
 			.innerJoin(invoices, eq(invoices.id, invoiceParts.invoiceId))
-			.where(and(inArray(invoiceParts.jobId, ids), isNull(invoices.voidedAt)))
+			.where(and(among(invoiceParts.jobId, ids), isNull(invoices.voidedAt)))
 			.groupBy(invoiceLines.contractLineId)
 			.all()
 			.map((b) => [b.id, b.amount])
@@ -30,14 +30,14 @@ export function contractsOf(db: Orm, jobIds: readonly string[]): Map<string, Con
 		.innerJoin(invoiceLines, eq(invoiceLines.partId, invoiceParts.id))
 		.innerJoin(invoices, eq(invoices.id, invoiceParts.invoiceId))
 		.innerJoin(creditLines, eq(creditLines.invoiceLineId, invoiceLines.id))
-		.where(and(inArray(invoiceParts.jobId, ids), isNull(invoices.voidedAt)))
+		.where(and(among(invoiceParts.jobId, ids), isNull(invoices.voidedAt)))
 		.groupBy(invoiceLines.contractLineId)
 		.all();
 	for (const c of credited) billed.set(c.id, (billed.get(c.id) ?? 0) - c.amount);
 	const lines = db
 		.select()
 		.from(contractLines)
-		.where(inArray(contractLines.jobId, ids))
+		.where(among(contractLines.jobId, ids))
 		.orderBy(asc(contractLines.jobId), asc(contractLines.position))
 		.all();
 	return new Map(
@@ -73,7 +73,7 @@ export const costsToBillOf = (db: Orm, jobIds: readonly string[], cutOff: string
 		})
 		.from(costEntries)
 		.where(
-			and(inArray(costEntries.jobId, [...jobIds]), eq(costEntries.state, 'to bill'), sql`${costEntries.day} <= ${cutOff}`, notInConflict)
+			and(among(costEntries.jobId, [...jobIds]), eq(costEntries.state, 'to bill'), sql`${costEntries.day} <= ${cutOff}`, notInConflict)
 		)
 		.orderBy(asc(costEntries.day))
 		.all();

@@ -1,7 +1,8 @@
+import { among } from '../db';
 import { mailWords, type Language } from '../../core/words';
 import { say } from '../../contract/refusals/billing';
 import * as contract from '../../contract/billing/many';
-import { and, eq, inArray, ne, sql } from 'drizzle-orm';
+import { and, eq, ne, sql } from 'drizzle-orm';
 import type { InputOf, OutputOf } from '../../contract';
 import { leftOf } from '../../core/billing';
 import { grouped } from '../../core/lists';
@@ -37,7 +38,7 @@ function loadDay(ctx: Context, i: Day) {
 	const applied = ctx.db
 		.select({ jobId: payApplications.jobId })
 		.from(payApplications)
-		.where(and(inArray(payApplications.jobId, ids), ne(payApplications.state, 'void')))
+		.where(and(among(payApplications.jobId, ids), ne(payApplications.state, 'void')))
 		.all();
 	return {
 		rows: ctx.db
@@ -47,7 +48,7 @@ function loadDay(ctx: Context, i: Day) {
 			})
 			.from(jobs)
 			.innerJoin(stages, eq(stages.id, jobs.stageId))
-			.where(inArray(jobs.id, ids))
+			.where(among(jobs.id, ids))
 			.all(),
 		contracts: contractsOf(ctx.db, ids),
 		costs: grouped(costsToBillOf(ctx.db, ids, i.cutOff), (c) => c.jobId),
@@ -158,7 +159,7 @@ function write(ctx: Context, all: readonly Made[], i: Day, to: ReadonlyMap<strin
 	ctx.db
 		.update(costEntries)
 		.set({ billed: sql`${costEntries.charge}`, state: 'billed', version: sql`${costEntries.version} + 1` })
-		.where(inArray(costEntries.id, costIds))
+		.where(among(costEntries.id, costIds))
 		.run();
 	const numbers = new Map(i.issue ? all.map((m, n) => [m.invoice.id, first + n]) : []);
 	if (i.issue) send(ctx, all, numbers, i.text, own.name, to);
@@ -233,7 +234,7 @@ export const issueMany = serve(contract.issueMany, (ctx, i) => {
 	const drafts = ctx.db
 		.select()
 		.from(invoices)
-		.where(and(inArray(invoices.id, i.invoiceIds), sql`issued_at is null`))
+		.where(and(among(invoices.id, i.invoiceIds), sql`issued_at is null`))
 		.all();
 	const left: { invoiceId: string; why: string }[] = [];
 	let issued = 0;

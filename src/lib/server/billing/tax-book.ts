@@ -1,4 +1,5 @@
-import { and, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
+import { among } from '../db';
+import { and, eq, isNotNull, isNull } from 'drizzle-orm';
 import { partialTax } from '../../core/billing';
 import { grouped } from '../../core/lists';
 import { cents, sum, taxOf, type Cents, type ComponentTax } from '../../core/money';
@@ -26,12 +27,12 @@ export interface TaxBook {
 
 export function taxBook(ctx: Context, jobIds: readonly string[]): TaxBook {
 	const ids = [...new Set(jobIds)];
-	const owners = ctx.db.select({ jobId: jobs.id, customerId: jobs.customerId }).from(jobs).where(inArray(jobs.id, ids)).all();
+	const owners = ctx.db.select({ jobId: jobs.id, customerId: jobs.customerId }).from(jobs).where(among(jobs.id, ids)).all();
 	const known = new Map(
 		ctx.db
 			.select()
 			.from(customers)
-			.where(inArray(customers.id, [...new Set(owners.map((o) => o.customerId))]))
+			.where(among(customers.id, [...new Set(owners.map((o) => o.customerId))]))
 			.all()
 			.map((c) => [c.id, c])
 	);
@@ -39,14 +40,14 @@ export function taxBook(ctx: Context, jobIds: readonly string[]): TaxBook {
 		.select({ jobId: invoiceParts.jobId, taxes: invoiceParts.taxes })
 		.from(invoiceParts)
 		.innerJoin(invoices, eq(invoices.id, invoiceParts.invoiceId))
-		.where(and(inArray(invoiceParts.jobId, ids), isNull(invoices.voidedAt), isNotNull(invoices.issuedAt)))
+		.where(and(among(invoiceParts.jobId, ids), isNull(invoices.voidedAt), isNotNull(invoices.issuedAt)))
 		.all();
 	const credited = ctx.db
 		.select({ jobId: invoiceParts.jobId, taxes: creditNotes.taxes })
 		.from(invoiceParts)
 		.innerJoin(creditNotes, eq(creditNotes.partId, invoiceParts.id))
 		.innerJoin(invoices, eq(invoices.id, invoiceParts.invoiceId))
-		.where(and(inArray(invoiceParts.jobId, ids), isNull(invoices.voidedAt)))
+		.where(and(among(invoiceParts.jobId, ids), isNull(invoices.voidedAt)))
 		.all()
 		.map((r) => ({ ...r, taxes: r.taxes.map((t) => ({ ...t, base: cents(-t.base), tax: cents(-t.tax) })) }));
 	return {

@@ -1,2 +1,3 @@
+export { among } from './among';
 export { ftsQuery } from './fts';
 export { type Db, type Orm, connect, openDatabase } from './open';
