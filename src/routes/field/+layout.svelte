@@ -3,7 +3,8 @@
 	import { page } from '$app/state';
 	import { command } from '$lib/client/command';
 	import { LANGUAGES, LANGUAGE_NAMES, languageOf } from '$lib/core/words';
-	import { language, words } from '$lib/ui/words/words';
+	import { language } from '$lib/ui/words/language';
+	import { words } from '$lib/ui/words/field';
 	import { followLive } from '$lib/client/live';
 	import { forgetPages, keepPages } from '$lib/client/pages';
 	import { queue } from '$lib/client/queue.svelte';

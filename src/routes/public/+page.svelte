@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { words } from '$lib/ui/words/words';
+	import { words } from '$lib/ui/words/customer';
 	import { enhance } from '$app/forms';
 	import Letterhead from '$lib/ui/shell/Letterhead.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';

@@ -1,3 +1,4 @@
+import { dayIn } from '../words';
 import { say } from './refusals';
 import { Refusal, type Said } from '../refusal';
 import { Temporal } from 'temporal-polyfill';
@@ -23,13 +24,8 @@ export const monthEnd = (day: Day): Day => {
 	const d = Temporal.PlainDate.from(day);
 	return d.with({ day: d.daysInMonth }).toString();
 };
-/** Whether text is a day that exists. */
-const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
 /** A day as letters and documents say it: “May 14, 2027”. */
-export const longDay = (day: Day): string => {
-	const [y = '', m = '', d = ''] = day.split('-');
-	return `${MONTHS[Number(m) - 1] ?? m} ${Number(d)}, ${y}`;
-};
+export const longDay = (day: Day): string => dayIn('en', day);
 
 export const isDay = (text: string): boolean => {
 	try {

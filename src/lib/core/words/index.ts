@@ -4,3 +4,4 @@ export { wordsIn, type Spoken } from './said';
 export { customerWords, paperWords, type CustomerWords, type PaperWords } from './customer';
 export { dayIn } from './days';
 export { mailWords, type MailWords } from './mail';
+export { padWords, type PadWords } from './pad';

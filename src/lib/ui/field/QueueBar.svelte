@@ -1,5 +1,6 @@
 <script lang="ts">
-	import { locale, words } from '$lib/ui/words/words';
+	import { locale } from '$lib/ui/words/language';
+	import { words } from '$lib/ui/words/field';
 	import { queue } from '$lib/client/queue.svelte';
 	/** What was done on this device and is not saved yet, and what the server did not take. */
 	const refused = $derived(queue.items.filter((k) => k.refused !== null && k.name !== 'picture'));

@@ -1,5 +1,6 @@
 <script lang="ts">
-	import { locale, words } from '$lib/ui/words/words';
+	import { locale } from '$lib/ui/words/language';
+	import { words } from '$lib/ui/words/field';
 	import { onMount } from 'svelte';
 	import { queue } from '$lib/client/queue.svelte';
 	import { formatMinutes } from '$lib/core/money';

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { words } from '$lib/ui/words/words';
+	import { pad } from '$lib/ui/words/pad';
 	import { onMount } from 'svelte';
 	/** Draws a signature with a finger or a mouse; typed names work as well, so this may stay empty. */
 	let { value = $bindable('') }: { value: string } = $props();
@@ -26,8 +26,8 @@
 </script>
 
 <div class="pad">
-	<canvas bind:this={canvas} aria-label={words.field.pad.sign}></canvas><button type="button" class="link" onclick={() => clear()}
-		>{words.field.pad.clear}</button
+	<canvas bind:this={canvas} aria-label={pad().sign}></canvas><button type="button" class="link" onclick={() => clear()}
+		>{pad().clear}</button
 	>
 </div>
 

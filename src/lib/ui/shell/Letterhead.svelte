@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { words } from '$lib/ui/words/words';
+	import { words } from '$lib/ui/words/customer';
 	import type { Snippet } from 'svelte';
 	import type { Face } from '$lib/core/documents';
 	/** A page of the company for its customers: its letterhead, no chrome of ours. */

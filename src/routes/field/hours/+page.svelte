@@ -1,5 +1,6 @@
 <script lang="ts">
-	import { locale, words } from '$lib/ui/words/words';
+	import { locale } from '$lib/ui/words/language';
+	import { words } from '$lib/ui/words/field';
 	import Form from '$lib/ui/forms/Form.svelte';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { words } from '$lib/ui/words/words';
+	import { words } from '$lib/ui/words/field';
 	let { data } = $props();
 	let text = $state('');
 	const shown = $derived(data.jobs.filter((j) => `${j.name} ${j.number} ${j.address}`.toLowerCase().includes(text.toLowerCase())));

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { longDay, words } from '$lib/ui/words/words';
+	import { longDay, words } from '$lib/ui/words/customer';
 	import { onMount } from 'svelte';
 	import { enhance } from '$app/forms';
 	import { refresh } from '$lib/client/refresh';

@@ -1,5 +1,6 @@
 <script lang="ts">
-	import { locale, longDay, words } from '$lib/ui/words/words';
+	import { locale } from '$lib/ui/words/language';
+	import { longDay, words } from '$lib/ui/words/customer';
 	import { onMount } from 'svelte';
 	import { enhance } from '$app/forms';
 	import { goto } from '$app/navigation';

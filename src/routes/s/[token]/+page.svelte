@@ -2,7 +2,8 @@
 	import { enhance } from '$app/forms';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import Letterhead from '$lib/ui/shell/Letterhead.svelte';
-	import { locale, words } from '$lib/ui/words/words';
+	import { locale } from '$lib/ui/words/language';
+	import { words } from '$lib/ui/words/customer';
 	let { data, form } = $props();
 	const day = (d: string) =>
 		new Date(`${d}T12:00Z`).toLocaleDateString(locale(), {

@@ -157,7 +157,6 @@ export const field = {
 		later: 'Or later, by the link in the mail.',
 		noReception: 'No reception: what you chose is still here. Try again.'
 	},
-	pad: { name: 'Signature', sign: 'Sign here', clear: 'Clear' },
 	/** Of the forms that come with the program: what each word of theirs is called. In English they are their own. */
 	siteForm: (text: string): string => text
 };

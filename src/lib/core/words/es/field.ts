@@ -185,6 +185,5 @@ export const field: FieldWords = {
 		later: 'O después, con el enlace del correo.',
 		noReception: 'Sin señal: lo que eligió sigue aquí. Intente otra vez.'
 	},
-	pad: { name: 'Firma', sign: 'Firme aquí', clear: 'Borrar' },
 	siteForm: (text) => SITE_FORM_WORDS[text] ?? text
 };

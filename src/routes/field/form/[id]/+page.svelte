@@ -7,7 +7,7 @@
 	import { formReadings, type FormField } from '$lib/core/site-forms';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import SignaturePad from '$lib/ui/forms/SignaturePad.svelte';
-	import { words } from '$lib/ui/words/words';
+	import { words } from '$lib/ui/words/field';
 	let { data } = $props();
 	const r = $derived(data.record);
 	const closed = $derived(r.state !== 'open');

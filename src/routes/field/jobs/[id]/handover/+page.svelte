@@ -4,7 +4,7 @@
 	import { formatMinutes, formatQuantity } from '$lib/core/money';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import SignaturePad from '$lib/ui/forms/SignaturePad.svelte';
-	import { words } from '$lib/ui/words/words';
+	import { words } from '$lib/ui/words/field';
 	let { data } = $props();
 	const c = $derived(data.content);
 	let shown = $state({ tasks: true, hours: false, materials: true, pictures: true });

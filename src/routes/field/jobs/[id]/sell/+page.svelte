@@ -8,7 +8,7 @@
 	import Field from '$lib/ui/forms/Field.svelte';
 	import { readAt } from '$lib/ui/forms/typed';
 	import SignaturePad from '$lib/ui/forms/SignaturePad.svelte';
-	import { spoken, words } from '$lib/ui/words/words';
+	import { spoken, words } from '$lib/ui/words/field';
 	let { data } = $props();
 	const sale = $derived(data.sale);
 	interface Picked {
