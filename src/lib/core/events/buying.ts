@@ -34,5 +34,5 @@ export const BUYING = {
 	'costs.set-remainder': (p: { kind: string; phase: string; amount: number | null }) =>
 		`${p.phase || 'No phase'}, ${p.kind}: ${p.amount === null ? 'to come by the budget again' : `${money(p.amount)} still to come`}`,
 	'costs.set-complete': (p: { phase: string; percent: number | null }) =>
-		`${p.phase}: ${p.percent === null ? 'percent complete taken off' : `${formatPercent(p.percent)} % complete`}`
+		`${p.phase}: ${p.percent === null ? 'percent complete taken off' : `${formatPercent(p.percent)} complete`}`
 };

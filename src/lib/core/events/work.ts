@@ -10,7 +10,7 @@ export const WORK = {
 	'plan.ask-firm': (p: { firm: string; from: string; to: string }) => `${p.firm} asked to come ${from(p.from, p.to)}`,
 	'plan.withdraw-ask': (p: { firm: string; from: string; to: string }) => `${p.firm} is not needed ${from(p.from, p.to)}`,
 	'plan.answer-ask': (p: { firm: string; answer: string; why: string; from: string; to: string }) =>
-		`${p.firm} says ${p.answer} to ${from(p.from, p.to)}${p.why ? `: ${p.why}` : ''}`,
+		`${p.firm} says ${p.answer}, ${from(p.from, p.to)}${p.why ? `: ${p.why}` : ''}`,
 	'plan.tell-customer': (p: { to: string }) => `The customer was told when we come (${p.to})`,
 	'plan.renew-calendar': (p: { on: boolean }) => (p.on ? 'Calendar feed made' : 'Calendar feed ended'),
 	'plan.changed': (p: { n: number; what: string }) => `${p.n} shift${p.n === 1 ? '' : 's'} ${p.what}`,
