@@ -19,7 +19,7 @@ const ENGLISH =
 const letters = (about: string): { subject: string; text: string }[] =>
 	app.db.sqlite
 		.prepare(`select subject, text from outbox where about = ? and "to" = 'lucia@arroyo.example' order by created_at`)
-		.all(about) as never;
+		.all(about) as { subject: string; text: string }[];
 
 /** A customer who reads Spanish, with a quote, an invoice, a credit on it and a payment. */
 beforeAll(async () => {
@@ -41,7 +41,7 @@ beforeAll(async () => {
 	const issued = yard.call('bastian', 'quotes.issue', { estimateId, to: 'lucia@arroyo.example', subject: '', text: '{link}' });
 	revisionId = issued.revisionId;
 	of = { jobId, estimateId, customerId };
-	yard.accept(issued as never, 'Lucía Arroyo');
+	yard.accept(issued, 'Lucía Arroyo');
 	({ invoiceId } = yard.call('petra', 'invoices.contract', { jobId, percent: 5_000 }));
 	yard.call('petra', 'invoices.issue', { invoiceId, to: 'lucia@arroyo.example', subject: '', text: '{link}' });
 	yard.call('lowell', 'payments.record', { invoiceId, amount: 10_000, method: 'check', reference: '77', day: '2027-04-14' });

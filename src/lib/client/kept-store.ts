@@ -32,10 +32,10 @@ export class KeptStore {
 
 	/** Writes down all of one click, or none of it. @throws when this device cannot keep anything */
 	add(rows: readonly Omit<Kept, 'seq'>[]): Promise<void> {
-		return this.#work(async (db) => {
+		return this.#work(async (db, again) => {
 			const t = db.transaction(STORE, 'readwrite');
-			// A second try must not write it twice.
-			const known = new Set(((await t.store.getAll()) as Kept[]).map((k) => k.key));
+			// A second try must not write it twice; a first one reads nothing, pictures are heavy.
+			const known = new Set(again ? ((await t.store.getAll()) as Kept[]).map((k) => k.key) : []);
 			for (const row of rows) if (!known.has(row.key)) await t.store.add(row);
 			await t.done;
 		});
@@ -69,12 +69,12 @@ export class KeptStore {
 		);
 	}
 
-	async #work<T>(what: (db: IDBPDatabase) => Promise<T>): Promise<T> {
+	async #work<T>(what: (db: IDBPDatabase, again: boolean) => Promise<T>): Promise<T> {
 		try {
-			return await soon(this.#opened().then(what));
+			return await soon(this.#opened().then((db) => what(db, false)));
 		} catch {
 			this.close();
-			return soon(this.#opened().then(what));
+			return soon(this.#opened().then((db) => what(db, true)));
 		}
 	}
 

@@ -1,4 +1,5 @@
 import type { Input, OfflineName } from '$lib/contract';
+import { fieldWords, type FieldWords } from '$lib/core/words';
 import { KeptStore, type Kept } from './kept-store';
 import { refresh } from './refresh';
 import { toldSaved } from './saved';
@@ -28,6 +29,7 @@ export class Queue {
 	signedOut = $state(false);
 	#store = new KeptStore();
 	#person = '';
+	#words: () => FieldWords['queue'] = () => fieldWords('en').queue;
 	#channel: BroadcastChannel | null = null;
 	#timer: ReturnType<typeof setTimeout> | undefined;
 	#sending = false;
@@ -35,9 +37,10 @@ export class Queue {
 	/** Who waits on this page for what became of what they just did. */
 	#waiting: Record<string, (s: Settled) => void> = {};
 
-	/** Takes up what this person left here. @returns stop */
-	start(person: string): () => void {
+	/** Takes up what this person left here. @param words in the language of the page @returns stop */
+	start(person: string, words: () => FieldWords['queue']): () => void {
 		this.#person = person;
+		this.#words = words;
 		this.#channel = new BroadcastChannel('nickel-queue');
 		this.#channel.onmessage = () => void this.#read().catch(() => undefined);
 		const again = () => void this.#send();
@@ -66,7 +69,7 @@ export class Queue {
 		const common = { person: this.#person, group: key, about, occurredAt: Date.now(), refused: null };
 		const rows: Omit<Kept, 'seq'>[] = [
 			...(picture
-				? [{ ...common, key: picture.id, name: 'picture' as const, input: picture.id, picture: picture.file, label: 'Picture' }]
+				? [{ ...common, key: picture.id, name: 'picture' as const, input: picture.id, picture: picture.file, label: this.#words().picture }]
 				: []),
 			{ ...common, key, name, input, picture: null, label }
 		];
@@ -87,14 +90,9 @@ export class Queue {
 	/** A device that cannot keep anything: what is done is sent at once, and whoever did it is told when that is not possible. */
 	async #sendUnkept(rows: readonly Omit<Kept, 'seq'>[]): Promise<Settled> {
 		for (const row of rows) {
-			const answer = await post(row);
+			const answer = await post(row, this.#words().unanswered);
 			if (answer.state === 'refused') return answer;
-			if (answer.state !== 'saved')
-				return {
-					state: 'refused',
-					field: '',
-					message: 'There is no reception, and this device cannot keep what is done. It was not saved.'
-				};
+			if (answer.state !== 'saved') return { state: 'refused', field: '', message: this.#words().unkept };
 		}
 		toldSaved();
 		await refresh();
@@ -142,6 +140,10 @@ export class Queue {
 				this.#again = false;
 				sent = (await navigator.locks.request('nickel-queue', () => this.#sendAll())) || sent;
 			} while (this.#again);
+		} catch {
+			// The device cannot be read now: what is kept on it waits, and nobody is left waiting for an answer.
+			for (const key of Object.keys(this.#waiting)) this.#answer(key, { state: 'waiting' });
+			this.#timer = setTimeout(() => void this.#send(), RETRY);
 		} finally {
 			// Whatever went wrong with it, the next one sends again.
 			this.#sending = false;
@@ -158,7 +160,7 @@ export class Queue {
 			const refused: string[] = [];
 			for (const next of left) {
 				if (refused.includes(next.group)) continue;
-				const answer = await post(next);
+				const answer = await post(next, this.#words().unanswered);
 				[this.lost, this.signedOut] = [answer.state === 'away', answer.state === 'signed out'];
 				if (answer.state === 'away' || answer.state === 'signed out') {
 					for (const key of Object.keys(this.#waiting)) this.#answer(key, { state: 'waiting' });
@@ -197,7 +199,7 @@ export class Queue {
 }
 
 /** Sends one thing. What the server does not answer itself may have been done or not: it is sent again with its key. */
-async function post(k: Omit<Kept, 'seq'>): Promise<Answer> {
+async function post(k: Omit<Kept, 'seq'>, unanswered: string): Promise<Answer> {
 	const sentAt = Date.now();
 	try {
 		const response =
@@ -214,7 +216,7 @@ async function post(k: Omit<Kept, 'seq'>): Promise<Answer> {
 		// What fails here by itself is told and stands aside: it must not keep all that comes after it.
 		if (response.status >= 502 || response.status === 429) return { state: 'away' };
 		const body = (await response.json().catch(() => ({}))) as { message?: string; field?: string };
-		return { state: 'refused', message: body.message ?? 'The server did not take it.', field: body.field ?? '' };
+		return { state: 'refused', message: body.message ?? unanswered, field: body.field ?? '' };
 	} catch {
 		return { state: 'away' };
 	}

@@ -18,7 +18,7 @@
 	onMount(() => {
 		document.documentElement.dataset.size = 'large';
 		const stop = followLive(() => ['plan', 'field']);
-		const rest = queue.start(data.me.id);
+		const rest = queue.start(data.me.id, () => words.field.queue);
 		void keepPages();
 		return () => {
 			rest();

@@ -1,3 +1,4 @@
+import { choose } from '../words';
 import { say } from './refusals';
 import { cents, type Cents } from '../money';
 import { EstimateError, type Estimate, type OptionGroup } from './model';
@@ -34,12 +35,7 @@ const NONE: ReadonlySet<string> = new Set();
 export const isChooseOne = (g: OptionGroup): boolean => g.atLeast === 1 && g.atMost === 1;
 
 /** What the rule of a group says to the customer. */
-export function groupRule(g: OptionGroup): string {
-	if (isChooseOne(g)) return 'Choose one';
-	if (g.atLeast === 0 && g.atMost === 1) return 'Choose one, or none';
-	if (g.atLeast === g.atMost) return `Choose ${g.atLeast}`;
-	return g.atLeast === 0 ? `Choose up to ${g.atMost}` : `Choose ${g.atLeast} to ${g.atMost}`;
-}
+export const groupRule = (g: OptionGroup): string => choose(g.atLeast, g.atMost);
 
 /**
  * Checks a choice of options against what is offered and the rules of the groups.

@@ -27,6 +27,7 @@ export const monthEnd = (day: Day): Day => {
 /** A day as letters and documents say it: “May 14, 2027”. */
 export const longDay = (day: Day): string => dayIn('en', day);
 
+/** Whether text is a day that exists. */
 export const isDay = (text: string): boolean => {
 	try {
 		return /^\d{4}-\d{2}-\d{2}$/.test(text) && Temporal.PlainDate.from(text, { overflow: 'reject' }).toString() === text;

@@ -5,3 +5,4 @@ export { customerWords, paperWords, type CustomerWords, type PaperWords } from '
 export { dayIn } from './days';
 export { mailWords, type MailWords } from './mail';
 export { padWords, type PadWords } from './pad';
+export { choose } from './en/choose';

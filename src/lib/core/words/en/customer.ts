@@ -1,6 +1,7 @@
+import { choose } from './choose';
+
 /** The words of the pages that customers and subcontractors see. */
 export const customer = {
-	deadLink: 'This link does not work (any more). Please use the one in our latest mail, or call us.',
 	watched:
 		'The company sees when this page was opened, for how long, from what kind of device, and what was tried and chosen. No cookies of others, no tracking.',
 	staff: 'You are signed in as one of us: this is what the customer sees. Only they can answer it.',
@@ -54,17 +55,7 @@ export const customer = {
 		why: 'Why? A word is enough.',
 		decline: 'Decline',
 		validUntil: (day: string) => `valid until ${day}`,
-		/** What the rule of a group says: at least so many, at most so many. */
-		rule: (least: number, most: number) =>
-			least === 1 && most === 1
-				? 'Choose one'
-				: least === 0 && most === 1
-					? 'Choose one, or none'
-					: least === most
-						? `Choose ${least}`
-						: least === 0
-							? `Choose up to ${most}`
-							: `Choose ${least} to ${most}`
+		rule: choose
 	},
 	invoice: {
 		title: (number: number | null) => (number === null ? 'Draft' : `Invoice ${number}`),

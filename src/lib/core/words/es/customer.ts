@@ -2,7 +2,6 @@ import type { CustomerWords } from '../en/customer';
 
 /** The words of the pages that customers and subcontractors see, in Spanish. */
 export const customer: CustomerWords = {
-	deadLink: 'Este enlace no funciona (o ya no). Por favor use el de nuestro último correo, o llámenos.',
 	watched:
 		'La empresa ve cuándo se abrió esta página, por cuánto tiempo, con qué clase de aparato y qué se probó y eligió. Sin cookies de otros, sin rastreo.',
 	staff: 'Usted entró como uno de nosotros: esto es lo que ve el cliente. Solo él puede responder.',
