@@ -148,8 +148,10 @@ describe('a job, from its first order to closed', () => {
 		await page.waitForSelector(cell);
 		await put(page, cell, 'much');
 		await page.waitForSelector('[role=alert]');
+		const before = await shown(page, 'profit');
 		await put(page, cell, '1,234.56');
 		await until(() => one('select amount from remainders where job_id = ?', jobId) === 123_456, 'the remainder');
+		await page.waitForFunction((was) => document.querySelector<HTMLElement>('[data-testid=profit]')?.innerText !== was, {}, before);
 		const profit = await shown(page, 'profit');
 		await open(page, `${base}/jobs/${jobId}`);
 		expect((await bodyText(page)).replace(/\s+/g, ' ')).toContain(`Profit expected ${profit}`);

@@ -289,11 +289,9 @@ describe('what the company sets', () => {
 		const visitorPage = await visitor(browser, PHONE);
 		await open(visitorPage, `${base}/public`);
 		expect(await bodyText(visitorPage)).toContain('Skylights');
-		expect(
-			await visitorPage.$$eval('img', (all) =>
-				all.every((i) => (i as HTMLImageElement).complete && (i as HTMLImageElement).naturalWidth > 0)
-			)
-		).toBe(true);
+		await visitorPage.$$eval('img', (all) => all.forEach((i) => ((i as HTMLImageElement).loading = 'eager')));
+		await visitorPage.waitForFunction(() => [...document.images].every((i) => i.complete));
+		expect(await visitorPage.$$eval('img', (all) => all.filter((i) => (i as HTMLImageElement).naturalWidth === 0).length)).toBe(0);
 		expect((await fetch(`${base}/public/picture/${db.value<string>('select file_id from job_photos limit 1')}`)).status).toBe(404);
 		await visitorPage.close();
 	});

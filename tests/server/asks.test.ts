@@ -78,7 +78,7 @@ describe('a subcontractor', () => {
 		answer(askId, 'yes');
 		expect(days().map((d) => d[1])).toEqual(['yes', 'yes', 'yes']);
 		expect(told(app, "code = 'plan.answer-ask' and subject like 'job:%'")).toEqual([
-			'Wexcombe Scaffold says yes to from April 15, 2027 to April 19, 2027'
+			'Wexcombe Scaffold says yes, from April 15, 2027 to April 19, 2027'
 		]);
 	});
 	it('that cannot come says why: the days leave the board, and Today asks for another', () => {
