@@ -1,6 +1,6 @@
 /** The layers of the server, from the ground up: a room may look at its own layer and below. Up goes only an event. */
 const LAYERS = [
-	['ground', 'db|scope|commands|live|ports|files|company|people|documents|links|outbox|firms'],
+	['ground', 'db|scope|commands|live|ports|files|company|people|documents|links|outbox|firms|shown'],
 	['book', 'catalog|rates|flat-rate'],
 	['win', 'sales|estimates|quotes|survey'],
 	['work', 'jobs|planning|time|work|field|costs|buying|repeats|rounds|site-forms'],

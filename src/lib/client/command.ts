@@ -1,6 +1,8 @@
 import type { CommandName, Input, Output } from '$lib/contract';
 import { refresh } from './refresh';
 import { toldSaved } from './saved';
+import { openPage, show, whichPage, type Again } from './shown.svelte';
+import { whileAsking } from './asking';
 
 export type Outcome<R> = { ok: true; result: R } | { ok: false; message: string; field: string | null; status: number };
 
@@ -10,7 +12,7 @@ export function command<N extends CommandName>(
 	input: Input<N>,
 	options: { refresh?: boolean; key?: string } = {}
 ): Promise<Outcome<Output<N>>> {
-	return send(name, input, options);
+	return whileAsking(send(name, input, options));
 }
 
 /** What was asked and not answered, by name and input, with its key: whoever tries again asks for the same once more, not for a second. */
@@ -20,12 +22,15 @@ async function send<R>(name: string, input: unknown, options: { refresh?: boolea
 	const asked = JSON.stringify([name, input]);
 	const key = options.key ?? unanswered.get(asked) ?? crypto.randomUUID();
 	unanswered.delete(asked);
+	// What the page shows after it comes with the answer: one request for one step.
+	const of = openPage();
+	const which = options.refresh === false ? null : whichPage();
 	let response: Response;
 	try {
 		response = await fetch(`/api/commands/${name}`, {
 			method: 'POST',
 			headers: { 'content-type': 'application/json' },
-			body: JSON.stringify({ input, key })
+			body: JSON.stringify({ input, key, page: which ?? undefined })
 		});
 	} catch {
 		unanswered.set(asked, key);
@@ -38,23 +43,13 @@ async function send<R>(name: string, input: unknown, options: { refresh?: boolea
 	}
 	// A proxy speaks for a server that went away: nobody knows what became of it.
 	if (response.status >= 502) unanswered.set(asked, key);
-	const body = (await response.json().catch(() => ({}))) as { result?: R; message?: string; field?: string };
-	if (!response.ok) {
-		if (response.status === 401)
-			return {
-				ok: false,
-				message: 'You were signed out. Sign in again in another tab, then try once more: what you typed is still here.',
-				field: null,
-				status: 401
-			};
-		return {
-			ok: false,
-			message: body.message ?? 'That did not work. Nothing was changed.',
-			field: body.field ?? null,
-			status: response.status
-		};
-	}
+	const body = (await response.json().catch(() => ({}))) as { result?: R; page?: Again | null; message?: string; field?: string };
+	if (!response.ok)
+		return { ok: false, field: body.field ?? null, status: response.status, message: wordsOf(response.status, body.message) };
 	toldSaved();
-	if (options.refresh !== false) await refresh();
+	if (options.refresh !== false && !(body.page && (await show(body.page, of)))) await refresh();
 	return { ok: true, result: body.result as R };
 }
+
+const wordsOf = (status: number, message = 'That did not work. Nothing was changed.'): string =>
+	status === 401 ? 'You were signed out. Sign in again in another tab, then try once more: what you typed is still here.' : message;

@@ -17,10 +17,13 @@ export function statusOf(e: Refusal): number {
 	return e instanceof BadInput ? 400 : 422;
 }
 
-/** Runs something for an endpoint; refusals become a code with what it is said with, plain words, and their field. What nobody foresaw is logged, and said as such. */
-export async function answer(work: () => unknown): Promise<Response> {
+/** Runs something for an endpoint and answers what came of it. */
+export const answer = (work: () => unknown): Promise<Response> => answerWhole(async () => ({ result: (await work()) ?? null }));
+
+/** The same where more than a result is answered; refusals become a code with what it is said with, plain words, and their field. What nobody foresaw is logged, and said as such. */
+export async function answerWhole(work: () => Promise<{ result: unknown }>): Promise<Response> {
 	try {
-		return Response.json({ result: (await work()) ?? null });
+		return Response.json(await work());
 	} catch (e) {
 		if (e instanceof Refusal)
 			return Response.json(

@@ -131,6 +131,8 @@ export const ROUTES: Readonly<Record<string, RouteNeeds>> = {
 	'/api/lead-table': 'leads.handle',
 	'/api/photos/[id]': 'estimates.see',
 	'/api/material-list/[id]': 'estimates.see',
+	// What a page asks for again asks for the right of that page.
+	'/api/page': 'own.account',
 	'/api/presence': 'estimates.see',
 	'/api/assembly-needs': 'estimates.see',
 	'/api/assembly-inside': 'catalog.see',
@@ -185,6 +187,8 @@ const SIZES: Readonly<Record<string, number>> = {
 	'/q/[token]': 400_000
 };
 const FORM = 32_000;
+/** A command may say which page it was given on, beside its input. */
+export const WHICH_PAGE = 8000;
 
 /**
  * The most bytes that a request to a matched route may bring, known before anything of it is read.
@@ -192,6 +196,6 @@ const FORM = 32_000;
  */
 export function sizeOf(id: string, commandSize?: number): number {
 	const route = routeName(id);
-	if (route === '/api/commands/[name]') return commandSize ?? USUAL_INPUT;
+	if (route === '/api/commands/[name]') return (commandSize ?? USUAL_INPUT) + WHICH_PAGE;
 	return SIZES[route] ?? FORM;
 }

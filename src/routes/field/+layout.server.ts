@@ -1,4 +1,5 @@
 import { app } from '$lib/server/app';
+import { live } from '$lib/server/live';
 import { companyOf } from '$lib/server/company';
 import { running } from '$lib/server/time';
 import { languageOf } from '$lib/core/words';
@@ -11,5 +12,7 @@ export const load: LayoutServerLoad = ({ locals }) => ({
 	language: languageOf(locals.signed?.language),
 	zone: companyOf(app()).zone,
 	running: running(app(), locals.signed?.personId ?? ''),
-	now: app().clock.now()
+	now: app().clock.now(),
+	/** All that happened up to this number is on the page. */
+	heard: live.number
 });

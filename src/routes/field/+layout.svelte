@@ -1,11 +1,12 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
+	import { afterNavigate } from '$app/navigation';
 	import { page } from '$app/state';
 	import { command } from '$lib/client/command';
 	import { LANGUAGES, LANGUAGE_NAMES, languageOf } from '$lib/core/words';
 	import { language } from '$lib/ui/words/language';
 	import { words } from '$lib/ui/words/field';
-	import { followLive } from '$lib/client/live';
+	import { Follower } from '$lib/client/live';
 	import { forgetPages, keepPages } from '$lib/client/pages';
 	import { queue } from '$lib/client/queue.svelte';
 	import Leave from '$lib/ui/forms/Leave.svelte';
@@ -15,9 +16,11 @@
 	import Hammer from '@lucide/svelte/icons/hammer';
 	import Sunrise from '@lucide/svelte/icons/sunrise';
 	let { data, children } = $props();
+	const live = new Follower(() => ['plan', 'field']);
+	afterNavigate(() => live.look());
 	onMount(() => {
 		document.documentElement.dataset.size = 'large';
-		const stop = followLive(() => ['plan', 'field']);
+		const stop = live.start();
 		const rest = queue.start(data.me.id, () => words.field.queue);
 		void keepPages();
 		return () => {

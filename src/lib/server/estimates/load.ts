@@ -1,8 +1,9 @@
 import { asc, eq, inArray } from 'drizzle-orm';
-import type { Estimate, Line } from '../../core/estimate';
+import type { Estimate } from '../../core/estimate';
 import type { Orm } from '../db';
+import { linesByScope } from './read-lines';
 import { company } from '../company/schema';
-import { estimates, lines, optionGroups, scopes, shapes } from './schema';
+import { estimates, optionGroups, scopes, shapes } from './schema';
 
 /** Reads an estimate's rows into what the core computes. Four queries, however large it is. */
 export function loadEstimate(db: Orm, estimateId: string): Estimate | null {
@@ -12,9 +13,8 @@ export function loadEstimate(db: Orm, estimateId: string): Estimate | null {
 	const scopeRows = db.select().from(scopes).where(eq(scopes.estimateId, estimateId)).orderBy(asc(scopes.position)).all();
 	const ids = scopeRows.map((s) => s.id);
 	const shapeRows = ids.length ? db.select().from(shapes).where(inArray(shapes.scopeId, ids)).orderBy(asc(shapes.position)).all() : [];
-	const lineRows = ids.length ? db.select().from(lines).where(inArray(lines.scopeId, ids)).orderBy(asc(lines.position)).all() : [];
 	const groups = db.select().from(optionGroups).where(eq(optionGroups.estimateId, estimateId)).orderBy(asc(optionGroups.position)).all();
-	const linesOf = group(lineRows);
+	const linesOf = linesByScope(db.$client, estimateId);
 	const shapesOf = group(shapeRows);
 	return {
 		system: own?.system ?? 'imperial',
@@ -35,13 +35,9 @@ export function loadEstimate(db: Orm, estimateId: string): Estimate | null {
 				subtract,
 				subtractLengths
 			})),
-			lines: (linesOf.get(s.id) ?? []).map(toLine)
+			lines: linesOf.get(s.id) ?? []
 		}))
 	};
-}
-
-function toLine({ scopeId: _scope, position: _position, ...rest }: typeof lines.$inferSelect): Line {
-	return rest as unknown as Line;
 }
 
 function group<T extends { scopeId: string }>(rows: T[]): Map<string, T[]> {

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { formatCents, formatRate } from '$lib/core/money';
 	import Chart from '$lib/ui/chart/Chart.svelte';
 	import { axisDollars, type ChartOption } from '$lib/ui/chart/theme';
@@ -8,7 +9,8 @@
 	import { pagesOf } from '$lib/ui/shell/places';
 	import DataTable from '$lib/ui/tables/DataTable.svelte';
 	import type { Column } from '$lib/ui/tables/view';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	type Job = (typeof data.jobs)[number];
 	const money = (key: keyof Job & string, label: string, pick: (j: Job) => number, extra = false): Column<Job> => ({
 		...{ key, label, extra, num: true },

@@ -1,3 +1,4 @@
+import { shown } from '$lib/server/shown';
 import { may } from '$lib/core/access';
 import { isDay, mondayOf } from '$lib/core/time';
 import { app } from '$lib/server/app';
@@ -5,7 +6,7 @@ import { todayOf } from '$lib/server/company';
 import { board, plannableJobs } from '$lib/server/screens';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ url, locals }) => {
+export const load = shown((({ url, locals }) => {
 	const asked = url.searchParams.get('from') ?? '';
 	const weeks = [1, 2, 4].find((n) => String(n) === url.searchParams.get('weeks')) ?? 2;
 	const from = mondayOf(isDay(asked) ? asked : todayOf(app()));
@@ -16,4 +17,4 @@ export const load: PageServerLoad = ({ url, locals }) => {
 		mayPlan: locals.signed !== null && may(locals.signed.actor, 'plan.change'),
 		live: ['plan']
 	};
-};
+}) satisfies PageServerLoad);

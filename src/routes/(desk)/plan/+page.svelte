@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { command } from '$lib/client/command';
 	import { formatMinutes } from '$lib/core/money';
 	import { addDays, daysBetween } from '$lib/core/time';
@@ -12,7 +13,8 @@
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { shortDay, showDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	const b = $derived(data.board);
 	const crews = $derived([...new Set(b.staff.map((p) => p.crew))]);
 	const firms = $derived(

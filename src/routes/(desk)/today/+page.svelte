@@ -1,10 +1,12 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { formatCents, formatMinutes } from '$lib/core/money';
 	import TownMap from '$lib/ui/map/TownMap.svelte';
 	import { jobTone } from '$lib/ui/board/tones';
 	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	const hanging = $derived(data.list.reduce((a, d) => a + (d.amount ?? 0), 0));
 	const working = $derived(data.site.staff.filter((p) => p.shifts.length > 0).length);
 	const hour = $derived(

@@ -1,4 +1,5 @@
+import { shown } from '$lib/server/shown';
 import { app } from '$lib/server/app';
 import { applicationList } from '$lib/server/billing';
 
-export const load = () => ({ applications: applicationList(app().db.orm), live: ['invoices'] });
+export const load = shown(() => ({ applications: applicationList(app().db.orm), live: ['invoices'] }));

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { formatCents } from '$lib/core/money';
 	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
@@ -6,7 +7,8 @@
 	import { pagesOf } from '$lib/ui/shell/places';
 	import DataTable from '$lib/ui/tables/DataTable.svelte';
 	import type { Column } from '$lib/ui/tables/view';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	type Application = (typeof data.applications)[number];
 	const MARKS = { draft: 'ring', sent: 'wait', certified: 'done', void: 'ring' } as const;
 	const columns: Column<Application>[] = [

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import type { CommandName, Input } from '$lib/contract';
 	import { command } from '$lib/client/command';
 	import { formatCents } from '$lib/core/money';
@@ -6,7 +7,8 @@
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	type Line = (typeof data.lines)[number];
 	let problem = $state('');
 	let said = $state('');

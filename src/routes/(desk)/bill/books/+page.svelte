@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import Form from '$lib/ui/forms/Form.svelte';
 	import { untrack } from 'svelte';
 	import type { CommandName, Input } from '$lib/contract';
@@ -9,7 +10,8 @@
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showDay, showInstant } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	// What is typed is the page's own until it is kept.
 	let accounts: Record<string, string> = $state(
 		untrack(() => ({ ...Object.fromEntries(ACCOUNT_KEYS.map((k) => [k, ''])), ...data.accounts }))

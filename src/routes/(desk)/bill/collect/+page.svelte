@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import type { CommandName, Input } from '$lib/contract';
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
@@ -11,7 +12,8 @@
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { nearDay, showInstant } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	type Customer = (typeof data.customers)[number];
 	type Invoice = Customer['invoices'][number];
 	const sum = $derived(data.customers.reduce((a, c) => a + c.open, 0));

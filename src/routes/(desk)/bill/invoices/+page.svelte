@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { AGES } from '$lib/core/receivables';
 	import { formatCents } from '$lib/core/money';
 	import Sums from '$lib/ui/money/Sums.svelte';
@@ -8,7 +9,8 @@
 	import { pagesOf } from '$lib/ui/shell/places';
 	import DataTable from '$lib/ui/tables/DataTable.svelte';
 	import type { Column } from '$lib/ui/tables/view';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	type Invoice = (typeof data.invoices)[number];
 	const marks = { draft: 'ring', issued: 'wait', 'part paid': 'half', paid: 'done', void: 'ring' } as const;
 	const isOpen = (i: Invoice) => i.state === 'issued' || i.state === 'part paid';

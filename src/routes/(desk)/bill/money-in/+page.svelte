@@ -1,11 +1,13 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { formatCents } from '$lib/core/money';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
 	import DataTable from '$lib/ui/tables/DataTable.svelte';
 	import type { Column } from '$lib/ui/tables/view';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	const columns: Column<(typeof data.payments)[number]>[] = [
 		{ key: 'day', label: 'Day', value: (p) => p.day, text: (p) => showDay(p.day) },
 		{ key: 'customer', label: 'Customer', value: (p) => p.customer, own: true },

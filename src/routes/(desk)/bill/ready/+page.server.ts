@@ -1,3 +1,4 @@
+import { shown } from '$lib/server/shown';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
 import { readyToBill } from '$lib/server/billing';
@@ -5,7 +6,7 @@ import { companyOf } from '$lib/server/company';
 import { doingStages } from '$lib/server/sales';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ url, locals }) => {
+export const load = shown((({ url, locals }) => {
 	const which = url.searchParams.get('which') ?? '';
 	const kind = url.searchParams.get('kind') ?? '';
 	const all = readyToBill(app());
@@ -23,4 +24,4 @@ export const load: PageServerLoad = ({ url, locals }) => {
 		mayBill: locals.signed !== null && may(locals.signed.actor, 'invoices.change'),
 		live: ['invoices', 'costs', 'track']
 	};
-};
+}) satisfies PageServerLoad);

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { mailWords } from '$lib/core/words';
 	import type { Input, Output } from '$lib/contract';
 	import { untrack } from 'svelte';
@@ -12,7 +13,8 @@
 	import { pagesOf } from '$lib/ui/shell/places';
 	import DataTable from '$lib/ui/tables/DataTable.svelte';
 	import type { Column } from '$lib/ui/tables/view';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	type Ready = (typeof data.ready)[number];
 	type Day = Input<'invoices.billing-day'>;
 	type Made = Output<'invoices.billing-day'>;

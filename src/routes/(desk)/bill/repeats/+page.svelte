@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { command } from '$lib/client/command';
 	import { formatCents } from '$lib/core/money';
 	import { repeatWords } from '$lib/core/repeats';
@@ -8,7 +9,8 @@
 	import { pagesOf } from '$lib/ui/shell/places';
 	import DataTable from '$lib/ui/tables/DataTable.svelte';
 	import type { Column } from '$lib/ui/tables/view';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	type Rule = (typeof data.rules)[number];
 	let editing: string | null = $state(null);
 	let problem = $state('');

@@ -1,3 +1,4 @@
+import { shown } from '$lib/server/shown';
 import { say } from '$lib/contract/refusals/pages';
 import { fail } from '@sveltejs/kit';
 import { Refusal } from '$lib/core/refusal';
@@ -16,10 +17,10 @@ import {
 } from '$lib/server/people';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ locals }) => ({
+export const load = shown((({ locals }) => ({
 	calendar: locals.signed ? linkFor(app(), 'calendar', locals.signed.personId) : null,
 	sessions: sessionsOf(app(), locals.signed?.personId ?? '').map((s) => ({ ...s, own: s.id === locals.signed?.sessionId }))
-});
+})) satisfies PageServerLoad);
 export const actions: Actions = {
 	end: async ({ request, locals }) => {
 		const form = await readForm(request);

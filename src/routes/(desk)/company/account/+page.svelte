@@ -1,11 +1,13 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { enhance } from '$app/forms';
 	import { command } from '$lib/client/command';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showInstant } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
-	let { data, form } = $props();
+	let { data: given, form } = $props();
+	const data = $derived(latestOf(given));
 	const at = (f: string) => (form && 'field' in form && form.field === f ? form.message : '');
 	const themes = [
 		['', 'as the system'],

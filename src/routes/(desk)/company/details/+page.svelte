@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import Form from '$lib/ui/forms/Form.svelte';
 	import type { MeasureName } from '$lib/core/measure';
 	import { wordsOf } from '$lib/core/refusal';
@@ -9,7 +10,8 @@
 	import Field from '$lib/ui/forms/Field.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { pagesOf } from '$lib/ui/shell/places';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	const s = untrack(() => data.own.settings);
 	let typed = $state(
 		untrack(() => ({

@@ -1,10 +1,11 @@
+import { shown } from '$lib/server/shown';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
 import { sampleWords } from '$lib/server/quotes';
 import { companyOf } from '$lib/server/company';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ locals }) => {
+export const load = shown((({ locals }) => {
 	const { settings, version } = companyOf(app());
 	return {
 		letterhead: settings.letterhead,
@@ -18,4 +19,4 @@ export const load: PageServerLoad = ({ locals }) => {
 		mayChange: locals.signed !== null && may(locals.signed.actor, 'company.change'),
 		live: ['company']
 	};
-};
+}) satisfies PageServerLoad);

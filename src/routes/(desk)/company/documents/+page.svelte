@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import type { CommandName, Input } from '$lib/contract';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
@@ -10,7 +11,8 @@
 	import PictureField from '$lib/ui/forms/PictureField.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { pagesOf } from '$lib/ui/shell/places';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	let look = $state(
 		untrack(() => ({
 			color: data.letterhead.color,

@@ -1,10 +1,12 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { command } from '$lib/client/command';
 	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showInstant } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	let said = $state('');
 	const marks = { queued: 'wait', sent: 'done', failed: 'need' } as const;
 	async function again(mailId: string) {

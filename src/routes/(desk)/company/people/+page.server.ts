@@ -1,3 +1,4 @@
+import { shown } from '$lib/server/shown';
 import { may, ROLES } from '$lib/core/access';
 import { app } from '$lib/server/app';
 import { laborSheetsToday } from '$lib/server/catalog';
@@ -5,7 +6,7 @@ import { staff } from '$lib/server/company';
 import { ownRoles } from '$lib/server/people';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ locals }) => ({
+export const load = shown((({ locals }) => ({
 	...staff(app()),
 	sheets: laborSheetsToday(app()).map((s) => ({ id: s.id, name: s.name })),
 	roles: [...ROLES],
@@ -13,4 +14,4 @@ export const load: PageServerLoad = ({ locals }) => ({
 	mayChange: locals.signed !== null && may(locals.signed.actor, 'people.change'),
 	mayPlan: locals.signed !== null && may(locals.signed.actor, 'plan.change'),
 	live: ['people', 'plan']
-});
+})) satisfies PageServerLoad);

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import Form from '$lib/ui/forms/Form.svelte';
 	import type { CommandName, Input } from '$lib/contract';
 	import { untrack } from 'svelte';
@@ -9,7 +10,8 @@
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	let said = $state('');
 	let off = $state(untrack(() => ({ personId: '', from: data.today, to: data.today, note: '' })));
 	async function act<N extends CommandName>(name: N, input: Input<N>) {

@@ -1,10 +1,12 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { command } from '$lib/client/command';
 	import type { Right } from '$lib/core/access';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { pagesOf } from '$lib/ui/shell/places';
 	import RoleForm from '$lib/ui/people/RoleForm.svelte';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	let editing = $state<string | null>(null);
 	let said = $state('');
 	const places = $derived([...new Set(data.rights.map((r) => r.place))]);

@@ -1,3 +1,4 @@
+import { shown } from '$lib/server/shown';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
 import { companyOf } from '$lib/server/company';
@@ -5,7 +6,7 @@ import { stageList } from '$lib/server/sales';
 import { templatesOf } from '$lib/server/work';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ locals }) => {
+export const load = shown((({ locals }) => {
 	const { settings, version } = companyOf(app());
 	return {
 		version,
@@ -18,4 +19,4 @@ export const load: PageServerLoad = ({ locals }) => {
 		mayChange: locals.signed !== null && may(locals.signed.actor, 'company.change'),
 		live: ['company']
 	};
-};
+}) satisfies PageServerLoad);

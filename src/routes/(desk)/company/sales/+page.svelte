@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import type { CommandName, Input } from '$lib/contract';
 	import { wordsOf } from '$lib/core/refusal';
 	import { untrack } from 'svelte';
@@ -8,7 +9,8 @@
 	import Field from '$lib/ui/forms/Field.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { pagesOf } from '$lib/ui/shell/places';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	type Track = 'winning' | 'doing';
 	type Meaning = (typeof data.stages)[number]['meaning'];
 	interface StageTyped {

@@ -1,4 +1,5 @@
+import { shown } from '$lib/server/shown';
 import { app } from '$lib/server/app';
 import { standIns } from '$lib/server/company';
 
-export const load = () => ({ ports: standIns(app()), live: ['outbox', 'invoices'] });
+export const load = shown(() => ({ ports: standIns(app()), live: ['outbox', 'invoices'] }));

@@ -1,8 +1,10 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showInstant } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 </script>
 
 <Page

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { command } from '$lib/client/command';
 	import { formatRate, parseRate } from '$lib/core/money';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
@@ -7,7 +8,8 @@
 	import { showDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
 	import { readAt, readForm } from '$lib/ui/forms/typed';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	type Component = (typeof data.components)[number];
 	type Code = (typeof data.codes)[number];
 	type Branch = (typeof data.branches)[number];

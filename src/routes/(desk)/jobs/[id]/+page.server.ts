@@ -1,3 +1,4 @@
+import { shown } from '$lib/server/shown';
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
 import { jobPage } from '$lib/server/screens';
@@ -5,7 +6,7 @@ import { companyOf } from '$lib/server/company';
 import { viewerIn } from '$lib/server/viewer';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ params, locals }) => {
+export const load = shown((({ params, locals }) => {
 	const viewer = viewerIn(locals);
 	const job = jobPage(app(), params.id, viewer);
 	if (!job) error(404, 'This job is not there any more.');
@@ -25,4 +26,4 @@ export const load: PageServerLoad = ({ params, locals }) => {
 		calendar: { hours: own.hours, holidays: own.holidays },
 		live: [`job:${params.id}`, 'field', 'costs', 'invoices']
 	};
-};
+}) satisfies PageServerLoad);

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import Form from '$lib/ui/forms/Form.svelte';
 	import type { CommandName, Input } from '$lib/contract';
 	import { untrack } from 'svelte';
@@ -23,7 +24,8 @@
 	import { showDay, showInstant } from '$lib/ui/shell/dates';
 	import { downloadCsv } from '$lib/ui/tables/download';
 	import { jobPages } from '$lib/ui/shell/jobPages';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	let coming = $state(false);
 	let relink: { id: string; name: string } | null = $state(null);
 	const won = $derived(data.job.number !== null);

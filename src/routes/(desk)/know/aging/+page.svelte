@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { formatCents } from '$lib/core/money';
 	import { AGES } from '$lib/core/receivables';
 	import Chart from '$lib/ui/chart/Chart.svelte';
@@ -7,7 +8,8 @@
 	import { pagesOf } from '$lib/ui/shell/places';
 	import DataTable from '$lib/ui/tables/DataTable.svelte';
 	import type { Column } from '$lib/ui/tables/view';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	type Row = (typeof data.rows)[number];
 	const show = (n: number) => (n === 0 ? '' : formatCents(n));
 	const columns: Column<Row>[] = [

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { formatCents } from '$lib/core/money';
 	import Chart from '$lib/ui/chart/Chart.svelte';
 	import { axisDollars, type ChartOption } from '$lib/ui/chart/theme';
@@ -6,7 +7,8 @@
 	import { nearDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
 	import { downloadCsv } from '$lib/ui/tables/download';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	const weeks = $derived(data.weeks);
 	const labels = $derived(weeks.map((w) => nearDay(w.week, data.today)));
 	const option = $derived<ChartOption>({

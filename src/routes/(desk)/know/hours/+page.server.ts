@@ -1,8 +1,9 @@
+import { shown } from '$lib/server/shown';
 import { app } from '$lib/server/app';
 import { beforeIn, hoursKnown, stageIn } from '$lib/server/screens';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ url }) => {
+export const load = shown((({ url }) => {
 	const stage = stageIn(url);
 	return { stage, ...hoursKnown(app(), stage, beforeIn(url)), live: ['costs'] };
-};
+}) satisfies PageServerLoad);

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { formatQuantity, formatRate } from '$lib/core/money';
 	import Chart from '$lib/ui/chart/Chart.svelte';
 	import type { ChartOption } from '$lib/ui/chart/theme';
@@ -7,7 +8,8 @@
 	import { pagesOf } from '$lib/ui/shell/places';
 	import DataTable from '$lib/ui/tables/DataTable.svelte';
 	import type { Column } from '$lib/ui/tables/view';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	type Row = (typeof data.rows)[number];
 	const hours = (n: number) => formatQuantity(Math.round(n / 1000) * 1000);
 	const columns: Column<Row>[] = [

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { formatCents, formatRate } from '$lib/core/money';
@@ -8,7 +9,8 @@
 	import { pagesOf } from '$lib/ui/shell/places';
 	import { downloadCsv } from '$lib/ui/tables/download';
 	import { withParams } from '$lib/ui/tables/view';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	const words = { kind: 'Kind of work', source: 'Source', estimator: 'Estimator', reason: 'Reason lost' } as const;
 	const reason = $derived(data.by === 'reason');
 	const most = $derived(Math.max(1, ...data.report.rows.map((r) => Math.max(r.wonWorth + r.lostWorth + r.openWorth, 1))));

@@ -1,3 +1,4 @@
+import { shown } from '$lib/server/shown';
 import { may } from '$lib/core/access';
 import { isDay, mondayOf } from '$lib/core/time';
 import { app } from '$lib/server/app';
@@ -7,7 +8,7 @@ import { board } from '$lib/server/screens';
 import { stopsOf } from '$lib/server/rounds';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ url, locals }) => {
+export const load = shown((({ url, locals }) => {
 	const asked = url.searchParams.get('day') ?? '';
 	const day = isDay(asked) ? asked : todayOf(app());
 	const week = board(app(), mondayOf(day), 1);
@@ -30,4 +31,4 @@ export const load: PageServerLoad = ({ url, locals }) => {
 		mayPlan: locals.signed !== null && may(locals.signed.actor, 'plan.change'),
 		live: ['plan', 'field']
 	};
-};
+}) satisfies PageServerLoad);

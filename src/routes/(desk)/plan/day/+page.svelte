@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { may } from '$lib/core/access';
 	import { command } from '$lib/client/command';
 	import { formatMinutes } from '$lib/core/money';
@@ -11,7 +12,8 @@
 	import Go from '$lib/ui/shell/Go.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { pagesOf } from '$lib/ui/shell/places';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	const mayJobs = $derived(may(data.me, 'jobs.see'));
 	const clock = (n: number) => `${Math.floor(n / 60) % 24}:${String(n % 60).padStart(2, '0')}`;
 	const name = $derived(

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { may } from '$lib/core/access';
 	import { formatMinutes } from '$lib/core/money';
 	import { daysBetween } from '$lib/core/time';
@@ -6,7 +7,8 @@
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	const mayJobs = $derived(may(data.me, 'jobs.see'));
 	const title = $derived(
 		new Date(`${data.month}-01T12:00Z`).toLocaleDateString('en-US', { month: 'long', year: 'numeric', timeZone: 'UTC' })

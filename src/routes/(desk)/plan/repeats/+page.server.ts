@@ -1,3 +1,4 @@
+import { shown } from '$lib/server/shown';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
 import { staff, companyOf } from '$lib/server/company';
@@ -5,7 +6,7 @@ import { plannableJobs } from '$lib/server/screens';
 import { madeBy, repeatList } from '$lib/server/repeats';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ url, locals }) => {
+export const load = shown((({ url, locals }) => {
 	const own = companyOf(app());
 	const shown = url.searchParams.get('rule');
 	return {
@@ -18,4 +19,4 @@ export const load: PageServerLoad = ({ url, locals }) => {
 		mayChange: locals.signed !== null && may(locals.signed.actor, 'jobs.change'),
 		live: ['plan']
 	};
-};
+}) satisfies PageServerLoad);

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { untrack } from 'svelte';
 	import { page } from '$app/state';
 	import { command } from '$lib/client/command';
@@ -9,7 +10,8 @@
 	import { pagesOf } from '$lib/ui/shell/places';
 	import RepeatDialog from '$lib/ui/plan/RepeatDialog.svelte';
 	import { nextDays } from '$lib/ui/plan/repeat-form';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	type Rule = (typeof data.rules)[number];
 	const WAYS = { made: 'made only', given: 'made and given to', booked: 'made and booked for' };
 	/** Opened from a job: a new rule for it. */

@@ -1,3 +1,4 @@
+import { shown } from '$lib/server/shown';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
 import { staff } from '$lib/server/company';
@@ -5,7 +6,7 @@ import { agreementList, plansOf, serviceList, sitesToSell } from '$lib/server/ro
 import { viewerIn } from '$lib/server/viewer';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ url, locals }) => {
+export const load = shown((({ url, locals }) => {
 	const services = serviceList(app());
 	const service = services.find((s) => s.id === url.searchParams.get('service')) ?? services[0] ?? null;
 	const mayChange = locals.signed !== null && may(locals.signed.actor, 'jobs.change');
@@ -20,4 +21,4 @@ export const load: PageServerLoad = ({ url, locals }) => {
 		mayPlan: locals.signed !== null && may(locals.signed.actor, 'plan.change'),
 		live: ['plan']
 	};
-};
+}) satisfies PageServerLoad);

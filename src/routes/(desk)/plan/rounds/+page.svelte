@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
 	import { formatCents, formatQuantity } from '$lib/core/money';
@@ -13,7 +14,8 @@
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showDay, showInstant } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	let picked: ReadonlySet<string> = $state(new Set());
 	let drawing = $state(false);
 	let only = $state<'all' | 'unplanned' | 'planned'>('all');

@@ -1,3 +1,4 @@
+import { shown } from '$lib/server/shown';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
 import { todayOf } from '$lib/server/company';
@@ -6,10 +7,10 @@ import { askList } from '$lib/server/planning';
 import { plannableJobs } from '$lib/server/screens';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ locals }) => ({
+export const load = shown((({ locals }) => ({
 	firms: subcontractors(app()),
 	asks: askList(app(), todayOf(app())),
 	jobs: plannableJobs(app()),
 	mayPlan: locals.signed !== null && may(locals.signed.actor, 'plan.change'),
 	live: ['plan']
-});
+})) satisfies PageServerLoad);

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import type { CommandName, Input } from '$lib/contract';
 	import { command } from '$lib/client/command';
 	import Mark from '$lib/ui/shell/Mark.svelte';
@@ -8,7 +9,8 @@
 	import { pagesOf } from '$lib/ui/shell/places';
 	import AskDialog from '$lib/ui/plan/AskDialog.svelte';
 	import FirmDialog from '$lib/ui/plan/FirmDialog.svelte';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	let editing = $state<string | null>(null);
 	let asking = $state<string | null>(null);
 	let said = $state('');

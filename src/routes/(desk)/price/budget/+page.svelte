@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import type { CommandName, Input } from '$lib/contract';
 	import { wordsOf } from '$lib/core/refusal';
 	import { untrack } from 'svelte';
@@ -31,7 +32,8 @@
 	import { readBudget, takeLastYear, typeBudget } from '$lib/ui/price/budget-form';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { pagesOf } from '$lib/ui/shell/places';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	const METHODS = { hours: 'On hours', dollars: 'On dollars', split: 'Split' } as const;
 	const KIND_WORDS = { material: 'Materials', equipment: 'Equipment', subcontract: 'Subcontract', other: 'Other' } as const;
 	let t = $state(untrack(() => typeBudget(data.budget)));

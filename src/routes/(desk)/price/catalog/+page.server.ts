@@ -1,3 +1,4 @@
+import { shown } from '$lib/server/shown';
 import { may } from '$lib/core/access';
 import { KINDS, type Kind } from '$lib/core/pricing';
 import { app } from '$lib/server/app';
@@ -20,7 +21,7 @@ function filterOf(p: URLSearchParams): ItemFilter {
 	};
 }
 
-export const load: PageServerLoad = ({ url, locals }) => {
+export const load = shown((({ url, locals }) => {
 	const filter = filterOf(url.searchParams);
 	return {
 		filter,
@@ -32,4 +33,4 @@ export const load: PageServerLoad = ({ url, locals }) => {
 		mayChange: locals.signed !== null && may(locals.signed.actor, 'catalog.change'),
 		live: ['catalog']
 	};
-};
+}) satisfies PageServerLoad);

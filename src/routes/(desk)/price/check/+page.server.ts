@@ -1,9 +1,10 @@
+import { shown } from '$lib/server/shown';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
 import { targetOf } from '$lib/server/estimates';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ locals, url }) => {
+export const load = shown((({ locals, url }) => {
 	const can = (right: 'estimates.change' | 'catalog.change' | 'rates.change') => locals.signed !== null && may(locals.signed.actor, right);
 	return {
 		target: targetOf(app()),
@@ -14,4 +15,4 @@ export const load: PageServerLoad = ({ locals, url }) => {
 		asked: app().clock.now(),
 		live: ['catalog', 'rates', 'track']
 	};
-};
+}) satisfies PageServerLoad);

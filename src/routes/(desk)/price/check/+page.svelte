@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
 	import { formatCents, formatPercent, formatRate, parsePercent } from '$lib/core/money';
@@ -13,7 +14,8 @@
 	import DataTable from '$lib/ui/tables/DataTable.svelte';
 	import type { Column } from '$lib/ui/tables/view';
 	import type { BookHead, PriceCheckAnswer } from '$lib/workers/price-check.worker';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	type Row = Omit<BookHead, 'id'> & Checked;
 	const MARKS = { 'below cost': 'need', 'below break-even': 'need', 'below target': 'half', good: 'done' } as const satisfies Record<
 		Verdict,

@@ -1,8 +1,10 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import EditionBar from '$lib/ui/price/EditionBar.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { pagesOf } from '$lib/ui/shell/places';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 </script>
 
 <Page title="Flat-rate" sub="Services sold at one price" pages={pagesOf('Price')} current="/price/flat-rate">

@@ -1,4 +1,5 @@
+import { shown } from '$lib/server/shown';
 import { app } from '$lib/server/app';
 import { choices, recentImports } from '$lib/server/catalog';
 
-export const load = () => ({ ...choices(app()), imports: recentImports(app()), live: ['catalog'] });
+export const load = shown(() => ({ ...choices(app()), imports: recentImports(app()), live: ['catalog'] }));

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import Form from '$lib/ui/forms/Form.svelte';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
@@ -10,7 +11,8 @@
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showInstant } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	let supplier = $state(untrack(() => data.suppliers[0]?.id ?? ''));
 	let category = $state<string | null>(null);
 	let taxCode = $state<string | null>(untrack(() => data.taxCodes[0]?.id ?? null));

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
 	import { explainEquipment, equipmentCost, KINDS, laborRate } from '$lib/core/pricing';
@@ -13,7 +14,8 @@
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	let machine: (typeof data.equipment)[number] | null = $state(null);
 	let machineOpen = $state(false);
 	let group: (typeof data.groups)[number] | null = $state(null);

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { LANGUAGE_NAMES, LANGUAGES } from '$lib/core/words';
 	import type { Input } from '$lib/contract';
 	import { command } from '$lib/client/command';
@@ -12,7 +13,8 @@
 	import DataTable from '$lib/ui/tables/DataTable.svelte';
 	import SavedViews from '$lib/ui/tables/SavedViews.svelte';
 	import { withParams, type Column } from '$lib/ui/tables/view';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	type Customer = (typeof data.customers)[number];
 	const params = $derived(page.url.searchParams);
 	/** Own fields with a choice narrow the list; what is asked stands in the address. */

@@ -1,10 +1,11 @@
+import { shown } from '$lib/server/shown';
 import { likely } from '$lib/core/formats';
 import { app } from '$lib/server/app';
 import { leadInbox, parties } from '$lib/server/sales';
 import { companyOf } from '$lib/server/company';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ url }) => {
+export const load = shown((({ url }) => {
 	const state = url.searchParams.get('state') ?? 'new';
 	const leads = leadInbox(app(), state);
 	const known = leads.some((l) => l.state === 'new') ? parties(app()) : [];
@@ -24,4 +25,4 @@ export const load: PageServerLoad = ({ url }) => {
 		})),
 		live: ['leads']
 	};
-};
+}) satisfies PageServerLoad);

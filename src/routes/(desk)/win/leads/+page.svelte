@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import type { Input } from '$lib/contract';
 	import { onMount } from 'svelte';
 	import { goto } from '$app/navigation';
@@ -11,7 +12,8 @@
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showInstant } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	const empty: Input<'leads.enter'> = { name: '', mail: '', phone: '', address: '', wanted: '', via: 'phone' };
 	let typing = $state(page.url.searchParams.get('new') === '1');
 	let typed = $state({ ...empty });

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { command } from '$lib/client/command';
@@ -13,7 +14,8 @@
 	import DataTable from '$lib/ui/tables/DataTable.svelte';
 	import SavedViews from '$lib/ui/tables/SavedViews.svelte';
 	import { withParams, type Column } from '$lib/ui/tables/view';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	const params = $derived(page.url.searchParams);
 	const asTable = $derived(params.get('as') === 'table');
 	const filter = $derived({

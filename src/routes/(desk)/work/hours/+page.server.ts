@@ -1,3 +1,4 @@
+import { shown } from '$lib/server/shown';
 import { may } from '$lib/core/access';
 import { isDay } from '$lib/core/time';
 import { app } from '$lib/server/app';
@@ -5,7 +6,7 @@ import { todayOf, companyOf } from '$lib/server/company';
 import { hoursWeek } from '$lib/server/time';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ url, locals }) => {
+export const load = shown((({ url, locals }) => {
 	const asked = url.searchParams.get('week') ?? '';
 	return {
 		...hoursWeek(app(), isDay(asked) ? asked : todayOf(app())),
@@ -13,4 +14,4 @@ export const load: PageServerLoad = ({ url, locals }) => {
 		mayRules: locals.signed !== null && may(locals.signed.actor, 'company.change'),
 		live: ['field', 'costs', 'company']
 	};
-};
+}) satisfies PageServerLoad);

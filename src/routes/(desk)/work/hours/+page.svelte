@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { page } from '$app/state';
 	import { command } from '$lib/client/command';
 	import { formatMinutes } from '$lib/core/money';
@@ -10,7 +11,8 @@
 	import { showDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
 	import PayrollRules from '$lib/ui/work/PayrollRules.svelte';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	type Person = (typeof data.people)[number];
 	type Entry = Person['entries'][number];
 	const asTime = (seconds: number) => (seconds === 0 ? '' : formatMinutes(Math.round(seconds / 60)));

@@ -1,9 +1,10 @@
+import { shown } from '$lib/server/shown';
 import { app } from '$lib/server/app';
 import { jobList } from '$lib/server/screens';
 import { viewerIn } from '$lib/server/viewer';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ url, locals }) => {
+export const load = shown((({ url, locals }) => {
 	const stage = url.searchParams.get('stage') ?? '';
 	const q = url.searchParams.get('q') ?? '';
 	return {
@@ -13,4 +14,4 @@ export const load: PageServerLoad = ({ url, locals }) => {
 		jobs: jobList(app(), viewerIn(locals), stage, q),
 		live: ['track', 'costs', 'invoices']
 	};
-};
+}) satisfies PageServerLoad);

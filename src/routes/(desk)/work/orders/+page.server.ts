@@ -1,3 +1,4 @@
+import { shown } from '$lib/server/shown';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
 import { orderList, suppliersList } from '$lib/server/buying';
@@ -5,7 +6,7 @@ import type { PageServerLoad } from './$types';
 
 const STATES = ['open', 'draft', 'sent', 'closed', 'withdrawn'] as const;
 
-export const load: PageServerLoad = ({ url, locals }) => {
+export const load = shown((({ url, locals }) => {
 	const which = STATES.find((s) => s === url.searchParams.get('which')) ?? 'open';
 	return {
 		which,
@@ -14,4 +15,4 @@ export const load: PageServerLoad = ({ url, locals }) => {
 		mayChange: locals.signed !== null && may(locals.signed.actor, 'costs.change'),
 		live: ['costs']
 	};
-};
+}) satisfies PageServerLoad);

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
 	import { formatCents } from '$lib/core/money';
@@ -10,7 +11,8 @@
 	import { pagesOf } from '$lib/ui/shell/places';
 	import DataTable from '$lib/ui/tables/DataTable.svelte';
 	import type { Column } from '$lib/ui/tables/view';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	type Order = (typeof data.orders)[number];
 	const MARKS = { draft: 'ring', sent: 'wait', closed: 'done', withdrawn: 'ring' } as const;
 	const columns: Column<Order>[] = [

@@ -1,3 +1,4 @@
+import { shown } from '$lib/server/shown';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
 import { supplierBillList } from '$lib/server/buying';
@@ -6,7 +7,7 @@ import type { PageServerLoad } from './$types';
 
 const WHICH = ['open', 'paid', 'taken back'] as const;
 
-export const load: PageServerLoad = ({ url, locals }) => {
+export const load = shown((({ url, locals }) => {
 	const which = WHICH.find((w) => w === url.searchParams.get('which')) ?? 'open';
 	return {
 		which,
@@ -16,4 +17,4 @@ export const load: PageServerLoad = ({ url, locals }) => {
 		maySet: locals.signed !== null && may(locals.signed.actor, 'company.change'),
 		live: ['costs']
 	};
-};
+}) satisfies PageServerLoad);

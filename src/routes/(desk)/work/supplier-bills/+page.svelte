@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { command } from '$lib/client/command';
 	import { formatCents, formatPercent, parseCents, parsePercent, toTyped } from '$lib/core/money';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
@@ -10,7 +11,8 @@
 	import { pagesOf } from '$lib/ui/shell/places';
 	import DataTable from '$lib/ui/tables/DataTable.svelte';
 	import type { Column } from '$lib/ui/tables/view';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	type Bill = (typeof data.bills)[number];
 	const open = $derived(data.bills.reduce((a, b) => a + b.total, 0));
 	const columns: Column<Bill>[] = [

@@ -1,3 +1,4 @@
+import { shown } from '$lib/server/shown';
 import { error } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
@@ -5,7 +6,7 @@ import { applicationPage } from '$lib/server/billing';
 import { companyOf } from '$lib/server/company';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ params, locals }) => {
+export const load = shown((({ params, locals }) => {
 	const found = applicationPage(app().db.orm, params.id);
 	if (!found) error(404, 'This application is not there any more.');
 	const own = companyOf(app());
@@ -19,4 +20,4 @@ export const load: PageServerLoad = ({ params, locals }) => {
 		},
 		live: [`job:${found.application.jobId}`, 'invoices']
 	};
-};
+}) satisfies PageServerLoad);

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
@@ -17,7 +18,8 @@
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	const a = $derived(data.application);
 	const draft = $derived(a.state === 'draft' && data.mayChange);
 	type Row = (typeof data.rows)[number];

@@ -1,3 +1,4 @@
+import { shown } from '$lib/server/shown';
 import { mailWords } from '$lib/core/words';
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
@@ -6,7 +7,7 @@ import { companyOf } from '$lib/server/company';
 import { maySend } from '$lib/server/links';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ params, locals }) => {
+export const load = shown((({ params, locals }) => {
 	const found = invoiceDetail(app(), params.id);
 	if (!found) error(404, 'This invoice is not there any more.');
 	const own = companyOf(app());
@@ -22,4 +23,4 @@ export const load: PageServerLoad = ({ params, locals }) => {
 		},
 		live: [`invoice:${params.id}`, 'invoices']
 	};
-};
+}) satisfies PageServerLoad);

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import type { Input } from '$lib/contract';
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
@@ -17,7 +18,8 @@
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	let relink: { id: string; name: string } | null = $state(null);
 	let settled: 'paid' | 'declined' = $state('paid');
 	const i = $derived(data.invoice);

@@ -1,3 +1,4 @@
+import { shown } from '$lib/server/shown';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
 import { applicationsOf, contractOf, costsToBill, planOf, invoicesOfJob } from '$lib/server/billing';
@@ -5,7 +6,7 @@ import { todayOf, companyOf } from '$lib/server/company';
 import { phasesOf } from '$lib/server/work';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ params, locals }) => ({
+export const load = shown((({ params, locals }) => ({
 	contract: contractOf(app().db.orm, params.id),
 	plan: planOf(app().db.orm, params.id),
 	costs: costsToBill(app().db.orm, params.id, todayOf(app())),
@@ -15,4 +16,4 @@ export const load: PageServerLoad = ({ params, locals }) => ({
 	deposit: companyOf(app()).settings.deposit.percent,
 	mayBill: locals.signed !== null && may(locals.signed.actor, 'invoices.change'),
 	live: [`job:${params.id}`, 'invoices', 'costs']
-});
+})) satisfies PageServerLoad);

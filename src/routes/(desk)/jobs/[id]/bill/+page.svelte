@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import Form from '$lib/ui/forms/Form.svelte';
 	import type { Input } from '$lib/contract';
 	import { untrack } from 'svelte';
@@ -16,7 +17,8 @@
 	import ThreadStrip from '$lib/ui/shell/ThreadStrip.svelte';
 	import { showDay } from '$lib/ui/shell/dates';
 	import { jobPages } from '$lib/ui/shell/jobPages';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	const jobId = $derived(data.head.job.id);
 	const amount = $derived(data.contract.reduce((a, l) => a + l.amount, 0));
 	const billed = $derived(data.contract.reduce((a, l) => a + l.billed, 0));

@@ -1,3 +1,4 @@
+import { shown } from '$lib/server/shown';
 import { error } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
@@ -6,7 +7,7 @@ import { viewerIn } from '$lib/server/viewer';
 import { phasesOf } from '$lib/server/work';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ params, locals }) => {
+export const load = shown((({ params, locals }) => {
 	const costs = jobCosts(app(), params.id, viewerIn(locals));
 	if (!costs) error(404, 'This job is not there any more.');
 	return {
@@ -16,4 +17,4 @@ export const load: PageServerLoad = ({ params, locals }) => {
 		mayCorrect: locals.signed !== null && may(locals.signed.actor, 'hours.change'),
 		live: [`job:${params.id}`, 'costs', 'field']
 	};
-};
+}) satisfies PageServerLoad);

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import Form from '$lib/ui/forms/Form.svelte';
 	import type { Input } from '$lib/contract';
 	import { untrack } from 'svelte';
@@ -17,7 +18,8 @@
 	import ThreadStrip from '$lib/ui/shell/ThreadStrip.svelte';
 	import { showDay } from '$lib/ui/shell/dates';
 	import { jobPages } from '$lib/ui/shell/jobPages';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	const WORDS = { labor: 'Labor', material: 'Materials', equipment: 'Equipment', subcontract: 'Subcontract', other: 'Other' };
 	const REST = {
 		typed: 'as typed',

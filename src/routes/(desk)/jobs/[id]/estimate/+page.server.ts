@@ -1,3 +1,4 @@
+import { shown } from '$lib/server/shown';
 import { redirect } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
@@ -5,7 +6,7 @@ import { reviewOf, leftOutOf, changeIn } from '$lib/server/estimates';
 import { bench } from '$lib/server/screens';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ params, url, locals }) => {
+export const load = shown((({ params, url, locals }) => {
 	const found = bench(app(), params.id, locals.signed?.actor.id ?? '', changeIn(url));
 	if (!found) redirect(303, `/jobs/${params.id}`);
 	return {
@@ -16,4 +17,4 @@ export const load: PageServerLoad = ({ params, url, locals }) => {
 		mayPush: locals.signed !== null && may(locals.signed.actor, 'catalog.change'),
 		live: [`estimate:${found.id}`, `review:${found.id}`]
 	};
-};
+}) satisfies PageServerLoad);

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import type { CommandName, Input } from '$lib/contract';
 	import { onMount, untrack } from 'svelte';
 	import { goto } from '$app/navigation';
@@ -27,7 +28,8 @@
 	import Page from '$lib/ui/shell/Page.svelte';
 	import ThreadStrip from '$lib/ui/shell/ThreadStrip.svelte';
 	import { jobPages } from '$lib/ui/shell/jobPages';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	const b = $derived(data.bench);
 	/** What is typed counts at once, also while the server is still being asked, or cannot be. */
 	const estimateId = $derived(b.id);

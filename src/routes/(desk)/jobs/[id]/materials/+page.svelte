@@ -1,11 +1,13 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { command } from '$lib/client/command';
 	import { formatCents, formatQuantity } from '$lib/core/money';
 	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import ThreadStrip from '$lib/ui/shell/ThreadStrip.svelte';
 	import { jobPages } from '$lib/ui/shell/jobPages';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	const jobId = $derived(data.head.job.id);
 	const open = $derived(data.materials.filter((m) => !m.order && m.quantity > 0));
 	let picked: string[] = $state([]);

@@ -1,10 +1,12 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import ThreadStrip from '$lib/ui/shell/ThreadStrip.svelte';
 	import { jobPages } from '$lib/ui/shell/jobPages';
 	import JobPapers from '$lib/ui/work/JobPapers.svelte';
 	import WorkList from '$lib/ui/work/WorkList.svelte';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	const open = $derived(data.tasks.filter((t) => t.doneAt === null).length);
 </script>
 

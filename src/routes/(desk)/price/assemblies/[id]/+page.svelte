@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { wordsOf } from '$lib/core/refusal';
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
@@ -18,7 +19,8 @@
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showInstant } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	const off = $derived(!data.mayChange);
 	const a = untrack(() => data.assembly);
 	let rows: PartTyped[] = $state(untrack(() => data.parts.map((p) => typePart(p))));

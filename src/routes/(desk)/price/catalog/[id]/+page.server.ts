@@ -1,3 +1,4 @@
+import { shown } from '$lib/server/shown';
 import { error } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
@@ -6,7 +7,7 @@ import { itemDetail } from '$lib/server/screens';
 import { attachedTo } from '$lib/server/files';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ params, locals }) => {
+export const load = shown((({ params, locals }) => {
 	const found = itemDetail(app(), params.id);
 	if (!found) error(404, 'This item is not there any more.');
 	return {
@@ -16,4 +17,4 @@ export const load: PageServerLoad = ({ params, locals }) => {
 		mayChange: locals.signed !== null && may(locals.signed.actor, 'catalog.change'),
 		live: [`item:${params.id}`, 'catalog']
 	};
-};
+}) satisfies PageServerLoad);

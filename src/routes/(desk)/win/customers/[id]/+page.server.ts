@@ -1,3 +1,4 @@
+import { shown } from '$lib/server/shown';
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
 import { taxPage, customerPage, rateGroupList } from '$lib/server/screens';
@@ -7,7 +8,7 @@ import { contactsOf, mergeToUndo, twinsOf } from '$lib/server/sales';
 import { viewerIn } from '$lib/server/viewer';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ params, locals }) => {
+export const load = shown((({ params, locals }) => {
 	const viewer = viewerIn(locals);
 	const found = customerPage(app(), params.id, viewer);
 	if (!found) error(404, 'This customer is not there any more.');
@@ -24,4 +25,4 @@ export const load: PageServerLoad = ({ params, locals }) => {
 		mayChange: viewer.may('customers.change'),
 		live: [`customer:${params.id}`]
 	};
-};
+}) satisfies PageServerLoad);

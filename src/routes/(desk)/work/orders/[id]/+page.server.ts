@@ -1,3 +1,4 @@
+import { shown } from '$lib/server/shown';
 import { error } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
@@ -5,7 +6,7 @@ import { jobsToBuyFor, orderPage } from '$lib/server/buying';
 import { companyOf } from '$lib/server/company';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ params, locals }) => {
+export const load = shown((({ params, locals }) => {
 	const found = orderPage(app(), params.id);
 	if (!found) error(404, 'This order is not there any more.');
 	const own = companyOf(app());
@@ -20,4 +21,4 @@ export const load: PageServerLoad = ({ params, locals }) => {
 		},
 		live: [`order:${params.id}`, 'costs']
 	};
-};
+}) satisfies PageServerLoad);

@@ -1,9 +1,10 @@
+import { shown } from '$lib/server/shown';
 import { app } from '$lib/server/app';
 import { billingFirms, costsToConfirm, jobsToBuyFor, openToBill } from '$lib/server/buying';
 import { companyOf } from '$lib/server/company';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ url }) => {
+export const load = shown((({ url }) => {
 	const firms = billingFirms(app());
 	const asked = url.searchParams.get('firm');
 	const firmId = firms.find((f) => f.id === asked)?.id ?? '';
@@ -16,4 +17,4 @@ export const load: PageServerLoad = ({ url }) => {
 		tolerance: companyOf(app()).settings.tolerance,
 		live: []
 	};
-};
+}) satisfies PageServerLoad);

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
@@ -10,7 +11,8 @@
 	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { pagesOf } from '$lib/ui/shell/places';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	// What is typed is the page's own from then on; another supplier begins anew, in the effect below.
 	let lines: TypedLine[] = $state(untrack(() => data.open.filter((o) => o.delivered > o.billed).map(lineOf)));
 	let head = $state(untrack(() => ({ number: '', day: data.today, due: addDays(data.today, 30), total: '', early: '', earlyUntil: '' })));

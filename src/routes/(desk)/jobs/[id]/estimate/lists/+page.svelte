@@ -1,11 +1,13 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { formatCents, formatQuantity } from '$lib/core/money';
 	import BenchPages from '$lib/ui/estimate/BenchPages.svelte';
 	import { groupBy } from '$lib/ui/lists';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import ThreadStrip from '$lib/ui/shell/ThreadStrip.svelte';
 	import { jobPages } from '$lib/ui/shell/jobPages';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	/** Materials under their phase or their supplier, in the order in which they come. */
 	const groups = $derived(groupBy(data.materials, (m) => (data.by === 'phase' ? m.phase : m.supplier || 'from no supplier yet')));
 	const sum = (rows: { cost: number }[]) => formatCents(rows.reduce((n, r) => n + r.cost, 0));

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { goto } from '$app/navigation';
 	import { refresh } from '$lib/client/refresh';
 	import { page } from '$app/state';
@@ -9,7 +10,8 @@
 	import ThreadStrip from '$lib/ui/shell/ThreadStrip.svelte';
 	import { jobPages } from '$lib/ui/shell/jobPages';
 	import { withParams } from '$lib/ui/tables/view';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	const photo = $derived(data.photos.find((p) => p.id === data.open) ?? data.photos[0]);
 	let busy = $state(false);
 	let problem = $state('');

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import Form from '$lib/ui/forms/Form.svelte';
 	import type { CommandName, Input } from '$lib/contract';
 	import { untrack } from 'svelte';
@@ -13,7 +14,8 @@
 	import ThreadStrip from '$lib/ui/shell/ThreadStrip.svelte';
 	import { showInstant } from '$lib/ui/shell/dates';
 	import { jobPages } from '$lib/ui/shell/jobPages';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	const e = $derived(data.bench.estimate);
 	const result = $derived(computeEstimate(e));
 	const t = $derived(result.total);

@@ -1,10 +1,11 @@
+import { shown } from '$lib/server/shown';
 import { redirect } from '@sveltejs/kit';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
 import { changeIn, compareStates, estimateOfJob, revisionsOf } from '$lib/server/estimates';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ params, url, locals }) => {
+export const load = shown((({ params, url, locals }) => {
 	const id = estimateOfJob(app(), params.id, changeIn(url));
 	if (!id) redirect(303, `/jobs/${params.id}`);
 	const revisions = revisionsOf(app(), id);
@@ -19,4 +20,4 @@ export const load: PageServerLoad = ({ params, url, locals }) => {
 		mayChange: locals.signed !== null && may(locals.signed.actor, 'estimates.change'),
 		live: [`estimate:${id}`, `job:${params.id}`]
 	};
-};
+}) satisfies PageServerLoad);

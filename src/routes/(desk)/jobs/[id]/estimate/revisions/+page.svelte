@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { command } from '$lib/client/command';
@@ -12,7 +13,8 @@
 	import { showInstant } from '$lib/ui/shell/dates';
 	import { jobPages } from '$lib/ui/shell/jobPages';
 	import { withParams } from '$lib/ui/tables/view';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	const c = $derived(data.comparison);
 	let going: string | null = $state(null);
 	let problem = $state('');

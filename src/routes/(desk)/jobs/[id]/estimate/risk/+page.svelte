@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { onMount, untrack } from 'svelte';
 	import { computeEstimate, sensitivity, type Simulation, type Spread } from '$lib/core/estimate';
 	import { formatCents, formatQuantity, formatRate } from '$lib/core/money';
@@ -9,7 +10,8 @@
 	import Page from '$lib/ui/shell/Page.svelte';
 	import ThreadStrip from '$lib/ui/shell/ThreadStrip.svelte';
 	import { jobPages } from '$lib/ui/shell/jobPages';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	const result = $derived(computeEstimate(data.bench.estimate));
 	const t = $derived(result.total);
 	const moving = $derived(sensitivity(result, data.spreads));

@@ -1,3 +1,4 @@
+import { shown } from '$lib/server/shown';
 import { error } from '@sveltejs/kit';
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
@@ -5,7 +6,7 @@ import { previewEdition } from '$lib/server/screens';
 import { viewerIn } from '$lib/server/viewer';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ params, locals }) => {
+export const load = shown((({ params, locals }) => {
 	const viewer = viewerIn(locals);
 	try {
 		const preview = previewEdition(app(), params.id);
@@ -20,4 +21,4 @@ export const load: PageServerLoad = ({ params, locals }) => {
 		if (e instanceof Refusal) error(404, e.message);
 		throw e;
 	}
-};
+}) satisfies PageServerLoad);

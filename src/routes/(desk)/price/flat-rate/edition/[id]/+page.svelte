@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
 	import { formatCents, formatQuantity } from '$lib/core/money';
@@ -7,7 +8,8 @@
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	const d = $derived(data.diff);
 	let busy = $state(false);
 	let problem = $state('');

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import Form from '$lib/ui/forms/Form.svelte';
 	import { goto } from '$app/navigation';
 	import { untrack } from 'svelte';
@@ -17,7 +18,8 @@
 	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { pagesOf } from '$lib/ui/shell/places';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	const s = $derived(data.service);
 	let typed = $state(untrack(() => typedService(data.service)));
 	let fileId = $state(untrack(() => data.service.fileId));
