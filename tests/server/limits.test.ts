@@ -14,7 +14,7 @@ import { checkArchive, entriesOf } from '$lib/server/files/archive';
 import { boundProcess, GivenUp } from '$lib/server/files/bound-process';
 import { readingQueue } from '$lib/server/files/reading-queue';
 import { answer, checkNesting } from '$lib/server/http';
-import { sizeOf } from '$lib/server/route-access';
+import { sizeOf, WHICH_PAGE } from '$lib/server/route-access';
 import { Type } from '@sinclair/typebox';
 import type { Yard } from '../../src/demo/yard';
 import { count, freshYard, refused } from './yard';
@@ -64,7 +64,7 @@ describe('a request', () => {
 	it('is as large as its route and command need, and no larger', () => {
 		expect(sizeOf('/sign-in')).toBeLessThan(50_000);
 		expect(sizeOf('/q/[token]')).toBeLessThan(500_000);
-		expect(sizeOf('/api/commands/[name]')).toBe(USUAL_INPUT);
+		expect(sizeOf('/api/commands/[name]')).toBe(USUAL_INPUT + WHICH_PAGE);
 		expect(sizeOf('/api/commands/[name]', COMMANDS.get('catalog.import')?.size)).toBeGreaterThan(60_000_000);
 		expect(sizeOf('/(desk)/company/account')).toBe(sizeOf('/sign-in'));
 	});

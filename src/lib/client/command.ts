@@ -6,19 +6,21 @@ import { whileAsking } from './asking';
 
 export type Outcome<R> = { ok: true; result: R } | { ok: false; message: string; field: string | null; status: number };
 
+interface Options {
+	/** Whether the page shows what came of it: as a rule; never; or where it comes with the answer, and is not asked for on its own. */
+	refresh?: boolean | 'with the answer';
+	key?: string;
+}
+
 /** Asks the server to do something. Never throws: what went wrong comes back in words, and nothing typed is lost. */
-export function command<N extends CommandName>(
-	name: N,
-	input: Input<N>,
-	options: { refresh?: boolean; key?: string } = {}
-): Promise<Outcome<Output<N>>> {
+export function command<N extends CommandName>(name: N, input: Input<N>, options: Options = {}): Promise<Outcome<Output<N>>> {
 	return whileAsking(send(name, input, options));
 }
 
 /** What was asked and not answered, by name and input, with its key: whoever tries again asks for the same once more, not for a second. */
 const unanswered = new Map<string, string>();
 
-async function send<R>(name: string, input: unknown, options: { refresh?: boolean; key?: string }): Promise<Outcome<R>> {
+async function send<R>(name: string, input: unknown, options: Options): Promise<Outcome<R>> {
 	const asked = JSON.stringify([name, input]);
 	const key = options.key ?? unanswered.get(asked) ?? crypto.randomUUID();
 	unanswered.delete(asked);
@@ -47,7 +49,8 @@ async function send<R>(name: string, input: unknown, options: { refresh?: boolea
 	if (!response.ok)
 		return { ok: false, field: body.field ?? null, status: response.status, message: wordsOf(response.status, body.message) };
 	toldSaved();
-	if (options.refresh !== false && !(body.page && (await show(body.page, of)))) await refresh();
+	const shown = body.page ? await show(body.page, of) : false;
+	if (!shown && (options.refresh ?? true) === true) await refresh();
 	return { ok: true, result: body.result as R };
 }
 

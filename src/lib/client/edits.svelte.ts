@@ -31,6 +31,8 @@ export class Edits {
 	readonly #store: string;
 	#answers: Record<string, (wrong: string | null) => void> = {};
 	#sending = false;
+	/** The version that the page shows. */
+	#shown = 0;
 	#soon = false;
 	readonly #settled: (() => void)[] = [];
 	#timer: ReturnType<typeof setTimeout> | undefined;
@@ -109,6 +111,7 @@ export class Edits {
 
 	/** The page shows this version now: what it has needs nothing laid over it any more. */
 	arrived(version: number): void {
+		this.#shown = version;
 		if (this.waiting.some((e) => e.saved !== null && e.saved <= version))
 			this.waiting = this.waiting.filter((e) => e.saved === null || e.saved > version);
 	}
@@ -119,7 +122,9 @@ export class Edits {
 		clearTimeout(this.#timer);
 		for (let next = this.#next(); next; next = this.#next()) {
 			const { key, lineId, field, value, seen, label } = next;
-			const r = await command('estimates.change-line', { lineId, field, value, seen }, { refresh: false, key });
+			// What the page shows after the last of them comes with its answer.
+			const last = this.waiting.filter((e) => e.saved === null).length === 1;
+			const r = await command('estimates.change-line', { lineId, field, value, seen }, { refresh: last && 'with the answer', key });
 			if (!r.ok && (r.status === 0 || r.status >= 502)) {
 				this.lost = true;
 				for (const e of this.waiting) this.#answer(e.key, null);
@@ -129,6 +134,8 @@ export class Edits {
 			this.lost = false;
 			if (r.ok) {
 				for (const e of this.waiting) if (e.key === key) e.saved = r.result.version;
+				// As a rule it came with the answer, and is on the screen by now.
+				this.arrived(this.#shown);
 				this.#answer(key, null);
 			} else {
 				this.waiting = this.waiting.filter((e) => e.key !== key);

@@ -5,7 +5,7 @@
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
 	import { Edits } from '$lib/client/edits.svelte';
-	import { poolable, recompute, sharedWith, withLines, type Computed, type Estimate, type Line } from '$lib/core/estimate';
+	import { poolable, recompute, withLines, type Computed, type Line } from '$lib/core/estimate';
 	import type { Shape } from '$lib/core/measure';
 	import { formatCents } from '$lib/core/money';
 	import { fillWording, quoteTotals, type Part } from '$lib/core/estimate';
@@ -36,10 +36,9 @@
 	/** By its value: a refresh brings a new `data`, and what is typed must not lose its keeper over it. */
 	const myId = $derived(data.me.id);
 	const edits = $derived(new Edits(estimateId, myId));
-	/** The states before, not for showing: what did not change stays the same object and is not drawn again. */
-	const before: { server: Estimate | null; computed: Computed | null } = { server: null, computed: null };
-	const fromServer = $derived((before.server = sharedWith(before.server, b.estimate)));
-	const estimate = $derived(withLines(fromServer, edits.patches(b.version)));
+	/** The state before, not for showing: what did not change stays the same object and is not drawn again. */
+	const before: { computed: Computed | null } = { computed: null };
+	const estimate = $derived(withLines(b.estimate, edits.patches(b.version)));
 	const unsaved: ReadonlySet<string> = $derived(new Set(edits.waiting.filter((e) => e.saved === null).map((e) => e.lineId)));
 	const result = $derived((before.computed = recompute(before.computed, estimate)).result);
 	let others: string[] = $state([]);
