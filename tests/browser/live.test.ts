@@ -219,9 +219,8 @@ describe('the tabs of a browser', () => {
 		});
 		await until(() => asked.length > 0, 'the board asks');
 		expect(asked.map((a) => a.path)).toEqual(['/api/page']);
-		await run(crew, 'time.clock-off', { note: '' });
+		await run(crew, 'time.clock-off', { note: '', breakMinutes: 0 });
 		await crew.browserContext().close();
-		await planner.browserContext().close();
 	});
 });
 

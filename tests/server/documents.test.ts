@@ -4,6 +4,7 @@ import { PDFDocument } from 'pdf-lib';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { formatCents } from '$lib/core/money';
 import type { App } from '$lib/server/app';
+import { askedBy } from '$lib/server/asking';
 import { quoteDocument } from '$lib/server/screens/documents';
 import { checkAcceptance, revisionHash } from '$lib/server/quotes/acceptance';
 import { customerQuote } from '$lib/server/screens/customer-quote';
@@ -240,13 +241,35 @@ describe('many papers at once', () => {
 		])
 			expect(await other).not.toBe(all[0]);
 	});
-	it('of many kinds wait for each other, up to two hundred; who comes then is told, and none of the others is lost', async () => {
-		const asked = Array.from({ length: 215 }, (_, n) => render(HEAD, `Paper ${n}`, [{ text: `Number ${n}` }]));
+	it('of many kinds wait for each other, up to a hundred of one person; who asks for more is told, and none of the others is lost', async () => {
+		const asked = Array.from({ length: 115 }, (_, n) => render(HEAD, `Paper ${n}`, [{ text: `Number ${n}` }]));
 		const ends = await Promise.allSettled(asked);
 		const refused = ends.filter((e) => e.status === 'rejected');
 		expect(refused.length).toBeGreaterThan(0);
 		expect(refused.length).toBeLessThanOrEqual(15);
 		for (const r of refused) expect((r as PromiseRejectedResult).reason).toBeInstanceOf(TooMany);
 		expect((await render(HEAD, 'After them', [{ text: 'Fine' }])).subarray(0, 5).toString()).toBe('%PDF-');
+	});
+	it('of one person do not keep another waiting: they take turns', async () => {
+		const done: string[] = [];
+		const paper = (who: string, n: number) =>
+			askedBy({ id: who, language: 'en' }, () => render(HEAD, `${who} ${n}`, [{ text: `${who} ${n}` }])).then(() => done.push(who));
+		const many = Array.from({ length: 40 }, (_, n) => paper('bastian', n));
+		await paper('petra', 0);
+		// The one that is being made, and one of those that came before.
+		expect(done.filter((w) => w === 'bastian').length).toBeLessThanOrEqual(2);
+		await Promise.all(many);
+		expect(done.length).toBe(41);
+	});
+	it('are kept as they went out: a new letterhead changes nothing that was given out', async () => {
+		const { estimateId } = estimate(1);
+		const { revisionId } = issue(estimateId);
+		const first = (await quoteDocument(app, revisionId))!.bytes;
+		yard.given('imogen', 'company.save-look', {
+			...{ color: '#7a2f2f', line: 'A new line', footer: '', logo: null, layout: { ...PROPOSAL, layout: 'detailed' } }
+		});
+		expect((await quoteDocument(app, revisionId))!.bytes.equals(first)).toBe(true);
+		expect((await readPdf((await quoteDocument(app, issue(estimateId).revisionId))!.bytes)).text).toContain('A new line');
+		expect(count(app, 'select count(*) from issued_files where subject = ?', `quote:${revisionId}`)).toBe(1);
 	});
 });

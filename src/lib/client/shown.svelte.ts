@@ -26,7 +26,7 @@ let over: (Shown & { of: object; data: object }) | null = $state.raw(null);
  */
 export const latestOf = <T extends object>(given: T): T => (over !== null && over.of === given ? (over.data as T) : given);
 
-const loaded = (): Shown | null => (page.data as { shown?: Shown }).shown ?? null;
+const loaded = (): Shown | null => (page.data as { stamp?: Shown }).stamp ?? null;
 const here = (): Shown | null => (over !== null && over.of === page.data ? over : loaded());
 
 /** All that happened up to this number is on the page; null: the page does not know. */

@@ -1,8 +1,7 @@
-import { AsyncLocalStorage } from 'node:async_hooks';
 import { randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Language } from '../core/words';
+import { whoAsks } from './asking';
 import { clockFrom, type Clock } from './clock';
 import type { InputOf, OutputOf } from '../contract';
 import { runCommand, runGiven, type Actor, type Command, type Runner, type When } from './commands';
@@ -89,23 +88,12 @@ function readSecret(dataDir: string): Buffer {
 }
 
 let current: App | null = null;
-/** Who asks, and the language they read. */
-export interface Asker extends Reach {
-	language: Language;
-}
-/** Who asks, through all that is done for one request. */
-const asking = new AsyncLocalStorage<Asker>();
-
 /** The application of this process, as whoever asks may see it. Opened at the first use, never during the build. */
 export function app(): App {
 	current ??= openApp();
-	const who = asking.getStore();
+	const who = whoAsks();
 	return who ? current.seenBy(who) : current;
 }
-/** Does the work of one request for somebody: all that is read meanwhile is what they may see, and no page can forget to ask. */
-export const askedBy = <T>(who: Asker, work: () => T): T => asking.run(who, work);
-/** The language of whoever asks; English for those who are not signed in. */
-export const languageAsking = (): Language => asking.getStore()?.language ?? 'en';
 /** Closes the file, for a graceful stop. */
 export function closeApp(): void {
 	closeScopes();

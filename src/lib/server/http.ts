@@ -2,7 +2,7 @@ import { say } from '../contract/refusals/asking';
 import { Refusal } from '../core/refusal';
 import { BadInput, CannotSave, Missing, NotAllowed, OtherInput, OtherPerson, Stale, TooLarge, TooMany, USUAL_INPUT } from './commands';
 import { spokenIn } from '../contract/refusals/spoken';
-import { languageAsking } from './app';
+import { languageAsking } from './asking';
 import { log } from './log';
 
 /** The status that says what kind of refusal it is. */

@@ -12,3 +12,4 @@ export function grouped<T, K>(list: Iterable<T>, key: (member: T) => K): Map<K, 
 	}
 	return groups;
 }
+export { FairQueue } from './fair-queue';

@@ -6,6 +6,8 @@ import { resolve } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import type { Face } from '../../core/documents';
 import { moneyIn } from '../../core/money';
+import { turnOf } from '../asking';
+import { FairQueue } from '../../core/lists';
 import type { Letterhead } from './letterhead';
 import { TooMany } from '../commands';
 import type { PdfAnswer, PdfJob } from './pdf-job';
@@ -37,7 +39,9 @@ const fontsOf = (face: Face) => ({
 /** A document is given up after this long; nobody waits for a minute. */
 const LONGEST_MS = 60_000;
 /** More than these wait for nobody: who asks then is told to come back. */
-const MOST_WAITING = 200;
+const MOST_WAITING = 400;
+/** Of one person, or of all customers together: who prints a season's quotes must not shut out the others. */
+const MOST_OF_ONE = 100;
 /** The bytes of documents that were made last and are kept, because the same one is often asked for again. */
 const KEPT_BYTES = 48_000_000;
 
@@ -50,7 +54,8 @@ let worker: Worker | null = null;
 let next = 0;
 /** The document that is being made, and what comes after it. */
 let current: (Waiting & { timer: NodeJS.Timeout }) | null = null;
-const waiting: Waiting[] = [];
+/** Askers take turns: a colleague's one document is made next, however many another asked for. */
+const waiting = new FairQueue<Waiting>();
 
 function settle(how: (w: Waiting) => void): void {
 	const w = current;
@@ -91,7 +96,7 @@ function thread(): Worker {
 /** Makes the next document: its time counts from now, however long it waited. */
 function begin(): void {
 	if (current) return;
-	const w = waiting.shift();
+	const w = waiting.take();
 	if (!w) return void worker?.unref();
 	const timer = setTimeout(() => {
 		const own = worker;
@@ -123,7 +128,7 @@ const contentOf = ({ id: _, appended, ...job }: PdfJob): string => {
 };
 
 /**
- * A document of the company: its letterhead above, its foot and the page numbers below. Made beside the server's own thread, one after the other.
+ * A document of the company: its letterhead above, its foot and the page numbers below. Made beside the server's own thread, one after the other; askers take turns.
  * @throws TooMany when very many wait
  */
 export function render(
@@ -161,9 +166,11 @@ export function render(
 	}
 	const same = underWay.get(of);
 	if (same) return same;
-	if (waiting.length >= MOST_WAITING) return Promise.reject(new TooMany(say('many-documents-being-made-just-now')));
+	const turn = turnOf();
+	if (waiting.size >= MOST_WAITING || waiting.countOf(turn) >= MOST_OF_ONE)
+		return Promise.reject(new TooMany(say('many-documents-being-made-just-now')));
 	const making = new Promise<Buffer>((done, failed) => {
-		waiting.push({ job, done, failed });
+		waiting.put(turn, { job, done, failed });
 		begin();
 	})
 		.then((bytes) => {

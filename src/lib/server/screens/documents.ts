@@ -2,18 +2,33 @@ import type { App } from '../app';
 import { wallTime } from '../../core/time';
 import { customerInvoice, invoicePdf } from '../billing';
 import { customerQuote } from './customer-quote';
+import { signaturesOf } from '../quotes';
 import { letterheadOf, quotePdf } from '../documents';
 import { attachment, typeOfFile } from '../files';
+import { issued } from '../site-forms';
 import { markedQuotedPhoto } from '../survey';
 import { eq } from 'drizzle-orm';
 import { revisions } from '../db/schema';
 
-/** The PDF of a revision; null when there is none. */
-export async function quoteDocument(
-	app: App,
-	revisionId: string,
-	chosen: string[] | null = null
-): Promise<{ name: string; bytes: Buffer } | null> {
+interface Paper {
+	name: string;
+	bytes: Buffer;
+}
+
+/**
+ * The PDF of a revision; null when there is none. As it went out it is kept, and again as it was accepted: a new letterhead changes nothing that was
+ * given out. With a choice that is only being tried it is made anew.
+ */
+export function quoteDocument(app: App, revisionId: string, chosen: string[] | null = null): Promise<Paper | null> {
+	const make = () => makeQuote(app, revisionId, chosen);
+	const revision = app.db.orm.select({ state: revisions.state }).from(revisions).where(eq(revisions.id, revisionId)).get();
+	if (!revision) return Promise.resolve(null);
+	// Whoever signs first of several settles the options: until the last one has signed it is neither of both.
+	if ((chosen ?? []).length > 0 || (revision.state === 'open' && signaturesOf(app.db.orm, revisionId).length > 0)) return make();
+	return issued(app, revision.state === 'accepted' ? `quote:${revisionId}:accepted` : `quote:${revisionId}`, make);
+}
+
+async function makeQuote(app: App, revisionId: string, chosen: string[] | null): Promise<Paper | null> {
 	const q = customerQuote(app, revisionId, chosen);
 	const issued = app.db.orm
 		.select({ at: revisions.issuedAt, signers: revisions.signers })
@@ -47,15 +62,19 @@ export async function quoteDocument(
 	return { name: `Quote-${q.number}-${q.revision}.pdf`, bytes };
 }
 
-export async function invoiceDocument(app: App, invoiceId: string): Promise<{ name: string; bytes: Buffer } | null> {
+/** The PDF of an invoice: kept as it went out; with what was paid since, crossed out, or as a draft it is made anew. */
+export function invoiceDocument(app: App, invoiceId: string): Promise<Paper | null> {
 	const v = customerInvoice(app, invoiceId);
-	if (!v) return null;
-	const bytes = await invoicePdf({ ...v, letterhead: letterheadOf(app, v.language) });
-	return { name: `Invoice-${v.number ?? 'draft'}.pdf`, bytes };
+	if (!v) return Promise.resolve(null);
+	const make = async () => ({
+		name: `Invoice-${v.number ?? 'draft'}.pdf`,
+		bytes: await invoicePdf({ ...v, letterhead: letterheadOf(app, v.language) })
+	});
+	return v.number !== null && v.state !== 'void' && v.paid === 0 ? issued(app, `invoice:${invoiceId}`, make) : make();
 }
 
 /** A PDF as a response, or a 404 in words. */
-export function pdfResponse(doc: { name: string; bytes: Buffer } | null): Response {
+export function pdfResponse(doc: Paper | null): Response {
 	if (!doc) return new Response('There is no such document.', { status: 404 });
 	return new Response(new Uint8Array(doc.bytes), {
 		headers: {

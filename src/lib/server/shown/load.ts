@@ -14,14 +14,14 @@ export interface PageEvent<P = Record<string, string>> {
  * The data of a page that stays open while others work: it is remembered what was shown, so that after a change only the difference is sent.
  * @param plain what makes the data; asked again for the same page whenever something on it may have changed
  */
-export function shown<E extends PageEvent<never> | PageEvent, T extends object>(
+export function shown<E extends PageEvent<never> | PageEvent, T extends object & { stamp?: never }>(
 	plain: (event: E) => T | Promise<T>
-): ((event: E) => Promise<T & { shown: Shown }>) & { plain: (event: E) => T | Promise<T> } {
+): ((event: E) => Promise<T & { stamp: Shown }>) & { plain: (event: E) => T | Promise<T> } {
 	const load = async (event: E) => {
 		const { number } = live;
 		const value = await plain(event);
 		const whole = { ...(await event.parent()), ...value } as Json;
-		return { ...value, shown: keep(event.locals.signed?.sessionId ?? '', whole, number) };
+		return { ...value, stamp: keep(event.locals.signed?.sessionId ?? '', whole, number) };
 	};
 	return Object.assign(load, { plain });
 }
