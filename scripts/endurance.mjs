@@ -16,6 +16,12 @@ for (let n = 0; n < rounds; n++) {
 	});
 	if (ran.status !== 0) failed.push(seed);
 }
+// Two hundred processes that write, each killed at some moment.
+const kills = spawnSync('npx', ['vitest', 'run', '--project', 'server', 'tests/server/kill.test.ts'], {
+	stdio: 'inherit',
+	env: { ...process.env, NICKEL_KILLS: '200', NICKEL_LOG: 'silent' }
+});
+if (kills.status !== 0) failed.push('of the kills');
 // A bad line, fifty times: what a phone kept comes once and in order.
 build();
 const queue = spawnSync('npx', ['vitest', 'run', '--project', 'browser', '--no-file-parallelism', 'tests/browser/queue.test.ts'], {
