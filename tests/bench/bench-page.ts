@@ -9,6 +9,7 @@ import { openApp } from '../../src/lib/server/app';
 import { loadEstimate } from '../../src/lib/server/estimates/load';
 import { readSettings } from '../../src/lib/server/settings';
 import { launch, open, signIn, visitor } from '../browser/chrome';
+import type { Page } from 'puppeteer-core';
 import { serve } from '../../scripts/lib.mjs';
 import { median, note, time } from './measure';
 
@@ -71,7 +72,8 @@ export async function benchPageBench(): Promise<void> {
 	note('opening an estimate, 4 × slower processor', '2,000 lines', openLarge, 'one of 200 lines', openSmall, 3);
 	// From the key that ends the typing to the new total on the screen.
 	const edits: number[] = [];
-	for (let i = 0; i < 6; i++) {
+	const sent = traffic(page);
+	for (let i = 0; i < 20; i++) {
 		await page.evaluate(() => document.querySelector<HTMLElement>('[data-cell="3-5"]')?.focus());
 		const before = await page.$eval('[data-testid=price]', (e) => (e as HTMLElement).innerText);
 		await page.keyboard.type(String(31 + i * 3));
@@ -100,6 +102,83 @@ export async function benchPageBench(): Promise<void> {
 	const edit = median(edits.filter((e) => e > 0));
 	note('one edit to the screen, 4 × slower processor', '2,000 lines', edit, 'ms allowed', 50, 1);
 	note('one edit to the screen to the core’s own time, slowed alike', '2,000 lines', edit, 'ms of the core', slowed, 20);
+	await client.send('Network.enable');
+	await page.waitForFunction(() => document.querySelector('.kept') === null);
+	note('requests of twenty edits', '2,000 lines', sent.length, 'allowed', 20, 1);
+	note('bytes of one edit, up and down', '2,000 lines', median(sent.slice(0, 20).map((t) => t.up + t.down)), 'bytes allowed', 5000, 1);
+	await client.send('Emulation.setCPUThrottlingRate', { rate: 1 });
+	const other = await visitor(browser);
+	await signIn(other, base, 'imogen');
+	note(
+		'another one’s edit on my screen after it was saved',
+		'2,000 lines',
+		await othersEdit(page, other, large.estimateId),
+		'ms allowed',
+		150,
+		1
+	);
 	await browser.close();
 	server.kill('SIGTERM');
+}
+
+/** What goes over the line for the steps on a page, with its bytes. */
+function traffic(page: Page): { up: number; down: number }[] {
+	const all: { up: number; down: number }[] = [];
+	page.on('requestfinished', (r) => {
+		if (!/\/api\/(commands|page)|__data\.json/.test(r.url())) return;
+		const entry = { up: r.postData()?.length ?? 0, down: 0 };
+		all.push(entry);
+		void r
+			.response()
+			?.buffer()
+			// The last ones may come when the browser is closed.
+			.then((b) => (entry.down = b.length))
+			.catch(() => undefined);
+	});
+	return all;
+}
+
+/** Median of twenty: from the answer that it is saved, in another browser, to the new total on this screen. */
+async function othersEdit(page: Page, other: Page, estimateId: string): Promise<number> {
+	const lineId = await page.evaluate(
+		async (route: { params: object }) => {
+			const r = await fetch('/api/page', {
+				method: 'POST',
+				headers: { 'content-type': 'application/json' },
+				body: JSON.stringify({ route: '/(desk)/jobs/[id]/estimate', search: '', tag: '', ...route })
+			});
+			const { result } = (await r.json()) as { result: { value: { bench: { estimate: { scopes: { lines: { id: string }[] }[] } } } } };
+			return result.value.bench.estimate.scopes[0]?.lines[40]?.id ?? '';
+		},
+		{ params: { id: new URL(page.url()).pathname.split('/')[2] ?? estimateId } }
+	);
+	const all: number[] = [];
+	for (let i = 0; i < 20; i++) {
+		await page.evaluate(() => {
+			const price = document.querySelector('[data-testid=price]');
+			(window as unknown as { changedAt: Promise<number> }).changedAt = new Promise((done) => {
+				if (price)
+					new MutationObserver(() => requestAnimationFrame(() => done(performance.timeOrigin + performance.now()))).observe(price, {
+						characterData: true,
+						subtree: true,
+						childList: true
+					});
+			});
+		});
+		const saved = await other.evaluate(
+			async (id: string, value: string) => {
+				await fetch('/api/commands/estimates.change-line', {
+					method: 'POST',
+					headers: { 'content-type': 'application/json' },
+					body: JSON.stringify({ input: { lineId: id, field: 'price', value }, key: crypto.randomUUID() })
+				});
+				return performance.timeOrigin + performance.now();
+			},
+			lineId,
+			String(50 + i)
+		);
+		const shown = await page.evaluate(() => (window as unknown as { changedAt: Promise<number> }).changedAt);
+		all.push(shown - saved);
+	}
+	return median(all);
 }
