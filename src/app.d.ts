@@ -10,6 +10,8 @@ declare global {
 		}
 		interface Error {
 			message: string;
+			/** Of the page that says it, where it is not English. */
+			language?: Language;
 		}
 	}
 }

@@ -110,4 +110,51 @@ describe('a customer who reads Spanish', () => {
 		await reads(page, '¿En qué podemos ayudar?');
 		expect(await seriousOn(page)).toEqual([]);
 	});
+
+	it('that has a link which is over is told so in it', async () => {
+		const page = await visitor(browser, PHONE);
+		await page.setExtraHTTPHeaders({ 'accept-language': 'es-MX,es;q=0.9' });
+		for (const dead of ['q', 'i', 's', 'd']) {
+			await page.goto(`${base}/${dead}/${'x'.repeat(43)}`);
+			await reads(page, 'Este enlace no funciona (o ya no).');
+			if (dead === 'd') continue;
+			await reads(page, 'Aquí no hay nada');
+			expect(await page.$eval('html', (e) => e.lang)).toBe('es');
+		}
+	});
+});
+
+describe('who signs in and reads Spanish', () => {
+	it('is asked, refused and sent a link in it', async () => {
+		const page = await visitor(browser, PHONE);
+		await page.setExtraHTTPHeaders({ 'accept-language': 'es-MX,es;q=0.9' });
+		await open(page, `${base}/sign-in`);
+		expect(await seriousOn(page)).toEqual([]);
+		await fill(page, 'input[name=mail]', 'noor@pellgrave.example');
+		await fill(page, 'input[name=password]', 'not this one at all');
+		await press(page, 'Entrar');
+		await reads(page, 'El correo y la contraseña no van juntos.');
+		expect(await page.$eval('input[name=mail]', (e) => (e as HTMLInputElement).value)).toBe('noor@pellgrave.example');
+		await press(page, '¿Olvidó su contraseña?');
+		await reads(page, 'Contraseña nueva');
+		await fill(page, 'input[name=mail]', 'noor@pellgrave.example');
+		await press(page, 'Enviarme un enlace');
+		await reads(page, 'va un correo en camino');
+		// The account says how its holder is spoken to, whatever the browser asks for.
+		const noor = await visitor(browser);
+		await signIn(noor, base, 'noor');
+		await run(noor, 'people.set-language', { language: 'es' });
+		const owner = await visitor(browser);
+		await signIn(owner, base, 'imogen');
+		await open(owner, `${base}/company/outbox`);
+		const link = /\/password\/[\w-]{43}/.exec(await owner.evaluate(() => document.documentElement.outerHTML))?.[0] ?? '';
+		expect(link).not.toBe('');
+		await page.setExtraHTTPHeaders({ 'accept-language': 'en' });
+		await open(page, `${base}${link}`);
+		await reads(page, 'Elija una contraseña');
+		await fill(page, 'input[name=password]', 'corta');
+		await press(page, 'Guardarla');
+		await reads(page, 'Una contraseña tiene al menos 10 letras.');
+		expect(await seriousOn(page)).toEqual([]);
+	});
 });

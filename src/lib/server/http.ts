@@ -1,5 +1,7 @@
 import { say } from '../contract/refusals/asking';
+import { error } from '@sveltejs/kit';
 import { Refusal } from '../core/refusal';
+import { doorWords, languageAsked, type Language } from '../core/words';
 import { BadInput, CannotSave, Missing, NotAllowed, OtherInput, OtherPerson, Stale, TooLarge, TooMany, USUAL_INPUT } from './commands';
 import { spokenIn } from '../contract/refusals/spoken';
 import { languageAsking } from './asking';
@@ -81,4 +83,14 @@ export async function readForm(request: Request): Promise<FormData> {
 	return request.formData().catch(() => {
 		throw new BadInput(say('not-form'));
 	});
+}
+
+/** What the browser of somebody we do not know asks to be spoken to in. */
+export const askedIn = (request: Request): Language => languageAsked(request.headers.get('accept-language'));
+
+/** A link that opens nothing (any more): says so in the language of the browser, as whose it was is not known. */
+export function deadLink({ request, locals }: { request: Request; locals: App.Locals }): never {
+	const language = askedIn(request);
+	locals.language = language;
+	return error(404, { message: doorWords(language).dead, language });
 }

@@ -1,16 +1,15 @@
 import { error, fail } from '@sveltejs/kit';
 import { spokenIn } from '$lib/contract/refusals/spoken';
-import { languageAsked } from '$lib/core/words';
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
-import { readForm, statusOf } from '$lib/server/http';
+import { askedIn, readForm, statusOf } from '$lib/server/http';
 import { companyOf } from '$lib/server/company';
 import { receiveLead } from '$lib/server/sales';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ request, locals }) => {
 	const own = companyOf(app());
-	const language = languageAsked(request.headers.get('accept-language'));
+	const language = askedIn(request);
 	locals.language = language;
 	if (!own.settings.publicPage.on) error(404, 'There is nothing at this address.');
 	return {
@@ -43,7 +42,7 @@ export const actions: Actions = {
 			if (e instanceof Refusal)
 				return fail(statusOf(e), {
 					...typed,
-					message: spokenIn(languageAsked(request.headers.get('accept-language')), e.said),
+					message: spokenIn(askedIn(request), e.said),
 					field: e.field ?? '',
 					sent: false
 				});

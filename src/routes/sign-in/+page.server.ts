@@ -1,14 +1,17 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { homeOf } from '$lib/core/access';
+import { spokenIn } from '$lib/contract/refusals/spoken';
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
-import { readForm } from '$lib/server/http';
+import { askedIn, readForm } from '$lib/server/http';
 import { SESSION_COOKIE, sessionOf, signIn } from '$lib/server/people';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ url, locals }) => {
+export const load: PageServerLoad = ({ url, locals, request }) => {
 	if (locals.signed) redirect(303, homeOf(locals.signed.actor));
-	return { to: url.searchParams.get('to') ?? '', chosen: url.searchParams.has('chosen') };
+	const language = askedIn(request);
+	locals.language = language;
+	return { language, to: url.searchParams.get('to') ?? '', chosen: url.searchParams.has('chosen') };
 };
 
 export const actions: Actions = {
@@ -26,7 +29,7 @@ export const actions: Actions = {
 				request.headers.get('user-agent') ?? ''
 			);
 		} catch (e) {
-			if (e instanceof Refusal) return fail(422, { mail, message: e.message });
+			if (e instanceof Refusal) return fail(422, { mail, message: spokenIn(askedIn(request), e.said) });
 			throw e;
 		}
 		cookies.set(SESSION_COOKIE, token, {

@@ -1,6 +1,7 @@
 import type { Said } from '../../core/refusal';
 import { wordsIn, type Language, type Spoken } from '../../core/words';
 import * as customer from './es/customer';
+import * as door from './es/door';
 import * as field from './es/field';
 
 /** What is refused, in Spanish, by area: all that crews and customers can be told. */
@@ -15,7 +16,8 @@ const SPANISH: Spoken = {
 	receivables: customer.receivables as Spoken[string],
 	'site-forms': field.siteForms,
 	time: field.time,
-	work: field.work
+	work: field.work,
+	'rules.access': door.access as Spoken[string]
 };
 
 /** What is said, in the language of whoever is told. @example spokenIn('es', say('no-clock-running')) // 'No hay ningún reloj en marcha.' */

@@ -4,3 +4,4 @@ export { areaOf, areasFor, rightOfArea, rightOfTopic } from './seen';
 export { SCOPE_WORDS, SCOPES, type Scope } from './scope';
 export { Viewer } from './viewer';
 export { checkPassword, LONGEST_PASSWORD, SHORTEST_PASSWORD } from './password';
+export { catalog as accessSayings } from './refusals';

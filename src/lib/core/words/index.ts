@@ -4,5 +4,6 @@ export { wordsIn, type Spoken } from './said';
 export { customerWords, paperWords, type CustomerWords, type PaperWords } from './customer';
 export { dayIn } from './days';
 export { mailWords, type MailWords } from './mail';
+export { doorWords, type DoorWords } from './door';
 export { padWords, type PadWords } from './pad';
 export { choose } from './en/choose';

@@ -36,7 +36,7 @@ export async function limitResets(mail: string, address: string): Promise<void> 
 
 export const personOf = (app: App, id: string) =>
 	app.db.orm
-		.select({ id: people.id, name: people.name, mail: people.mail, active: people.active })
+		.select({ id: people.id, name: people.name, mail: people.mail, active: people.active, language: people.language })
 		.from(people)
 		.where(eq(people.id, id))
 		.get();

@@ -1,9 +1,9 @@
-import { error, fail } from '@sveltejs/kit';
+import { fail } from '@sveltejs/kit';
 import { spokenIn } from '$lib/contract/refusals/spoken';
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
 import { customerInvoice } from '$lib/server/billing';
-import { readForm, statusOf } from '$lib/server/http';
+import { deadLink, readForm, statusOf } from '$lib/server/http';
 import { AS_STAFF } from '$lib/server/people';
 import { companyOf } from '$lib/server/company';
 import { linkActor } from '$lib/server/links';
@@ -11,10 +11,10 @@ import { payByCard } from '$lib/server/receivables';
 import { TEST_CARDS } from '$lib/server/ports';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ params, locals }) => {
+export const load: PageServerLoad = ({ params, locals, request }) => {
 	const actor = linkActor(app(), 'invoice', params.token);
 	const invoice = actor && customerInvoice(app(), actor.subjectId);
-	if (!invoice) error(404, 'This link does not work (any more). Please use the one in our latest mail, or call us.');
+	if (!invoice) return deadLink({ request, locals });
 	const own = companyOf(app());
 	locals.language = invoice.language;
 	return {
@@ -33,7 +33,7 @@ export const load: PageServerLoad = ({ params, locals }) => {
 export const actions: Actions = {
 	pay: async ({ params, request, locals }) => {
 		const actor = linkActor(app(), 'invoice', params.token);
-		if (!actor) error(404, 'This link does not work (any more).');
+		if (!actor) return deadLink({ request, locals });
 		const form = await readForm(request);
 		const text = (name: string) => String(form.get(name) ?? '').slice(0, 100);
 		try {

@@ -1,10 +1,12 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import Field from '$lib/ui/forms/Field.svelte';
+	import { door } from '$lib/ui/words/door';
 	let { data, form } = $props();
+	const words = $derived(door());
 </script>
 
-<svelte:head><title>Choose a password · Nickel Yard</title><meta name="robots" content="noindex, nofollow" /></svelte:head>
+<svelte:head><title>{words.choose} · Nickel Yard</title><meta name="robots" content="noindex, nofollow" /></svelte:head>
 <main class="mx-auto mt-[14vh] w-[min(360px,92vw)]">
 	<form
 		method="POST"
@@ -13,12 +15,12 @@
 			async ({ update }) =>
 				update({ reset: false })}
 	>
-		<h1>Choose a password</h1>
-		<p class="quiet">for {data.mail}</p>
+		<h1>{words.choose}</h1>
+		<p class="quiet">{words.for(data.mail)}</p>
 		<input type="hidden" name="username" autocomplete="username" value={data.mail} />
-		<Field label="New password" hint="at least ten characters; a few words in a row are good" problem={form?.message ?? ''}
+		<Field label={words.newPassword} hint={words.hint} problem={form?.message ?? ''}
 			><input class="input" name="password" type="password" autocomplete="new-password" required /></Field
 		>
-		<button class="btn btn-primary">Keep it</button>
+		<button class="btn btn-primary">{words.keep}</button>
 	</form>
 </main>

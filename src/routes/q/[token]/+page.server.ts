@@ -1,9 +1,9 @@
-import { error, fail, redirect } from '@sveltejs/kit';
+import { fail, redirect } from '@sveltejs/kit';
 import { spokenIn } from '$lib/contract/refusals/spoken';
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
 import { companyOf } from '$lib/server/company';
-import { readForm, statusOf } from '$lib/server/http';
+import { deadLink, readForm, statusOf } from '$lib/server/http';
 import { readSignature } from '$lib/server/files';
 import { AS_STAFF } from '$lib/server/people';
 import { answerQuote, seeQuote, askQuestion } from '$lib/server/quotes';
@@ -21,10 +21,10 @@ const picked = (form: URLSearchParams | FormData): string[] => [
 
 export const load: PageServerLoad = ({ params, url, locals, request, isDataRequest }) => {
 	const actor = linkActor(app(), 'quote', params.token);
-	if (!actor) error(404, 'This link does not work (any more). Please use the one in our latest mail, or call us.');
+	if (!actor) return deadLink({ request, locals });
 	const chosen = url.searchParams.has('pick') ? picked(url.searchParams) : null;
 	const quote = customerQuote(app(), actor.subjectId, chosen);
-	if (!quote) error(404, 'This quote is not there any more.');
+	if (!quote) return deadLink({ request, locals });
 	locals.language = quote.language;
 	let viewId: string | null = null;
 	// The company's own looks do not count, nor does moving an option about.
@@ -43,7 +43,7 @@ export const load: PageServerLoad = ({ params, url, locals, request, isDataReque
 
 const answer = async (event: Parameters<NonNullable<Actions['accept']>>[0], kind: 'accepted' | 'declined') => {
 	const actor = linkActor(app(), 'quote', event.params.token ?? '');
-	if (!actor) error(404, 'This link does not work (any more).');
+	if (!actor) return deadLink(event);
 	const form = await readForm(event.request);
 	const text = (name: string) => String(form.get(name) ?? '');
 	const typed = { name: text('name'), reason: text('reason') };
@@ -75,7 +75,7 @@ const answer = async (event: Parameters<NonNullable<Actions['accept']>>[0], kind
 /** A question beside the quote. What was typed stays when it is refused. */
 const ask: Actions['ask'] = async (event) => {
 	const actor = linkActor(app(), 'quote', event.params.token ?? '');
-	if (!actor) error(404, 'This link does not work (any more).');
+	if (!actor) return deadLink(event);
 	const form = await readForm(event.request);
 	const text = (name: string) => String(form.get(name) ?? '');
 	const typed = { kind: 'asked' as const, asked: text('asked'), aboutId: text('about'), name: text('asker'), reason: '' };

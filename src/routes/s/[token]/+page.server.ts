@@ -1,23 +1,20 @@
-import { error, fail } from '@sveltejs/kit';
+import { fail } from '@sveltejs/kit';
 import { spokenIn } from '$lib/contract/refusals/spoken';
-import { languageAsked } from '$lib/core/words';
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
 import { companyOf } from '$lib/server/company';
-import { readForm, statusOf } from '$lib/server/http';
+import { askedIn, deadLink, readForm, statusOf } from '$lib/server/http';
 import { linkActor } from '$lib/server/links';
 import { AS_STAFF } from '$lib/server/people';
 import { answerAsk, askPage } from '$lib/server/planning';
 import type { Actions, PageServerLoad } from './$types';
 
-const GONE = 'This link does not work (any more). Please use the one in our latest mail, or call us.';
-
 export const load: PageServerLoad = ({ params, locals, request }) => {
 	const actor = linkActor(app(), 'firm', params.token);
 	const ask = actor && askPage(app(), actor.subjectId);
-	if (!ask) error(404, GONE);
+	if (!ask) return deadLink({ request, locals });
 	const own = companyOf(app());
-	const language = languageAsked(request.headers.get('accept-language'));
+	const language = askedIn(request);
 	locals.language = language;
 	return {
 		...ask,
@@ -31,7 +28,7 @@ export const load: PageServerLoad = ({ params, locals, request }) => {
 export const actions: Actions = {
 	default: async ({ params, request, locals }) => {
 		const actor = linkActor(app(), 'firm', params.token);
-		if (!actor) error(404, GONE);
+		if (!actor) return deadLink({ request, locals });
 		const form = await readForm(request);
 		const text = (name: string, most: number) => String(form.get(name) ?? '').slice(0, most);
 		try {
@@ -40,7 +37,7 @@ export const actions: Actions = {
 		} catch (e) {
 			if (e instanceof Refusal)
 				return fail(statusOf(e), {
-					message: spokenIn(languageAsked(request.headers.get('accept-language')), e.said),
+					message: spokenIn(askedIn(request), e.said),
 					field: e.field ?? '',
 					why: text('why', 1000),
 					name: text('name', 120)

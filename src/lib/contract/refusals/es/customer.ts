@@ -88,7 +88,12 @@ export const receivables: Partial<Translated<typeof Receivables>> = {
 	'type-whole-number-of-card': () => 'Escriba el número completo de la tarjeta.'
 };
 export const people: Partial<Translated<typeof People>> = {
-	'one-of-us': () => 'Usted entró como uno de nosotros: solo el cliente puede hacer esto aquí. Salga primero si es el cliente.'
+	'one-of-us': () => 'Usted entró como uno de nosotros: solo el cliente puede hacer esto aquí. Salga primero si es el cliente.',
+	'account-has-no-access-any-more': () => 'Esta cuenta ya no tiene acceso.',
+	'asked-often-enough': () => 'Ya lo pidió bastantes veces. Mire su correo o espere una hora.',
+	'mail-and-password-do-not-belong': () => 'El correo y la contraseña no van juntos.',
+	'needs-link-from-mail': () => 'Esto necesita el enlace del correo.',
+	'too-many-tries': () => 'Demasiados intentos. Espere cinco minutos y pruebe otra vez.'
 };
 export const pages: Partial<Translated<typeof Pages>> = {
 	'choose-picture': () => 'Elija una foto.',
