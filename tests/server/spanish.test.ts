@@ -1,5 +1,10 @@
 import { beforeAll, describe, expect, it } from 'vitest';
+import sharp from 'sharp';
 import type { App } from '$lib/server/app';
+import { readSignature } from '$lib/server/files/pictures';
+import { acceptanceDocument } from '$lib/server/quotes';
+import { comingText } from '$lib/server/planning';
+import { certificateDocument, handoverDocument } from '$lib/server/site-forms';
 import { creditDocument } from '$lib/server/billing';
 import { statementDocument } from '$lib/server/receivables';
 import { customerQuote, invoiceDocument, quoteDocument } from '$lib/server/screens';
@@ -84,12 +89,74 @@ describe('a customer who reads Spanish', () => {
 		expect(statement.text).not.toMatch(ENGLISH);
 	});
 
+	it('gets the record of the acceptance, the report of what was done and a certificate in it', async () => {
+		const record = (await readPdf((await acceptanceDocument(app, revisionId))!.bytes)).text;
+		expect(record).toContain('Constancia de aceptación');
+		expect(record).toMatch(/14 de abril de 2027, 09:20 .*America\/New_York/);
+		expect(record).not.toMatch(ENGLISH);
+		const { jobId } = of;
+		const png = await sharp({ create: { width: 300, height: 120, channels: 4, background: '#112233' } })
+			.png()
+			.toBuffer();
+		const signature = await readSignature(`data:image/png;base64,${png.toString('base64')}`);
+		const { handoverId } = yard.call('marco', 'handovers.sign', {
+			...{ jobId, shown: { tasks: true, hours: true, materials: true, pictures: true }, note: 'Todo limpio', signedBy: 'Lucía Arroyo' },
+			...{ signature, mailTo: '' }
+		});
+		const report = (await readPdf((await handoverDocument(app, handoverId))!.bytes)).text;
+		for (const words of ['Informe de entrega', 'Firmado', 'Lo que se hizo', 'Cliente', '14 de abril de 2027'])
+			expect(report).toContain(words);
+		expect(report).not.toMatch(/\b(Handover|Signed|Customer|What was done|Materials)\b/);
+		const { recordId } = yard.call('marco', 'forms.begin', { jobId, form: 'roof-inspection' });
+		const values = {
+			covering: 'good',
+			ridge: 'good',
+			flashing: 'worn',
+			moisture: '14.5',
+			ventilation: 'good',
+			gutters: 'good',
+			fall: '0.25',
+			tested: 'dry'
+		};
+		yard.call('marco', 'forms.save', { recordId, values, pictures: [] });
+		yard.call('marco', 'forms.sign', {
+			recordId,
+			leadName: 'Marco',
+			leadSignature: signature,
+			customerName: 'Lucía Arroyo',
+			customerSignature: signature
+		});
+		yard.call('petra', 'forms.approve', { recordId });
+		const certificate = (await readPdf((await certificateDocument(app, recordId))!.bytes)).text;
+		for (const words of [
+			'Certificado de inspección del techo',
+			'Número 1001',
+			'Jefe de cuadrilla',
+			'Humedad del entablado',
+			'gastado',
+			'bueno'
+		])
+			expect(certificate).toContain(words);
+		yard.call('petra', 'forms.mail', { kind: 'certificate', id: recordId, to: 'lucia@arroyo.example', subject: '', text: '' });
+		expect(letters(`job:${jobId}`).at(-1)).toMatchObject({
+			subject: 'Certificado de inspección del techo 1001',
+			text: expect.stringContaining('aquí encuentra el documento')
+		});
+		yard.plan(jobId, '', ['marco'], '2027-04-20', '2027-04-20');
+		expect(comingText(app, jobId, '2027-04-14')).toMatchObject({
+			subject: 'Vamos el 20 de abril de 2027',
+			text: expect.stringContaining('Hola, Lucía Arroyo')
+		});
+		expect(certificate).not.toMatch(/\b(Certificate|Inspected|Approved|Customer|good|worn|at least|at most)\b/);
+	});
+
 	it('is mailed in it', () => {
 		const all = letters(`job:${of.jobId}`);
 		expect(all.map((m) => m.subject)).toEqual([
 			'Presupuesto 1001 de Pellgrave Roofing & Rainwater',
 			'Gracias: el presupuesto 1001 está aceptado',
-			expect.stringMatching(/^Factura \d+ de Pellgrave/)
+			expect.stringMatching(/^Factura \d+ de Pellgrave/),
+			'Certificado de inspección del techo 1001'
 		]);
 		for (const m of all) expect(`${m.subject} ${m.text}`).not.toMatch(ENGLISH);
 	});

@@ -4,6 +4,7 @@ import { and, asc, desc, eq, gte, inArray, lte, ne, or } from 'drizzle-orm';
 import { readRecipients } from '../../core/quotes';
 import { Refusal } from '../../core/refusal';
 import { addDays, longDay, type Day } from '../../core/time';
+import { dayIn, languageOf, mailWords } from '../../core/words';
 import type { App } from '../app';
 import { serve, type Context } from '../commands';
 import { company } from '../company/schema';
@@ -194,7 +195,7 @@ export const tellCustomer = serve(contract.tellCustomer, (ctx, i) => {
 /** What a customer would be told: when the next days of their job are planned. */
 export function comingText(app: App, jobId: string, today: Day): { to: string; subject: string; text: string } | null {
 	const row = app.db.orm
-		.select({ name: customers.name, mail: customers.mail, address: sites.address })
+		.select({ name: customers.name, mail: customers.mail, language: customers.language, address: sites.address })
 		.from(jobs)
 		.innerJoin(customers, eq(customers.id, jobs.customerId))
 		.leftJoin(sites, eq(sites.id, jobs.siteId))
@@ -213,10 +214,13 @@ export function comingText(app: App, jobId: string, today: Day): { to: string; s
 	let last = first.day;
 	for (const d of days) if (d.day <= addDays(last, 4)) last = d.day;
 	const own = app.db.orm.select({ name: company.name, phone: company.phone }).from(company).get();
+	const language = languageOf(row.language);
 	const who = [...new Set(days.filter((d) => d.day <= last).flatMap((d) => d.name ?? []))];
 	return {
 		to: row.mail,
-		subject: `We come ${span(first.day, first.day)}`,
-		text: `Hello ${row.name},\n\nwe come to you ${span(first.day, last)}${row.address ? `, ${row.address}` : ''}.${who.length > 0 ? `\nOn site: ${who.join(', ')}.` : ''}\n\nPlease keep the way clear, and call us if something stands against it: ${own?.phone ?? ''}.\n\n${own?.name ?? ''}`
+		...mailWords(language).coming({
+			...{ customer: row.name, address: row.address ?? '', who: who.join(', '), phone: own?.phone ?? '', company: own?.name ?? '' },
+			...{ from: dayIn(language, first.day), to: dayIn(language, last) }
+		})
 	};
 }

@@ -8,7 +8,8 @@ import type { App } from '../app';
 import { serve, type Context } from '../commands';
 import { issuedFiles } from '../documents/schema';
 import { files } from '../files/schema';
-import { jobs } from '../sales/schema';
+import { fieldWords, languageOf, mailWords, type Language } from '../../core/words';
+import { customers, jobs } from '../sales/schema';
 import { handovers, siteForms } from './schema';
 import { isDrawable } from '../files';
 import { hashOf, newId } from '../ids';
@@ -117,38 +118,42 @@ export const removeForm = serve(contract.removeForm, (ctx, i) => {
 	ctx.happened(`job:${record.jobId}`, 'forms.remove', { form: formNamed(record.form, record.edition).name }, 'field');
 });
 
-/** What an issued document is called among the kept files, and what job it is of. @throws Refusal when it is not issued yet */
-export function issuedSubject(
+/** An issued document as it is kept, the job it is of, and what it is called in a language. @throws Refusal when it is not issued yet */
+function issuedSubject(
 	ctx: Pick<Context, 'get'>,
 	kind: 'certificate' | 'handover',
 	id: string
-): { subject: string; jobId: string; name: string } {
+): { subject: string; jobId: string; nameIn: (language: Language) => string } {
 	if (kind === 'handover') {
 		const h = ctx.get(handovers, id, 'This report');
-		return { subject: `handover:${id}`, jobId: h.jobId, name: `Handover report ${h.number}` };
+		return { subject: `handover:${id}`, jobId: h.jobId, nameIn: (language) => mailWords(language).handoverNumber(h.number) };
 	}
 	const record = ctx.get(siteForms, id, 'This form');
 	if (record.number === null) throw new Refusal(say('form-not-approved-yet'));
+	const { certificate } = formNamed(record.form, record.edition);
 	return {
 		subject: `certificate:${id}`,
 		jobId: record.jobId,
-		name: `${formNamed(record.form, record.edition).certificate} ${record.number}`
+		nameIn: (language) => `${fieldWords(language).siteForm(certificate)} ${record.number}`
 	};
 }
 
 export const mailDocument = serve(contract.mailDocument, (ctx, i) => {
-	const { subject, jobId, name } = issuedSubject(ctx, i.kind, i.id);
+	const { subject, jobId, nameIn } = issuedSubject(ctx, i.kind, i.id);
 	const to = readRecipients(i.to);
 	if (to.length === 0) throw new Refusal(say('say-where-mail-goes'), 'to');
-	const text = i.text.trim() || `Hello,\n\nplease find the ${name.toLowerCase()} here:\n\n{link}`;
+	const customer = ctx.get(customers, ctx.get(jobs, jobId, 'This job').customerId, 'The customer');
+	const language = languageOf(customer.language);
+	const usual = mailWords(language).document({ name: nameIn(language) });
+	const text = i.text.trim() || usual.text;
 	ctx.mail({
 		to: to.join(', '),
-		subject: i.subject.trim() || name,
+		subject: i.subject.trim() || usual.subject,
 		text: text.includes('{link}') ? text : `${text}\n\n{link}`,
 		linkId: makeLink(ctx, 'document', subject),
 		about: `job:${jobId}`
 	});
-	ctx.happened(`job:${jobId}`, 'forms.mail', { name, to: to.join(', ') });
+	ctx.happened(`job:${jobId}`, 'forms.mail', { name: nameIn('en'), to: to.join(', ') });
 });
 
 export const keepIssued = serve(contract.keepIssued, (ctx, i) => {

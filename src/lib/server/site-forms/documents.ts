@@ -1,7 +1,8 @@
 import { eq } from 'drizzle-orm';
 import { formatMinutes, formatQuantity } from '../../core/money';
 import { formReadings, type FormField } from '../../core/site-forms';
-import { longDay, wallTime } from '../../core/time';
+import { wallTime } from '../../core/time';
+import { dayIn, fieldWords, languageOf, paperWords, type Language, type PaperWords } from '../../core/words';
 import type { App } from '../app';
 import { companyOf } from '../company';
 import { issuedFiles } from '../documents/schema';
@@ -29,7 +30,7 @@ export async function issued(app: App, subject: string, make: () => Promise<Issu
 
 const whereOf = (app: App, jobId: string) =>
 	app.db.orm
-		.select({ job: jobs.name, number: jobs.number, customer: customers.name, site: sites.address })
+		.select({ job: jobs.name, number: jobs.number, customer: customers.name, language: customers.language, site: sites.address })
 		.from(jobs)
 		.innerJoin(customers, eq(customers.id, jobs.customerId))
 		.leftJoin(sites, eq(sites.id, jobs.siteId))
@@ -37,16 +38,13 @@ const whereOf = (app: App, jobId: string) =>
 		.get();
 
 const row = (label: string, value: string) => [{ text: latin(label), color: GREY }, { text: latin(value) }];
-const limits = (f: FormField): string =>
-	f.kind !== 'reading'
-		? ''
-		: f.low !== undefined && f.high !== undefined
-			? `${formatQuantity(f.low)} to ${formatQuantity(f.high)} ${f.unit ?? ''}`
-			: f.low !== undefined
-				? `at least ${formatQuantity(f.low)} ${f.unit ?? ''}`
-				: f.high !== undefined
-					? `at most ${formatQuantity(f.high)} ${f.unit ?? ''}`
-					: '';
+const limits = (f: FormField, w: PaperWords['record']): string => {
+	if (f.kind !== 'reading') return '';
+	const unit = f.unit ? ` ${f.unit}` : '';
+	if (f.low !== undefined && f.high !== undefined) return w.between(formatQuantity(f.low), formatQuantity(f.high) + unit);
+	if (f.low !== undefined) return w.atLeast(formatQuantity(f.low) + unit);
+	return f.high === undefined ? '' : w.atMost(formatQuantity(f.high) + unit);
+};
 
 const signed = (who: string, what: string, picture: string, when: string) => ({
 	stack: [
@@ -64,47 +62,54 @@ const pictureRows = (app: App, ids: readonly string[]): object[] => {
 	return rows;
 };
 
-const when = (app: App, ms: number | null): string => {
+const when = (app: App, ms: number | null, language: Language): string => {
 	if (ms === null) return '';
-	const w = wallTime(ms, companyOf(app).zone);
-	return `${longDay(w.day)}, ${w.time}`;
+	const at = wallTime(ms, companyOf(app).zone);
+	return paperWords(language).record.at(dayIn(language, at.day), at.time);
 };
 
 /** The certificate of an approved form as a PDF; null for one that is not approved. */
 export const certificateDocument = (app: App, recordId: string): Promise<Issued | null> =>
 	issued(app, `certificate:${recordId}`, async () => {
 		const found = formRecord(app, recordId);
-		if (!found || found.record.number === null) return null;
+		if (!found) return null;
 		const { record, form, job } = found;
+		const { number } = record;
+		if (number === null) return null;
 		const place = whereOf(app, job.id);
+		const language = languageOf(place?.language);
+		const w = paperWords(language).record;
+		// A form that comes with the program is read in the customer's language; the company's own words stand as they are.
+		const said = (own: string) => fieldWords(language).siteForm(own);
+		const at = (ms: number | null) => when(app, ms, language);
 		const readings = new Map(formReadings(form, record.values).map((r) => [r.field.id, r]));
 		const line = (f: FormField) => {
 			const r = readings.get(f.id);
 			return [
-				{ text: latin(f.label) },
-				{ text: latin(r?.given ? `${r.given}${f.unit ? ` ${f.unit}` : ''}` : '–'), bold: r?.outside ?? false },
-				{ text: latin(limits(f)), color: GREY },
-				{ text: r?.outside ? 'outside' : '', bold: true }
+				{ text: latin(said(f.label)) },
+				{ text: latin(r?.given ? `${said(r.given)}${f.unit ? ` ${f.unit}` : ''}` : '–'), bold: r?.outside ?? false },
+				{ text: latin(limits(f, w)), color: GREY },
+				{ text: r?.outside ? w.outside : '', bold: true }
 			];
 		};
-		const bytes = await render(letterheadOf(app), `${form.certificate} ${record.number}`, [
-			{ text: latin(form.certificate), fontSize: 16, bold: true },
-			{ text: `Number ${record.number}`, color: GREY, margin: [0, 0, 0, 12] },
+		const bytes = await render(letterheadOf(app, language), latin(`${said(form.certificate)} ${number}`), [
+			{ text: latin(said(form.certificate)), fontSize: 16, bold: true },
+			{ text: latin(w.number(number)), color: GREY, margin: [0, 0, 0, 12] },
 			{
 				table: {
 					widths: [110, '*'],
 					body: [
-						row('Customer', place?.customer ?? ''),
-						row('Site', place?.site ?? ''),
-						row('Job', `${job.number ?? ''} ${job.name}`),
-						row('Inspected', `${when(app, record.signedAt)} by ${record.leadName}`),
-						row('Approved', `${when(app, record.approvedAt)} by ${record.approvedBy}`)
+						row(w.customer, place?.customer ?? ''),
+						row(w.site, place?.site ?? ''),
+						row(w.job, `${job.number ?? ''} ${job.name}`),
+						row(w.inspected, w.by(at(record.signedAt), record.leadName)),
+						row(w.approved, w.by(at(record.approvedAt), record.approvedBy))
 					]
 				},
 				layout: hair
 			},
 			...form.sections.flatMap((s) => [
-				{ text: latin(s.title), bold: true, margin: [0, 14, 0, 2] },
+				{ text: latin(said(s.title)), bold: true, margin: [0, 14, 0, 2] },
 				...(s.fields.every((f) => f.kind === 'text')
 					? s.fields.map((f) => ({ text: latin(readings.get(f.id)?.given || '–') }))
 					: [{ table: { widths: ['*', 110, 120, 50], body: s.fields.map(line) }, layout: hair }])
@@ -112,14 +117,14 @@ export const certificateDocument = (app: App, recordId: string): Promise<Issued 
 			...pictureRows(app, record.pictures),
 			{
 				columns: [
-					signed(record.leadName, 'Crew lead', record.leadSignature, when(app, record.signedAt)),
-					...(record.customerName ? [signed(record.customerName, 'Customer', record.customerSignature, when(app, record.signedAt))] : [])
+					signed(record.leadName, w.lead, record.leadSignature, at(record.signedAt)),
+					...(record.customerName ? [signed(record.customerName, w.customer, record.customerSignature, at(record.signedAt))] : [])
 				],
 				margin: [0, 20, 0, 0],
 				unbreakable: true
 			}
 		]);
-		return { name: `Certificate-${record.number}.pdf`, bytes };
+		return { name: `Certificate-${number}.pdf`, bytes };
 	});
 
 /** A handover report as it was signed, as a PDF. */
@@ -128,18 +133,21 @@ export const handoverDocument = (app: App, id: string): Promise<Issued | null> =
 		const h = app.db.orm.select().from(handovers).where(eq(handovers.id, id)).get();
 		if (!h) return null;
 		const c = h.content;
-		const part = (title: string, rows: object[]) => (rows.length > 0 ? [{ text: title, bold: true, margin: [0, 14, 0, 2] }, ...rows] : []);
-		const bytes = await render(letterheadOf(app), `Handover report, ${c.title}`, [
-			{ text: 'Handover report', fontSize: 16, bold: true },
-			{ text: latin(`${c.title} · report ${h.number}`), color: GREY, margin: [0, 0, 0, 12] },
+		const language = languageOf(whereOf(app, h.jobId)?.language);
+		const w = paperWords(language).record;
+		const part = (title: string, rows: object[]) =>
+			rows.length > 0 ? [{ text: latin(title), bold: true, margin: [0, 14, 0, 2] }, ...rows] : [];
+		const bytes = await render(letterheadOf(app, language), latin(`${w.handover}, ${c.title}`), [
+			{ text: w.handover, fontSize: 16, bold: true },
+			{ text: latin(w.handoverOf(c.title, h.number)), color: GREY, margin: [0, 0, 0, 12] },
 			{
-				table: { widths: [110, '*'], body: [row('Customer', c.customer), row('Site', c.site), row('Signed', when(app, h.at))] },
+				table: { widths: [110, '*'], body: [row(w.customer, c.customer), row(w.site, c.site), row(w.signed, when(app, h.at, language))] },
 				layout: hair
 			},
-			...part('What was done', [...(c.note ? [{ text: latin(c.note) }] : []), ...(c.tasks?.length ? [{ ul: c.tasks.map(latin) }] : [])]),
-			...part('Hours', c.minutes === undefined ? [] : [{ text: latin(`${formatMinutes(c.minutes)} worked on site`) }]),
+			...part(w.done, [...(c.note ? [{ text: latin(c.note) }] : []), ...(c.tasks?.length ? [{ ul: c.tasks.map(latin) }] : [])]),
+			...part(w.hours, c.minutes === undefined ? [] : [{ text: latin(w.worked(formatMinutes(c.minutes))) }]),
 			...part(
-				'Materials',
+				w.materials,
 				c.materials?.length
 					? [
 							{
@@ -155,8 +163,8 @@ export const handoverDocument = (app: App, id: string): Promise<Issued | null> =
 						]
 					: []
 			),
-			...part('Pictures', pictureRows(app, c.pictures ?? [])),
-			{ columns: [signed(h.signedBy, 'Customer', h.signature, when(app, h.at))], margin: [0, 20, 0, 0], unbreakable: true }
+			...part(w.pictures, pictureRows(app, c.pictures ?? [])),
+			{ columns: [signed(h.signedBy, w.customer, h.signature, when(app, h.at, language))], margin: [0, 20, 0, 0], unbreakable: true }
 		]);
 		return { name: `Handover-${h.number}.pdf`, bytes };
 	});

@@ -48,6 +48,17 @@ export const mail = {
 		subject: `Statement of account from ${p.company}`,
 		text: `Good day,\n\nplease find the statement of your account with us here:\n\n{link}\n\n${p.company}`
 	}),
+	/** When we come: `from` and `to` are days in words, the same for a single day. */
+	coming: (p: { customer: string; from: string; to: string; address: string; who: string; phone: string; company: string }) => ({
+		subject: `We come on ${p.from}`,
+		text: `Hello ${p.customer},\n\nwe come to you ${p.from === p.to ? `on ${p.from}` : `from ${p.from} to ${p.to}`}${p.address ? `, ${p.address}` : ''}.${p.who ? `\nOn site: ${p.who}.` : ''}\n\nPlease keep the way clear, and call us if something stands against it: ${p.phone}.\n\n${p.company}`
+	}),
+	/** A document that was issued, by what it is called. */
+	document: (p: { name: string }) => ({
+		subject: p.name,
+		text: `Hello,\n\nplease find the ${p.name.charAt(0).toLowerCase()}${p.name.slice(1)} here:\n\n{link}`
+	}),
+	handoverNumber: (n: number) => `Handover report ${n}`,
 	handover: (p: { title: string; company: string }) => ({
 		subject: `${p.company}: what was done, ${p.title}`,
 		text: `Hello,\n\nthank you for your trust. Here is the report of what was done, as you signed it:\n\n{link}\n\n${p.company}`

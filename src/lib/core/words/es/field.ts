@@ -3,6 +3,7 @@ import type { FieldWords } from '../en/field';
 /** What the forms that come with the program are called in Spanish, by their English words: a form keeps what was chosen as it stands in it. */
 export const SITE_FORM_WORDS: Readonly<Record<string, string>> = {
 	'Roof inspection': 'Inspección del techo',
+	'Certificate of roof inspection': 'Certificado de inspección del techo',
 	Covering: 'Cubierta',
 	'Shingles or membrane': 'Tejas o membrana',
 	'Ridge and hips': 'Cumbrera y limatesas',

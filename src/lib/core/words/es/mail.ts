@@ -50,6 +50,12 @@ export const mail: MailWords = {
 		subject: `Estado de cuenta de ${p.company}`,
 		text: `Buen día:\n\naquí está el estado de su cuenta con nosotros:\n\n{link}\n\n${p.company}`
 	}),
+	coming: (p) => ({
+		subject: `Vamos el ${p.from}`,
+		text: `Hola, ${p.customer}:\n\nvamos con usted ${p.from === p.to ? `el ${p.from}` : `del ${p.from} al ${p.to}`}${p.address ? `, ${p.address}` : ''}.${p.who ? `\nEn el sitio: ${p.who}.` : ''}\n\nPor favor deje libre el paso y llámenos si algo lo impide: ${p.phone}.\n\n${p.company}`
+	}),
+	document: (p) => ({ subject: p.name, text: `Hola:\n\naquí encuentra el documento «${p.name}»:\n\n{link}` }),
+	handoverNumber: (n) => `Informe de entrega ${n}`,
 	handover: (p) => ({
 		subject: `${p.company}: lo que se hizo, ${p.title}`,
 		text: `Hola:\n\ngracias por su confianza. Aquí está el acta de lo que se hizo, como usted la firmó:\n\n{link}\n\n${p.company}`
