@@ -8,5 +8,7 @@
 <main class="mx-auto max-w-lg p-8">
 	<h1>{page.status === 404 ? words.nothing : words.failed}</h1>
 	<p class="mt-2">{page.error?.message}</p>
-	<p class="mt-4"><a class="link" href="/">{words.start}</a></p>
+	<!-- A customer has no start here: the words say whom to ask. -->
+	{#if page.url.pathname.startsWith('/password/')}<p class="mt-4"><a class="link" href="/password">{words.newPassword}</a></p>
+	{:else if !page.error?.language}<p class="mt-4"><a class="link" href="/">{words.start}</a></p>{/if}
 </main>
