@@ -29,6 +29,8 @@ export class Follower {
 	#heard: Message[] = [];
 	/** From which number on all messages are among those heard. */
 	#from = Infinity;
+	/** Asked by a tab before this one knew its own number: told with the first message. */
+	#owed = Infinity;
 	#lastSign = Date.now();
 	#lastRefresh = 0;
 	/** What a page without a number of its own was brought up to. */
@@ -105,7 +107,10 @@ export class Follower {
 		this.#lastSign = Date.now();
 		const hear = (kind: 'change' | 'anew' | 'beat') => (e: MessageEvent<string>) => {
 			const n = Number(e.lastEventId);
-			if (this.#from === Infinity) this.#from = n;
+			if (this.#from === Infinity) {
+				this.#from = n;
+				if (this.#owed < n) this.#channel?.postMessage({ n, topics: null } satisfies Word);
+			}
 			const message = { n, topics: kind === 'anew' ? null : (JSON.parse(e.data) as string[]) };
 			this.#take(message);
 			this.#channel?.postMessage(message satisfies Word);
@@ -116,6 +121,7 @@ export class Follower {
 	/** The tab with the stream tells one that was just opened what happened since it was loaded. */
 	#tell(since: number): void {
 		if (!this.#source) return;
+		if (this.#from === Infinity) return void (this.#owed = Math.min(this.#owed, since));
 		const missed: Message[] =
 			since >= this.#from
 				? this.#heard.filter((m) => m.n > since)

@@ -1,6 +1,7 @@
 import type { Input, OfflineName } from '$lib/contract';
 import { fieldWords, type FieldWords } from '$lib/core/words';
 import { KeptStore, type Kept } from './kept-store';
+import { bundles, post, type Unsent } from './post';
 import { refresh } from './refresh';
 import { toldSaved } from './saved';
 
@@ -11,11 +12,8 @@ interface Picture {
 }
 /** What became of something that was just done: saved, waiting for reception, or refused at a field. */
 export type Settled = { state: 'saved' } | { state: 'waiting' } | { state: 'refused'; message: string; field: string };
-type Answer = { state: 'saved' } | { state: 'away' } | { state: 'signed out' } | { state: 'refused'; message: string; field: string };
 
 const RETRY = 3000;
-/** A line that takes longer than this is as good as none: it is sent again with its key. */
-const HANGS = { command: 20_000, picture: 180_000 };
 
 /**
  * What is done in the field is written down on the device first, shown as done, and sent in order when there is reception: exactly once, also after
@@ -67,7 +65,7 @@ export class Queue {
 	): Promise<Settled> {
 		const key = crypto.randomUUID();
 		const common = { person: this.#person, group: key, about, occurredAt: Date.now(), refused: null };
-		const rows: Omit<Kept, 'seq'>[] = [
+		const rows: Unsent[] = [
 			...(picture
 				? [{ ...common, key: picture.id, name: 'picture' as const, input: picture.id, picture: picture.file, label: this.#words().picture }]
 				: []),
@@ -88,11 +86,11 @@ export class Queue {
 	}
 
 	/** A device that cannot keep anything: what is done is sent at once, and whoever did it is told when that is not possible. */
-	async #sendUnkept(rows: readonly Omit<Kept, 'seq'>[]): Promise<Settled> {
+	async #sendUnkept(rows: readonly Unsent[]): Promise<Settled> {
 		for (const row of rows) {
-			const answer = await post(row, this.#words().unanswered);
-			if (answer.state === 'refused') return answer;
-			if (answer.state !== 'saved') return { state: 'refused', field: '', message: this.#words().unkept };
+			const [answer] = await post([row], this.#words().unanswered);
+			if (answer?.state === 'refused') return answer;
+			if (answer?.state !== 'saved') return { state: 'refused', field: '', message: this.#words().unkept };
 		}
 		toldSaved();
 		await refresh();
@@ -158,24 +156,29 @@ export class Queue {
 		// Read anew until nothing is left: more may be done meanwhile, here or in another tab.
 		for (let left = await this.#open(); left.length > 0; left = await this.#open()) {
 			const refused: string[] = [];
-			for (const next of left) {
-				if (refused.includes(next.group)) continue;
-				const answer = await post(next, this.#words().unanswered);
-				[this.lost, this.signedOut] = [answer.state === 'away', answer.state === 'signed out'];
-				if (answer.state === 'away' || answer.state === 'signed out') {
+			for (const bundle of bundles(left)) {
+				const items = bundle.filter((k) => !refused.includes(k.group));
+				const answers = await post(items, this.#words().unanswered);
+				const saved = items.filter((_, i) => answers[i]?.state === 'saved');
+				if (saved.length > 0) {
+					await this.#store.settle(saved, true);
+					sent = true;
+					this.items = this.items.filter((i) => !saved.some((k) => k.seq === i.seq));
+					for (const k of saved) this.#answer(k.key, { state: 'saved' });
+				}
+				for (const [i, answer] of answers.entries()) {
+					const group = items[i]?.group;
+					if (answer.state !== 'refused' || group === undefined) continue;
+					refused.push(group);
+					// Whoever just did it is told in the form, where what was typed still stands.
+					const told = this.#answer(group, answer);
+					await this.#settle(group, told ? 'gone' : { refused: answer.message });
+				}
+				const last = answers.at(-1)?.state;
+				[this.lost, this.signedOut] = [last === 'away', last === 'signed out'];
+				if (this.lost || this.signedOut) {
 					for (const key of Object.keys(this.#waiting)) this.#answer(key, { state: 'waiting' });
 					return sent;
-				}
-				if (answer.state === 'saved') {
-					await this.#store.settle([next], true);
-					sent = true;
-					this.items = this.items.filter((i) => i.seq !== next.seq);
-					this.#answer(next.key, { state: 'saved' });
-				} else {
-					refused.push(next.group);
-					// Whoever just did it is told in the form, where what was typed still stands.
-					const told = this.#answer(next.group, answer);
-					await this.#settle(next.group, told ? 'gone' : { refused: answer.message });
 				}
 			}
 			this.#channel?.postMessage('changed');
@@ -196,38 +199,6 @@ export class Queue {
 		resolve?.(settled);
 		return resolve !== undefined;
 	}
-}
-
-/** Sends one thing. What the server does not answer itself may have been done or not: it is sent again with its key. */
-async function post(k: Omit<Kept, 'seq'>, unanswered: string): Promise<Answer> {
-	const sentAt = Date.now();
-	try {
-		const response =
-			k.name === 'picture' && k.picture
-				? await fetch('/api/pictures', { method: 'POST', body: pictureForm(k.key, k.picture), signal: AbortSignal.timeout(HANGS.picture) })
-				: await fetch(`/api/commands/${k.name}`, {
-						method: 'POST',
-						headers: { 'content-type': 'application/json' },
-						signal: AbortSignal.timeout(HANGS.command),
-						body: JSON.stringify({ input: k.input, key: k.key, as: k.person, occurredAt: k.occurredAt, sentAt })
-					});
-		if (response.ok) return { state: 'saved' };
-		if (response.status === 401) return { state: 'signed out' };
-		// What fails here by itself is told and stands aside: it must not keep all that comes after it.
-		if (response.status >= 502 || response.status === 429) return { state: 'away' };
-		const body = (await response.json().catch(() => ({}))) as { message?: string; field?: string };
-		return { state: 'refused', message: body.message ?? unanswered, field: body.field ?? '' };
-	} catch {
-		return { state: 'away' };
-	}
-}
-
-function pictureForm(id: string, file: Blob): FormData {
-	const form = new FormData();
-	form.set('picture', file);
-	form.set('id', id);
-	form.set('key', id);
-	return form;
 }
 
 /** The queue of this device. */

@@ -143,6 +143,7 @@ export const ROUTES: Readonly<Record<string, RouteNeeds>> = {
 	'/api/explain': 'catalog.see',
 	// Each command asks for its own right.
 	'/api/commands/[name]': 'own.account',
+	'/api/commands': 'own.account',
 	'/sign-in': 'public',
 	'/sign-out': 'public',
 	'/password': 'public',
@@ -170,8 +171,11 @@ export const routeName = (id: string): string => id.replace(/\/\([^)]+\)/g, '') 
 export const needsOf = (id: string): RouteNeeds | null => (Object.hasOwn(ROUTES, routeName(id)) ? (ROUTES[routeName(id)] ?? null) : null);
 
 const MB = 1_000_000;
+/** What waited on a device, some of it in one request. */
+export const BUNDLE = 300_000;
 /** Routes that take files or pictures: the most bytes of a request. All others take a form's worth. */
 const SIZES: Readonly<Record<string, number>> = {
+	'/api/commands': BUNDLE,
 	'/api/pictures': 20 * MB + 10_000,
 	'/api/attachments': 20 * MB + 10_000,
 	'/api/import-preview': 60 * MB,
