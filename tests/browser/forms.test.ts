@@ -41,8 +41,9 @@ async function hold(name: string, what: 'late' | 'lost'): Promise<{ asked: () =>
 		asked: () => held !== null,
 		letGo: async () => {
 			if (what === 'late') await held?.continue();
-			await page.setRequestInterception(false);
+			// No more is taken up first: what is asked in between goes on by itself when nothing is held back any more.
 			page.off('request', handle);
+			await page.setRequestInterception(false);
 		}
 	};
 }
