@@ -59,6 +59,7 @@ describe('what a page was shown', () => {
 		for (let i = 0; i < 40; i++) keep(`s${i}`, large, 1);
 		expect(keptNow().weight).toBeLessThanOrEqual(4_000_000);
 		expect(keep('one', { rows: Array.from({ length: 700_000 }, () => 1) }, 1).tag).toBe('');
+		// What no page may show, past the compiler.
 		expect(keep('one', { days: new Map() } as unknown as Json, 1).tag).toBe('');
 	});
 });
@@ -70,6 +71,7 @@ describe('an estimate that is read again', () => {
 		const text = Array.from({ length: 300 }, (_, i) => `Line ${i}\t${1 + (i % 7)}\teach\t10.25\t20.50`).join('\n');
 		const columns = ['name', 'quantity', 'unit', 'cost', 'price'] as const;
 		yard.call('bastian', 'estimates.paste-block', { scopeId, text, columns: [...columns], headed: false });
+		// As a page has it: what JSON can say, which the compiler cannot see of an interface.
 		const shown = () => bench(app, jobId, 'bastian') as unknown as Json;
 		const before = shown();
 		const { tag } = keep('mine', before, 1);

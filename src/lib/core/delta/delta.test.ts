@@ -6,6 +6,7 @@ const plain = fc.jsonValue({ maxDepth: 4 }) as fc.Arbitrary<Json>;
 const row = fc.record({ id: fc.integer({ min: 0, max: 8 }), price: fc.integer(), name: fc.string(), inner: plain });
 const rows = fc.uniqueArray(row, { selector: (r) => r.id, maxLength: 8 }) as fc.Arbitrary<Json>;
 const page = fc.record({ rows, more: plain, note: fc.option(fc.string(), { nil: undefined }) }) as fc.Arbitrary<Json>;
+/** After the way over the line; as never, because JSON.parse says nothing of what comes. */
 const through = (v: unknown) => JSON.parse(JSON.stringify(v)) as never;
 
 describe('the difference of two states', () => {

@@ -10,7 +10,7 @@ import { withLines } from './type-in';
 
 const start = largeEstimate(3, 12);
 
-/** The next state as a page gets it: over the one it has. */
+/** The next state as a page gets it: over the one it has. An estimate is what JSON can say; the compiler cannot see that of an interface. */
 const laid = (before: Estimate, next: Estimate) =>
 	withDifference(before as unknown as Json, differenceOf(before as unknown as Json, next as unknown as Json)) as unknown as Estimate;
 /** Everything that is shown of a result, without the scope that a line points back to. */
