@@ -10,6 +10,7 @@ import { papersBench } from './papers';
 import { seasonBench } from './season';
 import { quotesBench } from './quotes';
 import { pricingBench } from './pricing';
+import { waitingBench } from './waiting';
 
 coreBench();
 await commandsBench();
@@ -21,5 +22,6 @@ await quotesBench();
 await papersBench();
 await benchPageBench();
 await pagesBench();
+await waitingBench();
 writeFileSync('bench-results.json', `${JSON.stringify(print(), null, '\t')}\n`);
 process.exit(0);

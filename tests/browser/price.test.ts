@@ -1,3 +1,4 @@
+import { csv } from '../bench/lists';
 import { writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
@@ -193,6 +194,22 @@ describe('the estimator', () => {
 	])('reads the list of %s with its quirks, and finds all of it known', async (supplier, file, counts) => {
 		await preview(supplier, resolve('src/demo/files', file));
 		expect(await shown(estimator, 'counts')).toContain(counts);
+	});
+	it('brings in a list of thousands, sees how far it is, goes on with something else, and stops it', async () => {
+		const file = join(tmpdir(), 'tarn-long.csv');
+		writeFileSync(file, csv(6000));
+		const added = () => db.value<number>("select count(*) from items where code like 'B-%' and set_aside = 0");
+		await preview('tarn', file);
+		await press(estimator, 'Apply 6000 changes');
+		await reads(estimator, 'goes on by itself');
+		await reads(estimator, 'of 6,000');
+		await open(estimator, `${base}/price/catalog`);
+		await until(() => Number(added() === 6000), 'all of the list');
+		await open(estimator, `${base}/price/import`);
+		await press(estimator, 'Take back');
+		await until(() => Number(added() === 0), 'none of the list');
+		await reads(estimator, 'taken back');
+		expect(db.value('select count(*) from catalog_work')).toBe(0);
 	});
 	it('takes a dearer list but for one row, sees which estimates it touches, and takes it back', async () => {
 		const file = join(tmpdir(), 'tarn-may.csv');

@@ -4,6 +4,7 @@ import { PDFDocument } from 'pdf-lib';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { formatCents } from '$lib/core/money';
 import type { App } from '$lib/server/app';
+import { pdfResponse } from '$lib/server/screens';
 import { askedBy } from '$lib/server/asking';
 import { quoteDocument } from '$lib/server/screens/documents';
 import { checkAcceptance, revisionHash } from '$lib/server/quotes/acceptance';
@@ -260,6 +261,19 @@ describe('many papers at once', () => {
 		expect(done.filter((w) => w === 'bastian').length).toBeLessThanOrEqual(2);
 		await Promise.all(many);
 		expect(done.length).toBe(41);
+	});
+	it('that are asked for in a heap keep nobody waiting: each is put together when its turn has come, and who asks for too many is told', async () => {
+		const done: string[] = [];
+		const paper = (who: string, n: number) =>
+			askedBy({ id: who, language: 'en' }, () =>
+				pdfResponse(async () => ({ name: `${n}.pdf`, bytes: await render(HEAD, `${who} asks ${n}`, [{ text: 'A heap' }]) }))
+			).then((r) => (done.push(who), r.status));
+		const many = Array.from({ length: 115 }, (_, n) => paper('bastian', n));
+		expect(await paper('petra', 0)).toBe(200);
+		expect(done.filter((w) => w === 'bastian').length).toBeLessThanOrEqual(3 + 13);
+		const statuses = await Promise.all(many);
+		expect(statuses.filter((s) => s === 429)).toHaveLength(13);
+		expect(statuses.filter((s) => s === 200)).toHaveLength(102);
 	});
 	it('are kept as they went out: a new letterhead changes nothing that was given out', async () => {
 		const { estimateId } = estimate(1);

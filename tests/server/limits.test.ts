@@ -1,4 +1,3 @@
-import { deflateRawSync } from 'node:zlib';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -10,6 +9,7 @@ import { runCommand, serve, TooMany, USUAL_INPUT } from '$lib/server/commands';
 import { command } from '$lib/contract/define';
 import { Nothing, strict } from '$lib/contract/inputs';
 import { readSpreadsheet } from '$lib/server/catalog/read-sheet';
+import { zip } from '../zip';
 import { checkArchive, entriesOf } from '$lib/server/files/archive';
 import { boundProcess, GivenUp } from '$lib/server/files/bound-process';
 import { readingQueue } from '$lib/server/files/reading-queue';
@@ -92,31 +92,6 @@ describe('what nobody foresaw', () => {
 		}
 	});
 });
-
-/** A zip archive with one entry, whose directory says what we like of its size. */
-function zip(content: Buffer, claimed = content.length, entries = 1): Buffer {
-	const packed = deflateRawSync(content);
-	const name = Buffer.from('xl/worksheets/sheet1.xml');
-	const local = Buffer.alloc(30);
-	local.writeUInt32LE(0x04034b50, 0);
-	local.writeUInt16LE(8, 8);
-	local.writeUInt32LE(packed.length, 18);
-	local.writeUInt32LE(claimed, 22);
-	local.writeUInt16LE(name.length, 26);
-	const directory = Buffer.alloc(46);
-	directory.writeUInt32LE(0x02014b50, 0);
-	directory.writeUInt16LE(8, 10);
-	directory.writeUInt32LE(packed.length, 20);
-	directory.writeUInt32LE(claimed, 24);
-	directory.writeUInt16LE(name.length, 28);
-	const one = Buffer.concat([directory, name]);
-	const all = Buffer.concat(Array.from({ length: entries }, () => one));
-	const end = Buffer.alloc(22);
-	end.writeUInt32LE(0x06054b50, 0);
-	end.writeUInt16LE(entries, 10);
-	end.writeUInt32LE(30 + name.length + packed.length, 16);
-	return Buffer.concat([local, name, packed, all, end]);
-}
 
 describe('a spreadsheet', () => {
 	it('is looked at before it is opened: one that swells up, or holds thousands of files, is refused', () => {

@@ -3,8 +3,9 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { guessMapping, readCsv, strangeUnits, guessDecimal, writeCsv, readPriceList } from '$lib/core/formats';
 import { unitPrice } from '$lib/core/money';
 import type { App } from '$lib/server/app';
-import { previewImport } from '$lib/server/catalog/commands';
-import { exportItems, knownTo } from '$lib/server/catalog/queries';
+import { toTheEnd } from '$lib/core/lists';
+import { previewingImport } from '$lib/server/catalog/commands';
+import { exportItems } from '$lib/server/catalog/queries';
 import { readSpreadsheet, writeSpreadsheet } from '$lib/server/catalog/read-sheet';
 import type { Yard } from '../../src/demo/yard';
 import { freshYard, value } from './yard';
@@ -45,7 +46,7 @@ describe('what the catalog exports', () => {
 				});
 				expect(done).toMatchObject({ added: items.length, rejected: 0 });
 				const out = exportItems(app, { supplierId });
-				const again = (t: string) => previewImport(t, guessMapping(readCsv(t)), knownTo(app, supplierId));
+				const again = (t: string) => toTheEnd(previewingImport(app.db.orm, readCsv(t), guessMapping(readCsv(t)), supplierId));
 				const asCsv = again(writeCsv([out.head, ...out.rows.map((r) => r.map(String))]));
 				const asSheet = again(writeCsv(await readSpreadsheet(await writeSpreadsheet('Items', out.head, out.rows)), false));
 				for (const p of [asCsv, asSheet])

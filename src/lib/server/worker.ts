@@ -1,4 +1,5 @@
 import type { App } from './app';
+import { workOnCatalog } from './catalog';
 import { forgetOldKeys } from './commands';
 import { log } from './log';
 import { recordsDue, makeDueRecords, remindDue } from './quotes';
@@ -18,6 +19,14 @@ export function startWorker(app: App): () => void {
 	let repeatedAt = 0;
 	let reconciledAt = 0;
 	let prunedAt = 0;
+	let onCatalog = false;
+	// Beside the rest: what takes half a minute must keep no mail waiting.
+	const goOnWithCatalog = async (): Promise<void> => {
+		if (onCatalog) return;
+		onCatalog = true;
+		await safely('catalog', () => workOnCatalog(app));
+		onCatalog = false;
+	};
 	const look = async (): Promise<void> => {
 		if (busy) return;
 		busy = true;
@@ -53,10 +62,14 @@ export function startWorker(app: App): () => void {
 		await safely('outbox', () => sendDue(app));
 		busy = false;
 	};
-	app.poke = () => void setImmediate(look);
-	const timer = setInterval(look, 5000);
+	const lookAtAll = () => {
+		void goOnWithCatalog();
+		void look();
+	};
+	app.poke = () => void setImmediate(lookAtAll);
+	const timer = setInterval(lookAtAll, 5000);
 	timer.unref();
-	void look();
+	lookAtAll();
 	return () => clearInterval(timer);
 }
 

@@ -50,7 +50,10 @@ export const MappingInput = Type.Object(
 	strict
 );
 
-/** Applies a supplier's price list: new items are added, changed ones updated, the rest left; the mapping is remembered. */
+/**
+ * Applies a supplier's price list: new items are added, changed ones updated, the rest left; the mapping is remembered. A long list is applied in
+ * portions, so that nobody waits for it: `more` says that it has only begun.
+ */
 export const importPrices = command('catalog.import', {
 	right: 'catalog.change',
 	size: 62_000_000,
@@ -70,7 +73,15 @@ export const importPrices = command('catalog.import', {
 		strict
 	),
 	output: Type.Object(
-		{ importId: Type.String(), added: Type.Integer(), changed: Type.Integer(), unchanged: Type.Integer(), rejected: Type.Integer() },
+		{
+			importId: Type.String(),
+			changeId: Type.String(),
+			added: Type.Integer(),
+			changed: Type.Integer(),
+			unchanged: Type.Integer(),
+			rejected: Type.Integer(),
+			more: Type.Boolean()
+		},
 		strict
 	)
 });

@@ -11,6 +11,7 @@ export const PRICES = {
 	'catalog.restore-assembly': (p: { name: string }) => `Assembly ${p.name}: back to how it was`,
 	'catalog.change-items': (p: { items: number; words: string }) =>
 		`${p.items.toLocaleString('en-US')} item${p.items === 1 ? '' : 's'}: ${p.words}`,
+	'catalog.begin': (p: { text: string }) => `${p.text}: begun`,
 	'catalog.undo-change': (p: { change: string; left: number }) =>
 		`Taken back: ${p.change}${p.left > 0 ? `; ${p.left} changed by somebody since stay as they are` : ''}`,
 	'catalog.save-category': (p: { name: string }) => `Category ${p.name} saved`,

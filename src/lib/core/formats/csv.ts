@@ -1,4 +1,5 @@
 import { say } from './refusals';
+import { toTheEnd, type Restful } from '../lists';
 import { Refusal } from '../refusal';
 import Papa from 'papaparse';
 
@@ -25,14 +26,42 @@ export function decodeText(bytes: Uint8Array): string {
 }
 
 /** CSV text to rows of cells; the delimiter is found out. Blank rows are kept so that row numbers match the file. */
-export function readCsv(text: string): string[][] {
+export const readCsv = (text: string): string[][] => toTheEnd(readingCsv(text));
+
+/** Characters that are read between two rests. */
+const AT_ONCE = 200_000;
+
+/** The same for a file of tens of thousands of rows: it may rest in between. */
+export function* readingCsv(given: string): Restful<string[][]> {
+	const text = given.startsWith('\ufeff') ? given.slice(1) : given;
 	const firstLine = text.slice(0, 100_000).split('\n', 1)[0] ?? '';
 	if (firstLine.length === 100_000) throw new TableError(say('first-line-longer-than-100-000'));
-	const parsed = Papa.parse<string[]>(text, { skipEmptyLines: false, preview: MOST_ROWS + 1 });
-	if (parsed.data.length > MOST_ROWS) throw new TableError(say('file-has-more-than-rows', { mostRows: MOST_ROWS.toLocaleString('en-US') }));
-	if (parsed.data.some((r) => r.length > MOST_COLUMNS))
-		throw new TableError(say('file-has-more-than-columns', { mostColumns: MOST_COLUMNS }));
-	return parsed.data.map((r) => r.map((c) => c.trim()));
+	const rows: string[][] = [];
+	const reads = parserFor(text);
+	// A row that is longer than a part is read with a longer one.
+	for (let [at, length] = [0, AT_ONCE]; ; yield) {
+		const last = at + length >= text.length;
+		const { data, cursor } = reads(text.slice(at, at + length), last);
+		if (data.some((r) => r.length > MOST_COLUMNS)) throw new TableError(say('file-has-more-than-columns', { mostColumns: MOST_COLUMNS }));
+		for (const r of data) rows.push(r.map((c) => c.trim()));
+		if (rows.length > MOST_ROWS) throw new TableError(say('file-has-more-than-rows', { mostRows: MOST_ROWS.toLocaleString('en-US') }));
+		if (last) return rows;
+		at += cursor;
+		length = cursor === 0 ? length * 4 : AT_ONCE;
+	}
+}
+
+/** Reads parts of a text by the marks that its beginning shows. A part that is not the last one ends with its last whole row. */
+function parserFor(text: string): (part: string, last: boolean) => { data: string[][]; cursor: number } {
+	const { delimiter, linebreak } = Papa.parse<string[]>(text.slice(0, 1_000_000), { preview: 10 }).meta;
+	return (part, last) => {
+		// What the parser answers is not typed by its package.
+		const read = new Papa.Parser({ delimiter, newline: linebreak as '\n' }).parse(part, 0, !last) as {
+			data: string[][];
+			meta: { cursor: number };
+		};
+		return { data: read.data, cursor: read.meta.cursor };
+	};
 }
 
 /** Rows to CSV text. Cells that a spreadsheet would run as a formula are defused, unless the text stays within the program. */

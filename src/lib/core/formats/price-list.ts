@@ -1,3 +1,4 @@
+import { rests, toTheEnd, type Restful } from '../lists';
 import { mulDiv, parseUnitPrice, TypedNumberError, type UnitPrice } from '../money';
 
 export const FIELDS = ['code', 'name', 'unit', 'cost'] as const;
@@ -25,6 +26,10 @@ export interface Rejected {
 	row: number;
 	text: string;
 	reason: string;
+}
+export interface ReadList {
+	prices: PriceRow[];
+	rejected: Rejected[];
 }
 
 const HEADINGS: Record<Field, RegExp> = {
@@ -107,11 +112,16 @@ export function strangeUnits(prices: readonly PriceRow[], ours: readonly string[
  * Reads the rows below the heading by a mapping. Blank rows are skipped; a row that cannot be read is rejected with its
  * number in the file and the reason; of two rows with the same code the second is rejected.
  */
-export function readPriceList(rows: readonly (readonly string[])[], mapping: Mapping): { prices: PriceRow[]; rejected: Rejected[] } {
+export const readPriceList = (rows: readonly (readonly string[])[], mapping: Mapping): ReadList =>
+	toTheEnd(readingPriceList(rows, mapping));
+
+/** The same for a list of tens of thousands of rows: it may rest between rows. */
+export function* readingPriceList(rows: readonly (readonly string[])[], mapping: Mapping): Restful<ReadList> {
 	const prices: PriceRow[] = [];
 	const rejected: Rejected[] = [];
 	const seen = new Map<string, number>();
 	for (let i = mapping.headerRow + 1; i < rows.length; i++) {
+		if (rests(i)) yield;
 		const cells = rows[i] ?? [];
 		if (cells.every((c) => c.trim() === '')) continue;
 		const at = (f: Field): string => (mapping[f] < 0 ? '' : (cells[mapping[f]] ?? '').trim());
@@ -181,10 +191,19 @@ function byTheUnit(row: PriceRow, k: Known): PriceRow {
 }
 
 /** What a price list would do to what is known of that supplier, by code. */
-export function comparePriceList(prices: readonly PriceRow[], known: readonly Known[]): Comparison {
-	const byCode = new Map(known.map((k) => [k.code.toLowerCase(), k]));
+export const comparePriceList = (prices: readonly PriceRow[], known: readonly Known[]): Comparison =>
+	toTheEnd(comparingPriceList(prices, known));
+
+/** The same for tens of thousands of rows: it may rest between them. */
+export function* comparingPriceList(prices: readonly PriceRow[], known: readonly Known[]): Restful<Comparison> {
+	const byCode = new Map<string, Known>();
+	for (const [n, k] of known.entries()) {
+		if (rests(n)) yield;
+		byCode.set(k.code.toLowerCase(), k);
+	}
 	const result: Comparison = { fresh: [], changed: [], unchanged: [], missing: [], rejected: [] };
-	for (const listed of prices) {
+	for (const [n, listed] of prices.entries()) {
+		if (rests(n)) yield;
 		const k = byCode.get(listed.code.toLowerCase());
 		const given = k ? byTheUnit(listed, k) : listed;
 		if (k?.reference && given.unit !== '' && given.unit.toLowerCase() !== k.unit.toLowerCase()) {

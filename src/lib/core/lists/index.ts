@@ -13,3 +13,4 @@ export function grouped<T, K>(list: Iterable<T>, key: (member: T) => K): Map<K, 
 	return groups;
 }
 export { FairQueue } from './fair-queue';
+export { rests, toTheEnd, type Restful } from './restful';

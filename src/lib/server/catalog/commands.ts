@@ -2,13 +2,19 @@ import { say } from '../../contract/refusals/catalog';
 import { CATALOG } from '../../core/events';
 import * as contract from '../../contract/catalog/commands';
 import { eq } from 'drizzle-orm';
-import { comparePriceList, decodeText, headsOf, readCsv, readPriceList, type Known, type Mapping } from '../../core/formats';
+import { comparingPriceList, decodeText, headsOf, readCsv, readingPriceList, type Mapping } from '../../core/formats';
+import { toTheEnd } from '../../core/lists';
 import { parseQuantity } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context, readField, notNegative } from '../commands';
-import { imports, itemCosts, items, suppliers } from './schema';
+import { catalogChanges, imports, itemCosts, items, suppliers } from './schema';
+import type { Orm } from '../db';
 import { newId } from '../ids';
-import { applyPrices, codesOfOthers, knownOf } from './apply-prices';
+import { planningImport } from './portions/import-plan';
+import { readingKnown } from './portions/known';
+import { writeListed } from './portions/listed';
+import { SHORT_LIST } from './portions/portion';
+import { beginWork } from './portions/work';
 import { ruleOf } from './rules';
 
 export const saveItem = serve(contract.saveItem, (ctx, { itemId, version, pack, tags, companions, ...fields }) => {
@@ -69,66 +75,43 @@ export const importPrices = serve(contract.importPrices, (ctx, i) => {
 	const supplier = ctx.get(suppliers, i.supplierId, 'This supplier');
 	const mapping: Mapping = i.mapping;
 	for (const f of ['code', 'name', 'cost'] as const) if (mapping[f] < 0) throw new Refusal(say('say-which-column-holds'), f);
-	const rows = readCsv(i.text);
-	const { prices, rejected } = readPriceList(rows, mapping);
-	if (prices.length === 0) throw new Refusal(say('no-row-of-list-can-be'), 'mapping');
-	const taken = codesOfOthers(ctx.db, supplier.id);
-	const c = comparePriceList(prices, knownOf(ctx.db, supplier.id));
-	rejected.push(...c.rejected);
-	for (const row of c.fresh.filter((r) => taken.has(r.code.toLowerCase())))
-		rejected.push({
-			row: row.row,
-			text: `${row.code} · ${row.name}`,
-			reason: 'Another supplier’s item, or one of your own, has this code. If it is the same thing, add this supplier to it.'
-		});
-	const skip = new Set((i.skip ?? []).map((code) => code.toLowerCase()));
-	const fresh = c.fresh.filter((r) => !taken.has(r.code.toLowerCase()) && !skip.has(r.code.toLowerCase()));
-	const changed = c.changed.filter((r) => !skip.has(r.row.code.toLowerCase()));
-	const importId = newId();
-	ctx.db
-		.insert(imports)
-		.values({
-			id: importId,
-			supplierId: supplier.id,
-			fileName: i.fileName,
-			at: ctx.now,
-			byName: ctx.who.name,
-			added: fresh.length,
-			changed: changed.length,
-			unchanged: c.unchanged.length,
-			rejected: rejected.slice(0, 2000)
-		})
-		.run();
-	const aside = i.asideMissing ? c.missing.filter((m) => !skip.has(m.code.toLowerCase())) : [];
-	const what = {
-		file: i.fileName,
-		added: fresh.length,
-		changed: changed.length,
-		unchanged: c.unchanged.length,
-		rejected: rejected.length,
-		aside: aside.length
-	};
-	const text = CATALOG['catalog.import'](what);
-	applyPrices(
-		ctx.db,
-		{ importId, supplierId: supplier.id, categoryId: i.categoryId, taxCodeId: i.taxCodeId, at: ctx.now, byName: ctx.who.name, text },
-		fresh,
-		changed,
-		aside
-	);
+	const [importId, changeId] = [newId(), newId()];
+	const long = i.text.length > SHORT_LIST;
+	const plan = long ? null : toTheEnd(planningImport(ctx.db, i));
+	if (plan?.read === 0) throw new Refusal(say('no-row-of-list-can-be'), 'mapping');
+	const heads = headsOf(readCsv(i.text.slice(0, HEAD)), mapping);
 	ctx.db
 		.update(suppliers)
-		.set({ mapping: { ...mapping, heads: headsOf(rows, mapping) } })
+		.set({ mapping: { ...mapping, heads } })
 		.where(eq(suppliers.id, supplier.id))
 		.run();
+	const made = { id: importId, supplierId: supplier.id, fileName: i.fileName, at: ctx.now, byName: ctx.who.name };
+	const counts = { unchanged: plan?.unchanged ?? 0, rejected: plan?.rejected.slice(0, 2000) ?? [], aside: plan?.aside.length ?? 0 };
+	ctx.insertRecorded(imports, [{ ...made, ...counts, added: 0, changed: 0 }]);
+	ctx.insertRecorded(catalogChanges, [{ id: changeId, at: ctx.now, byName: ctx.who.name, text: i.fileName, importId, items: 0 }]);
+	if (!plan) {
+		beginWork(ctx, { id: changeId, kind: 'import', given: i }, i.fileName);
+		return { importId, changeId, added: 0, changed: 0, unchanged: 0, rejected: 0, more: true };
+	}
+	const done = writeListed(ctx.db, { ...i, importId, changeId, at: ctx.now }, plan.rows, plan.aside);
+	const what = { file: i.fileName, ...done, unchanged: plan.unchanged, rejected: plan.rejected.length, aside: plan.aside.length };
+	ctx.db.update(imports).set(done).where(eq(imports.id, importId)).run();
+	ctx.db
+		.update(catalogChanges)
+		.set({ text: CATALOG['catalog.import'](what), items: done.added + done.changed + what.aside })
+		.where(eq(catalogChanges.id, changeId))
+		.run();
 	ctx.happened(`supplier:${supplier.id}`, 'catalog.import', what, 'catalog');
-	return { importId, added: fresh.length, changed: changed.length, unchanged: c.unchanged.length, rejected: rejected.length };
+	return { importId, changeId, ...done, unchanged: what.unchanged, rejected: what.rejected, more: false };
 });
 
-/** What an import would do, without doing it. */
-export function previewImport(text: string, mapping: Mapping, own: Known[]) {
-	const { prices, rejected } = readPriceList(readCsv(text), mapping);
-	const compared = comparePriceList(prices, own);
+/** The headings of a list stand within this many characters of its beginning. */
+const HEAD = 100_000;
+
+/** What an import would do, without doing it. A long list rests in between. */
+export function* previewingImport(db: Orm, rows: string[][], mapping: Mapping, supplierId: string) {
+	const { prices, rejected } = yield* readingPriceList(rows, mapping);
+	const compared = yield* comparingPriceList(prices, yield* readingKnown(db, supplierId));
 	return { ...compared, rejected: [...rejected, ...compared.rejected], prices };
 }
 export { decodeText };

@@ -1,9 +1,10 @@
 export { copyAssembly, saveAssembly, setAssemblyAside } from './assemblies';
 export { ASSEMBLY_SCHEMA, exportAssemblies, importAssemblies } from './assembly-format';
 export { assemblyVersions, restoreAssembly } from './assembly-versions';
-export { type ItemsChange, changeItems, previewItems, recentChanges, undoChange } from './bulk';
+export { type ItemsChange, changeItems, previewItems, undoChange } from './bulk';
+export { finishCatalogWork, goOn, planImport, workOnCatalog } from './portions/go-on';
 export { removeCategory, saveCategory } from './categories';
-export { decodeText, importPrices, previewImport, saveItem } from './commands';
+export { decodeText, importPrices, previewingImport, saveItem } from './commands';
 export { attachToItem, detachFromItem } from './data-sheets';
 export { type Group, type Pricer, priceItem, pricer } from './pricing';
 export {
@@ -17,8 +18,8 @@ export {
 	insideOf,
 	insideWith,
 	itemCount,
-	knownTo,
 	laborSheetsToday,
+	recentChanges,
 	recentImports,
 	referencesOf,
 	searchItems,

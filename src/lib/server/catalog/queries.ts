@@ -1,13 +1,12 @@
-import { asc, desc, eq, inArray, sql } from 'drizzle-orm';
+import { asc, desc, eq, isNull, inArray, sql } from 'drizzle-orm';
 import { marginOf } from '../../core/money';
 import type { App } from '../app';
-import { assemblies, catalogChanges, categories, imports, items, itemSuppliers, parts, suppliers } from './schema';
+import { assemblies, catalogChanges, catalogWork, categories, imports, items, itemSuppliers, parts, suppliers } from './schema';
 import { taxCodes } from '../company/schema';
 import { laborSheets } from '../people/schema';
 import { ftsQuery, type Orm } from '../db';
 import { todayOf } from '../company';
 import { hourPrice, rateOn } from '../rates';
-import { knownOf } from './apply-prices';
 import type { ItemFilter } from '../../contract/catalog/filter';
 import { itemWhere } from './filter';
 import { pricer } from './pricing';
@@ -120,9 +119,6 @@ export const choices = (app: App) => ({
 	suppliers: app.db.orm.select().from(suppliers).orderBy(asc(suppliers.name)).all()
 });
 
-/** What is known of a supplier’s articles, as an import compares them. */
-export const knownTo = (app: App, supplierId: string) => knownOf(app.db.orm, supplierId);
-
 /** Who else has an item, the cheapest first; the supplier it is bought from is there with its code, if that is another than ours. */
 export const referencesOf = (db: Orm, itemId: string) =>
 	db
@@ -140,6 +136,9 @@ export const referencesOf = (db: Orm, itemId: string) =>
 		.orderBy(asc(itemSuppliers.cost), asc(suppliers.name))
 		.all();
 
+/** How far a change is that is still being carried out, or taken back. */
+const underWay = { work: catalogWork.kind, done: catalogWork.done, total: catalogWork.total };
+
 export const recentImports = (app: App) =>
 	app.db.orm
 		.select({
@@ -153,10 +152,12 @@ export const recentImports = (app: App) =>
 			rejected: imports.rejected,
 			supplier: suppliers.name,
 			changeId: catalogChanges.id,
-			undoneAt: catalogChanges.undoneAt
+			undoneAt: catalogChanges.undoneAt,
+			...underWay
 		})
 		.from(imports)
 		.leftJoin(catalogChanges, eq(catalogChanges.importId, imports.id))
+		.leftJoin(catalogWork, eq(catalogWork.id, catalogChanges.id))
 		.innerJoin(suppliers, eq(suppliers.id, imports.supplierId))
 		.orderBy(desc(imports.at))
 		.limit(20)
@@ -295,3 +296,18 @@ export function exportItems(app: App, filter: ItemFilter): { head: string[]; row
 		])
 	};
 }
+
+/** The last changes of many items, and whether they can be taken back. */
+export const recentChanges = (app: App) =>
+	app.db.orm
+		.select({
+			...{ id: catalogChanges.id, at: catalogChanges.at, byName: catalogChanges.byName, text: catalogChanges.text },
+			undoneAt: catalogChanges.undoneAt,
+			...underWay
+		})
+		.from(catalogChanges)
+		.leftJoin(catalogWork, eq(catalogWork.id, catalogChanges.id))
+		.where(isNull(catalogChanges.importId))
+		.orderBy(desc(catalogChanges.at), desc(sql`catalog_changes.rowid`))
+		.limit(10)
+		.all();

@@ -99,6 +99,8 @@ export const imports = sqliteTable(
 		added: integer('added').notNull(),
 		changed: integer('changed').notNull(),
 		unchanged: integer('unchanged').notNull(),
+		/** Items that the list does not have any more and that were set aside. */
+		aside: integer('aside').notNull().default(0),
 		rejected: text('rejected', { mode: 'json' }).$type<Rejected[]>().notNull()
 	},
 	(t) => [index('imports_at').on(t.at)]
@@ -192,6 +194,23 @@ export const catalogChanges = sqliteTable(
 	},
 	(t) => [index('catalog_changes_at').on(t.at), index('catalog_changes_import').on(t.importId)]
 );
+
+/** What is done to very many items is done in portions, so that nobody waits for it: this is what is under way or waits for its turn. */
+export const catalogWork = sqliteTable('catalog_work', {
+	/** The change that it carries out or takes back. */
+	id: text('id')
+		.primaryKey()
+		.references(() => catalogChanges.id),
+	kind: text('kind').$type<'import' | 'change' | 'undo'>().notNull(),
+	at: instant('at').notNull(),
+	/** What was asked for, to go on with it after a restart. */
+	given: text('given', { mode: 'json' }).$type<object>().notNull(),
+	/** Where the next portion begins. */
+	cursor: text('cursor').notNull().default(''),
+	done: integer('done').notNull().default(0),
+	/** How many rows it is about; null as long as nobody has looked. */
+	total: integer('total')
+});
 
 /**
  * How each item stood before such a change, and its version after it: a change is only taken back where nobody changed the item

@@ -1,9 +1,10 @@
 import type { App } from '../app';
 import { wallTime } from '../../core/time';
+import { TooMany } from '../commands';
 import { customerInvoice, invoicePdf } from '../billing';
 import { customerQuote } from './customer-quote';
 import { signaturesOf } from '../quotes';
-import { letterheadOf, quotePdf } from '../documents';
+import { letterheadOf, paperTurns, quotePdf } from '../documents';
 import { attachment, typeOfFile } from '../files';
 import { issued } from '../site-forms';
 import { markedQuotedPhoto } from '../survey';
@@ -73,8 +74,18 @@ export function invoiceDocument(app: App, invoiceId: string): Promise<Paper | nu
 	return v.number !== null && v.state !== 'void' && v.paid === 0 ? issued(app, `invoice:${invoiceId}`, make) : make();
 }
 
-/** A PDF as a response, or a 404 in words. */
-export function pdfResponse(doc: Paper | null): Response {
+/**
+ * A PDF as a response when its turn has come, or a 404 in words.
+ * @param ticket by which whoever waits can ask for their place
+ */
+export async function pdfResponse(make: () => Promise<Paper | null> | null, ticket = ''): Promise<Response> {
+	const doc = await paperTurns
+		.run(ticket, async () => make())
+		.catch((e: unknown) => {
+			if (e instanceof TooMany) return e;
+			throw e;
+		});
+	if (doc instanceof TooMany) return new Response(doc.message, { status: 429, headers: { 'retry-after': '30' } });
 	if (!doc) return new Response('There is no such document.', { status: 404 });
 	return new Response(new Uint8Array(doc.bytes), {
 		headers: {

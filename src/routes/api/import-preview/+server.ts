@@ -1,8 +1,9 @@
 import { say } from '$lib/contract/refusals/pages';
 import { app } from '$lib/server/app';
-import { guessDecimal, guessMapping, mappingFits, readCsv, strangeUnits, writeCsv, type Mapping } from '$lib/core/formats';
+import { guessDecimal, guessMapping, mappingFits, readingCsv, strangeUnits, writeCsv, type Mapping } from '$lib/core/formats';
+import { bitByBit } from '$lib/server/bit-by-bit';
 import { BadInput } from '$lib/server/commands';
-import { decodeText, previewImport, knownTo, supplierMapping, unitsInUse, isSpreadsheet, readSpreadsheet } from '$lib/server/catalog';
+import { decodeText, previewingImport, supplierMapping, unitsInUse, isSpreadsheet, readSpreadsheet } from '$lib/server/catalog';
 import { effectsOn } from '$lib/server/estimates';
 import { answer } from '$lib/server/http';
 import type { RequestHandler } from './$types';
@@ -20,7 +21,7 @@ export const POST: RequestHandler = ({ request }) =>
 		const text = sheet
 			? writeCsv(await readSpreadsheet(bytes, request.signal, String(form?.get('ticket') ?? '').slice(0, 60)), false)
 			: decodeText(bytes);
-		const rows = readCsv(text);
+		const rows = await bitByBit(readingCsv(text));
 		const typed = form?.get('mapping');
 		const remembered = supplierMapping(app(), supplierId);
 		const guessed = guessMapping(rows);
@@ -35,11 +36,13 @@ export const POST: RequestHandler = ({ request }) =>
 							decimal: sheet ? '.' : guessDecimal(rows.slice(guessed.headerRow + 1, guessed.headerRow + 400), guessed.cost),
 							...(remembered?.units ? { units: remembered.units } : {})
 						};
-		const p = previewImport(text, mapping, knownTo(app(), supplierId));
-		const effects = effectsOn(
-			app(),
-			new Map(
-				p.changed.filter((c) => c.known.cost !== c.row.cost && c.known.reference?.main !== false).map((c) => [c.known.id, c.row.cost])
+		const p = await bitByBit(previewingImport(app().db.orm, rows, mapping, supplierId));
+		const effects = await bitByBit(
+			effectsOn(
+				app(),
+				new Map(
+					p.changed.filter((c) => c.known.cost !== c.row.cost && c.known.reference?.main !== false).map((c) => [c.known.id, c.row.cost])
+				)
 			)
 		);
 		return {

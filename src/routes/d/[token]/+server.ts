@@ -5,8 +5,8 @@ import { pdfResponse, documentOf } from '$lib/server/screens';
 import type { RequestHandler } from './$types';
 
 /** A document that was sent by mail, as it was issued. */
-export const GET: RequestHandler = async ({ params, request, locals }) => {
+export const GET: RequestHandler = ({ params, request, locals }) => {
 	const actor = linkActor(app(), 'document', params.token);
 	if (!actor) return deadLink({ request, locals });
-	return pdfResponse(await documentOf(app(), actor.subjectId));
+	return pdfResponse(() => documentOf(app(), actor.subjectId));
 };

@@ -6,6 +6,7 @@
 	import { formatPercent, formatRate, formatUnitPrice } from '$lib/core/money';
 	import { KINDS } from '$lib/core/pricing';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
+	import UnderWay from '$lib/ui/price/UnderWay.svelte';
 	import ItemForm, { blankItem, readItem } from '$lib/ui/forms/ItemForm.svelte';
 	import BulkDialog from '$lib/ui/price/BulkDialog.svelte';
 	import CategoryDialog from '$lib/ui/price/CategoryDialog.svelte';
@@ -37,7 +38,11 @@
 	}
 	async function undo(changeId: string) {
 		const r = await command('catalog.undo-change', { changeId });
-		said = r.ok ? `${r.result.restored} items are as they were${r.result.left ? `; ${r.result.left} changed since stay` : ''}.` : r.message;
+		if (r.ok && r.result.more) said = 'It is being taken back. You can go on with something else.';
+		else
+			said = r.ok
+				? `${r.result.restored} items are as they were${r.result.left ? `; ${r.result.left} changed since stay` : ''}.`
+				: r.message;
 	}
 	const named = (list: { id: string; name: string }[], id: string | null) => list.find((x) => x.id === id)?.name ?? '';
 	const columns = $derived<Column<Item>[]>([
@@ -148,8 +153,15 @@
 			<ul class="px-3 pb-3">
 				{#each data.changes as c (c.id)}<li class="flex gap-3 py-[3px]">
 						<span class="quiet w-28 flex-none">{showInstant(c.at, data.company.zone)}</span><span class:quiet={c.undoneAt}>{c.text}</span
-						><span class="quiet ml-auto">{c.byName}</span>{#if c.undoneAt}<span class="quiet">taken back</span
-							>{:else if data.mayChange}<button class="link" onclick={() => undo(c.id)}>Take back</button>{/if}
+						><span class="quiet ml-auto">{c.byName}</span>{#if c.work}<UnderWay
+								work={c.work}
+								done={c.done}
+								total={c.total}
+								onstop={() => undo(c.id)}
+							/>{:else if c.undoneAt}<span class="quiet">taken back</span>{:else if data.mayChange}<button
+								class="link"
+								onclick={() => undo(c.id)}>Take back</button
+							>{/if}
 					</li>{/each}
 			</ul>
 		</section>{/if}

@@ -6,6 +6,7 @@
 	import type { Mapping } from '$lib/core/formats';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import { indented, treeOf } from '$lib/ui/price/categories';
+	import UnderWay from '$lib/ui/price/UnderWay.svelte';
 	import ListPreview, { type Preview } from '$lib/ui/price/ListPreview.svelte';
 	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
@@ -98,14 +99,16 @@
 		});
 		busy = '';
 		if (!r.ok) return void (problem = r.message);
-		result = `${r.result.added} added, ${r.result.changed} changed, ${r.result.unchanged} unchanged, ${r.result.rejected} rejected.`;
+		if (r.result.more) result = 'The list is being applied. You can go on with something else: it goes on by itself.';
+		else result = `${r.result.added} added, ${r.result.changed} changed, ${r.result.unchanged} unchanged, ${r.result.rejected} rejected.`;
 		p = null;
 	}
 	async function undo(changeId: string) {
 		const r = await command('catalog.undo-change', { changeId });
-		if (r.ok)
+		if (!r.ok) problem = r.message;
+		else if (r.result.more) result = 'It is being taken back. You can go on with something else.';
+		else
 			result = `${r.result.restored} items are as they were${r.result.left ? `; ${r.result.left} that somebody changed since stay` : ''}. What the list had added is set aside.`;
-		else problem = r.message;
 	}
 	const n = $derived(p ? p.counts.fresh + p.counts.changed - skip.length + (asideMissing ? p.counts.missing : 0) : 0);
 </script>
@@ -170,7 +173,12 @@
 						><td>{showInstant(i.at, data.company.zone)}</td><td>{i.supplier}</td><td>{i.fileName}</td><td class="num">{i.added}</td><td
 							class="num">{i.changed}</td
 						><td class="num">{i.unchanged}</td><td class="num">{i.rejected.length}</td><td>{i.byName}</td><td
-							>{#if i.undoneAt}taken back{:else if i.changeId}{@const id = i.changeId}<button class="link" onclick={() => undo(id)}
+							>{#if i.work && i.changeId}{@const id = i.changeId}<UnderWay
+									work={i.work}
+									done={i.done}
+									total={i.total}
+									onstop={() => undo(id)}
+								/>{:else if i.undoneAt}taken back{:else if i.changeId}{@const id = i.changeId}<button class="link" onclick={() => undo(id)}
 									>Take back</button
 								>{/if}</td
 						></tr

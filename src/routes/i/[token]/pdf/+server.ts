@@ -3,7 +3,7 @@ import { invoiceDocument, pdfResponse } from '$lib/server/screens';
 import { linkActor } from '$lib/server/links';
 import type { RequestHandler } from './$types';
 
-export const GET: RequestHandler = async ({ params }) => {
+export const GET: RequestHandler = ({ params }) => {
 	const actor = linkActor(app(), 'invoice', params.token);
-	return pdfResponse(actor ? await invoiceDocument(app(), actor.subjectId) : null);
+	return pdfResponse(() => (actor ? invoiceDocument(app(), actor.subjectId) : null));
 };

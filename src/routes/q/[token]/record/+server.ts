@@ -5,8 +5,8 @@ import { deadLink } from '$lib/server/http';
 import { linkActor } from '$lib/server/links';
 import type { RequestHandler } from './$types';
 
-export const GET: RequestHandler = async ({ params, request, locals }) => {
+export const GET: RequestHandler = ({ params, request, locals }) => {
 	const actor = linkActor(app(), 'quote', params.token);
 	if (!actor) return deadLink({ request, locals });
-	return pdfResponse(await acceptanceDocument(app(), actor.subjectId));
+	return pdfResponse(() => acceptanceDocument(app(), actor.subjectId));
 };

@@ -3,4 +3,4 @@ import { acceptanceDocument } from '$lib/server/quotes';
 import { pdfResponse } from '$lib/server/screens';
 import type { RequestHandler } from './$types';
 
-export const GET: RequestHandler = async ({ params }) => pdfResponse(await acceptanceDocument(app(), params.id));
+export const GET: RequestHandler = ({ params }) => pdfResponse(() => acceptanceDocument(app(), params.id));

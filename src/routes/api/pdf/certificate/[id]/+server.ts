@@ -3,4 +3,4 @@ import { pdfResponse } from '$lib/server/screens';
 import { certificateDocument } from '$lib/server/site-forms';
 import type { RequestHandler } from './$types';
 
-export const GET: RequestHandler = async ({ params }) => pdfResponse(await certificateDocument(app(), params.id));
+export const GET: RequestHandler = ({ params }) => pdfResponse(() => certificateDocument(app(), params.id));

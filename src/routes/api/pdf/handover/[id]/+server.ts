@@ -3,4 +3,4 @@ import { pdfResponse } from '$lib/server/screens';
 import { handoverDocument } from '$lib/server/site-forms';
 import type { RequestHandler } from './$types';
 
-export const GET: RequestHandler = async ({ params }) => pdfResponse(await handoverDocument(app(), params.id));
+export const GET: RequestHandler = ({ params }) => pdfResponse(() => handoverDocument(app(), params.id));

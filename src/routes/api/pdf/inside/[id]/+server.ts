@@ -3,4 +3,4 @@ import { insideDocument } from '$lib/server/estimates';
 import { pdfResponse } from '$lib/server/screens';
 import type { RequestHandler } from './$types';
 
-export const GET: RequestHandler = async ({ params }) => pdfResponse(await insideDocument(app(), params.id));
+export const GET: RequestHandler = ({ params }) => pdfResponse(() => insideDocument(app(), params.id));

@@ -2,4 +2,4 @@ import { app } from '$lib/server/app';
 import { quoteDocument, pdfResponse } from '$lib/server/screens';
 import type { RequestHandler } from './$types';
 
-export const GET: RequestHandler = async ({ params }) => pdfResponse(await quoteDocument(app(), params.id));
+export const GET: RequestHandler = ({ params }) => pdfResponse(() => quoteDocument(app(), params.id));
