@@ -6,7 +6,8 @@ import type { App } from '$lib/server/app';
 import { toTheEnd } from '$lib/core/lists';
 import { previewingImport } from '$lib/server/catalog/commands';
 import { exportItems } from '$lib/server/catalog/queries';
-import { readSpreadsheet, writeSpreadsheet } from '$lib/server/catalog/read-sheet';
+import { readSpreadsheet } from '$lib/server/catalog/read-sheet';
+import { writeSpreadsheet } from '$lib/server/catalog/write-sheet';
 import type { Yard } from '../../src/demo/yard';
 import { freshYard, value } from './yard';
 

@@ -37,6 +37,27 @@ export async function answerWhole(work: () => Promise<{ result: unknown }>): Pro
 	}
 }
 
+const TYPES = {
+	csv: 'text/csv; charset=utf-8',
+	xlsx: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet'
+};
+/** A file to be kept, or in plain words why there is none. */
+export async function answerFile(
+	make: () => Promise<{ name: `${string}.${keyof typeof TYPES}`; body: string | Buffer }>
+): Promise<Response> {
+	try {
+		const { name, body } = await make();
+		// The name ends with one of them: its type says so.
+		const type = TYPES[name.slice(name.lastIndexOf('.') + 1) as keyof typeof TYPES];
+		return new Response(typeof body === 'string' ? body : new Uint8Array(body), {
+			headers: { 'content-type': type, 'content-disposition': `attachment; filename="${name}"` }
+		});
+	} catch (e) {
+		if (e instanceof Refusal) return new Response(spokenIn(languageAsking(), e.said), { status: statusOf(e) });
+		throw e;
+	}
+}
+
 /** What of a body can be nested and listed: far more than any input of ours has, far less than hurts. */
 const MOST_DEPTH = 40;
 const MOST_VALUES = 1_000_000;

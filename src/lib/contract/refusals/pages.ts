@@ -2,6 +2,7 @@ import { sayings } from '../../core/refusal';
 
 /** What is refused here, by its code. */
 export const catalog = {
+	'address-cannot-be-read': () => 'This address cannot be read. Go back and ask again.',
 	'choose-file': () => 'Choose a file.',
 	'choose-picture': () => 'Choose a picture.',
 	'file-larger-than-20-mb': () => 'The file is larger than 20 MB.',

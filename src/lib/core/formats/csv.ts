@@ -68,3 +68,14 @@ function parserFor(text: string): (part: string, last: boolean) => { data: strin
 export function writeCsv(rows: readonly (readonly (string | number)[])[], defuse = true): string {
 	return Papa.unparse(rows as string[][], { escapeFormulae: defuse, newline: '\r\n' });
 }
+
+/** The same for tens of thousands of rows: it may rest in between. */
+export function* writingCsv(rows: readonly (readonly (string | number)[])[], defuse = true): Restful<string> {
+	const parts: string[] = [];
+	for (let at = 0; at < rows.length; at += ROWS_AT_ONCE) {
+		parts.push(writeCsv(rows.slice(at, at + ROWS_AT_ONCE), defuse));
+		yield;
+	}
+	return parts.join('\r\n');
+}
+const ROWS_AT_ONCE = 1000;

@@ -14,6 +14,7 @@ export {
 	choices,
 	costsOf,
 	exportItems,
+	exportingItems,
 	frequentItems,
 	insideOf,
 	insideWith,
@@ -27,7 +28,8 @@ export {
 	tagList,
 	unitsInUse
 } from './queries';
-export { isSpreadsheet, readSpreadsheet, writeSpreadsheet } from './read-sheet';
+export { isSpreadsheet, readSpreadsheet } from './read-sheet';
+export { writeSpreadsheet } from './write-sheet';
 export { allQuestions, partsFrom, partsUnder, questionsOf } from './recipes';
 export { buyFrom, dropReference, saveReference } from './references';
 export { starterTrades, takeStarter } from './take-starter';

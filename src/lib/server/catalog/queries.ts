@@ -1,3 +1,4 @@
+import { toTheEnd, type Restful } from '../../core/lists';
 import { asc, desc, eq, isNull, inArray, sql } from 'drizzle-orm';
 import { marginOf } from '../../core/money';
 import type { App } from '../app';
@@ -271,31 +272,39 @@ export const unitsInUse = (app: App, supplierId: string): string[] =>
 		.all()
 		.map((u) => u.unit);
 
-/** All items of a filter as rows of an export; the first four columns are what an import looks for. */
-export function exportItems(app: App, filter: ItemFilter): { head: string[]; rows: (string | number)[][] } {
+/** Items that are read for an export between two rests. */
+const PAGE = 500;
+/** More than this are not exported at once. */
+const MOST = 200_000;
+
+/** All items of a filter as rows of an export; the first four columns are what an import looks for. It may rest in between. */
+export function* exportingItems(app: App, filter: ItemFilter): Restful<{ head: string[]; rows: (string | number)[][] }> {
 	const db = app.db.orm;
 	const p = pricer(db);
-	const named = new Map(choices(app).categories.map((c) => [c.id, c.name]));
-	const supplied = new Map(choices(app).suppliers.map((s) => [s.id, s.name]));
-	const rows = db.select().from(items).where(itemWhere(db, filter)).orderBy(asc(items.code)).limit(200_000).all();
-	return {
-		head: ['Code', 'Name', 'Unit', 'Cost', 'Price', 'Kind', 'Category', 'Supplier', 'Bought by', 'Pack', 'Tags', 'Note'],
-		rows: rows.map((i) => [
-			i.code,
-			i.name,
-			i.unit,
-			i.cost / 10_000,
-			p.of(i).price / 10_000,
-			i.kind,
-			named.get(i.categoryId ?? '') ?? '',
-			supplied.get(i.supplierId ?? '') ?? '',
-			i.purchaseUnit,
-			i.pack / 10_000,
-			i.tags.join(', '),
-			i.note
-		])
-	};
+	const { categories: inCategories, suppliers: bySuppliers } = choices(app);
+	const named = new Map(inCategories.map((c) => [c.id, c.name]));
+	const supplied = new Map(bySuppliers.map((s) => [s.id, s.name]));
+	const rows: (string | number)[][] = [];
+	const where = itemWhere(db, filter);
+	for (let after = ''; rows.length < MOST; yield) {
+		const page = db
+			.select()
+			.from(items)
+			.where(sql`${where} and items.code > ${after}`)
+			.orderBy(asc(items.code))
+			.limit(PAGE)
+			.all();
+		for (const i of page) {
+			const by = [i.kind, named.get(i.categoryId ?? '') ?? '', supplied.get(i.supplierId ?? '') ?? '', i.purchaseUnit];
+			rows.push([i.code, i.name, i.unit, i.cost / 10_000, p.of(i).price / 10_000, ...by, i.pack / 10_000, i.tags.join(', '), i.note]);
+		}
+		if (page.length < PAGE) break;
+		after = page.at(-1)?.code ?? after;
+	}
+	return { head: ['Code', 'Name', 'Unit', 'Cost', 'Price', 'Kind', 'Category', 'Supplier', 'Bought by', 'Pack', 'Tags', 'Note'], rows };
 }
+/** The same at once. */
+export const exportItems = (app: App, filter: ItemFilter) => toTheEnd(exportingItems(app, filter));
 
 /** The last changes of many items, and whether they can be taken back. */
 export const recentChanges = (app: App) =>

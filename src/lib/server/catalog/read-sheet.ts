@@ -1,5 +1,4 @@
 import { say } from '../../contract/refusals/catalog';
-import ExcelJS from 'exceljs';
 import { MOST_COLUMNS, MOST_ROWS, TableError } from '../../core/formats';
 import { checkArchive, boundProcess, GivenUp, readingQueue } from '../files';
 
@@ -39,16 +38,4 @@ function rowsOf(said: string): string[][] {
 	const width = rows.reduce((most, r) => Math.max(most, r.length), 0);
 	for (const r of rows) while (r.length < width) r.push('');
 	return rows;
-}
-
-/** Rows as a spreadsheet. Text stays text, also where it looks like a formula. */
-export async function writeSpreadsheet(name: string, head: string[], rows: (string | number | null)[][]): Promise<Buffer> {
-	const book = new ExcelJS.Workbook();
-	const sheet = book.addWorksheet(name.slice(0, 31), { views: [{ state: 'frozen', ySplit: 1 }] });
-	sheet.addRow(head).font = { bold: true };
-	for (const r of rows) sheet.addRow(r);
-	sheet.columns.forEach((c, n) => {
-		c.width = Math.min(60, Math.max(10, (head[n]?.length ?? 0) + 2, ...rows.slice(0, 200).map((r) => String(r[n] ?? '').length + 1)));
-	});
-	return Buffer.from(await book.xlsx.writeBuffer());
 }

@@ -34,7 +34,12 @@ function residentOf(pid: number): number | null {
  * @returns what it wrote
  * @throws GivenUp
  */
-export function boundProcess(program: string, args: string[], input: Buffer, bounds: Bounds): Promise<string> {
+export async function boundProcess(program: string, args: string[], input: Buffer, bounds: Bounds): Promise<string> {
+	return (await boundBytes(program, args, input, bounds)).toString('utf8');
+}
+
+/** The same for what is no text. @throws GivenUp */
+export function boundBytes(program: string, args: string[], input: Buffer, bounds: Bounds): Promise<Buffer> {
 	const child = spawn(
 		process.execPath,
 		[`--max-old-space-size=${Math.round(bounds.memory * 0.7)}`, resolve(programs(), program), ...args],
@@ -45,7 +50,7 @@ export function boundProcess(program: string, args: string[], input: Buffer, bou
 	);
 	const said: Buffer[] = [];
 	let size = 0;
-	return new Promise<string>((done, failed) => {
+	return new Promise<Buffer>((done, failed) => {
 		const end = (why: string) => {
 			child.kill('SIGKILL');
 			failed(new GivenUp(why));
@@ -68,7 +73,7 @@ export function boundProcess(program: string, args: string[], input: Buffer, bou
 		child.on('error', (e) => (over(), failed(e)));
 		child.on('close', (code) => {
 			over();
-			if (code === 0) done(Buffer.concat(said).toString('utf8'));
+			if (code === 0) done(Buffer.concat(said));
 			else failed(new GivenUp('It ended before it was done.'));
 		});
 		// A program that has read enough closes its ear: no error of ours.

@@ -1,6 +1,6 @@
 export { checkArchive } from './archive';
 export { MOST_ATTACHED, attachedTo, attachment, cleanName, typeOfFile } from './attachments';
-export { GivenUp, boundProcess } from './bound-process';
+export { GivenUp, boundBytes, boundProcess } from './bound-process';
 export { MOST_BYTES, isDrawable, readPicture, readSignature } from './pictures';
 export { pictureOf } from './queries';
 export { readingQueue } from './reading-queue';

@@ -1,21 +1,31 @@
+import { say } from '$lib/contract/refusals/pages';
 import { app } from '$lib/server/app';
-import { writeCsv } from '$lib/core/formats';
-import { exportItems, writeSpreadsheet } from '$lib/server/catalog';
+import { writingCsv } from '$lib/core/formats';
+import { bitByBit } from '$lib/server/bit-by-bit';
+import { exportingItems, writeSpreadsheet } from '$lib/server/catalog';
 import { ItemFilter } from '$lib/contract/catalog/filter';
-import { validate } from '$lib/server/commands';
+import { BadInput, validate } from '$lib/server/commands';
+import { answerFile } from '$lib/server/http';
 import type { RequestHandler } from './$types';
 
 /** All items of a filter as CSV or spreadsheet, with headings that an import finds again. */
-export const GET: RequestHandler = async ({ url }) => {
-	const filter: unknown = JSON.parse(url.searchParams.get('filter') ?? '{}');
-	validate(ItemFilter, filter);
-	const { head, rows } = exportItems(app(), filter as ItemFilter);
-	const sheet = url.searchParams.get('as') === 'xlsx';
-	const body = sheet ? new Uint8Array(await writeSpreadsheet('Catalog', head, rows)) : `\ufeff${writeCsv([head, ...rows])}`;
-	return new Response(body, {
-		headers: {
-			'content-type': sheet ? 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet' : 'text/csv; charset=utf-8',
-			'content-disposition': `attachment; filename="catalog.${sheet ? 'xlsx' : 'csv'}"`
-		}
+export const GET: RequestHandler = ({ url }) =>
+	answerFile(async () => {
+		const filter = filterIn(url.searchParams.get('filter') ?? '{}');
+		const { head, rows } = await bitByBit(exportingItems(app(), filter));
+		return url.searchParams.get('as') === 'xlsx'
+			? { name: 'catalog.xlsx', body: await writeSpreadsheet('Catalog', head, rows) }
+			: { name: 'catalog.csv', body: `\ufeff${await bitByBit(writingCsv([head, ...rows]))}` };
 	});
-};
+
+/** @throws BadInput for what is no filter */
+function filterIn(text: string): ItemFilter {
+	let filter: unknown;
+	try {
+		filter = JSON.parse(text);
+	} catch {
+		throw new BadInput(say('address-cannot-be-read'));
+	}
+	validate(ItemFilter, filter);
+	return filter as ItemFilter;
+}
