@@ -1,6 +1,6 @@
 /** The layers of the server, from the ground up: a room may look at its own layer and below. Up goes only an event. */
 const LAYERS = [
-	['ground', 'db|scope|commands|live|ports|files|company|people|documents|links|outbox|firms|shown'],
+	['ground', 'db|scope|commands|live|ports|files|company|people|documents|links|outbox|firms|shown|queries'],
 	['book', 'catalog|rates|flat-rate'],
 	['win', 'sales|estimates|quotes|survey'],
 	['work', 'jobs|planning|time|work|field|costs|buying|repeats|rounds|site-forms'],

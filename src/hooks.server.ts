@@ -10,6 +10,7 @@ import { log } from '$lib/server/log';
 import { movedTo } from '$lib/server/moved';
 import { SESSION_COOKIE, sessionOf } from '$lib/server/people';
 import { COMMANDS } from '$lib/server/all-commands';
+import { QUERIES } from '$lib/server/screens';
 import { needsOf, sizeOf } from '$lib/server/route-access';
 import { startWorker } from '$lib/server/worker';
 
@@ -38,7 +39,10 @@ function refuseSize(request: Request, routeId: string, command: string | undefin
 	if (['GET', 'HEAD', 'OPTIONS'].includes(request.method)) return null;
 	const length = request.headers.get('content-length');
 	if (length === null) return request.body === null ? null : { status: 411, message: 'Say how long this is.' };
-	const most = sizeOf(routeId, command === undefined ? undefined : COMMANDS.get(command)?.size);
+	const most = sizeOf(
+		routeId,
+		command === undefined ? undefined : (routeId.startsWith('/api/ask/') ? QUERIES : COMMANDS).get(command)?.size
+	);
 	return Number(length) > most
 		? { status: 413, message: `This is too large: at most ${Math.ceil(most / 1000).toLocaleString('en-US')} kB.` }
 		: null;

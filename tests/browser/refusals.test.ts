@@ -178,7 +178,7 @@ describe('refusals', () => {
 		let answer = () => {};
 		await page.setRequestInterception(true);
 		page.on('request', (r) => {
-			if (r.url().includes('/api/find?q=fennick')) answer = () => void r.continue();
+			if (r.url().includes('/api/ask/find.anything') && r.postData()?.includes('fennick')) answer = () => void r.continue();
 			else void r.continue();
 		});
 		await page.keyboard.down('Control');
@@ -213,6 +213,9 @@ describe('refusals', () => {
 			'{"input":{"jobId":{"$ne":1}}}',
 			'{"input":"x"}',
 			`{"input":{"name":"${'x'.repeat(100_000)}"}}`,
+			JSON.stringify({ text: '\0"*' }),
+			JSON.stringify({ text: '\'"--' }),
+			JSON.stringify({ scopeId: '__proto__', assemblyId: 'x', answered: { constructor: 'y' } }),
 			'{"input":{},"key":5}'
 		];
 		const paths = [
@@ -220,7 +223,10 @@ describe('refusals', () => {
 			'/api/commands/jobs.open',
 			'/api/commands/estimates.add-line',
 			'/api/commands/invoices.issue',
-			'/api/plan-check',
+			'/api/ask/nothing',
+			'/api/ask/plan.check-add',
+			'/api/ask/find.anything',
+			'/api/ask/estimates.lacking',
 			'/api/import-preview',
 			'/api/pictures'
 		];
@@ -235,8 +241,6 @@ describe('refusals', () => {
 					await fetch(base + path, { method: 'POST', headers: { 'content-type': 'application/json', cookie }, body })
 				);
 		for (const path of [
-			'/api/find?q=%00%22*',
-			'/api/items?q=%27%22--',
 			'/api/files/../../etc',
 			'/api/pdf/quote/x',
 			'/api/pdf/invoice/%20',

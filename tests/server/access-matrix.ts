@@ -32,8 +32,10 @@ export const ACCESS = `
   OFE---        catalog.copy-assembly
   OFE---        catalog.detach
   OFE---        catalog.drop-reference
+  nobody        catalog.go-on
   OFE---        catalog.import
   OFE---        catalog.import-assemblies
+  nobody        catalog.plan-import
   OFE---        catalog.remove-category
   OFE---        catalog.restore-assembly
   OFE---        catalog.save-assembly

@@ -31,7 +31,7 @@ const usersOf = (catalog: string): string[] => {
 	const files = !area
 		? filesIn(dirname(catalog))
 		: area === 'asking'
-			? [...filesIn('src/lib/server/commands'), ...filesIn('src/lib/server', false)]
+			? [...filesIn('src/lib/server/commands'), ...filesIn('src/lib/server/queries'), ...filesIn('src/lib/server', false)]
 			: filesIn(area === 'pages' ? 'src/routes' : `src/lib/server/${area}`);
 	return files.map((f) => readFileSync(f, 'utf8'));
 };

@@ -47,3 +47,20 @@ export function command<const N extends string, I extends TObject, O extends TSc
 ): Contract<N, I, O> {
 	return { name, ...c };
 }
+
+/** What can be asked without changing anything: the same, but that it is asked as often as somebody likes and waits on no device. */
+export type QueryContract<N extends string = string, I extends TObject = TObject, O extends TSchema = TSchema> = Pick<
+	Contract<N, I, O>,
+	'name' | 'input' | 'output' | 'size'
+> & { right: Right };
+
+/**
+ * Declares what a query asks and answers. How it is answered stands in the server, in `screens/asked`.
+ * @example query('find.items', { right: 'field.see', input: Type.Object({ text: Text(100) }, strict), output: Type.Array(…) })
+ */
+export function query<const N extends string, I extends TObject, O extends TSchema>(
+	name: N,
+	c: Omit<QueryContract<N, I, O>, 'name'>
+): QueryContract<N, I, O> {
+	return { name, ...c };
+}

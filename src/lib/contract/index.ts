@@ -1,7 +1,9 @@
+import type { Static } from '@sinclair/typebox';
 import type * as all from './all';
-import type { Contract, InputOf, OutputOf } from './define';
+import type * as asked from './all-queries';
+import type { Contract, InputOf, OutputOf, QueryContract } from './define';
 
-export type { Access, Contract, InputOf, LinkKind, OutputOf } from './define';
+export type { Access, Contract, InputOf, LinkKind, OutputOf, QueryContract } from './define';
 
 type All = typeof all;
 type Declared = { [K in keyof All]: All[K] extends Contract ? All[K] : never }[keyof All];
@@ -23,3 +25,13 @@ export type OfflineName =
 export type Input<N extends CommandName> = InputOf<Commands[N]>;
 /** What the command of this name answers. */
 export type Output<N extends CommandName> = OutputOf<Commands[N]>;
+
+type AllAsked = typeof asked;
+type Asked = { [K in keyof AllAsked]: AllAsked[K] extends QueryContract ? AllAsked[K] : never }[keyof AllAsked];
+/** Every query by its name, as types. */
+export type Queries = { [Q in Asked as Q['name']]: Q };
+export type QueryName = keyof Queries;
+/** What the query of this name is given. */
+export type Question<N extends QueryName> = Static<Queries[N]['input']>;
+/** What the query of this name answers. */
+export type Answer<N extends QueryName> = Static<Queries[N]['output']>;

@@ -33,11 +33,9 @@ export const ROUTES: Readonly<Record<string, RouteNeeds>> = {
 	'/plan/month': 'plan.see',
 	'/plan/subcontractors': 'plan.see',
 	'/api/shift-calendar/[id]': 'field.see',
-	'/api/coming/[id]': 'plan.change',
 	'/api/site-forms/[id]': 'field.record',
 	'/api/handovers': 'field.record',
 	'/api/field-sales': 'field.record',
-	'/api/field-offers': 'field.record',
 	'/api/field-pay': 'field.record',
 	'/field/jobs/[id]/sell': 'field.record',
 	'/api/pdf/certificate/[id]': 'jobs.see',
@@ -45,7 +43,6 @@ export const ROUTES: Readonly<Record<string, RouteNeeds>> = {
 	'/field/form/[id]': 'field.record',
 	'/field/jobs/[id]/handover': 'field.record',
 	'/plan/rounds': 'plan.see',
-	'/api/round-preview': 'plan.change',
 	'/work/jobs': 'jobs.see',
 	'/work/costs': 'costs.see',
 	'/work/hours': 'hours.change',
@@ -103,9 +100,6 @@ export const ROUTES: Readonly<Record<string, RouteNeeds>> = {
 	'/field/hours': 'field.see',
 	'/field/jobs': 'field.see',
 	'/field/jobs/[id]': 'field.see',
-	'/api/find': 'own.account',
-	'/api/history/[job]': 'jobs.see',
-	'/api/items': 'field.see',
 	'/api/live': 'own.account',
 	'/api/queue/[ticket]': 'own.account',
 	'/api/pictures': 'field.record',
@@ -115,10 +109,7 @@ export const ROUTES: Readonly<Record<string, RouteNeeds>> = {
 	'/api/customers/[name]': 'customers.see',
 	'/api/customers-preview': 'customers.change',
 	'/api/files/[id]': 'field.see',
-	'/api/plan-check': 'plan.change',
 	'/api/import-preview': 'catalog.change',
-	'/api/reprice-preview': 'estimates.see',
-	'/api/catalog-preview': 'catalog.change',
 	'/api/editions': 'catalog.change',
 	'/api/schemas/[name]': 'public',
 	'/api/assemblies-export': 'catalog.see',
@@ -134,14 +125,10 @@ export const ROUTES: Readonly<Record<string, RouteNeeds>> = {
 	// What a page asks for again asks for the right of that page.
 	'/api/page': 'own.account',
 	'/api/presence': 'estimates.see',
-	'/api/assembly-needs': 'estimates.see',
-	'/api/assembly-inside': 'catalog.see',
-	'/api/paid-before/[item]': 'estimates.see',
 	'/api/price-book': 'rates.see',
-	'/api/reprice-plan': 'rates.see',
 	// What is explained asks for the right of what it belongs to; see the room.
-	'/api/explain': 'catalog.see',
 	// Each command asks for its own right.
+	'/api/ask/[name]': 'own.account',
 	'/api/commands/[name]': 'own.account',
 	'/api/commands': 'own.account',
 	'/sign-in': 'public',
@@ -182,8 +169,6 @@ const SIZES: Readonly<Record<string, number>> = {
 	'/api/customers-preview': 20 * MB,
 	'/api/lead-table': 5 * MB,
 	'/api/lead-mail': 25 * MB,
-	'/api/catalog-preview': MB,
-	'/api/reprice-plan': MB,
 	// A signature is drawn.
 	'/api/site-forms/[id]': 900_000,
 	'/api/handovers': 450_000,
@@ -200,6 +185,7 @@ export const WHICH_PAGE = 8000;
  */
 export function sizeOf(id: string, commandSize?: number): number {
 	const route = routeName(id);
+	if (route === '/api/ask/[name]') return commandSize ?? USUAL_INPUT;
 	if (route === '/api/commands/[name]') return (commandSize ?? USUAL_INPUT) + WHICH_PAGE;
 	return SIZES[route] ?? FORM;
 }

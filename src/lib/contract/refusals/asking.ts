@@ -2,6 +2,7 @@ import { sayings } from '../../core/refusal';
 
 /** What is refused here, by its code. */
 export const catalog = {
+	'no-such-question': () => 'This cannot be asked here.',
 	'unknown-field': () => 'There is a field that is not known here.',
 	'not-written-so': () => 'This is not written as it should be.',
 	'not-mail': () => 'This is not a mail address.',

@@ -54,7 +54,7 @@ export function frequentItems(app: App, limit = 6) {
 	if (ids.length === 0) return [];
 	const rows = new Map(
 		app.db.orm
-			.select({ id: items.id, code: items.code, name: items.name, unit: items.unit, cost: items.cost })
+			.select()
 			.from(items)
 			.where(inArray(items.id, ids))
 			.all()

@@ -22,6 +22,9 @@ export type Actor =
 	| { type: 'public'; address: string }
 	| { type: 'system' };
 
+/** Somebody of the company who is signed in. */
+export type Person = Extract<Actor, { type: 'person' }>;
+
 /** A record that is not there (any more). */
 export class Missing extends Refusal {}
 /** Somebody else changed the record meanwhile. */

@@ -2,7 +2,7 @@ export * from './context';
 export * from './define';
 export * from './run';
 export { OtherInput } from './idempotency';
-export { BadInput, validate } from './validate';
+export { BadInput, checkAnswer, validate } from './validate';
 export { USUAL_INPUT } from '../../contract/define';
 export type { Access, LinkKind } from '../../contract';
 export { whenever } from './reactions';

@@ -21,8 +21,8 @@ function checkOf(schema: TSchema): ValidateFunction {
 	return check;
 }
 
-/** Holds what a command answered against its contract. @throws Error: the fault is ours, not of whoever asked */
-export function checkAnswer(c: Contract, answer: unknown): void {
+/** Holds what a command or query answered against its contract. @throws Error: the fault is ours, not of whoever asked */
+export function checkAnswer(c: Pick<Contract, 'name' | 'output'>, answer: unknown): void {
 	const check = checkOf(c.output);
 	if (!check(answer)) throw new Error(`${c.name} answers what its contract does not say: ${JSON.stringify(check.errors)}`);
 }

@@ -25,7 +25,7 @@ export { nextLine } from './position';
 export { type BookEntry, asChecked, bookOf } from './price-book';
 export { packedBook, setTarget, targetOf } from './price-check';
 export { effectsOn } from './price-effects';
-export { RepriceInput, repricePlan } from './reprice-plan';
+export { repricePlan } from './reprice-plan';
 export { previewReprice, reprice } from './reprice';
 export { answerSignOff, askSignOff, checkSignedOff, comment, reviewOf, setSignOffRules, settleComment, waitingSignOffs } from './reviews';
 export { addScope, changeScope, copyScope, placeScope, removeScope } from './scopes';

@@ -1,5 +1,5 @@
 import { say } from '../../contract/refusals/estimates';
-import { Type } from '@sinclair/typebox';
+import type { Question } from '../../contract';
 import { eq, inArray } from 'drizzle-orm';
 import { computeEstimate, totalForMargin } from '../../core/estimate';
 import { ceilDiv, marginOf, type Percent, type UnitPrice } from '../../core/money';
@@ -7,7 +7,6 @@ import { hourlyPriceFor } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { todayOf } from '../company';
-import { Id, strict } from '../../contract/inputs';
 import { assemblies, items, parts } from '../catalog/schema';
 import { flatCatalogs } from '../flat-rate/schema';
 import { loadEstimate } from './load';
@@ -17,17 +16,7 @@ import { rateOn } from '../rates';
 import { bookOf } from './price-book';
 import { pricer } from '../catalog';
 
-const Ids = Type.Array(Id, { maxItems: 2000, uniqueItems: true });
-export const RepriceInput = Type.Object(
-	{ estimates: Ids, assemblies: Ids, services: Ids, target: Type.Integer({ minimum: 0, maximum: 9999 }) },
-	strict
-);
-interface Chosen {
-	estimates: string[];
-	assemblies: string[];
-	services: string[];
-	target: number;
-}
+type Chosen = Question<'estimates.reprice-plan'>;
 
 /**
  * What would bring a choice of the price check to the margin wanted: estimates to today’s costs and prices, or to the margin; items
@@ -126,7 +115,8 @@ function catalogsTo(app: App, serviceIds: string[], target: Percent) {
 		const catalog = db.select().from(flatCatalogs).where(eq(flatCatalogs.id, id)).get();
 		const before = first.terms.hourlyPrice;
 		const after = (ceilDiv(needed, 100) * 100) as UnitPrice;
-		if (!catalog || after <= before || needed === Infinity) return [];
+		// Terms are saved with their rate sheet: a catalog that has none yet gets it on its own page first.
+		if (!catalog?.sheetId || after <= before || needed === Infinity) return [];
 		return [
 			{
 				id,

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { formatCents, formatUnitPrice } from '$lib/core/money';
+	import { ask } from '$lib/client/ask';
 	import { command } from '$lib/client/command';
 	import { dimensionOf, measureLabel, unitName, type MeasureName, type UnitSystem } from '$lib/core/measure';
 	import type { Choice } from '$lib/core/pricing';
@@ -36,11 +37,11 @@
 	let lacking: MeasureName[] = $state([]);
 	let measured: Record<string, string> = $state({});
 	async function lookWhatLacks(assemblyId: string) {
-		const answers = Object.entries(answered).flatMap(([k, v]) => (v ? [`&a.${encodeURIComponent(k)}=${encodeURIComponent(v)}`] : []));
-		const r = await fetch(`/api/assembly-needs?scope=${scopeId}&assembly=${assemblyId}${answers.join('')}`).catch(() => null);
-		lacking = r?.ok ? ((await r.json()) as MeasureName[]) : [];
+		const given = Object.fromEntries(Object.entries(answered).filter(([, a]) => a !== ''));
+		const r = await ask('estimates.lacking', { scopeId, assemblyId, answered: given });
+		lacking = r.ok ? r.result : [];
 	}
-	async function ask(a: { id: string; name: string; choices: Choice[] }) {
+	async function begin(a: { id: string; name: string; choices: Choice[] }) {
 		answered = Object.fromEntries(a.choices.map((c) => [c.id, '']));
 		[wrong, wrongAt, measured] = ['', '', {}];
 		await lookWhatLacks(a.id);
@@ -67,17 +68,9 @@
 		const mine = ++asked;
 		problem = '';
 		open = text.trim() !== '' || document.activeElement?.id === 'adder';
-		const r = await fetch(`/api/items?job=${jobId}&q=${encodeURIComponent(text)}`).catch(() => null);
-		if (mine !== asked || !r?.ok) return;
-		const found = (await r.json()) as {
-			items: { id: string; code: string; name: string; unit: string; cost: number }[];
-			assemblies: { id: string; name: string; category: string; choices: Choice[] }[];
-			sheets: { id: string; name: string; variant: string; price: number }[];
-			services: { id: string; title: string; catalog: string; price: number }[];
-			templates: { id: string; name: string; kindOfWork: string }[];
-			earlier: { id: string; name: string; own: number }[];
-			lines: { id: string; name: string; unit: string; unitPrice: number; job: string }[];
-		};
+		const r = await ask('find.to-add', { text: text.slice(0, 100), jobId });
+		if (mine !== asked || !r.ok) return;
+		const found = r.result;
 		const typed = text.trim();
 		const fresh: Row[] = typed
 			? [{ key: 'scope', kind: 'new scope', label: typed, run: () => command('estimates.add-scope', { estimateId, name: text.trim() }) }]
@@ -103,7 +96,7 @@
 						key: a.id,
 						kind: `assembly, ${a.category}`,
 						label: a.name,
-						run: () => ask(a)
+						run: () => begin(a)
 					})),
 					...found.items.map((i) => ({
 						key: i.id,

@@ -1,26 +1,14 @@
 <script lang="ts">
 	import { formatQuantity, formatUnitPrice } from '$lib/core/money';
+	import type { Answer } from '$lib/contract';
+	import { ask } from '$lib/client/ask';
 	import type { PriceHistory } from '$lib/core/pricing';
 	import { showInstant } from '../shell/dates';
 	/** What this customer, and others, paid for an item before; one of the prices can be taken. */
-	interface Sold {
-		id: number;
-		customer: string;
-		at: number;
-		price: number;
-		quantity: number;
-		invoiceId: string | null;
-	}
-	interface Paid {
-		unit: string;
-		own: PriceHistory;
-		all: PriceHistory;
-		ownSold: Sold[];
-		others: Sold[];
-	}
+	type Sold = Answer<'catalog.paid-before'>['ownSold'][number];
 	let { itemId, jobId, zone, ontake }: { itemId: string; jobId: string; zone: string; ontake: (price: number) => void } = $props();
 	const asked = $derived(
-		fetch(`/api/paid-before/${itemId}?job=${jobId}`).then((r) => (r.ok ? (r.json() as Promise<Paid>) : Promise.reject(new Error())))
+		ask('catalog.paid-before', { itemId, jobId }).then((r) => (r.ok ? r.result : Promise.reject(new Error(r.message))))
 	);
 </script>
 

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { wordsOf } from '$lib/core/refusal';
 	import { untrack } from 'svelte';
+	import { ask } from '$lib/client/ask';
 	import { command } from '$lib/client/command';
 	import { EDGE_KINDS, formatLength, straightened, toUnit, unitName, type EdgeKind, type UnitSystem } from '$lib/core/measure';
 	import { measuredLength, numberPins, type PhotoMark, type PhotoScale, type Spot } from '$lib/core/survey';
@@ -265,12 +266,11 @@
 				if (typed.trim() === '' || !scopeId)
 					return void (problem = scopeId ? 'Choose a line, or type a new one.' : 'Begin a scope on the estimate first.');
 				// What is typed is looked for in the catalog; else it is a free line that is priced on the bench.
-				const found = (await (await fetch(`/api/items?q=${encodeURIComponent(typed)}`)).json().catch(() => ({}))) as {
-					items?: { id: string; name: string; code: string }[];
-				};
+				const found = await ask('find.items', { text: typed.trim().slice(0, 100) });
+				if (!found.ok) return void (problem = found.message);
 				const said = typed.trim().toLowerCase();
 				// Only what was named exactly: a guess would put a price on the estimate that nobody chose.
-				const item = found.items?.find((x) => x.code.toLowerCase() === said || x.name.toLowerCase() === said);
+				const item = found.result.find((x) => x.code.toLowerCase() === said || x.name.toLowerCase() === said);
 				const r = await command('estimates.add-line', item ? { scopeId, itemId: item.id } : { scopeId, name: typed.trim(), kind: 'other' });
 				if (!r.ok) return void (problem = r.message);
 				id = r.result.lineId;

@@ -1,27 +1,19 @@
 <script lang="ts">
+	import type { Answer } from '$lib/contract';
+	import { ask } from '$lib/client/ask';
 	import { command } from '$lib/client/command';
-	import { formatCents, formatRate, formatUnitPrice, type Cents, type Rate } from '$lib/core/money';
+	import { formatCents, formatRate, formatUnitPrice } from '$lib/core/money';
 	import Dialog from '../forms/Dialog.svelte';
 	import Mark from '../shell/Mark.svelte';
 	/** Says when lines are priced by older costs, and brings them up to date after each change was seen. */
-	interface Sums {
-		price: Cents;
-		profit: Cents;
-		margin: Rate | null;
-	}
-	interface Preview {
-		before: Sums;
-		after: Sums;
-		moved: { id: string; scope: string; name: string; cost: [number, number]; price: [number, number]; derived: boolean }[];
-	}
 	let { estimateId, version, settled }: { estimateId: string; version: number; settled: () => Promise<void> } = $props();
-	let preview = $state.raw<Preview | null>(null);
+	let preview = $state.raw<Answer<'estimates.preview-reprice'> | null>(null);
 	let open = $state(false);
 	let busy = $state(false);
 	let problem = $state('');
 	async function look(): Promise<void> {
-		const r = await fetch(`/api/reprice-preview?estimate=${estimateId}`).catch(() => null);
-		preview = ((await r?.json().catch(() => null)) as { result?: Preview } | null)?.result ?? null;
+		const r = await ask('estimates.preview-reprice', { estimateId });
+		preview = r.ok ? r.result : null;
 	}
 	/** Looked at beside the page, and again a while after the last change: the catalog moves more seldom than somebody types. */
 	$effect(() => {

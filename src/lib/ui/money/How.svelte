@@ -1,16 +1,16 @@
 <script lang="ts">
 	import type { Step } from '$lib/core/explain';
+	import { ask } from '$lib/client/ask';
 	import Steps from './Steps.svelte';
 	/** Opens the steps behind a number. They are built only when asked for: here, or by the server, by the name of the record. */
 	let { steps, of, label = 'how?', about }: { steps?: () => Step; of?: string; label?: string; about: string } = $props();
 	let problem = $state('');
-	async function ask() {
+	async function look() {
 		problem = '';
 		if (steps) return void (tree = steps());
-		const r = await fetch(`/api/explain?of=${encodeURIComponent(of ?? '')}`).catch(() => null);
-		const body = (await r?.json().catch(() => null)) as { result?: Step; message?: string } | null;
-		if (body?.result) tree = body.result;
-		else problem = body?.message ?? 'The server cannot be reached. Try again in a moment.';
+		const r = await ask('explain.record', { of: of ?? '' });
+		if (r.ok) tree = r.result;
+		else problem = r.message;
 	}
 	let dialog: HTMLDialogElement | undefined = $state();
 	let tree: Step | null = $state(null);
@@ -19,7 +19,7 @@
 	});
 </script>
 
-<button type="button" class="how" aria-label="{label}: how {about} came about" onclick={ask}>{label}</button>
+<button type="button" class="how" aria-label="{label}: how {about} came about" onclick={look}>{label}</button>
 {#if problem}<span class="problem" role="alert">{problem}</span>{/if}
 {#if tree}
 	<dialog bind:this={dialog} class="sheet" aria-label="How {about} came about" onclose={() => (tree = null)}>

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
+	import { ask } from '$lib/client/ask';
 	import { command } from '$lib/client/command';
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
@@ -15,10 +16,9 @@
 		if (!open) onclose();
 	});
 	onMount(async () => {
-		const r = await fetch(`/api/coming/${jobId}`).catch(() => null);
-		const body = (await r?.json().catch(() => null)) as { result?: typeof t | null; message?: string } | null;
-		if (body?.result) t = body.result;
-		else problem = body?.message ?? 'No day is planned on this job: plan it first, or write what you want to say.';
+		const r = await ask('plan.coming', { jobId });
+		if (r.ok && r.result) t = r.result;
+		else problem = r.ok ? 'No day is planned on this job: plan it first, or write what you want to say.' : r.message;
 		loaded = true;
 	});
 	async function save() {

@@ -1,5 +1,6 @@
 <script lang="ts">
-	import type { Input } from '$lib/contract';
+	import type { Answer, Input } from '$lib/contract';
+	import { ask } from '$lib/client/ask';
 	import { command } from '$lib/client/command';
 	import { formatUnitPrice, parsePercent } from '$lib/core/money';
 	import type { PriceRule } from '$lib/core/pricing';
@@ -9,11 +10,6 @@
 	import { readRule } from './rule';
 	import { indented, treeOf } from './categories';
 	/** Changes many items at once: what, how much, and what it would do, before anything is saved. */
-	interface Preview {
-		words: string;
-		count: number;
-		some: { id: string; code: string; name: string; cost: number; costAfter: number; price: number; priceAfter: number }[];
-	}
 	let {
 		open = $bindable(),
 		filter,
@@ -37,7 +33,7 @@
 	let categoryId: string | null = $state(null);
 	let taxCodeId: string | null = $state(null);
 	let tag = $state('');
-	let preview: Preview | null = $state(null);
+	let preview: Answer<'catalog.preview-items'> | null = $state(null);
 	let problem = $state('');
 	let busy = $state(false);
 	const change = $derived(
@@ -63,17 +59,10 @@
 			[preview, problem] = [null, change.message];
 			return;
 		}
-		const body = JSON.stringify({ filter, change: change.value });
-		void fetch('/api/catalog-preview', { method: 'POST', headers: { 'content-type': 'application/json' }, body })
-			.then(async (r) => {
-				const answer = (await r.json()) as { result?: Preview; message?: string };
-				if (mine !== asked) return;
-				preview = answer.result ?? null;
-				problem = answer.result ? '' : (answer.message ?? '');
-			})
-			.catch(() => {
-				if (mine === asked) problem = 'The server cannot be reached. Try again in a moment.';
-			});
+		void ask('catalog.preview-items', { filter, change: change.value }).then((r) => {
+			if (mine !== asked) return;
+			[preview, problem] = r.ok ? [r.result, ''] : [null, r.message];
+		});
 	});
 	async function save() {
 		if (!change.ok) return;

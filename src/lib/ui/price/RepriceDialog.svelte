@@ -1,20 +1,10 @@
 <script lang="ts">
-	import type { CommandName, Input } from '$lib/contract';
+	import type { Answer, CommandName, Input } from '$lib/contract';
+	import { ask } from '$lib/client/ask';
 	import { command } from '$lib/client/command';
 	import { formatCents, formatPercent, formatRate, formatUnitPrice, toTyped, percent } from '$lib/core/money';
 	import Dialog from '../forms/Dialog.svelte';
 	/** Brings a choice of the price check to the margin wanted: what it would do, part by part, and which of it is done. */
-	interface Plan {
-		estimates: {
-			id: string;
-			before: { price: number; margin: number | null };
-			upToDate: { price: number; margin: number | null; lines: number };
-			wanted: { price: number } | null;
-		}[];
-		items: { id: string; code: string; name: string; unit: string; before: number; after: number; assemblies: number }[];
-		sheets: { id: string; name: string; price: number; margin: number | null }[];
-		catalogs: { id: string; name: string; before: number; after: number; chosen: number; terms: Input<'flat-rate.save-catalog'> }[];
-	}
 	let {
 		open = $bindable(),
 		rows,
@@ -28,7 +18,7 @@
 		can: { estimates: boolean; catalog: boolean };
 		ondone: (words: string) => void;
 	} = $props();
-	let plan: Plan | null = $state(null);
+	let plan: Answer<'estimates.reprice-plan'> | null = $state(null);
 	let problem = $state('');
 	let busy = $state('');
 	let stopped = false;
@@ -41,15 +31,13 @@
 		if (!open) return;
 		plan = null;
 		problem = '';
-		const body = JSON.stringify({ estimates: ids('estimate'), assemblies: ids('assembly'), services: ids('flat-rate'), target });
-		void fetch('/api/reprice-plan', { method: 'POST', headers: { 'content-type': 'application/json' }, body })
-			.then(async (r) => {
-				const answer = (await r.json()) as { result?: Plan; message?: string };
-				if (!answer.result) return void (problem = answer.message ?? 'That did not work.');
-				plan = answer.result;
-				way = Object.fromEntries(plan.estimates.map((e) => [e.id, e.upToDate.lines ? 'today' : e.wanted ? 'margin' : 'leave']));
-			})
-			.catch(() => (problem = 'The server cannot be reached. Try again in a moment.'));
+		void ask('estimates.reprice-plan', {
+			...{ estimates: ids('estimate'), assemblies: ids('assembly'), services: ids('flat-rate'), target }
+		}).then((r) => {
+			if (!r.ok) return void (problem = r.message);
+			plan = r.result;
+			way = Object.fromEntries(plan.estimates.map((e) => [e.id, e.upToDate.lines ? 'today' : e.wanted ? 'margin' : 'leave']));
+		});
 	});
 	const nameOf = (id: string) => rows.find((r) => r.id === id)?.name ?? '';
 	async function apply() {

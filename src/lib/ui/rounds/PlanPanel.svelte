@@ -1,4 +1,6 @@
 <script lang="ts">
+	import type { Answer } from '$lib/contract';
+	import { ask } from '$lib/client/ask';
 	import { command } from '$lib/client/command';
 	import { formatMinutes } from '$lib/core/money';
 	import type { Cadence } from '$lib/core/rounds';
@@ -14,25 +16,7 @@
 		onplanned: (visits: number) => void;
 	}
 	let { chosen, service, crews, today, onplanned }: Props = $props();
-	interface Preview {
-		crewSize: number;
-		rows: {
-			id: string;
-			address: string;
-			sold: number;
-			planned: number;
-			difference: number;
-			fromStart: number;
-			dropped: number;
-			already: number;
-			minutes: number;
-			laborPerVisit: number;
-			onSite: number;
-		}[];
-		days: { day: string; sites: number; minutes: number }[];
-		more: number;
-		longest: number;
-	}
+	type Preview = Answer<'rounds.preview'>;
 	const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
 	const weeks = $derived(service.cadence.by === 'weeks');
 	let crewId = $state('');
@@ -50,23 +34,18 @@
 		start: start || today
 	});
 	$effect(() => {
-		const body = JSON.stringify(input);
+		const question = input;
 		const mine = ++asked;
 		if (chosen.length === 0 || !crewId) {
 			preview = null;
 			[problem, field] = ['', ''];
 			return;
 		}
-		void fetch('/api/round-preview', { method: 'POST', headers: { 'content-type': 'application/json' }, body })
-			.then(async (r) => {
-				const answer = (await r.json()) as { result?: Preview; message?: string; field?: string };
-				if (mine !== asked) return;
-				preview = answer.result ?? null;
-				[problem, field] = [answer.message ?? '', answer.field ?? ''];
-			})
-			.catch(() => {
-				if (mine === asked) problem = 'The server cannot be reached.';
-			});
+		void ask('rounds.preview', question).then((r) => {
+			if (mine !== asked) return;
+			preview = r.ok ? r.result : null;
+			[problem, field] = r.ok ? ['', ''] : [r.message, r.field ?? ''];
+		});
 	});
 	const total = (of: (r: Preview['rows'][number]) => number) => preview?.rows.reduce((n, r) => n + of(r), 0) ?? 0;
 	const free = $derived(total((r) => Math.max(0, r.difference)));

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
+	import { ask } from '$lib/client/ask';
 	import { goto } from '$app/navigation';
 	import { may, type Holder } from '$lib/core/access';
 	import { PLACES } from './places';
@@ -59,10 +60,9 @@
 			return;
 		}
 		looking = true;
-		const r = await fetch(`/api/find?q=${encodeURIComponent(text)}`).catch(() => null);
-		const body = r?.ok ? ((await r.json()) as Row[]) : [];
+		const r = await ask('find.anything', { text: text.slice(0, 100) });
 		if (mine !== asked) return;
-		found = body;
+		found = r.ok ? r.result : [];
 		const first = takeFirst;
 		answered();
 		if (first) take(rows[0]);

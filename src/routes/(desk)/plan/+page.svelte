@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { latestOf } from '$lib/client/shown.svelte';
+	import { ask } from '$lib/client/ask';
 	import { command } from '$lib/client/command';
 	import { formatMinutes } from '$lib/core/money';
 	import { addDays, daysBetween } from '$lib/core/time';
@@ -76,15 +77,10 @@
 			against = [];
 			return;
 		}
-		const body = JSON.stringify(p.bar ? { move: move(p) } : { add: add(p) });
 		const mine = ++asked;
-		void fetch('/api/plan-check', { method: 'POST', headers: { 'content-type': 'application/json' }, body })
-			.then(async (r) => {
-				if (mine !== asked) return;
-				const answer = (await r.json()) as { result?: { conflicts: { text: string }[] }; message?: string };
-				against = r.ok ? [...new Set(answer.result?.conflicts.map((c) => c.text))] : [answer.message ?? ''];
-			})
-			.catch(() => undefined);
+		void (p.bar ? ask('plan.check-move', move(p)) : ask('plan.check-add', add(p))).then((r) => {
+			if (mine === asked) against = r.ok ? r.result.against : [r.message];
+		});
 	});
 
 	function open(personId: string | null, day: string, jobId = '', phase = '', last = day) {

@@ -7,6 +7,7 @@ import type { catalog as Receivables } from '../receivables';
 
 /** What anybody can be told, in Spanish: whoever asks for something that is wrong, late, too much or not theirs. */
 export const asking: Translated<typeof Asking> = {
+	'no-such-question': () => 'Esto no se puede preguntar aquí.',
 	'unknown-field': () => 'Hay un campo que aquí no se conoce.',
 	'not-written-so': () => 'Esto no está escrito como debe ser.',
 	'not-mail': () => 'Esto no es una dirección de correo.',

@@ -1,18 +1,16 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
 	import { page } from '$app/state';
+	import type { Answer } from '$lib/contract';
+	import { ask } from '$lib/client/ask';
 	import { command } from '$lib/client/command';
 	import { showInstant } from '$lib/ui/shell/dates';
 	/** A record that cannot be shown still says what happened to it last, and takes the last step on its estimate back. */
-	interface Recent {
-		estimateId: string | null;
-		entries: { id: number; at: number; byName: string; text: string }[];
-	}
-	let recent: Recent | null = $state(null);
+	let recent: Answer<'jobs.recent'> | null = $state(null);
 	let said = $state('');
 	onMount(async () => {
-		const r = await fetch(`/api/history/${page.params.id}`).catch(() => null);
-		if (r?.ok) recent = (await r.json()) as Recent;
+		const r = await ask('jobs.recent', { jobId: page.params.id ?? '' });
+		if (r.ok) recent = r.result;
 	});
 	async function undo(estimateId: string) {
 		const r = await command('estimates.undo', { estimateId }, { refresh: false });

@@ -3,6 +3,7 @@
 	import { words } from '$lib/ui/words/field';
 	import type { Input, OfflineName } from '$lib/contract';
 	import { tick, untrack } from 'svelte';
+	import { ask } from '$lib/client/ask';
 	import { command } from '$lib/client/command';
 	import { queue } from '$lib/client/queue.svelte';
 	import { notesWaiting, partWith, runningWith, tickedWith, usedWaiting } from '$lib/ui/field/kept';
@@ -70,8 +71,8 @@
 		else [problem, field] = [r.message, ''];
 	}
 	async function look() {
-		const r = await fetch(`/api/items?only=items&q=${encodeURIComponent(find)}`).catch(() => null);
-		if (r?.ok) found = ((await r.json()) as { items: typeof found }).items;
+		const r = await ask('find.items', { text: find.slice(0, 100) });
+		if (r.ok) found = r.result;
 	}
 	let fittedNow = $state('');
 	async function use() {

@@ -3,6 +3,8 @@
 	import { wordsOf } from '$lib/core/refusal';
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
+	import type { Answer } from '$lib/contract';
+	import { ask } from '$lib/client/ask';
 	import { command } from '$lib/client/command';
 	import { formatCents, formatPercent, formatQuantity, formatUnitPrice } from '$lib/core/money';
 	import { checkAnswers, wordingUnder } from '$lib/core/pricing';
@@ -93,19 +95,14 @@
 		rows.splice(n, 0, row);
 		dragged = null;
 	}
-	interface Found {
-		items: { id: string; name: string; code: string; unit: string; cost: number; price: number }[];
-		assemblies: { id: string; name: string }[];
-		sheets: { id: string; name: string; variant: string; price: number }[];
-	}
 	let looking = $state('');
-	let found: Found | null = $state(null);
+	let found: Answer<'find.to-add'> | null = $state(null);
 	let asked = 0;
 	async function look() {
 		const mine = ++asked;
 		if (looking.trim() === '') return void (found = null);
-		const r = await fetch(`/api/items?q=${encodeURIComponent(looking)}`).catch(() => null);
-		if (mine === asked && r?.ok) found = (await r.json()) as Found;
+		const r = await ask('find.to-add', { text: looking.slice(0, 100), jobId: null });
+		if (mine === asked && r.ok) found = r.result;
 	}
 	function add(part: Pick<PartTyped, 'name' | 'unit' | 'cost'> & Partial<PartTyped>) {
 		rows.push({
@@ -131,9 +128,9 @@
 		editing = part.childId ? null : (rows.at(-1) ?? null);
 	}
 	async function addInside(x: { id: string; name: string }) {
-		const r = await fetch(`/api/assembly-inside?assembly=${x.id}`).catch(() => null);
-		if (!r?.ok) return void (problem = 'The server cannot be reached. Try again in a moment.');
-		fetched = { ...fetched, ...((await r.json()) as typeof data.inside) };
+		const r = await ask('catalog.inside', { assemblyId: x.id });
+		if (!r.ok) return void (problem = r.message);
+		fetched = { ...fetched, ...r.result };
 		add({ childId: x.id, name: x.name, unit: '', cost: 0 });
 	}
 	async function save() {

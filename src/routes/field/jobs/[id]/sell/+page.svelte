@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
+	import { ask } from '$lib/client/ask';
 	import { command } from '$lib/client/command';
 	import { refresh } from '$lib/client/refresh';
 	import { formatCents, formatQuantity, parseQuantity, toTyped } from '$lib/core/money';
@@ -39,8 +40,8 @@
 	const open = $derived(sale?.invoice ? sale.invoice.total - sale.invoice.paid : 0);
 	async function look() {
 		const mine = ++asked;
-		const r = await fetch(`/api/field-offers?q=${encodeURIComponent(find)}`).catch(() => null);
-		if (r?.ok && mine === asked) found = (await r.json()) as typeof found;
+		const r = await ask('find.offers', { text: find.slice(0, 100) });
+		if (r.ok && mine === asked) found = r.result;
 	}
 	function pick(p: Omit<Picked, 'quantity' | 'hours'>) {
 		picked.push({ ...p, quantity: '1', hours: '' });
