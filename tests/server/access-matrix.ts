@@ -113,6 +113,7 @@ export const ACCESS = `
   OFE---        estimates.remove-lines
   OFE---        estimates.remove-scope
   OFE---        estimates.remove-shape
+  OFE---        estimates.rename-template
   OFE---        estimates.reprice
   OFE---        estimates.save-template
   OFE---        estimates.set-template-aside

@@ -78,6 +78,8 @@ export const ROUTES: Readonly<Record<string, RouteNeeds>> = {
 	'/price/flat-rate/[id]': 'catalog.see',
 	'/price/flat-rate/edition/[id]': 'catalog.see',
 	'/price/flat-rate/service/[id]': 'catalog.see',
+	'/price/templates': 'estimates.see',
+	'/price/suppliers': 'catalog.see',
 	'/price/rates': 'rates.see',
 	'/price/rates/[id]': 'rates.see',
 	'/price/budget': 'rates.see',

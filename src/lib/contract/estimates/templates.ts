@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { command } from '../define';
-import { Id, Name, Text, strict, Nothing } from '../inputs';
+import { Id, Name, Nothing, Text, Version, strict } from '../inputs';
 
 /** Keeps an estimate as a template of its kind of work: scopes, wording and lines, without the measures of this one house. */
 export const saveTemplate = command('estimates.save-template', {
@@ -16,10 +16,17 @@ export const useTemplate = command('estimates.use-template', {
 	output: Nothing
 });
 
-/** Takes a template off the list; estimates made from it stay. */
+/** Takes a template off the list, or puts it back; estimates made from it stay. */
 export const setTemplateAside = command('estimates.set-template-aside', {
 	right: 'estimates.change',
-	input: Type.Object({ templateId: Id }, strict),
+	input: Type.Object({ templateId: Id, back: Type.Optional(Type.Boolean()), version: Version }, strict),
+	output: Nothing
+});
+
+/** Calls a template otherwise, or gives it to another kind of work. What stands in it is replaced by saving an estimate under its name. */
+export const renameTemplate = command('estimates.rename-template', {
+	right: 'estimates.change',
+	input: Type.Object({ templateId: Id, name: Name, kindOfWork: Text(80), version: Version }, strict),
 	output: Nothing
 });
 

@@ -1,6 +1,8 @@
 import { Type } from '@sinclair/typebox';
 import { command } from '../define';
-import { DayText, Id, MailOrEmpty, Name, Nothing, strict, Text, Version } from '../inputs';
+import { DayText, Id, MailOrEmpty, Name, Nothing, Text, Version, orNull, strict } from '../inputs';
+
+const Days = Type.Integer({ minimum: 0, maximum: 365 });
 
 /** A firm that works for us or sells to us. */
 export const saveFirm = command('firms.save', {
@@ -15,6 +17,15 @@ export const saveFirm = command('firms.save', {
 			mail: MailOrEmpty,
 			phone: Text(60),
 			note: Text(2000),
+			contact: Type.Optional(Text(120)),
+			/** What we are called in their books. */
+			account: Type.Optional(Text(60)),
+			/** Where orders go; empty: to its mail. */
+			orderMail: Type.Optional(MailOrEmpty),
+			/** Days until its bills are due, and a discount for paying within some days; null: not agreed. */
+			payDays: Type.Optional(orNull(Days)),
+			earlyPercent: Type.Optional(orNull(Type.Integer({ minimum: 1, maximum: 5000 }))),
+			earlyDays: Type.Optional(orNull(Days)),
 			version: Version
 		},
 		strict

@@ -35,17 +35,26 @@ export const orderList = (app: App, state: OrderState | 'open') =>
 		.limit(2000)
 		.all();
 
+/** Where the orders of a firm go. */
+const ORDER_MAIL = sql<string>`case when ${firms.orderMail} = '' then ${firms.mail} else ${firms.orderMail} end`;
+
 /** Firms that sell to us. */
 export const suppliersList = (app: App) =>
 	app.db.orm
-		.select({ id: firms.id, name: firms.name, mail: firms.mail })
+		.select({ id: firms.id, name: firms.name, mail: ORDER_MAIL })
 		.from(firms)
 		.where(and(eq(firms.supplies, true), eq(firms.archived, false)))
 		.orderBy(asc(firms.name))
 		.all();
-/** Whoever may send us a bill. */
+
+/** Whoever may send us a bill, with what was agreed about paying. */
 export const billingFirms = (app: App) =>
-	app.db.orm.select({ id: firms.id, name: firms.name }).from(firms).where(eq(firms.archived, false)).orderBy(asc(firms.name)).all();
+	app.db.orm
+		.select({ id: firms.id, name: firms.name, payDays: firms.payDays, earlyPercent: firms.earlyPercent, earlyDays: firms.earlyDays })
+		.from(firms)
+		.where(eq(firms.archived, false))
+		.orderBy(asc(firms.name))
+		.all();
 
 /** Won jobs that are not closed, to buy for or to share a bill among, with their phases. */
 export function jobsToBuyFor(app: App) {
@@ -74,7 +83,7 @@ export function jobsToBuyFor(app: App) {
 export function orderPage(app: App, id: string) {
 	const db = app.db.orm;
 	const head = db
-		.select({ order: orders, firm: { id: firms.id, name: firms.name, mail: firms.mail } })
+		.select({ order: orders, firm: { id: firms.id, name: firms.name, mail: ORDER_MAIL } })
 		.from(orders)
 		.innerJoin(firms, eq(firms.id, orders.firmId))
 		.where(eq(orders.id, id))

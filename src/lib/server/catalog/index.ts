@@ -32,4 +32,5 @@ export { isSpreadsheet, readSpreadsheet } from './read-sheet';
 export { writeSpreadsheet } from './write-sheet';
 export { allQuestions, partsFrom, partsUnder, questionsOf } from './recipes';
 export { buyFrom, dropReference, saveReference } from './references';
+import './suppliers';
 export { starterTrades, takeStarter } from './take-starter';

@@ -38,7 +38,9 @@ export {
 	leftOutOf,
 	saveTemplate,
 	setTemplateAside,
+	renameTemplate,
 	templateList,
+	templatesKept,
 	useTemplate
 } from './templates';
 export { undoEndsHere, undoState } from './undo';

@@ -53,8 +53,15 @@ export const useTemplate = serve(contract.useTemplate, (ctx, i) => {
 });
 
 export const setTemplateAside = serve(contract.setTemplateAside, (ctx, i) => {
-	const t = ctx.update(templates, i.templateId, { setAside: true });
-	ctx.happened(`template:${t.id}`, 'estimates.set-template-aside', { name: t.name }, 'templates');
+	const t = ctx.update(templates, i.templateId, { setAside: !i.back }, i.version);
+	ctx.happened(`template:${t.id}`, 'estimates.set-template-aside', { name: t.name, back: i.back ?? false }, 'templates');
+});
+
+export const renameTemplate = serve(contract.renameTemplate, (ctx, i) => {
+	const twin = ctx.db.select({ id: templates.id }).from(templates).where(eq(templates.name, i.name)).get();
+	if (twin && twin.id !== i.templateId) throw new Refusal(say('template-of-name-already'), 'name');
+	const t = ctx.update(templates, i.templateId, { name: i.name, kindOfWork: i.kindOfWork }, i.version);
+	ctx.happened(`template:${t.id}`, 'estimates.rename-template', { name: t.name }, 'templates');
 });
 
 export const copyEstimate = serve(contract.copyEstimate, (ctx, i) => {
@@ -111,6 +118,19 @@ export const templateList = (app: App, kindOfWork = '') =>
 		.where(eq(templates.setAside, false))
 		.orderBy(desc(sql`${templates.kindOfWork} = ${kindOfWork}`), asc(templates.name))
 		.all();
+
+/** Every template with what stands in it, those that are set aside last. */
+export const templatesKept = (app: App) =>
+	app.db.orm
+		.select()
+		.from(templates)
+		.orderBy(asc(templates.setAside), asc(templates.name))
+		.all()
+		.map(({ estimate, recipes, ...t }) => ({
+			...{ id: t.id, name: t.name, kindOfWork: t.kindOfWork, at: t.at, byName: t.byName, setAside: t.setAside, version: t.version },
+			scopes: estimate.scopes.map((s) => ({ name: s.name, option: s.option, lines: s.lines.length })),
+			assemblies: recipes.length
+		}));
 
 /** Earlier estimates that could be begun from: of the same customer first, then lately touched ones of the same kind of work. */
 export function earlierEstimates(app: App, jobId: string, limit = 12) {

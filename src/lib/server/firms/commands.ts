@@ -12,6 +12,8 @@ import { newId } from '../ids';
 
 export const saveFirm = serve(contract.saveFirm, (ctx, { firmId, version, ...i }) => {
 	if (!i.supplies && !i.subcontracts) throw new Refusal(say('say-whether-works-for-us-sells'), 'subcontracts');
+	if ((i.earlyPercent ?? null) !== null && (i.earlyDays ?? null) === null)
+		throw new Refusal(say('discount-within-how-many-days'), 'earlyDays');
 	const name = i.name.trim();
 	const other = ctx.db
 		.select({ id: firms.id })
@@ -23,7 +25,7 @@ export const saveFirm = serve(contract.saveFirm, (ctx, { firmId, version, ...i }
 		firmId === null
 			? ctx.insert(firms, { id: newId(), ...i, name })
 			: ctx.update(firms, ctx.get(firms, firmId, 'This firm').id, { ...i, name }, version);
-	ctx.happened(`firm:${saved.id}`, 'firms.save', { name }, 'plan');
+	ctx.happened(`firm:${saved.id}`, 'firms.save', { name, firmId: saved.id, supplies: saved.supplies }, 'plan');
 	return { firmId: saved.id };
 });
 

@@ -1,4 +1,4 @@
-import { sqliteTable, text, uniqueIndex, index } from 'drizzle-orm/sqlite-core';
+import { sqliteTable, text, integer, uniqueIndex, index } from 'drizzle-orm/sqlite-core';
 import { id, flag, words, version, ref, day } from '../db/columns';
 
 /** Another firm we work with: one that sells to us, one that works for us, or both. A supplier's price lists stand under the same id. */
@@ -14,6 +14,15 @@ export const firms = sqliteTable(
 		mail: words('mail'),
 		phone: words('phone'),
 		note: words('note'),
+		/** Whom we talk to there, and what we are called in their books. */
+		contact: words('contact'),
+		account: words('account'),
+		/** Where orders go; empty: to its mail. */
+		orderMail: words('order_mail'),
+		/** Days until its bills are due; null: not agreed. A discount in hundredths of a percent for paying within some days. */
+		payDays: integer('pay_days'),
+		earlyPercent: integer('early_percent'),
+		earlyDays: integer('early_days'),
 		archived: flag('archived'),
 		version: version()
 	},

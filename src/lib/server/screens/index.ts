@@ -17,5 +17,6 @@ export { beforeIn, hoursKnown, jobsKnown, stageIn } from './know';
 export { monthOf } from './month';
 export { rateGroupList } from './rate-groups';
 export { payerOnSite, saleOnSite } from './sale-on-site';
+export { supplierList } from './suppliers';
 export { taxPage } from './taxes';
 export { todayPage } from './today';

@@ -13,6 +13,7 @@
 		open = $bindable(),
 		estimateId,
 		letter: given,
+		first,
 		paper: offered,
 		files,
 		me,
@@ -23,6 +24,8 @@
 	}: {
 		open: boolean;
 		estimateId: string;
+		/** What the quote is called and what it says first. */
+		first: { title: string; intro: string };
 		letter: { to: string; phone: string; letters: QuoteLetter[]; words: Record<string, string> };
 		paper: { layout: QuoteLayout; blocks: { id: string; name: string; place: 'introduction' | 'closing' }[] };
 		/** Files of the customer that can go with it. */
@@ -36,10 +39,11 @@
 		onissued: () => void;
 	} = $props();
 	const blank = () => {
-		const first = given.letters[0];
+		const letter = given.letters[0];
 		return {
 			...{ to: given.to, textTo: '', copy: false, sendAt: '', keep: false, despite: false },
-			...{ letterId: first?.id ?? '', subject: first?.subject ?? '', text: first?.text ?? '', message: first?.message ?? '' },
+			...{ letterId: letter?.id ?? '', subject: letter?.subject ?? '', text: letter?.text ?? '', message: letter?.message ?? '' },
+			...{ title: first.title, intro: first.intro },
 			...{ layout: { ...offered.layout }, blocks: offered.blocks.map((x) => x.id), signers: '', files: [] as string[] }
 		};
 	};
@@ -47,8 +51,26 @@
 	let problem = $state('');
 	let field = $state('');
 	let busy = $state(false);
+	/** What it began with. What is typed stays when it is closed; only what nobody touched follows the estimate. */
+	let began = untrack(() => JSON.stringify(typed));
+	function begin() {
+		typed = blank();
+		began = JSON.stringify(typed);
+	}
 	$effect(() => {
-		if (open) untrack(() => ([typed, problem, field] = [blank(), '', '']));
+		if (!open) return;
+		untrack(() => {
+			[problem, field] = ['', ''];
+			if (JSON.stringify(typed) === began) begin();
+		});
+	});
+	/** Sections that are open: they stay so while something is put right. */
+	let sections = $state({ first: false, text: false, paper: false, files: false });
+	$effect(() => {
+		if (['title', 'intro'].includes(field)) sections.first = true;
+		if (['textTo', 'message'].includes(field)) sections.text = true;
+		if (field === 'signers') sections.paper = true;
+		if (field === 'files') sections.files = true;
 	});
 	function choose(id: string) {
 		const l = given.letters.find((x) => x.id === id);
@@ -67,7 +89,11 @@
 	async function issue() {
 		busy = true;
 		await settled();
-		const { letterId: _, signers, ...rest } = $state.snapshot(typed);
+		const { letterId: _, signers, title, intro, ...rest } = $state.snapshot(typed);
+		if (title !== first.title || intro !== first.intro) {
+			const written = await command('estimates.write-intro', { estimateId, title, intro });
+			if (!written.ok) return void ([busy, problem, field] = [false, written.message, written.field ?? '']);
+		}
 		const r = await command('quotes.issue', {
 			estimateId,
 			...rest,
@@ -79,6 +105,7 @@
 		busy = false;
 		if (!r.ok) return void ([problem, field] = [r.message, r.field ?? '']);
 		open = false;
+		begin();
 		onissued();
 	}
 	const at = (f: string) => (field === f ? problem : '');
@@ -101,10 +128,28 @@
 		<summary class="link">As it will be read</summary>
 		<p class="preview">{preview}</p>
 	</details>
-	<details open={field === 'textTo' || field === 'message'}>
+	<details bind:open={sections.first}>
+		<summary class="link">What stands first on it: {typed.title}{typed.intro.trim() ? ', with an introduction' : ''}</summary>
+		<div class="mt-2 grid gap-2">
+			<Field label="Title" problem={at('title')}><input class="input" name="quote-title" bind:value={typed.title} /></Field>
+			<Field label="Introduction" problem={at('intro')}
+				><textarea class="textarea" name="quote-intro" rows="4" bind:value={typed.intro}></textarea></Field
+			>
+		</div>
+	</details>
+	<details bind:open={sections.text}>
 		<summary class="link">A text message too{typed.textTo.trim() ? `: to ${typed.textTo}` : ''}</summary>
 		<div class="mt-2 grid gap-2">
-			<Field label="To the phone" hint={given.phone ? `theirs: ${given.phone}` : ''} problem={at('textTo')}
+			{#if given.phone}<label class="flex items-center gap-2"
+					><input
+						type="checkbox"
+						class="checkbox"
+						checked={typed.textTo.trim() !== ''}
+						onchange={(e) => (typed.textTo = e.currentTarget.checked ? given.phone : '')}
+					/>
+					Send it to {given.phone}</label
+				>{/if}
+			<Field label="To the phone" problem={at('textTo')}
 				><input class="input" name="text-to" bind:value={typed.textTo} placeholder="nobody" /></Field
 			>
 			<Field label="Text" problem={at('message')}
@@ -112,7 +157,7 @@
 			>
 		</div>
 	</details>
-	<details open={field === 'signers'}>
+	<details bind:open={sections.paper}>
 		<summary class="link">The document: {typed.layout.layout}{typed.signers.trim() ? ', several sign' : ''}</summary>
 		<div class="mt-2 grid gap-2">
 			<PaperChoice bind:layout={typed.layout} bind:blocks={typed.blocks} offered={offered.blocks} />
@@ -121,7 +166,7 @@
 			>
 		</div>
 	</details>
-	{#if files.length}<details open={field === 'files'}>
+	{#if files.length}<details bind:open={sections.files}>
 			<summary class="link">Files that go with it{typed.files.length ? `: ${typed.files.length}` : ''}</summary>
 			<div class="mt-2 grid gap-1">
 				{#each files as f (f.id)}<label class="flex items-center gap-2"

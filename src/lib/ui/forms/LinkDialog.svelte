@@ -16,7 +16,7 @@
 	async function save() {
 		if (!what) return;
 		busy = true;
-		const r = await command(`${kind}.renew-link`, { subjectId: what.id, renew });
+		const r = await command(kind === 'quotes' ? 'quotes.renew-link' : 'invoices.renew-link', { subjectId: what.id, renew });
 		busy = false;
 		if (r.ok) [what, problem] = [null, ''];
 		else problem = r.message;

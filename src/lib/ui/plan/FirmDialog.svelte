@@ -1,6 +1,8 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
+	import { parsePercent, toTyped } from '$lib/core/money';
+	import { readAt, readForm, wholeTyped } from '../forms/typed';
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
 	/** A firm with its papers. Papers are saved one by one, when they are complete. */
@@ -20,20 +22,36 @@
 		mail: string;
 		phone: string;
 		note: string;
+		contact: string;
+		account: string;
+		orderMail: string;
+		payDays: number | null;
+		earlyPercent: number | null;
+		earlyDays: number | null;
 		version: number;
 		papers: Paper[];
 	}
-	let { firm, onclose }: { firm: Firm | null; onclose: () => void } = $props();
+	let {
+		firm,
+		sells = false,
+		onclose
+	}: { firm: Firm | null; /** A new one sells to us. */ sells?: boolean; onclose: () => void } = $props();
 	let open = $state(true);
 	let t = $state(
 		untrack(() => ({
 			name: firm?.name ?? '',
-			supplies: firm?.supplies ?? false,
-			subcontracts: firm?.subcontracts ?? true,
+			supplies: firm?.supplies ?? sells,
+			subcontracts: firm?.subcontracts ?? !sells,
 			trade: firm?.trade ?? '',
 			mail: firm?.mail ?? '',
 			phone: firm?.phone ?? '',
-			note: firm?.note ?? ''
+			note: firm?.note ?? '',
+			contact: firm?.contact ?? '',
+			account: firm?.account ?? '',
+			orderMail: firm?.orderMail ?? '',
+			payDays: firm?.payDays?.toString() ?? '',
+			earlyPercent: firm?.earlyPercent ? toTyped(firm.earlyPercent, 2) : '',
+			earlyDays: firm?.earlyDays?.toString() ?? ''
 		}))
 	);
 	let paper = $state({ name: '', number: '', validUntil: '' });
@@ -44,7 +62,15 @@
 		if (!open) onclose();
 	});
 	async function save() {
-		const r = await command('firms.save', { firmId: firm?.id ?? null, ...t, ...(firm ? { version: firm.version } : {}) });
+		const days = (text: string) => (text.trim() === '' ? null : wholeTyped(text));
+		const read = readForm(() => ({
+			...t,
+			payDays: days(t.payDays),
+			earlyPercent: t.earlyPercent.trim() === '' ? null : readAt('earlyPercent', () => parsePercent(t.earlyPercent, 'The discount')),
+			earlyDays: days(t.earlyDays)
+		}));
+		if (!read.ok) return void ([problem, field] = [read.message, read.field]);
+		const r = await command('firms.save', { firmId: firm?.id ?? null, ...read.value, ...(firm ? { version: firm.version } : {}) });
 		if (!r.ok) return void ([problem, field] = [r.message, r.field ?? '']);
 		if (paper.name.trim() !== '' && !(await note(r.result.firmId))) return;
 		open = false;
@@ -71,7 +97,7 @@
 	bind:open
 	title={firm ? firm.name : 'New firm'}
 	onsave={save}
-	problem={['name', 'mail', 'subcontracts'].includes(field) ? '' : problem}
+	problem={['name', 'mail', 'subcontracts', 'orderMail', 'payDays', 'earlyPercent', 'earlyDays'].includes(field) ? '' : problem}
 >
 	<div class="grid grid-cols-2 gap-3">
 		<Field label="Name" problem={at('name')}><input class="input" name="name" required bind:value={t.name} /></Field>
@@ -85,6 +111,22 @@
 		>
 		<label class="flex items-center gap-2"
 			><input type="checkbox" class="checkbox checkbox-sm" bind:checked={t.supplies} />sells to us</label
+		>
+	</div>
+	<div class="grid grid-cols-2 gap-3">
+		<Field label="Contact"><input class="input" name="contact" bind:value={t.contact} /></Field>
+		{#if t.supplies}<Field label="Our number with them"><input class="input" name="account" bind:value={t.account} /></Field>
+			<Field label="Mail for orders" hint="empty: the mail above" problem={at('orderMail')}
+				><input class="input" name="order-mail" type="email" bind:value={t.orderMail} /></Field
+			>{/if}
+		<Field label="Bills due after, days" problem={at('payDays')}
+			><input class="input num" inputmode="numeric" name="pay-days" bind:value={t.payDays} /></Field
+		>
+		<Field label="Discount for paying early, %" problem={at('earlyPercent')}
+			><input class="input num" inputmode="decimal" name="early-percent" bind:value={t.earlyPercent} /></Field
+		>
+		<Field label="Within, days" problem={at('earlyDays')}
+			><input class="input num" inputmode="numeric" name="early-days" bind:value={t.earlyDays} /></Field
 		>
 	</div>
 	{#if at('subcontracts')}<p class="problem" role="alert">{problem}</p>{/if}

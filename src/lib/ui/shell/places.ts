@@ -57,7 +57,9 @@ export const PLACES: { word: string; icon: string; pages: [path: string, word: s
 		pages: [
 			['/price/catalog', 'Catalog', 'catalog.see'],
 			['/price/import', 'Price lists', 'catalog.change'],
+			['/price/suppliers', 'Suppliers', 'catalog.see'],
 			['/price/assemblies', 'Assemblies', 'catalog.see'],
+			['/price/templates', 'Templates', 'estimates.see'],
 			['/price/flat-rate', 'Flat-rate', 'catalog.see'],
 			['/price/rates', 'Rate sheets', 'rates.see'],
 			['/price/budget', 'Budget', 'rates.see'],

@@ -14,6 +14,7 @@ export const load = shown((({ locals }) => {
 		lists: settings.salesLists,
 		fields: settings.ownFields,
 		plans: settings.billingPlans,
+		signOff: settings.signOff,
 		deposit: settings.deposit.percent,
 		tasks: templatesOf(app()),
 		mayChange: locals.signed !== null && may(locals.signed.actor, 'company.change'),

@@ -88,6 +88,28 @@
 						.filter(Boolean)
 				}))
 		});
+	let signOff = $state(
+		untrack(() => ({
+			belowMargin: data.signOff.belowMargin === null ? '' : toTyped(data.signOff.belowMargin, 2),
+			aboveAmount: data.signOff.aboveAmount === null ? '' : toTyped(data.signOff.aboveAmount, 2),
+			discountAbove: data.signOff.discountAbove === null ? '' : toTyped(data.signOff.discountAbove, 2),
+			kindsOfWork: [...data.signOff.kindsOfWork]
+		}))
+	);
+	async function saveSignOff() {
+		const { belowMargin, aboveAmount, discountAbove, kindsOfWork } = signOff;
+		const orNull = <T,>(text: string, parse: (text: string) => T) => (text.trim() === '' ? null : parse(text));
+		try {
+			await run('sign-off', 'company.set-sign-off', {
+				belowMargin: orNull(belowMargin, (x) => parsePercent(x, 'The margin')),
+				aboveAmount: orNull(aboveAmount, (x) => parseCents(x, 'The amount')),
+				discountAbove: orNull(discountAbove, (x) => parsePercent(x, 'The discount')),
+				kindsOfWork
+			});
+		} catch (e) {
+			say('sign-off', wordsOf(e));
+		}
+	}
 	let plans = $state(untrack(() => data.plans.map((p) => ({ ...p, stagesFrom: toTyped(p.stagesFrom, 2) }))));
 	async function savePlans() {
 		try {
@@ -269,6 +291,28 @@
 				>Add a task</button
 			>
 			{@render saving('tasks', 'Save the tasks', saveTasks)}
+		</section>
+		<section class="sheet grid content-start gap-2 p-4" aria-label="Sign-off">
+			<h2>A second look before a quote goes out</h2>
+			<p class="quiet">An estimate needs leave to be issued when one of these is so. Empty: it does not count.</p>
+			<div class="grid grid-cols-3 gap-3">
+				<Field label="Margin below, %"
+					><input class="input num" inputmode="decimal" name="below-margin" bind:value={signOff.belowMargin} /></Field
+				>
+				<Field label="Price above"
+					><input class="input num" inputmode="decimal" name="above-amount" bind:value={signOff.aboveAmount} /></Field
+				>
+				<Field label="Discount above, %"
+					><input class="input num" inputmode="decimal" name="discount-above" bind:value={signOff.discountAbove} /></Field
+				>
+			</div>
+			<fieldset class="flex flex-wrap gap-x-4 gap-y-1">
+				<legend class="quiet">Always for these kinds of work</legend>
+				{#each data.lists.kinds as k (k)}<label class="flex items-center gap-2"
+						><input type="checkbox" class="checkbox checkbox-sm" value={k} bind:group={signOff.kindsOfWork} />{k}</label
+					>{/each}
+			</fieldset>
+			{@render saving('sign-off', 'Save the rules', saveSignOff)}
 		</section>
 	</fieldset>
 </Page>

@@ -21,6 +21,7 @@
 	let group: (typeof data.groups)[number] | null = $state(null);
 	let groupOpen = $state(false);
 	let adding = $state(false);
+	const aside = $derived(data.sheets.filter((s) => s.setAside));
 	let name = $state('');
 	let like = $state('');
 	let problem = $state('');
@@ -78,6 +79,9 @@
 			>
 		</table>
 	</div>
+	{#if aside.length}<p class="quiet mt-2">
+			Set aside: {#each aside as s, n (s.id)}{n > 0 ? ', ' : ''}<a class="link" href="/price/rates/{s.id}">{s.name}</a>{/each}
+		</p>{/if}
 	<div class="sheet mt-4 overflow-x-auto">
 		<table class="grid-table" aria-label="Equipment">
 			<thead

@@ -21,6 +21,7 @@
 	import ShapeDialog from '$lib/ui/estimate/ShapeDialog.svelte';
 	import EstimateTally from '$lib/ui/estimate/EstimateTally.svelte';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
+	import TemplateDialog from '$lib/ui/estimate/TemplateDialog.svelte';
 	import IssueDialog from '$lib/ui/estimate/IssueDialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import { countBy, toggled } from '$lib/ui/lists';
@@ -82,6 +83,8 @@
 		}
 	});
 	let issuing = $state(false);
+	let keeping = $state(false);
+	let kept = $state('');
 	let picked: ReadonlySet<string> = $state(new Set());
 	let pasting = $state({ open: false, text: '', scopeId: '', scope: '' });
 	let grouping = $state(false);
@@ -254,7 +257,11 @@
 									found.map((l) => l.line.id),
 									true
 								)}>Pick them</button
-						>{/if}<label class="quiet ml-auto"
+						>{/if}{#if kept}<span class="quiet" role="status">{kept}</span>{/if}<button
+						type="button"
+						class="link ml-auto"
+						onclick={() => (keeping = true)}>Keep as a template …</button
+					><label class="quiet"
 						><input type="checkbox" checked={more} onchange={(e) => showMore(e.currentTarget.checked)} /> tax and how it is offered</label
 					>
 				</div>{/if}
@@ -365,10 +372,17 @@
 		/>{/key}{/if}
 <PasteDialog bind:open={pasting.open} text={pasting.text} scopeId={pasting.scopeId} scope={pasting.scope} />
 <GroupsDialog bind:open={grouping} estimateId={b.id} estimate={b.estimate} />
+{#if keeping}<TemplateDialog
+		bind:open={keeping}
+		estimateId={b.id}
+		kindOfWork={data.head.job.kindOfWork}
+		ondone={(words) => (kept = words)}
+	/>{/if}
 <IssueDialog
 	bind:open={issuing}
 	estimateId={b.id}
 	letter={b.letter}
+	first={{ title: b.title, intro: b.intro }}
 	paper={b.paper}
 	files={b.files}
 	me={data.me.name}

@@ -93,6 +93,13 @@
 			return '';
 		}
 	});
+	async function setAside() {
+		const back = data.head.setAside;
+		const r = await command('rates.set-aside', { sheetId: data.head.id, ...(back ? { back } : {}) });
+		[said, wrong] = r.ok
+			? [back ? 'Put back.' : 'Set aside: it is offered nowhere any more.', { text: '', field: '' }]
+			: ['', { text: r.message, field: '' }];
+	}
 	const burdenShown = $derived.by(() => {
 		try {
 			return t.burdenParts.reduce((a, p) => a + (p.percent.trim() ? parsePercent(p.percent) : 0), 0);
@@ -110,8 +117,8 @@
 	current="/price/rates"
 	wide
 >
-	{#snippet actions()}{#if data.mayChange}<button class="btn btn-primary" onclick={save}>{fresh ? 'Save as a new version' : 'Save'}</button
-			>{/if}{/snippet}
+	{#snippet actions()}{#if data.mayChange}<button class="btn" onclick={setAside}>{data.head.setAside ? 'Put back' : 'Set aside'}</button
+			><button class="btn btn-primary" onclick={save}>{fresh ? 'Save as a new version' : 'Save'}</button>{/if}{/snippet}
 	<div class="bench-page">
 		<div class="bench-left">
 			{#if said}<p role="status"><Mark kind="done" label={said} /></p>{/if}

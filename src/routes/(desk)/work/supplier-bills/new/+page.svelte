@@ -4,7 +4,7 @@
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
 	import { addDays } from '$lib/core/time';
-	import { formatCents, parseCents } from '$lib/core/money';
+	import { formatCents, mulDiv, parseCents, toTyped } from '$lib/core/money';
 	import { differs, emptyLine, lineOf, readLines, typedTotal, type TypedLine } from '$lib/ui/buying/bill-form';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import { readAt, readForm } from '$lib/ui/forms/typed';
@@ -32,9 +32,22 @@
 	const made = $derived(typedTotal(lines, foot));
 	const rest = $derived(data.open.filter((o) => !lines.some((l) => l.order?.id === o.id)));
 	const at = (name: string) => (field === name ? problem : '');
+	const terms = $derived(data.firms.find((f) => f.id === data.firmId));
+	/** What was agreed with them; both can be typed over. */
+	function applyTerms() {
+		head.due = addDays(head.day, terms?.payDays ?? 30);
+		head.earlyUntil = terms?.earlyPercent ? addDays(head.day, terms.earlyDays ?? 0) : '';
+		applyEarly();
+	}
+	function applyEarly() {
+		if (!terms?.earlyPercent || head.total.trim() === '') return;
+		const total = readForm(() => parseCents(head.total));
+		if (total.ok) head.early = toTyped(mulDiv(total.value, terms.earlyPercent, 10_000), 2, 2);
+	}
 	async function choose(firmId: string) {
 		await goto(`?firm=${firmId}`, { replaceState: true, keepFocus: true });
 		lines = data.open.filter((o) => o.delivered > o.billed).map(lineOf);
+		applyTerms();
 	}
 	const money = (name: string, text: string) => (text.trim() === '' ? 0 : readAt(name, () => parseCents(text)));
 	async function save() {
@@ -84,7 +97,8 @@
 			></Field
 		>
 		<Field label="Its number" problem={at('number')}><input class="input" name="number" bind:value={head.number} /></Field>
-		<Field label="Day" problem={at('day')}><input class="input" type="date" name="day" bind:value={head.day} /></Field>
+		<Field label="Day" problem={at('day')}><input class="input" type="date" name="day" bind:value={head.day} onchange={applyTerms} /></Field
+		>
 		<Field label="Due" problem={at('due')}><input class="input" type="date" name="due" bind:value={head.due} /></Field>
 		<Field label="Scan" hint={scan ? scan.name : 'a PDF or a picture'}
 			><input
@@ -175,7 +189,7 @@
 		>
 		<Field label="Discount" problem={at('discount')}><input class="input" name="discount" bind:value={foot.discount} /></Field>
 		<Field label="Total, as it stands there" problem={at('total')} hint="So far {formatCents(made)}"
-			><input class="input" name="total" bind:value={head.total} /></Field
+			><input class="input" name="total" bind:value={head.total} onchange={applyEarly} /></Field
 		>
 		<Field label="Less, if paid early" problem={at('earlyDiscount')}><input class="input" name="early" bind:value={head.early} /></Field>
 		<Field label="paid until and with"><input class="input" type="date" name="early-until" bind:value={head.earlyUntil} /></Field>

@@ -1,0 +1,175 @@
+import type { Browser, Page } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { seriousOn } from './axe';
+import { run } from './bench-steps';
+import { fill, launch, open, press, reads, signIn, visitor } from './chrome';
+import { reader, until } from './db';
+
+const base = inject('base');
+const db = reader(inject('dataDir'));
+let browser: Browser;
+let office: Page;
+let estimator: Page;
+let owner: Page;
+beforeAll(async () => {
+	browser = await launch();
+	[office, estimator, owner] = await Promise.all([visitor(browser), visitor(browser), visitor(browser)]);
+	await signIn(office, base, 'petra');
+	await signIn(estimator, base, 'bastian');
+	await signIn(owner, base, 'imogen');
+});
+afterAll(async () => {
+	await browser.close();
+	db.close();
+});
+
+/** A bid with one scope and one line. */
+async function bid(name: string): Promise<{ jobId: string; estimateId: string }> {
+	const { jobId } = await run<{ jobId: string }>(estimator, 'jobs.open', {
+		...{ name, customerId: null, customerName: `${name} people`, address: '', kindOfWork: 'Repair', source: '', wanted: '' }
+	});
+	const { estimateId } = await run<{ estimateId: string }>(estimator, 'estimates.start', { jobId });
+	const { scopeId } = await run(estimator, 'estimates.add-scope', { estimateId, name: 'Ridge' });
+	await run(estimator, 'estimates.add-line', { scopeId, name: 'Ridge caps', price: 120_000, cost: 60_000, quantity: 100_000 });
+	return { jobId, estimateId };
+}
+
+describe('a supplier', () => {
+	it('is added with terms; price lists can be read in, orders go to their own mail, a bill knows when it is due', async () => {
+		await open(office, `${base}/price/suppliers`);
+		await press(office, 'New supplier');
+		await fill(office, 'dialog[open] input[name=name]', 'Brackwater Metals');
+		await fill(office, 'dialog[open] input[name=mail]', 'office@brackwater.example');
+		await fill(office, 'dialog[open] input[name=order-mail]', 'orders@brackwater.example');
+		await fill(office, 'dialog[open] input[name=account]', 'PG-114');
+		await fill(office, 'dialog[open] input[name=pay-days]', '14');
+		await fill(office, 'dialog[open] input[name=early-percent]', '2');
+		await press(office, 'Save', 'dialog[open]');
+		await reads(office, 'Say within how many days the discount holds.');
+		await fill(office, 'dialog[open] input[name=early-days]', '10');
+		await press(office, 'Save', 'dialog[open]');
+		await office.waitForSelector('dialog[open]', { hidden: true });
+		await reads(office, '14 days, 2 % within 10 days');
+		await reads(office, 'orders@brackwater.example');
+		expect(await seriousOn(office)).toEqual([]);
+		const id = db.value<string>("select id from firms where name = 'Brackwater Metals'");
+		expect(db.value('select name from suppliers where id = ?', id)).toBe('Brackwater Metals');
+		await open(office, `${base}/price/import`);
+		expect(await office.$eval('select[name=supplier]', (e) => (e as HTMLElement).innerText)).toContain('Brackwater Metals');
+		await open(office, `${base}/work/supplier-bills/new`);
+		await office.select('select[name=firm]', id);
+		await office.waitForFunction(() => location.search.includes('firm='));
+		await fill(office, 'input[name=total]', '200.00');
+		await office.keyboard.press('Tab');
+		const value = (name: string) => office.$eval(`input[name=${name}]`, (e) => (e as HTMLInputElement).value);
+		const day = await value('day');
+		await office.waitForFunction(() => document.querySelector<HTMLInputElement>('input[name=early]')?.value === '4.00');
+		expect((Date.parse(await value('due')) - Date.parse(day)) / 86_400_000).toBe(14);
+	});
+	it('is set aside, called otherwise, and put back', async () => {
+		await open(office, `${base}/price/suppliers`);
+		const row = (name: string) => `//tr[contains(., '${name}')]`;
+		await (await office.waitForSelector(`xpath/${row('Brackwater')}//button[starts-with(., 'Change')]`))!.click();
+		await fill(office, 'dialog[open] input[name=name]', 'Brackwater Sheet Metal');
+		await press(office, 'Save', 'dialog[open]');
+		await until(() => db.value("select count(*) from suppliers where name = 'Brackwater Sheet Metal'"), 'its name in the catalog');
+		await (await office.waitForSelector(`xpath/${row('Brackwater Sheet')}//button[starts-with(., 'Set aside')]`))!.click();
+		await reads(office, 'Brackwater Sheet Metal, set aside');
+		await (await office.waitForSelector(`xpath/${row('Brackwater Sheet')}//button[starts-with(., 'Put back')]`))!.click();
+		await until(() => db.value("select archived = 0 from firms where name = 'Brackwater Sheet Metal'"), 'put back');
+	});
+});
+
+describe('an estimate template', () => {
+	it('is kept from an estimate, replaced when that is meant, renamed, set aside and put back', async () => {
+		const { jobId } = await bid('Template source');
+		await open(estimator, `${base}/jobs/${jobId}/estimate`);
+		await press(estimator, 'Keep as a template …');
+		await fill(estimator, 'dialog[open] input[name=template-name]', 'Ridge repair');
+		await press(estimator, 'Save', 'dialog[open]');
+		await reads(estimator, 'Kept as the template “Ridge repair”.');
+		await press(estimator, 'Keep as a template …');
+		await fill(estimator, 'dialog[open] input[name=template-name]', 'Ridge repair');
+		await press(estimator, 'Save', 'dialog[open]');
+		await reads(estimator, 'Replace what stands in the one of this name');
+		await estimator.click('dialog[open] input[type=checkbox]');
+		await press(estimator, 'Save', 'dialog[open]');
+		await estimator.waitForSelector('dialog[open]', { hidden: true });
+		await open(estimator, `${base}/price/templates`);
+		await reads(estimator, 'Ridge repair');
+		expect(await seriousOn(estimator)).toEqual([]);
+		const row = "//tr[contains(., 'Ridge repair')]";
+		await (await estimator.waitForSelector(`xpath/${row}//button[starts-with(., 'Change')]`))!.click();
+		await fill(estimator, 'dialog[open] input[name=template-name]', 'Ridge repair, small');
+		await press(estimator, 'Save', 'dialog[open]');
+		await reads(estimator, 'Ridge repair, small');
+		await (await estimator.waitForSelector(`xpath/${row}//button[starts-with(., 'Set aside')]`))!.click();
+		await reads(estimator, 'Ridge repair, small, set aside');
+		await (await estimator.waitForSelector(`xpath/${row}//button[starts-with(., 'Put back')]`))!.click();
+		await until(() => db.value("select set_aside = 0 from estimate_templates where name = 'Ridge repair, small'"), 'put back');
+	});
+});
+
+describe('the rules for a second look', () => {
+	it('are set by the owner; what is no amount is said and changes nothing', async () => {
+		await open(owner, `${base}/company/sales`);
+		await fill(owner, 'input[name=above-amount]', '100,000.00');
+		await press(owner, 'Save the rules');
+		await reads(owner, 'Saved.');
+		const rules = () => JSON.parse(db.value<string>('select settings from company')) as { signOff: Record<string, unknown> };
+		expect(rules().signOff).toMatchObject({ aboveAmount: 10_000_000 });
+		await fill(owner, 'input[name=above-amount]', 'much');
+		await press(owner, 'Save the rules');
+		await reads(owner, 'is not a number');
+		expect(rules().signOff).toMatchObject({ aboveAmount: 10_000_000 });
+	});
+});
+
+describe('a rate sheet', () => {
+	it('that is not used any more is set aside and found again', async () => {
+		await run(owner, 'rates.save', {
+			...{ name: 'Winter crew', from: '2027-04-14', branchId: null },
+			sheet: {
+				...{ members: [{ label: 'Lead', wage: 300_000, count: 1 }], paidHours: 400_000, overtimeHours: 0, overtimeMultiplier: 15_000 },
+				...{ burden: 1800, nonBillable: 1500, overheadPerHour: 0, target: { margin: 1000 } }
+			}
+		});
+		const id = db.value<string>("select id from labor_sheets where name = 'Winter crew'");
+		await open(owner, `${base}/price/rates/${id}`);
+		await press(owner, 'Set aside');
+		await reads(owner, 'it is offered nowhere any more');
+		await open(owner, `${base}/price/rates`);
+		await reads(owner, 'Set aside: Winter crew');
+		await open(owner, `${base}/price/rates/${id}`);
+		await press(owner, 'Put back');
+		await until(() => db.value('select set_aside = 0 from labor_sheets where id = ?', id), 'put back');
+	});
+});
+
+describe('issuing', () => {
+	it('says what stands first, keeps what was typed when it is closed, and fills in the phone', async () => {
+		const { jobId, estimateId } = await bid('First words');
+		await run(estimator, 'customers.save', {
+			...{ customerId: db.value<string>('select customer_id from jobs where id = ?', jobId), name: 'First words people', kind: 'person' },
+			...{ mail: '', phone: '555-0142', address: '', notes: '' }
+		});
+		await open(estimator, `${base}/jobs/${jobId}/estimate`);
+		await press(estimator, 'Issue quote');
+		await (await estimator.waitForSelector("xpath///summary[starts-with(., 'What stands first')]"))!.click();
+		await fill(estimator, 'dialog[open] input[name=quote-title]', 'A new ridge');
+		await fill(estimator, 'dialog[open] textarea[name=quote-intro]', 'As we talked about on Monday.');
+		await (await estimator.waitForSelector("xpath///summary[starts-with(., 'A text message too')]"))!.click();
+		await (await estimator.waitForSelector("xpath///label[contains(., 'Send it to 555-0142')]/input"))!.click();
+		expect(await estimator.$eval('dialog[open] input[name=text-to]', (e) => (e as HTMLInputElement).value)).toBe('555-0142');
+		await (await estimator.waitForSelector("xpath///label[contains(., 'Send it to 555-0142')]/input"))!.click();
+		await press(estimator, 'Freeze and send', 'dialog[open]');
+		await until(() => db.value('select count(*) from quotes where estimate_id = ?', estimateId), 'issued');
+		const header = JSON.parse(
+			db.value<string>('select header from revisions r join quotes q on q.id = r.quote_id where q.estimate_id = ?', estimateId)
+		) as {
+			title: string;
+			intro: string;
+		};
+		expect(header).toMatchObject({ title: 'A new ridge', intro: 'As we talked about on Monday.' });
+	});
+});
