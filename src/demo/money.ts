@@ -36,10 +36,14 @@ function buildAccounts(yard: Yard, today: Day): void {
 			...{ overhead: '6000', 'bad debts': '6900' }
 		}
 	});
-	for (const [id, mail] of [
-		['tarn', 'orders@tarnslate.example'],
-		['copperline', 'desk@copperline.example'],
-		['marle', 'depot@marleinsulation.example']
+	for (const [id, mail, terms] of [
+		['tarn', 'orders@tarnslate.example', { contact: 'Perrin Tarn', account: 'PR-2204', payDays: 30, earlyPercent: 200, earlyDays: 10 }],
+		[
+			'copperline',
+			'desk@copperline.example',
+			{ contact: 'Odile Marsh', account: 'P-118', payDays: 14, earlyPercent: null, earlyDays: null }
+		],
+		['marle', 'depot@marleinsulation.example', { contact: '', account: '', payDays: 30, earlyPercent: null, earlyDays: null }]
 	] as const) {
 		const f = yard.app.db.sqlite.prepare('select name, trade, phone, note, supplies, subcontracts from firms where id = ?').get(id) as {
 			name: string;
@@ -49,7 +53,7 @@ function buildAccounts(yard: Yard, today: Day): void {
 			supplies: number;
 			subcontracts: number;
 		};
-		yard.call('petra', 'firms.save', { ...f, firmId: id, supplies: f.supplies === 1, subcontracts: f.subcontracts === 1, mail });
+		yard.call('petra', 'firms.save', { ...f, firmId: id, supplies: f.supplies === 1, subcontracts: f.subcontracts === 1, mail, ...terms });
 	}
 }
 

@@ -1,9 +1,12 @@
 import { cents, formatCents, ratioOf, type Cents, type Rate } from '../money';
-import { daysBetween, type Day } from '../time';
+import { grouped } from '../lists';
+import { addDays, daysBetween, monthEnd, type Day } from '../time';
 
 /** A job as the sales reports see it: what it is called in each of the ways to group, and how it ended. */
 export interface SalesJob {
 	id: string;
+	/** The day it was asked for. */
+	askedOn: Day;
 	kind: string;
 	source: string;
 	estimator: string;
@@ -110,6 +113,32 @@ export function salesReport(jobs: readonly SalesJob[], by: Grouping): { rows: Sa
 		all: salesRow('All', counted)
 	};
 }
+
+/** A month of a trend: what was asked for in it, and what became of that. */
+export interface SalesMonth {
+	/** As 2027-04. */
+	month: string;
+	row: SalesRow;
+}
+
+/**
+ * The same jobs by the month they were asked for, every month of the stretch in order, also those in which nobody asked. What was asked for lately is
+ * decided later: its win rate moves still.
+ * @example salesTrend(jobs, '2027-02-10', '2027-04-14').map((m) => m.month) // ['2027-02', '2027-03', '2027-04']
+ */
+export function salesTrend(jobs: readonly SalesJob[], from: Day, to: Day): SalesMonth[] {
+	const by = grouped(jobs, (j) => j.askedOn.slice(0, 7));
+	const months: SalesMonth[] = [];
+	for (
+		let month = from.slice(0, 7);
+		month <= to.slice(0, 7) && months.length < MOST_MONTHS;
+		month = addDays(monthEnd(`${month}-01`), 1).slice(0, 7)
+	)
+		months.push({ month, row: salesRow(month, by.get(month) ?? []) });
+	return months;
+}
+/** Ten years of months are seen at once; nobody reads more. */
+const MOST_MONTHS = 120;
 
 /** A unit's price and profit in words. */
 export const showPerSize = (p: SalesRow['perSize'][number]): string =>

@@ -12,6 +12,7 @@ import {
 	readOwn,
 	readOwnValues,
 	salesReport,
+	salesTrend,
 	showPerSize,
 	whyStale,
 	type Card,
@@ -105,9 +106,32 @@ describe('the forecast', () => {
 });
 
 const job = (more: Partial<SalesJob>): SalesJob => ({
-	...{ id: 'j', kind: 'Gutters', source: 'Website', estimator: 'Bastian', reason: '', state: 'open' },
+	...{ id: 'j', askedOn: '2027-02-20', kind: 'Gutters', source: 'Website', estimator: 'Bastian', reason: '', state: 'open' },
 	...{ offered: cents(100_000), won: null, breakEven: cents(80_000), quotedOn: '2027-03-01', answeredOn: null, size: null },
 	...more
+});
+describe('the sales trend', () => {
+	it('has every month of the stretch, each job in the month it was asked for, and the sums of the report', () => {
+		const jobs = [
+			job({ state: 'won', won: cents(120_000) }),
+			job({ askedOn: '2027-04-01', state: 'lost' }),
+			job({ askedOn: '2027-04-30' })
+		];
+		const trend = salesTrend(jobs, '2026-12-31', '2027-04-14');
+		expect(trend.map((m) => [m.month, m.row.count])).toEqual([
+			['2026-12', 0],
+			['2027-01', 0],
+			['2027-02', 1],
+			['2027-03', 0],
+			['2027-04', 2]
+		]);
+		expect(trend[2]?.row).toMatchObject({ won: 1, wonWorth: 120_000, winRate: 1_000_000 });
+		expect(trend[1]?.row.winRate).toBeNull();
+		const all = salesReport(jobs, 'kind').all;
+		expect(trend.reduce((n, m) => n + m.row.wonWorth + m.row.lostWorth + m.row.openWorth, 0)).toBe(
+			all.wonWorth + all.lostWorth + all.openWorth
+		);
+	});
 });
 describe('the sales report', () => {
 	it('says what was won and lost, how often, how fast, and for how much a unit', () => {

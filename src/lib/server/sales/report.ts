@@ -1,13 +1,14 @@
 import { sql } from 'drizzle-orm';
 import { computeEstimate, perSize, type Frozen } from '../../core/estimate';
 import { cents } from '../../core/money';
-import { salesReport, type Grouping, type SalesJob } from '../../core/sales';
+import { salesReport, salesTrend, type Grouping, type SalesJob } from '../../core/sales';
 import { wallTime, type Day } from '../../core/time';
 import type { App } from '../app';
 import { companyOf } from '../company';
 
 interface Row {
 	id: string;
+	askedAt: number;
 	kind: string;
 	source: string;
 	estimator: string | null;
@@ -44,7 +45,7 @@ function jobsOf(app: App, from: Day, to: Day): SalesJob[] {
 	const { zone } = companyOf(app);
 	const day = (ms: number | null): Day | null => (ms === null ? null : wallTime(ms, zone).day);
 	const rows = app.db.orm.all<Row>(sql`
-		select j.id, j.kind_of_work kind, j.source, p.name estimator, j.lost_reason reason, s.meaning, j.won_at wonAt,
+		select j.id, j.asked_at askedAt, j.kind_of_work kind, j.source, p.name estimator, j.lost_reason reason, s.meaning, j.won_at wonAt,
 			j.contract_net contract, j.touched_at touchedAt,
 			(select min(r.issued_at) from revisions r join quotes q on q.id = r.quote_id where q.job_id = j.id) firstIssued,
 			(select max(a.at) from answers a join revisions r on r.id = a.revision_id join quotes q on q.id = r.quote_id where q.job_id = j.id) answeredAt,
@@ -57,6 +58,7 @@ function jobsOf(app: App, from: Day, to: Day): SalesJob[] {
 		const known = r.revisionId ? figuresOf(app, r.revisionId) : null;
 		return {
 			id: r.id,
+			askedOn: wallTime(r.askedAt, zone).day,
 			kind: r.kind,
 			source: r.source,
 			estimator: r.estimator ?? '',
@@ -72,5 +74,8 @@ function jobsOf(app: App, from: Day, to: Day): SalesJob[] {
 	});
 }
 
-/** Sales of the jobs asked for from one day to another, in rows by one way to group. */
-export const salesOf = (app: App, from: Day, to: Day, by: Grouping) => salesReport(jobsOf(app, from, to), by);
+/** Sales of the jobs asked for from one day to another, in rows by one way to group, and by month. */
+export function salesOf(app: App, from: Day, to: Day, by: Grouping) {
+	const jobs = jobsOf(app, from, to);
+	return { ...salesReport(jobs, by), trend: salesTrend(jobs, from, to) };
+}

@@ -108,7 +108,7 @@
 			breakEven={t.breakEven}
 			price={t.price}
 			label="Price {formatCents(t.price)}, cost {formatCents(t.cost)}, break-even {formatCents(t.breakEven)}"
-		/><Donut parts={kinds} label="Price by kind" />{/snippet}
+		/><Donut parts={kinds} label="Price by kind" height={84} />{/snippet}
 	<h2 class="mt-4">Before it goes out</h2>
 	<ul>
 		{#each result.problems as p (`${p.scopeId} ${p.lineId} ${p.text}`)}<li><Mark kind="need" /> {p.text}</li>{/each}

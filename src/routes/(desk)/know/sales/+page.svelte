@@ -4,6 +4,9 @@
 	import { page } from '$app/state';
 	import { formatCents, formatRate } from '$lib/core/money';
 	import { showPerSize, type SalesRow } from '$lib/core/sales';
+	import { monthEnd } from '$lib/core/time';
+	import Chart from '$lib/ui/chart/Chart.svelte';
+	import { axisDollars, type ChartOption } from '$lib/ui/chart/theme';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { pagesOf } from '$lib/ui/shell/places';
@@ -16,6 +19,36 @@
 	const most = $derived(Math.max(1, ...data.report.rows.map((r) => Math.max(r.wonWorth + r.lostWorth + r.openWorth, 1))));
 	const set = (changes: Record<string, string | null>) =>
 		goto(withParams(page.url.search, changes), { replaceState: true, keepFocus: true, noScroll: true });
+	const trend = $derived(reason ? [] : data.report.trend);
+	const months = $derived(
+		trend.map((m) => new Date(`${m.month}-15`).toLocaleDateString('en-US', { month: 'short', year: '2-digit', timeZone: 'UTC' }))
+	);
+	const byMonth = $derived<ChartOption>({
+		grid: { left: 8, right: 8, top: 34, bottom: 6, containLabel: true },
+		legend: { top: 0, left: 0 },
+		tooltip: { trigger: 'axis' },
+		xAxis: { type: 'category', data: months },
+		yAxis: [
+			{ type: 'value', axisLabel: { formatter: axisDollars } },
+			{ type: 'value', min: 0, max: 100, axisLabel: { formatter: '{value} %' }, splitLine: { show: false } }
+		],
+		series: [
+			...(['won', 'lost', 'open'] as const).map((state) => ({
+				...{ type: 'bar' as const, name: state, stack: 'worth', barMaxWidth: 34 },
+				data: trend.map((m) => m.row[`${state}Worth`]),
+				tooltip: { valueFormatter: (v: unknown) => formatCents(Number(v)) }
+			})),
+			{
+				...{ type: 'line', name: 'win rate', yAxisIndex: 1, symbol: 'circle', symbolSize: 6 },
+				data: trend.map((m) => (m.row.winRate === null ? null : m.row.winRate / 10_000)),
+				tooltip: { valueFormatter: (v: unknown) => (v === null ? 'nothing decided' : `${Math.round(Number(v))} %`) }
+			}
+		]
+	});
+	/** One month alone: its first day to its last. */
+	function openMonth(month: string | undefined) {
+		if (month) void set({ from: `${month}-01`, to: monthEnd(`${month}-01`) });
+	}
 	const days = (n: number | null) => (n === null ? '' : `${n}`);
 	const amount = (n: number) => (n / 100).toFixed(2);
 	function save() {
@@ -83,6 +116,26 @@
 			<dd class="figure">{days(data.report.all.daysToDecide) || '–'}</dd>
 		</div>
 	</dl>
+	{#if trend.length > 1}<section class="sheet mb-4 p-3" aria-label="By month">
+			<h2>By the month they were asked for</h2>
+			<Chart
+				option={byMonth}
+				height={250}
+				label="Sales by month: {trend
+					.map((m, n) => `${months[n]} ${m.row.count} asked for, ${formatCents(m.row.wonWorth)} won, ${formatCents(m.row.lostWorth)} lost`)
+					.join('; ')}"
+				table={{
+					head: ['Month', 'Asked for', 'Won', 'Lost', 'Won worth', 'Lost worth', 'Open worth', 'Win rate'],
+					rows: trend.map((m, n) => [
+						months[n] ?? '',
+						...[m.row.count, m.row.won, m.row.lost],
+						...[formatCents(m.row.wonWorth), formatCents(m.row.lostWorth), formatCents(m.row.openWorth), formatRate(m.row.winRate, 0)]
+					])
+				}}
+				onpick={(at) => openMonth(trend[at]?.month)}
+			/>
+			<p class="quiet">A click on a month shows its jobs alone. What was asked for lately is not decided yet.</p>
+		</section>{/if}
 	<div class="sheet overflow-x-auto">
 		<table class="grid-table">
 			<thead

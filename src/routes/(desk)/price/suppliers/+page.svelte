@@ -48,7 +48,7 @@
 							>{f.contact}{#if f.contact && f.phone}<br />{/if}{f.phone}</td
 						><td>{f.orderMail || f.mail || '—'}</td><td>{termsOf(f) || '—'}</td><td class="num"
 							>{#if f.items}<a class="link" href="/price/catalog?supplier={f.id}">{f.items.toLocaleString('en-US')}</a
-								>{:else}0{/if}{#if f.codes}<br /><span class="quiet">{f.codes} codes of theirs</span>{/if}</td
+								>{:else}0{/if}{#if f.codes}<br /><span class="quiet">{f.codes} code{f.codes === 1 ? '' : 's'} of theirs</span>{/if}</td
 						><td
 							>{#if f.lastList}<a class="link" href="/price/import">{showInstant(f.lastList, data.company.zone)}</a>{:else}<span
 									class="quiet">none yet</span

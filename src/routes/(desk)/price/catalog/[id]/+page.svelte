@@ -117,7 +117,8 @@
 						labels={costs.map((c) => showInstant(c.at, data.company.zone).split(',')[0] ?? '')}
 						lines={[{ name: 'cost', values: costs.map((c) => c.after) }]}
 						show={(n) => formatUnitPrice(n)}
-						height={120}
+						height={150}
+						steps
 					/>{/if}
 				<table class="grid-table">
 					<tbody

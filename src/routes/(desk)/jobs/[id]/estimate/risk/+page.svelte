@@ -5,6 +5,9 @@
 	import { formatCents, formatQuantity, formatRate } from '$lib/core/money';
 	import { KINDS } from '$lib/core/pricing';
 	import type { SimulationAnswer } from '$lib/workers/simulate.worker';
+	import Chart from '$lib/ui/chart/Chart.svelte';
+	import Donut from '$lib/ui/chart/Donut.svelte';
+	import { axisDollars, color, type ChartOption } from '$lib/ui/chart/theme';
 	import BenchPages from '$lib/ui/estimate/BenchPages.svelte';
 	import Waterline from '$lib/ui/money/Waterline.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
@@ -36,23 +39,47 @@
 		untrack(run);
 		return () => worker?.terminate();
 	});
-	const most = $derived(Math.max(1, ...(done?.bars.map((b) => b.count) ?? [1])));
 	const share = (p: number) => `${(p * 100).toFixed(p > 0 && p < 0.01 ? 1 : 0)} %`;
 	const spread = (s: Spread) => `${share(s.low)} – ${share(s.high)}, middle ${share(s.middle)}`;
 	const WORDS = { labor: 'Labor', material: 'Materials', equipment: 'Equipment', subcontract: 'Subcontract', other: 'Other' };
-	/** Pieces of the ring by kind of cost, as parts of a circle's length. */
-	const ring = $derived.by(() => {
-		let at = 0;
-		return KINDS.filter((k) => result.byKind[k].price > 0).map((k, n) => {
-			const part = t.price > 0 ? result.byKind[k].price / t.price : 0;
-			const piece = { kind: k, n, from: at, part };
-			at += part;
-			return piece;
-		});
+	const kinds = $derived(KINDS.filter((k) => result.byKind[k].price > 0).map((k) => ({ name: WORDS[k], value: result.byKind[k].price })));
+	/** How often each profit came out; what ends below break-even has its own color and pattern. */
+	const histogram = $derived.by((): ChartOption => {
+		const bars = done?.bars ?? [];
+		const short = bars.filter((b) => b.to <= 0).length;
+		return {
+			grid: { left: 26, right: 14, top: 34, bottom: 26, containLabel: true },
+			legend: { top: 0, left: 0 },
+			tooltip: { trigger: 'axis', valueFormatter: (v) => (v === null ? '–' : `${Number(v).toLocaleString('en-US')} jobs`) },
+			xAxis: { type: 'category', name: 'profit, dollars', nameLocation: 'middle', nameGap: 26, data: bars.map((b) => axisDollars(b.from)) },
+			yAxis: { type: 'value', name: 'jobs', nameLocation: 'middle', nameGap: 46 },
+			series: [
+				{
+					...{ type: 'bar', name: 'above break-even', stack: 'jobs', barCategoryGap: '8%' },
+					data: bars.map((b, n) => (n < short ? null : b.count)),
+					...(short > 0 && short < bars.length
+						? {
+								markLine: {
+									...{ silent: true, symbol: 'none', label: { formatter: 'break-even', position: 'insideEndTop' as const } },
+									data: [{ xAxis: short - 0.5 }]
+								}
+							}
+						: {})
+				},
+				{
+					type: 'bar',
+					name: 'below break-even',
+					stack: 'jobs',
+					color: color('--color-error'),
+					data: bars.map((b, n) => (n < short ? b.count : null))
+				}
+			]
+		};
 	});
-	const TONES = ['var(--color-primary)', 'var(--color-info)', 'var(--color-accent)', 'var(--color-neutral)', 'var(--color-error)'];
-	const R = 52;
-	const LENGTH = 2 * Math.PI * R;
+	const table = $derived({
+		head: ['Profit', 'Jobs'],
+		rows: (done?.bars ?? []).map((b) => [`${formatCents(b.from)} to ${formatCents(b.to)}`, b.count.toLocaleString('en-US')])
+	});
 </script>
 
 <Page
@@ -74,25 +101,14 @@
 				<p class="chance">
 					<strong class="figure" data-testid="chance">{share(done.below)}</strong> of them end below break-even.
 				</p>
-				<svg
-					viewBox="0 0 480 150"
-					role="img"
-					aria-label="Profit of ten thousand draws, from {formatCents(done.bars[0]?.from ?? 0)} to {formatCents(done.bars.at(-1)?.to ?? 0)}"
-				>
-					{#each done.bars as b, i (i)}<rect
-							x={i * 20 + 1}
-							y={130 - (b.count / most) * 120}
-							width="18"
-							height={(b.count / most) * 120}
-							class:short={b.to <= 0}
-						/>{/each}
-					<line x1="0" y1="130.5" x2="480" y2="130.5" />
-					{#if (done.bars[0]?.from ?? 0) < 0 && (done.bars.at(-1)?.to ?? 0) > 0}
-						{@const first = done.bars[0]?.from ?? 0}
-						{@const x = (-first / ((done.bars.at(-1)?.to ?? 1) - first)) * 480}
-						<line class="zero" x1={x} y1="4" x2={x} y2="136" /><text {x} y="148" text-anchor="middle">break-even</text>
-					{/if}
-				</svg>
+				<Chart
+					option={histogram}
+					height={250}
+					{table}
+					label="Profit of ten thousand draws, from {formatCents(done.bars[0]?.from ?? 0)} to {formatCents(
+						done.bars.at(-1)?.to ?? 0
+					)}; {share(done.below)} end below break-even"
+				/>
 				<dl>
 					<div>
 						<dt>One in ten brings less than</dt>
@@ -132,28 +148,14 @@
 			</section>
 			<section class="sheet p-4" aria-label="By kind">
 				<h2>By kind</h2>
-				<div class="kinds">
-					<svg viewBox="0 0 130 130" width="118" role="img" aria-label="Share of each kind in the price">
-						{#each ring as p (p.kind)}<circle
-								cx="65"
-								cy="65"
-								r={R}
-								fill="none"
-								stroke={TONES[p.n]}
-								stroke-width="20"
-								stroke-dasharray="{Math.max(0, p.part * LENGTH - 1.5)} {LENGTH}"
-								stroke-dashoffset={-p.from * LENGTH}
-								transform="rotate(-90 65 65)"
-							/>{/each}
-					</svg>
-					<ul>
-						{#each ring as p (p.kind)}<li>
-								<span class="dot" style:background={TONES[p.n]}></span>{WORDS[p.kind]}
-								<span class="figure">{formatCents(result.byKind[p.kind].price)}</span>
-								<span class="quiet">{share(p.part)}, margin {formatRate(result.byKind[p.kind].margin)}</span>
-							</li>{/each}
-					</ul>
-				</div>
+				<Donut parts={kinds} label="Share of each kind in the price" />
+				<ul>
+					{#each KINDS.filter((k) => result.byKind[k].price > 0) as k (k)}<li>
+							{WORDS[k]}
+							<span class="figure">{formatCents(result.byKind[k].price)}</span>
+							<span class="quiet">margin {formatRate(result.byKind[k].margin)}</span>
+						</li>{/each}
+				</ul>
 				<p class="quiet mt-2">
 					{formatQuantity(t.hours)} hours; profit an hour {t.hours ? formatCents(Math.round((t.profit * 10_000) / t.hours)) : '–'}
 				</p>
@@ -192,23 +194,6 @@
 	.chance strong {
 		font-size: 1.7rem;
 	}
-	rect {
-		fill: var(--color-primary);
-	}
-	rect.short {
-		fill: var(--color-error);
-	}
-	line {
-		stroke: var(--line);
-	}
-	.zero {
-		stroke: var(--color-base-content);
-		stroke-width: 3;
-	}
-	text {
-		font: 600 11px var(--font-figure);
-		fill: var(--color-base-content);
-	}
 	dl div,
 	.mover {
 		display: flex;
@@ -220,28 +205,16 @@
 		font-family: var(--font-figure);
 		font-variant-numeric: tabular-nums;
 	}
-	.kinds {
-		display: flex;
-		gap: 16px;
-		align-items: center;
-	}
 	li {
 		display: grid;
-		grid-template-columns: 14px 1fr auto;
+		grid-template-columns: 1fr auto;
 		align-items: center;
 		gap: 0 6px;
 		padding: 2px 0;
 	}
 	li .quiet {
-		grid-column: 2 / 4;
+		grid-column: 1 / 3;
 		font-size: 0.88rem;
-	}
-	.kinds ul {
-		flex: 1;
-	}
-	.dot {
-		width: 10px;
-		height: 10px;
 	}
 	.scope {
 		padding: 6px 0;
