@@ -14,11 +14,16 @@ import { buildRates } from './rates';
 import { setUp } from './set-up';
 import { buildLook, buildSurvey } from './survey';
 import { DemoClock, Yard } from './yard';
+import { buildYears } from './years';
+import { budgetFromBooks } from './years/books';
 
 const ZONE = 'America/New_York';
 
-/** Fills a fresh file with the demo company, on its own clock, by the commands that people use. */
-export async function buildDemo(settings: Settings): Promise<App> {
+/**
+ * Fills a fresh file with the demo company, on its own clock, by the commands that people use.
+ * @param years with two years of the company’s real volume; without, with thirty jobs of that time, which is enough for tests
+ */
+export async function buildDemo(settings: Settings, years = false): Promise<App> {
 	rmSync(settings.databaseFile, { force: true });
 	for (const rest of ['-wal', '-shm']) rmSync(settings.databaseFile + rest, { force: true });
 	mkdirSync(settings.dataDir, { recursive: true });
@@ -32,7 +37,10 @@ export async function buildDemo(settings: Settings): Promise<App> {
 	await setUp(yard);
 	buildRates(yard, today);
 	buildFlatRate(yard, today);
-	buildHistory(yard, today);
+	if (years) {
+		buildYears(yard, today);
+		budgetFromBooks(yard, Number(today.slice(0, 4)));
+	} else buildHistory(yard, today);
 	buildNow(yard, today);
 	await buildLook(yard);
 	await buildSurvey(yard);
@@ -50,7 +58,7 @@ if (process.argv[1]?.endsWith('build.ts')) {
 	if (existsSync(settings.databaseFile) && !process.argv.includes('--fresh')) console.log('The demo company is there already.');
 	else {
 		const started = performance.now();
-		const app = await buildDemo(settings);
+		const app = await buildDemo(settings, !process.argv.includes('--small'));
 		app.db.sqlite.close();
 		console.log(`The demo company is built (${((performance.now() - started) / 1000).toFixed(1)} s).`);
 	}

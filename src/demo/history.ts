@@ -1,86 +1,11 @@
 import { parseCents } from '../lib/core/money';
 import type { Kind } from '../lib/core/pricing';
 import { addDays, weekday } from '../lib/core/time';
+import { FIRST, LAST, STREETS } from './names';
 import type { Yard } from './yard';
 
-const FIRST = [
-	'Elin',
-	'Tobias',
-	'Greta',
-	'Aron',
-	'Mabel',
-	'Silas',
-	'Nell',
-	'Jasper',
-	'Wilma',
-	'Otis',
-	'Freya',
-	'Abel',
-	'Hedda',
-	'Rufus',
-	'Linnea',
-	'Conrad',
-	'Ida',
-	'Magnus',
-	'Thea',
-	'Edgar',
-	'Signe',
-	'Walter',
-	'Astrid',
-	'Hugo',
-	'Beate',
-	'Felix',
-	'Runa',
-	'Arthur',
-	'Vera',
-	'Leif'
-];
-const LAST = [
-	'Quillfeather',
-	'Marsh',
-	'Ostrander',
-	'Pell',
-	'Thornquist',
-	'Varley',
-	'Brackenridge',
-	'Sandmoor',
-	'Ettrick',
-	'Holm',
-	'Crane',
-	'Lindow',
-	'Wexley',
-	'Auster',
-	'Birkett',
-	'Dray',
-	'Falkner',
-	'Garrow',
-	'Heron',
-	'Islay',
-	'Jessop',
-	'Kestrel',
-	'Loame',
-	'Merrin',
-	'Norcross',
-	'Oakes',
-	'Pryor',
-	'Rowe',
-	'Selwyn',
-	'Tarn'
-];
-const STREETS = [
-	'Spindle Lane',
-	'Cooper’s Row',
-	'Gull Street',
-	'Lantern Hill',
-	'Mill Rise',
-	'Ropewalk',
-	'Chandler Street',
-	'Saltmarsh Road',
-	'Bell Yard',
-	'Weir Street'
-];
-
-const workday = (day: string): string => {
+/** The first weekday from a day on. */
+export const workday = (day: string): string => {
 	let d = day;
 	while (weekday(d) > 5) d = addDays(d, 1);
 	return d;

@@ -45,7 +45,7 @@ export async function setup(project: TestProject): Promise<void> {
 		NICKEL_LOG: 'error',
 		BODY_SIZE_LIMIT: '80M'
 	};
-	const demo = spawnSync('npx', ['tsx', 'src/demo/build.ts', '--fresh'], { stdio: 'inherit', env });
+	const demo = spawnSync('npx', ['tsx', 'src/demo/build.ts', '--fresh', '--small'], { stdio: 'inherit', env });
 	if (demo.status !== 0) throw new Error('The demo company could not be built.');
 	server = spawn(process.execPath, ['build/index.js'], { stdio: ['ignore', 'ignore', 'inherit'], env });
 	for (let i = 0; ; i++) {

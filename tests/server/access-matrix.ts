@@ -51,6 +51,7 @@ export const ACCESS = `
   OF---B        charges.settle
   O-----        company.bill-tolerance
   O-----        company.billing-plans
+  O-----        company.card-moves
   O-----        company.change
   O-----        company.collecting
   O-----        company.letters

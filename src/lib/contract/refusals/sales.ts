@@ -2,6 +2,7 @@ import { sayings } from '../../core/refusal';
 
 /** What is refused here, by its code. */
 export const catalog = {
+	'card-moves-on-winning-track': () => 'A card moves by itself on the winning track only.',
 	'chance-between-0-and-100': () => 'A chance is between 0 and 100 %.',
 	'company-set-up-already': () => 'The company is set up already.',
 	'company-takes-no-requests-here': () => 'This company takes no requests here. Please call.',

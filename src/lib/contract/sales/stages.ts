@@ -11,6 +11,15 @@ export const nameLists = command('company.sales-lists', {
 	output: Nothing
 });
 
+const StageOrNone = Type.Union([Type.Literal(''), Id]);
+
+/** Where a card moves by itself when its quote went out, and when it was declined; '' it stays. */
+export const setCardMoves = command('company.card-moves', {
+	right: 'company.change',
+	input: Type.Object({ issued: StageOrNone, declined: StageOrNone }, strict),
+	output: Nothing
+});
+
 /**
  * The stages of a track in their order: renamed, moved, added, taken away. Jobs of a stage that goes stand in the first one left
  * that means the same; a meaning the program relies on cannot go.

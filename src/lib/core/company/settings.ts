@@ -63,6 +63,8 @@ export interface CompanySettings {
 	accounts: Accounts;
 	/** Days of this month and before take no entry any more; '' none. */
 	booksClosed: string;
+	/** Where a card moves by itself: the stage of a job whose quote went out, and of one that was declined; '' it stays. */
+	cardMoves: { issued: string; declined: string };
 	/** When somebody must sign off before a quote goes out. */
 	signOff: SignOffRules;
 }
@@ -108,6 +110,7 @@ export function settingsFrom(given: SettingsGiven): CompanySettings {
 		billingPlans: [USUAL_PLAN],
 		leadLetter: USUAL_ANSWER,
 		signOff: NO_RULES,
+		cardMoves: { issued: '', declined: '' },
 		tolerance: { amount: 500, percent: 100 },
 		invoiceReminders: NO_INVOICE_REMINDERS,
 		lateCharge: { yearly: 0, grace: 0 },

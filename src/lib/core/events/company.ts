@@ -31,6 +31,7 @@ export const COMPANY = {
 	'people.set-reach': (p: { name: string; scope: Scope; branch: string }) =>
 		`${p.name} sees ${SCOPE_WORDS[p.scope]}${p.branch ? ` (${p.branch})` : ''}`,
 	'people.change': (p: { name: string; active: boolean; role: string }) => `${p.name} is ${p.active ? p.role : 'not active any more'}`,
+	'company.card-moves': () => 'Where cards move by themselves changed',
 	'firms.save': (p: { name: string; firmId?: string; supplies?: boolean }) => `${p.name} saved`,
 	'firms.set-aside': (p: { name: string; archived: boolean }) => `${p.name} ${p.archived ? 'set aside' : 'taken back'}`,
 	'firms.save-paper': (p: { name: string; paper: string }) => `${p.name}: ${p.paper} noted`,

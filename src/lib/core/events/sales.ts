@@ -43,14 +43,14 @@ export const SALES = {
 		`${p.askedBy} asks${p.about ? ` about ${p.about}` : ''}: ${p.asked}`,
 	'quotes.answer-question': (p: { askedBy: string }) => `Question of ${p.askedBy} answered`,
 	'quotes.make-due-records': (p: { number: number }) => `Record of the acceptance of quote ${p.number} made`,
-	'quotes.issue': (p: { number: number; revision: number; total: number }) =>
+	'quotes.issue': (p: { number: number; revision: number; total: number; jobId?: string }) =>
 		`Quote ${p.number}, revision ${p.revision} issued: ${money(p.total)}`,
 	'quotes.withdraw': (p: { number: number }) => `Quote ${p.number} withdrawn`,
 	'quotes.signed': (p: { number: number; name: string; missing: string[] }) =>
 		`Quote ${p.number} signed by ${p.name}; ${p.missing.join(', ')} still to sign`,
 	'quotes.accepted': (p: { number: number; by: string; total: number } & Accepted) =>
 		`Quote ${p.number} accepted by ${p.by}: ${money(p.total)}`,
-	'quotes.declined': (p: { number: number; reason: string }) => `Quote ${p.number} declined: ${p.reason}`,
+	'quotes.declined': (p: { number: number; reason: string; jobId?: string }) => `Quote ${p.number} declined: ${p.reason}`,
 	'quotes.remind-due': (p: { sent: number }) => `${p.sent} reminder${p.sent === 1 ? '' : 's'} of open quotes sent`,
 	'quotes.quiet': (p: { quiet: boolean }) => (p.quiet ? 'No reminders for this quote' : 'Reminders on again'),
 	'links.renewed': (p: { what: string; renew: boolean }) => `Link to ${p.what} ended${p.renew ? ', a new one made' : ''}`,

@@ -1,11 +1,11 @@
-import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { and, eq, inArray, isNull, ne, sql } from 'drizzle-orm';
 import { hotness, type Hotness } from '../../core/quotes';
 import { daysBetween } from '../../core/time';
 import type { App } from '../app';
 import { todayOf } from '../company';
 import { views } from '../links/schema';
 import { questions, quotes, revisions } from './schema';
-import { customers, jobs } from '../sales/schema';
+import { customers, jobs, stages } from '../sales/schema';
 
 /** What a customer did with a revision, from the times it was opened: seconds on it, options tried, kinds of device. */
 export function activityIn(all: readonly (typeof views.$inferSelect)[]) {
@@ -46,7 +46,9 @@ export function whomToCall(app: App, most = 6): Call[] {
 		.innerJoin(quotes, eq(quotes.id, revisions.quoteId))
 		.innerJoin(jobs, eq(jobs.id, quotes.jobId))
 		.innerJoin(customers, eq(customers.id, jobs.customerId))
-		.where(eq(revisions.state, 'open'))
+		.innerJoin(stages, eq(stages.id, jobs.stageId))
+		// Nobody is called about a job that is lost.
+		.where(and(eq(revisions.state, 'open'), ne(stages.meaning, 'lost')))
 		.limit(500)
 		.all();
 	if (open.length === 0) return [];

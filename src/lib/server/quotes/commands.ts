@@ -194,7 +194,7 @@ export function recordAnswer(ctx: Context, r: typeof revisions.$inferSelect, a: 
 		else ctx.happened(on, 'changes.accepted', { change, by: a.name.trim(), ...what }, 'track', 'today', 'plan');
 	} else {
 		ctx.update(jobs, job.id, { touchedAt: ctx.now });
-		ctx.happened(`job:${job.id}`, 'quotes.declined', { number: quote.number, reason: a.reason.trim() }, 'track', 'today');
+		ctx.happened(`job:${job.id}`, 'quotes.declined', { number: quote.number, reason: a.reason.trim(), jobId: job.id }, 'track', 'today');
 	}
 	tellPersonInCharge(ctx, job, quote.number, a, totals.total);
 	if (a.answer === 'accepted') thankCustomer(ctx, r, quote.number, job, totals.total);

@@ -82,7 +82,7 @@ export function issue(ctx: Context, i: Given, actor: Actor) {
 	ctx.happened(
 		`job:${job.id}`,
 		'quotes.issue',
-		{ number: quote.number, revision: revision.revision, total: frozen.totals.total },
+		{ number: quote.number, revision: revision.revision, total: frozen.totals.total, jobId: job.id },
 		'track',
 		'today',
 		`estimate:${row.id}`

@@ -1,11 +1,11 @@
-import { and, asc, eq, gte, inArray, lt, sql } from 'drizzle-orm';
+import { and, asc, eq, gte, inArray, lt, ne, sql } from 'drizzle-orm';
 import { grouped } from '../../core/lists';
 import { addDays, daysBetween, mondayOf } from '../../core/time';
 import type { Right, Viewer } from '../../core/access';
 import type { App } from '../app';
 import { isOpen, readyToBill } from '../billing';
 import { todayOf } from '../company';
-import { agreements, customers, invoices, jobs, leads, people, quotes, revisions, shifts, sites, timeEntries } from '../db/schema';
+import { agreements, customers, invoices, jobs, leads, people, quotes, revisions, shifts, sites, stages, timeEntries } from '../db/schema';
 import { waitingSignOffs } from '../estimates';
 import { asksRefused } from '../planning';
 import { board } from './board';
@@ -73,7 +73,9 @@ function quotesWithoutAnswer(app: App): Decision[] {
 		.from(revisions)
 		.innerJoin(quotes, eq(quotes.id, revisions.quoteId))
 		.innerJoin(jobs, eq(jobs.id, quotes.jobId))
-		.where(eq(revisions.state, 'open'))
+		.innerJoin(stages, eq(stages.id, jobs.stageId))
+		// Nobody decides anything on a job that is lost.
+		.where(and(eq(revisions.state, 'open'), ne(stages.meaning, 'lost')))
 		.limit(200)
 		.all();
 	for (const q of open) {

@@ -15,6 +15,7 @@ export const load = shown((({ locals }) => {
 		fields: settings.ownFields,
 		plans: settings.billingPlans,
 		signOff: settings.signOff,
+		moves: settings.cardMoves,
 		deposit: settings.deposit.percent,
 		tasks: templatesOf(app()),
 		mayChange: locals.signed !== null && may(locals.signed.actor, 'company.change'),

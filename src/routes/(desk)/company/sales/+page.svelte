@@ -88,6 +88,8 @@
 						.filter(Boolean)
 				}))
 		});
+	let moves = $state(untrack(() => ({ ...data.moves })));
+	const bids = $derived(data.stages.filter((s) => s.track === 'winning'));
 	let signOff = $state(
 		untrack(() => ({
 			belowMargin: data.signOff.belowMargin === null ? '' : toTyped(data.signOff.belowMargin, 2),
@@ -291,6 +293,25 @@
 				>Add a task</button
 			>
 			{@render saving('tasks', 'Save the tasks', saveTasks)}
+		</section>
+		<section class="sheet grid content-start gap-2 p-4" aria-label="Cards that move by themselves">
+			<h2>Cards that move by themselves</h2>
+			<p class="quiet">A job that is won moves to the doing track anyway. A card never moves back, nor one that is lost already.</p>
+			<div class="grid grid-cols-2 gap-3">
+				<Field label="When its quote went out, to"
+					><select class="select" name="move-issued" bind:value={moves.issued}
+						><option value="">it stays</option>{#each bids.filter((s) => s.meaning === 'bidding') as s (s.id)}<option value={s.id}
+								>{s.name}</option
+							>{/each}</select
+					></Field
+				>
+				<Field label="When it was declined, to"
+					><select class="select" name="move-declined" bind:value={moves.declined}
+						><option value="">it stays</option>{#each bids as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</select
+					></Field
+				>
+			</div>
+			{@render saving('moves', 'Save', () => run('moves', 'company.card-moves', moves))}
 		</section>
 		<section class="sheet grid content-start gap-2 p-4" aria-label="Sign-off">
 			<h2>A second look before a quote goes out</h2>
