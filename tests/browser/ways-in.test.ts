@@ -1,3 +1,5 @@
+import { join } from 'node:path';
+import Database from 'better-sqlite3';
 import type { Browser, Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { seriousOn } from './axe';
@@ -171,5 +173,84 @@ describe('issuing', () => {
 			intro: string;
 		};
 		expect(header).toMatchObject({ title: 'A new ridge', intro: 'As we talked about on Monday.' });
+	});
+});
+
+describe('a quote that is out', () => {
+	const issued = async (name: string, mail = '') => {
+		const { jobId, estimateId } = await bid(name);
+		const r = await run<{ revisionId: string; linkId: string }>(estimator, 'quotes.issue', {
+			...{ estimateId, to: mail, subject: '', text: '{link}', despite: true }
+		});
+		await open(estimator, `${base}/jobs/${jobId}`);
+		const href = await estimator.$$eval('a', (all) => all.find((a) => a.innerText.startsWith('Customer’s page'))?.href ?? '');
+		return { jobId, ...r, href };
+	};
+	it('is withdrawn after it was asked, and its customer is told', async () => {
+		const { jobId, revisionId } = await issued('Withdrawn work');
+		const customerId = db.value<string>('select customer_id from jobs where id = ?', jobId);
+		await run(estimator, 'customers.save', {
+			...{ customerId, name: 'Withdrawn people', kind: 'person', mail: 'wp@post.example', phone: '', address: '', notes: '' }
+		});
+		await open(estimator, `${base}/jobs/${jobId}`);
+		await press(estimator, 'Withdraw …');
+		await reads(estimator, 'it cannot be accepted any more');
+		expect(db.value('select state from revisions where id = ?', revisionId)).toBe('open');
+		await press(estimator, 'Withdraw it', 'dialog[open]');
+		await until(() => db.value("select count(*) from revisions where id = ? and state = 'withdrawn'", revisionId), 'withdrawn');
+		expect(db.value('select subject from outbox where "to" = \'wp@post.example\'')).toMatch(/^Quote \d+ is withdrawn$/);
+	});
+	it('says before it is signed what is due on acceptance', async () => {
+		const { href } = await issued('Deposit work');
+		const customer = await visitor(browser);
+		await open(customer, href);
+		const total = Number((await customer.$eval('[data-testid=total]', (e) => (e as HTMLElement).innerText)).replace(/[^\d.]/g, ''));
+		const said = await customer.$eval('[data-testid=deposit]', (e) => (e as HTMLElement).innerText);
+		expect(said).toContain('A deposit of 30 %');
+		expect(said).toContain((Math.round(total * 30) / 100).toFixed(2));
+		await customer.close();
+	});
+});
+
+describe('a quote that is over', () => {
+	it('offers to ask for a new one, not to accept it', async () => {
+		const { jobId, estimateId } = await bid('Over work');
+		const { revisionId } = await run(estimator, 'quotes.issue', { estimateId, to: '', subject: '', text: '{link}', despite: true });
+		// Time cannot be turned on a running server: its last day is.
+		const file = new Database(join(inject('dataDir'), 'company.sqlite'));
+		file.prepare("update revisions set valid_until = '2027-03-01' where id = ?").run(revisionId);
+		file.close();
+		await open(estimator, `${base}/jobs/${jobId}`);
+		const href = await estimator.$$eval('a', (all) => all.find((a) => a.innerText.startsWith('Customer’s page'))?.href ?? '');
+		const customer = await visitor(browser);
+		await open(customer, href);
+		await reads(customer, 'This quote was valid until March 1, 2027.');
+		expect(await customer.$('#sign')).toBeNull();
+		expect(await seriousOn(customer)).toEqual([]);
+		await press(customer, 'Ask for a new quote');
+		await reads(customer, 'We get back to you with a new quote.');
+		expect(db.value('select asked from quote_questions q join revisions r on r.quote_id = q.quote_id where r.id = ?', revisionId)).toBe(
+			'This quote is over. Please send us a new one.'
+		);
+		await customer.close();
+	});
+});
+
+describe('the keys', () => {
+	it('of a page are shown by “?”, those of the estimate first; typing is no key', async () => {
+		const { jobId } = await bid('Keys');
+		await open(estimator, `${base}/jobs/${jobId}/estimate`);
+		await estimator.keyboard.press('?');
+		await reads(estimator, 'set the line aside, or put it back');
+		expect(await seriousOn(estimator)).toEqual([]);
+		await estimator.keyboard.press('Escape');
+		await estimator.waitForSelector('dialog[open]', { hidden: true });
+		await estimator.keyboard.press('a');
+		await estimator.waitForSelector('#adder:focus');
+		await estimator.keyboard.type('?');
+		expect(await estimator.$('dialog[open]')).toBeNull();
+		await open(estimator, `${base}/today`);
+		await estimator.keyboard.press('?');
+		await reads(estimator, 'find or do');
 	});
 });

@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { command } from '../define';
-import { Id, Text, Name, strict, Nothing } from '../inputs';
+import { Id, MailOrEmpty, Name, Nothing, Text, strict } from '../inputs';
 import { LayoutInput } from '../documents/settings';
 
 /** Freezes the estimate as the next revision of the job's quote, gives it its number and mails the link. */
@@ -37,9 +37,13 @@ export const issueQuote = command('quotes.issue', {
 	output: Type.Object({ quoteNumber: Type.Integer(), revision: Type.Integer(), revisionId: Type.String(), linkId: Type.String() }, strict)
 });
 
+/** Takes an open quote back: its page says so. The customer is told by mail where that is wished. */
 export const withdrawQuote = command('quotes.withdraw', {
 	right: 'quotes.issue',
-	input: Type.Object({ revisionId: Id }, strict),
+	input: Type.Object(
+		{ revisionId: Id, tell: Type.Optional(Type.Object({ to: MailOrEmpty, subject: Text(200), text: Text(8000) }, strict)) },
+		strict
+	),
 	output: Nothing
 });
 

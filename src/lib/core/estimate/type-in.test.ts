@@ -5,7 +5,7 @@ import { Refusal } from '../refusal';
 import { LINE_FIELDS } from './cells';
 import { computeEstimate } from './compute';
 import { aLine, anEstimate, aScope, byMeasure } from './fixtures';
-import { typeIn, withLines } from './type-in';
+import { readQuantityOf, typeIn, withLines } from './type-in';
 
 const context = { overheadPercent: { material: 50_000 as never }, computed: quantity(70_000) };
 const line = aLine('l', { unitCost: unitPrice(1_000_000), unitPrice: unitPrice(1_500_000), settled: 777 as never });
@@ -65,5 +65,21 @@ describe('what is typed into a cell', () => {
 			['l', { note: 'then' }]
 		]);
 		expect(twice.scopes[0]?.lines[0]).toMatchObject({ note: 'then', phase: 'a' });
+	});
+});
+
+describe('a quantity of hours', () => {
+	it.each([
+		['4h 15', 42_500],
+		['4:15', 42_500],
+		['45 min', 7500],
+		['2.25', 22_500],
+		['2h', 20_000]
+	])('%s is read', (typed, quantity) => {
+		expect(readQuantityOf('h', typed)).toBe(quantity);
+	});
+	it('is no length of time on a line of anything else', () => {
+		expect(() => readQuantityOf('each', '4h 15')).toThrow();
+		expect(() => readQuantityOf('h', '4h 75')).toThrow('59 minutes');
 	});
 });

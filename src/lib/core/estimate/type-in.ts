@@ -1,5 +1,5 @@
 import { say } from './refusals';
-import { parsePercent, parseQuantity, parseUnitPrice, quantity, unitPrice, type Quantity, type Rate } from '../money';
+import { mulDiv, parseMinutes, parsePercent, parseQuantity, parseUnitPrice, quantity, unitPrice, type Quantity, type Rate } from '../money';
 import { exactBreakEven, unitPriceOf, type Kind, type PriceRule } from '../pricing';
 import { Refusal } from '../refusal';
 import type { LineField } from './cells';
@@ -16,6 +16,15 @@ export interface TypeInContext {
 
 /** A typed quantity: zero or more. @throws Refusal */
 export const readQuantity = (text: string, field = 'quantity'): Quantity => quantityWithin(parseQuantity(text), field);
+/**
+ * The quantity of a line as typed: of hours also “4h 15”, “4:15” and “45 min”.
+ * @throws Refusal
+ * @example readQuantityOf('h', '4h 15') // 42,500: four and a quarter
+ */
+export function readQuantityOf(unit: string, text: string): Quantity {
+	if (unit !== 'h' || !/\d\s*(h|:|m)/i.test(text)) return readQuantity(text);
+	return quantityWithin(mulDiv(parseMinutes(text, 'The hours'), 10_000, 60) as Quantity);
+}
 /** Whether a line can have this quantity, ten-thousandths: zero or more. @throws Refusal at the field */
 export function quantityWithin(q: Quantity, field = 'quantity'): Quantity {
 	if (q < 0) throw new Refusal(say('quantity-cannot-be-negative'), field);
@@ -39,10 +48,15 @@ export function typeIn(line: Line, field: LineField, value: string, context: Typ
 	switch (field) {
 		case 'quantity':
 			// On a computed line it is an override, with what was computed beside it; clearing it goes back.
-			if (line.source.by === 'typed') return { source: { by: 'typed', quantity: readQuantity(text === '' ? '0' : text) }, settled: null };
+			if (line.source.by === 'typed')
+				return { source: { by: 'typed', quantity: readQuantityOf(line.unit, text === '' ? '0' : text) }, settled: null };
 			if (text === '') return { override: null, settled: null };
 			return {
-				override: { quantity: readQuantity(text), computedThen: context.computed ?? quantity(0), basisThen: context.basis ?? null },
+				override: {
+					quantity: readQuantityOf(line.unit, text),
+					computedThen: context.computed ?? quantity(0),
+					basisThen: context.basis ?? null
+				},
 				settled: null
 			};
 		case 'name':

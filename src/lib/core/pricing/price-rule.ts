@@ -1,8 +1,8 @@
 import { say } from './refusals';
 import { PriceError } from '../money/markup';
 import { divideRounded } from '../money/exact';
-import { MOST } from '../money/parse';
-import type { Percent, UnitPrice } from '../money/types';
+import { MOST, parsePercent } from '../money/parse';
+import { percent, type Percent, type UnitPrice } from '../money/types';
 
 /** The five kinds of cost. */
 export const KINDS = ['labor', 'material', 'equipment', 'subcontract', 'other'] as const;
@@ -51,4 +51,17 @@ function fractionOf(rule: Exclude<PriceRule, { by: 'inherit' }>, cost: UnitPrice
 	if (rule.by === 'markup') return [BigInt(cost) * BigInt(10_000 + rule.percent), 10_000n];
 	if (rule.percent >= 10_000) throw new PriceError(say('margin-must-be-below-100'));
 	return [breakEven * 10_000n, 1_000_000n * BigInt(10_000 - rule.percent)];
+}
+
+/**
+ * A percentage of the usual price as people type it: “112%” is what it becomes, “+12%” and “−12%” are what comes on top or off.
+ * @returns hundredths of a percent of the usual price
+ * @throws Refusal for what is no percentage
+ * @example percentOfUsual('+12%') // 11,200
+ */
+export function percentOfUsual(text: string, what = 'The percentage'): Percent {
+	const m = /^\s*([+−–-])\s*(.+)$/.exec(text);
+	if (!m) return parsePercent(text, what);
+	const change = parsePercent(m[2] ?? '', what);
+	return percent(m[1] === '+' ? 10_000 + change : 10_000 - change);
 }

@@ -16,6 +16,7 @@ import {
 	recoverByHours,
 	recoverSplit,
 	ruleThatHolds,
+	percentOfUsual,
 	SheetError,
 	exactBreakEven,
 	unitPriceOf,
@@ -221,5 +222,20 @@ describe('assembly quantities', () => {
 	});
 	it('refuses a rate per nothing', () => {
 		expect(() => partQuantity(1, { ...part(1, 1), per: 0 })).toThrow(PartError);
+	});
+});
+
+describe('a percentage of the usual price', () => {
+	it.each([
+		['112%', 11_200],
+		['+12%', 11_200],
+		['-12', 8800],
+		['−12.5 %', 8750],
+		['0', 0]
+	])('typed as %s is one', (typed, of) => {
+		expect(percentOfUsual(typed)).toBe(of);
+	});
+	it('is refused where it is none', () => {
+		expect(() => percentOfUsual('+much')).toThrow('is not a number');
 	});
 });

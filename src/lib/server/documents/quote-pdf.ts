@@ -1,7 +1,7 @@
 import { isEmptyRich, richOf, type QuoteLayout, type RichText, type Run } from '../../core/documents';
 import { dayIn, customerWords, paperWords, type Language } from '../../core/words';
 import type { CustomerView } from '../../core/estimate';
-import { formatQuantity, formatRate, type Cents, type Rate } from '../../core/money';
+import { formatPercent, formatQuantity, formatRate, type Cents, type Percent, type Rate } from '../../core/money';
 import type { Letterhead } from './letterhead';
 import { GREY, hair, latin, paperMoney, render } from './render';
 
@@ -30,6 +30,8 @@ export interface QuoteDocument {
 	sheets: { name: string; bytes: Uint8Array }[];
 	signers: string[];
 	accepted: { name: string; day: string } | null;
+	/** What is due on acceptance: its share in hundredths of a percent, and the amount. */
+	deposit?: { percent: number; amount: Cents } | null;
 }
 type Scope = CustomerView['scopes'][number];
 const paper = (q: QuoteDocument) => paperWords(q.letterhead.language);
@@ -139,7 +141,7 @@ function scopeBlock(q: QuoteDocument, s: Scope, small: boolean): object[] {
 	];
 }
 
-const sums = (q: QuoteDocument) =>
+const sums = (q: QuoteDocument): object[] => [
 	totals([
 		...(q.view.discount
 			? [[{ text: latin(asked(q).quote.discount) }, { text: `−${paperMoney(q.letterhead)(q.view.discount)}`, alignment: 'right' }]]
@@ -150,7 +152,16 @@ const sums = (q: QuoteDocument) =>
 			{ text: latin(asked(q).total), bold: true, fontSize: 12 },
 			{ text: paperMoney(q.letterhead)(q.view.totals.total), bold: true, fontSize: 12, alignment: 'right' }
 		]
-	]);
+	]),
+	...(q.deposit
+		? [
+				{
+					text: latin(paper(q).deposit(formatPercent(q.deposit.percent as Percent), paperMoney(q.letterhead)(q.deposit.amount))),
+					...{ alignment: 'right', color: GREY, margin: [0, 4, 0, 0] }
+				}
+			]
+		: [])
+];
 
 const numberWords = (q: QuoteDocument) => latin(paper(q).quote(q.change, q.number, q.revision));
 
@@ -300,7 +311,7 @@ export function quotePdf(q: QuoteDocument): Promise<Buffer> {
 					: []),
 				...groupsAndOptions(q, false),
 				heading(paper(q).comesTo),
-				sums(q),
+				...sums(q),
 				...(isEmptyRich(q.closing) ? [] : [heading(paper(q).comesNext), ...written(q.closing)]),
 				...terms,
 				...(q.accepted ? accepted : signaturePage(q)),
@@ -314,7 +325,7 @@ export function quotePdf(q: QuoteDocument): Promise<Buffer> {
 				...(small ? [] : [...written(intro), ...written(q.opening)]),
 				...included.flatMap((s) => scopeBlock(q, s, small)),
 				...groupsAndOptions(q, small),
-				sums(q),
+				...sums(q),
 				...(small || isEmptyRich(q.closing) ? [] : [{ text: ' ' }, ...written(q.closing)]),
 				...terms,
 				...accepted

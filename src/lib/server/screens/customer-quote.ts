@@ -2,7 +2,10 @@ import { languageOf } from '../../core/words';
 import { linkFor } from '../links';
 import { isNull, isNotNull, and, sql, eq } from 'drizzle-orm';
 import { billingSteps, invoices } from '../billing/schema';
+import { depositAmount } from '../../core/billing';
 import { customerView, presetsOf } from '../../core/estimate';
+import { percent, type Cents } from '../../core/money';
+import { companyOf } from '../company';
 import { questionsOf, signaturesOf } from '../quotes';
 import { answers, quotes, revisions } from '../quotes/schema';
 import { USUAL_LAYOUT } from '../../core/documents';
@@ -29,6 +32,7 @@ export function customerQuote(app: App, revisionId: string, chosen: readonly str
 	const signed = signaturesOf(db, r.id);
 	// Who signed first settled the options for all who have to sign.
 	const picked = new Set(answer ? answer.chosen : (signed[0]?.chosen ?? chosen ?? presetsOf(r.frozen.estimate)));
+	const view = customerView(r.frozen.estimate, picked, r.frozen.tax, layout, r.header.pictures);
 	return {
 		number: row.number,
 		revision: r.revision,
@@ -65,9 +69,10 @@ export function customerQuote(app: App, revisionId: string, chosen: readonly str
 		signers: r.signers.map((name) => ({ name, at: signed.find((s) => s.name === name)?.at ?? null })),
 		settled: signed.length > 0,
 		deposit: answer?.answer === 'accepted' ? depositOf(app, row.jobId) : null,
+		depositAsked: r.state === 'open' ? depositAsked(app, r.header.change ?? null, view.totals.total) : null,
 		hasRecord: (answer?.record ?? null) !== null,
 		answer: answer && { answer: answer.answer, name: answer.name, at: answer.at, total: answer.total, reason: answer.reason },
-		view: customerView(r.frozen.estimate, picked, r.frozen.tax, layout, r.header.pictures),
+		view,
 		zone: own.zone,
 		system: own.system
 	};
@@ -76,6 +81,14 @@ export function customerQuote(app: App, revisionId: string, chosen: readonly str
 /** What a revision is written in. */
 export const quoteLanguage = (app: App, revisionId: string) =>
 	languageOf(app.db.orm.select({ header: revisions.header }).from(revisions).where(eq(revisions.id, revisionId)).get()?.header.language);
+
+/** What is to be paid when the quote is accepted, as every billing plan begins now: the share, hundredths of a percent, and the amount. */
+function depositAsked(app: App, change: number | null, total: Cents): { percent: number; amount: Cents } | null {
+	const share = companyOf(app).settings.deposit.percent;
+	// A change order is billed with its job.
+	if (change !== null || share <= 0 || share >= 10_000 || total <= 0) return null;
+	return { percent: share, amount: depositAmount(total, { by: 'percent', percent: percent(share) }) };
+}
 
 /** The deposit that was billed when the job was won, while it is not paid: what is left, and where it can be paid by card. */
 function depositOf(app: App, jobId: string): { left: number; url: string } | null {

@@ -58,6 +58,7 @@ async function makeQuote(app: App, revisionId: string, chosen: string[] | null):
 			return file && typeOfFile(file.bytes) === 'application/pdf' ? [{ name: s.name, bytes: new Uint8Array(file.bytes) }] : [];
 		}),
 		view: q.view,
+		deposit: q.depositAsked,
 		accepted: q.answer?.answer === 'accepted' ? { name: q.answer.name, day: wallTime(q.answer.at, q.zone).day } : null
 	});
 	return { name: `Quote-${q.number}-${q.revision}.pdf`, bytes };

@@ -259,8 +259,12 @@
 		else if (e.key === 'ContextMenu' || (e.key === 'F10' && e.shiftKey)) {
 			menu = l.line.id;
 			requestAnimationFrame(() => body?.querySelector<HTMLElement>('.menu button')?.focus());
-		} else if (e.key === 'Delete') void put(l, 'setAside', String(!l.line.setAside));
-		else if (e.key.length === 1 && !e.ctrlKey && !e.metaKey && !e.altKey && e.key !== ' ') begin(l, at.col, e.key);
+		} else if (e.altKey && e.key === 'Delete') void put(l, 'setAside', String(!l.line.setAside));
+		else if (e.key === 'Delete' || e.key === 'Backspace') {
+			// The cell is cleared as if its text had been taken out: what it cannot be without is refused beside it.
+			begin(l, at.col, '');
+			if (editing) void commit(l);
+		} else if (e.key.length === 1 && !e.ctrlKey && !e.metaKey && !e.altKey && e.key !== ' ') begin(l, at.col, e.key);
 		else return;
 		e.preventDefault();
 	}

@@ -11,6 +11,7 @@
 	import Sunrise from '@lucide/svelte/icons/sunrise';
 	import Warehouse from '@lucide/svelte/icons/warehouse';
 	import FindOrDo from './FindOrDo.svelte';
+	import Shortcuts from './Shortcuts.svelte';
 	import { PLACES } from './places';
 
 	let { who, children }: { who: Holder; children: Snippet } = $props();
@@ -56,6 +57,7 @@
 	<main id="main" tabindex="-1">{@render children()}</main>
 </div>
 <FindOrDo {who} />
+<Shortcuts />
 
 <style>
 	.desk {

@@ -2,7 +2,7 @@ import { fail, redirect } from '@sveltejs/kit';
 import { spokenIn } from '$lib/contract/refusals/spoken';
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
-import { companyOf } from '$lib/server/company';
+import { companyOf, todayOf } from '$lib/server/company';
 import { deadLink, readForm, statusOf } from '$lib/server/http';
 import { readSignature } from '$lib/server/files';
 import { AS_STAFF } from '$lib/server/people';
@@ -33,6 +33,7 @@ export const load: PageServerLoad = ({ params, url, locals, request, isDataReque
 	return {
 		...quote,
 		currency: companyOf(app()).settings.currency,
+		expired: quote.state === 'open' && quote.validUntil < todayOf(app()),
 		staff: locals.signed !== null,
 		viewId,
 		token: params.token,

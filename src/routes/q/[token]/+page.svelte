@@ -4,7 +4,7 @@
 	import { onMount } from 'svelte';
 	import { enhance } from '$app/forms';
 	import { goto } from '$app/navigation';
-	import { moneyIn } from '$lib/core/money';
+	import { formatPercent, moneyIn, type Percent } from '$lib/core/money';
 	import Letterhead from '$lib/ui/shell/Letterhead.svelte';
 	import Written from '$lib/ui/documents/Written.svelte';
 	import PhotoMarks from '$lib/ui/estimate/PhotoMarks.svelte';
@@ -39,7 +39,7 @@
 	let options: HTMLFormElement | undefined = $state();
 	const t = $derived(data.view.totals);
 	/** It can be answered: it is open, and whoever looks is not one of us. */
-	const open = $derived(data.state === 'open' && !data.staff);
+	const open = $derived(data.state === 'open' && !data.staff && !data.expired);
 	const layout = $derived(data.header.layout);
 	const shown = (n: number | null) => (n === null ? '' : money(n));
 	/** Options can be chosen: nobody has signed yet. */
@@ -112,6 +112,16 @@
 		</p>
 	{:else if data.state === 'replaced'}<p class="notice">{w.replaced}</p>
 	{:else if data.state === 'withdrawn'}<p class="notice">{w.withdrawn(data.company.phone)}</p>{/if}
+	{#if data.expired}<div class="notice">
+			{#if form?.kind === 'asked' && !form.message}<p role="status">{w.askedAnew}</p>{:else}<p>{w.expired(longDay(data.validUntil))}</p>
+				{#if !data.staff}<form method="POST" action="?/ask" class="mt-2" use:enhance>
+						<input type="hidden" name="key" value={data.key} /><input type="hidden" name="asked" value={w.anew} />
+						<button class="btn btn-primary btn-tall">{w.askAnew}</button>{#if form?.kind === 'asked' && form.message}<span
+								class="problem"
+								role="alert">{form.message}</span
+							>{/if}
+					</form>{/if}{/if}
+		</div>{/if}
 	{#if data.staff}<p class="notice" role="status">
 			{words.customer.staff}
 		</p>{/if}
@@ -227,6 +237,9 @@
 			<dd class="figure" data-testid="total">{money(t.total)}</dd>
 		</div>
 	</dl>
+	{#if data.depositAsked && !data.expired}<p class="quiet" data-testid="deposit">
+			{w.deposit(formatPercent(data.depositAsked.percent as Percent), money(data.depositAsked.amount))}
+		</p>{/if}
 	<p class="mt-3">
 		<a class="link" href="/q/{data.token}/pdf?{chosen.map((c) => `option=${c}`).join('&')}" data-sveltekit-reload>{w.pdf}</a>
 	</p>

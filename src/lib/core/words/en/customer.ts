@@ -55,6 +55,11 @@ export const customer = {
 		why: 'Why? A word is enough.',
 		decline: 'Decline',
 		validUntil: (day: string) => `valid until ${day}`,
+		deposit: (share: string, amount: string) => `A deposit of ${share}, ${amount}, is due when you accept.`,
+		expired: (day: string) => `This quote was valid until ${day}. Prices may have changed since: ask us, and you get a new one.`,
+		askAnew: 'Ask for a new quote',
+		anew: 'This quote is over. Please send us a new one.',
+		askedAnew: 'Thank you. We get back to you with a new quote.',
 		rule: choose
 	},
 	invoice: {

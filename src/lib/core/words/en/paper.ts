@@ -5,6 +5,7 @@ export const paper = {
 	quote: (change: number | undefined, number: number, revision: number) =>
 		`${change ? `Change order ${change}, quote` : 'Quote'} ${number}, revision ${revision}`,
 	validUntil: (day: string) => `valid until ${day}`,
+	deposit: (share: string, amount: string) => `A deposit of ${share}, ${amount}, is due on acceptance.`,
 	logo: (name: string) => `Logo of ${name}`,
 	ofBase: (base: string) => ` of ${base}`,
 	ifYouLike: 'If you like, with it:',

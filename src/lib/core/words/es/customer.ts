@@ -54,6 +54,11 @@ export const customer: CustomerWords = {
 		why: '¿Por qué? Basta una palabra.',
 		decline: 'Rechazar',
 		validUntil: (day) => `válido hasta el ${day}`,
+		deposit: (share, amount) => `Al aceptar se paga un anticipo del ${share}: ${amount}.`,
+		expired: (day) => `Este presupuesto era válido hasta el ${day}. Los precios pueden haber cambiado: pídanos uno nuevo.`,
+		askAnew: 'Pedir un presupuesto nuevo',
+		anew: 'Este presupuesto ya venció. Por favor, envíennos uno nuevo.',
+		askedAnew: 'Gracias. Le enviaremos un presupuesto nuevo.',
 		rule: (least, most) =>
 			least === 1 && most === 1
 				? 'Elija uno'

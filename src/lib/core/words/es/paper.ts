@@ -6,6 +6,7 @@ export const paper: PaperWords = {
 	quote: (change, number, revision) =>
 		`${change ? `Orden de cambio ${change}, presupuesto` : 'Presupuesto'} ${number}, versión ${revision}`,
 	validUntil: (day) => `válido hasta el ${day}`,
+	deposit: (share, amount) => `Al aceptar se paga un anticipo del ${share}: ${amount}.`,
 	logo: (name) => `Logotipo de ${name}`,
 	ofBase: (base) => ` de ${base}`,
 	ifYouLike: 'Si gusta, además:',

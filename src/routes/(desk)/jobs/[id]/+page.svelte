@@ -19,6 +19,7 @@
 	import Tasks from '$lib/ui/work/Tasks.svelte';
 	import Waterline from '$lib/ui/money/Waterline.svelte';
 	import Mark from '$lib/ui/shell/Mark.svelte';
+	import WithdrawDialog from '$lib/ui/sales/WithdrawDialog.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import ThreadStrip from '$lib/ui/shell/ThreadStrip.svelte';
 	import { showDay, showInstant } from '$lib/ui/shell/dates';
@@ -109,6 +110,7 @@
 		if (r.ok) handing = null;
 		else problem = r.message;
 	}
+	let withdrawing: { id: string; number: number; revision: number } | null = $state(null);
 </script>
 
 <Page
@@ -164,9 +166,9 @@
 											chosenByHand = new Set(r.choices.filter((c) => c.preset).map((c) => c.id));
 											problem = '';
 										}}>Accepted on paper</button
-									><button class="link" onclick={() => act('quotes.withdraw', { revisionId: r.id })}>Withdraw</button><button
-										class="link"
-										onclick={() => act('quotes.quiet', { revisionId: r.id, quiet: !r.quiet })}
+									><button class="link" onclick={() => (withdrawing = { id: r.id, number: r.number, revision: r.revision })}
+										>Withdraw …</button
+									><button class="link" onclick={() => act('quotes.quiet', { revisionId: r.id, quiet: !r.quiet })}
 										>{r.quiet ? 'Remind again' : 'No reminders'}</button
 									>{/if}</span
 							>
@@ -450,6 +452,13 @@
 </Dialog>
 
 {#if coming}<ComingDialog jobId={data.job.id} onclose={() => (coming = false)} />{/if}
+
+{#if withdrawing}<WithdrawDialog
+		quote={withdrawing}
+		customer={data.customer}
+		company={data.company.name}
+		onclose={() => (withdrawing = null)}
+	/>{/if}
 
 <style>
 	.question {

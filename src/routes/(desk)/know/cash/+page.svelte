@@ -52,8 +52,8 @@
 				.join('; ')}"
 		/>
 		<p class="quiet">
-			Customers pay as late as each usually does, {data.usual.usual} days after the due day where too little is known; late payers are the slowest
-			quarter. Wages and overhead are not in it.
+			Customers pay as late as each usually does, {data.usual.usual} day{data.usual.usual === 1 ? '' : 's'} after the due day where too little
+			is known; late payers are the slowest quarter. Wages and overhead are not in it.
 		</p>
 	</section>
 	<div class="sheet overflow-x-auto">

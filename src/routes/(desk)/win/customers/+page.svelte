@@ -55,7 +55,7 @@
 	}
 </script>
 
-<Page title="Customers" sub="Who pays: people and organisations" pages={pagesOf('Win')} current="/win/customers">
+<Page title="Customers" sub="Who pays: people and organizations" pages={pagesOf('Win')} current="/win/customers">
 	{#snippet actions()}
 		{#if data.mayChange}<button type="button" class="btn" onclick={() => (taking = true)}>Take from a file</button><button
 				type="button"
