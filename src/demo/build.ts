@@ -2,7 +2,7 @@ import { existsSync, mkdirSync, rmSync } from 'node:fs';
 import { openApp, type App } from '../lib/server/app';
 import { clockFrom } from '../lib/server/clock';
 import { readSettings, type Settings } from '../lib/server/settings';
-import { wallTime } from '../lib/core/time';
+import { addDays, wallTime } from '../lib/core/time';
 import { sendDue } from '../lib/server/outbox';
 import { buildContacts } from './contacts';
 import { buildDoing } from './doing';
@@ -14,7 +14,7 @@ import { buildRates } from './rates';
 import { setUp } from './set-up';
 import { buildLook, buildSurvey } from './survey';
 import { DemoClock, Yard } from './yard';
-import { buildYears } from './years';
+import { buildYears, YEARS } from './years';
 import { budgetFromBooks } from './years/books';
 
 const ZONE = 'America/New_York';
@@ -34,6 +34,8 @@ export async function buildDemo(settings: Settings, years = false): Promise<App>
 	// A fresh file that is thrown away if this fails: waiting for the disk after every command would only cost time.
 	app.db.sqlite.pragma('synchronous = OFF');
 	const yard = new Yard(app, clock);
+	// What is there from the beginning was there when the books begin.
+	if (years) yard.at(addDays(today, -YEARS - 2), '09:00');
 	await setUp(yard);
 	buildRates(yard, today);
 	buildFlatRate(yard, today);

@@ -8,6 +8,7 @@ import { workday } from '../history';
 import type { Yard } from '../yard';
 import { Crew, CREWS, stretch } from './crews';
 import { Dice } from './dice';
+import { costsToday, LISTS, takeLists } from './prices';
 import { Town, type Won } from './requests';
 
 const SEED = 1987;
@@ -35,6 +36,12 @@ export function buildYears(yard: Yard, today: string, days = YEARS): void {
 		const able = job.kind.crews.flatMap((id) => crews.get(id) ?? []);
 		able.sort((a, b) => a.ahead - b.ahead)[0]?.take(job);
 	});
+	const costs = costsToday(yard);
+	for (const [before, name, share] of LISTS) {
+		const day = addDays(today, -before);
+		later(day, '07:30', () => takeLists(yard, costs, share, `${name}-${day.slice(0, 4)}`));
+	}
+	later(addDays(today, -60), '07:30', () => takeLists(yard, costs, 10_000, `spring-${today.slice(0, 4)}`));
 	for (let day = from; day < today; day = addDays(day, 1)) {
 		if (isWorkingDay(day, hours, holidays)) {
 			const many = A_DAY * (SEASON[Number(day.slice(5, 7)) - 1] ?? 1);
