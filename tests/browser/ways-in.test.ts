@@ -254,3 +254,24 @@ describe('the keys', () => {
 		await reads(estimator, 'find or do');
 	});
 });
+
+describe('what is new', () => {
+	it('begins empty unless it is told otherwise: an assembly, a labor sheet', async () => {
+		await open(owner, `${base}/price/assemblies`);
+		await press(owner, 'New assembly');
+		await fill(owner, 'dialog[open] input', 'Snow guards');
+		await press(owner, 'Begin', 'dialog[open]');
+		await owner.waitForFunction(() => /\/price\/assemblies\/./.test(location.pathname));
+		await reads(owner, '0 parts in the order of use');
+		expect(db.value("select count(*) from parts p join assemblies a on a.id = p.assembly_id where a.name = 'Snow guards'")).toBe(0);
+		await open(owner, `${base}/price/rates`);
+		await press(owner, 'New labor sheet');
+		await fill(owner, 'dialog[open] input[name=sheet-name]', 'Helpers');
+		await fill(owner, 'dialog[open] input[name=wage]', '24.50');
+		await press(owner, 'Begin', 'dialog[open]');
+		await owner.waitForFunction(() => /\/price\/rates\/./.test(location.pathname));
+		expect(await owner.$eval('h1', (e) => e.innerText)).toBe('Helpers');
+		expect(db.value("select count(*) from labor_sheets where name = 'Helpers'")).toBe(1);
+		expect(await seriousOn(owner)).toEqual([]);
+	});
+});

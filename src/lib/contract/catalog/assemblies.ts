@@ -77,10 +77,10 @@ export const saveAssembly = command('catalog.save-assembly', {
 	output: Type.Object({ id: Type.String() }, strict)
 });
 
-/** A copy to begin from, with all its parts and questions. */
+/** A copy to begin from, with all its parts and questions; or an empty one, where nothing is said. */
 export const copyAssembly = command('catalog.copy-assembly', {
 	right: 'catalog.change',
-	input: Type.Object({ assemblyId: Id, name: Name }, strict),
+	input: Type.Object({ assemblyId: Type.Optional(Id), name: Name }, strict),
 	output: Type.Object({ id: Type.String() }, strict)
 });
 

@@ -4,7 +4,8 @@ import { longDay } from '../time';
 /** What happens to prices: catalog, flat-rate services, rates, budget, taxes: each event's words, made of its parameters when it is read. */
 export const PRICES = {
 	'catalog.save-assembly': (p: { name: string }) => `Assembly ${p.name} saved`,
-	'catalog.copy-assembly': (p: { from: string; name: string }) => `Assembly ${p.from} copied as ${p.name}`,
+	'catalog.copy-assembly': (p: { from: string; name: string }) =>
+		p.from ? `Assembly ${p.from} copied as ${p.name}` : `Assembly ${p.name} begun`,
 	'catalog.set-assembly-aside': (p: { name: string; back: boolean }) => `Assembly ${p.name} ${p.back ? 'put back' : 'set aside'}`,
 	'catalog.import-assemblies': (p: { added: number; replaced: number; items: number }) =>
 		`Assemblies from a file: ${p.added} new, ${p.replaced} replaced, ${p.items} items`,

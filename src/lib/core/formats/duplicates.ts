@@ -42,9 +42,12 @@ const lastTen = (phone: string): string | null => {
 	return digits.length >= 10 ? digits.slice(-10) : null;
 };
 
+/** The first number of an address: the house. Neighbors of one street are not one customer. */
+const houseOf = (address: string): string => /\d+/.exec(address)?.[0] ?? '';
+
 /**
  * Those who may be the same: mail equal 100, last ten digits of a phone 90, name and address similarity from 0.6 each on its
- * own with its value. Most likely first; reasons always given. A suggestion only: nothing is merged by it.
+ * own with its value; an address only with the same house number. Most likely first; reasons always given. A suggestion only: nothing is merged by it.
  */
 export function likely(of: Omit<Party, 'id'>, among: readonly Party[]): Likeness[] {
 	const found: Likeness[] = [];
@@ -65,7 +68,7 @@ export function likely(of: Omit<Party, 'id'>, among: readonly Party[]): Likeness
 			['address', of.address, p.address]
 		] as const) {
 			const s = similarity(a, b);
-			if (s >= 0.6) {
+			if (s >= 0.6 && (what === 'name' || houseOf(a) === houseOf(b))) {
 				score = Math.max(score, Math.round(s * 80));
 				reasons.push(`${what} alike (${s.toFixed(2)})`);
 			}

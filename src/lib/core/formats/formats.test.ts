@@ -114,6 +114,13 @@ describe('duplicate customers', () => {
 		);
 		expect(likely({ name: 'Nobody', mail: '', phone: '', address: '' }, [orla])).toEqual([]);
 	});
+	it('takes no neighbor for the same customer: an address counts only with its house number', () => {
+		const at = (address: string) => ({ name: '', mail: '', phone: '', address });
+		const known = { id: 'k', ...at('14 Harbor Row, Osselmere') };
+		expect(likely(at('16 Harbor Row, Osselmere'), [known])).toEqual([]);
+		expect(likely(at('14 Harbor Row, Osselmere '), [known])[0]?.reasons).toEqual(['address alike (1.00)']);
+		expect(likely(at('Harbor Row, Osselmere'), [{ id: 'k', ...at('Harbor Row, Osselmere') }])).toHaveLength(1);
+	});
 	it('likens texts symmetrically, without accents', () => {
 		expect([...pieces('Ab')]).toEqual(['  a', ' ab', 'ab ']);
 		expect(similarity('Zoé', 'zoe')).toBe(1);

@@ -64,6 +64,11 @@ const childrenOf = (ctx: Context, id: string): string[] =>
 		.flatMap((p) => (p.childId ? [p.childId] : []));
 
 export const copyAssembly = serve(contract.copyAssembly, (ctx, i) => {
+	if (i.assemblyId === undefined) {
+		const empty = ctx.insert(assemblies, { id: newId(), name: i.name, crewSheet: {} });
+		ctx.happened(`assembly:${empty.id}`, 'catalog.copy-assembly', { from: '', name: i.name }, 'catalog');
+		return { id: empty.id };
+	}
 	const from = ctx.get(assemblies, i.assemblyId, 'This assembly');
 	const copy = ctx.insert(assemblies, { ...from, id: newId(), name: i.name, version: 1 });
 	for (const p of ctx.db.select().from(parts).where(eq(parts.assemblyId, from.id)).all())

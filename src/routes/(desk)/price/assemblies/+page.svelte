@@ -63,9 +63,7 @@
 		} else problem = r.message;
 	}
 	async function add() {
-		const from = like || data.assemblies[0]?.id;
-		if (!from) return void (problem = 'Choose which one it is like.');
-		const r = await command('catalog.copy-assembly', { assemblyId: from, name }, { refresh: false });
+		const r = await command('catalog.copy-assembly', { ...(like ? { assemblyId: like } : {}), name }, { refresh: false });
 		if (r.ok) await goto(`/price/assemblies/${r.result.id}`);
 		else problem = r.message;
 	}
@@ -75,7 +73,7 @@
 	{#snippet actions()}{#if data.mayChange}<a class="btn" href="/api/assemblies-export" download>Export</a><button
 				class="btn"
 				onclick={() => (taking = true)}>Take a file</button
-			><button class="btn" onclick={() => (starting = true)}>Starter set</button>{/if}{#if data.mayChange && data.assemblies.length}<button
+			><button class="btn" onclick={() => (starting = true)}>Starter set</button>{/if}{#if data.mayChange}<button
 				class="btn btn-primary"
 				onclick={() => (adding = true)}>New assembly</button
 			>{/if}{/snippet}
@@ -94,7 +92,7 @@
 <Dialog bind:open={adding} title="New assembly" save="Begin" onsave={add} {problem}
 	><Field label="Name"><input class="input" bind:value={name} required /></Field><Field label="Begin like"
 		><select class="select" bind:value={like}
-			>{#each data.assemblies as a (a.id)}<option value={a.id}>{a.name}</option>{/each}</select
+			><option value="">nothing: empty</option>{#each data.assemblies as a (a.id)}<option value={a.id}>{a.name}</option>{/each}</select
 		></Field
 	></Dialog
 >

@@ -3,7 +3,8 @@
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
 	import { explainEquipment, equipmentCost, KINDS, laborRate } from '$lib/core/pricing';
-	import { formatPercent, formatRate, formatUnitPrice } from '$lib/core/money';
+	import { formatPercent, formatRate, formatUnitPrice, parseUnitPrice } from '$lib/core/money';
+	import { readAt, readForm } from '$lib/ui/forms/typed';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import How from '$lib/ui/money/How.svelte';
@@ -24,22 +25,27 @@
 	const aside = $derived(data.sheets.filter((s) => s.setAside));
 	let name = $state('');
 	let like = $state('');
+	/** The one thing an empty sheet cannot be without. */
+	let wage = $state('');
+	let field = $state('');
 	let problem = $state('');
 	async function add() {
-		const model = data.sheets.find((s) => s.id === (like || data.sheets[0]?.id));
+		const model = data.sheets.find((s) => s.id === like);
+		const read = readForm(() => (model ? 0 : readAt('wage', () => parseUnitPrice(wage, 'The wage'))));
+		if (!read.ok) return void ([problem, field] = [read.message, read.field]);
 		const sheet = model?.sheet ?? {
-			members: [{ label: 'Lead', wage: 300_000, count: 1 }],
+			members: [{ label: '', wage: read.value, count: 1 }],
 			paidHours: 400_000,
 			overtimeHours: 0,
 			overtimeMultiplier: 15_000,
-			burden: 1800,
-			nonBillable: 1500,
+			burden: 0,
+			nonBillable: 0,
 			overheadPerHour: 0,
 			target: { margin: 1000 }
 		};
 		const r = await command('rates.save', { name, from: data.today, branchId: model?.branchId ?? null, sheet }, { refresh: false });
 		if (r.ok) await goto(`/price/rates/${r.result.id}`);
-		else problem = r.message;
+		else [problem, field] = [r.message, ''];
 	}
 </script>
 
@@ -154,11 +160,13 @@
 </Page>
 <GroupDialog bind:open={groupOpen} {group} />
 <EquipmentDialog bind:open={machineOpen} {machine} />
-<Dialog bind:open={adding} title="New labor rate sheet" save="Begin" onsave={add} {problem}
+<Dialog bind:open={adding} title="New labor rate sheet" save="Begin" onsave={add} problem={field === 'wage' ? '' : problem}
 	><Field label="Name"><input class="input" name="sheet-name" bind:value={name} required /></Field>{#if data.sheets.length}<Field
 			label="Begin like"
 			><select class="select" bind:value={like}
-				>{#each data.sheets as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</select
+				><option value="">nothing: empty</option>{#each data.sheets as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</select
 			></Field
+		>{/if}{#if like === ''}<Field label="Wage an hour" problem={field === 'wage' ? problem : ''}
+			><input class="input num" inputmode="decimal" name="wage" bind:value={wage} required /></Field
 		>{/if}</Dialog
 >
