@@ -50,9 +50,8 @@
 							>{#if f.items}<a class="link" href="/price/catalog?supplier={f.id}">{f.items.toLocaleString('en-US')}</a
 								>{:else}0{/if}{#if f.codes}<br /><span class="quiet">{f.codes} code{f.codes === 1 ? '' : 's'} of theirs</span>{/if}</td
 						><td
-							>{#if f.lastList}<a class="link" href="/price/import">{showInstant(f.lastList, data.company.zone)}</a>{:else}<span
-									class="quiet">none yet</span
-								>{/if}</td
+							>{#if f.lastList}<Go right="catalog.change" class="link" href="/price/import">{showInstant(f.lastList, data.company.zone)}</Go
+								>{:else}<span class="quiet">none yet</span>{/if}</td
 						><td class="num"
 							>{#if f.openOrders}<Go right="costs.see" class="link" href="/work/orders">{f.openOrders}</Go>{:else}0{/if}</td
 						>{#if f.owed !== null}<td class="num">{formatCents(f.owed as never)}</td>{/if}<td class="text-right whitespace-nowrap"
