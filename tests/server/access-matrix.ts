@@ -32,6 +32,7 @@ export const ACCESS = `
   OFE---        catalog.copy-assembly
   OFE---        catalog.detach
   OFE---        catalog.drop-reference
+  nobody        catalog.give-up
   nobody        catalog.go-on
   OFE---        catalog.import
   OFE---        catalog.import-assemblies

@@ -73,6 +73,34 @@ describe('a long price list', () => {
 		expect([listed(), listed('and set_aside = 1')]).toEqual([400, 400]);
 		expect(refused(() => yard.call('petra', 'catalog.undo-change', { changeId }))[1]).toBe('This change was taken back already.');
 	});
+	it('that cannot go on ends with the reason, and keeps nothing behind it waiting', async () => {
+		const first = importing(csv(ROWS));
+		// What it was begun with is not there any more when it is carried out.
+		app.db.sqlite.prepare(`update catalog_work set given = json_set(given, '$.taxCodeId', 'gone') where id = ?`).run(first.changeId);
+		const other = yard.call('petra', 'catalog.import', {
+			...{ supplierId: 'copperline', fileName: 'other.csv', text: csv(ROWS, 2).replaceAll('B-', 'C-'), mapping },
+			...{ categoryId: null, taxCodeId: null }
+		});
+		await workOnCatalog(app);
+		expect(listed()).toBe(0);
+		expect(count(app, "select count(*) from items where code like 'C-%'")).toBe(ROWS);
+		expect(value(app, 'select text from catalog_changes where id = ?', first.changeId)).toMatch(
+			/^long\.csv: stopped\. This belongs to something/
+		);
+		expect(count(app, 'select count(*) from catalog_work')).toBe(0);
+		expect(other.more).toBe(true);
+	});
+	it('tells how many rows it rejected, also where only the first of them are kept', async () => {
+		const text = `${csv(ROWS)}\n${Array.from({ length: 2300 }, (_, n) => `D-${n},,each,1`).join('\n')}`;
+		importing(text);
+		await workOnCatalog(app);
+		expect(told(app, "subject = 'supplier:tarn'")).toContain('long.csv: 2600 new, 0 changed, 0 unchanged, 2300 rejected');
+		expect(recentImports(app)[0]?.rejected).toHaveLength(2000);
+	});
+	it('is refused at once where its category or tax is not there', () => {
+		expect(() => importing(csv(ROWS), { categoryId: 'gone' })).toThrow('This category is not there any more.');
+		expect(() => importing(csv(ROWS), { taxCodeId: 'gone' })).toThrow('This tax code is not there any more.');
+	});
 	it('leaves a code to whoever took it meanwhile', async () => {
 		importing(csv(ROWS));
 		await portions(1);

@@ -67,12 +67,25 @@ export const ListedRow = Type.Object(
 	strict
 );
 
+/** What is under way cannot go on: it ends where it is, with the reason, and keeps nothing after it waiting. What was done can be taken back. */
+export const giveUp = command('catalog.give-up', {
+	right: 'system',
+	input: Type.Object({ changeId: Id, why: Text(400) }, strict),
+	output: Type.Null()
+});
+
 /** The next portion of what is under way in the catalog; the rows of an import come along. */
 export const goOn = command('catalog.go-on', {
 	right: 'system',
 	size: 1_000_000,
 	input: Type.Object(
-		{ changeId: Id, rows: Type.Array(ListedRow, { maxItems: 1000 }), aside: Type.Array(Id, { maxItems: 1000 }), last: Type.Boolean() },
+		{
+			changeId: Id,
+			rows: Type.Array(ListedRow, { maxItems: 1000 }),
+			aside: Type.Array(Id, { maxItems: 1000 }),
+			last: Type.Boolean(),
+			rejected: Type.Integer()
+		},
 		strict
 	),
 	output: Type.Object({ more: Type.Boolean() }, strict)

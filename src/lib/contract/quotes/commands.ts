@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { command } from '../define';
-import { Id, MailOrEmpty, Name, Nothing, Text, strict } from '../inputs';
+import { Id, Name, Nothing, Text, strict } from '../inputs';
 import { LayoutInput } from '../documents/settings';
 
 /** Freezes the estimate as the next revision of the job's quote, gives it its number and mails the link. */
@@ -41,7 +41,12 @@ export const issueQuote = command('quotes.issue', {
 export const withdrawQuote = command('quotes.withdraw', {
 	right: 'quotes.issue',
 	input: Type.Object(
-		{ revisionId: Id, tell: Type.Optional(Type.Object({ to: MailOrEmpty, subject: Text(200), text: Text(8000) }, strict)) },
+		{
+			revisionId: Id,
+			tell: Type.Optional(
+				Type.Object({ to: Type.String({ format: 'email', maxLength: 200 }), subject: Text(200), text: Text(8000) }, strict)
+			)
+		},
 		strict
 	),
 	output: Nothing

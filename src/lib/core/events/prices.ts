@@ -12,6 +12,7 @@ export const PRICES = {
 	'catalog.restore-assembly': (p: { name: string }) => `Assembly ${p.name}: back to how it was`,
 	'catalog.change-items': (p: { items: number; words: string }) =>
 		`${p.items.toLocaleString('en-US')} item${p.items === 1 ? '' : 's'}: ${p.words}`,
+	'catalog.give-up': (p: { text: string; why: string }) => `${p.text}: stopped. ${p.why}`,
 	'catalog.begin': (p: { text: string }) => `${p.text}: begun`,
 	'catalog.undo-change': (p: { change: string; left: number }) =>
 		`Taken back: ${p.change}${p.left > 0 ? `; ${p.left} changed by somebody since stay as they are` : ''}`,

@@ -7,7 +7,8 @@ import { toTheEnd } from '../../core/lists';
 import { parseQuantity } from '../../core/money';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context, readField, notNegative } from '../commands';
-import { catalogChanges, imports, itemCosts, items, suppliers } from './schema';
+import { taxCodes } from '../company/schema';
+import { catalogChanges, categories, imports, itemCosts, items, suppliers } from './schema';
 import type { Orm } from '../db';
 import { newId } from '../ids';
 import { planningImport } from './portions/import-plan';
@@ -75,6 +76,9 @@ export const importPrices = serve(contract.importPrices, (ctx, i) => {
 	const supplier = ctx.get(suppliers, i.supplierId, 'This supplier');
 	const mapping: Mapping = i.mapping;
 	for (const f of ['code', 'name', 'cost'] as const) if (mapping[f] < 0) throw new Refusal(say('say-which-column-holds'), f);
+	// A long list is applied after this command: what it could not be applied with is said now.
+	if (i.categoryId !== null) ctx.get(categories, i.categoryId, 'This category');
+	if (i.taxCodeId !== null) ctx.get(taxCodes, i.taxCodeId, 'This tax code');
 	const [importId, changeId] = [newId(), newId()];
 	const long = i.text.length > SHORT_LIST;
 	const plan = long ? null : toTheEnd(planningImport(ctx.db, i));

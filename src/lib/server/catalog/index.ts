@@ -2,7 +2,7 @@ export { copyAssembly, saveAssembly, setAssemblyAside } from './assemblies';
 export { ASSEMBLY_SCHEMA, exportAssemblies, importAssemblies } from './assembly-format';
 export { assemblyVersions, restoreAssembly } from './assembly-versions';
 export { type ItemsChange, changeItems, previewItems, undoChange } from './bulk';
-export { finishCatalogWork, goOn, planImport, workOnCatalog } from './portions/go-on';
+export { finishCatalogWork, giveUp, goOn, planImport, workOnCatalog } from './portions/go-on';
 export { removeCategory, saveCategory } from './categories';
 export { decodeText, importPrices, previewingImport, saveItem } from './commands';
 export { attachToItem, detachFromItem } from './data-sheets';

@@ -48,9 +48,9 @@ export const removePaper = serve(contract.removePaper, (ctx, i) => {
 	ctx.happened(`firm:${paper.firmId}`, 'firms.remove-paper', { paper: paper.name }, 'plan');
 });
 
-/** The firms that work for us, with their papers. */
-export function subcontractors(app: App) {
-	const list = app.db.orm.select().from(firms).where(eq(firms.subcontracts, true)).orderBy(asc(firms.archived), asc(firms.name)).all();
+/** The firms that work for us, or those that sell to us, with their papers. */
+export function firmsThat(app: App, does: 'subcontracts' | 'supplies') {
+	const list = app.db.orm.select().from(firms).where(eq(firms[does], true)).orderBy(asc(firms.archived), asc(firms.name)).all();
 	const papers = grouped(app.db.orm.select().from(firmPapers).orderBy(asc(firmPapers.validUntil)).all(), (p) => p.firmId);
 	return list.map((f) => ({ ...f, papers: papers.get(f.id) ?? [] }));
 }

@@ -1,1 +1,1 @@
-export { papersOver, removePaper, saveFirm, savePaper, setFirmAside, subcontractors } from './commands';
+export { firmsThat, papersOver, removePaper, saveFirm, savePaper, setFirmAside } from './commands';

@@ -24,7 +24,7 @@ export const withdrawQuote = serve(contract.withdrawQuote, (ctx, i) => {
 	ctx.db.update(revisions).set({ state: 'withdrawn' }).where(eq(revisions.id, r.id)).run();
 	holdBack(ctx, r.id);
 	const quote = ctx.get(quotes, r.quoteId, 'This quote');
-	if (i.tell && i.tell.to !== '') ctx.mail({ ...i.tell, about: `job:${quote.jobId}` });
+	if (i.tell) ctx.mail({ ...i.tell, about: `job:${quote.jobId}` });
 	ctx.happened(`job:${quote.jobId}`, 'quotes.withdraw', { number: quote.number }, 'today', 'track');
 });
 

@@ -1,9 +1,9 @@
-import { asc, eq, sql } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import { Viewer } from '../../core/access';
 import type { App } from '../app';
 import { orders, supplierBills } from '../buying/schema';
 import { imports, items, itemSuppliers, suppliers } from '../catalog/schema';
-import { firms } from '../firms/schema';
+import { firmsThat } from '../firms';
 
 /** How many rows there are, and a sum or a moment of them, by firm. */
 type ByFirm = Map<string, { n: number; of: number }>;
@@ -16,7 +16,7 @@ const byFirm = (rows: { firmId: string | null; n: number; of: number | null }[])
  */
 export function supplierList(app: App, viewer: Viewer) {
 	const db = app.db.orm;
-	const list = db.select().from(firms).where(eq(firms.supplies, true)).orderBy(asc(firms.archived), asc(firms.name)).all();
+	const list = firmsThat(app, 'supplies');
 	const count = sql<number>`count(*)`;
 	const sold = byFirm(
 		db
@@ -67,7 +67,6 @@ export function supplierList(app: App, viewer: Viewer) {
 	);
 	return list.map((f) => ({
 		...f,
-		papers: [],
 		items: sold.get(f.id)?.n ?? 0,
 		codes: codes.get(f.id)?.n ?? 0,
 		/** Whether price lists of theirs can be read in. */

@@ -51,7 +51,7 @@
 	let problem = $state('');
 	let field = $state('');
 	let busy = $state(false);
-	/** What it began with. What is typed stays when it is closed; only what nobody touched follows the estimate. */
+	/** What it began with, a copy by purpose. What is typed stays when it is closed; only what nobody touched follows the estimate. */
 	let began = untrack(() => JSON.stringify(typed));
 	function begin() {
 		typed = blank();

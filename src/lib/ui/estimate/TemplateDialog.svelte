@@ -11,6 +11,7 @@
 		ondone: (words: string) => void;
 	}
 	let { open = $bindable(), estimateId, kindOfWork, ondone }: Props = $props();
+	// Proposed once; what is typed is the dialog's own from then on.
 	let typed = $state(untrack(() => ({ name: kindOfWork, kindOfWork, replace: false })));
 	let problem = $state('');
 	let field = $state('');

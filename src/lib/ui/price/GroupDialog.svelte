@@ -5,7 +5,7 @@
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
 	import { readAt, readForm } from '../forms/typed';
-	import { formatCents } from '$lib/core/money';
+	import { cents, formatCents } from '$lib/core/money';
 	import { percentOfUsual } from '$lib/core/pricing';
 	/** A rate group: what it does to the prices of each kind. */
 	interface Group {
@@ -35,7 +35,7 @@
 	function example(p: string): string {
 		if (!p.trim()) return '';
 		const read = readForm(() => percentOfUsual(p, 'This'));
-		return read.ok ? `100.00 becomes ${formatCents(read.value as never)}` : '';
+		return read.ok ? `100.00 becomes ${formatCents(cents(read.value))}` : '';
 	}
 	async function save() {
 		const read = readForm(() =>

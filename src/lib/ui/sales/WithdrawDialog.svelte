@@ -12,6 +12,7 @@
 	}
 	let { quote, customer, company, onclose }: Props = $props();
 	let open = $state(true);
+	// Proposed once; what is typed is the dialog's own from then on.
 	let tell = $state(untrack(() => customer.mail !== ''));
 	let typed = $state(
 		untrack(() => ({

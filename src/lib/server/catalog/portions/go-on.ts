@@ -5,7 +5,8 @@ import { CATALOG } from '../../../core/events';
 import { toTheEnd, type Restful } from '../../../core/lists';
 import type { App } from '../../app';
 import { bitByBit } from '../../bit-by-bit';
-import { serve, type Context } from '../../commands';
+import { Refusal } from '../../../core/refusal';
+import { CannotSave, serve, type Context } from '../../commands';
 import { catalogChanges, catalogWork, imports } from '../schema';
 import { changePortion, planOf, type ItemsChange } from './change';
 import { planningImport, type ImportInput } from './import-plan';
@@ -41,11 +42,24 @@ export const goOn = serve(contract.goOn, (ctx, i) => {
 	if (!work || !change) return { more: false };
 	const [done, cursor] = portionOf(ctx, work, change, i);
 	noteWork(ctx.db, work.id, { done, cursor: cursor ?? '' });
-	if (cursor === null) finish(ctx, work, done);
+	if (cursor === null) finish(ctx, work, done, i.rejected);
 	// Whoever looks on sees it move, some twenty times in all.
 	const total = work.total ?? 0;
 	if (cursor === null || Math.floor((20 * done) / total) > Math.floor((20 * work.done) / total)) ctx.topics.add('catalog');
 	return { more: cursor !== null };
+});
+
+export const giveUp = serve(contract.giveUp, (ctx, { changeId, why }) => {
+	const change = ctx.find(catalogChanges, changeId);
+	if (!change || !workOf(ctx.db, changeId)) return null;
+	dropWork(ctx.db, changeId);
+	ctx.happened('catalog', 'catalog.give-up', { text: change.text, why }, 'catalog');
+	ctx.db
+		.update(catalogChanges)
+		.set({ text: CATALOG['catalog.give-up']({ text: change.text, why }) })
+		.where(eq(catalogChanges.id, changeId))
+		.run();
+	return null;
 });
 
 /** Does one portion. @returns how many are done by then, and where the next begins; null when there is none */
@@ -86,7 +100,7 @@ const count = (ctx: Context, change: Change, more: number): void =>
 		.run();
 
 /** The last portion is through: what was done is told as if it had been done at once. */
-function finish(ctx: Context, work: Work, done: number): void {
+function finish(ctx: Context, work: Work, done: number, rejected: number): void {
 	dropWork(ctx.db, work.id);
 	const change = ctx.get(catalogChanges, work.id, 'This change');
 	if (work.kind === 'undo') {
@@ -106,7 +120,8 @@ function finish(ctx: Context, work: Work, done: number): void {
 	const made = ctx.get(imports, change.importId ?? '', 'This import');
 	const what = {
 		...{ file: made.fileName, added: made.added, changed: made.changed, unchanged: made.unchanged },
-		...{ rejected: made.rejected.length, aside: made.aside }
+		// All of them: of very many only the first are kept to be read.
+		...{ rejected, aside: made.aside }
 	};
 	ctx.happened(`supplier:${made.supplierId}`, 'catalog.import', what, 'catalog');
 	ctx.db
@@ -118,8 +133,9 @@ function finish(ctx: Context, work: Work, done: number): void {
 
 /** Carries one piece of work out, resting between portions. */
 function* carryingOut(app: App, { id, kind }: Pick<Work, 'id' | 'kind'>): Restful<void> {
+	let rejectedRows = 0;
 	const step = (rows: Portion['rows'] = [], aside: string[] = [], last = false) =>
-		app.run(goOn, { changeId: id, rows, aside, last }, { type: 'system' }).more;
+		app.run(goOn, { changeId: id, rows, aside, last, rejected: rejectedRows }, { type: 'system' }).more;
 	if (kind !== 'import') {
 		while (step()) yield;
 		return;
@@ -129,6 +145,7 @@ function* carryingOut(app: App, { id, kind }: Pick<Work, 'id' | 'kind'>): Restfu
 	const plan = yield* planningImport(app.db.orm, work.given as ImportInput);
 	const total = plan.rows.length + plan.aside.length;
 	const { unchanged, rejected } = plan;
+	rejectedRows = rejected.length;
 	app.run(
 		planImport,
 		{ changeId: id, total, unchanged, rejected: rejected.slice(0, 2000), asideOf: plan.aside.length },
@@ -145,7 +162,16 @@ function* carryingOut(app: App, { id, kind }: Pick<Work, 'id' | 'kind'>): Restfu
 
 /** Carries out what waits in the catalog, portion by portion; everybody else is served in between. */
 export async function workOnCatalog(app: App): Promise<void> {
-	for (let next = nextWork(app.db.orm); next; next = nextWork(app.db.orm)) await bitByBit(carryingOut(app, next));
+	for (let next = nextWork(app.db.orm); next; next = nextWork(app.db.orm)) {
+		const { id } = next;
+		try {
+			await bitByBit(carryingOut(app, next));
+		} catch (e) {
+			// A full disk is tried again later. What the rules refuse would be refused each time, and everything behind it would wait for ever.
+			if (!(e instanceof Refusal) || e instanceof CannotSave) throw e;
+			app.run(giveUp, { changeId: id, why: e.message.slice(0, 400) }, { type: 'system' });
+		}
+	}
 }
 
 /** The same without a rest, for a company that is filled. */

@@ -88,6 +88,7 @@
 						.filter(Boolean)
 				}))
 		});
+	// What is typed is the page's own until it is saved, whatever is heard meanwhile.
 	let moves = $state(untrack(() => ({ ...data.moves })));
 	const bids = $derived(data.stages.filter((s) => s.track === 'winning'));
 	let signOff = $state(

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { latestOf } from '$lib/client/shown.svelte';
 	import { command } from '$lib/client/command';
-	import { formatCents, formatPercent } from '$lib/core/money';
+	import { cents, formatCents, formatPercent, percent } from '$lib/core/money';
 	import FirmDialog from '$lib/ui/plan/FirmDialog.svelte';
 	import { showInstant } from '$lib/ui/shell/dates';
 	import Go from '$lib/ui/shell/Go.svelte';
@@ -21,7 +21,7 @@
 	const termsOf = (f: Supplier): string =>
 		[
 			f.payDays === null ? '' : `${f.payDays} days`,
-			f.earlyPercent === null ? '' : `${formatPercent(f.earlyPercent as never)} within ${f.earlyDays ?? 0} days`
+			f.earlyPercent === null ? '' : `${formatPercent(percent(f.earlyPercent))} within ${f.earlyDays ?? 0} days`
 		]
 			.filter(Boolean)
 			.join(', ');
@@ -54,7 +54,7 @@
 								>{:else}<span class="quiet">none yet</span>{/if}</td
 						><td class="num"
 							>{#if f.openOrders}<Go right="costs.see" class="link" href="/work/orders">{f.openOrders}</Go>{:else}0{/if}</td
-						>{#if f.owed !== null}<td class="num">{formatCents(f.owed as never)}</td>{/if}<td class="text-right whitespace-nowrap"
+						>{#if f.owed !== null}<td class="num">{formatCents(cents(f.owed))}</td>{/if}<td class="text-right whitespace-nowrap"
 							>{#if data.mayChange}<button class="link" onclick={() => (editing = f.id)}
 									>Change<span class="sr-only"> {f.name}</span></button
 								><button class="link ml-3" onclick={() => setAside(f)}
