@@ -8,6 +8,7 @@ import { formatCents, moneyIn } from '$lib/core/money';
 import { bodyText, fill, hydrated, launch, open, PHONE, press, reads, signIn, visitor } from './chrome';
 import { add, cell, cellText, save, shown } from './bench-steps';
 import { reader, until } from './db';
+import { byMouse } from './drag';
 
 const base = inject('base');
 const clock = (text: string) => writeFileSync(inject('clockFile'), text);
@@ -258,29 +259,14 @@ describe('the whole line, from a request to the last payment', () => {
 
 	it('7. the office drags the phase onto a person, is told of time off before saving, and plans another', async () => {
 		await open(office, `${base}/plan?weeks=2`);
-		const drag = async (from: string, person: string, day: string) => {
-			await office.evaluate(
-				(words, who, d) => {
-					const source = [...document.querySelectorAll<HTMLElement>('button.phase')].find((b) => b.innerText.startsWith(words));
-					const target = document.querySelector<HTMLElement>(`button.day[aria-label^="${who}, ${d}"]`);
-					if (!source || !target) throw new Error('nothing to drag');
-					const data = new DataTransfer();
-					const box = target.getBoundingClientRect();
-					const at = { bubbles: true, cancelable: true, dataTransfer: data, clientX: box.left + box.width / 2, clientY: box.top + 4 };
-					source.dispatchEvent(new DragEvent('dragstart', at));
-					target.dispatchEvent(new DragEvent('dragover', at));
-					target.dispatchEvent(new DragEvent('drop', at));
-				},
-				from,
-				person,
-				day
-			);
-		};
 		const phase =
 			(await office.$$eval('button.phase', (all) => all.map((b) => (b as HTMLElement).innerText))).find((t) =>
 				t.startsWith('9 Bell Yard')
 			) ?? '';
-		await drag('9 Bell Yard', 'June Maddox', '2027-04-14');
+		const waits = await office.waitForFunction(() =>
+			[...document.querySelectorAll<HTMLElement>('button.phase')].find((b) => b.innerText.startsWith('9 Bell Yard'))
+		);
+		await byMouse(office, waits as ElementHandle, '[data-place="june|2027-04-14"]');
 		await reads(office, 'Time off from 2027-04-14');
 		await office.select('select[name=person]', 'hattie');
 		await office.$eval('input[name=to]', (e) => {

@@ -1,23 +1,26 @@
 <script lang="ts">
 	import type { Conflict } from '$lib/core/planning';
 	import { formatMinutes } from '$lib/core/money';
-	import { barsOf, type Bar } from './layout';
+	import { shortDay } from '../shell/dates';
+	import type { Drags } from '../drag/drags';
+	import { barsOf, weekStarts, type Bar, type Held } from './layout';
 	import { jobTone } from './tones';
 
 	interface Props {
 		label: string;
 		personId: string | null;
-		days: string[];
-		shifts: Bar['shifts'];
+		days: readonly string[];
+		shifts: readonly Bar['shifts'][number][];
 		conflicts: Record<string, Conflict[]>;
 		off?: (day: string) => boolean;
 		gaps?: { day: string; minutes: number }[];
-		ondropday: (personId: string | null, day: string) => void;
-		ondragbar: (bar: Bar) => void;
+		drags: Drags<Held>;
 		onbar: (bar: Bar) => void;
 		onstretch: (bar: Bar, day: string) => void;
 		onday: (personId: string | null, day: string) => void;
 		editable: boolean;
+		/** The day on which the keyboard stands, in this row; −1: elsewhere. */
+		cursor: number;
 	}
 	let {
 		label,
@@ -27,25 +30,24 @@
 		conflicts,
 		off = () => false,
 		gaps = [],
-		ondropday,
-		ondragbar,
+		drags,
 		onbar,
 		onstretch,
 		onday,
-		editable
+		editable,
+		cursor
 	}: Props = $props();
 	const bars = $derived(barsOf(shifts, days, (id) => (conflicts[id]?.length ?? 0) > 0));
+	const begins = $derived(weekStarts(days));
 	const lanes = $derived(Math.max(1, ...bars.map((b) => b.lane + 1)));
 	let stretching: { bar: Bar; day: number } | null = $state(null);
 	let grid: HTMLElement | undefined = $state();
-	let over = $state(-1);
 
 	const dayAt = (x: number): number => {
 		const box = grid?.getBoundingClientRect();
 		return box ? Math.max(0, Math.min(days.length - 1, Math.floor(((x - box.left) / box.width) * days.length))) : 0;
 	};
 	function pull(e: PointerEvent, bar: Bar) {
-		e.stopPropagation();
 		e.preventDefault();
 		(e.currentTarget as HTMLElement).setPointerCapture(e.pointerId);
 		stretching = { bar, day: bar.last };
@@ -56,10 +58,16 @@
 		const day = s ? days[s.day] : undefined;
 		if (s && day && s.day > s.bar.last) onstretch(s.bar, day);
 	}
+	const against = (b: Bar) => b.shifts.flatMap((s) => conflicts[s.id] ?? []);
 	const title = (b: Bar) =>
-		[b.shifts[0]?.job, b.shifts[0]?.phase, b.shifts[0]?.note, ...b.shifts.flatMap((s) => conflicts[s.id]?.map((c) => c.text) ?? [])]
-			.filter(Boolean)
-			.join('\n');
+		[b.shifts[0]?.job, b.shifts[0]?.phase, b.shifts[0]?.note, ...against(b).map((c) => c.text)].filter(Boolean).join('\n');
+	/** What the place and the color of a bar say to the eye. */
+	const spoken = (b: Bar) =>
+		[
+			label,
+			shortDay(days[b.first] ?? '') + (b.last > b.first ? ` to ${shortDay(days[b.last] ?? '')}` : ''),
+			...against(b).map((c) => c.text)
+		].join(', ');
 </script>
 
 <div class="days" bind:this={grid} style:--days={days.length} style:height="{lanes * 38 + 4}px" role="group" aria-label="Days of {label}">
@@ -67,33 +75,26 @@
 		<button
 			type="button"
 			class="day"
-			class:week={n % 5 === 0 && n > 0}
-			class:over={over === n}
+			class:week={begins.has(n)}
 			class:off={off(d)}
 			style:left="{(n / days.length) * 100}%"
 			aria-label="{label}, {d}{off(d) ? ', time off' : ''}"
-			disabled={!editable}
-			onclick={() => onday(personId, d)}
-			ondragover={(e) => {
-				e.preventDefault();
-				over = n;
-			}}
-			ondragleave={() => (over = -1)}
-			ondrop={(e) => {
-				e.preventDefault();
-				over = -1;
-				ondropday(personId, days[dayAt(e.clientX)] ?? d);
-			}}
-			>{#if off(d)}<span>time off</span>{/if}</button
+			data-place="{personId ?? ''}|{d}"
+			data-day={n}
+			tabindex={cursor === n && !bars.some((b) => b.first <= n && b.last >= n) ? 0 : -1}
+			aria-disabled={!editable}
+			onclick={() => editable && onday(personId, d)}
+			>{#if off(d)}<span>{days.length > 12 ? 'off' : 'time off'}</span>{/if}</button
 		>
 	{/each}
 	{#each gaps as g (g.day)}{@const n = days.indexOf(g.day)}{#if n >= 0 && g.minutes < 480 && g.minutes > 0}<span
 				class="gap"
+				title="gap {formatMinutes(g.minutes)}"
 				style:left="calc({((n + 0.42) / days.length) * 100}% + 2px)"
-				style:width="calc({(0.58 / days.length) * 100}% - 6px)">gap {formatMinutes(g.minutes)}</span
+				style:width="calc({(0.58 / days.length) * 100}% - 6px)">{days.length > 12 ? '' : formatMinutes(g.minutes)}</span
 			>{/if}{/each}
 	{#each bars as b (b.key)}
-		{@const bad = b.shifts.some((s) => (conflicts[s.id]?.length ?? 0) > 0)}
+		{@const bad = against(b).length > 0}
 		{@const last = stretching?.bar === b ? stretching.day : b.last}
 		{@const part = b.shifts[0]?.from !== null}
 		<div
@@ -101,37 +102,42 @@
 			class:bad
 			class:nobody={personId === null}
 			role="button"
-			tabindex="0"
-			draggable={editable}
+			tabindex={cursor >= b.first && cursor <= b.last ? 0 : -1}
 			style:--tone={jobTone(b.shifts[0]?.number ?? null)}
 			style:left="calc({((b.first + (part && (b.shifts[0]?.from ?? 0) > 660 ? 0.5 : 0)) / days.length) * 100}% + 2px)"
 			style:width="calc({((last - b.first + (part && b.first === last ? 0.5 : 1)) / days.length) * 100}% - 5px)"
 			style:top="{b.lane * 38 + 3}px"
 			title={title(b)}
 			data-bar="{label}: {b.shifts[0]?.job}"
-			ondragstart={() => ondragbar(b)}
+			data-shift={b.key}
+			data-first={b.first}
+			data-last={b.last}
+			{@attach drags.thing(() => (editable ? { bar: b } : null))}
 			onclick={() => onbar(b)}
 			onkeydown={(e) => {
-				if (e.key === 'Enter' || e.key === ' ') {
+				if ((e.key === 'Enter' || e.key === ' ') && !e.altKey) {
 					e.preventDefault();
 					onbar(b);
 				}
 			}}
 		>
-			<strong>{bad && b.shifts.some((s) => conflicts[s.id]?.some((c) => c.kind === 'overlap')) ? 'booked twice' : b.shifts[0]?.job}</strong
-			><span
+			<strong>{bad && against(b).some((c) => c.kind === 'overlap') ? 'booked twice' : b.shifts[0]?.job}</strong><span
 				>{bad
 					? b.shifts[0]?.job
 					: [b.shifts[0]?.phase, formatMinutes(b.shifts.reduce((a, s) => a + s.minutes, 0))].filter(Boolean).join(' · ')}</span
 			>
+			<em class="sr-only">{spoken(b)}</em>
 			{#if editable}<span
 					class="grip"
+					data-still
 					role="presentation"
 					onpointerdown={(e) => pull(e, b)}
 					onpointermove={(e) => {
 						if (stretching) stretching = { ...stretching, day: Math.max(b.first, dayAt(e.clientX)) };
 					}}
 					onpointerup={release}
+					onpointercancel={() => (stretching = null)}
+					onclick={(e) => e.stopPropagation()}
 				></span>{/if}
 		</div>
 	{/each}
@@ -151,12 +157,10 @@
 		color: var(--quiet);
 		text-align: left;
 		padding-left: 8px;
+		overflow: hidden;
 	}
 	.day.week {
 		border-left: 2px solid var(--line);
-	}
-	.day.over {
-		background: color-mix(in oklab, var(--color-primary) 14%, transparent);
 	}
 	.day.off {
 		background: var(--hatch);
@@ -178,6 +182,8 @@
 		display: grid;
 		align-content: center;
 		line-height: 1.2;
+		user-select: none;
+		-webkit-touch-callout: none;
 	}
 	.bar strong,
 	.bar > span {
@@ -206,7 +212,7 @@
 	.bar.bad strong {
 		color: var(--color-error);
 	}
-	.grip {
+	.bar > .grip {
 		position: absolute;
 		right: 0;
 		top: 0;
@@ -222,12 +228,13 @@
 		border: 1px dashed var(--color-warning);
 		color: var(--color-warning);
 		font-size: 0.82rem;
-		padding: 0 5px;
+		padding: 0 4px;
 		line-height: 30px;
 		white-space: nowrap;
 		overflow: hidden;
+		text-overflow: ellipsis;
 		pointer-events: none;
 		font-family: var(--font-figure);
-		font-stretch: 80%;
+		font-stretch: 75%;
 	}
 </style>

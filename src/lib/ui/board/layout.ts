@@ -1,4 +1,5 @@
 import type { Shift } from '$lib/core/planning';
+import { mondayOf } from '$lib/core/time';
 
 export interface Bar {
 	key: string;
@@ -8,11 +9,19 @@ export interface Bar {
 	lane: number;
 }
 
+/** What can be dragged on the board: a bar, or a phase that waits for people. */
+export type Held = { bar: Bar } | { jobId: string; phase: string; minutes: number; words: string };
+
 type Shown = Bar['shifts'][number];
+
+/** Which of these days begin a week: after it a bar starts anew. @example weekStarts(['2027-04-16', '2027-04-19']) // Set { 1 } */
+export const weekStarts = (days: readonly string[]): ReadonlySet<number> =>
+	new Set(days.flatMap((d, i) => (i > 0 && mondayOf(d) !== mondayOf(days[i - 1] ?? d) ? [i] : [])));
 
 /** Shifts of a person as bars: consecutive days of one job and phase with the same hours are one bar; bars that meet get lanes. */
 export function barsOf(shifts: readonly Shown[], days: readonly string[], broken: (id: string) => boolean): Bar[] {
 	const at = new Map(days.map((d, i) => [d, i]));
+	const begins = weekStarts(days);
 	const bars: Bar[] = [];
 	const sorted = [...shifts].filter((s) => at.has(s.day)).sort((a, b) => a.day.localeCompare(b.day) || (a.from ?? 0) - (b.from ?? 0));
 	for (const s of sorted) {
@@ -20,7 +29,7 @@ export function barsOf(shifts: readonly Shown[], days: readonly string[], broken
 		const before = bars.find(
 			(b) =>
 				b.last === day - 1 &&
-				day % 5 !== 0 &&
+				!begins.has(day) &&
 				b.shifts[0]?.jobId === s.jobId &&
 				b.shifts[0].phase === s.phase &&
 				b.shifts[0].from === s.from &&

@@ -15,7 +15,9 @@
 	} from '$lib/core/estimate';
 	import { dimensionOf, measureLabel, toUnit, unitName, type MeasureName, type Shape } from '$lib/core/measure';
 	import { fixed, formatCents, formatQuantity, formatRate } from '$lib/core/money';
+	import type { Drags } from '../drag/drags';
 	import { toggled } from '../lists';
+	import type { Held } from './held';
 	import How from '../money/How.svelte';
 	import Waterline from '../money/Waterline.svelte';
 	import Mark from '../shell/Mark.svelte';
@@ -41,13 +43,11 @@
 		/** The columns that are shown, and the taxes that a line can have. */
 		columns: readonly ColumnSpec[];
 		codes: readonly { id: string; name: string }[];
-		/** This scope is being dragged, or another one over it. */
-		ondropscope: (scopeId: string) => void;
 		/** Lines that are picked, over all scopes. */
 		picked: ReadonlySet<string>;
 		onpick: (lineIds: string[], on: boolean) => void;
-		/** Picked lines (or this one) are dropped before another line, or at the end of this scope. */
-		ondrop: (lineIds: string[], beforeId: string | null) => void;
+		/** Lines and scopes of the whole estimate are dragged together. */
+		drags: Drags<Held>;
 		/** A block was pasted while a cell of this scope had the focus. */
 		onpaste: (text: string) => void;
 		/** Words that are looked for: lines without them step back. */
@@ -70,10 +70,9 @@
 		online,
 		columns,
 		codes,
-		ondropscope,
 		picked,
 		onpick,
-		ondrop,
+		drags,
 		onpaste,
 		find,
 		remarks,
@@ -115,23 +114,11 @@
 	const drawn = (n: number) => near.has(n) || (focused && Math.floor(at.row / BLOCK) === n);
 	const words = $derived(find.toLowerCase().split(/\s+/).filter(Boolean));
 	const fits = (l: LineResult) => words.every((w) => `${l.line.name} ${l.line.note} ${l.line.phase}`.toLowerCase().includes(w));
-	let dropAt: string | null = $state(null);
-	/** A scope is dragged by its head and dropped before another. */
-	const SCOPE = 'application/x-nickel-scope';
-	let scopeOver = $state(false);
-	function dragStart(e: DragEvent, l: LineResult) {
-		const ids = picked.has(l.line.id) ? [...picked] : [l.line.id];
-		e.dataTransfer?.setData('application/x-nickel-lines', JSON.stringify(ids));
-		if (e.dataTransfer) e.dataTransfer.effectAllowed = 'move';
-	}
-	const carries = (e: DragEvent) => e.dataTransfer?.types.includes('application/x-nickel-lines') ?? false;
-	function drop(e: DragEvent, beforeId: string | null) {
-		dropAt = null;
-		const data = e.dataTransfer?.getData('application/x-nickel-lines');
-		if (!data) return;
-		e.preventDefault();
-		ondrop(JSON.parse(data) as string[], beforeId);
-	}
+	/** The picked lines go along with one of them. */
+	const held = (l: LineResult): Held => {
+		const lineIds = picked.has(l.line.id) ? [...picked] : [l.line.id];
+		return { lineIds, words: lineIds.length > 1 ? `${lineIds.length} lines` : l.line.name };
+	};
 	function pasted(e: ClipboardEvent) {
 		if (editing) return;
 		const text = e.clipboardData?.getData('text/plain') ?? '';
@@ -287,35 +274,9 @@
 		if (menu && !(e.target as HTMLElement).closest('.more')) menu = null;
 	}}
 />
-<section
-	class="sheet scope"
-	class:aside={scope.state === 'aside'}
-	class:scope-drop={scopeOver}
-	aria-label={scope.scope.name}
-	ondragover={(e) => {
-		if (!e.dataTransfer?.types.includes(SCOPE)) return;
-		e.preventDefault();
-		scopeOver = true;
-	}}
-	ondragleave={() => (scopeOver = false)}
-	ondrop={(e) => {
-		scopeOver = false;
-		const dragged = e.dataTransfer?.getData(SCOPE);
-		if (!dragged) return;
-		e.preventDefault();
-		ondropscope(dragged);
-	}}
->
+<section class="sheet scope" class:aside={scope.state === 'aside'} data-place="scope {scope.scope.id}" aria-label={scope.scope.name}>
 	<!-- By keyboard the arrows below do the same. -->
-	<!-- svelte-ignore a11y_no_static_element_interactions -->
-	<header
-		draggable="true"
-		ondragstart={(e) => {
-			if ((e.target as HTMLElement).tagName !== 'HEADER') return;
-			e.dataTransfer?.setData(SCOPE, scope.scope.id);
-			if (e.dataTransfer) e.dataTransfer.effectAllowed = 'move';
-		}}
-	>
+	<header {@attach drags.thing(() => ({ scopeId: scope.scope.id, words: scope.scope.name }))}>
 		{#if scope.scope.shapes[0]}<Figure shape={scope.scope.shapes[0]} />{/if}
 		<button type="button" class="fold" aria-expanded={!folded} aria-label="Fold {scope.scope.name}" onclick={() => (folded = !folded)}
 			><h2>{scope.scope.name}</h2></button
@@ -413,17 +374,10 @@
 							class:faint={words.length > 0 && !fits(l)}
 							class:picked={picked.has(l.line.id)}
 							class:unsaved={unsaved.has(l.line.id)}
-							class:drop={dropAt === l.line.id}
+							data-place="line {l.line.id}"
 							title={l.line.note}
-							ondragover={(e) => {
-								if (!carries(e)) return;
-								e.preventDefault();
-								dropAt = l.line.id;
-							}}
-							ondragleave={() => (dropAt = null)}
-							ondrop={(e) => drop(e, l.line.id)}
 						>
-							<td class="pick" draggable="true" ondragstart={(e) => dragStart(e, l)}
+							<td class="pick" {@attach drags.thing(() => held(l))}
 								><input
 									type="checkbox"
 									tabindex="-1"
@@ -568,10 +522,6 @@
 				</tbody>{/each}
 			{#if scope.lines.length === 0}<tbody
 					><tr
-						ondragover={(e) => {
-							if (carries(e)) e.preventDefault();
-						}}
-						ondrop={(e) => drop(e, null)}
 						><td colspan={columns.length + 2} class="quiet" data-cell="0-0" tabindex="0" onfocus={() => (at = { row: 0, col: 0 })}
 							>No lines yet: add a shape, then put an assembly on it below. Or paste rows from a spreadsheet here.</td
 						></tr
@@ -598,9 +548,6 @@
 	}
 	header {
 		cursor: grab;
-	}
-	.scope-drop {
-		box-shadow: 0 -3px 0 var(--color-primary);
 	}
 	.fold {
 		cursor: pointer;
@@ -660,9 +607,6 @@
 	}
 	tr.unsaved td:first-child {
 		box-shadow: inset 3px 0 0 var(--color-warning);
-	}
-	tr.drop td {
-		box-shadow: inset 0 2px 0 var(--color-primary);
 	}
 	.faint td {
 		opacity: 0.35;

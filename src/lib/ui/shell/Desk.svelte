@@ -12,6 +12,7 @@
 	import Warehouse from '@lucide/svelte/icons/warehouse';
 	import FindOrDo from './FindOrDo.svelte';
 	import Shortcuts from './Shortcuts.svelte';
+	import Told from './Told.svelte';
 	import { PLACES } from './places';
 
 	let { who, children }: { who: Holder; children: Snippet } = $props();
@@ -58,6 +59,7 @@
 </div>
 <FindOrDo {who} />
 <Shortcuts />
+<Told />
 
 <style>
 	.desk {

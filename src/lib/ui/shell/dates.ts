@@ -8,6 +8,9 @@ export const nearDay = (day: string | null | undefined, today: string): string =
 		: showDay(day);
 export const shortDay = (day: string): string =>
 	new Date(`${day}T12:00Z`).toLocaleDateString('en-US', { weekday: 'short', day: 'numeric', timeZone: 'UTC' });
+/** A day where there is little room. @example narrowDay('2027-04-14') // '14 W' */
+export const narrowDay = (day: string): string =>
+	`${Number(day.slice(8))} ${new Date(`${day}T12:00Z`).toLocaleDateString('en-US', { weekday: 'narrow', timeZone: 'UTC' })}`;
 export const showInstant = (ms: number | null | undefined, zone: string): string =>
 	ms
 		? new Date(ms).toLocaleString('en-US', {

@@ -31,7 +31,15 @@ const BY_PAGE: [RegExp, string, Shortcut[]][] = [
 	],
 	[/^\/jobs\/[^/]+\/estimate\/photos/, 'On a photo', [['Ctrl Z', 'take the last mark back']]],
 	[/^\/win\/track/, 'On the winning track', [['Alt ← →', 'move the card to another stage']]],
-	[/^\/plan$/, 'On the board', [['Tab, Enter', 'to a day or a bar, and open it']]]
+	[
+		/^\/plan$/,
+		'On the board',
+		[
+			['← ↑ → ↓, Enter', 'to a day or a bar, and open it'],
+			['Alt ← ↑ → ↓', 'move the bar to another day or person'],
+			['Alt Shift →', 'make the bar a day longer']
+		]
+	]
 ];
 
 /** The keys of a page: its own first. @example shortcutsOf('/plan')[0]?.title // 'On the board' */

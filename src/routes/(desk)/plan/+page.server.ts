@@ -8,7 +8,7 @@ import type { PageServerLoad } from './$types';
 
 export const load = shown((({ url, locals }) => {
 	const asked = url.searchParams.get('from') ?? '';
-	const weeks = [1, 2, 4].find((n) => String(n) === url.searchParams.get('weeks')) ?? 2;
+	const weeks = [1, 2, 4, 8].find((n) => String(n) === url.searchParams.get('weeks')) ?? 2;
 	const from = mondayOf(isDay(asked) ? asked : todayOf(app()));
 	return {
 		board: board(app(), from, weeks),

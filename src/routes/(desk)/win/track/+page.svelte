@@ -1,10 +1,13 @@
 <script lang="ts">
 	import { latestOf } from '$lib/client/shown.svelte';
+	import { onDestroy } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { command } from '$lib/client/command';
 	import { formatCents, formatPercent } from '$lib/core/money';
 	import { filterCards, whyStale } from '$lib/core/sales';
+	import { told } from '$lib/client/told';
+	import { Drags } from '$lib/ui/drag/drags';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import ForecastStrip from '$lib/ui/sales/ForecastStrip.svelte';
@@ -91,8 +94,12 @@
 	let opened = $state('');
 	let losing: { id: string; name: string; stageId: string } | null = $state(null);
 	let reason = $state('');
-	let dragged: string | null = $state(null);
-	let over: string | null = $state(null);
+	const drags = new Drags<(typeof data.cards)[number]>({
+		words: (c) => c.name,
+		fits: (c, place) => place !== c.stageId,
+		drop: (c, { place }) => void move(c.id, place)
+	});
+	onDestroy(() => drags.stop());
 
 	async function open(another = false) {
 		const known = data.customers.find((c) => c.name.toLowerCase() === typed.customerName.trim().toLowerCase());
@@ -121,6 +128,11 @@
 		problem = r.ok ? '' : r.message;
 		if (!r.ok) return;
 		losing = null;
+		const before = card.stageId;
+		told(`${card.name}: ${stage.name}.`, async () => {
+			const back = await command('jobs.move', { jobId: id, stageId: before });
+			return back.ok ? null : back.message;
+		});
 		requestAnimationFrame(() => document.querySelector<HTMLElement>(`a[data-card="${id}"]`)?.focus());
 	}
 	function keys(e: KeyboardEvent, id: string, stageId: string) {
@@ -187,20 +199,7 @@
 		<div class="columns">
 			{#each data.columns as col (col.id)}
 				{@const own = cards.filter((c) => c.stageId === col.id)}
-				<section
-					aria-label={col.name}
-					role="group"
-					class:over={over === col.id}
-					ondragover={(e) => {
-						e.preventDefault();
-						over = col.id;
-					}}
-					ondragleave={() => (over = null)}
-					ondrop={() => {
-						if (dragged) void move(dragged, col.id);
-						[dragged, over] = [null, null];
-					}}
-				>
+				<section aria-label={col.name} role="group" data-place={col.id}>
 					<header>
 						<h2>{col.name}</h2>
 						<span class="quiet figure">{own.length} · {formatCents(total(own))}</span>
@@ -212,8 +211,7 @@
 							class:stale={why.length > 0}
 							href="/jobs/{c.id}"
 							data-card={c.id}
-							draggable="true"
-							ondragstart={() => (dragged = c.id)}
+							{@attach drags.thing(() => c)}
 							onkeydown={(e) => keys(e, c.id, col.id)}
 							title={why.length ? `Needs a hand: ${why.join(', ')}.` : 'Alt+← and Alt+→ move it along'}
 						>
@@ -335,9 +333,6 @@
 		display: grid;
 		gap: 6px;
 		align-content: start;
-	}
-	section.over {
-		box-shadow: inset 0 0 0 2px var(--color-primary);
 	}
 	section header {
 		display: flex;

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { latestOf } from '$lib/client/shown.svelte';
 	import type { CommandName, Input } from '$lib/contract';
-	import { onMount, untrack } from 'svelte';
+	import { onDestroy, onMount, untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
 	import { Edits } from '$lib/client/edits.svelte';
@@ -11,6 +11,7 @@
 	import { fillWording, quoteTotals, type Part } from '$lib/core/estimate';
 	import Adder from '$lib/ui/estimate/Adder.svelte';
 	import { COLUMNS } from '$lib/ui/estimate/columns';
+	import { fitsAt, placeOf, type Held } from '$lib/ui/estimate/held';
 	import LineDialog from '$lib/ui/estimate/LineDialog.svelte';
 	import ScopeGrid from '$lib/ui/estimate/ScopeGrid.svelte';
 	import SetDialog, { type Setting } from '$lib/ui/estimate/SetDialog.svelte';
@@ -24,6 +25,7 @@
 	import TemplateDialog from '$lib/ui/estimate/TemplateDialog.svelte';
 	import IssueDialog from '$lib/ui/estimate/IssueDialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
+	import { Drags } from '$lib/ui/drag/drags';
 	import { countBy, toggled } from '$lib/ui/lists';
 	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
@@ -89,6 +91,17 @@
 	let pasting = $state({ open: false, text: '', scopeId: '', scope: '' });
 	let grouping = $state(false);
 	const pools = $derived(result.scopes.flatMap((s) => poolable(s.scope.lines)));
+	const drags = new Drags<Held>({
+		words: (h) => h.words,
+		fits: fitsAt,
+		drop: (h, { place }) => {
+			const { what, id } = placeOf(place);
+			if ('scopeId' in h) return void act('estimates.place-scope', { scopeId: h.scopeId, beforeId: id });
+			const scopeId = what === 'scope' ? id : result.lines.find((l) => l.line.id === id)?.scope.id;
+			if (scopeId) void act('estimates.move-lines', { lineIds: h.lineIds, scopeId, beforeId: what === 'line' ? id : null });
+		}
+	});
+	onDestroy(() => drags.stop());
 	let find = $state('');
 	let bar: PickedBar | undefined = $state();
 	const pickedLines = $derived(picked.size === 0 ? [] : result.lines.filter((l) => picked.has(l.line.id)));
@@ -278,7 +291,7 @@
 					}}
 					{picked}
 					onpick={pick}
-					ondrop={(lineIds, beforeId) => act('estimates.move-lines', { lineIds, scopeId: s.scope.id, beforeId })}
+					{drags}
 					onpaste={(block) => (pasting = { open: true, text: block, scopeId: s.scope.id, scope: s.scope.name })}
 					{find}
 					{remarks}
@@ -287,7 +300,6 @@
 					onunshape={(shapeId) => act('estimates.remove-shape', { shapeId })}
 					{columns}
 					codes={b.tax.codes}
-					ondropscope={(scopeId) => act('estimates.place-scope', { scopeId, beforeId: s.scope.id })}
 					online={(what, lineId) =>
 						what === 'details'
 							? void (detailed = lineId)

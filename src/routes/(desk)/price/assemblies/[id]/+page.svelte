@@ -1,13 +1,14 @@
 <script lang="ts">
 	import { latestOf } from '$lib/client/shown.svelte';
 	import { wordsOf } from '$lib/core/refusal';
-	import { untrack } from 'svelte';
+	import { onDestroy, untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import type { Answer } from '$lib/contract';
 	import { ask } from '$lib/client/ask';
 	import { command } from '$lib/client/command';
 	import { formatCents, formatPercent, formatQuantity, formatUnitPrice } from '$lib/core/money';
 	import { checkAnswers, wordingUnder } from '$lib/core/pricing';
+	import { Drags } from '$lib/ui/drag/drags';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import PictureField from '$lib/ui/forms/PictureField.svelte';
@@ -87,14 +88,17 @@
 		const [mine, other] = [rows[n], rows[n + by]];
 		if (mine && other) [rows[n], rows[n + by]] = [other, mine];
 	}
-	let dragged: number | null = $state(null);
-	function drop(n: number) {
-		const row = dragged === null ? undefined : rows[dragged];
-		if (dragged === null || !row || dragged === n) return;
-		rows.splice(dragged, 1);
-		rows.splice(n, 0, row);
-		dragged = null;
-	}
+	const drags = new Drags<PartTyped>({
+		words: (p) => p.name,
+		drop: (p, { place }) => {
+			const [from, to] = [rows.findIndex((r) => r.id === p.id), rows.findIndex((r) => r.id === place)];
+			const row = rows[from];
+			if (!row || to < 0 || from === to) return;
+			rows.splice(from, 1);
+			rows.splice(to, 0, row);
+		}
+	});
+	onDestroy(() => drags.stop());
 	let looking = $state('');
 	let found: Answer<'find.to-add'> | null = $state(null);
 	let asked = 0;
@@ -202,10 +206,8 @@
 						>{#each rows as p, n (p.id)}<tr
 								title={p.note}
 								class:out={tried[n]?.out}
-								draggable={data.mayChange}
-								ondragstart={() => (dragged = n)}
-								ondragover={(e) => e.preventDefault()}
-								ondrop={() => drop(n)}
+								data-place={p.id}
+								{@attach drags.thing(() => (data.mayChange ? p : null))}
 								><td class="whitespace-nowrap"
 									>{#if data.mayChange}<button class="link" aria-label="Move {p.name} up" onclick={() => move(n, -1)}>↑</button>
 										<button class="link" aria-label="Move {p.name} down" onclick={() => move(n, 1)}>↓</button>{/if}</td

@@ -1,0 +1,100 @@
+import type { ElementHandle, Page } from 'puppeteer-core';
+
+type Thing = ElementHandle | string;
+const get = async (page: Page, thing: Thing): Promise<ElementHandle> => {
+	const found = typeof thing === 'string' ? await page.waitForSelector(thing, { visible: true }) : thing;
+	if (!found) throw new Error('Nothing to drag.');
+	return found;
+};
+async function middle(it: ElementHandle, at = { x: 0.5, y: 0.5 }): Promise<{ x: number; y: number }> {
+	const box = await it.boundingBox();
+	if (!box) throw new Error('It is not drawn.');
+	return { x: box.x + box.width * at.x, y: box.y + box.height * at.y };
+}
+const letGo = (page: Page) => page.waitForSelector('.held', { hidden: true });
+
+/** Over the thing with the pointer, until it can be dragged; a list that still rolls lets no pointer through. */
+async function ready(page: Page, it: ElementHandle, start: { x: number; y: number }): Promise<void> {
+	for (let n = 0; n < 50; n++) {
+		await page.mouse.move(start.x + (n % 2), start.y);
+		const done = page.waitForFunction((e) => (e as HTMLElement).dataset.drag === 'ready', { timeout: 500 }, it);
+		if (
+			await done.then(
+				() => true,
+				() => false
+			)
+		)
+			return;
+	}
+	throw new Error('It cannot be dragged.');
+}
+
+/** Down, and away: tried again, as a person does, while a list that still rolls lets no pointer through. */
+async function takeUp(page: Page, it: ElementHandle): Promise<void> {
+	for (let n = 0; n < 5; n++) {
+		const { x, y } = await middle(it);
+		await page.mouse.move(x, y);
+		await page.mouse.down();
+		await page.mouse.move(x + 8, y + 8, { steps: 4 });
+		const up = page.waitForSelector('.held', { timeout: 1000 });
+		if (
+			await up.then(
+				() => true,
+				() => false
+			)
+		)
+			return;
+		await page.mouse.up();
+		await page.keyboard.press('Escape');
+	}
+	throw new Error('It was not taken up.');
+}
+
+/** Drags with the mouse, as a hand does: to it, down, away, onto the place, up. */
+export async function byMouse(page: Page, thing: Thing, place: Thing, at = { x: 0.5, y: 0.5 }): Promise<string> {
+	const from = await get(page, thing);
+	await from.evaluate((e) => e.scrollIntoView({ block: 'center' }));
+	const start = await middle(from);
+	await ready(page, from, start);
+	await takeUp(page, from);
+	const end = await middle(await get(page, place), at);
+	await page.mouse.move(end.x, end.y, { steps: 6 });
+	const said = await over(page);
+	await page.mouse.up();
+	await letGo(page);
+	return said;
+}
+
+/** Drags with a finger: it rests on the thing until it is taken up. */
+export async function byTouch(page: Page, thing: Thing, place: Thing, at = { x: 0.5, y: 0.5 }): Promise<void> {
+	const from = await get(page, thing);
+	await from.evaluate((e) => e.scrollIntoView({ block: 'center' }));
+	// The first touch only wakes it, as it wakes the page of a person who looks around.
+	const start = await middle(from);
+	await ready(page, from, start);
+	for (let n = 0; n < 5; n++) {
+		await page.touchscreen.touchStart(start.x, start.y);
+		const up = page.waitForSelector('.held', { timeout: 1000 });
+		if (
+			await up.then(
+				() => true,
+				() => false
+			)
+		)
+			break;
+		await page.touchscreen.touchEnd();
+		await page.keyboard.press('Escape');
+	}
+	const end = await middle(await get(page, place), at);
+	await page.touchscreen.touchMove((start.x + end.x) / 2, (start.y + end.y) / 2);
+	await page.touchscreen.touchMove(end.x, end.y);
+	await over(page);
+	await page.touchscreen.touchEnd();
+	await letGo(page);
+}
+
+/** Waits until a place is lit up, and gives what is said beside the pointer. */
+async function over(page: Page): Promise<string> {
+	await page.waitForSelector('[data-over]');
+	return page.$eval('.held', (e) => (e as HTMLElement).innerText);
+}
