@@ -157,9 +157,8 @@ describe('the estimator’s bench', () => {
 		await press(estimator, 'Pin', '[role=toolbar]');
 		const box = (await (await estimator.$('.surface'))!.boundingBox())!;
 		await estimator.mouse.click(box.x + box.width / 2, box.y + box.height / 2);
-		await estimator.waitForSelector('dialog[open] select[name=pin-line]');
-		await estimator.select('dialog[open] select[name=pin-line]', db.value<string>("select id from lines where name = 'Post base'"));
-		await press(estimator, 'Put it on', 'dialog[open]');
+		await fill(estimator, 'dialog[open] #pin', 'post base');
+		await press(estimator, 'Post base', 'dialog[open]');
 		const marks = () =>
 			JSON.parse(db.value<string>('select marks from job_photos where job_id = ?', jobId) ?? '[]') as { kind: string; x: number }[];
 		await until(() => marks().length === 1, 'the pin');
@@ -172,6 +171,19 @@ describe('the estimator’s bench', () => {
 		await until(() => marks().length === 2, 'the arrow');
 		await press(estimator, 'Undo', '[role=toolbar]');
 		await until(() => marks().length === 1, 'the arrow taken back');
+		// By keys: a pin from the catalog, priced by it, and taken off again.
+		await press(estimator, 'Pin', '[role=toolbar]');
+		await estimator.focus('.surface');
+		for (const key of ['ArrowRight', 'ArrowDown', 'Enter'] as const) await estimator.keyboard.press(key);
+		await fill(estimator, 'dialog[open] #pin', 'drip edge');
+		const item = db.row<{ id: string; name: string }>("select id, name from items where name like '%drip edge%' and set_aside = 0 limit 1");
+		await press(estimator, item.name, 'dialog[open]');
+		await until(() => marks().length === 2, 'the pin by keys');
+		expect(marks()[1]?.x).toBeCloseTo(0.51, 5);
+		expect(db.value('select unit_price > 0 from lines where item_id = ? order by rowid desc limit 1', item.id)).toBe(1);
+		await estimator.waitForFunction(() => document.activeElement?.matches('.surface'));
+		await estimator.keyboard.press('Delete');
+		await until(() => marks().length === 1, 'taken off by keys');
 		await press(estimator, 'Known length', '[role=toolbar]');
 		await estimator.mouse.move(box.x + 40, box.y + 40);
 		await estimator.mouse.down();

@@ -137,6 +137,63 @@ describe('from nothing to a price', () => {
 		expect(db.value('select count(*) from shapes where figure like \'%"measure":"count"%\'')).toBeGreaterThan(0);
 	});
 
+	it('three rooms and an optional office, from the lead to what was sent, take at most thirty actions', async () => {
+		await starter('Insulation');
+		const { leadId } = await bench.run<{ leadId: string }>(page, 'leads.enter', {
+			...{ name: 'Rosalind Thorne', mail: 'rosalind@thorne.example', phone: '', address: '31 Bell Yard', source: '' },
+			wanted: 'Insulate three rooms upstairs, perhaps the office'
+		});
+		await open(page, `${base}/win/leads`);
+		actions = 0;
+		await act.press('Open a job for', `[id="${leadId}"]`);
+		await page.waitForFunction(() => location.pathname.startsWith('/jobs/'));
+		await act.press('Start the estimate');
+		await page.waitForSelector('#adder');
+		const estimateId = db.value<string>(
+			"select e.id from estimates e join jobs j on j.id = e.job_id where j.wanted like 'Insulate three rooms%'"
+		);
+		// The size is typed with the name; the next rooms are copies with their own.
+		await act.add('North room 20x15x4', 'new scope, a room');
+		await act.add('Attic, blown cellulose to R-49', 'assembly');
+		await reads(page, 'floor 300.0 sq ft');
+		for (const [room, size, option] of [
+			['South room', '30x15', false],
+			['Landing', '10 x 8', false],
+			['Office', `12' 6" x 10`, true]
+		] as const) {
+			await act.press('Copy', 'section[aria-label="North room"]');
+			await act.fill('dialog[open] input[name=scope-name]', room);
+			await act.fill('dialog[open] input[name=size-1]', size);
+			if (option) await (actions++, page.click('dialog[open] input[name=copy-option]'));
+			await act.save('Copy');
+			await page.waitForSelector(`section[aria-label="${room}"]`);
+		}
+		await act.press('Set margin');
+		await act.fill('input[name=whole]', '22%');
+		await act.save();
+		await page.waitForFunction(() => document.body.innerText.includes('· 22.0 %'));
+		await act.press('Issue quote');
+		await act.press('Freeze and send', 'dialog[open]');
+		await until(
+			() => db.value('select count(*) from revisions r join quotes q on q.id = r.quote_id where q.estimate_id = ?', estimateId),
+			'the quote'
+		);
+		expect(actions).toBeLessThanOrEqual(30);
+		expect(
+			db.all('select name, option from scopes where estimate_id = ? order by position', estimateId).map((s) => Object.values(s))
+		).toEqual([
+			['North room', 0],
+			['South room', 0],
+			['Landing', 0],
+			['Office', 1]
+		]);
+		const floors = await page.evaluate(() => [...document.querySelectorAll('section.scope')].length);
+		expect(floors).toBe(0);
+		expect(
+			db.all('select figure from shapes s join scopes c on c.id = s.scope_id where c.estimate_id = ? order by c.position', estimateId)
+		).toHaveLength(4);
+	});
+
 	it('an attic is insulated room by room: bags and hours follow each floor, boxes are closed by what is common', async () => {
 		await starter('Insulation');
 		const estimateId = await bid('Attic of three rooms', 'Insulation');

@@ -1,6 +1,7 @@
 import { parseUnitPrice } from '$lib/core/money';
 import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
+import { sizeText } from '$lib/core/measure';
 import { computeEstimate, frozenHolds, writeBlock, type Frozen } from '$lib/core/estimate';
 import { Refusal } from '$lib/core/refusal';
 import type { App } from '$lib/server/app';
@@ -546,7 +547,14 @@ describe('what comes along, and what is pooled', () => {
 		yard.call('bastian', 'estimates.put-shape', {
 			...{ scopeId: b.scopeId, kind: 'roof face', typed: { length: '96', run: '14', pitch: '8' } }
 		});
-		expect(lackingFor(app.db.orm, b.scopeId, assemblyId, {})).toEqual(['wall flashing (length)']);
+		expect(lackingFor(app.db.orm, b.scopeId, assemblyId, {})).toEqual([{ measure: 'wall flashing (length)', likely: '' }]);
+		// What the job’s size says of a measure is offered with it.
+		const fresh = bid();
+		yard.call('petra', 'jobs.change', { jobId: fresh.jobId, size: 245_000, sizeUnit: 'squares' });
+		expect(lackingFor(app.db.orm, fresh.scopeId, assemblyId, {})).toEqual([
+			{ measure: 'area', likely: '24.5 squares' },
+			{ measure: 'wall flashing (length)', likely: '' }
+		]);
 		const put = (measures: Record<string, string>) =>
 			yard.call('bastian', 'estimates.put-assembly', { scopeId: b.scopeId, assemblyId, measures });
 		expect(refused(() => put({ 'wall flashing (length)': 'long' }))[0]).toBe('wall flashing (length)');
@@ -582,5 +590,31 @@ describe('what comes along, and what is pooled', () => {
 		expect(presence.here('estimate:other', a, 1000)).toEqual([]);
 		expect(presence.here('estimate:x', a, 2000, true)).toEqual(['Zoe']);
 		expect(presence.here('estimate:x', a, 60_000)).toEqual([]);
+	});
+});
+
+describe('a scope that is typed with its size', () => {
+	const sizes = (estimateId: string) =>
+		load(estimateId).scopes.map((s) => [s.name, s.option, s.shapes.map((x) => sizeText(x.figure, 'imperial')).join()]);
+	it('has its shape; its copy has its own name, size and offer, and everything else', () => {
+		const b = bid();
+		const { scopeId } = yard.given('bastian', 'estimates.add-scope', {
+			...{ estimateId: b.estimateId, name: 'North room' },
+			shape: { kind: 'room', typed: { length: '14', width: '12', height: '8' } }
+		});
+		yard.call('bastian', 'estimates.add-line', { scopeId, name: 'Paint', kind: 'material', quantity: 30_000 });
+		const shapeId = value<string>(app, 'select id from shapes where scope_id = ?', scopeId);
+		const copy = (size: string) =>
+			yard.given('bastian', 'estimates.copy-scope', { scopeId, name: 'Office', option: true, sizes: [{ shapeId, size }] });
+		expect(refused(() => copy('10 x wide'))).toEqual(['sizes', expect.stringContaining('wide')]);
+		expect(load(b.estimateId).scopes).toHaveLength(2);
+		const made = copy(`12' 6" x 10`);
+		expect(sizes(b.estimateId).slice(1)).toEqual([
+			['North room', false, `14' × 12' × 8'`],
+			['Office', true, `12' 6" × 10' × 8'`]
+		]);
+		expect(load(b.estimateId).scopes.find((s) => s.id === made.scopeId)?.lines).toMatchObject([{ name: 'Paint' }]);
+		yard.call('bastian', 'estimates.undo', { estimateId: b.estimateId });
+		expect(sizes(b.estimateId)).toHaveLength(2);
 	});
 });

@@ -1,10 +1,13 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { App } from '$lib/server/app';
+import { ask } from '$lib/server/queries';
+import { QUERIES } from '$lib/server/screens';
 import { bench } from '$lib/server/screens/bench';
 import { track } from '$lib/server/sales/track';
 import type { Yard } from '../../src/demo/yard';
 import { count, freshYard, refused, value } from './yard';
 
+const OFFICE = { type: 'person', id: 'petra', name: 'Petra', role: 'office' } as const;
 let yard: Yard;
 let app: App;
 beforeAll(async () => {
@@ -44,6 +47,53 @@ describe('an answer to a request', () => {
 			'There is nothing to put in for “{price}”. Known are name, company, phone, me, wanted, address.'
 		]);
 		expect(count(app, 'select count(*) from outbox')).toBe(before);
+	});
+});
+
+describe('what somebody says of themselves', () => {
+	const reach = (id: string) =>
+		app.db.sqlite.prepare('select mail, phone from customers where id = ?').get(id) as { mail: string; phone: string };
+	const open = (leadId: string, customerId: string, differing?: 'contact' | 'customer') =>
+		yard.call('petra', 'leads.open-job', { leadId, customerId, kindOfWork: 'Gutters', ...(differing ? { differing } : {}) });
+	it('another mail or phone is kept as a contact of theirs, once; what the customer lacks is filled in', () => {
+		const customerId = yard.customer('Ottoline Pryce', 'person', 'old@pryce.example', '', '1 Gull Street');
+		open(request('Ottoline Pryce', 'new@pryce.example', '555 010 4477'), customerId);
+		expect(reach(customerId)).toEqual({ mail: 'old@pryce.example', phone: '555 010 4477' });
+		const contacts = () => app.db.sqlite.prepare('select name, mail, phone from contacts where customer_id = ?').all(customerId);
+		expect(contacts()).toEqual([{ name: 'Ottoline Pryce', mail: 'new@pryce.example', phone: '' }]);
+		yard.call('petra', 'leads.enter', {
+			...{ name: 'O. Pryce again', mail: 'NEW@pryce.example', phone: '(555) 010-4477', address: '', wanted: 'Again', via: 'phone' }
+		});
+		open(value<string>(app, "select id from leads where name = 'O. Pryce again'"), customerId);
+		expect(contacts()).toHaveLength(1);
+	});
+	it('or as their new one, when somebody says so', () => {
+		const customerId = yard.customer('Bram Pell', 'person', 'old@pell.example', '555 010 1111', '');
+		open(request('Bram Pell', 'new@pell.example', '555 010 2222'), customerId, 'customer');
+		expect(reach(customerId)).toEqual({ mail: 'new@pell.example', phone: '555 010 2222' });
+		expect(count(app, 'select count(*) from contacts where customer_id = ?', customerId)).toBe(0);
+	});
+	it('goes on as the source of the job, as the table or the person said', () => {
+		yard.call('petra', 'leads.import', {
+			rows: [{ name: 'From the fair', mail: 'f@fair.example', phone: '', address: '', wanted: 'A roof', source: 'Spring fair' }]
+		});
+		const leadId = value<string>(app, "select id from leads where name = 'From the fair'");
+		const { jobId } = yard.given('petra', 'leads.open-job', { leadId, customerId: null, kindOfWork: 'Re-roof' });
+		expect(value(app, 'select source from jobs where id = ?', jobId)).toBe('Spring fair');
+	});
+	it('a job is opened with a name alone: its customer is called so too', () => {
+		const { jobId } = yard.given('petra', 'jobs.open', {
+			...{ name: 'Hollins barn', customerId: null, customerName: ' ', address: '', kindOfWork: '', source: '', wanted: '' }
+		});
+		expect(value(app, 'select c.name from jobs j join customers c on c.id = j.customer_id where j.id = ?', jobId)).toBe('Hollins barn');
+	});
+	it('is likened to who is known before anything is made', () => {
+		const customerId = yard.customer('Wilhelmina Hask', 'person', 'w@hask.example', '', '12 Weir Street');
+		const asked = (more: Record<string, string>) =>
+			ask(app, QUERIES.get('customers.likely'), { name: '', mail: '', phone: '', address: '', ...more }, OFFICE) as { id: string }[];
+		expect(asked({ name: 'Wilhelmina Hask' })[0]).toMatchObject({ id: customerId, address: '12 Weir Street' });
+		expect(asked({ name: 'Somebody', address: '12 Weir Street' }).map((c) => c.id)).toContain(customerId);
+		expect(asked({ name: 'Somebody', address: '14 Weir Street' }).map((c) => c.id)).not.toContain(customerId);
 	});
 });
 

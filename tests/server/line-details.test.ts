@@ -4,6 +4,8 @@ import type { App } from '$lib/server/app';
 import { itemDetail, paidBefore } from '$lib/server/screens/item';
 import { loadEstimate } from '$lib/server/estimates/load';
 import type { Yard } from '../../src/demo/yard';
+import { ask } from '$lib/server/queries';
+import { QUERIES } from '$lib/server/screens';
 import { count, freshYard, refused, value } from './yard';
 
 let yard: Yard;
@@ -49,6 +51,68 @@ describe('a line in whole', () => {
 		expect(line(id).line).toMatchObject({ wording: 'New metal edges', phase: 'Edges', hidden: true, taxCodeId: null, unitPrice: 137_200 });
 		yard.call('bastian', 'estimates.undo', { estimateId });
 		expect(line(id)).toEqual(before);
+	});
+	it('is decided by an item of the catalog: name, unit, cost, price and tax come along, quantity and phase stay', () => {
+		const id = add({ name: 'Edge metal', unit: 'each', kind: 'other', quantity: 70_000, phase: 'Edges' });
+		change(id, [['placeholder', 'profile and color']]);
+		expect(line(id).toDecide).toBe(true);
+		change(id, [['item', itemId('CL-DRP-10')]]);
+		const fresh = line(add({ itemId: itemId('CL-DRP-10') })).line;
+		expect(line(id)).toMatchObject({ quantity: 70_000, toDecide: false });
+		expect(line(id).line).toMatchObject({
+			...{ phase: 'Edges', name: fresh.name, unit: fresh.unit, unitCost: fresh.unitCost, unitPrice: fresh.unitPrice },
+			...{ kind: fresh.kind, taxCodeId: fresh.taxCodeId, itemId: fresh.itemId }
+		});
+		yard.call('bastian', 'estimates.undo', { estimateId });
+		yard.call('bastian', 'estimates.undo', { estimateId });
+		expect(line(id).line).toMatchObject({ name: 'Edge metal', placeholder: 'profile and color', itemId: null });
+	});
+	it('what is reckoned takes no item that is counted in something else', () => {
+		const parent = add({ name: 'Crew', unit: 'day', kind: 'other', quantity: 30_000 });
+		const id = add({ name: 'Edge metal', unit: 'box', kind: 'other', quantity: 60_000 });
+		change(id, [['parent', parent]]);
+		expect(refused(() => change(id, [['item', itemId('CL-DRP-10')]]))).toEqual(['item', expect.stringContaining('The line is by the box')]);
+	});
+	it('hung on another it keeps its quantity, and follows in that ratio', () => {
+		const hours = add({ name: 'Setting caps', unit: 'h', kind: 'labor', quantity: 30_000 });
+		const caps = add({ name: 'Caps', unit: 'each', kind: 'material', quantity: 120_000 });
+		change(caps, [['parent', hours]]);
+		expect(line(caps).quantity).toBe(120_000);
+		change(hours, [['quantity', '6']]);
+		expect(line(caps).quantity).toBe(240_000);
+		expect(line(hours)).toMatchObject({ hours: 0 });
+		change(hours, [['kind', 'material']]);
+		change(hours, [['kind', 'labor']]);
+		// By hand it is hours from now on: six are in the budget.
+		expect(line(hours)).toMatchObject({ hours: 60_000 });
+	});
+	it('an hour is sold at another price of its sheet, or as an hour of another sheet; its name goes along', () => {
+		const steep = JSON.parse(value<string>(app, "select sheet from labor_rates where sheet_id = 'steep'")) as Record<string, unknown>;
+		yard.given('imogen', 'rates.save', {
+			...{ sheetId: 'steep', name: 'Steep-roof crew', from: '2027-01-01', branchId: 'quay' },
+			sheet: { ...steep, variants: [{ name: 'After hours', multiplier: 15_000 }] }
+		});
+		const sheet = (name: string) => value<string>(app, 'select id from labor_sheets where name = ?', name);
+		const sheets = ask(app, QUERIES.get('find.hours'), {}, { type: 'person', id: 'imogen', name: 'Imogen', role: 'owner' }) as {
+			id: string;
+			name: string;
+			variant: string;
+			price: number;
+		}[];
+		const usual = sheets.find((s) => s.variant === '')!;
+		const other = sheets.find((s) => s.id !== usual.id && s.variant === '')!;
+		const later = sheets.find((s) => s.variant !== '')!;
+		expect(sheet(usual.name)).toBe(usual.id);
+		const id = add({ sheetId: usual.id, quantity: 20_000 });
+		change(id, [['rate', `${other.id}|`]]);
+		expect(line(id).line).toMatchObject({ name: other.name, unitPrice: other.price, sheetId: other.id });
+		change(id, [['rate', `${later.id}|${later.variant}`]]);
+		expect(line(id).line).toMatchObject({ name: later.name, unitPrice: later.price, variant: later.variant });
+		change(id, [['name', 'Sunday work']]);
+		change(id, [['rate', `${usual.id}|`]]);
+		expect(line(id).line).toMatchObject({ name: 'Sunday work', unitPrice: usual.price, variant: '' });
+		const byHand = add({ name: 'Something', unit: 'each', kind: 'other' });
+		expect(refused(() => change(byHand, [['rate', `${usual.id}|`]]))).toEqual(['rate', expect.stringContaining('rate sheet')]);
 	});
 	it('changes nothing when one of its fields is refused, and says which', () => {
 		const id = add({ itemId: itemId('CL-DRP-10'), quantity: 40_000 });

@@ -17,11 +17,13 @@ const ACCESS = `
 OFE--B  catalog.inside
 OFE---  catalog.paid-before
 OFE---  catalog.preview-items
+OFE--B  customers.likely
 OFE---  estimates.lacking
 OFE---  estimates.preview-reprice
 O-E--B  estimates.reprice-plan
 OFE--B  explain.record
 OFELCB  find.anything
+OFE---  find.hours
 OFELC-  find.items
 OFELC-  find.offers
 OFE---  find.to-add

@@ -1,6 +1,6 @@
 import { Type, type TSchema } from '@sinclair/typebox';
 import type { RepeatRule } from '../core/repeats';
-import { MEASURES, type MeasureName } from '../core/measure';
+import { MEASURES, SHAPE_FIELDS, type MeasureName, type ShapeKind } from '../core/measure';
 
 /** Pieces of input that many commands share. */
 export const Id = Type.String({ minLength: 1, maxLength: 40 });
@@ -29,6 +29,9 @@ export const MeasureInput = Type.Unsafe<MeasureName>(
 		Type.String({ pattern: '^[\\p{L}\\p{N}][^()]{0,38} \\((length|area|volume|count)\\)$' })
 	])
 );
+/** A shape as typed: what it is, and its fields. */
+export const ShapeKindName = Type.Union((Object.keys(SHAPE_FIELDS) as ShapeKind[]).map((k) => Type.Literal(k)));
+export const ShapeTyped = Type.Record(Type.String({ maxLength: 20 }), Type.String({ maxLength: 4000 }));
 export const strict = { additionalProperties: false };
 /** What a command answers that has nothing to tell but that it was done. */
 export const Nothing = Type.Unsafe<void>({});

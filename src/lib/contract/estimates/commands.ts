@@ -1,7 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { command } from '../define';
-import { Id, strict, PriceIn, QuantityIn, Typed, Text, Name, Nothing } from '../inputs';
-import { SHAPE_FIELDS, type ShapeKind } from '../../core/measure';
+import { Id, strict, PriceIn, QuantityIn, Typed, Text, Name, Nothing, ShapeKindName, ShapeTyped } from '../inputs';
 import { KINDS } from '../../core/pricing';
 import { LINE_FIELDS } from '../../core/estimate';
 
@@ -12,8 +11,8 @@ export const putShape = command('estimates.put-shape', {
 		{
 			scopeId: Id,
 			shapeId: Type.Optional(Id),
-			kind: Type.Union((Object.keys(SHAPE_FIELDS) as ShapeKind[]).map((k) => Type.Literal(k))),
-			typed: Type.Record(Type.String({ maxLength: 20 }), Type.String({ maxLength: 4000 })),
+			kind: ShapeKindName,
+			typed: ShapeTyped,
 			times: Type.Optional(Type.Integer({ minimum: 1, maximum: 10_000 })),
 			subtract: Type.Optional(Type.Boolean()),
 			subtractLengths: Type.Optional(Type.Boolean())

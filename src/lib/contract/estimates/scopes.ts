@@ -1,10 +1,20 @@
 import { Type } from '@sinclair/typebox';
 import { command } from '../define';
-import { Id, Name, Text, strict, Nothing } from '../inputs';
+import { Id, Name, Text, strict, Nothing, ShapeKindName, ShapeTyped } from '../inputs';
 
 export const addScope = command('estimates.add-scope', {
 	right: 'estimates.change',
-	input: Type.Object({ estimateId: Id, name: Name, wording: Type.Optional(Text()), option: Type.Optional(Type.Boolean()) }, strict),
+	input: Type.Object(
+		{
+			estimateId: Id,
+			name: Name,
+			wording: Type.Optional(Text()),
+			option: Type.Optional(Type.Boolean()),
+			/** Its first shape, in the words of its fields. */
+			shape: Type.Optional(Type.Object({ kind: ShapeKindName, typed: ShapeTyped }, strict))
+		},
+		strict
+	),
 	output: Type.Object({ scopeId: Type.String() }, strict)
 });
 
@@ -27,7 +37,23 @@ export const changeScope = command('estimates.change-scope', {
 /** Copies a scope with its shapes and lines; what hangs on a line in it hangs on the copy's own line. */
 export const copyScope = command('estimates.copy-scope', {
 	right: 'estimates.change',
-	input: Type.Object({ scopeId: Id, name: Name }, strict),
+	input: Type.Object(
+		{
+			scopeId: Id,
+			name: Name,
+			option: Type.Optional(Type.Boolean()),
+			/** Other dimensions for some of its shapes, as typed: “10 x 9”; and how many times each counts. */
+			sizes: Type.Optional(
+				Type.Array(
+					Type.Object({ shapeId: Id, size: Text(200), times: Type.Optional(Type.Integer({ minimum: 1, maximum: 10_000 })) }, strict),
+					{
+						maxItems: 100
+					}
+				)
+			)
+		},
+		strict
+	),
 	output: Type.Object({ scopeId: Type.String() }, strict)
 });
 

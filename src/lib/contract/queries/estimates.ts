@@ -75,9 +75,9 @@ export const repricePlan = query('estimates.reprice-plan', {
 	)
 });
 
-/** Which measures an assembly goes by that the scope does not have yet, under the answers given so far. */
+/** Which measures an assembly goes by that the scope does not have yet, under the answers given so far; with what the job’s size says of it. */
 export const lackingFor = query('estimates.lacking', {
 	right: 'estimates.see',
 	input: Type.Object({ scopeId: Id, assemblyId: Id, answered: Type.Record(Id, Id) }, strict),
-	output: Type.Array(Type.Unsafe<MeasureName>(Type.String()))
+	output: Type.Array(Type.Object({ measure: Type.Unsafe<MeasureName>(Type.String()), likely: Type.String() }, strict))
 });

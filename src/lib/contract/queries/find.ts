@@ -42,6 +42,22 @@ export const findToAdd = query('find.to-add', {
 	)
 });
 
+/** Customers that may be the one that is being typed, likeliest first, with why. */
+export const likelyCustomers = query('customers.likely', {
+	right: 'customers.see',
+	input: Type.Object({ name: Text(200), mail: Text(200), phone: Text(60), address: Text(300) }, strict),
+	output: Type.Array(
+		Type.Object({ id: Type.String(), name: Type.String(), address: Type.String(), reasons: Type.Array(Type.String()) }, strict)
+	)
+});
+
+/** The hours that can be sold: each sheet’s, and each other price of it. */
+export const findHours = query('find.hours', {
+	right: 'estimates.see',
+	input: Type.Object({}, strict),
+	output: Type.Array(Type.Object({ id: Type.String(), name: Type.String(), variant: Type.String(), price: Type.Integer() }, strict))
+});
+
 /** What can be sold on site, by words: services with their price and hours, items by name. Costs are not in it. */
 export const findOffers = query('find.offers', {
 	right: 'field.record',

@@ -60,6 +60,7 @@ export const catalog = {
 	'these-lines-would-hang-on-each': () => 'These lines would hang on each other in a loop.',
 	'to-choose-from': (p: { membersCount: number }) => `There are ${p.membersCount} to choose from.`,
 	'type-price': () => 'Type a price: what it came from is not in the catalog any more.',
+	'only-labor-has-rate': () => 'Only hours of a rate sheet have a rate.',
 	'type-price-rate-gone': (p: { name: string; variant: string }) => `Type a price: ${p.name} has no rate “${p.variant}” any more.`,
 	'what-counts-must-be-one-of': () => 'What counts must be one of them.',
 	'withdrawn-by-publisher': (p: { title: string }) => `${p.title} was withdrawn by its publisher.`

@@ -26,7 +26,6 @@ export const catalog = {
 	'percentage-on-must-be-above-0': (p: { kind: string }) => `The percentage on ${p.kind} must be above 0 and at most 1,000 %.`,
 	'place-on-map-has-both-coordinates': () => 'A place on the map has both coordinates, or none.',
 	'quotes-and-invoices-go-out-by': () => 'Quotes and invoices go out by mail: give an address.',
-	'say-who-customer': () => 'Say who the customer is.',
 	'say-why-lost': () => 'Say why it was lost; it feeds the reports.',
 	'site-belongs-to-another-customer': () => 'This site belongs to another customer.',
 	'stages-changed-meanwhile': () => 'The stages changed meanwhile. Look at them again.',

@@ -16,7 +16,10 @@ export const receiveLead = command('leads.receive', {
 /** A request that came by phone or mail and is typed in. */
 export const enterLead = command('leads.enter', {
 	right: 'leads.handle',
-	input: Type.Object({ ...leadFields, via: Type.Union([Type.Literal('phone'), Type.Literal('mail')]) }, strict),
+	input: Type.Object(
+		{ ...leadFields, via: Type.Union([Type.Literal('phone'), Type.Literal('mail')]), source: Type.Optional(Text(80)) },
+		strict
+	),
 	output: Type.Object({ id: Type.String() }, strict)
 });
 
@@ -29,7 +32,17 @@ export const declineLead = command('leads.not-for-us', {
 /** One step from a request to a job on the winning track, with customer, site and wording carried over. */
 export const openJobFromLead = command('leads.open-job', {
 	right: 'leads.handle',
-	input: Type.Object({ leadId: Id, customerId: Type.Union([Id, Type.Null()]), jobName: Type.Optional(Name), kindOfWork: Text(80) }, strict),
+	input: Type.Object(
+		{
+			leadId: Id,
+			customerId: Type.Union([Id, Type.Null()]),
+			jobName: Type.Optional(Name),
+			kindOfWork: Text(80),
+			/** Another mail or phone than the customer’s: kept as a contact of theirs, or as their new one. */
+			differing: Type.Optional(Type.Union([Type.Literal('contact'), Type.Literal('customer')]))
+		},
+		strict
+	),
 	output: Type.Object({ jobId: Type.String() }, strict)
 });
 

@@ -14,10 +14,16 @@ export const importLeads = command('leads.import', {
 	right: 'leads.handle',
 	input: Type.Object(
 		{
-			rows: Type.Array(Type.Object({ name: Name, mail: MailOrEmpty, phone: Text(60), address: Text(300), wanted: Text(4000) }, strict), {
-				minItems: 1,
-				maxItems: 5000
-			})
+			rows: Type.Array(
+				Type.Object(
+					{ name: Name, mail: MailOrEmpty, phone: Text(60), address: Text(300), wanted: Text(4000), source: Type.Optional(Text(80)) },
+					strict
+				),
+				{
+					minItems: 1,
+					maxItems: 5000
+				}
+			)
 		},
 		strict
 	),

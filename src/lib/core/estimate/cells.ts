@@ -20,7 +20,13 @@ export const LINE_FIELDS = [
 	'locked',
 	'discountable',
 	'tax',
-	'parent'
+	'parent',
+	/** What a line by hand is: material, labor … */
+	'kind',
+	/** The catalog item it stands for, by its id: what was to decide is decided. */
+	'item',
+	/** Whose hour, and which price of it: the sheet’s id, a bar, the variant’s name. */
+	'rate'
 ] as const;
 export type LineField = (typeof LINE_FIELDS)[number];
 
@@ -44,6 +50,10 @@ export function cellOf(line: Line, field: LineField): string {
 			return line.taxCodeId ?? '';
 		case 'parent':
 			return line.source.by === 'parent' ? line.source.parentId : '';
+		case 'item':
+			return line.itemId ?? '';
+		case 'rate':
+			return `${line.sheetId ?? ''}|${line.variant ?? ''}`;
 		default:
 			return String(line[field]);
 	}

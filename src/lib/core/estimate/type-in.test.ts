@@ -1,11 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { quantity, unitPrice } from '../money';
+import { childQuantity } from '../pricing';
 import { Refusal } from '../refusal';
 import { LINE_FIELDS } from './cells';
 import { computeEstimate } from './compute';
 import { aLine, anEstimate, aScope, byMeasure } from './fixtures';
-import { readQuantityOf, typeIn, withLines } from './type-in';
+import { ratioKept, readQuantityOf, stepKept, typeIn, withLines } from './type-in';
 
 const context = { overheadPercent: { material: 50_000 as never }, computed: quantity(70_000) };
 const line = aLine('l', { unitCost: unitPrice(1_000_000), unitPrice: unitPrice(1_500_000), settled: 777 as never });
@@ -41,6 +42,25 @@ describe('what is typed into a cell', () => {
 		expect(typeIn({ ...line, itemId: 'i' }, 'cost', '5', context)).toBeNull();
 		expect(typeIn(line, 'hours', '2', context)).toBeNull();
 		expect(typeIn(line, 'parent', 'x × 2', context)).toBeNull();
+	});
+	it('is the kind of a line by hand: hours come with labor, and a price by margin follows', () => {
+		const byHand = { ...line, unit: 'h', rule: { by: 'margin' as const, percent: 3000 as never }, hoursPerUnit: quantity(0) };
+		// Labor carries no percentage here: 100 ÷ 0.7 = 142.86 instead of 150.
+		expect(typeIn(byHand, 'kind', 'labor', context)).toEqual({ kind: 'labor', hoursPerUnit: 10_000, unitPrice: 1_428_600 });
+		expect(typeIn({ ...byHand, kind: 'labor', hoursPerUnit: quantity(10_000) }, 'kind', 'material', context)?.hoursPerUnit).toBe(0);
+		expect(() => typeIn({ ...line, itemId: 'i' }, 'kind', 'labor', context)).toThrow('has its kind');
+		expect(() => typeIn(line, 'kind', 'magic', context)).toThrow('no such kind');
+	});
+	it('keeps what hangs in its ratio: 12 caps on 3 h are 4 for each, a third of three stays one', () => {
+		expect(ratioKept(quantity(120_000), quantity(30_000))).toBe(40_000);
+		expect(ratioKept(quantity(10_000), quantity(0))).toBe(10_000);
+		fc.assert(
+			fc.property(fc.integer({ min: 1, max: 500 }), fc.integer({ min: 1, max: 500 }), (own, parent) => {
+				const [q, p] = [quantity(own * 10_000), quantity(parent * 10_000)];
+				expect(childQuantity(p, ratioKept(q, p), stepKept(q))).toBe(q);
+			})
+		);
+		expect([stepKept(quantity(25_000)), stepKept(quantity(20_000))]).toEqual([100, 10_000]);
 	});
 	it('is never a crash, whatever is typed wherever', () => {
 		fc.assert(

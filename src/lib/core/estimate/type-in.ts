@@ -1,6 +1,6 @@
 import { say } from './refusals';
 import { mulDiv, parseMinutes, parsePercent, parseQuantity, parseUnitPrice, quantity, unitPrice, type Quantity, type Rate } from '../money';
-import { exactBreakEven, unitPriceOf, type Kind, type PriceRule } from '../pricing';
+import { exactBreakEven, KINDS, unitPriceOf, type Kind, type PriceRule } from '../pricing';
 import { Refusal } from '../refusal';
 import type { LineField } from './cells';
 import type { Estimate, Line } from './model';
@@ -92,10 +92,32 @@ export function typeIn(line: Line, field: LineField, value: string, context: Typ
 			const rule: PriceRule = { by: field, percent: parsePercent(text) };
 			return { rule, ...priced(line, rule, line.unitCost, context), settled: null };
 		}
+		case 'kind':
+			return kindPatch(line, text, context);
 		default:
 			return null;
 	}
 }
+
+/** Hours come with an hour of labor and go with it; a price by margin follows the break-even of the new kind. */
+function kindPatch(line: Line, text: string, context: TypeInContext): Partial<Line> {
+	const kind = KINDS.find((k) => k === text);
+	if (!kind) throw new Refusal(say('no-such-kind'), 'kind');
+	if (line.itemId || line.sheetId) throw new Refusal(say('kind-follows-catalog'), 'kind');
+	const hoursPerUnit = quantity(line.unit !== 'h' ? line.hoursPerUnit : kind === 'labor' ? 10_000 : 0);
+	return { kind, hoursPerUnit, ...priced({ ...line, kind, hoursPerUnit }, line.rule, line.unitCost, context) };
+}
+
+/**
+ * How many of a line belong to one of the line it is hung on, ten-thousandths, so that it keeps the quantity it has: 12 caps hung on
+ * 3 h are 4 for each. Rounded down: a third of three stays one.
+ * @example ratioKept(120_000, 30_000) // 40,000
+ */
+export const ratioKept = (own: Quantity, parent: Quantity): number =>
+	parent > 0 ? Math.max(1, Math.floor((own * 10_000) / parent)) : 10_000;
+
+/** Whole ones stay whole; what is counted in parts keeps two decimals. @example stepKept(quantity(25_000)) // 100 */
+export const stepKept = (own: Quantity): number => (own % 10_000 === 0 ? 10_000 : 100);
 
 function priced(line: Line, rule: PriceRule, cost: number, { overheadPercent }: TypeInContext): Partial<Line> {
 	if (rule.by === 'fixed' || rule.by === 'inherit') return {};

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
-import { readCsv, writeCsv } from './csv';
+import { decodeText, readCsv, writeCsv } from './csv';
 
 describe('a long table', () => {
 	it('is read in parts to the same rows as at once, whatever stands in its cells', () => {
@@ -21,5 +21,18 @@ describe('a long table', () => {
 		const rows = readCsv(text);
 		expect(rows).toHaveLength(8200);
 		expect([rows[4000], rows[4003]]).toEqual([[''], ['4003', 'a', 'b']]);
+	});
+});
+
+describe('where what is found out is wrong', () => {
+	it('the separator and the letters can be said', () => {
+		// Every cell has a comma, so that the comma wins.
+		const text = 'Code;Name;Cost\nA,1;Nail;4,10\nA,2;Screw;4,20';
+		expect(readCsv(text, ';')[1]).toEqual(['A,1', 'Nail', '4,10']);
+		expect(readCsv(text, '|')[1]).toEqual(['A,1;Nail;4,10']);
+		const bytes = new Uint8Array([0xc3, 0xa9]);
+		expect([decodeText(bytes), decodeText(bytes, 'windows-1252'), decodeText(new Uint8Array([0x41, 0]), 'utf-16le')]).toEqual([
+			...['é', 'Ã©', 'A']
+		]);
 	});
 });

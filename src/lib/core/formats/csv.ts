@@ -6,14 +6,22 @@ import Papa from 'papaparse';
 /** Raised when a file cannot be read as a table. The message is for people. */
 export class TableError extends Refusal {}
 
+/** How a file can be written in letters, and by what its cells are separated. */
+export const ENCODINGS = ['utf-8', 'windows-1252', 'utf-16le'] as const;
+export type Encoding = (typeof ENCODINGS)[number];
+export const SEPARATORS = [',', ';', '\t', '|'] as const;
+export type Separator = (typeof SEPARATORS)[number];
+
 export const MOST_COLUMNS = 200;
 export const MOST_ROWS = 200_000;
 
 /**
  * Bytes to text: UTF-8 (with or without mark), UTF-16 with mark, else Windows-1252, in which every byte has a meaning.
+ * @param encoding what somebody chose, where the guess was wrong
  * @throws TableError for what is not text at all
  */
-export function decodeText(bytes: Uint8Array): string {
+export function decodeText(bytes: Uint8Array, encoding?: Encoding): string {
+	if (encoding) return new TextDecoder(encoding).decode(bytes);
 	if (bytes[0] === 0xff && bytes[1] === 0xfe) return new TextDecoder('utf-16le').decode(bytes);
 	if (bytes[0] === 0xfe && bytes[1] === 0xff) return new TextDecoder('utf-16be').decode(bytes);
 	const head = bytes.subarray(0, 4096);
@@ -25,19 +33,19 @@ export function decodeText(bytes: Uint8Array): string {
 	}
 }
 
-/** CSV text to rows of cells; the delimiter is found out. Blank rows are kept so that row numbers match the file. */
-export const readCsv = (text: string): string[][] => toTheEnd(readingCsv(text));
+/** CSV text to rows of cells; the separator is found out unless it is said. Blank rows are kept so that row numbers match the file. */
+export const readCsv = (text: string, separator?: Separator): string[][] => toTheEnd(readingCsv(text, separator));
 
 /** Characters that are read between two rests. */
 const AT_ONCE = 200_000;
 
 /** The same for a file of tens of thousands of rows: it may rest in between. */
-export function* readingCsv(given: string): Restful<string[][]> {
+export function* readingCsv(given: string, separator?: Separator): Restful<string[][]> {
 	const text = given.startsWith('\ufeff') ? given.slice(1) : given;
 	const firstLine = text.slice(0, 100_000).split('\n', 1)[0] ?? '';
 	if (firstLine.length === 100_000) throw new TableError(say('first-line-longer-than-100-000'));
 	const rows: string[][] = [];
-	const reads = parserFor(text);
+	const reads = parserFor(text, separator);
 	// A row that is longer than a part is read with a longer one.
 	for (let [at, length] = [0, AT_ONCE]; ; yield) {
 		const last = at + length >= text.length;
@@ -52,8 +60,11 @@ export function* readingCsv(given: string): Restful<string[][]> {
 }
 
 /** Reads parts of a text by the marks that its beginning shows. A part that is not the last one ends with its last whole row. */
-function parserFor(text: string): (part: string, last: boolean) => { data: string[][]; cursor: number } {
-	const { delimiter, linebreak } = Papa.parse<string[]>(text.slice(0, 1_000_000), { preview: 10 }).meta;
+function parserFor(text: string, separator?: Separator): (part: string, last: boolean) => { data: string[][]; cursor: number } {
+	const { delimiter, linebreak } = Papa.parse<string[]>(text.slice(0, 1_000_000), {
+		preview: 10,
+		...(separator ? { delimiter: separator } : {})
+	}).meta;
 	return (part, last) => {
 		// What the parser answers is not typed by its package.
 		const read = new Papa.Parser({ delimiter, newline: linebreak as '\n' }).parse(part, 0, !last) as {

@@ -77,3 +77,16 @@ export function likely(of: Omit<Party, 'id'>, among: readonly Party[]): Likeness
 	}
 	return found.sort((a, b) => b.score - a.score || a.id.localeCompare(b.id));
 }
+
+/**
+ * What of mail and phone somebody gives now that is not what is kept of them: to be asked about, and kept either way. What is kept of
+ * nobody yet is no difference: it is filled in.
+ * @example differing({ mail: 'a@b.example', phone: '' }, { mail: 'old@b.example', phone: '555 0100' }) // ['mail']
+ */
+export function differing(now: Pick<Party, 'mail' | 'phone'>, kept: Pick<Party, 'mail' | 'phone'>): ('mail' | 'phone')[] {
+	const same = {
+		mail: (a: string, b: string) => a.trim().toLowerCase() === b.trim().toLowerCase(),
+		phone: (a: string, b: string) => a.replace(/\D/g, '').slice(-10) === b.replace(/\D/g, '').slice(-10)
+	};
+	return (['mail', 'phone'] as const).filter((f) => now[f].trim() !== '' && kept[f].trim() !== '' && !same[f](now[f], kept[f]));
+}

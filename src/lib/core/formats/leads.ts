@@ -8,6 +8,8 @@ export interface LeadRow {
 	phone: string;
 	address: string;
 	wanted: string;
+	/** Where it came from, if the table says so. */
+	source: string;
 }
 
 const HEADS: Record<keyof LeadRow, RegExp> = {
@@ -15,19 +17,26 @@ const HEADS: Record<keyof LeadRow, RegExp> = {
 	mail: /^(e-?mail|mail)( address)?$/i,
 	phone: /^(phone|telephone|mobile|cell)( number)?$/i,
 	address: /^(address|site|street|where)$/i,
-	wanted: /^(wanted|request|message|what|details?|description|notes?)$/i
+	wanted: /^(wanted|request|message|what|details?|description|notes?)$/i,
+	source: /^(source|channel|origin|came (by|from)|campaign|referred by)$/i
 };
 
 /**
  * Requests of a table: columns are known by their heading. A row without a name, or with nothing to answer to, is refused with the
  * reason. @throws Refusal when no column is a name
  */
-export function readLeadTable(rows: readonly (readonly string[])[]): { taken: LeadRow[]; rejected: { row: number; why: string }[] } {
+export function readLeadTable(rows: readonly (readonly string[])[]): {
+	taken: LeadRow[];
+	rejected: { row: number; why: string }[];
+	/** Headings of columns that nothing was taken from. */
+	unread: string[];
+} {
 	const at = rows.findIndex((r) => r.some((c) => HEADS.name.test(c.trim())));
 	const head = rows[at];
 	if (!head) throw new Refusal(say('no-column-called-name-give-columns'), 'file');
 	const column = (key: keyof LeadRow) => head.findIndex((h) => HEADS[key].test(h.trim()));
-	const cols = { name: column('name'), mail: column('mail'), phone: column('phone'), address: column('address'), wanted: column('wanted') };
+	const cols = Object.fromEntries(Object.keys(HEADS).map((k) => [k, column(k as keyof LeadRow)])) as Record<keyof LeadRow, number>;
+	const unread = head.filter((h, n) => h.trim() !== '' && !Object.values(cols).includes(n));
 	const taken: LeadRow[] = [];
 	const rejected: { row: number; why: string }[] = [];
 	rows.slice(at + 1).forEach((r, n) => {
@@ -38,7 +47,8 @@ export function readLeadTable(rows: readonly (readonly string[])[]): { taken: Le
 			mail: cell('mail', 200),
 			phone: cell('phone', 60),
 			address: cell('address', 300),
-			wanted: cell('wanted', 4000)
+			wanted: cell('wanted', 4000),
+			source: cell('source', 80)
 		};
 		const row = at + 2 + n;
 		if (lead.name === '') rejected.push({ row, why: 'It has no name.' });
@@ -47,5 +57,5 @@ export function readLeadTable(rows: readonly (readonly string[])[]): { taken: Le
 		else if (lead.mail === '' && lead.phone === '') rejected.push({ row, why: 'It has neither a mail address nor a phone number.' });
 		else taken.push(lead);
 	});
-	return { taken, rejected };
+	return { taken, rejected, unread };
 }

@@ -3,3 +3,4 @@ export * from './units';
 export * from './shapes';
 export * from './typed-shape';
 export * from './polygon';
+export * from './sizes';

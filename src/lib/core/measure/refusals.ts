@@ -26,6 +26,8 @@ export const catalog = {
 	'not-corner': (p: { p: string }) => `“${p.p}” is not a corner. Type it as across, up; and the next after a semicolon.`,
 	'not-edge': (p: { typed: string; kindsCount: number }) =>
 		`“${p.typed}” is not an edge. Type the numbers of the edges, in order${p.kindsCount ? ', or what they are' : ''}.`,
+	'size-of-so-many': (p: { kind: string; fields: string }) =>
+		p.fields ? `A ${p.kind} is typed as ${p.fields}.` : `The size of a ${p.kind} cannot be typed like this.`,
 	'not-length': (p: { text: string; system: string }) =>
 		`“${p.text}” is not a length. Type it like ${p.system === 'imperial' ? '12\' 6"' : '3.8 m'}.`,
 	'not-number': (p: { text: string }) => `“${p.text}” is not a number.`,

@@ -9,17 +9,19 @@ import {
 	computeEstimate,
 	costAtLeastZero,
 	quantityWithin,
+	ratioKept,
 	readQuantity,
 	setTotal,
 	totalForMargin,
 	totalForMarkup,
 	totalForSize,
+	stepKept,
 	typeIn,
 	type Line,
 	type LineField
 } from '../../core/estimate';
 import { dimensionOf, isMeasure, parseFigure, parseMeasure } from '../../core/measure';
-import { parseCents, parsePercent, parseUnitPrice, quantity, unitPrice, type Cents, type Percent } from '../../core/money';
+import { parseCents, parsePercent, parseUnitPrice, quantity, unitPrice, type Cents, type Percent, type Quantity } from '../../core/money';
 import { checkAnswers, wordingUnder, type Kind, type PriceRule } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import { serve, Missing, Stale, type Context } from '../commands';
@@ -310,18 +312,50 @@ function askedPatch(ctx: Context, estimateId: string, line: LineRow, field: Line
 		if (hour === null) throw new Refusal(say('type-price-rate-gone', { name: rate.name, variant: line.variant }), field);
 		return { rule, settled: null, unitPrice: pricerOf(ctx, estimateId).labor(hour) };
 	}
+	if (field === 'item') return itemPatch(ctx, estimateId, line, text);
+	if (field === 'rate') return ratePatch(ctx, estimateId, line, text);
 	if (text === '') {
 		// A line that hangs on no other any more keeps the quantity it has.
 		const estimate = loadEstimate(ctx.db, estimateId);
 		const now = estimate ? computeEstimate(estimate).lines.find((l) => l.line.id === line.id)?.quantity : undefined;
 		return { source: { by: 'typed', quantity: now ?? quantity(10_000) }, override: null };
 	}
-	const [parentId = '', ratio = '1'] = text.split('×').map((s) => s.trim());
+	const [parentId = '', ratio] = text.split('×').map((s) => s.trim());
 	const parent = ctx.get(lines, parentId, 'That line');
 	if (parent.scopeId !== line.scopeId) throw new Refusal(say('line-can-only-hang-on-one'), field);
 	for (let at: LineRow | undefined = parent; at; at = at.source.by === 'parent' ? ctx.find(lines, at.source.parentId) : undefined)
 		if (at.id === line.id) throw new Refusal(say('these-lines-would-hang-on-each'), field);
-	return { source: { by: 'parent', parentId, ratio: readQuantity(ratio), step: 10_000 } };
+	const own = quantitiesNow(ctx, estimateId);
+	const mine = own.get(line.id) ?? quantity(10_000);
+	// Nothing said: it keeps the quantity it has now.
+	const kept = ratio === undefined ? ratioKept(mine, own.get(parentId) ?? quantity(0)) : readQuantity(ratio);
+	return { source: { by: 'parent', parentId, ratio: kept, step: stepKept(mine) }, override: null };
+}
+
+const quantitiesNow = (ctx: Context, estimateId: string): ReadonlyMap<string, Quantity> => {
+	const estimate = loadEstimate(ctx.db, estimateId);
+	return new Map(estimate ? computeEstimate(estimate).lines.map((l) => [l.line.id, l.quantity]) : []);
+};
+
+/** The line stands for another item of the catalog: name, unit, cost, price and tax come along, its quantity stays. */
+function itemPatch(ctx: Context, estimateId: string, line: LineRow, itemId: string): Partial<LineRow> {
+	const item = lineOfItem(ctx, estimateId, itemId);
+	// What is reckoned from measures is reckoned in the unit of the line: other units would be other amounts.
+	if (line.source.by !== 'typed' && item.unit !== line.unit)
+		throw new Refusal(say('line-by-item-by', { unit: line.unit, unit2: item.unit }), 'item');
+	return { ...item, variant: '', placeholder: '', settled: null };
+}
+
+/** Another hour: of another sheet, or another price of it. A name that was the old hour’s goes with it. */
+function ratePatch(ctx: Context, estimateId: string, line: LineRow, text: string): Partial<LineRow> {
+	const [sheetId = '', variant = ''] = text.split('|');
+	if (!line.sheetId) throw new Refusal(say('only-labor-has-rate'), 'rate');
+	const by = pricerOf(ctx, estimateId);
+	const old = rateOn(ctx.db, line.sheetId, ctx.today)?.name ?? '';
+	const hour = laborLine(ctx, sheetId, by, undefined, variant);
+	const named = line.name === old || line.name === `${old}, ${line.variant}`;
+	const { name, unitCost, unitPrice, rule, overheadPerHour } = hour;
+	return { ...(named ? { name } : {}), unitCost, unitPrice, rule, overheadPerHour, sheetId, variant, settled: null };
 }
 
 export const moveLine = serve(contract.moveLine, (ctx, i) => {

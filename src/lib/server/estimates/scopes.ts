@@ -1,14 +1,17 @@
 import { say } from '../../contract/refusals/estimates';
 import * as contract from '../../contract/estimates/scopes';
 import { asc, eq } from 'drizzle-orm';
+import { parseFigure, resized } from '../../core/measure';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
 import { estimates, lines, recipes, scopes, shapes } from './schema';
+import { company } from '../company/schema';
 import { newId } from '../ids';
 import { done } from './done';
 import { nextScope, swap } from './position';
 
 const scopeOf = (ctx: Context, id: string) => ctx.get(scopes, id, 'This scope');
+const systemOf = (ctx: Context) => ctx.db.select({ system: company.system }).from(company).get()?.system ?? 'imperial';
 const inOrder = (ctx: Context, estimateId: string) =>
 	ctx.db.select().from(scopes).where(eq(scopes.estimateId, estimateId)).orderBy(asc(scopes.position)).all();
 
@@ -22,6 +25,10 @@ export const addScope = serve(contract.addScope, (ctx, i) => {
 		wording: i.wording ?? '',
 		option: i.option ?? false
 	});
+	if (i.shape) {
+		const figure = parseFigure(i.shape.kind, i.shape.typed, systemOf(ctx));
+		ctx.insert(shapes, { id: newId(), scopeId: scope.id, position: 1, figure, times: 1, subtract: false, subtractLengths: false });
+	}
 	done(ctx, i.estimateId, 'estimates.add-scope', { name: i.name });
 	return { scopeId: scope.id };
 });
@@ -37,9 +44,18 @@ export const changeScope = serve(contract.changeScope, (ctx, { scopeId, move, ..
 
 export const copyScope = serve(contract.copyScope, (ctx, i) => {
 	const scope = scopeOf(ctx, i.scopeId);
-	const copy = ctx.insert(scopes, { ...scope, id: newId(), name: i.name, position: nextScope(ctx, scope.estimateId) });
-	for (const s of ctx.db.select().from(shapes).where(eq(shapes.scopeId, scope.id)).all())
-		ctx.insert(shapes, { ...s, id: newId(), scopeId: copy.id });
+	const option = i.option ?? scope.option;
+	const copy = ctx.insert(scopes, {
+		...{ ...scope, id: newId(), name: i.name, option },
+		...{ groupId: option === scope.option ? scope.groupId : null, position: nextScope(ctx, scope.estimateId) }
+	});
+	const sizes = new Map(i.sizes?.map((s) => [s.shapeId, s]));
+	const system = systemOf(ctx);
+	for (const s of ctx.db.select().from(shapes).where(eq(shapes.scopeId, scope.id)).all()) {
+		const other = sizes.get(s.id);
+		const figure = other ? resized(s.figure, other.size, system) : s.figure;
+		ctx.insert(shapes, { ...s, id: newId(), scopeId: copy.id, figure, times: other?.times ?? s.times });
+	}
 	const recipeIds = new Map<string, string>();
 	for (const r of ctx.db.select().from(recipes).where(eq(recipes.scopeId, scope.id)).all())
 		recipeIds.set(r.id, ctx.insert(recipes, { ...r, id: newId(), scopeId: copy.id }).id);

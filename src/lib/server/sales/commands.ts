@@ -1,13 +1,14 @@
 import { say } from '../../contract/refusals/sales';
 import * as contract from '../../contract/sales/commands';
 import { and, asc, eq, isNull } from 'drizzle-orm';
+import { differing } from '../../core/formats';
 import { Refusal } from '../../core/refusal';
 import { monthEnd } from '../../core/time';
 import { serve, type Context, notNegative } from '../commands';
 import { branches, company } from '../company/schema';
 import { estimates } from '../estimates/schema';
 import { people } from '../people/schema';
-import { customers, jobs, leads, sites, stages } from './schema';
+import { contacts, customers, jobs, leads, sites, stages } from './schema';
 import { newId } from '../ids';
 
 export const receiveLead = serve(contract.receiveLead, (ctx, i) => {
@@ -91,6 +92,7 @@ export const openJobFromLead = serve(contract.openJobFromLead, (ctx, i) => {
 				address: lead.address,
 				createdAt: ctx.now
 			});
+	if (i.customerId) keepReach(ctx, customer, lead, i.differing ?? 'contact');
 	// What is known is never typed twice: a same address of that customer is the same site.
 	const same = ctx.db
 		.select()
@@ -104,7 +106,7 @@ export const openJobFromLead = serve(contract.openJobFromLead, (ctx, i) => {
 		customerId: customer.id,
 		siteId: site?.id ?? null,
 		kindOfWork: i.kindOfWork,
-		source: lead.via === 'form' ? 'Website' : lead.via === 'mail' ? 'Mail' : 'Phone',
+		source: lead.source || { form: 'Website', mail: 'Mail', phone: 'Phone', file: 'Table' }[lead.via],
 		wanted: lead.wanted,
 		personId: ctx.actor.type === 'person' ? ctx.actor.id : null,
 		askedAt: lead.receivedAt
@@ -114,11 +116,32 @@ export const openJobFromLead = serve(contract.openJobFromLead, (ctx, i) => {
 	return { jobId: job.id };
 });
 
+/** Mail and phone of a request are never lost: where the customer has none they become theirs, else a contact of theirs or their new ones. */
+function keepReach(
+	ctx: Context,
+	customer: typeof customers.$inferSelect,
+	lead: typeof leads.$inferSelect,
+	as: 'contact' | 'customer'
+): void {
+	const other = differing(lead, customer);
+	const filled = (['mail', 'phone'] as const).filter(
+		(f) => lead[f].trim() !== '' && (customer[f].trim() === '' || (as === 'customer' && other.includes(f)))
+	);
+	if (filled.length > 0) ctx.update(customers, customer.id, Object.fromEntries(filled.map((f) => [f, lead[f]])));
+	if (as === 'customer' || other.length === 0) return;
+	const theirs = ctx.db.select().from(contacts).where(eq(contacts.customerId, customer.id)).all();
+	if (theirs.some((c) => other.every((f) => differing(lead, { mail: '', phone: '', [f]: c[f] }).length === 0 && c[f] !== ''))) return;
+	ctx.insert(contacts, {
+		...{ id: newId(), customerId: customer.id, name: lead.name, role: '', getsQuotes: false, getsInvoices: false },
+		...{ mail: other.includes('mail') ? lead.mail : '', phone: other.includes('phone') ? lead.phone : '' },
+		position: theirs.length + 1
+	});
+}
+
 export const openJob = serve(contract.openJob, (ctx, i) => {
-	if (!i.customerId && i.customerName.trim() === '') throw new Refusal(say('say-who-customer'), 'customerName');
 	const customer = i.customerId
 		? ctx.get(customers, i.customerId, 'This customer')
-		: ctx.insert(customers, { id: newId(), name: i.customerName.trim(), address: i.address, createdAt: ctx.now });
+		: ctx.insert(customers, { id: newId(), name: i.customerName.trim() || i.name, address: i.address, createdAt: ctx.now });
 	const address = i.address.trim();
 	const same = ctx.db
 		.select()

@@ -1,4 +1,5 @@
 import { asc, eq, sql } from 'drizzle-orm';
+import { likely } from '../../core/formats';
 import type { App } from '../app';
 import { customers, jobs } from './schema';
 
@@ -7,6 +8,14 @@ export const parties = (app: App) =>
 		.select({ id: customers.id, name: customers.name, mail: customers.mail, phone: customers.phone, address: customers.address })
 		.from(customers)
 		.all();
+
+/** Customers that may be the one that is typed, the three likeliest first. */
+export function likelyCustomers(app: App, typed: { name: string; mail: string; phone: string; address: string }) {
+	const known = new Map(parties(app).map((p) => [p.id, p]));
+	return likely(typed, [...known.values()])
+		.slice(0, 3)
+		.map(({ id, reasons }) => ({ id, reasons, name: known.get(id)?.name ?? '', address: known.get(id)?.address ?? '' }));
+}
 
 /** Who can be picked for a new job. */
 export const customerNames = (app: App) =>

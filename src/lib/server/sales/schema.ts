@@ -79,6 +79,8 @@ export const leads = sqliteTable(
 		phone: words('phone'),
 		address: words('address'),
 		wanted: words('wanted'),
+		/** Where it came from as a table or a person says; empty: as it came in. */
+		source: words('source'),
 		state: text('state', { enum: ['new', 'handled', 'not for us'] })
 			.notNull()
 			.default('new'),

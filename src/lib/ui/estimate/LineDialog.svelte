@@ -1,10 +1,12 @@
 <script lang="ts">
 	import { wordsOf } from '$lib/core/refusal';
-	import { untrack } from 'svelte';
-	import { cellOf, typeIn, type Estimate, type LineField, type LineResult } from '$lib/core/estimate';
+	import { onMount, untrack } from 'svelte';
+	import type { Answer } from '$lib/contract';
+	import { ask } from '$lib/client/ask';
+	import { cellOf, ratioKept, typeIn, type Estimate, type LineField, type LineResult } from '$lib/core/estimate';
 	import { command } from '$lib/client/command';
 	import { formatQuantity, formatRate, formatUnitPrice, marginOf, markupOf, toTyped } from '$lib/core/money';
-	import { breakEvenWithHours } from '$lib/core/pricing';
+	import { breakEvenWithHours, KINDS } from '$lib/core/pricing';
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
 	import PaidBefore from './PaidBefore.svelte';
@@ -12,6 +14,7 @@
 	let {
 		line: l,
 		estimate,
+		siblings,
 		codes,
 		jobId,
 		zone,
@@ -21,6 +24,8 @@
 	}: {
 		line: LineResult;
 		estimate: Estimate;
+		/** The lines of its scope with their quantities. */
+		siblings: LineResult[];
 		codes: { id: string; name: string }[];
 		jobId: string;
 		zone: string;
@@ -46,12 +51,26 @@
 		locked: line.locked,
 		by: line.rule.by as string,
 		value: ruleText(),
+		kind: line.kind as string,
+		rate: `${line.sheetId ?? ''}|${line.variant ?? ''}`,
 		parentId: parentOf()?.parentId ?? '',
 		ratio: parentOf() ? toTyped(parentOf()?.ratio ?? 10_000, 4) : '1'
 	}));
 	let typed = $state({ ...start });
 	let problem = $state('');
 	let field = $state('');
+	/** Whose hour it can be, and at which of its prices: asked for when the line is an hour. */
+	let hours: Answer<'find.hours'> = $state([]);
+	onMount(async () => {
+		if (!line.sheetId) return;
+		const r = await ask('find.hours', {});
+		if (r.ok) hours = r.result;
+	});
+	/** What is hung on a line keeps the quantity it has: 12 caps on 3 h are 4 for each. */
+	function hung() {
+		const parent = siblings.find((x) => x.line.id === typed.parentId);
+		if (parent && typed.parentId !== start.parentId) typed.ratio = toTyped(ratioKept(l.quantity, parent.quantity), 4);
+	}
 	let busy = $state(false);
 	let said = $state('');
 	const at = (f: string) => (field === f ? problem : '');
@@ -91,7 +110,7 @@
 	const changed = $derived.by(() => {
 		const all: { field: LineField; value: string; seen: string }[] = [];
 		const put = (f: LineField, value: string) => all.push({ field: f, value, seen: cellOf(line, f) });
-		for (const f of ['wording', 'note', 'phase', 'tax'] as const) if (typed[f] !== start[f]) put(f, typed[f]);
+		for (const f of ['wording', 'note', 'phase', 'tax', 'kind', 'rate'] as const) if (typed[f] !== start[f]) put(f, typed[f]);
 		if (typed.offer !== start.offer) {
 			if (line.hidden !== (typed.offer === 'hidden')) put('hidden', String(typed.offer === 'hidden'));
 			if (line.option !== (typed.offer === 'option')) put('option', String(typed.offer === 'option'));
@@ -169,6 +188,17 @@
 		>
 	</div>
 	<p class="quiet">{priced}</p>
+	{#if !line.itemId && !line.sheetId}<Field label="Kind" problem={at('kind')} hint="typed by hand, so it can be any"
+			><select class="select" name="line-kind" bind:value={typed.kind}
+				>{#each KINDS as k (k)}<option value={k}>{k}</option>{/each}</select
+			></Field
+		>{/if}
+	{#if line.sheetId && hours.length}<Field label="Whose hour, at which price" problem={at('rate')}
+			><select class="select" name="line-rate" bind:value={typed.rate}
+				>{#each hours as h (`${h.id}|${h.variant}`)}<option value="{h.id}|{h.variant}">{h.name}, {formatUnitPrice(h.price)}</option
+					>{/each}</select
+			></Field
+		>{/if}
 	<div class="grid grid-cols-2 gap-3">
 		<Field label="For the customer" problem={at('offer')}
 			><select class="select" name="line-offer" bind:value={typed.offer}
@@ -179,7 +209,7 @@
 		>
 		<Field label="Hangs on" problem={at('parent')}
 			><span class="flex items-center gap-2"
-				><select class="select" name="line-parent" bind:value={typed.parentId}
+				><select class="select" name="line-parent" bind:value={typed.parentId} onchange={hung}
 					><option value="">nothing</option>{#each others as o (o.id)}<option value={o.id}>{o.name}</option>{/each}</select
 				>{#if typed.parentId}×<input
 						class="input"

@@ -2,11 +2,14 @@
 	import { wordsOf } from '$lib/core/refusal';
 	import { untrack } from 'svelte';
 	import { ask } from '$lib/client/ask';
+	import type { Input } from '$lib/contract';
 	import { command } from '$lib/client/command';
+	import { formatUnitPrice } from '$lib/core/money';
 	import { EDGE_KINDS, formatLength, straightened, toUnit, unitName, type EdgeKind, type UnitSystem } from '$lib/core/measure';
 	import { measuredLength, numberPins, type PhotoMark, type PhotoScale, type Spot } from '$lib/core/survey';
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
+	import Finder from '../forms/Finder.svelte';
 	import PhotoMarks from './PhotoMarks.svelte';
 	/** A picture with its marks: pins that are lines, words, arrows, pencil, lengths against a known one. Works with a finger. */
 	interface Photo {
@@ -66,7 +69,6 @@
 	let dragging = $state<{ id: string; from: Spot; was: PhotoMark } | null>(null);
 	let asking = $state<{ what: 'pin' | 'text' | 'scale' | 'trace'; at: Spot; to?: Spot } | null>(null);
 	let typed = $state('');
-	let lineId = $state('');
 	/** A traced shape that is a roof: what each edge is, from corner to corner, and its pitch. */
 	let roof = $state(false);
 	let edges: EdgeKind[] = $state([]);
@@ -134,8 +136,38 @@
 	}
 	function down(e: PointerEvent) {
 		if (!mayChange || asking) return;
-		const s = spot(e);
 		(e.currentTarget as HTMLElement).setPointerCapture(e.pointerId);
+		cross = null;
+		press(spot(e), e.altKey, e);
+	}
+	/** The spot at which the keys stand, and whether Enter holds something there. */
+	let cross: (Spot & { held: boolean }) | null = $state(null);
+	/**
+	 * By keys: arrows move a cross over the picture (with Shift farther), Enter does there what a click does, and what is drawn or moved
+	 * begins with one Enter and ends with the next. Delete takes the mark away.
+	 */
+	function crossKeys(e: KeyboardEvent) {
+		const step = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[e.key];
+		if (!mayChange || asking || e.ctrlKey || e.metaKey) return;
+		const at = cross ?? { x: 0.5, y: 0.5, held: false };
+		const within = (n: number) => Math.min(1, Math.max(0, n));
+		if (step) {
+			const far = e.shiftKey ? 0.05 : 0.01;
+			cross = { ...at, x: within(at.x + (step[0] ?? 0) * far), y: within(at.y + (step[1] ?? 0) * far) };
+			if (cross.held) moveTo({ x: cross.x, y: cross.y });
+		} else if (e.key === 'Enter' || e.key === ' ') {
+			if (at.held) up();
+			else press({ x: at.x, y: at.y }, e.altKey, null);
+			cross = { ...at, held: !at.held && (dragging !== null || draft !== null || grabbed !== null) };
+		} else if (e.key === 'Delete' || e.key === 'Backspace') {
+			const m = hit(at);
+			if (m) put(marks.filter((x) => x.id !== m.id));
+		} else if (e.key === 'Escape' && (cross || corners.length)) {
+			[draft, dragging, grabbed, cross, corners] = [null, null, null, null, []];
+		} else return;
+		e.preventDefault();
+	}
+	function press(s: Spot, free: boolean, e: PointerEvent | null) {
 		if (tool === 'trace') {
 			if (!scale) return void (said = 'Draw the known length first: a shape is traced at its scale.');
 			const first = corners[0];
@@ -144,16 +176,16 @@
 				[typed, problem] = ['', ''];
 				asking = { what: 'trace', at: first };
 			} else if (near >= 0) grabbed = near;
-			else corners = [...corners, snapped(s, e.altKey)];
+			else corners = [...corners, snapped(s, free)];
 		} else if (tool === 'move') {
 			const m = hit(s);
 			if (m) dragging = { id: m.id, from: s, was: m };
-			else if (frame && zoom > 1) panning = { x: e.clientX, y: e.clientY, left: frame.scrollLeft, top: frame.scrollTop };
+			else if (e && frame && zoom > 1) panning = { x: e.clientX, y: e.clientY, left: frame.scrollLeft, top: frame.scrollTop };
 		} else if (tool === 'eraser') {
 			const m = hit(s);
 			if (m) put(marks.filter((x) => x.id !== m.id));
 		} else if (tool === 'pin' || tool === 'text') {
-			[typed, problem, lineId] = ['', '', ''];
+			[typed, problem] = ['', ''];
 			asking = { what: tool, at: s };
 		} else draft = { from: s, to: s, points: [s] };
 	}
@@ -172,17 +204,16 @@
 		zoom = Math.min(8, Math.max(1, next));
 	}
 	function over(e: PointerEvent) {
-		if (grabbed !== null) {
-			corners = corners.map((c, i) => (i === grabbed ? spot(e) : c));
-			return;
-		}
 		if (panning && frame) {
 			frame.scrollLeft = panning.left - (e.clientX - panning.x);
 			frame.scrollTop = panning.top - (e.clientY - panning.y);
 			return;
 		}
-		const s = spot(e);
-		if (dragging) {
+		moveTo(spot(e));
+	}
+	function moveTo(s: Spot) {
+		if (grabbed !== null) corners = corners.map((c, i) => (i === grabbed ? s : c));
+		else if (dragging) {
 			const { id, from, was } = dragging;
 			marks = marks.map((m) => (m.id === id ? moved(was, { x: s.x - from.x, y: s.y - from.y }) : m));
 		} else if (draft) {
@@ -261,23 +292,51 @@
 			asking = null;
 			tool = 'measure';
 		} else {
-			let id = lineId;
-			if (!id) {
-				if (typed.trim() === '' || !scopeId)
-					return void (problem = scopeId ? 'Choose a line, or type a new one.' : 'Begin a scope on the estimate first.');
-				// What is typed is looked for in the catalog; else it is a free line that is priced on the bench.
-				const found = await ask('find.items', { text: typed.trim().slice(0, 100) });
-				if (!found.ok) return void (problem = found.message);
-				const said = typed.trim().toLowerCase();
-				// Only what was named exactly: a guess would put a price on the estimate that nobody chose.
-				const item = found.result.find((x) => x.code.toLowerCase() === said || x.name.toLowerCase() === said);
-				const r = await command('estimates.add-line', item ? { scopeId, itemId: item.id } : { scopeId, name: typed.trim(), kind: 'other' });
-				if (!r.ok) return void (problem = r.message);
-				id = r.result.lineId;
-			}
-			put([...marks, { id: fresh(), inside, kind: 'pin', ...asking.at, lineId: id }]);
-			asking = null;
+			problem = 'Choose a line or an item: start typing.';
 		}
+	}
+	type Found = { key: string; label: string; more: string; line: () => Promise<{ id: string } | { wrong: string }> };
+	/** Lines that are there already, then what the grid’s own field finds, then the words as a free line that is priced on the bench. */
+	async function look(text: string): Promise<Found[] | null> {
+		const words = text.toLowerCase().split(/\s+/).filter(Boolean);
+		const there: Found[] = scopes.flatMap((s) =>
+			s.lines
+				.filter((l) => words.every((w) => l.name.toLowerCase().includes(w)))
+				.map((l) => ({ key: l.id, label: l.name, more: `line of ${s.name}`, line: async () => ({ id: l.id }) }))
+		);
+		if (words.length === 0 || !scopeId) return there.slice(0, 12);
+		const r = await ask('find.to-add', { text, jobId });
+		if (!r.ok) return null;
+		const add = (input: Input<'estimates.add-line'>) => async () => {
+			const done = await command('estimates.add-line', input);
+			return done.ok ? { id: done.result.lineId } : { wrong: done.message };
+		};
+		return [
+			...there.slice(0, 6),
+			...r.result.items.map((i) => ({
+				...{ key: i.id, label: i.name, more: `${i.code}, ${formatUnitPrice(i.price)} a ${i.unit}` },
+				line: add({ scopeId, itemId: i.id })
+			})),
+			...r.result.sheets.map((h) => ({
+				...{ key: `${h.id} ${h.variant}`, label: h.name, more: `labor, ${formatUnitPrice(h.price)} an hour` },
+				line: add({ scopeId, sheetId: h.id, ...(h.variant ? { variant: h.variant } : {}) })
+			})),
+			{
+				key: 'free',
+				label: text.trim(),
+				more: 'free line, priced on the estimate',
+				line: add({ scopeId, name: text.trim(), kind: 'other' })
+			}
+		];
+	}
+	async function pin(found: Found): Promise<string | null> {
+		if (!asking) return null;
+		const line = await found.line();
+		if ('wrong' in line) return line.wrong;
+		put([...marks, { id: fresh(), inside, kind: 'pin', ...asking.at, lineId: line.id }]);
+		asking = null;
+		surface?.focus();
+		return null;
 	}
 	const known = $derived(scale ? formatLength(scale.length, system) : '');
 	const lengthWords = (m: { from: Spot; to: Spot }) => {
@@ -332,6 +391,8 @@
 				zoomTo(zoom * (e.deltaY < 0 ? 1.2 : 1 / 1.2));
 			}}
 		>
+			<!-- A surface to draw on: its keys are those of a drawing. -->
+			<!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_no_noninteractive_tabindex -->
 			<div
 				class="surface {tool}"
 				bind:this={surface}
@@ -343,14 +404,23 @@
 				onpointermove={over}
 				onpointerup={up}
 				onpointercancel={() => ([draft, dragging] = [null, null])}
+				tabindex={mayChange ? 0 : undefined}
+				onkeydown={crossKeys}
+				onblur={() => (cross = asking ? cross : null)}
 			>
 				<img src="/api/files/{photo.fileId}" alt={caption || 'The site'} draggable="false" />
 				<PhotoMarks {marks} {scale} {system} width={photo.width} height={photo.height} draft={draft ? { ...draft, tool } : null} />
 				{#if corners.length}<svg class="outline" viewBox="0 0 1 1" preserveAspectRatio="none" aria-hidden="true"
 						><polygon points={corners.map((c) => `${c.x},${c.y}`).join(' ')} vector-effect="non-scaling-stroke" /></svg
 					>{#each corners as c, n (n)}<span class="corner" style:left="{c.x * 100}%" style:top="{c.y * 100}%"></span>{/each}{/if}
+				{#if cross}<span class="cross" class:held={cross.held} style:left="{cross.x * 100}%" style:top="{cross.y * 100}%"></span>{/if}
 			</div>
 		</div>
+		{#if mayChange}<p class="quiet mt-1" role="status">
+				{cross
+					? `${tool}, ${Math.round(cross.x * 100)} across, ${Math.round(cross.y * 100)} down${cross.held ? ', held: Enter lets go' : ''}`
+					: 'By keys: arrows move a cross, Enter does there what a click does, Delete takes the mark away.'}
+			</p>{/if}
 	</div>
 	<div class="side">
 		<Field label="Caption"
@@ -417,19 +487,14 @@
 	{problem}
 >
 	{#if asking?.what === 'pin'}
-		<Field label="A line of the estimate"
-			><select class="select" name="pin-line" bind:value={lineId}
-				><option value="">a new one, typed below</option>{#each scopes as s (s.id)}<optgroup label={s.name}
-						>{#each s.lines as l (l.id)}<option value={l.id}>{l.name}</option>{/each}</optgroup
-					>{/each}</select
+		<Field label="New ones go onto"
+			><select class="select" name="pin-scope" bind:value={scopeId}
+				>{#each scopes as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</select
 			></Field
 		>
-		{#if !lineId}<Field label="Code or name of an item, or free words"><input class="input" name="pin-new" bind:value={typed} /></Field>
-			<Field label="Onto"
-				><select class="select" bind:value={scopeId}
-					>{#each scopes as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</select
-				></Field
-			>{/if}
+		<Field label="A line, an item, hours or free words"
+			><Finder id="pin" label="What goes here" placeholder="Start typing" {look} ontake={pin} eager list="flow" /></Field
+		>
 	{:else if asking?.what === 'trace'}
 		<Field label="Onto the scope"
 			><select class="select" name="trace-scope" bind:value={scopeId}
@@ -461,6 +526,19 @@
 </Dialog>
 
 <style>
+	.cross {
+		position: absolute;
+		width: 26px;
+		height: 26px;
+		translate: -50% -50%;
+		pointer-events: none;
+		border: 2px solid var(--color-base-100);
+		outline: 2px solid var(--color-base-content);
+		border-radius: 50%;
+	}
+	.cross.held {
+		background: color-mix(in oklab, var(--color-primary) 40%, transparent);
+	}
 	.editor {
 		display: grid;
 		grid-template-columns: minmax(0, 1fr) 290px;

@@ -39,7 +39,7 @@
 		onscope: (act: 'copy' | 'rename' | 'option' | 'aside' | 'remove' | 'wording' | 'up' | 'down' | 'margin') => void;
 		onshape: (shape: (Shape & { id: string }) | null) => void;
 		onunshape: (id: string) => void;
-		online: (act: 'up' | 'down' | 'remove' | 'remark' | 'details', lineId: string) => void;
+		online: (act: 'up' | 'down' | 'remove' | 'remark' | 'details' | 'decide', lineId: string) => void;
 		/** The columns that are shown, and the taxes that a line can have. */
 		columns: readonly ColumnSpec[];
 		codes: readonly { id: string; name: string }[];
@@ -309,23 +309,35 @@
 					>{s.subtract ? 'less ' : ''}{s.figure.kind} {i + 1}{s.times > 1 ? ` ×${s.times}` : ''}</button
 				><button type="button" class="quiet" aria-label="Remove {s.figure.kind} {i + 1}" onclick={() => onunshape(s.id)}>×</button></span
 			>{/each}
-		<button type="button" class="link" onclick={() => onshape(null)}>Add a shape</button><span class="sep"></span>
-		<button type="button" class="link" onclick={() => onscope('rename')}>Rename</button><button
+		<button type="button" class="link" aria-label="Add a shape to {scope.scope.name}" onclick={() => onshape(null)}>Add a shape</button
+		><span class="sep"></span>
+		<button type="button" class="link" aria-label="Rename {scope.scope.name}" onclick={() => onscope('rename')}>Rename</button><button
 			type="button"
 			class="link"
+			aria-label="Wording {scope.scope.name}"
 			onclick={() => onscope('wording')}>Wording</button
-		><button type="button" class="link" onclick={() => onscope('copy')}>Copy</button><button
+		><button type="button" class="link" aria-label="Copy {scope.scope.name}" onclick={() => onscope('copy')}>Copy</button><button
 			type="button"
 			class="link"
+			aria-label="Margin {scope.scope.name}"
 			onclick={() => onscope('margin')}>Margin</button
-		><button type="button" class="link" onclick={() => onscope('option')}>{scope.scope.option ? 'No option' : 'Make an option'}</button
-		><button type="button" class="link" onclick={() => onscope('aside')}>{scope.scope.setAside ? 'Put back' : 'Set aside'}</button>
+		><button
+			type="button"
+			class="link"
+			aria-label="{scope.scope.option ? 'No option' : 'Make an option'}: {scope.scope.name}"
+			onclick={() => onscope('option')}>{scope.scope.option ? 'No option' : 'Make an option'}</button
+		><button
+			type="button"
+			class="link"
+			aria-label="{scope.scope.setAside ? 'Put back' : 'Set aside'} {scope.scope.name}"
+			onclick={() => onscope('aside')}>{scope.scope.setAside ? 'Put back' : 'Set aside'}</button
+		>
 		<button type="button" class="link" aria-label="Move {scope.scope.name} up" onclick={() => onscope('up')}>↑</button><button
 			type="button"
 			class="link"
 			aria-label="Move {scope.scope.name} down"
 			onclick={() => onscope('down')}>↓</button
-		><button type="button" class="link" onclick={() => onscope('remove')}>Delete</button>
+		><button type="button" class="link" aria-label="Delete {scope.scope.name}" onclick={() => onscope('remove')}>Delete</button>
 	</div>
 	{#if !folded}
 		<table
@@ -443,10 +455,7 @@
 														type="button"
 														class="decide"
 														tabindex="-1"
-														onclick={() => {
-															at = { row, col };
-															begin(l, col, `${l.line.name}, `);
-														}}>{l.line.placeholder}</button
+														onclick={() => online('decide', l.line.id)}>{l.line.placeholder}</button
 													>{/if}{#if l.line.option}<span class="chip chip-wait">option</span>{/if}</span
 											>
 										{:else if c.key === 'quantity' && l.line.override}<span
@@ -491,7 +500,10 @@
 													online('details', l.line.id);
 												}}>All about it{l.line.itemId ? ', paid before' : ''}</button
 											>{/if}
-										{#if l.line.placeholder}<button type="button" onclick={() => put(l, 'placeholder', '')}>Decided as it is</button>{/if}
+										{#if l.line.placeholder}<button type="button" onclick={() => online('decide', l.line.id)}
+												>Decide: {l.line.placeholder}</button
+											>
+											<button type="button" onclick={() => put(l, 'placeholder', '')}>Decided as it is</button>{/if}
 										<button type="button" onclick={() => put(l, 'setAside', String(!l.line.setAside))}
 											>{l.line.setAside ? 'Put back' : 'Set aside'}</button
 										><button type="button" onclick={() => put(l, 'option', String(!l.line.option))}

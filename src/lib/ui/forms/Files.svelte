@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { refresh } from '$lib/client/refresh';
 	import { command } from '$lib/client/command';
+	import { CHANGED, stillThere } from '$lib/client/picked';
 	/** Files of a record, saved as they came: data sheets of an item (PDFs), whatever belongs to a customer. */
 	let { subject, files, mayChange }: { subject: string; files: { id: string; name: string; size: number }[]; mayChange: boolean } =
 		$props();
@@ -11,6 +12,7 @@
 	let busy = $state(false);
 	async function take(file: File | undefined) {
 		if (!file) return;
+		if (!(await stillThere(file))) return void (problem = CHANGED);
 		[busy, problem] = [true, ''];
 		const form = new FormData();
 		form.set('subject', subject);

@@ -30,19 +30,32 @@
 		p,
 		skip = $bindable(),
 		asideMissing = $bindable(),
-		onmap
-	}: { p: Preview; skip: string[]; asideMissing: boolean; onmap: (mapping: Mapping) => void } = $props();
+		onmap,
+		reading = $bindable(),
+		onread
+	}: {
+		p: Preview;
+		skip: string[];
+		asideMissing: boolean;
+		onmap: (mapping: Mapping) => void;
+		/** How the file is read, where what was found out is wrong. */
+		reading: { separator: string; encoding: string };
+		onread: () => void;
+	} = $props();
 	const FIELDS = [
 		['code', 'Code'],
 		['name', 'Name'],
 		['unit', 'Unit'],
 		['cost', 'Cost']
 	] as const;
+	const m = $derived(p.mapping);
+	const unread = $derived(
+		m.headerRow < 0 ? [] : (p.head[m.headerRow] ?? []).filter((h, n) => h.trim() !== '' && !FIELDS.some(([f]) => m[f] === n))
+	);
 	let tab: 'changed' | 'fresh' | 'rejected' | 'missing' = $state('changed');
 	$effect(() => {
 		if (p.counts.changed === 0 && tab === 'changed') tab = p.counts.fresh > 0 ? 'fresh' : 'rejected';
 	});
-	const m = $derived(p.mapping);
 	const letter = (n: number) =>
 		n < 26 ? String.fromCharCode(65 + n) : `${String.fromCharCode(64 + Math.floor(n / 26))}${String.fromCharCode(65 + (n % 26))}`;
 	const worse = $derived(p.effects.estimates.filter((e) => e.after < e.before));
@@ -74,7 +87,22 @@
 			><option value=".">1,041.20</option><option value=",">1.041,20</option></select
 		></Field
 	>
+	{#if !p.fileName.toLowerCase().endsWith('.xlsx')}<Field label="Between the cells"
+			><select class="select" name="separator" bind:value={reading.separator} onchange={onread}
+				><option value="">found out</option><option value=",">comma</option><option value=";">semicolon</option><option value={'\t'}
+					>tab</option
+				><option value="|">bar</option></select
+			></Field
+		>
+		<Field label="Letters"
+			><select class="select" name="encoding" bind:value={reading.encoding} onchange={onread}
+				><option value="">found out</option><option value="utf-8">UTF-8</option><option value="windows-1252">Windows</option><option
+					value="utf-16le">UTF-16</option
+				></select
+			></Field
+		>{/if}
 </div>
+{#if unread.length}<p class="quiet mt-2">Not read: {unread.join(', ')}.</p>{/if}
 {#if p.strange.length || Object.keys(m.units ?? {}).length}
 	<div class="units">
 		<span class="quiet">Units of this supplier are</span>

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { command } from '$lib/client/command';
+	import { CHANGED, stillThere } from '$lib/client/picked';
 	import type { CustomerPreview } from '$lib/core/formats';
 	import Dialog from '../forms/Dialog.svelte';
 	import { toggled } from '../lists';
@@ -15,6 +16,7 @@
 	const count = (state: CustomerPreview['state']) => rows.filter((r) => r.state === state).length;
 	async function look(file: File | undefined) {
 		if (!file) return;
+		if (!(await stillThere(file))) return void (problem = CHANGED);
 		[busy, problem, rows, left, name] = [true, '', [], new Set(), file.name];
 		const r = await fetch('/api/customers-preview', { method: 'POST', body: file }).catch(() => null);
 		const body = (await r?.json().catch(() => null)) as { result?: CustomerPreview[]; message?: string } | null;

@@ -29,7 +29,16 @@ const BY_PAGE: [RegExp, string, Shortcut[]][] = [
 			['Ctrl Z, Ctrl Y', 'take the last step back, or do it again']
 		]
 	],
-	[/^\/jobs\/[^/]+\/estimate\/photos/, 'On a photo', [['Ctrl Z', 'take the last mark back']]],
+	[
+		/^\/jobs\/[^/]+\/estimate\/photos/,
+		'On a photo',
+		[
+			['← ↑ → ↓', 'move the cross, with Shift farther'],
+			['Enter', 'put the mark there, or take it up and let it go'],
+			['Del', 'take the mark away'],
+			['Ctrl Z', 'take the last mark back']
+		]
+	],
 	[/^\/win\/track/, 'On the winning track', [['Alt ← →', 'move the card to another stage']]],
 	[
 		/^\/plan$/,

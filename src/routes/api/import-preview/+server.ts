@@ -1,6 +1,16 @@
 import { say } from '$lib/contract/refusals/pages';
 import { app } from '$lib/server/app';
-import { guessDecimal, guessMapping, mappingFits, readingCsv, strangeUnits, writeCsv, type Mapping } from '$lib/core/formats';
+import {
+	ENCODINGS,
+	guessDecimal,
+	guessMapping,
+	mappingFits,
+	readingCsv,
+	SEPARATORS,
+	strangeUnits,
+	writeCsv,
+	type Mapping
+} from '$lib/core/formats';
 import { bitByBit } from '$lib/server/bit-by-bit';
 import { BadInput } from '$lib/server/commands';
 import { decodeText, previewingImport, supplierMapping, unitsInUse, isSpreadsheet, readSpreadsheet } from '$lib/server/catalog';
@@ -20,8 +30,9 @@ export const POST: RequestHandler = ({ request }) =>
 		const sheet = isSpreadsheet(bytes);
 		const text = sheet
 			? writeCsv(await readSpreadsheet(bytes, request.signal, String(form?.get('ticket') ?? '').slice(0, 60)), false)
-			: decodeText(bytes);
-		const rows = await bitByBit(readingCsv(text));
+			: decodeText(bytes, oneOf(ENCODINGS, form?.get('encoding')));
+		const separator = oneOf(SEPARATORS, form?.get('separator'));
+		const rows = await bitByBit(readingCsv(text, sheet ? undefined : separator));
 		const typed = form?.get('mapping');
 		const remembered = supplierMapping(app(), supplierId);
 		const guessed = guessMapping(rows);
@@ -46,7 +57,8 @@ export const POST: RequestHandler = ({ request }) =>
 			)
 		);
 		return {
-			text,
+			// Read by a separator that somebody chose, it goes on with the usual one, so that everything after reads the same.
+			text: separator && !sheet ? writeCsv(rows, false) : text,
 			fileName: file.name,
 			mapping,
 			counts: {
@@ -67,6 +79,8 @@ export const POST: RequestHandler = ({ request }) =>
 			effects
 		};
 	});
+
+const oneOf = <T extends string>(all: readonly T[], typed: unknown): T | undefined => all.find((x) => x === typed);
 
 /** As it goes to the page and comes back: what stood above the columns is looked up again when it is kept. */
 const withoutHeads = ({ heads: _, ...mapping }: Mapping): Mapping => mapping;

@@ -14,8 +14,8 @@ export const POST: RequestHandler = ({ request, locals }) =>
 		if (Number(request.headers.get('content-length') ?? 0) > LARGEST) throw new BadInput(say('file-larger-than-5-mb'), 'file');
 		const bytes = new Uint8Array(await request.arrayBuffer());
 		if (bytes.length > LARGEST || !locals.signed) throw new BadInput(say('file-larger-than-5-mb'), 'file');
-		const { taken, rejected } = readLeadTable(readCsv(decodeText(bytes).replace(/^\uFEFF/, '')));
+		const { taken, rejected, unread } = readLeadTable(readCsv(decodeText(bytes).replace(/^\uFEFF/, '')));
 		if (taken.length === 0)
 			throw new BadInput(rejected[0] ? say('row', { row: rejected[0].row, why: rejected[0].why }) : say('no-rows'), 'file');
-		return { ...app().run(importLeads, { rows: taken }, locals.signed.actor), rejected };
+		return { ...app().run(importLeads, { rows: taken }, locals.signed.actor), rejected, unread };
 	});

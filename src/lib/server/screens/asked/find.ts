@@ -5,7 +5,7 @@ import { allAssemblies, allQuestions, frequentItems, laborSheetsToday, pricer, s
 import { earlierEstimates, earlierLines, templateList } from '../../estimates';
 import { searchServices } from '../../flat-rate';
 import { answerTo } from '../../queries';
-import { kindOfJob } from '../../sales';
+import { kindOfJob, likelyCustomers } from '../../sales';
 import type { App } from '../../app';
 import { explainRecord } from '../explain';
 import { recentOf } from '../job';
@@ -67,6 +67,10 @@ const hoursToAdd = (app: App, hit: (s: string) => boolean) =>
 			{ id: s.id, name: s.name, variant: '', price: s.price ?? 0 },
 			...s.variants.map((v) => ({ id: s.id, name: `${s.name}, ${v.name}`, variant: v.name, price: v.price }))
 		]);
+
+export const likelyOnes = answerTo(contract.likelyCustomers, (app, typed) => likelyCustomers(app, typed));
+
+export const hours = answerTo(contract.findHours, (app) => hoursToAdd(app, () => true));
 
 /** Templates of its kind of work, estimates like it, and lines its customer was sold before. */
 function fromEarlier(app: App, jobId: string, text: string, hit: (s: string) => boolean) {

@@ -3,6 +3,7 @@
 	import Form from '$lib/ui/forms/Form.svelte';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
+	import { CHANGED, stillThere } from '$lib/client/picked';
 	import type { Mapping } from '$lib/core/formats';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import { indented, treeOf } from '$lib/ui/price/categories';
@@ -24,6 +25,8 @@
 	let problem = $state('');
 	let busy = $state('');
 	let result = $state('');
+	/** Separator and letters, where what was found out is wrong. */
+	let how = $state({ separator: '', encoding: '' });
 	let reading: XMLHttpRequest | null = $state.raw(null);
 	/** How much of the file has been sent; null: it is being read. */
 	let progress: number | null = $state(null);
@@ -61,11 +64,14 @@
 	async function look(mapping?: Mapping) {
 		const file = files?.[0];
 		if (!file) return void (problem = 'Choose a file.');
+		if (!(await stillThere(file))) return void (problem = CHANGED);
 		[busy, progress] = [`Sending ${file.name}…`, 0];
 		problem = result = '';
 		const body = new FormData();
 		body.set('file', file);
 		body.set('supplier', supplier);
+		if (how.separator) body.set('separator', how.separator);
+		if (how.encoding) body.set('encoding', how.encoding);
 		if (mapping) body.set('mapping', JSON.stringify(mapping));
 		const ticket = crypto.randomUUID();
 		body.set('ticket', ticket);
@@ -137,7 +143,13 @@
 			></Field
 		>
 		<Field label="CSV or spreadsheet"
-			><input type="file" name="file" accept=".csv,.txt,.xlsx,text/csv" bind:files onchange={() => (p = null)} /></Field
+			><input
+				type="file"
+				name="file"
+				accept=".csv,.txt,.xlsx,text/csv"
+				bind:files
+				onchange={() => ([p, how] = [null, { separator: '', encoding: '' }])}
+			/></Field
 		>
 		<button class="btn btn-primary" disabled={busy !== ''}>Look at it</button>
 	</Form>
@@ -150,7 +162,7 @@
 	{#if result}<p class="mt-3" role="status"><Mark kind="done" label={result} /></p>{/if}
 	{#if p}
 		<section class="sheet mt-4 p-4" aria-label="Preview">
-			<ListPreview {p} bind:skip bind:asideMissing onmap={(m) => look(m)} />
+			<ListPreview {p} bind:skip bind:asideMissing bind:reading={how} onread={() => look()} onmap={(m) => look(m)} />
 			<div class="mt-3 flex gap-3">
 				<button class="btn btn-primary" disabled={busy !== '' || n === 0} onclick={apply}>Apply {n} changes</button><button
 					class="btn"

@@ -6,6 +6,7 @@
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import CustomersImport from '$lib/ui/sales/CustomersImport.svelte';
+	import Likely from '$lib/ui/sales/Likely.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { pagesOf } from '$lib/ui/shell/places';
 	import { goto } from '$app/navigation';
@@ -109,6 +110,14 @@
 		<Field label="Phone"><input class="input" bind:value={t.phone} /></Field>
 	</div>
 	<Field label="Address"><input class="input" bind:value={t.address} /></Field>
+	{#if adding}<Likely
+			name={t.name}
+			mail={t.mail}
+			phone={t.phone}
+			address={t.address}
+			words="Open them"
+			onuse={(c) => void goto(`/win/customers/${c.id}`)}
+		/>{/if}
 	<Field label="Language" hint="Of their pages, mails and documents"
 		><select class="select" name="language" bind:value={t.language}
 			>{#each LANGUAGES as l (l)}<option value={l}>{LANGUAGE_NAMES[l]}</option>{/each}</select

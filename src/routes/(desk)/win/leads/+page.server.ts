@@ -1,5 +1,5 @@
 import { shown } from '$lib/server/shown';
-import { likely } from '$lib/core/formats';
+import { differing, likely } from '$lib/core/formats';
 import { app } from '$lib/server/app';
 import { leadInbox, parties } from '$lib/server/sales';
 import { companyOf } from '$lib/server/company';
@@ -13,6 +13,7 @@ export const load = shown((({ url }) => {
 	return {
 		state,
 		kinds: settings.salesLists.kinds,
+		sources: settings.salesLists.sources,
 		answer: settings.leadLetter,
 		leads: leads.map((l) => ({
 			...l,
@@ -20,7 +21,10 @@ export const load = shown((({ url }) => {
 				l.state === 'new'
 					? likely(l, known)
 							.slice(0, 3)
-							.map((d) => ({ ...d, party: known.find((k) => k.id === d.id) }))
+							.map((d) => {
+								const party = known.find((k) => k.id === d.id);
+								return { ...d, party, differing: party ? differing(l, party) : [] };
+							})
 					: []
 		})),
 		live: ['leads']

@@ -6,6 +6,7 @@
 	import { refresh } from '$lib/client/refresh';
 	import { page } from '$app/state';
 	import { command } from '$lib/client/command';
+	import { CHANGED, stillThere } from '$lib/client/picked';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import Mark from '$lib/ui/shell/Mark.svelte';
@@ -14,13 +15,15 @@
 	import { pagesOf } from '$lib/ui/shell/places';
 	let { data: given } = $props();
 	const data = $derived(latestOf(given));
-	const empty: Input<'leads.enter'> = { name: '', mail: '', phone: '', address: '', wanted: '', via: 'phone' };
+	const empty: Input<'leads.enter'> = { name: '', mail: '', phone: '', address: '', wanted: '', via: 'phone', source: '' };
 	let typing = $state(page.url.searchParams.get('new') === '1');
 	let typed = $state({ ...empty });
 	let problem = $state('');
 	let field: string | null = $state(null);
 	let busy = $state('');
 	let kinds: Record<string, string> = $state({});
+	/** What becomes of another mail or phone than the customer’s, by request and customer. */
+	let reach: Record<string, 'contact' | 'customer'> = $state({});
 	/** Whoever opens a job goes on to its estimate; kept on this device. */
 	let straight = $state(false);
 	onMount(() => (straight = localStorage.getItem('nickel-lead-estimate') === 'yes'));
@@ -39,7 +42,12 @@
 		busy = leadId;
 		const r = await command(
 			'leads.open-job',
-			{ leadId, customerId, kindOfWork: kinds[leadId] ?? data.kinds[0] ?? '' },
+			{
+				leadId,
+				customerId,
+				kindOfWork: kinds[leadId] ?? data.kinds[0] ?? '',
+				...(customerId ? { differing: reach[`${leadId} ${customerId}`] ?? 'contact' } : {})
+			},
 			{ key: `open-${leadId}`, refresh: false }
 		);
 		const begun = r.ok && straight ? await command('estimates.start', { jobId: r.result.jobId }, { refresh: false }) : null;
@@ -68,17 +76,18 @@
 	/** Requests out of a table, with what could not be taken and why. */
 	async function takeTable(file: File) {
 		[problem, taken] = ['', ''];
+		if (!(await stillThere(file))) return void (problem = CHANGED);
 		const r = await fetch('/api/lead-table', { method: 'POST', body: file }).catch(() => null);
 		const body = (await r?.json().catch(() => null)) as {
-			result?: { taken: number; known: number; rejected: { row: number; why: string }[] };
+			result?: { taken: number; known: number; rejected: { row: number; why: string }[]; unread: string[] };
 			message?: string;
 		} | null;
 		if (!r?.ok || !body?.result) {
 			problem = body?.message ?? 'The server cannot be reached.';
 			return;
 		}
-		const { taken: n, known, rejected } = body.result;
-		taken = `${n} taken${known ? `, ${known} were here already` : ''}${rejected.length ? `, ${rejected.length} not: ${rejected.map((x) => `row ${x.row}, ${x.why}`).join(' ')}` : ''}`;
+		const { taken: n, known, rejected, unread } = body.result;
+		taken = `${n} taken${known ? `, ${known} were here already` : ''}${rejected.length ? `, ${rejected.length} not: ${rejected.map((x) => `row ${x.row}, ${x.why}`).join(' ')}` : ''}.${unread.length ? ` Not read: the column${unread.length > 1 ? 's' : ''} ${unread.join(', ')}.` : ''}`;
 		await refresh();
 	}
 	let answering: { id: string; name: string; mail: string } | null = $state(null);
@@ -148,9 +157,8 @@
 			<li class="sheet p-4" id={l.id}>
 				<div class="flex flex-wrap items-baseline gap-3">
 					<h2>{l.name}</h2>
-					<span class="quiet">{l.via === 'form' ? 'website' : l.via} · {showInstant(l.receivedAt, data.company.zone)}</span><span
-						class="ml-auto"><Mark kind={l.state === 'new' ? 'need' : l.state === 'handled' ? 'done' : 'ring'} label={l.state} /></span
-					>
+					<span class="quiet">{l.source || (l.via === 'form' ? 'website' : l.via)} · {showInstant(l.receivedAt, data.company.zone)}</span
+					><span class="ml-auto"><Mark kind={l.state === 'new' ? 'need' : l.state === 'handled' ? 'done' : 'ring'} label={l.state} /></span>
 				</div>
 				<p class="quiet">{[l.address, l.mail, l.phone].filter(Boolean).join(' · ')}</p>
 				<p class="my-2 max-w-[80ch]">{l.wanted}</p>
@@ -160,7 +168,22 @@
 							<Mark kind="wait" /><span
 								>May be <strong>{d.party?.name}</strong>, {d.party?.address}
 								<span class="quiet">({d.score} of 100: {d.reasons.join(', ')})</span></span
-							><button class="btn" disabled={busy === l.id} onclick={() => open(l.id, d.id)}>Yes, open a job for {d.party?.name}</button>
+							>{#if d.differing.length}<label class="reach"
+									><span
+										>{#each d.differing as f (f)}{f} here <strong>{l[f]}</strong>, there {d.party?.[f]};
+										{/each}</span
+									>
+									<select
+										class="select"
+										value={reach[`${l.id} ${d.id}`] ?? 'contact'}
+										aria-label="What becomes of it"
+										onchange={(e) => (reach[`${l.id} ${d.id}`] = e.currentTarget.value === 'customer' ? 'customer' : 'contact')}
+										><option value="contact">keep it as a contact of theirs</option><option value="customer">it is their new one</option
+										></select
+									></label
+								>{/if}<button class="btn" disabled={busy === l.id} onclick={() => open(l.id, d.id)}
+								>Yes, open a job for {d.party?.name}</button
+							>
 						</div>
 					{/each}
 					<div class="mt-2 flex flex-wrap items-center gap-2">
@@ -194,6 +217,12 @@
 	</div>
 	<Field label="Site address"><input class="input" bind:value={typed.address} /></Field>
 	<Field label="What is wanted"><textarea class="textarea" rows="3" bind:value={typed.wanted}></textarea></Field>
+	<Field label="Source" hint="empty: as it came"
+		><input class="input" name="lead-source" list="lead-sources" bind:value={typed.source} /></Field
+	>
+	<datalist id="lead-sources"
+		>{#each data.sources as s (s)}<option value={s}></option>{/each}</datalist
+	>
 	<Field label="It came by"
 		><select class="select" bind:value={typed.via}><option value="phone">phone</option><option value="mail">mail</option></select></Field
 	>
@@ -236,6 +265,17 @@
 		margin-bottom: 6px;
 		background: color-mix(in oklab, var(--color-accent) 12%, var(--color-base-100));
 		border-left: 3px solid var(--color-accent);
+	}
+	.reach {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 8px;
+		align-items: center;
+		flex-basis: 100%;
+		order: 2;
+	}
+	.reach .select {
+		width: auto;
 	}
 	.likely .btn {
 		margin-left: auto;

@@ -11,6 +11,7 @@
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import ForecastStrip from '$lib/ui/sales/ForecastStrip.svelte';
+	import Likely from '$lib/ui/sales/Likely.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { nearDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
@@ -103,7 +104,7 @@
 
 	async function open(another = false) {
 		const known = data.customers.find((c) => c.name.toLowerCase() === typed.customerName.trim().toLowerCase());
-		const r = await command('jobs.open', { ...typed, customerId: known?.id ?? null });
+		const r = await command('jobs.open', { ...typed, customerId: typed.customerId || (known?.id ?? null) });
 		if (!r.ok) [problem, field] = [r.message, r.field ?? ''];
 		else if (another) {
 			// Kind and source stay: who types several of a kind types them once.
@@ -242,13 +243,22 @@
 	<Field label="What is it called" problem={field === 'name' ? problem : ''}
 		><input class="input" bind:value={typed.name} required placeholder="Penhallow house, new roof" /></Field
 	>
-	<Field label="Customer" problem={field === 'customerName' ? problem : ''} hint="A known name is taken; a new one is added."
-		><input class="input" list="customers" bind:value={typed.customerName} required /></Field
+	<Field
+		label="Customer"
+		problem={field === 'customerName' ? problem : ''}
+		hint="A known name is taken, a new one added; empty: called as the job is."
+		><input class="input" list="customers" bind:value={typed.customerName} oninput={() => (typed.customerId = '')} /></Field
 	>
 	<datalist id="customers"
 		>{#each opening ? data.customers : [] as c (c.id)}<option value={c.name}></option>{/each}</datalist
 	>
-	<Field label="Site address"><input class="input" bind:value={typed.address} /></Field>
+	<Field label="Site address"><input class="input" name="site-address" bind:value={typed.address} /></Field>
+	{#if opening && !typed.customerId && !data.customers.some((c) => c.name.toLowerCase() === typed.customerName.trim().toLowerCase())}<Likely
+			name={typed.customerName || typed.name}
+			address={typed.address}
+			words="It is them"
+			onuse={(c) => (typed = { ...typed, customerId: c.id, customerName: c.name })}
+		/>{/if}
 	<div class="grid grid-cols-2 gap-3">
 		<Field label="Kind of work"><input class="input" list="track-kinds" bind:value={typed.kindOfWork} /></Field><Field label="Source"
 			><input class="input" list="track-sources" bind:value={typed.source} /></Field

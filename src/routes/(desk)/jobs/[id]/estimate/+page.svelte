@@ -5,13 +5,15 @@
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
 	import { Edits } from '$lib/client/edits.svelte';
-	import { poolable, recompute, withLines, type Computed, type Line } from '$lib/core/estimate';
+	import { poolable, recompute, withLines, type Computed, type Line, type Scope } from '$lib/core/estimate';
 	import type { Shape } from '$lib/core/measure';
 	import { formatCents } from '$lib/core/money';
 	import { fillWording, quoteTotals, type Part } from '$lib/core/estimate';
 	import Adder from '$lib/ui/estimate/Adder.svelte';
 	import { COLUMNS } from '$lib/ui/estimate/columns';
 	import { fitsAt, placeOf, type Held } from '$lib/ui/estimate/held';
+	import CopyScopeDialog from '$lib/ui/estimate/CopyScopeDialog.svelte';
+	import DecideDialog from '$lib/ui/estimate/DecideDialog.svelte';
 	import LineDialog from '$lib/ui/estimate/LineDialog.svelte';
 	import ScopeGrid from '$lib/ui/estimate/ScopeGrid.svelte';
 	import SetDialog, { type Setting } from '$lib/ui/estimate/SetDialog.svelte';
@@ -71,8 +73,10 @@
 	let said = $state('');
 	let shaping: { scopeId: string; shape: (Shape & { id: string }) | null } | null = $state(null);
 	let shapeOpen = $state(false);
-	let naming: { what: 'copy' | 'rename' | 'wording'; scopeId: string } | null = $state(null);
+	let naming: { what: 'rename' | 'wording'; scopeId: string } | null = $state(null);
 	let text = $state('');
+	/** The scope that is being copied. */
+	let copying: Scope | null = $state(null);
 	let setting: Setting | null = $state(null);
 	/** Which part is set: the whole, a scope (its id), or a kind. */
 	let part = $state('');
@@ -123,6 +127,9 @@
 	);
 	/** The line that is open in whole. */
 	let detailed: string | null = $state(null);
+	/** The line of which something is to be decided. */
+	let deciding: string | null = $state(null);
+	const decided = $derived(deciding === null ? undefined : result.lines.find((l) => l.line.id === deciding));
 	const detail = $derived(detailed === null ? undefined : result.lines.find((l) => l.line.id === detailed));
 	/** Columns that are only shown when asked for; kept on this device. */
 	let more = $state(false);
@@ -159,10 +166,11 @@
 	function scopeAct(scopeId: string, what: string) {
 		const s = result.scopes.find((x) => x.scope.id === scopeId)?.scope;
 		if (!s) return;
-		if (what === 'copy' || what === 'rename' || what === 'wording') {
+		if (what === 'copy') copying = s;
+		else if (what === 'rename' || what === 'wording') {
 			naming = { what, scopeId };
 			problem = '';
-			text = what === 'copy' ? `${s.name}, copy` : what === 'rename' ? s.name : s.wording;
+			text = what === 'rename' ? s.name : s.wording;
 		} else if (what === 'option') void act('estimates.change-scope', { scopeId, option: !s.option });
 		else if (what === 'aside') void act('estimates.change-scope', { scopeId, setAside: !s.setAside });
 		else if (what === 'margin') {
@@ -173,10 +181,7 @@
 	const measuresOf = (scopeId: string) => result.scopes.find((x) => x.scope.id === scopeId)?.measures ?? {};
 	async function saveName() {
 		if (!naming) return;
-		const wrong =
-			naming.what === 'copy'
-				? await act('estimates.copy-scope', { scopeId: naming.scopeId, name: text })
-				: await act('estimates.change-scope', { scopeId: naming.scopeId, [naming.what === 'rename' ? 'name' : 'wording']: text });
+		const wrong = await act('estimates.change-scope', { scopeId: naming.scopeId, [naming.what === 'rename' ? 'name' : 'wording']: text });
 		if (wrong) problem = wrong;
 		else naming = null;
 	}
@@ -303,12 +308,14 @@
 					online={(what, lineId) =>
 						what === 'details'
 							? void (detailed = lineId)
-							: what === 'remark'
-								? void goto(`/jobs/${data.head.job.id}/estimate/review?line=${lineId}${b.change === null ? '' : `&change=${b.change}`}`)
-								: void act(
-										what === 'remove' ? 'estimates.remove-line' : 'estimates.move-line',
-										what === 'remove' ? { lineId } : { lineId, by: what === 'up' ? -1 : 1 }
-									)}
+							: what === 'decide'
+								? void (deciding = lineId)
+								: what === 'remark'
+									? void goto(`/jobs/${data.head.job.id}/estimate/review?line=${lineId}${b.change === null ? '' : `&change=${b.change}`}`)
+									: void act(
+											what === 'remove' ? 'estimates.remove-line' : 'estimates.move-line',
+											what === 'remove' ? { lineId } : { lineId, by: what === 'up' ? -1 : 1 }
+										)}
 				/>
 			{:else}<div class="sheet p-6">
 					<h2>An empty estimate</h2>
@@ -362,7 +369,7 @@
 			if (!v) naming = null;
 		}
 	}
-	title={naming?.what === 'copy' ? 'Copy the scope' : naming?.what === 'rename' ? 'Rename the scope' : 'What the customer reads'}
+	title={naming?.what === 'rename' ? 'Rename the scope' : 'What the customer reads'}
 	onsave={saveName}
 	{problem}
 >
@@ -374,6 +381,7 @@
 <SetDialog bind:what={setting} {part} {estimate} {result} act={setWhole} />
 {#if detail}{#key detailed}<LineDialog
 			line={detail}
+			siblings={result.scopes.find((s) => s.scope.id === detail.scope.id)?.lines ?? []}
 			{estimate}
 			codes={b.tax.codes}
 			jobId={data.head.job.id}
@@ -382,6 +390,17 @@
 			onclose={() => (detailed = null)}
 			settled={() => edits.settled()}
 		/>{/key}{/if}
+{#if copying}<CopyScopeDialog
+		scope={copying}
+		system={b.estimate.system}
+		onclose={() => (copying = null)}
+		copy={async (input) => {
+			await edits.settled();
+			const r = await command('estimates.copy-scope', input);
+			return r.ok ? null : r;
+		}}
+	/>{/if}
+{#if decided}<DecideDialog line={decided} onclose={() => (deciding = null)} settled={() => edits.settled()} />{/if}
 <PasteDialog bind:open={pasting.open} text={pasting.text} scopeId={pasting.scopeId} scope={pasting.scope} />
 <GroupsDialog bind:open={grouping} estimateId={b.id} estimate={b.estimate} />
 {#if keeping}<TemplateDialog

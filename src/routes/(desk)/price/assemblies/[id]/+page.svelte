@@ -3,7 +3,6 @@
 	import { wordsOf } from '$lib/core/refusal';
 	import { onDestroy, untrack } from 'svelte';
 	import { goto } from '$app/navigation';
-	import type { Answer } from '$lib/contract';
 	import { ask } from '$lib/client/ask';
 	import { command } from '$lib/client/command';
 	import { formatCents, formatPercent, formatQuantity, formatUnitPrice } from '$lib/core/money';
@@ -11,6 +10,7 @@
 	import { Drags } from '$lib/ui/drag/drags';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
+	import Finder from '$lib/ui/forms/Finder.svelte';
 	import PictureField from '$lib/ui/forms/PictureField.svelte';
 	import Tally from '$lib/ui/money/Tally.svelte';
 	import type { TallyRow } from '$lib/ui/money/tally';
@@ -99,14 +99,31 @@
 		}
 	});
 	onDestroy(() => drags.stop());
-	let looking = $state('');
-	let found: Answer<'find.to-add'> | null = $state(null);
-	let asked = 0;
-	async function look() {
-		const mine = ++asked;
-		if (looking.trim() === '') return void (found = null);
-		const r = await ask('find.to-add', { text: looking.slice(0, 100), jobId: null });
-		if (mine === asked && r.ok) found = r.result;
+	interface Found {
+		key: string;
+		label: string;
+		more: string;
+		put: () => void | Promise<void>;
+	}
+	async function look(text: string): Promise<Found[] | null> {
+		const r = await ask('find.to-add', { text, jobId: null });
+		if (!r.ok) return null;
+		return [
+			...r.result.items.map((i) => ({
+				...{ key: i.id, label: i.name, more: `${i.code}, ${formatUnitPrice(i.cost)} a ${i.unit}` },
+				put: () => add({ itemId: i.id, name: i.name, unit: i.unit, cost: i.cost, price: i.price })
+			})),
+			...r.result.sheets
+				.filter((x) => x.variant === '')
+				.map((x) => ({
+					...{ key: x.id, label: x.name, more: `labor, ${formatUnitPrice(x.price)} an hour` },
+					put: () =>
+						add({ sheetId: x.id, name: x.name, unit: 'h', cost: data.sheets.find((y) => y.id === x.id)?.loadedCost ?? 0, price: x.price })
+				})),
+			...r.result.assemblies
+				.filter((x) => x.id !== data.assembly.id)
+				.map((x) => ({ key: x.id, label: x.name, more: 'assembly', put: () => addInside(x) }))
+		];
 	}
 	function add(part: Pick<PartTyped, 'name' | 'unit' | 'cost'> & Partial<PartTyped>) {
 		rows.push({
@@ -128,7 +145,6 @@
 			factors: [],
 			...part
 		});
-		[looking, found] = ['', null];
 		editing = part.childId ? null : (rows.at(-1) ?? null);
 	}
 	async function addInside(x: { id: string; name: string }) {
@@ -234,30 +250,16 @@
 					>
 				</table>
 				{#if data.mayChange}<div class="adder">
-						<input
-							class="input"
+						<Finder
+							id="add-part"
+							label="Add a part"
 							placeholder="Add an item, labor or another assembly — start typing"
-							aria-label="Add a part"
-							bind:value={looking}
-							oninput={look}
+							{look}
+							ontake={async (x) => {
+								await x.put();
+								return null;
+							}}
 						/>
-						{#if found}<ul class="sheet">
-								{#each found.items as i (i.id)}<li>
-										<button type="button" onclick={() => add({ itemId: i.id, name: i.name, unit: i.unit, cost: i.cost, price: i.price })}
-											>{i.name} <span class="quiet">{i.code}, {formatUnitPrice(i.cost)} a {i.unit}</span></button
-										>
-									</li>{/each}{#each found.sheets.filter((s) => s.variant === '') as s (s.id)}<li>
-										<button
-											type="button"
-											onclick={() => {
-												const sheet = data.sheets.find((x) => x.id === s.id);
-												add({ sheetId: s.id, name: s.name, unit: 'h', cost: sheet?.loadedCost ?? 0, price: s.price });
-											}}>{s.name} <span class="quiet">labor, {formatUnitPrice(s.price)} an hour</span></button
-										>
-									</li>{/each}{#each found.assemblies.filter((x) => x.id !== data.assembly.id) as x (x.id)}<li>
-										<button type="button" onclick={() => addInside(x)}>{x.name} <span class="quiet">assembly</span></button>
-									</li>{/each}
-							</ul>{/if}
 					</div>{/if}
 			</div>
 			<Questions bind:choices bind:refusals disabled={off} />
@@ -377,23 +379,5 @@
 	.adder {
 		position: relative;
 		padding: 8px 10px;
-	}
-	.adder ul {
-		position: absolute;
-		left: 10px;
-		right: 10px;
-		z-index: 10;
-		max-height: 300px;
-		overflow: auto;
-	}
-	.adder li button {
-		width: 100%;
-		text-align: left;
-		padding: 5px 10px;
-		cursor: pointer;
-	}
-	.adder li button:hover,
-	.adder li button:focus-visible {
-		background: var(--color-base-200);
 	}
 </style>

@@ -1,0 +1,1 @@
+ALTER TABLE `leads` ADD `source` text DEFAULT '' NOT NULL;
