@@ -68,6 +68,7 @@ export const ACCESS = `
   nobody        company.set-up
   O-----        company.target-margin
   O-----        company.text-blocks
+  O-----        company.won-text
   OF---B        costs.add
   OF---B        costs.mark
   OF---B        costs.set-complete
@@ -209,6 +210,7 @@ export const ACCESS = `
   O-----        people.change-role
 * password link people.choose-password
   O-----        people.end-sessions
+* OFELCB        people.introduce-myself
   O-----        people.invite
   O-----        people.invite-again
 * anybody       people.request-reset

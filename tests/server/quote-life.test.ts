@@ -3,6 +3,7 @@ import { eq } from 'drizzle-orm';
 import { mkdirSync, readdirSync, utimesSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from 'vitest';
+import { coherent, USUAL_LAYOUT } from '$lib/core/documents';
 import { instantOf } from '$lib/core/time';
 import type { App } from '$lib/server/app';
 import { acceptanceDocument } from '$lib/server/quotes/acceptance-pdf';
@@ -11,6 +12,7 @@ import { activityIn, whomToCall } from '$lib/server/quotes/activity';
 import { checkAcceptance, checkAll } from '$lib/server/quotes/acceptance';
 import { openQuestions } from '$lib/server/quotes/questions';
 import { customerQuote } from '$lib/server/screens/customer-quote';
+import { quoteDocument } from '$lib/server/screens/documents';
 import { remindDue } from '$lib/server/quotes/reminders';
 import { takeLeadMail } from '$lib/server/sales/lead-folder';
 import { parseMail, takeMail } from '$lib/server/sales/lead-mail';
@@ -395,5 +397,66 @@ describe('a quote that goes out', () => {
 		expect(value<string>(app, "select json_extract(settings, '$.quoteLetter.text') from company")).toBe(
 			'Hello {customer}, here it is: {link}'
 		);
+	});
+});
+
+describe('what a quote says of paying and of who made it', () => {
+	const PNG = 'data:image/png;base64,iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==';
+	const setDeposit = (share: number) => {
+		const settings = JSON.parse(value<string>(app, 'select settings from company')) as { deposit: { percent: number } };
+		settings.deposit.percent = share;
+		app.db.sqlite.prepare('update company set settings = ?').run(JSON.stringify(settings));
+	};
+	const issueWith = (more: Record<string, unknown>) => {
+		const q = sent();
+		const estimateId = value<string>(app, 'select id from estimates where job_id = ?', q.jobId);
+		const again = yard.given('bastian', 'quotes.issue', { ...{ estimateId, to: '', subject: '', text: '' }, ...more });
+		return { ...q, ...again, link: yard.link('quote', again.linkId, again.revisionId) };
+	};
+	it('the deposit that was asked for when it was issued is what is billed, whatever the company asks for since', () => {
+		const usual = (JSON.parse(value<string>(app, 'select settings from company')) as { deposit: { percent: number } }).deposit.percent;
+		setDeposit(3000);
+		const q = issueWith({ deposit: 2500 });
+		const asked = () => customerQuote(app, q.revisionId, null)?.depositAsked;
+		expect(asked()).toMatchObject({ percent: 2500 });
+		const before = asked();
+		setDeposit(5000);
+		expect(asked()).toEqual(before);
+		accept(q);
+		expect(app.db.sqlite.prepare('select name, to_date share from billing_steps where job_id = ? order by position').get(q.jobId)).toEqual({
+			name: 'Deposit',
+			share: 2500
+		});
+		expect(refused(() => issueWith({ deposit: 10_000 }))[0]).toBe('deposit');
+		// None is none, also where the company asks for one.
+		const without = issueWith({ deposit: 0 });
+		expect(customerQuote(app, without.revisionId, null)?.depositAsked).toBeNull();
+		setDeposit(usual);
+	});
+	it('a text goes to whom the company names, from the amount on that it says', () => {
+		const texts = () => count(app, 'select count(*) from outbox where "to" = \'5550109999\'');
+		expect(refused(() => yard.call('imogen', 'company.won-text', { above: 0, to: 'the boss' }))).toEqual([
+			'to',
+			expect.stringContaining('the boss')
+		]);
+		yard.call('imogen', 'company.won-text', { above: 12_000, to: '555 010 9999' });
+		accept(sent());
+		expect(texts()).toBe(0);
+		const q = sent();
+		accept(q, [q.extra]);
+		expect(texts()).toBe(1);
+		expect(value<string>(app, 'select text from outbox where "to" = \'5550109999\'')).toMatch(/^Cora Customer accepted quote \d+, Life/);
+		yard.call('imogen', 'company.won-text', { above: 0, to: '' });
+	});
+	it('who issued it stands on page and PDF with title and signature, where it is laid out so, as they stood then', async () => {
+		const layout = { ...coherent(USUAL_LAYOUT), estimator: true };
+		yard.call('bastian', 'people.introduce-myself', { title: 'Estimator, steep roofs', pictureId: '', signature: PNG });
+		const q = issueWith({ layout });
+		yard.call('bastian', 'people.introduce-myself', { title: 'Head of everything', pictureId: '', signature: '' });
+		const shown = customerQuote(app, q.revisionId, null)?.header.estimator;
+		expect(shown).toEqual({ name: 'Bastian Reyle', title: 'Estimator, steep roofs', pictureId: '', signature: PNG });
+		const pdf = await quoteDocument(app, q.revisionId);
+		expect((await readPdf(pdf!.bytes)).text).toContain('Estimator, steep roofs');
+		expect(customerQuote(app, issueWith({}).revisionId, null)?.header.estimator).toBeNull();
 	});
 });

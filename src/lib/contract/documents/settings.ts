@@ -8,7 +8,8 @@ export const LayoutInput = Type.Object(
 		layout: Type.Union(LAYOUTS.map((l) => Type.Literal(l))),
 		detail: Type.Union([Type.Literal('scopes'), Type.Literal('lines')]),
 		amounts: Type.Union([Type.Literal('lines'), Type.Literal('scopes'), Type.Literal('total')]),
-		dataSheets: Type.Boolean()
+		dataSheets: Type.Boolean(),
+		estimator: Type.Optional(Type.Boolean())
 	},
 	strict
 );

@@ -94,6 +94,17 @@ export const setLanguage = command('people.set-language', {
 	output: Nothing
 });
 
+/** How somebody stands on the quotes they issue: title, picture, and a signature as it was drawn (an image as a data address). */
+export const introduceMyself = command('people.introduce-myself', {
+	right: 'own.account',
+	inner: true,
+	input: Type.Object(
+		{ title: Text(120), pictureId: Type.Union([Id, Type.Literal('')]), signature: Text(300_000), version: Version },
+		strict
+	),
+	output: Nothing
+});
+
 /** Somebody changes their own password; the one they are signed in with stays, all other sessions end. */
 export const changeOwnPassword = command('people.change-own-password', {
 	right: 'own.account',

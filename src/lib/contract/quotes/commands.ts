@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { command } from '../define';
-import { Id, Name, Nothing, Text, strict } from '../inputs';
+import { Id, Name, Nothing, PercentIn, Text, strict } from '../inputs';
 import { LayoutInput } from '../documents/settings';
 
 /** Freezes the estimate as the next revision of the job's quote, gives it its number and mails the link. */
@@ -29,6 +29,8 @@ export const issueQuote = command('quotes.issue', {
 			blocks: Type.Optional(Type.Array(Id, { maxItems: 40 })),
 			/** Files of the customer that go with it, as links on its page. */
 			files: Type.Optional(Type.Array(Id, { maxItems: 40, uniqueItems: true })),
+			/** What is due on acceptance, hundredths of a percent of the total; absent: as the company asks. */
+			deposit: Type.Optional(PercentIn),
 			/** Who must all sign; fewer than two: whoever accepts. */
 			signers: Type.Optional(Type.Array(Name, { maxItems: 8 }))
 		},

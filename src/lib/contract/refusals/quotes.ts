@@ -2,6 +2,7 @@ import { sayings } from '../../core/refusal';
 
 /** What is refused here, by its code. */
 export const catalog = {
+	'deposit-between': () => 'A deposit is between 0 and less than 100 %.',
 	'letter-stays': () => 'This quote is not offered any more: its letter stays here.',
 	'answered-already': (p: { answeredBy: string }) => `${p.answeredBy} answered this already.`,
 	'before-goes-out': (p: { text: string }) => `Before it goes out: ${p.text}`,

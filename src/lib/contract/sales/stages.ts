@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { command } from '../define';
-import { Text, strict, Id, Name, Nothing } from '../inputs';
+import { CentsIn, Text, strict, Id, Name, Nothing } from '../inputs';
 
 export const Words = Type.Array(Text(80), { maxItems: 60 });
 
@@ -17,6 +17,13 @@ const StageOrNone = Type.Union([Type.Literal(''), Id]);
 export const setCardMoves = command('company.card-moves', {
 	right: 'company.change',
 	input: Type.Object({ issued: StageOrNone, declined: StageOrNone }, strict),
+	output: Nothing
+});
+
+/** Whom a text message tells that a quote of this much or more was accepted: phone numbers with commas; empty: nobody. */
+export const setWonText = command('company.won-text', {
+	right: 'company.change',
+	input: Type.Object({ above: CentsIn, to: Text(200) }, strict),
 	output: Nothing
 });
 

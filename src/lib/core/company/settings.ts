@@ -65,6 +65,8 @@ export interface CompanySettings {
 	booksClosed: string;
 	/** Where a card moves by itself: the stage of a job whose quote went out, and of one that was declined; '' it stays. */
 	cardMoves: { issued: string; declined: string };
+	/** Whom a text message tells that a quote of this much (cents, with tax) or more was accepted; empty: nobody. */
+	wonText: { above: number; to: string };
 	/** When somebody must sign off before a quote goes out. */
 	signOff: SignOffRules;
 }
@@ -111,6 +113,7 @@ export function settingsFrom(given: SettingsGiven): CompanySettings {
 		leadLetter: USUAL_ANSWER,
 		signOff: NO_RULES,
 		cardMoves: { issued: '', declined: '' },
+		wonText: { above: 0, to: '' },
 		tolerance: { amount: 500, percent: 100 },
 		invoiceReminders: NO_INVOICE_REMINDERS,
 		lateCharge: { yearly: 0, grace: 0 },

@@ -20,6 +20,8 @@ export interface QuoteLayout {
 	amounts: 'lines' | 'scopes' | 'total';
 	/** Data sheets of what is offered go with it: as links on the customer's page, and at the end of a proposal. */
 	dataSheets: boolean;
+	/** Who estimated it stands on it, with title, picture and signature as they gave them. */
+	estimator?: boolean;
 }
 
 export const USUAL_LAYOUT: QuoteLayout = { layout: 'detailed', detail: 'scopes', amounts: 'scopes', dataSheets: false };

@@ -27,6 +27,9 @@ export const COMPANY = {
 	'company.save-stages': (p: { track: string; names: string[] }) => `Stages of the ${p.track} track: ${p.names.join(', ')}`,
 	'people.invite': (p: { person: string; role: string }) => `${p.person} invited as ${p.role}`,
 	'people.invite-again': (p: { person: string }) => `A way to choose a password sent to ${p.person}`,
+	'people.introduce-myself': () => 'Said how they stand on quotes',
+	'company.won-text': (p: { to: string }) =>
+		p.to ? `A text goes to ${p.to} when a large quote is accepted` : 'No text goes out when a quote is accepted',
 	'people.set-language': (p: { language: Language }) => `Language of the own pages: ${LANGUAGE_NAMES[p.language]}`,
 	'people.set-reach': (p: { name: string; scope: Scope; branch: string }) =>
 		`${p.name} sees ${SCOPE_WORDS[p.scope]}${p.branch ? ` (${p.branch})` : ''}`,

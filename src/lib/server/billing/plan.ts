@@ -15,6 +15,7 @@ import { contractLines } from '../work/schema';
 import { newId } from '../ids';
 import { addressesOf } from '../sales';
 import { draftDeposit, draftToDate, issueDraft } from './drafts';
+import { acceptedDeposit } from '../quotes';
 import { contractOf } from './load';
 
 export const saveRules = serve(contract.saveRules, (ctx, i) => {
@@ -82,7 +83,8 @@ function planForWon(ctx: Context, job: typeof jobs.$inferSelect): void {
 	const order = [...new Set(lines.map((l) => l.phase))];
 	const net = cents(lines.reduce((a, l) => a + l.amount, 0));
 	if (net <= 0) return;
-	const deposit = settings.deposit.percent as Percent;
+	// What was signed counts, whatever the company asks for by now.
+	const deposit = (acceptedDeposit(ctx.db, job.id) ?? settings.deposit.percent) as Percent;
 	const worth = order.map((name) => ({
 		name,
 		amount: cents(lines.filter((l) => l.phase === name).reduce((a, l) => a + l.amount, 0))

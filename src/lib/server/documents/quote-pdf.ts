@@ -32,6 +32,8 @@ export interface QuoteDocument {
 	accepted: { name: string; day: string } | null;
 	/** What is due on acceptance: its share in hundredths of a percent, and the amount. */
 	deposit?: { percent: number; amount: Cents } | null;
+	/** Who issued it, as they stand on it; picture and signature as data addresses, empty: none. */
+	issuer?: { name: string; title: string; picture: string; signature: string } | null;
 }
 type Scope = CustomerView['scopes'][number];
 const paper = (q: QuoteDocument) => paperWords(q.letterhead.language);
@@ -162,6 +164,27 @@ const sums = (q: QuoteDocument): object[] => [
 			]
 		: [])
 ];
+
+/** Whoever issued it: picture, signature, name and title. */
+const issuedBy = ({ issuer }: QuoteDocument): object[] =>
+	issuer
+		? [
+				{
+					unbreakable: true,
+					margin: [0, 16, 0, 0],
+					columns: [
+						...(issuer.picture ? [{ image: issuer.picture, fit: [64, 64], width: 76, alt: issuer.name }] : []),
+						{
+							stack: [
+								...(issuer.signature ? [{ image: issuer.signature, fit: [130, 40], margin: [0, 0, 0, 2], alt: issuer.name }] : []),
+								{ text: latin(issuer.name), bold: true },
+								...(issuer.title ? [{ text: latin(issuer.title), color: GREY }] : [])
+							]
+						}
+					]
+				}
+			]
+		: [];
 
 const numberWords = (q: QuoteDocument) => latin(paper(q).quote(q.change, q.number, q.revision));
 
@@ -313,6 +336,7 @@ export function quotePdf(q: QuoteDocument): Promise<Buffer> {
 				heading(paper(q).comesTo),
 				...sums(q),
 				...(isEmptyRich(q.closing) ? [] : [heading(paper(q).comesNext), ...written(q.closing)]),
+				...issuedBy(q),
 				...terms,
 				...(q.accepted ? accepted : signaturePage(q)),
 				...(q.sheets.length
@@ -327,6 +351,7 @@ export function quotePdf(q: QuoteDocument): Promise<Buffer> {
 				...groupsAndOptions(q, small),
 				...sums(q),
 				...(small || isEmptyRich(q.closing) ? [] : [{ text: ' ' }, ...written(q.closing)]),
+				...issuedBy(q),
 				...terms,
 				...accepted
 			];

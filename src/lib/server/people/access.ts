@@ -148,6 +148,12 @@ export const setLanguage = serve(contract.setLanguage, (ctx, i, actor) => {
 	ctx.happened(`person:${actor.id}`, 'people.set-language', { language: i.language });
 });
 
+export const introduceMyself = serve(contract.introduceMyself, (ctx, { version, ...i }, actor) => {
+	if (actor.type !== 'person') throw new Refusal(say('sign-in-first'));
+	ctx.update(people, actor.id, { ...i, title: i.title.trim() }, version);
+	ctx.happened(`person:${actor.id}`, 'people.introduce-myself', {});
+});
+
 export const changeOwnPassword = serve(contract.changeOwnPassword, (ctx, i, actor) => {
 	if (actor.type !== 'person') throw new Refusal(say('sign-in-first'));
 	ctx.update(people, actor.id, { passwordHash: i.passwordHash });

@@ -6,6 +6,7 @@ export {
 	endEverywhere,
 	setLanguage,
 	setReach,
+	introduceMyself,
 	inviteAgain,
 	invitePerson,
 	requestReset
@@ -19,6 +20,7 @@ export {
 	endSession,
 	isOwnPassword,
 	limitResets,
+	ownIntroduction,
 	personOf,
 	sessionOf,
 	sessionsOf,

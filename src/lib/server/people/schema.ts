@@ -40,6 +40,10 @@ export const people = sqliteTable(
 			.notNull()
 			.default('all'),
 		branchId: ref('branch_id').references(() => branches.id),
+		/** How they stand on quotes: what they are called beside their name, a picture, and a signature as a drawn image. */
+		title: words('title'),
+		pictureId: words('picture_id'),
+		signature: words('signature'),
 		version: version()
 	},
 	(t) => [uniqueIndex('people_mail').on(t.mail)]

@@ -127,3 +127,11 @@ export const sessionsOf = (app: App, personId: string) =>
 		.where(and(eq(sessions.personId, personId), gt(sessions.expiresAt, real())))
 		.orderBy(desc(sessions.seenAt))
 		.all();
+
+/** How somebody stands on the quotes they issue. */
+export const ownIntroduction = (app: App, personId: string) =>
+	app.db.orm
+		.select({ title: people.title, pictureId: people.pictureId, signature: people.signature })
+		.from(people)
+		.where(eq(people.id, personId))
+		.get() ?? { title: '', pictureId: '', signature: '' };

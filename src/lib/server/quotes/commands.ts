@@ -14,6 +14,7 @@ import { customers, jobs } from '../sales/schema';
 import { newId } from '../ids';
 import { isDrawable } from '../files';
 import { recordOrDue, signaturesOf } from './acceptance';
+import { textOfWon } from './won-text';
 import { personInCharge } from './in-charge';
 import { holdBack } from './issue';
 import { linkOf } from '../links';
@@ -198,6 +199,7 @@ export function recordAnswer(ctx: Context, r: typeof revisions.$inferSelect, a: 
 		ctx.happened(`job:${job.id}`, 'quotes.declined', { number: quote.number, reason: a.reason.trim(), jobId: job.id }, 'track', 'today');
 	}
 	tellPersonInCharge(ctx, job, quote.number, a, totals.total);
+	if (a.answer === 'accepted') textOfWon(ctx, job.id, job.name, quote.number, name, totals.total);
 	if (a.answer === 'accepted') thankCustomer(ctx, r, quote.number, job, totals.total);
 	return { answer: a.answer, total: totals.total };
 }

@@ -19,7 +19,7 @@ import { flatServices } from '../flat-rate/schema';
 import { links } from '../links/schema';
 import { outbox } from '../outbox/schema';
 import { people } from '../people/schema';
-import { quotes, revisions } from './schema';
+import { quotes, revisions, type RevisionHeader } from './schema';
 import { customers, jobs, sites } from '../sales/schema';
 import { loadEstimate, undoEndsHere, checkSignedOff } from '../estimates';
 import { hashOf, newId } from '../ids';
@@ -189,7 +189,10 @@ function headerOf(ctx: Context, i: Given, of: { row: EstimateRow; job: Job; cust
 		company: own.name,
 		by: ctx.who.name,
 		...(of.customer.language === 'en' ? {} : { language: of.customer.language }),
-		...(of.row.change === null ? {} : { change: of.row.change }),
+		...(of.row.change === null
+			? { deposit: { percent: depositShare(i.deposit ?? own.settings.deposit.percent) } }
+			: { change: of.row.change }),
+		...(layout.estimator ? estimatorOf(ctx) : {}),
 		...(photos.length ? { photos } : {}),
 		...(Object.keys(pictures).length ? { pictures } : {}),
 		layout,
@@ -197,6 +200,18 @@ function headerOf(ctx: Context, i: Given, of: { row: EstimateRow; job: Job; cust
 		...(closing.length ? { closing } : {}),
 		...(sheets.length ? { sheets } : {})
 	};
+}
+
+/** A share of the total that is less than the whole. @throws Refusal at the field */
+function depositShare(share: number): number {
+	if (share < 0 || share >= 10_000) throw new Refusal(say('deposit-between'), 'deposit');
+	return share;
+}
+
+/** Whoever issues it, as they said they stand on quotes. */
+function estimatorOf(ctx: Context): Pick<RevisionHeader, 'estimator'> {
+	const person = ctx.actor.type === 'person' ? ctx.find(people, ctx.actor.id) : undefined;
+	return person ? { estimator: { name: person.name, title: person.title, pictureId: person.pictureId, signature: person.signature } } : {};
 }
 
 interface Sending {

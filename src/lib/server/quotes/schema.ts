@@ -31,6 +31,10 @@ export interface RevisionHeader {
 	terms: string;
 	company: string;
 	by: string;
+	/** What is due on acceptance, hundredths of a percent of the total; 0: none. Absent on older ones: as the company asks. */
+	deposit?: { percent: number };
+	/** Who issued it, as they stand on it. */
+	estimator?: { name: string; title: string; pictureId: string; signature: string };
 	/** What it is written in; English where it does not say. */
 	language?: Language;
 	/** The number of the change order it offers. */

@@ -69,6 +69,8 @@ export function bench(app: App, jobId: string, personId: string, change: number 
 		/** Files of the customer that can go with the quote. */
 		files: job ? attachedTo(app, `customer:${job.customerId}`).map((f) => ({ id: f.id, name: f.name })) : [],
 		/** What the document can be: as the company lays it out, texts it can hold, who signed for this customer. */
+		/** What is asked for on acceptance; a change order asks for none. */
+		deposit: row.change === null ? own.settings.deposit.percent : null,
 		paper: {
 			layout: coherent(own.settings.quoteLayout),
 			blocks: own.settings.textBlocks.map(({ id: blockId, name, place }) => ({ id: blockId, name, place }))

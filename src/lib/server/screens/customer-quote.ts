@@ -7,7 +7,7 @@ import { customerView, presetsOf } from '../../core/estimate';
 import { percent, type Cents } from '../../core/money';
 import { companyOf } from '../company';
 import { questionsOf, signaturesOf } from '../quotes';
-import { answers, quotes, revisions } from '../quotes/schema';
+import { answers, quotes, revisions, type RevisionHeader } from '../quotes/schema';
 import { USUAL_LAYOUT } from '../../core/documents';
 import { company } from '../company/schema';
 import type { App } from '../app';
@@ -52,7 +52,8 @@ export function customerQuote(app: App, revisionId: string, chosen: readonly str
 			opening: r.header.opening ?? [],
 			closing: r.header.closing ?? [],
 			sheets: r.header.sheets ?? [],
-			layout
+			layout,
+			estimator: r.header.estimator ?? null
 		},
 		letterhead: own.settings.letterhead,
 		company: { name: own.name, phone: own.phone, mail: own.mail },
@@ -69,7 +70,7 @@ export function customerQuote(app: App, revisionId: string, chosen: readonly str
 		signers: r.signers.map((name) => ({ name, at: signed.find((s) => s.name === name)?.at ?? null })),
 		settled: signed.length > 0,
 		deposit: answer?.answer === 'accepted' ? depositOf(app, row.jobId) : null,
-		depositAsked: r.state === 'open' ? depositAsked(app, r.header.change ?? null, view.totals.total) : null,
+		depositAsked: r.state === 'open' ? depositAsked(app, r.header, view.totals.total) : null,
 		hasRecord: (answer?.record ?? null) !== null,
 		answer: answer && { answer: answer.answer, name: answer.name, at: answer.at, total: answer.total, reason: answer.reason },
 		view,
@@ -82,11 +83,11 @@ export function customerQuote(app: App, revisionId: string, chosen: readonly str
 export const quoteLanguage = (app: App, revisionId: string) =>
 	languageOf(app.db.orm.select({ header: revisions.header }).from(revisions).where(eq(revisions.id, revisionId)).get()?.header.language);
 
-/** What is to be paid when the quote is accepted, as every billing plan begins now: the share, hundredths of a percent, and the amount. */
-function depositAsked(app: App, change: number | null, total: Cents): { percent: number; amount: Cents } | null {
-	const share = companyOf(app).settings.deposit.percent;
+/** What is to be paid when the quote is accepted, as it was frozen (an older one: as every billing plan begins now): the share, hundredths of a percent, and the amount. */
+function depositAsked(app: App, { change, deposit }: RevisionHeader, total: Cents): { percent: number; amount: Cents } | null {
+	const share = deposit?.percent ?? companyOf(app).settings.deposit.percent;
 	// A change order is billed with its job.
-	if (change !== null || share <= 0 || share >= 10_000 || total <= 0) return null;
+	if (change !== undefined || share <= 0 || share >= 10_000 || total <= 0) return null;
 	return { percent: share, amount: depositAmount(total, { by: 'percent', percent: percent(share) }) };
 }
 

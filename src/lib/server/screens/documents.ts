@@ -5,7 +5,7 @@ import { customerInvoice, invoicePdf } from '../billing';
 import { customerQuote } from './customer-quote';
 import { signaturesOf } from '../quotes';
 import { letterheadOf, paperTurns, quotePdf } from '../documents';
-import { attachment, typeOfFile } from '../files';
+import { attachment, pictureOf, typeOfFile } from '../files';
 import { issued } from '../site-forms';
 import { markedQuotedPhoto } from '../survey';
 import { eq } from 'drizzle-orm';
@@ -27,6 +27,12 @@ export function quoteDocument(app: App, revisionId: string, chosen: string[] | n
 	// Whoever signs first of several settles the options: until the last one has signed it is neither of both.
 	if ((chosen ?? []).length > 0 || (revision.state === 'open' && signaturesOf(app.db.orm, revisionId).length > 0)) return make();
 	return issued(app, revision.state === 'accepted' ? `quote:${revisionId}:accepted` : `quote:${revisionId}`, make);
+}
+
+/** A kept picture as a data address; empty where there is none. */
+function pictureAddress(app: App, fileId: string): string {
+	const file = fileId === '' ? undefined : pictureOf(app, fileId);
+	return file ? `data:${file.type};base64,${file.bytes.toString('base64')}` : '';
 }
 
 async function makeQuote(app: App, revisionId: string, chosen: string[] | null): Promise<Paper | null> {
@@ -59,6 +65,7 @@ async function makeQuote(app: App, revisionId: string, chosen: string[] | null):
 		}),
 		view: q.view,
 		deposit: q.depositAsked,
+		issuer: q.header.estimator && { ...q.header.estimator, picture: pictureAddress(app, q.header.estimator.pictureId) },
 		accepted: q.answer?.answer === 'accepted' ? { name: q.answer.name, day: wallTime(q.answer.at, q.zone).day } : null
 	});
 	return { name: `Quote-${q.number}-${q.revision}.pdf`, bytes };

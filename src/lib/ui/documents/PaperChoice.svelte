@@ -46,6 +46,16 @@
 		><input type="checkbox" class="checkbox" checked={layout.dataSheets} onchange={(e) => set({ dataSheets: e.currentTarget.checked })} />
 		Data sheets of what is offered, as links{layout.layout === 'proposal' ? ' and at the end' : ''}</label
 	>
+	<label class="flex items-center gap-2"
+		><input
+			type="checkbox"
+			class="checkbox"
+			name="estimator"
+			checked={layout.estimator ?? false}
+			onchange={(e) => set({ estimator: e.currentTarget.checked })}
+		/>
+		Who issues it, with title, picture and signature</label
+	>
 	{#if blocks && offered.length}<div class="flex flex-wrap gap-x-5 gap-y-1">
 			{#each offered as o (o.id)}<label class="flex items-center gap-2"
 					><input type="checkbox" class="checkbox" value={o.id} bind:group={blocks} />

@@ -2,12 +2,13 @@
 	import { wordsOf } from '$lib/core/refusal';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
-	import { formatCents } from '$lib/core/money';
+	import { formatCents, parsePercent, toTyped } from '$lib/core/money';
 	import { fillLetter, LETTER_WORDS, type QuoteLetter } from '$lib/core/quotes';
 	import type { QuoteLayout } from '$lib/core/documents';
 	import PaperChoice from '../documents/PaperChoice.svelte';
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
+	import { readAt, readForm } from '../forms/typed';
 	/** How a quote goes out: to whom, with which letter, when, on what paper, with which files, and who has to sign. */
 	let {
 		open = $bindable(),
@@ -18,6 +19,7 @@
 		files,
 		me,
 		total,
+		deposit,
 		profit,
 		settled,
 		onissued
@@ -34,6 +36,8 @@
 		/** What the customer pays, for the preview; and what is left over break-even. */
 		total: number;
 		profit: number;
+		/** What the company asks for on acceptance, hundredths of a percent; null: a change order asks for none. */
+		deposit: number | null;
 		/** What is typed in the grid is saved first. */
 		settled: () => Promise<void>;
 		onissued: () => void;
@@ -43,7 +47,7 @@
 		return {
 			...{ to: given.to, textTo: '', copy: false, sendAt: '', keep: false, despite: false },
 			...{ letterId: letter?.id ?? '', subject: letter?.subject ?? '', text: letter?.text ?? '', message: letter?.message ?? '' },
-			...{ title: first.title, intro: first.intro },
+			...{ title: first.title, intro: first.intro, deposit: deposit === null ? '' : toTyped(deposit, 2) },
 			...{ layout: { ...offered.layout }, blocks: offered.blocks.map((x) => x.id), signers: '', files: [] as string[] }
 		};
 	};
@@ -87,9 +91,13 @@
 		}
 	});
 	async function issue() {
+		const asked = readForm(() =>
+			deposit === null ? null : readAt('deposit', () => parsePercent(typed.deposit.trim() || '0', 'The deposit'))
+		);
+		if (!asked.ok) return void ([problem, field] = [asked.message, asked.field]);
 		busy = true;
 		await settled();
-		const { letterId: _, signers, title, intro, ...rest } = $state.snapshot(typed);
+		const { letterId: _, signers, title, intro, deposit: __, ...rest } = $state.snapshot(typed);
 		if (title !== first.title || intro !== first.intro) {
 			const written = await command('estimates.write-intro', { estimateId, title, intro });
 			if (!written.ok) return void ([busy, problem, field] = [false, written.message, written.field ?? '']);
@@ -97,6 +105,7 @@
 		const r = await command('quotes.issue', {
 			estimateId,
 			...rest,
+			...(asked.value === null ? {} : { deposit: asked.value }),
 			signers: signers
 				.split(',')
 				.map((x) => x.trim())
@@ -177,6 +186,9 @@
 			</div>
 		</details>{/if}
 	<div class="flex flex-wrap items-end gap-x-6 gap-y-2">
+		{#if deposit !== null}<Field label="Deposit, %" problem={at('deposit')}
+				><input class="input" name="deposit" inputmode="decimal" style="width: 84px" bind:value={typed.deposit} /></Field
+			>{/if}
 		<Field label="Goes out" hint="empty: now" problem={at('sendAt')}
 			><input class="input" type="datetime-local" name="send-at" bind:value={typed.sendAt} /></Field
 		>

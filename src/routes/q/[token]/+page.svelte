@@ -252,6 +252,14 @@
 			</ul>
 		</section>{/if}
 	{#if data.header.closing.length}<Written text={data.header.closing} />{/if}
+	{#if data.header.estimator}{@const by = data.header.estimator}
+		<div class="issuer" data-testid="issuer">
+			{#if by.pictureId}<img src="/q/{data.token}/picture/{by.pictureId}?small" alt={by.name} width="72" height="72" />{/if}
+			<p>
+				{#if by.signature}<img class="signed" src={by.signature} alt="" height="40" />{/if}
+				<strong>{by.name}</strong>{#if by.title}<span class="quiet">{by.title}</span>{/if}
+			</p>
+		</div>{/if}
 	<details class="mt-4">
 		<summary>{w.terms}</summary>
 		<p class="quiet mt-1">{data.header.terms}</p>
@@ -380,6 +388,24 @@
 </Letterhead>
 
 <style>
+	.issuer {
+		display: flex;
+		gap: 14px;
+		align-items: center;
+		margin-top: 16px;
+	}
+	.issuer p {
+		display: grid;
+	}
+	.issuer img:not(.signed) {
+		border-radius: 4px;
+		object-fit: cover;
+	}
+	.signed {
+		max-height: 40px;
+		width: auto;
+		background: #fff;
+	}
 	.thumbs {
 		display: flex;
 		flex-wrap: wrap;

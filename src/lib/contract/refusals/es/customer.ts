@@ -41,6 +41,7 @@ export const asking: Translated<typeof Asking> = {
 	'you-may-not-do': () => 'Usted no puede hacer esto. Pregunte al dueño si debería.'
 };
 export const quotes: Translated<typeof Quotes> = {
+	'deposit-between': () => 'Un anticipo va de 0 a menos del 100 %.',
 	'letter-stays': () => 'Este presupuesto ya no se ofrece: su carta se queda aquí.',
 	'answered-already': (p) => `${p.answeredBy} ya respondió esto.`,
 	'before-goes-out': (p) => `Antes de enviarlo: ${p.text}`,

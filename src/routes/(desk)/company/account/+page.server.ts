@@ -3,6 +3,7 @@ import { say } from '$lib/contract/refusals/pages';
 import { fail } from '@sveltejs/kit';
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
+import { readSignature } from '$lib/server/files';
 import { linkFor } from '$lib/server/links';
 import { readForm, statusOf } from '$lib/server/http';
 import {
@@ -10,6 +11,8 @@ import {
 	checkNewPassword,
 	hashPassword,
 	endSession,
+	introduceMyself,
+	ownIntroduction,
 	isOwnPassword,
 	limitResets,
 	personOf,
@@ -18,6 +21,7 @@ import {
 import type { Actions, PageServerLoad } from './$types';
 
 export const load = shown((({ locals }) => ({
+	own: ownIntroduction(app(), locals.signed?.personId ?? ''),
 	calendar: locals.signed ? linkFor(app(), 'calendar', locals.signed.personId) : null,
 	sessions: sessionsOf(app(), locals.signed?.personId ?? '').map((s) => ({ ...s, own: s.id === locals.signed?.sessionId }))
 })) satisfies PageServerLoad);
@@ -25,6 +29,27 @@ export const actions: Actions = {
 	end: async ({ request, locals }) => {
 		const form = await readForm(request);
 		if (locals.signed) endSession(app(), String(form.get('session') ?? ''), locals.signed.personId);
+	},
+	/** How somebody stands on the quotes they issue. */
+	introduce: async ({ request, locals }) => {
+		const form = await readForm(request);
+		const text = (name: string) => String(form.get(name) ?? '');
+		try {
+			if (!locals.signed) throw new Refusal(say('sign-in-first'));
+			const signature =
+				text('signature') === 'as it is'
+					? ownIntroduction(app(), locals.signed.personId).signature
+					: await readSignature(text('signature'));
+			app().run(
+				introduceMyself,
+				{ title: text('title').slice(0, 120), pictureId: text('picture').slice(0, 40), signature },
+				locals.signed.actor
+			);
+			return { introduced: true };
+		} catch (e) {
+			if (e instanceof Refusal) return fail(statusOf(e), { message: e.message, field: 'introduce' });
+			throw e;
+		}
 	},
 	/** Who changes it knows the old one: a screen that was left open gives nobody the account. */
 	password: async ({ request, locals, getClientAddress }) => {

@@ -1,8 +1,11 @@
 <script lang="ts">
 	import { latestOf } from '$lib/client/shown.svelte';
+	import { untrack } from 'svelte';
 	import { enhance } from '$app/forms';
 	import { command } from '$lib/client/command';
 	import Field from '$lib/ui/forms/Field.svelte';
+	import PictureField from '$lib/ui/forms/PictureField.svelte';
+	import SignaturePad from '$lib/ui/forms/SignaturePad.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showInstant } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
@@ -14,6 +17,10 @@
 		['nickel', 'light'],
 		['nickel-night', 'dark']
 	];
+	let intro = $state(untrack(() => ({ title: data.own.title, pictureId: (data.own.pictureId || null) as string | null })));
+	/** The one that is kept stays until another is drawn. */
+	let keepsSignature = $state(true);
+	let signature = $state('');
 	let said = $state('');
 	async function feed(on: boolean) {
 		const r = await command('plan.renew-calendar', { on });
@@ -55,6 +62,34 @@
 			>
 			{#if form?.message && !form.field}<p class="problem" role="alert">{form.message}</p>{/if}
 			<button class="btn justify-self-start">Change it</button>
+		</form>
+	</section>
+	<section class="sheet mt-4 p-4" aria-label="On quotes">
+		<h2>How I stand on quotes</h2>
+		<p class="quiet mt-1">Shown on quotes that are laid out so: Company → Documents, or when one is issued.</p>
+		<form
+			method="POST"
+			action="?/introduce"
+			class="mt-2 grid max-w-[28rem] gap-3"
+			use:enhance={() =>
+				({ update }) =>
+					update({ reset: false })}
+		>
+			<Field label="Beside my name" hint="for example: Estimator, steep roofs"
+				><input class="input" name="title" maxlength="120" bind:value={intro.title} /></Field
+			>
+			<PictureField bind:fileId={intro.pictureId} label="My picture" />
+			<div>
+				<p class="quiet">My signature</p>
+				{#if keepsSignature && data.own.signature}<img src={data.own.signature} alt="My signature" height="48" />
+					<p><button type="button" class="link" onclick={() => (keepsSignature = false)}>Sign again</button></p>
+				{:else}<SignaturePad bind:value={signature} />{/if}
+			</div>
+			<input type="hidden" name="picture" value={intro.pictureId ?? ''} />
+			<input type="hidden" name="signature" value={keepsSignature && data.own.signature ? 'as it is' : signature} />
+			{#if at('introduce')}<p class="problem" role="alert">{at('introduce')}</p>{/if}
+			{#if form?.introduced}<p role="status">Saved.</p>{/if}
+			<button class="btn justify-self-start">Save it</button>
 		</form>
 	</section>
 	<section class="sheet mt-4 p-4" aria-label="My days elsewhere">

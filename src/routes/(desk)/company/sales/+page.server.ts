@@ -16,6 +16,7 @@ export const load = shown((({ locals }) => {
 		plans: settings.billingPlans,
 		signOff: settings.signOff,
 		moves: settings.cardMoves,
+		wonText: settings.wonText,
 		deposit: settings.deposit.percent,
 		tasks: templatesOf(app()),
 		mayChange: locals.signed !== null && may(locals.signed.actor, 'company.change'),

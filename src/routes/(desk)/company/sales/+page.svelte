@@ -49,6 +49,14 @@
 		const [row] = rows.splice(at, 1);
 		if (row) rows.splice(at + by, 0, row);
 	}
+	let wonText = $state(untrack(() => ({ to: data.wonText.to, above: toTyped(data.wonText.above, 2) })));
+	async function saveWonText() {
+		try {
+			await run('won-text', 'company.won-text', { to: wonText.to, above: parseCents(wonText.above.trim() || '0', 'The amount') });
+		} catch (e) {
+			say('won-text', wordsOf(e));
+		}
+	}
 	const lines = (text: string) => text.split('\n');
 	let lists = $state(
 		untrack(() => ({ kinds: data.lists.kinds.join('\n'), sources: data.lists.sources.join('\n'), reasons: data.lists.reasons.join('\n') }))
@@ -313,6 +321,19 @@
 				>
 			</div>
 			{@render saving('moves', 'Save', () => run('moves', 'company.card-moves', moves))}
+		</section>
+		<section class="sheet grid content-start gap-2 p-4" aria-label="A text when a quote is accepted">
+			<h2>A text when a quote is accepted</h2>
+			<p class="quiet">Mail to who is in charge goes out anyway.</p>
+			<div class="grid grid-cols-2 gap-3">
+				<Field label="Of this much or more"
+					><input class="input" name="won-above" inputmode="decimal" bind:value={wonText.above} placeholder="0" /></Field
+				>
+				<Field label="To these phones" hint="with commas; empty: nobody"
+					><input class="input" name="won-to" bind:value={wonText.to} /></Field
+				>
+			</div>
+			{@render saving('won-text', 'Save', saveWonText)}
 		</section>
 		<section class="sheet grid content-start gap-2 p-4" aria-label="Sign-off">
 			<h2>A second look before a quote goes out</h2>

@@ -419,6 +419,7 @@
 	me={data.me.name}
 	total={quotePays ?? result.total.price}
 	profit={result.total.profit}
+	deposit={b.deposit}
 	settled={() => edits.settled()}
 	onissued={() => void goto(`/jobs/${data.head.job.id}`)}
 />
