@@ -3,7 +3,7 @@ import { may, type Holder, type Right } from '../../core/access';
 import type { App } from '../app';
 import { searchItems } from '../catalog';
 import { numberKey } from '../../core/buying';
-import { agreements, firms, orders, siteForms, supplierBills } from '../db/schema';
+import { agreements, assemblies, firms, laborSheets, leads, orders, siteForms, supplierBills, suppliers, templates } from '../db/schema';
 import { ftsQuery } from '../db';
 
 export interface Found {
@@ -39,13 +39,70 @@ export function findAnything(app: App, text: string, who: Holder): Found[] {
 	}
 	if (may(who, 'catalog.see'))
 		for (const i of searchItems(app, text, 6)) found.push({ kind: 'item', label: `${i.code} ${i.name}`, path: `/price/catalog/${i.id}` });
-	return [...found, ...firmsNamed(app, text, who), ...numbered(app, text, who), ...bought(app, text, who)];
+	return [
+		...found,
+		...asking(app, text, who),
+		...pricedNamed(app, text, who),
+		...firmsNamed(app, text, who),
+		...numbered(app, text, who),
+		...bought(app, text, who)
+	];
+}
+
+/** A part of a name, for a table of few rows. */
+const likeOf = (text: string): string => `%${text.trim().replace(/[%_]/g, '')}%`;
+
+/** Requests that wait, by who asks or what they want. */
+function asking(app: App, text: string, who: Holder): Found[] {
+	if (!may(who, 'leads.handle')) return [];
+	const like = likeOf(text);
+	return app.db.orm
+		.select({ id: leads.id, name: leads.name })
+		.from(leads)
+		.where(and(eq(leads.state, 'new'), sql`(${leads.name} like ${like} or ${leads.address} like ${like})`))
+		.limit(4)
+		.all()
+		.map((l) => ({ kind: 'request', label: l.name, path: `/win/leads#${l.id}` }));
+}
+
+/** What prices are made of, by a part of its name: assemblies, rate sheets, templates, suppliers. */
+function pricedNamed(app: App, text: string, who: Holder): Found[] {
+	const like = likeOf(text);
+	const named = <T extends typeof assemblies | typeof laborSheets | typeof templates>(
+		table: T,
+		right: Right,
+		kind: string,
+		path: (id: string) => string
+	): Found[] =>
+		may(who, right)
+			? app.db.orm
+					.select({ id: table.id, name: table.name })
+					.from(table)
+					.where(and(eq(table.setAside, false), sql`${table.name} like ${like}`))
+					.limit(4)
+					.all()
+					.map((r) => ({ kind, label: r.name, path: path(r.id) }))
+			: [];
+	const suppliersNamed = may(who, 'catalog.see')
+		? app.db.orm
+				.select({ name: suppliers.name })
+				.from(suppliers)
+				.where(sql`${suppliers.name} like ${like}`)
+				.limit(4)
+				.all()
+		: [];
+	return [
+		...named(assemblies, 'catalog.see', 'assembly', (id) => `/price/assemblies/${id}`),
+		...named(laborSheets, 'rates.see', 'rate sheet', (id) => `/price/rates/${id}`),
+		...named(templates, 'estimates.see', 'template', () => '/price/templates'),
+		...suppliersNamed.map((s) => ({ kind: 'supplier', label: s.name, path: '/price/suppliers' }))
+	];
 }
 
 /** Firms by a part of their name: there are few. */
 function firmsNamed(app: App, text: string, who: Holder): Found[] {
 	if (!may(who, 'plan.see')) return [];
-	const like = `%${text.trim().replace(/[%_]/g, '')}%`;
+	const like = likeOf(text);
 	return app.db.orm
 		.select({ name: firms.name, trade: firms.trade })
 		.from(firms)

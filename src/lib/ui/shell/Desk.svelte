@@ -29,9 +29,11 @@
 	const places = $derived(
 		PLACES.map((p) => ({ ...p, pages: p.pages.filter(([, , right]) => may(who, right)) })).filter((p) => p.pages.length > 0)
 	);
+	/** A job that is still to be won is no work yet. */
+	const bid = $derived((page.data.head as { job?: { number?: number | null } } | undefined)?.job?.number === null);
 	const here = $derived(
 		places.find((p) => p.pages.some(([path]) => page.url.pathname.startsWith(path)))?.word ??
-			(page.url.pathname.startsWith('/jobs') ? (page.url.pathname.split('/')[3] === 'estimate' ? 'Win' : 'Work') : '')
+			(page.url.pathname.startsWith('/jobs') ? (page.url.pathname.split('/')[3] === 'estimate' || bid ? 'Win' : 'Work') : '')
 	);
 </script>
 

@@ -2,7 +2,7 @@
 	import { onMount } from 'svelte';
 	import { ask } from '$lib/client/ask';
 	import { goto } from '$app/navigation';
-	import { may, type Holder } from '$lib/core/access';
+	import { may, type Holder, type Right } from '$lib/core/access';
 	import { PLACES } from './places';
 	/** Finds any record and runs any command, from everywhere: Ctrl/⌘ K. */
 	let { who }: { who: Holder } = $props();
@@ -20,6 +20,20 @@
 	let looking = $state(false);
 	/** Enter was pressed while looking: the first of the answer is taken when it comes. */
 	let takeFirst = false;
+	/** “New customer Orla Penhallow” opens the form with the name in it. */
+	const NAMED: [RegExp, string, Right, string, string][] = [
+		[/^(?:new|add)\s+customer\s*(.*)$/i, 'New customer', 'customers.change', '/win/customers?new=1', 'name'],
+		[/^(?:new|add|open)\s+job\s*(.*)$/i, 'New job', 'jobs.change', '/win/track?new=1', 'name'],
+		[/^(?:new|type in a)\s+request\s*(?:from|of)?\s*(.*)$/i, 'Type in a request', 'jobs.change', '/win/leads?new=1', 'name']
+	];
+	const named = $derived(
+		NAMED.flatMap(([form, word, right, path, field]): Row[] => {
+			const name = form.exec(text.trim())?.[1];
+			return name && may(who, right)
+				? [{ kind: 'do', label: `${word}: ${name}`, path: `${path}&${field}=${encodeURIComponent(name)}` }]
+				: [];
+		})
+	);
 	const doing = $derived<Row[]>([
 		...(may(who, 'jobs.change')
 			? [
@@ -27,6 +41,7 @@
 					{ kind: 'do', label: 'Type in a request', path: '/win/leads?new=1' }
 				]
 			: []),
+		...(may(who, 'customers.change') ? [{ kind: 'do', label: 'New customer', path: '/win/customers?new=1' }] : []),
 		...(may(who, 'costs.change') ? [{ kind: 'do', label: 'Enter a supplier’s bill', path: '/work/supplier-bills/new' }] : []),
 		...(may(who, 'invoices.change') ? [{ kind: 'do', label: 'Billing day', path: '/bill/ready' }] : []),
 		...(may(who, 'payments.record') ? [{ kind: 'do', label: 'Read a file of the bank', path: '/bill/bank' }] : []),
@@ -37,7 +52,7 @@
 		)
 	]);
 	const words = $derived(text.toLowerCase().split(/\s+/).filter(Boolean));
-	const rows = $derived([...found, ...doing.filter((d) => words.every((w) => d.label.toLowerCase().includes(w)))].slice(0, 24));
+	const rows = $derived([...named, ...found, ...doing.filter((d) => words.every((w) => d.label.toLowerCase().includes(w)))].slice(0, 24));
 
 	function open() {
 		text = '';

@@ -43,6 +43,11 @@
 		language: 'en'
 	});
 	let t = $state(blank());
+	/** “New customer …” of find or do, also from this page itself. */
+	$effect(() => {
+		if (params.get('new') !== '1') return;
+		[adding, t] = [data.mayChange, { ...blank(), name: params.get('name') ?? '' }];
+	});
 	let problem = $state('');
 	let field = $state('');
 	async function add() {

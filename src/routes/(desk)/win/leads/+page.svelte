@@ -17,7 +17,7 @@
 	const data = $derived(latestOf(given));
 	const empty: Input<'leads.enter'> = { name: '', mail: '', phone: '', address: '', wanted: '', via: 'phone', source: '' };
 	let typing = $state(page.url.searchParams.get('new') === '1');
-	let typed = $state({ ...empty });
+	let typed = $state({ ...empty, name: page.url.searchParams.get('name') ?? '' });
 	let problem = $state('');
 	let field: string | null = $state(null);
 	let busy = $state('');

@@ -77,9 +77,6 @@
 		...data.ownFields.map((f) => ({ key: f.id, label: f.label, value: (c: (typeof data.cards)[number]) => c.own[f.id] ?? '', extra: true }))
 	]);
 	let opening = $state(false);
-	$effect(() => {
-		if (page.url.searchParams.get('new') === '1') opening = true;
-	});
 	const blank = () => ({
 		name: '',
 		customerId: '' as string | null,
@@ -93,6 +90,12 @@
 	let problem = $state('');
 	let field = $state('');
 	let opened = $state('');
+	$effect(() => {
+		if (page.url.searchParams.get('new') !== '1') return;
+		opening = true;
+		const name = page.url.searchParams.get('name');
+		if (name) typed = { ...blank(), name };
+	});
 	let losing: { id: string; name: string; stageId: string } | null = $state(null);
 	let reason = $state('');
 	const drags = new Drags<(typeof data.cards)[number]>({
