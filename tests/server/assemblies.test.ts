@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { computeEstimate, fillWording } from '$lib/core/estimate';
+import { computeEstimate, fillWording, quoteView } from '$lib/core/estimate';
 import type { App } from '$lib/server/app';
+import { exportAssemblies } from '$lib/server/catalog/assembly-format';
 import { partsUnder, questionsOf } from '$lib/server/catalog/recipes';
 import { loadEstimate } from '$lib/server/estimates/load';
 import type { Yard } from '../../src/demo/yard';
@@ -171,5 +172,65 @@ describe('an assembly is refused', () => {
 	])('for %s', (_, more, words) => {
 		expect(() => save('wrong', more)).toThrow(words === '' ? Error : words);
 		expect(value(app, "select count(*) from assemblies where id = 'wrong'")).toBe(0);
+	});
+});
+
+describe('what comes once to a job, and what is read as one line', () => {
+	let n = 0;
+	const assembly = (more: Record<string, unknown>, parts: Record<string, unknown>[]) =>
+		yard.given('bastian', 'catalog.save-assembly', {
+			...{ name: `Whole ${++n}`, category: 'Roof', wording: '', crewSheet: {}, choices: [], refusals: [], ...more },
+			parts: parts.map(part)
+		}).id;
+	function bid() {
+		const jobId = yard.job(`Whole ${n}`, yard.customer(`Whole ${n}`, 'person', '', '', ''), '', [0, 0]);
+		const estimateId = yard.estimate(jobId);
+		const scope = (name: string) => yard.scope(estimateId, name, [['roof face', { length: '40', run: '14', pitch: '8' }]], []);
+		const put = (scopeId: string, assemblyId: string) => yard.call('bastian', 'estimates.put-assembly', { scopeId, assemblyId });
+		const load = () => loadEstimate(app.db.orm, estimateId)!;
+		return { jobId, estimateId, scope, put, load };
+	}
+	it('the container comes once, in its plain amount, whatever brings it, and no copy brings it again', () => {
+		const box = { itemId: item('CL-DRP-10'), once: true, rate: { amount: 15_000, per: 1_000_000, waste: 0, step: 10_000 } };
+		const [one, two] = [assembly({}, [box, { itemId: item('CL-GRD-MSH') }]), assembly({}, [box])];
+		const b = bid();
+		const [north, south] = [b.scope('North'), b.scope('South')];
+		b.put(north, one);
+		b.put(south, two);
+		b.put(south, one);
+		const boxes = () => computeEstimate(b.load()).lines.filter((l) => l.line.once);
+		expect(boxes().map((l) => [l.scope.name, l.quantity])).toEqual([['North', 20_000]]);
+		yard.call('bastian', 'estimates.copy-scope', { scopeId: north, name: 'East' });
+		expect(boxes()).toHaveLength(1);
+		expect(b.load().scopes.at(-1)?.lines).toHaveLength(1);
+		// Taken away, the next one brings it again.
+		yard.call('bastian', 'estimates.remove-line', { lineId: boxes()[0]!.line.id });
+		b.put(south, two);
+		expect(boxes().map((l) => l.scope.name)).toEqual(['South']);
+	});
+	it('the customer reads one line with all of it in its price; we see every part', () => {
+		const whole = assembly({ oneLine: true }, [{ itemId: item('CL-DRP-10') }, { itemId: item('CL-GRD-MSH') }]);
+		const b = bid();
+		b.put(b.scope('North'), whole);
+		app.db.sqlite.prepare('update lines set tax_code_id = null').run();
+		const result = computeEstimate(b.load());
+		expect(result.lines.map((l) => [l.line.face ?? false, l.line.hidden])).toEqual([
+			[true, false],
+			[false, true],
+			[false, true]
+		]);
+		const view = quoteView(b.load(), new Set(), { codes: [], components: [], day: '2027-04-14' } as never);
+		expect(view.scopes[0]?.lines.map((l) => [l.text, l.amount])).toEqual([[`Whole ${n}`, result.total.price]]);
+		expect(result.total.price).toBeGreaterThan(0);
+		// Set aside, the parts are in the price of the scope still, and in no line.
+		yard.call('bastian', 'estimates.change-line', { lineId: result.lines[0]!.line.id, field: 'setAside', value: 'true' });
+		const without = quoteView(b.load(), new Set(), { codes: [], components: [], day: '2027-04-14' } as never);
+		expect([without.scopes[0]?.amount, without.scopes[0]?.lines.length]).toEqual([result.total.price, 0]);
+	});
+	it('goes along in the file for other companies', () => {
+		const id = assembly({ oneLine: true }, [{ itemId: item('CL-DRP-10'), once: true }, { itemId: item('CL-GRD-MSH') }]);
+		const file = exportAssemblies(app, [id]);
+		expect(file.assemblies[0]).toMatchObject({ oneLine: true, parts: [{ once: true }, {}] });
+		expect(file.assemblies[0]?.parts[1]).not.toHaveProperty('once');
 	});
 });

@@ -42,6 +42,7 @@ describe('what is not the program’s to be called', () => {
 			'people.add',
 			'people.change-own-password',
 			'people.choose-password',
+			'people.introduce-myself',
 			'people.request-reset',
 			'quotes.attach-scan',
 			'repeats.make'

@@ -26,6 +26,7 @@ export const PartInput = Type.Object(
 		rate: RateInput,
 		placeholder: Text(200),
 		reminder: Type.Boolean(),
+		once: Type.Optional(Type.Boolean()),
 		note: Text(500),
 		phase: Text(80),
 		when: Type.Optional(When),
@@ -61,6 +62,8 @@ export const AssemblyBody = {
 	crewSheet: CrewSheets,
 	choices: Type.Optional(Type.Array(ChoiceInput, { maxItems: 20 })),
 	fileId: Type.Optional(Type.Union([Id, Type.Null()])),
+	/** The customer reads one line of its name. */
+	oneLine: Type.Optional(Type.Boolean()),
 	refusals: Type.Optional(
 		Type.Array(Type.Object({ when: When, text: Type.String({ minLength: 1, maxLength: 300 }) }, strict), { maxItems: 20 })
 	)

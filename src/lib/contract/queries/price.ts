@@ -44,6 +44,7 @@ export interface PartInside {
 	rate: PartRate;
 	placeholder: string;
 	reminder: boolean;
+	once: boolean;
 	note: string;
 	phase: string;
 	when: Answers;

@@ -77,6 +77,10 @@ export interface Line {
 	flat?: FlatPart | null;
 	/** The group of options it belongs to. */
 	groupId?: string | null;
+	/** It comes once to a job: the next scope that would bring it does not. */
+	once?: boolean;
+	/** What the customer reads in place of the hidden lines that the same assembly brought. */
+	face?: boolean;
 	/** A heading between lines: words only, no figures. */
 	heading?: boolean;
 }

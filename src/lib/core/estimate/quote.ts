@@ -62,13 +62,20 @@ function hiddenBelow(result: EstimateResult): Map<string, number> {
 	return folded;
 }
 
-/** The shown line in which a customer reads each line: itself, or for a hidden one the line it hangs on; none: only its scope has it. */
+/** What a hidden line is read in: the line it hangs on, else the one line of its assembly. */
+function above(l: LineResult, byId: ReadonlyMap<string, LineResult>, faces: ReadonlyMap<string, LineResult>): LineResult | undefined {
+	if (l.line.source.by === 'parent') return byId.get(l.line.source.parentId);
+	return l.line.recipeId ? faces.get(l.line.recipeId) : undefined;
+}
+
+/** The shown line in which a customer reads each line: itself, or for a hidden one the line it hangs on or the one of its assembly; none: only its scope has it. */
 export function shownLines(result: EstimateResult): Map<string, LineResult> {
 	const byId = new Map(result.lines.map((l) => [l.line.id, l]));
+	const faces = new Map(result.lines.flatMap((l) => (l.line.face && l.line.recipeId && l.state !== 'aside' ? [[l.line.recipeId, l]] : [])));
 	const found = new Map<string, LineResult>();
 	for (const l of result.lines) {
 		let at: LineResult | undefined = l;
-		for (let n = 0; at?.line.hidden && n < 100; n++) at = at.line.source.by === 'parent' ? byId.get(at.line.source.parentId) : undefined;
+		for (let n = 0; at?.line.hidden && n < 100; n++) at = above(at, byId, faces);
 		if (at && !at.line.hidden) found.set(l.line.id, at);
 	}
 	return found;

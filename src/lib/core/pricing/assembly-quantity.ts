@@ -74,3 +74,9 @@ export function childQuantity(parent: Quantity, ratio: number, step: number): Qu
 	if (ratio < 0) throw new PartError(say('ratio-cannot-be-negative'));
 	return roundUpToStep((parent * ratio) / 10_000, step);
 }
+
+/**
+ * How much of a part that comes once to a job: its amount with its waste, up to its step; the measure does not matter.
+ * @example onceQuantity({ amount: 15_000, per: 1_000_000, waste: 0, step: 10_000 }) // 20,000: one and a half, so two
+ */
+export const onceQuantity = (rate: PartRate): Quantity => roundUpToStep((rate.amount * (10_000 + rate.waste)) / 10_000, rate.step);

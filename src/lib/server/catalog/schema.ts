@@ -140,6 +140,8 @@ export const assemblies = sqliteTable(
 		choices: text('choices', { mode: 'json' }).$type<Choice[]>().notNull().default([]),
 		refusals: text('refusals', { mode: 'json' }).$type<ChoiceRefusal[]>().notNull().default([]),
 		fileId: ref('file_id'),
+		/** The customer reads one line of its name, with all of its parts in the price. */
+		oneLine: flag('one_line'),
 		setAside: flag('set_aside'),
 		version: version()
 	},
@@ -163,6 +165,8 @@ export const parts = sqliteTable(
 		rate: text('rate', { mode: 'json' }).$type<PartRate>().notNull(),
 		placeholder: words('placeholder'),
 		reminder: flag('reminder'),
+		/** It comes once to a job, in its plain amount, however many scopes bring it: the container, setting up. */
+		once: flag('once'),
 		note: words('note'),
 		phase: words('phase'),
 		/** The answers it belongs to, and what other answers do to its rate. */

@@ -2,7 +2,7 @@ import { say } from '../../contract/refusals/estimates';
 import { textOf } from '../../core/events';
 import { settingsOf } from '../company';
 import * as contract from '../../contract/estimates/commands';
-import { asc, eq, max } from 'drizzle-orm';
+import { and, asc, eq, max } from 'drizzle-orm';
 import {
 	cellOf,
 	checkDiscount,
@@ -22,7 +22,7 @@ import {
 } from '../../core/estimate';
 import { dimensionOf, isMeasure, parseFigure, parseMeasure } from '../../core/measure';
 import { parseCents, parsePercent, parseUnitPrice, quantity, unitPrice, type Cents, type Percent, type Quantity } from '../../core/money';
-import { checkAnswers, wordingUnder, type Kind, type PriceRule } from '../../core/pricing';
+import { checkAnswers, onceQuantity, wordingUnder, type Kind, type PriceRule } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import { serve, Missing, Stale, type Context } from '../commands';
 import { assemblies, items } from '../catalog/schema';
@@ -152,7 +152,11 @@ export const putAssembly = serve(contract.putAssembly, (ctx, i) => {
 	const holding = partsUnder(ctx.db, assembly.id, answered);
 	const branch = branchOfJob(ctx.db, ctx.get(estimates, scope.estimateId, 'This estimate').jobId);
 	const own = new Set(holding.flatMap(({ part }) => part.itemId ?? []));
+	if (assembly.oneLine)
+		ctx.insert(lines, { ...oneLineOf(assembly.name), id: newId(), scopeId: scope.id, position: position++, recipeId: recipe.id });
+	const there = onceThere(ctx, scope.estimateId);
 	for (const { part: p, rate } of holding) {
+		if (p.once && there.has(onceKey(p.itemId, p.sheetId))) continue;
 		const base = p.itemId ? itemLine(ctx, p.itemId, by, tax) : laborLine(ctx, sheetForBranch(ctx.db, p.sheetId ?? '', branch), by, p.name);
 		const line = ctx.insert(lines, {
 			id: newId(),
@@ -160,7 +164,9 @@ export const putAssembly = serve(contract.putAssembly, (ctx, i) => {
 			position: position++,
 			...base,
 			name: p.name || base.name,
-			source: { by: 'measure', measures: p.measures, rate },
+			source: p.once ? { by: 'typed', quantity: onceQuantity(rate) } : { by: 'measure', measures: p.measures, rate },
+			once: p.once,
+			hidden: assembly.oneLine,
 			placeholder: p.placeholder,
 			reminder: p.reminder,
 			note: p.note,
@@ -175,6 +181,27 @@ export const putAssembly = serve(contract.putAssembly, (ctx, i) => {
 	if (scope.wording === '' && wording !== '') ctx.update(scopes, scope.id, { wording });
 	done(ctx, scope.estimateId, 'estimates.put-assembly', { assembly: assembly.name, scope: scope.name });
 });
+
+/** The one line in which a customer reads an assembly: its parts are hidden, and in its price. */
+const oneLineOf = (name: string) => ({
+	...{ kind: 'other' as Kind, name, unit: 'each', unitCost: 0, unitPrice: 0, face: true, discountable: false },
+	rule: { by: 'fixed', price: unitPrice(0) } as PriceRule,
+	source: { by: 'typed', quantity: quantity(10_000) } as const
+});
+
+const onceKey = (itemId: string | null, sheetId: string | null): string => itemId ?? `sheet ${sheetId}`;
+
+/** What comes once to a job and is on this estimate already, on whatever scope. */
+const onceThere = (ctx: Context, estimateId: string): ReadonlySet<string> =>
+	new Set(
+		ctx.db
+			.select({ itemId: lines.itemId, sheetId: lines.sheetId })
+			.from(lines)
+			.innerJoin(scopes, eq(scopes.id, lines.scopeId))
+			.where(and(eq(scopes.estimateId, estimateId), eq(lines.once, true)))
+			.all()
+			.map((l) => onceKey(l.itemId, l.sheetId))
+	);
 
 /** A measure that was asked for when an assembly came onto the scope: kept as a typed shape. Empty: left open. */
 function measureTyped(ctx: Context, scopeId: string, name: string, typed: string): void {
@@ -216,6 +243,7 @@ function bringAlong(
 			...itemLine(ctx, c.itemId, by, tax),
 			source: { by: 'parent', parentId: parent.id, ratio: c.ratio, step: c.step },
 			option: parent.option,
+			hidden: parent.hidden,
 			phase: parent.phase,
 			recipeId: parent.recipeId
 		});

@@ -108,6 +108,9 @@ export const lines = sqliteTable(
 		settled: integer('settled'),
 		placeholder: words('placeholder'),
 		reminder: flag('reminder'),
+		/** Comes once to the job; and: what a customer reads in place of the hidden lines of the same assembly. */
+		once: flag('once'),
+		face: flag('face'),
 		note: words('note'),
 		phase: words('phase'),
 		itemId: ref('item_id'),

@@ -59,7 +59,11 @@ export const copyScope = serve(contract.copyScope, (ctx, i) => {
 	const recipeIds = new Map<string, string>();
 	for (const r of ctx.db.select().from(recipes).where(eq(recipes.scopeId, scope.id)).all())
 		recipeIds.set(r.id, ctx.insert(recipes, { ...r, id: newId(), scopeId: copy.id }).id);
-	const rows = ctx.db.select().from(lines).where(eq(lines.scopeId, scope.id)).all();
+	const all = ctx.db.select().from(lines).where(eq(lines.scopeId, scope.id)).all();
+	// What comes once to a job is there already, and what hangs on it with it.
+	const rows = all.filter(
+		(l) => !l.once && !(l.source.by === 'parent' && all.find((x) => l.source.by === 'parent' && x.id === l.source.parentId)?.once)
+	);
 	const ids = new Map(rows.map((l) => [l.id, newId()]));
 	for (const l of rows) {
 		const source = l.source.by === 'parent' ? { ...l.source, parentId: ids.get(l.source.parentId) ?? l.source.parentId } : l.source;

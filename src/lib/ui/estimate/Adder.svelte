@@ -2,7 +2,7 @@
 	import { formatCents, formatUnitPrice } from '$lib/core/money';
 	import { ask } from '$lib/client/ask';
 	import { command } from '$lib/client/command';
-	import { dimensionOf, measureLabel, scopeTyped, unitName, type MeasureName, type UnitSystem } from '$lib/core/measure';
+	import { dimensionOf, measureLabel, scopeTyped, unitName, type MeasureName, type ScopeTyped, type UnitSystem } from '$lib/core/measure';
 	import type { Choice } from '$lib/core/pricing';
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
@@ -21,6 +21,8 @@
 		run: () => Promise<unknown>;
 	}
 	let target = $state('');
+	const sizedWords = ({ kind, typed: { pitch, ...sides } }: ScopeTyped) =>
+		`a ${kind} of ${Object.values(sides).join(' × ')}${pitch ? `, pitch ${pitch}` : ''}`;
 	const scopeId = $derived(scopes.some((s) => s.id === target) ? target : (scopes.at(-1)?.id ?? ''));
 
 	/** What an assembly asks before it is put on the scope. */
@@ -69,7 +71,7 @@
 					...(sized
 						? [
 								{
-									...{ key: 'sized', more: `new scope, a ${sized.kind} of ${Object.values(sized.typed).join(' × ')}`, label: sized.name },
+									...{ key: 'sized', more: `new scope, ${sizedWords(sized)}`, label: sized.name },
 									run: () =>
 										command('estimates.add-scope', { estimateId, name: sized.name, shape: { kind: sized.kind, typed: sized.typed } })
 								}

@@ -100,6 +100,17 @@
 			all.push({ label: 'Options offered', value: formatCents(result.optionsOffered), how: how('optionsOffered'), tone: 'quiet' });
 		return all;
 	});
+	/** What would go out for nothing, or as if it cost nothing: named, since each may be meant. */
+	const counted = $derived(
+		result.lines.filter((l) => l.state !== 'aside' && !l.line.heading && !l.line.face && !l.line.hidden && l.quantity > 0 && !l.problem)
+	);
+	const unpriced = $derived(counted.filter((l) => l.amount === 0));
+	const uncosted = $derived(counted.filter((l) => l.amount !== 0 && l.line.unitCost === 0 && !l.line.flat));
+	const named = (all: typeof counted) =>
+		all
+			.slice(0, 3)
+			.map((l) => l.line.name)
+			.join(', ') + (all.length > 3 ? ` and ${all.length - 3} more` : '');
 </script>
 
 <Tally {rows} bar={['Price', formatCents(t.price), formatRate(t.margin)]} how={how('price')} about="the price">
@@ -118,6 +129,8 @@
 					label="{result.toDecide.length} line{result.toDecide.length > 1 ? 's' : ''} still to decide"
 				/>{:else}<Mark kind="done" label="Every line decided" />{/if}
 		</li>
+		{#if unpriced.length}<li><Mark kind="need" label="Without a price: {named(unpriced)}" /></li>{/if}
+		{#if uncosted.length}<li><Mark kind="ring" label="Without a cost: {named(uncosted)}" /></li>{/if}
 		{#each result.reminders as r (r.line.id)}<li><Mark kind="ring" label="{r.line.name} left at zero" /></li>{/each}
 		<li>
 			{#if t.profit < 0}<Mark kind="need" label="Below break-even by {formatCents(-t.profit)}" />{:else}<Mark

@@ -31,7 +31,13 @@
 	/** Cancel was pressed with something typed: pressed again, it is thrown away. */
 	let asking = $state(false);
 	$effect(() => {
-		if (open && !dialog?.open) dialog?.showModal();
+		if (open && dialog && !dialog.open) {
+			dialog.showModal();
+			// Else a browser gives the focus to the part that scrolls.
+			dialog
+				.querySelector<HTMLElement>('[autofocus], .body :is(input:not([type=hidden], [type=file]), select, textarea):not(:disabled)')
+				?.focus();
+		}
 		if (!open && dialog?.open) dialog.close();
 		if (!open) {
 			typing.clean();

@@ -75,6 +75,10 @@
 			>
 		</div>
 		<Field label="What the rate assumes"><textarea class="textarea" rows="2" bind:value={part.note}></textarea></Field>
+		{#if !part.childId}<label
+				><input type="checkbox" name="once" bind:checked={part.once} /> Comes once to a job in its amount, whatever is measured: the container,
+				setting up</label
+			>{/if}
 		<label><input type="checkbox" bind:checked={part.reminder} /> Remind the estimator when it comes to zero</label>
 		{#if choices.length}
 			<fieldset>

@@ -14,7 +14,16 @@ import {
 	type Quantity,
 	type UnitPrice
 } from '$lib/core/money';
-import { holds, partQuantity, rateUnder, type Answered, type Answers, type PartFactor, type PartRate } from '$lib/core/pricing';
+import {
+	holds,
+	onceQuantity,
+	partQuantity,
+	rateUnder,
+	type Answered,
+	type Answers,
+	type PartFactor,
+	type PartRate
+} from '$lib/core/pricing';
 
 /** A part while it is edited. */
 export interface PartTyped {
@@ -33,6 +42,7 @@ export interface PartTyped {
 	step: string;
 	placeholder: string;
 	reminder: boolean;
+	once: boolean;
 	note: string;
 	phase: string;
 	when: Answers;
@@ -66,6 +76,7 @@ export const partInput = (t: PartTyped) => ({
 	rate: t.childId ? { amount: 0, per: 10_000, waste: 0, step: 0 } : rateOf(t),
 	placeholder: t.placeholder,
 	reminder: t.reminder,
+	once: t.once && !t.childId,
 	note: t.note,
 	phase: t.phase,
 	when: t.when,
@@ -102,7 +113,8 @@ export function tryPart(t: PartTyped, measures: Readonly<Record<string, string>>
 	}
 	try {
 		const measure = t.measures.reduce((a, m) => a + (Number(measures[m]) || 0), 0);
-		const quantity = partQuantity(measure, rateUnder(rateOf(t), t.factors, answered));
+		const rate = rateUnder(rateOf(t), t.factors, answered);
+		const quantity = t.once ? onceQuantity(rate) : partQuantity(measure, rate);
 		return {
 			...none,
 			quantity,

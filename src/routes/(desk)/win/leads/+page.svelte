@@ -170,7 +170,7 @@
 								<span class="quiet">({d.score} of 100: {d.reasons.join(', ')})</span></span
 							>{#if d.differing.length}<label class="reach"
 									><span
-										>{#each d.differing as f (f)}{f} here <strong>{l[f]}</strong>, there {d.party?.[f]};
+										>{#each d.differing as f (f)}{f} here <strong>{l[f]}</strong>, there {d.party?.[f]}
 										{/each}</span
 									>
 									<select

@@ -46,6 +46,7 @@
 	};
 	const unused = $derived(Object.entries(LANGUAGES).filter(([l]) => !t.sheets.some((s) => s.lang === l)));
 	let fileId = $state(untrack(() => data.assembly.fileId));
+	let oneLine = $state(untrack(() => data.assembly.oneLine));
 	let choices = $state(untrack(() => structuredClone($state.snapshot(data.assembly.choices))));
 	let refusals = $state(untrack(() => structuredClone($state.snapshot(data.assembly.refusals))));
 	let answered: Record<string, string> = $state({});
@@ -139,6 +140,7 @@
 			step: part.sheetId ? '0.25' : '1',
 			placeholder: '',
 			reminder: false,
+			once: false,
 			note: '',
 			phase: rows.at(-1)?.phase ?? '',
 			when: {},
@@ -168,6 +170,7 @@
 			wording: t.wording,
 			crewSheet: crew,
 			fileId,
+			oneLine,
 			choices,
 			refusals: refusals.filter((x) => Object.keys(x.when).length > 0),
 			version: data.assembly.version,
@@ -232,10 +235,11 @@
 											class="link"
 											href="/price/assemblies/{p.childId}"
 											data-sveltekit-reload>assembly</a
-										>{/if}{#if p.placeholder}<span class="quiet"> — {p.placeholder}</span>{/if}{#if p.reminder}<span class="quiet">
-											(reminder)</span
-										>{/if}{#if Object.keys(p.when).length}<span class="chip">if asked</span>{/if}{#if p.factors.length}<span class="chip"
-											>× {p.factors.map((f) => formatPercent(f.factor)).join(', ')}</span
+										>{/if}{#if p.once}<span class="chip">once</span>{/if}{#if p.placeholder}<span class="quiet">
+											— {p.placeholder}</span
+										>{/if}{#if p.reminder}<span class="quiet"> (reminder)</span>{/if}{#if Object.keys(p.when).length}<span class="chip"
+											>if asked</span
+										>{/if}{#if p.factors.length}<span class="chip">× {p.factors.map((f) => formatPercent(f.factor)).join(', ')}</span
 										>{/if}</td
 								>{#if p.childId}<td colspan="6" class="quiet">put on whole, in this place</td><td class="num"
 										>{formatCents(tried[n]?.amount ?? 0)}</td
@@ -269,6 +273,9 @@
 						><input class="input" bind:value={t.category} disabled={off} /></Field
 					>
 				</div>
+				<label class="flex items-center gap-2"
+					><input type="checkbox" class="checkbox" name="one-line" bind:checked={oneLine} disabled={off} /> The customer reads it as one line</label
+				>
 				<PictureField bind:fileId label="Picture of {t.name}" disabled={off} />
 				<Field label="What the customer reads" hint={'{area} and the other measures are filled in'}
 					><textarea class="textarea" rows="4" bind:value={t.wording} disabled={off}></textarea></Field
