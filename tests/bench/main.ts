@@ -1,5 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import { benchPageBench } from './bench-page';
+import { boardBench } from './board';
 import { billingBench } from './billing';
 import { commandsBench } from './commands';
 import { coreBench } from './core';
@@ -22,6 +23,7 @@ await quotesBench();
 await papersBench();
 await benchPageBench();
 await pagesBench();
+await boardBench();
 await waitingBench();
 writeFileSync('bench-results.json', `${JSON.stringify(print(), null, '\t')}\n`);
 process.exit(0);

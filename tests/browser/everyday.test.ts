@@ -75,7 +75,10 @@ async function bid(name: string, kind: string): Promise<string> {
 async function starter(trade: string): Promise<void> {
 	await open(page, `${base}/price/assemblies`);
 	await press(page, 'Starter set');
-	await page.click(`dialog[open] input[value=${trade}]`);
+	const free = await page.$(`dialog[open] input[value=${trade}]:not(:disabled)`);
+	// Taken by a test before this one.
+	if (!free) return;
+	await free.click();
 	await press(page, 'Take it', 'dialog[open]');
 	await reads(page, `${trade}: `);
 }
@@ -84,7 +87,7 @@ const linesOf = (estimateId: string) =>
 const quantityShown = async (line: string) => bench.cellText(page, line, 'quantity');
 
 describe('from nothing to a price', () => {
-	it('an everyday re-roof takes at most forty actions: two faces, porch, gutters as an option, margin, sent', async () => {
+	it('an everyday re-roof takes at most thirty-six actions: two faces, porch, gutters as an option, margin, sent', async () => {
 		const estimateId = await bid('Everyday re-roof', 'Re-roof');
 		actions = 0;
 		await act.add('Main roof', 'new scope');
@@ -99,11 +102,9 @@ describe('from nothing to a price', () => {
 		await act.type('Shingle, laminated', 'name', 'Shingle, laminated, harbor brown');
 		await act.press('Copy', 'section[aria-label="Main roof"]');
 		await act.fill('input[name=scope-name]', 'Porch roof');
-		await act.save();
-		await act.press('roof face 1', 'section[aria-label="Porch roof"]');
-		await act.fill('input[name=length]', "12'");
-		await act.fill('input[name=times]', '1');
-		await act.save();
+		await act.fill('input[name=size-1]', "12'");
+		await act.fill('input[name=times-1]', '1');
+		await act.save('Copy');
 		await reads(page, 'area 201.9 sq ft');
 		await act.add('Gutters', 'new scope');
 		await act.press('Add a shape', 'section[aria-label=Gutters]');
@@ -131,7 +132,7 @@ describe('from nothing to a price', () => {
 			() => db.value('select count(*) from revisions r join quotes q on q.id = r.quote_id where q.estimate_id = ?', estimateId),
 			'the quote'
 		);
-		expect(actions).toBeLessThanOrEqual(40);
+		expect(actions).toBeLessThanOrEqual(36);
 		// What went out is what stood there: the margin is that of the whole, to the cent of its lines.
 		expect(linesOf(estimateId)).toBeGreaterThan(20);
 		expect(db.value('select count(*) from shapes where figure like \'%"measure":"count"%\'')).toBeGreaterThan(0);
@@ -139,13 +140,13 @@ describe('from nothing to a price', () => {
 
 	it('three rooms and an optional office, from the lead to what was sent, take at most thirty actions', async () => {
 		await starter('Insulation');
-		const { leadId } = await bench.run<{ leadId: string }>(page, 'leads.enter', {
-			...{ name: 'Rosalind Thorne', mail: 'rosalind@thorne.example', phone: '', address: '31 Bell Yard', source: '' },
+		const { id: leadId } = await bench.run<{ id: string }>(page, 'leads.enter', {
+			...{ name: 'Rosalind Thorne', mail: 'rosalind@thorne.example', phone: '', address: '31 Bell Yard', via: 'phone' },
 			wanted: 'Insulate three rooms upstairs, perhaps the office'
 		});
 		await open(page, `${base}/win/leads`);
 		actions = 0;
-		await act.press('Open a job for', `[id="${leadId}"]`);
+		await act.press('Open a job', `[id="${leadId}"]`);
 		await page.waitForFunction(() => location.pathname.startsWith('/jobs/'));
 		await act.press('Start the estimate');
 		await page.waitForSelector('#adder');
@@ -153,7 +154,11 @@ describe('from nothing to a price', () => {
 			"select e.id from estimates e join jobs j on j.id = e.job_id where j.wanted like 'Insulate three rooms%'"
 		);
 		// The size is typed with the name; the next rooms are copies with their own.
-		await act.add('North room 20x15x4', 'new scope, a room');
+		await act.fill('#adder', 'North room 20x15x4');
+		await reads(page, 'new scope, a room of 20 × 15 × 4');
+		actions++;
+		await page.keyboard.press('Enter');
+		await page.waitForSelector('section[aria-label="North room"]');
 		await act.add('Attic, blown cellulose to R-49', 'assembly');
 		await reads(page, 'floor 300.0 sq ft');
 		for (const [room, size, option] of [
@@ -187,8 +192,6 @@ describe('from nothing to a price', () => {
 			['Landing', 0],
 			['Office', 1]
 		]);
-		const floors = await page.evaluate(() => [...document.querySelectorAll('section.scope')].length);
-		expect(floors).toBe(0);
 		expect(
 			db.all('select figure from shapes s join scopes c on c.id = s.scope_id where c.estimate_id = ? order by c.position', estimateId)
 		).toHaveLength(4);

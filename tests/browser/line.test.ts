@@ -127,7 +127,7 @@ describe('the whole line, from a request to the last payment', () => {
 		// Copy, rename, change one dimension: everything follows.
 		await press(estimator, 'Copy');
 		await fill(estimator, 'input[name=scope-name]', 'Porch roof');
-		await save(estimator);
+		await save(estimator, 'Copy');
 		await estimator.waitForSelector('section[aria-label="Porch roof"]');
 		await press(estimator, 'roof face 1', 'section[aria-label="Porch roof"]');
 		await fill(estimator, 'input[name=length]', '12 ft');

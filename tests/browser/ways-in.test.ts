@@ -274,4 +274,49 @@ describe('what is new', () => {
 		expect(db.value("select count(*) from labor_sheets where name = 'Helpers'")).toBe(1);
 		expect(await seriousOn(owner)).toEqual([]);
 	});
+	it('reach nothing behind an open dialog, also where the focus is beside its fields', async () => {
+		await open(office, `${base}/win/customers`);
+		await press(office, 'New customer');
+		await fill(office, 'dialog[open] input[name=customer-name]', 'Nell Nought');
+		await office.evaluate(() => (document.activeElement as HTMLElement).blur());
+		await office.keyboard.press('n');
+		await office.keyboard.press('?');
+		expect(new URL(office.url()).pathname).toBe('/win/customers');
+		expect(await office.$$eval('dialog[open]', (all) => all.length)).toBe(1);
+		expect(await office.$eval('dialog[open] input[name=customer-name]', (e) => (e as HTMLInputElement).value)).toBe('Nell Nought');
+	});
+});
+
+describe('a job is lost', () => {
+	it('with its reason, also where the stage is set on its page', async () => {
+		const { jobId } = await bid('Lost Lane 2');
+		await open(estimator, `${base}/jobs/${jobId}`);
+		const lost = db.value<string>("select id from stages where meaning = 'lost'");
+		await estimator.select('select:has(option[value="' + lost + '"])', lost);
+		await reads(estimator, 'Lost: Lost Lane 2');
+		expect(await seriousOn(estimator)).toEqual([]);
+		await press(estimator, 'Price', 'dialog[open]');
+		await press(estimator, 'Mark as lost', 'dialog[open]');
+		await until(() => db.value<string>('select lost_reason from jobs where id = ?', jobId) === 'Price', 'the reason');
+	});
+});
+
+describe('a new customer', () => {
+	it('who is known already is named before anything is made; find or do takes the name', async () => {
+		const known = db.row<{ id: string; name: string }>("select id, name from customers where name like 'Orla Penhallow%'");
+		await open(office, `${base}/today`);
+		await office.keyboard.down('Control');
+		await office.keyboard.press('k');
+		await office.keyboard.up('Control');
+		await office.waitForSelector('dialog[open] input');
+		await office.type('dialog[open] input', 'new customer Orla Penhalow');
+		await reads(office, 'New customer: Orla Penhalow');
+		await office.keyboard.press('Enter');
+		await office.waitForSelector('dialog[open] input[name=customer-name]');
+		const before = db.value('select count(*) from customers');
+		await reads(office, `May be ${known.name}`);
+		await press(office, 'Open them', 'dialog[open]');
+		await office.waitForFunction((id) => location.pathname === `/win/customers/${id}`, {}, known.id);
+		expect(db.value('select count(*) from customers')).toBe(before);
+	});
 });

@@ -33,7 +33,7 @@ function sizeOfJob(db: Orm, estimateId: string): { n: number; unit: string; type
 		.innerJoin(jobs, eq(jobs.id, estimates.jobId))
 		.where(eq(estimates.id, estimateId))
 		.get();
-	return job?.n == null ? null : { n: job.n, unit: job.unit, typed: TYPED[job.unit] ?? job.unit };
+	return job?.n === null || job?.n === undefined ? null : { n: job.n, unit: job.unit, typed: TYPED[job.unit] ?? job.unit };
 }
 
 /** What must be typed before an assembly can be computed on a scope: measures its parts go by that no shape of the scope gives. */

@@ -4,6 +4,7 @@
 	import { ask } from '$lib/client/ask';
 	import type { Input } from '$lib/contract';
 	import { command } from '$lib/client/command';
+	import { forPage } from '$lib/client/keys';
 	import { formatUnitPrice } from '$lib/core/money';
 	import { EDGE_KINDS, formatLength, straightened, toUnit, unitName, type EdgeKind, type UnitSystem } from '$lib/core/measure';
 	import { measuredLength, numberPins, type PhotoMark, type PhotoScale, type Spot } from '$lib/core/survey';
@@ -351,7 +352,7 @@
 
 <svelte:window
 	onkeydown={(e) => {
-		if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'z' && !(e.target as HTMLElement).closest('input,textarea,dialog')) {
+		if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'z' && forPage(e)) {
 			e.preventDefault();
 			undo();
 		}

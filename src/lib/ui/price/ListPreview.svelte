@@ -89,7 +89,7 @@
 	>
 	{#if !p.fileName.toLowerCase().endsWith('.xlsx')}<Field label="Between the cells"
 			><select class="select" name="separator" bind:value={reading.separator} onchange={onread}
-				><option value="">found out</option><option value=",">comma</option><option value=";">semicolon</option><option value={'\t'}
+				><option value="">found out</option><option value=",">comma</option><option value=";">semicolon</option><option value="&#9;"
 					>tab</option
 				><option value="|">bar</option></select
 			></Field

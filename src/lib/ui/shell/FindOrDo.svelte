@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
 	import { ask } from '$lib/client/ask';
+	import { forPage } from '$lib/client/keys';
 	import { goto } from '$app/navigation';
 	import { may, type Holder, type Right } from '$lib/core/access';
 	import { PLACES } from './places';
@@ -106,13 +107,15 @@
 	function everywhere(e: KeyboardEvent) {
 		if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'k') {
 			e.preventDefault();
-			open();
+			// Not over a form that is half filled: leaving it would lose what is typed.
+			if (!document.querySelector('dialog[open]')) open();
 		} else if (
 			e.key.toLowerCase() === 'n' &&
 			!e.ctrlKey &&
 			!e.metaKey &&
 			!e.altKey &&
-			!(e.target as HTMLElement).closest('input,textarea,select,dialog,[contenteditable],[role=grid]') &&
+			forPage(e) &&
+			!(e.target as HTMLElement).closest('[role=grid]') &&
 			may(who, 'jobs.change')
 		)
 			void goto('/win/track?new=1');

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { page } from '$app/state';
+	import { forPage } from '$lib/client/keys';
 	import { shortcutsOf } from './shortcuts';
 	/** The keys of this page, shown by “?”. What is typed into a field is no such key. */
 	let dialog: HTMLDialogElement | undefined = $state();
@@ -7,8 +8,7 @@
 	const groups = $derived(shortcutsOf(page.url.pathname));
 	function keys(e: KeyboardEvent) {
 		const within = e.target as HTMLElement;
-		if (e.ctrlKey || e.metaKey || e.altKey || e.defaultPrevented || within.closest('input,textarea,select,dialog,[contenteditable]'))
-			return;
+		if (e.ctrlKey || e.metaKey || e.altKey || !forPage(e)) return;
 		if (e.key === '?') {
 			shown = true;
 			e.preventDefault();

@@ -12,6 +12,7 @@
 	import LinkDialog from '$lib/ui/forms/LinkDialog.svelte';
 	import { toggled } from '$lib/ui/lists';
 	import OwnFields from '$lib/ui/forms/OwnFields.svelte';
+	import LostDialog from '$lib/ui/sales/LostDialog.svelte';
 	import JobDetails from '$lib/ui/sales/JobDetails.svelte';
 	import ComingDialog from '$lib/ui/plan/ComingDialog.svelte';
 	import { endAfterWorkingDays } from '$lib/core/planning';
@@ -110,6 +111,8 @@
 		if (r.ok) handing = null;
 		else problem = r.message;
 	}
+	/** The stage of lost jobs, while its reason is asked for. */
+	let losing: string | null = $state(null);
 	let withdrawing: { id: string; number: number; revision: number } | null = $state(null);
 </script>
 
@@ -382,7 +385,13 @@
 						><select
 							class="select"
 							value={data.job.stageId}
-							onchange={(e) => act('jobs.move', { jobId: data.job.id, stageId: e.currentTarget.value })}
+							onchange={(e) => {
+								const stage = data.stages.find((s) => s.id === e.currentTarget.value);
+								if (stage?.meaning === 'lost') {
+									losing = stage.id;
+									e.currentTarget.value = data.job.stageId;
+								} else void act('jobs.move', { jobId: data.job.id, stageId: e.currentTarget.value });
+							}}
 							>{#each data.stages.filter((s) => s.track === (won ? 'doing' : 'winning')) as s (s.id)}<option value={s.id}>{s.name}</option
 								>{/each}</select
 						></Field
@@ -391,6 +400,15 @@
 		</div>
 	</div>
 </Page>
+{#if losing}{@const stageId = losing}<LostDialog
+		name={data.job.name}
+		reasons={data.lists.reasons}
+		onclose={() => (losing = null)}
+		lose={async (reason) => {
+			const r = await command('jobs.move', { jobId: data.job.id, stageId, reason });
+			return r.ok ? null : r.message;
+		}}
+	/>{/if}
 <LinkDialog bind:what={relink} kind="quotes" />
 <Dialog
 	bind:open={

@@ -11,6 +11,7 @@
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import ForecastStrip from '$lib/ui/sales/ForecastStrip.svelte';
+	import LostDialog from '$lib/ui/sales/LostDialog.svelte';
 	import Likely from '$lib/ui/sales/Likely.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { nearDay } from '$lib/ui/shell/dates';
@@ -97,7 +98,6 @@
 		if (name) typed = { ...blank(), name };
 	});
 	let losing: { id: string; name: string; stageId: string } | null = $state(null);
-	let reason = $state('');
 	const drags = new Drags<(typeof data.cards)[number]>({
 		words: (c) => c.name,
 		fits: (c, place) => place !== c.stageId,
@@ -125,7 +125,7 @@
 		if (!stage || !card || card.stageId === stageId) return;
 		if (stage.meaning === 'lost' && why === undefined) {
 			losing = { id, name: card.name, stageId };
-			[problem, reason] = ['', ''];
+			problem = '';
 			return;
 		}
 		const r = await command('jobs.move', { jobId: id, stageId, ...(why === undefined ? {} : { reason: why }) });
@@ -274,26 +274,15 @@
 	>
 	<div><button type="button" class="btn" onclick={() => open(true)}>Open and type the next</button></div>
 </Dialog>
-<Dialog
-	bind:open={
-		() => losing !== null,
-		(v) => {
-			if (!v) losing = null;
-		}
-	}
-	title="Lost: {losing?.name ?? ''}"
-	save="Mark as lost"
-	onsave={() => losing && move(losing.id, losing.stageId, reason)}
-	{problem}
->
-	<Field label="Why? It feeds the reports."><input class="input" name="reason" list="track-reasons" bind:value={reason} required /></Field>
-	<datalist id="track-reasons"
-		>{#each data.lists.reasons as r (r)}<option value={r}></option>{/each}</datalist
-	>
-	<p class="flex flex-wrap gap-2">
-		{#each data.lists.reasons as r (r)}<button type="button" class="btn btn-sm" onclick={() => (reason = r)}>{r}</button>{/each}
-	</p>
-</Dialog>
+{#if losing}{@const { id, name, stageId } = losing}<LostDialog
+		{name}
+		reasons={data.lists.reasons}
+		onclose={() => (losing = null)}
+		lose={async (why) => {
+			await move(id, stageId, why);
+			return problem || null;
+		}}
+	/>{/if}
 
 <style>
 	.tools {

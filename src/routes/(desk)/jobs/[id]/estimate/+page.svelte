@@ -4,6 +4,7 @@
 	import { onDestroy, onMount, untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
+	import { forPage } from '$lib/client/keys';
 	import { Edits } from '$lib/client/edits.svelte';
 	import { poolable, recompute, withLines, type Computed, type Line, type Scope } from '$lib/core/estimate';
 	import type { Shape } from '$lib/core/measure';
@@ -188,7 +189,7 @@
 	const setWhole = (what: Setting, value: string, within: Part) =>
 		act('estimates.set-whole', { estimateId: b.id, what, value, ...(what === 'discount' || what === 'per size' ? {} : within) });
 	function keys(e: KeyboardEvent) {
-		if (!(e.ctrlKey || e.metaKey) || (e.target as HTMLElement).closest('input,textarea,select,dialog')) return;
+		if (!(e.ctrlKey || e.metaKey) || !forPage(e)) return;
 		const key = e.key.toLowerCase();
 		if (key !== 'z' && key !== 'y') return;
 		e.preventDefault();
@@ -376,7 +377,7 @@
 	{#if naming?.what === 'wording'}<Field label="Wording" hint="{'{area}'} and the other measures follow the shapes"
 			><textarea class="textarea" rows="6" bind:value={text}></textarea></Field
 		>{#if text.includes('{')}<p class="quiet" data-testid="reads">{fillWording(text, measuresOf(naming.scopeId), estimate.system)}</p>{/if}
-	{:else}<Field label="Name"><input class="input" name="scope-name" bind:value={text} /></Field>{/if}
+	{:else}<Field label="Name"><input class="input" name="scope-new-name" bind:value={text} /></Field>{/if}
 </Dialog>
 <SetDialog bind:what={setting} {part} {estimate} {result} act={setWhole} />
 {#if detail}{#key detailed}<LineDialog
