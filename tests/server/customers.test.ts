@@ -9,6 +9,7 @@ import { attachedTo } from '$lib/server/files/attachments';
 import { contactsOf } from '$lib/server/sales/contacts';
 import { stageList } from '$lib/server/sales/stages';
 import { track } from '$lib/server/sales/track';
+import { winningTrack } from '$lib/server/screens/winning';
 import { salesOf } from '$lib/server/sales/report';
 import { readCards } from '$lib/server/sales/vcard';
 import { viewsOf } from '$lib/server/sales/views';
@@ -267,6 +268,32 @@ describe('the company’s own stages', () => {
 			expect(refused(() => yard.call('bastian', 'jobs.change', { jobId, [field]: typed }))[0]).toBe(field);
 		yard.call('bastian', 'jobs.change', { jobId, chance: null });
 		expect(card().ownChance).toBe(false);
+	});
+});
+
+describe('a card without a quote', () => {
+	it('has what its estimate comes to so far, marked; then what was offered; what is set aside counts nothing', () => {
+		const jobId = yard.job('Draft card', yard.customer('Draft card', 'person', 'd@card.example', '', ''), '', [-47, -131]);
+		yard.call('bastian', 'jobs.change', { jobId, expected: 700_000 });
+		const card = () => winningTrack(app).cards.find((c) => c.id === jobId)!;
+		expect(card()).toMatchObject({ worth: 700_000 });
+		expect(card().draft).toBeUndefined();
+		const estimateId = yard.estimate(jobId);
+		expect(card()).toMatchObject({ worth: 700_000 });
+		const scopeId = yard.scope(estimateId, 'Roof', [], []);
+		const { lineId } = yard.given('bastian', 'estimates.add-line', {
+			scopeId,
+			name: 'All of it',
+			kind: 'other',
+			price: 1_000_000,
+			cost: 1
+		});
+		expect(card()).toMatchObject({ worth: 10_000, draft: true });
+		yard.call('bastian', 'estimates.change-line', { lineId, field: 'quantity', value: '3' });
+		expect(card()).toMatchObject({ worth: 30_000, draft: true });
+		yard.issue(estimateId, '');
+		expect(card()).toMatchObject({ worth: 30_000 });
+		expect(card().draft).toBeUndefined();
 	});
 });
 

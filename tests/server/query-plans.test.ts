@@ -27,7 +27,7 @@ import { jobList, jobPage } from '$lib/server/screens/job';
 import { customerPage } from '$lib/server/screens/customer';
 import { quoteList } from '$lib/server/quotes/list';
 import { leadInbox } from '$lib/server/sales/leads';
-import { track } from '$lib/server/sales/track';
+import { winningTrack } from '$lib/server/screens/winning';
 import { board, plannableJobs } from '$lib/server/screens/board';
 import { findAnything } from '$lib/server/screens/search';
 import { fieldJob, fieldJobs, myDays, myHours, onTheClock, running } from '$lib/server/time/queries';
@@ -215,7 +215,7 @@ describe('what a screen asks', () => {
 		['an estimate', () => loadEstimate(app.db.orm, ids.estimate)],
 		['the board', () => board(app, '2027-04-12', 2)],
 		['jobs to plan', () => plannableJobs(app)],
-		['the track', () => track(app)],
+		['the track', () => winningTrack(app)],
 		['the leads', () => leadInbox(app, 'new')],
 		['the quotes', () => quoteList(app, 'open')],
 		['the jobs', () => jobList(app, OWNER, '', '')],

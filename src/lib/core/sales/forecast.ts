@@ -3,7 +3,7 @@ import { monthEnd, type Day } from '../time';
 
 /** A job on the winning track, as the forecast sees it. */
 export interface Prospect {
-	/** What it is worth: the newest quote, else what is expected; null: nobody knows yet. */
+	/** What it is worth: the newest quote, else what its estimate comes to so far, else what is expected; null: nobody knows yet. */
 	worth: Cents | null;
 	/** Chance that it is won, hundredths of a percent: its own, else that of its stage. */
 	chance: number;

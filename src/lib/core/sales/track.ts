@@ -12,6 +12,8 @@ export interface Card {
 	person: string;
 	branch: string;
 	worth: Cents | null;
+	/** Its worth is what its estimate comes to so far; nothing was offered yet. */
+	draft?: boolean;
 	chance: number;
 	decisionDay: Day | null;
 	nextStep: string;

@@ -1,5 +1,5 @@
 import { and, asc, desc, eq, isNull, sql } from 'drizzle-orm';
-import { cents } from '../../core/money';
+import { cents, type Cents } from '../../core/money';
 import { forecast, type Card } from '../../core/sales';
 import { wallTime } from '../../core/time';
 import type { App } from '../app';
@@ -13,8 +13,11 @@ export const MOST_CARDS = 10_000;
 /** Lost jobs are shown for so long; the reports know all of them. */
 const LOST_DAYS = 90;
 
-/** The winning track: its stages, its cards with what they are worth, and what is likely to come of them by month. */
-export function track(app: App) {
+/**
+ * The winning track: its stages, its cards with what they are worth, and what is likely to come of them by month.
+ * @param drafted what the estimates of jobs without a quote come to so far, by job
+ */
+export function track(app: App, drafted: (jobIds: readonly string[]) => ReadonlyMap<string, Cents> = () => new Map()) {
 	const db = app.db.orm;
 	const own = companyOf(app);
 	const now = app.clock.now();
@@ -58,18 +61,21 @@ export function track(app: App) {
 		.orderBy(desc(jobs.touchedAt))
 		.limit(MOST_CARDS)
 		.all();
+	const bidding = new Set(columns.filter((c) => c.meaning === 'bidding').map((c) => c.id));
+	const drafts = drafted(rows.filter((r) => r.quoted === null && bidding.has(r.stageId)).map((r) => r.id));
 	const cards = rows.map(({ quoted, expected, person, branch, chance, ...r }): Card & { lostReason: string; ownChance: boolean } => {
-		const worth = quoted ?? expected;
+		const draft = quoted === null ? drafts.get(r.id) : undefined;
+		const worth = quoted ?? draft ?? expected;
 		return {
 			...r,
 			person: person ?? '',
 			branch: branch ?? '',
 			worth: worth === null ? null : cents(worth),
+			...(draft === undefined ? {} : { draft: true }),
 			chance: chance ?? chanceOf.get(r.stageId) ?? 0,
 			ownChance: chance !== null
 		};
 	});
-	const bidding = new Set(columns.filter((c) => c.meaning === 'bidding').map((c) => c.id));
 	return {
 		columns,
 		cards,

@@ -20,3 +20,4 @@ export { payerOnSite, saleOnSite } from './sale-on-site';
 export { supplierList } from './suppliers';
 export { taxPage } from './taxes';
 export { todayPage } from './today';
+export { winningTrack } from './winning';

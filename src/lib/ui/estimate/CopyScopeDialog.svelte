@@ -37,18 +37,7 @@
 	}
 </script>
 
-<Dialog
-	bind:open={
-		() => true,
-		(v) => {
-			if (!v) onclose();
-		}
-	}
-	title="Copy {scope.name}"
-	save="Copy"
-	onsave={save}
-	problem={field === 'sizes' ? '' : problem}
->
+<Dialog onclosed={onclose} title="Copy {scope.name}" save="Copy" onsave={save} problem={field === 'sizes' ? '' : problem}>
 	<Field label="Name"><input class="input" name="scope-name" bind:value={name} required /></Field>
 	{#each sizes as s, n (s.shapeId)}<div class="flex gap-3">
 			<Field label="{s.kind} {n + 1}" problem={field === 'sizes' && n === sizes.length - 1 ? problem : ''} hint="was {s.was}"

@@ -42,18 +42,7 @@
 	}
 </script>
 
-<Dialog
-	bind:open={
-		() => true,
-		(v) => {
-			if (!v) onclose();
-		}
-	}
-	title="{l.line.name}: {l.line.placeholder}"
-	save="Take what is typed"
-	onsave={typeOne}
-	{problem}
->
+<Dialog onclosed={onclose} title="{l.line.name}: {l.line.placeholder}" save="Take what is typed" onsave={typeOne} {problem}>
 	<Field label="From the catalog"
 		><Finder id="decide" label="Item of the catalog" placeholder="Name, code or word" {look} ontake={take} eager list="flow" /></Field
 	>

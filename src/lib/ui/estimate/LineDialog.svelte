@@ -144,18 +144,7 @@
 	}
 </script>
 
-<Dialog
-	bind:open={
-		() => true,
-		(v) => {
-			if (!v) onclose();
-		}
-	}
-	title={line.name}
-	onsave={save}
-	{busy}
-	{problem}
->
+<Dialog onclosed={onclose} title={line.name} onsave={save} {busy} {problem}>
 	<Field label="What the customer reads" hint="empty: {line.name}" problem={at('wording')}
 		><textarea class="textarea" name="line-wording" rows="2" bind:value={typed.wording}></textarea></Field
 	>

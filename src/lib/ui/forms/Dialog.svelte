@@ -7,19 +7,23 @@
 	 * field gets the cursor.
 	 */
 	let {
-		open = $bindable(),
+		open = $bindable(true),
 		title,
 		save = 'Save',
 		onsave,
+		onclosed,
 		busy = false,
 		problem = '',
 		children,
 		danger = false
 	}: {
-		open: boolean;
+		/** Left out by one that is there only while it is open. */
+		open?: boolean;
 		title: string;
 		save?: string;
 		onsave: () => unknown;
+		/** It was closed, whichever way. */
+		onclosed?: () => void;
 		busy?: boolean;
 		problem?: string;
 		children: Snippet;
@@ -65,7 +69,10 @@
 		e.preventDefault();
 		asking = true;
 	}}
-	onclose={() => (open = false)}
+	onclose={() => {
+		open = false;
+		onclosed?.();
+	}}
 >
 	<!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
 	<form

@@ -19,18 +19,7 @@
 	}
 </script>
 
-<Dialog
-	bind:open={
-		() => true,
-		(v) => {
-			if (!v) onclose();
-		}
-	}
-	title="Lost: {name}"
-	save="Mark as lost"
-	onsave={save}
-	{problem}
->
+<Dialog onclosed={onclose} title="Lost: {name}" save="Mark as lost" onsave={save} {problem}>
 	<Field label="Why? It feeds the reports."><input class="input" name="reason" list="lost-reasons" bind:value={reason} required /></Field>
 	<datalist id="lost-reasons"
 		>{#each reasons as r (r)}<option value={r}></option>{/each}</datalist

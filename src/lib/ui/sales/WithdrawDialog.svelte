@@ -1,12 +1,13 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
+	import { mailWords, type Language } from '$lib/core/words';
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
 	/** Takes a quote back that is out: it is asked first, and the customer is told unless that is not wished. */
 	interface Props {
 		quote: { id: string; number: number; revision: number };
-		customer: { name: string; mail: string };
+		customer: { name: string; mail: string; language: Language };
 		company: string;
 		onclose: () => void;
 	}
@@ -17,8 +18,7 @@
 	let typed = $state(
 		untrack(() => ({
 			to: customer.mail,
-			subject: `Quote ${quote.number} is withdrawn`,
-			text: `Dear ${customer.name},\n\nwe have withdrawn our quote ${quote.number}: please do not act on it any more. If you still want the work done, call us or answer this mail.\n\n${company}`
+			...mailWords(customer.language).withdrawn({ number: quote.number, customer: customer.name, company })
 		}))
 	);
 	let problem = $state('');

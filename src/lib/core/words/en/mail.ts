@@ -6,6 +6,10 @@ export const mail = {
 		text: 'Dear {customer},\n\nthank you for asking us. Your quote is ready: you can read it, ask beside it, choose options and accept it here:\n\n{link}\n\nIt holds until {valid until}. If anything is unclear, call us: {phone}.\n\n{me}, {company}',
 		message: '{company}: your quote {number} over {total} is here: {link}'
 	},
+	withdrawn: (p: { number: number; customer: string; company: string }) => ({
+		subject: `Quote ${p.number} is withdrawn`,
+		text: `Dear ${p.customer},\n\nwe have withdrawn our quote ${p.number}: please do not act on it any more. If you still want the work done, call us or answer this mail.\n\n${p.company}`
+	}),
 	quoteFrom: (p: { number: number; company: string }) => `Quote ${p.number} from ${p.company}`,
 	quoteReminder: (p: { last: boolean; number: number; total: string; until: string; company: string; phone: string }) => ({
 		subject: p.last ? `Quote ${p.number} is valid until ${p.until}` : `Your quote ${p.number} from ${p.company}`,

@@ -8,6 +8,10 @@ export const mail: MailWords = {
 		text: 'Estimado/a {customer}:\n\ngracias por preguntarnos. Su presupuesto está listo: aquí puede leerlo, preguntar, elegir opciones y aceptarlo:\n\n{link}\n\nVale hasta el {valid until}. Si algo no está claro, llámenos: {phone}.\n\n{me}, {company}',
 		message: '{company}: su presupuesto {number} por {total} está aquí: {link}'
 	},
+	withdrawn: (p) => ({
+		subject: `El presupuesto ${p.number} queda retirado`,
+		text: `Hola, ${p.customer}:\n\nhemos retirado nuestro presupuesto ${p.number}; por favor, no lo tenga más en cuenta. Si todavía quiere hacer el trabajo, llámenos o responda a este correo.\n\n${p.company}`
+	}),
 	quoteFrom: (p) => `Presupuesto ${p.number} de ${p.company}`,
 	quoteReminder: (p) => ({
 		subject: p.last ? `El presupuesto ${p.number} vale hasta el ${p.until}` : `Su presupuesto ${p.number} de ${p.company}`,

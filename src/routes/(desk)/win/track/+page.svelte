@@ -224,9 +224,9 @@
 									>{c.nextStep}{c.nextDay ? `, ${nearDay(c.nextDay, data.today)}` : ''}</span
 								>{/if}
 							<span class="foot"
-								><span class="figure">{c.worth ? formatCents(c.worth) : 'no figure yet'}</span><span
-									class={why.length ? 'problem' : 'quiet'}>{touched(c.touchedAt)}</span
-								></span
+								><span class="figure" title={c.draft ? 'What its estimate comes to so far; nothing was offered yet' : ''}
+									>{c.worth ? formatCents(c.worth) : 'no figure yet'}{#if c.draft}<span class="quiet">, draft</span>{/if}</span
+								><span class={why.length ? 'problem' : 'quiet'}>{touched(c.touchedAt)}</span></span
 							>
 							{#if col.meaning === 'lost'}<span class="quiet">{c.lostReason}</span>{:else if c.decisionDay}<span class="quiet foot"
 									><span class:problem={c.decisionDay < data.today}>decides {nearDay(c.decisionDay, data.today)}</span><span
