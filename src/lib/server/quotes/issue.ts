@@ -190,7 +190,7 @@ function headerOf(ctx: Context, i: Given, of: { row: EstimateRow; job: Job; cust
 		by: ctx.who.name,
 		...(of.customer.language === 'en' ? {} : { language: of.customer.language }),
 		...(of.row.change === null
-			? { deposit: { percent: depositShare(i.deposit ?? own.settings.deposit.percent) } }
+			? { deposit: { percent: depositShare(i.deposit ?? usualShare(own.settings.deposit.percent)) } }
 			: { change: of.row.change }),
 		...(layout.estimator ? estimatorOf(ctx) : {}),
 		...(photos.length ? { photos } : {}),
@@ -201,6 +201,9 @@ function headerOf(ctx: Context, i: Given, of: { row: EstimateRow; job: Job; cust
 		...(sheets.length ? { sheets } : {})
 	};
 }
+
+/** What the company asks for; all of it or more is no deposit, and holds no quote back. */
+const usualShare = (percent: number): number => (percent > 0 && percent < 10_000 ? percent : 0);
 
 /** A share of the total that is less than the whole. @throws Refusal at the field */
 function depositShare(share: number): number {

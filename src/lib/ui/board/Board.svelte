@@ -6,7 +6,7 @@
 	import Waterline from '../money/Waterline.svelte';
 	import { narrowDay, shortDay } from '../shell/dates';
 	import type { Bar, Held } from './layout';
-	import { weekStarts } from './layout';
+	import { barsOf, weekStarts } from './layout';
 	import Row from './Row.svelte';
 	import { boardRows, rowBeside, type BoardData, type BoardRow } from './rows';
 	import { jobTone } from './tones';
@@ -61,21 +61,12 @@
 			(bar ?? r?.querySelector<HTMLElement>(`[data-day="${day}"]`))?.focus();
 		});
 	}
+	/** The bar that has the focus, as its row draws it. */
 	const barAt = (e: Event): Bar | null => {
 		const id = (e.target as HTMLElement).dataset.shift;
-		if (!id) return null;
-		const first = b.shifts.find((s) => s.id === id);
-		const [from, to] = [Number((e.target as HTMLElement).dataset.first), Number((e.target as HTMLElement).dataset.last)];
-		const own = b.shifts.filter(
-			(s) =>
-				s.jobId === first?.jobId &&
-				s.personId === first.personId &&
-				s.phase === first.phase &&
-				s.from === first.from &&
-				s.day >= (b.days[from] ?? '') &&
-				s.day <= (b.days[to] ?? '')
-		);
-		return first ? { key: id, shifts: own, first: from, last: to, lane: 0 } : null;
+		const row = rows[at.row];
+		if (!id || (row?.kind !== 'person' && row?.kind !== 'nobody')) return null;
+		return barsOf(row.shifts, b.days, (s) => (b.conflicts[s]?.length ?? 0) > 0).find((x) => x.key === id) ?? null;
 	};
 	function keys(e: KeyboardEvent) {
 		const here = (e.target as HTMLElement).closest<HTMLElement>('[data-day],[data-shift]');
