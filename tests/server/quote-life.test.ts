@@ -431,6 +431,9 @@ describe('what a quote says of paying and of who made it', () => {
 		// None is none, also where the company asks for one.
 		const without = issueWith({ deposit: 0 });
 		expect(customerQuote(app, without.revisionId, null)?.depositAsked).toBeNull();
+		// All of it is no deposit: it is left out, and holds no quote back.
+		setDeposit(10_000);
+		expect(customerQuote(app, issueWith({}).revisionId, null)?.depositAsked).toBeNull();
 		setDeposit(usual);
 	});
 	it('a text goes to whom the company names, from the amount on that it says', () => {

@@ -1,10 +1,12 @@
 <script lang="ts">
+	import { CHANGED, stillThere } from '$lib/client/picked';
 	/** A picture that belongs to a record: shown small, chosen or taken with the camera, taken off again. */
 	let { fileId = $bindable(), label, disabled = false }: { fileId: string | null; label: string; disabled?: boolean } = $props();
 	let problem = $state('');
 	let busy = $state(false);
 	async function take(file: File | undefined) {
 		if (!file) return;
+		if (!(await stillThere(file))) return void (problem = CHANGED);
 		[busy, problem] = [true, ''];
 		const form = new FormData();
 		form.set('picture', file);
