@@ -57,7 +57,9 @@ export async function press(page: Page, words: string, within = 'body'): Promise
 	const handle = await page.waitForFunction(
 		(text: string, scope: string) => {
 			const all = [
-				...document.querySelectorAll<HTMLElement>(`${scope} button, ${scope} a, ${scope} summary, ${scope} [role=option]`)
+				...document.querySelectorAll<HTMLElement>(
+					`${scope} button, ${scope} a, ${scope} summary, ${scope} [role=option], ${scope} [role^=menuitem]`
+				)
 			].filter((e) => e.checkVisibility?.() !== false);
 			const read = (e: HTMLElement) => (e.getAttribute('aria-label') ?? e.innerText).trim().replace(/\s+/g, ' ');
 			return all.find((e) => read(e) === text || e.innerText.trim() === text) ?? all.find((e) => read(e).startsWith(text)) ?? null;

@@ -269,6 +269,7 @@ export const ACCESS = `
   OF---B        time.correct
   OF---B        time.open-week
   OF---B        time.remove
+  OFELCB        views.lay-out
   OFELCB        views.remove
   OFELCB        views.save
   OFE---        work.add-task

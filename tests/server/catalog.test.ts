@@ -8,7 +8,7 @@ import { mulDiv } from '$lib/core/money';
 import type { App } from '$lib/server/app';
 import { previewItems } from '$lib/server/catalog/bulk';
 import { effectsOn } from '$lib/server/estimates/price-effects';
-import { catalogPage, exportItems, searchItems, supplierMapping } from '$lib/server/catalog/queries';
+import { catalogPage, exportItems, moreItems, searchItems, supplierMapping } from '$lib/server/catalog/queries';
 import { itemDetail } from '$lib/server/screens/item';
 import { isSpreadsheet, readSpreadsheet } from '$lib/server/catalog/read-sheet';
 import { writeSpreadsheet } from '$lib/server/catalog/write-sheet';
@@ -198,6 +198,23 @@ describe('many items at once', () => {
 		expect(() =>
 			yard.call('petra', 'catalog.save-category', { categoryId: top, name: 'Metal', parentId: below, rule: { by: 'inherit' } })
 		).toThrow('lie in itself');
+	});
+	it('come page by page behind a cursor: all of them once, in the order of their names', () => {
+		const names = Array.from({ length: 1300 }, (_, n) => `P-${n};Paged clip ${n % 37};each;1.00`);
+		bring(`Item no.;Description;Unit;Net price\n${names.join('\n')}\n`);
+		const first = catalogPage(app, { q: 'Paged' });
+		expect([first.items.length, first.found]).toEqual([500, 1300]);
+		const got = [...first.items];
+		for (let after = first.after; after;) {
+			const more = moreItems(app, { q: 'Paged' }, after);
+			got.push(...more);
+			const last = more.at(-1);
+			after = last ? { name: last.name, id: last.id } : null;
+		}
+		expect(new Set(got.map((i) => i.id)).size).toBe(1300);
+		expect(got.map((i) => i.name)).toEqual(got.map((i) => i.name).sort((a, b) => (a < b ? -1 : a > b ? 1 : 0)));
+		// One with an exact code stands first, and does not move the cursor.
+		expect(catalogPage(app, { q: 'P-12' }).items[0]?.code).toBe('P-12');
 	});
 	it('keep what somebody changed since when they are taken back', () => {
 		const { changeId, changed } = change({ q: 'shingle' }, { what: 'cost', percent: 500 });

@@ -15,6 +15,7 @@ import { freshYard, refused, value, wonJob } from './yard';
 /** Who may ask what, written out by hand. O owner · F office · E estimator · L crew lead · C crew · B bookkeeper. */
 const ACCESS = `
 OFE--B  catalog.inside
+OFE--B  catalog.more
 OFE---  catalog.paid-before
 OFE---  catalog.preview-items
 OFE--B  customers.likely

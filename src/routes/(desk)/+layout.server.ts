@@ -1,5 +1,6 @@
 import { app } from '$lib/server/app';
 import { todayOf, companyOf } from '$lib/server/company';
+import { layoutsOf } from '$lib/server/sales';
 import type { LayoutServerLoad } from './$types';
 
 export const load: LayoutServerLoad = ({ locals }) => {
@@ -15,6 +16,7 @@ export const load: LayoutServerLoad = ({ locals }) => {
 		company: { name: own.name, zone: own.zone, system: own.system, measures: own.settings.measures },
 		today: todayOf(app()),
 		now: app().clock.now(),
+		layouts: layoutsOf(app(), locals.signed?.personId ?? ''),
 		tiles: app().settings.mapTiles
 	};
 };

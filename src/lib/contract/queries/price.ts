@@ -1,10 +1,11 @@
 import { Type } from '@sinclair/typebox';
-import type { UnitPrice } from '../../core/money';
+import type { Rate, UnitPrice } from '../../core/money';
 import type { MeasureName } from '../../core/measure';
-import type { Answers, Kind, PartFactor, PartRate, PriceHistory } from '../../core/pricing';
+import type { Answers, Kind, PartFactor, PartRate, PriceHistory, PriceRule } from '../../core/pricing';
+import { ItemFilter } from '../catalog/filter';
 import { changeItems } from '../catalog/bulk';
 import { query } from '../define';
-import { Id, orNull, strict } from '../inputs';
+import { Id, orNull, strict, Text } from '../inputs';
 
 const PriceOf = Type.Unsafe<UnitPrice>(Type.Integer());
 
@@ -28,6 +29,37 @@ export const previewItems = query('catalog.preview-items', {
 			)
 		},
 		strict
+	)
+});
+
+/** An item as it stands in the list of the catalog. */
+export interface ListedItem {
+	id: string;
+	code: string;
+	name: string;
+	kind: Kind;
+	unit: string;
+	cost: number;
+	price: UnitPrice;
+	margin: Rate | null;
+	rule: PriceRule;
+	/** The rule that holds: its own, or the one of its category. */
+	ruleHeld: Exclude<PriceRule, { by: 'inherit' }>;
+	categoryId: string | null;
+	supplierId: string | null;
+	taxCodeId: string | null;
+	tags: string[];
+	note: string;
+	setAside: boolean;
+}
+
+/** The next items of a list behind one of them, in the order of their names. Empty: that was all. */
+export const moreItems = query('catalog.more', {
+	right: 'catalog.see',
+	size: 300_000,
+	input: Type.Object({ filter: ItemFilter, after: Type.Object({ name: Text(400), id: Id }, strict) }, strict),
+	output: Type.Unsafe<ListedItem[]>(
+		Type.Array(Type.Object({ id: Type.String(), code: Type.String(), name: Type.String(), cost: Type.Integer(), price: Type.Integer() }))
 	)
 });
 

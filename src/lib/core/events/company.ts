@@ -48,6 +48,7 @@ export const COMPANY = {
 	'people.change-own-password': () => 'Password changed',
 	'people.add': (p: { name: string; role: string }) => `${p.name} joined as ${p.role}`,
 	'views.save': (p: { name: string }) => `View “${p.name}” kept`,
+	'views.lay-out': (p: { list: string }) => `List “${p.list}” laid out`,
 	'views.remove': (p: { name: string }) => `View “${p.name}” taken away`,
 	'outbox.resend': (p: { subject: string }) => `Sent again: ${p.subject}`,
 	'time-off.add': (p: { name: string; from: string; to: string }) => `${p.name} is off from ${longDay(p.from)} to ${longDay(p.to)}`,

@@ -17,6 +17,7 @@ export {
 	exportingItems,
 	frequentItems,
 	insideOf,
+	moreItems,
 	insideWith,
 	itemCount,
 	laborSheetsToday,

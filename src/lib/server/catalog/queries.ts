@@ -1,5 +1,5 @@
 import { toTheEnd, type Restful } from '../../core/lists';
-import { asc, desc, eq, isNull, inArray, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, isNull, inArray, sql, type SQL } from 'drizzle-orm';
 import { marginOf } from '../../core/money';
 import type { App } from '../app';
 import { assemblies, catalogChanges, catalogWork, categories, imports, items, itemSuppliers, parts, suppliers } from './schema';
@@ -9,6 +9,7 @@ import { ftsQuery, type Orm } from '../db';
 import { todayOf } from '../company';
 import { hourPrice, rateOn } from '../rates';
 import type { ItemFilter } from '../../contract/catalog/filter';
+import type { ListedItem } from '../../contract/queries/price';
 import { itemWhere } from './filter';
 import { pricer } from './pricing';
 
@@ -63,13 +64,28 @@ export function frequentItems(app: App, limit = 6) {
 	return ids.flatMap((id) => rows.get(id) ?? []);
 }
 
-/** A window of the items of a filter with their prices, and how many there are in all. */
-export function catalogPage(app: App, filter: ItemFilter, limit = 500) {
+/** How many items of the catalog's list come at once. */
+const LISTED = 500;
+
+/** Items of a filter in the order of their names, behind one of them if it is said, with their prices. */
+function listed(db: Orm, where: SQL | undefined, limit: number, after?: { name: string; id: string }): ListedItem[] {
+	const behind = after ? sql`(${items.name}, ${items.id}) > (${after.name}, ${after.id})` : undefined;
+	const rows = db.select().from(items).where(and(where, behind)).orderBy(asc(items.name), asc(items.id)).limit(limit).all();
+	const p = pricer(db);
+	return rows.map((i) => {
+		const { price, rule: ruleHeld, breakEven } = p.of(i);
+		const { id, code, name, kind, unit, cost, rule, categoryId, supplierId, taxCodeId, tags, note, setAside } = i;
+		const of = { categoryId, supplierId, taxCodeId, tags, note, setAside };
+		return { id, code, name, kind, unit, cost, price, margin: marginOf(price, breakEven), rule, ruleHeld, ...of };
+	});
+}
+
+/** The first items of a filter, and how many there are in all. An exact code comes first. */
+export function catalogPage(app: App, filter: ItemFilter, limit = LISTED) {
 	const db = app.db.orm;
 	const where = itemWhere(db, filter);
-	const rows = db.select().from(items).where(where).orderBy(asc(items.name)).limit(limit).all();
+	const rows = listed(db, where, limit);
 	const exact = filter.q?.trim().toLowerCase() ?? '';
-	const p = pricer(db);
 	const found =
 		rows.length < limit
 			? rows.length
@@ -78,16 +94,18 @@ export function catalogPage(app: App, filter: ItemFilter, limit = 500) {
 					.from(items)
 					.where(where)
 					.get()?.n ?? 0);
+	/** Behind which the next ones come: the last by name, wherever an exact code stands. */
+	const last = rows.at(-1);
 	return {
 		found,
-		items: rows
-			.sort((x, y) => Number(y.code.toLowerCase() === exact) - Number(x.code.toLowerCase() === exact))
-			.map((i) => {
-				const { price, rule, breakEven } = p.of(i);
-				return { ...i, price, ruleHeld: rule, margin: marginOf(price, breakEven) };
-			})
+		after: last ? { name: last.name, id: last.id } : null,
+		items: [...rows].sort((x, y) => Number(y.code.toLowerCase() === exact) - Number(x.code.toLowerCase() === exact))
 	};
 }
+
+/** The items behind one of them. */
+export const moreItems = (app: App, filter: ItemFilter, after: { name: string; id: string }): ListedItem[] =>
+	listed(app.db.orm, itemWhere(app.db.orm, filter), 2 * LISTED, after);
 
 export const itemCount = (app: App): number =>
 	app.db.orm

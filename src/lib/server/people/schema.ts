@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { sqliteTable, text, integer, uniqueIndex, index, check } from 'drizzle-orm/sqlite-core';
 import type { LaborSheet } from '../../core/pricing';
+import type { ListLayout } from '../../contract/sales/views';
 import { branches } from '../company/schema';
 import { id, version, ref, words, instant, day, flag } from '../db/columns';
 
@@ -94,6 +95,20 @@ export const timeOff = sqliteTable(
 		note: words('note')
 	},
 	(t) => [index('time_off_person').on(t.personId, t.from), check('time_off_order', sql`${t.from} <= ${t.to}`)]
+);
+
+/** How somebody has a list laid out: widths, what stays at the left, what it starts with. */
+export const listLayouts = sqliteTable(
+	'list_layouts',
+	{
+		id: id(),
+		personId: ref('person_id')
+			.notNull()
+			.references(() => people.id),
+		list: text('list').notNull(),
+		layout: text('layout', { mode: 'json' }).$type<ListLayout>().notNull()
+	},
+	(t) => [uniqueIndex('list_layouts_person').on(t.personId, t.list)]
 );
 
 /** A view of a list that somebody saved: its address under a name. Without a person it is everybody's. */

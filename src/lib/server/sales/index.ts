@@ -31,4 +31,4 @@ export { salesOf } from './report';
 export { setUpCompany } from './set-up';
 export { doingStages, nameLists, saveStages, stageList } from './stages';
 export { track } from './track';
-export { removeView, saveView, viewsOf } from './views';
+export { layOut, layoutsOf, removeView, saveView, viewsOf } from './views';

@@ -1,12 +1,12 @@
 import { say } from '../../contract/refusals/sales';
 import * as contract from '../../contract/sales/views';
-import { VIEW_PAGES } from '../../contract/sales/views';
+import { VIEW_PAGES, type ListLayout, type ListName } from '../../contract/sales/views';
 import { and, asc, eq, isNull, or } from 'drizzle-orm';
 import { may } from '../../core/access';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { serve, type Actor } from '../commands';
-import { savedViews } from '../people/schema';
+import { listLayouts, savedViews } from '../people/schema';
 import { newId } from '../ids';
 
 export const saveView = serve(contract.saveView, (ctx, i, actor) => {
@@ -49,3 +49,25 @@ export const viewsOf = (app: App, page: (typeof VIEW_PAGES)[number], actor: Acto
 		)
 		.orderBy(asc(savedViews.personId), asc(savedViews.name))
 		.all();
+
+export const layOut = serve(contract.layOut, (ctx, { list, layout }, actor) => {
+	if (actor.type !== 'person') throw new Refusal(say('views-kept-for-people'));
+	const mine = and(eq(listLayouts.personId, actor.id), eq(listLayouts.list, list));
+	const known = ctx.db.select({ id: listLayouts.id }).from(listLayouts).where(mine).get();
+	if (layout === null) {
+		if (known) ctx.remove(listLayouts, known.id);
+	} else if (known) ctx.update(listLayouts, known.id, { layout });
+	else ctx.insert(listLayouts, { id: newId(), personId: actor.id, list, layout });
+	ctx.happened(`person:${actor.id}`, 'views.lay-out', { list });
+});
+
+/** How a person has their lists laid out, by list. */
+export const layoutsOf = (app: App, personId: string): Partial<Record<ListName, ListLayout>> =>
+	Object.fromEntries(
+		app.db.orm
+			.select({ list: listLayouts.list, layout: listLayouts.layout })
+			.from(listLayouts)
+			.where(eq(listLayouts.personId, personId))
+			.all()
+			.map((l) => [l.list, l.layout])
+	);

@@ -18,6 +18,8 @@
 	import type { Drags } from '../drag/drags';
 	import { toggled } from '../lists';
 	import type { Held } from './held';
+	import type Menu from '../menu/Menu.svelte';
+	import type { MenuEntry } from '../menu/menu';
 	import How from '../money/How.svelte';
 	import Waterline from '../money/Waterline.svelte';
 	import Mark from '../shell/Mark.svelte';
@@ -126,8 +128,46 @@
 		e.preventDefault();
 		onpaste(text);
 	}
-	/** The line whose menu is open. */
-	let menu: string | null = $state(null);
+	/** The line whose menu is asked for, and what it stands beside; one menu for all lines. */
+	let asked: { lineId: string; beside: HTMLElement } | null = $state(null);
+	let menuOpen = $state(false);
+	let Loaded: typeof Menu | undefined = $state();
+	async function askMenu(lineId: string, row: number, beside: HTMLElement) {
+		const again = menuOpen && asked?.lineId === lineId;
+		if (at.row !== row) at = { row, col: 0 };
+		Loaded ??= (await import('../menu/Menu.svelte')).default;
+		asked = { lineId, beside };
+		menuOpen = !again;
+	}
+	const entriesOf = (l: LineResult): MenuEntry[] => {
+		const go = (words: string, act: Parameters<typeof online>[0], keys?: string): MenuEntry => ({
+			words,
+			does: () => online(act, l.line.id),
+			...(keys ? { keys } : {})
+		});
+		const turn = (words: string, field: LineField, value: string, keys?: string): MenuEntry => ({
+			words,
+			does: () => void put(l, field, value),
+			...(keys ? { keys } : {})
+		});
+		const flip = (field: 'setAside' | 'option' | 'hidden' | 'locked', on: string, off: string, keys?: string) =>
+			turn(l.line[field] ? off : on, field, String(!l.line[field]), keys);
+		return [
+			...(l.line.heading ? [] : [go(`All about it${l.line.itemId ? ', paid before' : ''}`, 'details', 'Alt Enter')]),
+			...(l.line.placeholder ? [go(`Decide: ${l.line.placeholder}`, 'decide'), turn('Decided as it is', 'placeholder', '')] : []),
+			flip('setAside', 'Set aside', 'Put back', 'Alt Delete'),
+			flip('option', 'Make an option', 'No option'),
+			flip('hidden', 'Hide from the customer', 'Show to the customer'),
+			flip('locked', 'Lock', 'Unlock'),
+			go('Remark', 'remark'),
+			...(l.line.override ? [turn(`Back to ${formatQuantity(l.computed ?? 0)}`, 'quantity', '')] : []),
+			{ line: true },
+			go('Move up', 'up', 'Alt ↑'),
+			go('Move down', 'down', 'Alt ↓'),
+			go('Delete', 'remove')
+		];
+	};
+	const askedLine = $derived(asked === null ? undefined : scope.lines.find((l) => l.line.id === asked?.lineId));
 	let body: HTMLElement | undefined = $state();
 	const measures = $derived((Object.entries(scope.measures) as [MeasureName, number][]).filter(([, v]) => v > 0));
 
@@ -244,8 +284,7 @@
 		else if (step) move(step[0] ?? 0, step[1] ?? 0);
 		else if (e.key === 'Enter' || e.key === 'F2') begin(l, at.col);
 		else if (e.key === 'ContextMenu' || (e.key === 'F10' && e.shiftKey)) {
-			menu = l.line.id;
-			requestAnimationFrame(() => body?.querySelector<HTMLElement>('.menu button')?.focus());
+			void askMenu(l.line.id, at.row, e.currentTarget as HTMLElement);
 		} else if (e.altKey && e.key === 'Delete') void put(l, 'setAside', String(!l.line.setAside));
 		else if (e.key === 'Delete' || e.key === 'Backspace') {
 			// The cell is cleared as if its text had been taken out: what it cannot be without is refused beside it.
@@ -269,11 +308,6 @@
 	const price = (c: Column, l: LineResult) => c === 'price' && l.line.settled !== null;
 </script>
 
-<svelte:window
-	onpointerdown={(e) => {
-		if (menu && !(e.target as HTMLElement).closest('.more')) menu = null;
-	}}
-/>
 <section class="sheet scope" class:aside={scope.state === 'aside'} data-place="scope {scope.scope.id}" aria-label={scope.scope.name}>
 	<!-- By keyboard the arrows below do the same. -->
 	<header {@attach drags.thing(() => ({ scopeId: scope.scope.id, words: scope.scope.name }))}>
@@ -487,42 +521,10 @@
 									class="dots"
 									tabindex="-1"
 									aria-label="More for {l.line.name}"
-									aria-expanded={menu === l.line.id}
-									onclick={() => (menu = menu === l.line.id ? null : l.line.id)}>⋯</button
+									aria-haspopup="menu"
+									aria-expanded={menuOpen && asked?.lineId === l.line.id}
+									onclick={(e) => askMenu(l.line.id, row, e.currentTarget)}>⋯</button
 								>
-								{#if menu === l.line.id}
-									<!-- Drawn for the one line that is asked, not for three hundred. -->
-									<div class="sheet menu" role="group" aria-label="More for {l.line.name}">
-										{#if !l.line.heading}<button
-												type="button"
-												onclick={() => {
-													menu = null;
-													online('details', l.line.id);
-												}}>All about it{l.line.itemId ? ', paid before' : ''}</button
-											>{/if}
-										{#if l.line.placeholder}<button type="button" onclick={() => online('decide', l.line.id)}
-												>Decide: {l.line.placeholder}</button
-											>
-											<button type="button" onclick={() => put(l, 'placeholder', '')}>Decided as it is</button>{/if}
-										<button type="button" onclick={() => put(l, 'setAside', String(!l.line.setAside))}
-											>{l.line.setAside ? 'Put back' : 'Set aside'}</button
-										><button type="button" onclick={() => put(l, 'option', String(!l.line.option))}
-											>{l.line.option ? 'No option' : 'Make an option'}</button
-										><button type="button" onclick={() => put(l, 'hidden', String(!l.line.hidden))}
-											>{l.line.hidden ? 'Show to the customer' : 'Hide from the customer'}</button
-										><button type="button" onclick={() => put(l, 'locked', String(!l.line.locked))}
-											>{l.line.locked ? 'Unlock' : 'Lock'}</button
-										>
-										<button type="button" onclick={() => online('remark', l.line.id)}>Remark</button>
-										{#if l.line.override}<button type="button" onclick={() => put(l, 'quantity', '')}
-												>Back to {formatQuantity(l.computed ?? 0)}</button
-											>{/if}
-										<button type="button" onclick={() => online('up', l.line.id)}>Move up</button><button
-											type="button"
-											onclick={() => online('down', l.line.id)}>Move down</button
-										><button type="button" onclick={() => online('remove', l.line.id)}>Delete</button>
-									</div>
-								{/if}
 							</td>
 						</tr>
 						{#if problem?.row === row || l.problem}<tr
@@ -542,6 +544,13 @@
 		</table>
 	{/if}
 </section>
+{#if Loaded && asked && askedLine}<Loaded
+		bind:open={menuOpen}
+		anchor={asked.beside}
+		label="More for {askedLine.line.name}"
+		entries={entriesOf(askedLine)}
+		onclosed={focusCell}
+	/>{/if}
 
 <style>
 	.scope {
@@ -684,23 +693,5 @@
 	.dots {
 		cursor: pointer;
 		padding: 0 6px;
-	}
-	.menu {
-		position: absolute;
-		right: 6px;
-		top: 26px;
-		z-index: 12;
-		display: grid;
-		min-width: 190px;
-		box-shadow: 0 6px 24px rgb(0 0 0 / 0.14);
-	}
-	.menu button {
-		text-align: left;
-		padding: 6px 12px;
-		cursor: pointer;
-	}
-	.menu button:hover,
-	.menu button:focus-visible {
-		background: var(--color-base-200);
 	}
 </style>

@@ -13,6 +13,12 @@ export interface Column<Row> {
 	/** Off until chosen. */
 	extra?: boolean;
 	width?: string;
+	/** Rows can be grouped by it: a state, a kind, a customer. */
+	group?: boolean;
+	/** What it is sorted by where that is not the value: the place of a stage among the stages. */
+	rank?: (row: Row) => number;
+	/** The sum of such rows as it stands in the foot and beside a group; reckoned in whole cents or units by the core, never of what is shown. */
+	sum?: (rows: readonly Row[]) => string;
 }
 
 export interface Order {
@@ -20,35 +26,58 @@ export interface Order {
 	down: boolean;
 }
 
-/** The order in an address, `total` or `-total`; null where there is none or the column is unknown. */
-export function readOrder(text: string | null, keys: readonly string[]): Order | null {
-	if (!text) return null;
-	const down = text.startsWith('-');
-	const key = down ? text.slice(1) : text;
-	return keys.includes(key) ? { key, down } : null;
+/** The orders in an address, `stage,-total`: by the first, then by the next. Unknown columns fall away. */
+export function readOrders(text: string | null, keys: readonly string[]): Order[] {
+	return (text ?? '')
+		.split(',')
+		.map((t) => (t.startsWith('-') ? { key: t.slice(1), down: true } : { key: t, down: false }))
+		.filter((o, i, all) => keys.includes(o.key) && all.findIndex((x) => x.key === o.key) === i);
 }
 
-export const writeOrder = (order: Order | null): string | null => (order ? `${order.down ? '-' : ''}${order.key}` : null);
+export const writeOrders = (orders: readonly Order[]): string | null => orders.map((o) => `${o.down ? '-' : ''}${o.key}`).join(',') || null;
 
-/** A click on a heading: up, then down, then as it came. */
-export function nextOrder(now: Order | null, key: string): Order | null {
-	if (now?.key !== key) return { key, down: false };
-	return now.down ? null : { key, down: true };
+/** A click on a heading: up, then down, then as it came. With `more` the other orders stay, and this one counts after them. */
+export function nextOrders(now: readonly Order[], key: string, more = false): Order[] {
+	const own = now.find((o) => o.key === key);
+	const next = !own ? [{ key, down: false }] : own.down ? [] : [{ key, down: true }];
+	if (!more) return next;
+	return own ? now.flatMap((o) => (o.key === key ? next : [o])) : [...now, ...next];
 }
+
+/** Grouped rows stand group by group: the groups' columns are the first orders, each in its own direction where one is said. */
+export const groupedOrders = (groups: readonly string[], orders: readonly Order[]): Order[] => [
+	...groups.map((key) => orders.find((o) => o.key === key) ?? { key, down: false }),
+	...orders.filter((o) => !groups.includes(o.key))
+];
 
 const words = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
+type Value = string | number | null;
 
-/** Rows in the order asked for; equal ones stay as they came, empty values are always last. */
-export function sortRows<Row>(rows: readonly Row[], columns: readonly Column<Row>[], order: Order | null): Row[] {
-	const column = columns.find((c) => c.key === order?.key);
-	if (!order || !column) return [...rows];
-	const sign = order.down ? -1 : 1;
-	return [...rows].sort((a, b) => {
-		const [x, y] = [column.value(a), column.value(b)];
-		const [noX, noY] = [x === null || x === '', y === null || y === ''];
-		if (noX || noY) return Number(noX) - Number(noY);
-		return sign * (typeof x === 'number' && typeof y === 'number' ? x - y : words.compare(String(x), String(y)));
+/** Below zero where x comes first; empty values are last both ways. */
+function compared(x: Value, y: Value, sign: number): number {
+	const [noX, noY] = [x === null || x === '', y === null || y === ''];
+	if (noX || noY) return Number(noX) - Number(noY);
+	return sign * (typeof x === 'number' && typeof y === 'number' ? x - y : words.compare(String(x), String(y)));
+}
+
+/** Rows in the orders asked for; equal ones stay as they came, empty values are always last. */
+export function sortRows<Row>(rows: readonly Row[], columns: readonly Column<Row>[], orders: readonly Order[]): Row[] {
+	const by = orders.flatMap((o) => {
+		const c = columns.find((x) => x.key === o.key);
+		// Each value is asked for once, not at each comparing.
+		return c ? [{ sign: o.down ? -1 : 1, values: rows.map(c.rank ?? c.value) }] : [];
 	});
+	if (by.length === 0) return [...rows];
+	return rows
+		.map((row, i) => ({ row, i }))
+		.sort((a, b) => {
+			for (const { sign, values } of by) {
+				const d = compared(values[a.i] ?? null, values[b.i] ?? null, sign);
+				if (d !== 0) return d;
+			}
+			return a.i - b.i;
+		})
+		.map((x) => x.row);
 }
 
 /** Rows in which every word typed occurs somewhere, without regard to case. */
@@ -67,6 +96,13 @@ export function shownColumns<Row>(columns: readonly Column<Row>[], chosen: strin
 	const picked = columns.filter((c) => keys.includes(c.key));
 	return picked.length > 0 ? picked : columns.filter((c) => !c.extra);
 }
+
+/** The columns of an address by which rows are grouped, those that can be; two at the most. */
+export const readGroups = <Row>(text: string | null, columns: readonly Column<Row>[]): string[] =>
+	(text ?? '')
+		.split(',')
+		.filter((k, i, all) => all.indexOf(k) === i && columns.some((c) => c.key === k && c.group))
+		.slice(0, 2);
 
 /** The rows to draw of a long table: only those in sight and a few around them, so that 10,000 rows scroll without stutter. */
 export function windowOf(top: number, height: number, rowHeight: number, count: number, around = 12): { from: number; to: number } {

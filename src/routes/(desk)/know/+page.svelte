@@ -7,31 +7,27 @@
 	import Page from '$lib/ui/shell/Page.svelte';
 	import StageNav from '$lib/ui/shell/StageNav.svelte';
 	import { pagesOf } from '$lib/ui/shell/places';
+	import { moneyColumn } from '$lib/ui/tables/columns';
 	import DataTable from '$lib/ui/tables/DataTable.svelte';
 	import type { Column } from '$lib/ui/tables/view';
 	let { data: given } = $props();
 	const data = $derived(latestOf(given));
 	type Job = (typeof data.jobs)[number];
-	const money = (key: keyof Job & string, label: string, pick: (j: Job) => number, extra = false): Column<Job> => ({
-		...{ key, label, extra, num: true },
-		value: (j) => pick(j) / 100,
-		text: (j) => formatCents(pick(j))
-	});
 	const columns: Column<Job>[] = [
 		{ key: 'name', label: 'Job', value: (j) => `${j.number} ${j.name}`, own: true },
-		{ key: 'customer', label: 'Customer', value: (j) => j.customer, extra: true },
-		{ key: 'kind', label: 'Kind of work', value: (j) => j.kindOfWork, extra: true },
-		money('contract', 'Contract and charges', (j) => j.contract),
-		money('budget', 'Budget now', (j) => j.budget),
-		money('committed', 'Committed', (j) => j.committed, true),
-		money('used', 'Used', (j) => j.used),
-		money('forecast', 'Forecast', (j) => j.forecast),
-		{ key: 'profit', label: 'Profit expected', value: (j) => j.profit / 100, own: true, num: true },
+		{ key: 'customer', label: 'Customer', value: (j) => j.customer, extra: true, group: true },
+		{ key: 'kind', label: 'Kind of work', value: (j) => j.kindOfWork, extra: true, group: true },
+		moneyColumn('contract', 'Contract and charges', (j) => j.contract),
+		moneyColumn('budget', 'Budget now', (j) => j.budget),
+		moneyColumn('committed', 'Committed', (j) => j.committed, { extra: true }),
+		moneyColumn('used', 'Used', (j) => j.used),
+		moneyColumn('forecast', 'Forecast', (j) => j.forecast),
+		moneyColumn('profit', 'Profit expected', (j) => j.profit, { own: true }),
 		{ key: 'margin', label: 'Margin', value: (j) => (j.margin ?? 0) / 10_000, text: (j) => formatRate(j.margin), num: true },
 		{ key: 'complete', label: 'Complete', value: (j) => (j.complete ?? 0) / 10_000, text: (j) => formatRate(j.complete, 0), num: true },
-		money('earned', 'Earned', (j) => j.earned),
-		money('billed', 'Billed', (j) => j.billed),
-		{ key: 'over', label: 'Over or under billed', value: (j) => j.over / 100, own: true, num: true }
+		moneyColumn('earned', 'Earned', (j) => j.earned),
+		moneyColumn('billed', 'Billed', (j) => j.billed),
+		moneyColumn('over', 'Over or under billed', (j) => j.over, { own: true })
 	];
 	const far = $derived(
 		[...data.jobs]

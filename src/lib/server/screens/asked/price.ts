@@ -1,13 +1,15 @@
 import { say } from '../../../contract/refusals/screens';
 import * as ofEstimates from '../../../contract/queries/estimates';
 import * as contract from '../../../contract/queries/price';
-import { insideWith, previewItems } from '../../catalog';
+import { insideWith, moreItems, previewItems } from '../../catalog';
 import { Missing } from '../../commands';
 import { lackingFor, previewReprice, repricePlan } from '../../estimates';
 import { answerTo } from '../../queries';
 import { paidBefore } from '../item';
 
 export const itemsPreviewed = answerTo(contract.previewItems, (app, { filter, change }) => previewItems(app, filter, change));
+
+export const more = answerTo(contract.moreItems, (app, { filter, after }) => moreItems(app, filter, after));
 
 export const inside = answerTo(contract.insideOf, (app, { assemblyId }) => insideWith(app, assemblyId));
 

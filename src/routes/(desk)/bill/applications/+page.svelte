@@ -1,10 +1,10 @@
 <script lang="ts">
 	import { latestOf } from '$lib/client/shown.svelte';
-	import { formatCents } from '$lib/core/money';
 	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
+	import { moneyColumn } from '$lib/ui/tables/columns';
 	import DataTable from '$lib/ui/tables/DataTable.svelte';
 	import type { Column } from '$lib/ui/tables/view';
 	let { data: given } = $props();
@@ -13,25 +13,13 @@
 	const MARKS = { draft: 'ring', sent: 'wait', certified: 'done', void: 'ring' } as const;
 	const columns: Column<Application>[] = [
 		{ key: 'number', label: 'Application', value: (a) => a.number, own: true },
-		{ key: 'job', label: 'Job', value: (a) => a.job },
-		{ key: 'customer', label: 'To', value: (a) => a.customer },
+		{ key: 'job', label: 'Job', value: (a) => a.job, group: true },
+		{ key: 'customer', label: 'To', value: (a) => a.customer, group: true },
 		{ key: 'period', label: 'Period to', value: (a) => a.periodEnd, text: (a) => showDay(a.periodEnd) },
-		{ key: 'state', label: 'State', value: (a) => a.state, own: true },
+		{ key: 'state', label: 'State', value: (a) => a.state, own: true, group: true },
 		{ key: 'invoice', label: 'Invoice', value: (a) => a.invoice, own: true },
-		{
-			key: 'due',
-			label: 'Due with it',
-			value: (a) => (a.due === null ? null : a.due / 100),
-			text: (a) => (a.due === null ? '' : formatCents(a.due)),
-			num: true
-		},
-		{
-			key: 'open',
-			label: 'Open',
-			value: (a) => (a.open ? a.open / 100 : null),
-			text: (a) => (a.open ? formatCents(a.open) : ''),
-			num: true
-		}
+		moneyColumn('due', 'Due with it', (a) => a.due),
+		moneyColumn('open', 'Open', (a) => a.open, { blank: true })
 	];
 </script>
 

@@ -7,6 +7,7 @@
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { nearDay, showDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
+	import { moneyColumn } from '$lib/ui/tables/columns';
 	import DataTable from '$lib/ui/tables/DataTable.svelte';
 	import type { Column } from '$lib/ui/tables/view';
 	let { data: given } = $props();
@@ -16,21 +17,15 @@
 	const isOpen = (i: Invoice) => i.state === 'issued' || i.state === 'part paid';
 	const columns: Column<Invoice>[] = [
 		{ key: 'number', label: 'Invoice', value: (i) => i.number, own: true },
-		{ key: 'customer', label: 'Customer', value: (i) => i.customer },
-		{ key: 'job', label: 'Job', value: (i) => i.job },
+		{ key: 'customer', label: 'Customer', value: (i) => i.customer, group: true },
+		{ key: 'job', label: 'Job', value: (i) => i.job, group: true },
 		{ key: 'what', label: 'What', value: (i) => i.title },
 		{ key: 'day', label: 'Issued', value: (i) => i.day, text: (i) => showDay(i.day), extra: true },
 		{ key: 'due', label: 'Due', value: (i) => i.due, own: true },
 		{ key: 'promise', label: 'Promised for', value: (i) => i.promise, text: (i) => showDay(i.promise), extra: true },
-		{ key: 'state', label: 'State', value: (i) => i.state, own: true },
-		{ key: 'total', label: 'Total', value: (i) => i.total / 100, text: (i) => formatCents(i.total), num: true },
-		{
-			key: 'open',
-			label: 'Open',
-			value: (i) => (isOpen(i) ? (i.total - i.paid) / 100 : null),
-			text: (i) => (isOpen(i) ? formatCents(i.total - i.paid) : ''),
-			num: true
-		}
+		{ key: 'state', label: 'State', value: (i) => i.state, own: true, group: true },
+		moneyColumn('total', 'Total', (i) => i.total),
+		moneyColumn('open', 'Open', (i) => (isOpen(i) ? i.total - i.paid : null))
 	];
 </script>
 

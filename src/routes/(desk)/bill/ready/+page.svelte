@@ -11,6 +11,7 @@
 	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { pagesOf } from '$lib/ui/shell/places';
+	import { moneyColumn } from '$lib/ui/tables/columns';
 	import DataTable from '$lib/ui/tables/DataTable.svelte';
 	import type { Column } from '$lib/ui/tables/view';
 	let { data: given } = $props();
@@ -21,17 +22,11 @@
 	const columns: Column<Ready>[] = [
 		{ key: 'number', label: 'Job', value: (r) => r.number },
 		{ key: 'name', label: 'Name', value: (r) => r.name, own: true },
-		{ key: 'customer', label: 'Customer', value: (r) => r.customer },
-		{ key: 'kind', label: 'Kind of work', value: (r) => r.kindOfWork },
-		{ key: 'state', label: 'State', value: (r) => (r.doneAt ? 'finished' : 'under way'), own: true },
-		{
-			key: 'costs',
-			label: 'Time and materials',
-			value: (r) => r.toBill / 100,
-			text: (r) => (r.toBill ? formatCents(r.toBill) : ''),
-			num: true
-		},
-		{ key: 'left', label: 'Left of the contract', value: (r) => r.left / 100, text: (r) => (r.left ? formatCents(r.left) : ''), num: true },
+		{ key: 'customer', label: 'Customer', value: (r) => r.customer, group: true },
+		{ key: 'kind', label: 'Kind of work', value: (r) => r.kindOfWork, group: true },
+		{ key: 'state', label: 'State', value: (r) => (r.doneAt ? 'finished' : 'under way'), own: true, group: true },
+		moneyColumn('costs', 'Time and materials', (r) => r.toBill, { blank: true }),
+		moneyColumn('left', 'Left of the contract', (r) => r.left, { blank: true }),
 		{ key: 'bill', label: '', value: () => '', own: true }
 	];
 	let picked: string[] = $state([]);

@@ -1,12 +1,12 @@
 <script lang="ts">
 	import { latestOf } from '$lib/client/shown.svelte';
 	import { command } from '$lib/client/command';
-	import { formatCents } from '$lib/core/money';
 	import { repeatWords } from '$lib/core/repeats';
 	import RepeatInvoiceDialog from '$lib/ui/money/RepeatInvoiceDialog.svelte';
 	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { pagesOf } from '$lib/ui/shell/places';
+	import { moneyColumn } from '$lib/ui/tables/columns';
 	import DataTable from '$lib/ui/tables/DataTable.svelte';
 	import type { Column } from '$lib/ui/tables/view';
 	let { data: given } = $props();
@@ -16,11 +16,11 @@
 	let problem = $state('');
 	const columns: Column<Rule>[] = [
 		{ key: 'name', label: 'Invoice', value: (r) => r.name },
-		{ key: 'customer', label: 'Customer', value: (r) => r.customer },
+		{ key: 'customer', label: 'Customer', value: (r) => r.customer, group: true },
 		{ key: 'job', label: 'Job', value: (r) => r.job, own: true },
-		{ key: 'rule', label: 'Comes', value: (r) => repeatWords(r.rule) },
+		{ key: 'rule', label: 'Comes', value: (r) => repeatWords(r.rule), group: true },
 		{ key: 'send', label: 'Then', value: (r) => (r.send ? 'is sent' : 'waits as a draft') },
-		{ key: 'amount', label: 'Net', value: (r) => r.amount / 100, text: (r) => formatCents(r.amount), num: true },
+		moneyColumn('amount', 'Net', (r) => r.amount),
 		{ key: 'state', label: '', value: (r) => (r.paused ? 'paused' : ''), own: true }
 	];
 	async function pause(r: Rule) {

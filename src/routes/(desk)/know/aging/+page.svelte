@@ -6,24 +6,18 @@
 	import { axisDollars, type ChartOption } from '$lib/ui/chart/theme';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { pagesOf } from '$lib/ui/shell/places';
+	import { moneyColumn } from '$lib/ui/tables/columns';
 	import DataTable from '$lib/ui/tables/DataTable.svelte';
 	import type { Column } from '$lib/ui/tables/view';
 	let { data: given } = $props();
 	const data = $derived(latestOf(given));
 	type Row = (typeof data.rows)[number];
-	const show = (n: number) => (n === 0 ? '' : formatCents(n));
 	const columns: Column<Row>[] = [
 		{ key: 'name', label: 'Customer', value: (r) => r.name, own: true },
-		...AGES.map((a): Column<Row> => ({
-			key: a,
-			label: a === 'not due' ? 'Not due' : `${a} days`,
-			value: (r) => r[a] / 100,
-			text: (r) => show(r[a]),
-			num: true
-		})),
-		{ key: 'open', label: 'Open', value: (r) => r.open / 100, text: (r) => show(r.open), num: true },
-		{ key: 'credit', label: 'Credit', value: (r) => r.credit / 100, text: (r) => show(r.credit), num: true },
-		{ key: 'retained', label: 'Retainage held', value: (r) => r.retained / 100, text: (r) => show(r.retained), num: true }
+		...AGES.map((a) => moneyColumn<Row>(a, a === 'not due' ? 'Not due' : `${a} days`, (r) => r[a], { blank: true })),
+		moneyColumn('open', 'Open', (r) => r.open, { blank: true }),
+		moneyColumn('credit', 'Credit', (r) => r.credit, { blank: true }),
+		moneyColumn('retained', 'Retainage held', (r) => r.retained, { blank: true })
 	];
 	const sums = $derived(AGES.map((a) => data.rows.reduce((s, r) => s + r[a], 0)));
 	const open = $derived(data.rows.reduce((s, r) => s + r.open, 0));

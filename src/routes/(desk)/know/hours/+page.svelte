@@ -6,27 +6,37 @@
 	import Page from '$lib/ui/shell/Page.svelte';
 	import StageNav from '$lib/ui/shell/StageNav.svelte';
 	import { pagesOf } from '$lib/ui/shell/places';
+	import { quantityColumn } from '$lib/ui/tables/columns';
 	import DataTable from '$lib/ui/tables/DataTable.svelte';
 	import type { Column } from '$lib/ui/tables/view';
 	let { data: given } = $props();
 	const data = $derived(latestOf(given));
 	type Row = (typeof data.rows)[number];
 	const hours = (n: number) => formatQuantity(Math.round(n / 1000) * 1000);
-	const columns: Column<Row>[] = [
+	/** Said only where the percent of a phase is: a column of dashes tells nothing. */
+	const said = $derived(data.kinds.filter((x) => x.production !== null));
+	const production: Column<Row>[] = $derived(
+		data.rows.some((r) => r.production !== null)
+			? [
+					{
+						key: 'production',
+						label: 'Production',
+						value: (r) => (r.production === null ? null : r.production / 10_000),
+						text: (r) => formatRate(r.production),
+						num: true
+					}
+				]
+			: []
+	);
+	const columns: Column<Row>[] = $derived([
 		{ key: 'job', label: 'Job', value: (r) => `${r.number} ${r.name}`, own: true },
-		{ key: 'kind', label: 'Kind of work', value: (r) => r.kindOfWork },
-		{ key: 'stage', label: 'Stage', value: (r) => r.stage },
-		{ key: 'sold', label: 'Sold, h', value: (r) => r.sold / 10_000, text: (r) => hours(r.sold), num: true },
-		{ key: 'used', label: 'Used, h', value: (r) => r.used / 10_000, text: (r) => hours(r.used), num: true },
-		{ key: 'left', label: 'Left, h', value: (r) => (r.sold - r.used) / 10_000, own: true, num: true },
-		{
-			key: 'production',
-			label: 'Production',
-			value: (r) => (r.production === null ? null : r.production / 10_000),
-			text: (r) => formatRate(r.production),
-			num: true
-		}
-	];
+		{ key: 'kind', label: 'Kind of work', value: (r) => r.kindOfWork, group: true },
+		{ key: 'stage', label: 'Stage', value: (r) => r.stage, group: true },
+		quantityColumn('sold', 'Sold, h', (r) => r.sold, hours),
+		quantityColumn('used', 'Used, h', (r) => r.used, hours),
+		quantityColumn('left', 'Left, h', (r) => r.sold - r.used, hours, { own: true }),
+		...production
+	]);
 	const option = $derived<ChartOption>({
 		grid: { left: 8, right: 16, top: 34, bottom: 8, containLabel: true },
 		legend: { top: 0, left: 0 },
@@ -50,11 +60,11 @@
 					.map((k) => `${k.name} ${hours(k.sold)} sold, ${hours(k.used)} used, production ${formatRate(k.production)}`)
 					.join('; ')}"
 			/>
-			<p class="quiet">
-				Production is hours as sold of what is done ÷ hours it took, over phases of which the percent is said: {data.kinds
-					.map((k) => `${k.name} ${formatRate(k.production)}`)
-					.join(', ')}.
-			</p>
+			{#if said.length}<p class="quiet">
+					Production is hours as sold of what is done ÷ hours it took, over phases of which the percent is said: {said
+						.map((k) => `${k.name} ${formatRate(k.production)}`)
+						.join(', ')}.
+				</p>{/if}
 		</section>{/if}
 	<DataTable
 		name="hours-sold-and-used"

@@ -14,7 +14,7 @@
 	type Row = (typeof data.assemblies)[number];
 	const columns: Column<Row>[] = [
 		{ key: 'name', label: 'Name', value: (a) => a.name, own: true },
-		{ key: 'category', label: 'Category', value: (a) => a.category },
+		{ key: 'category', label: 'Category', value: (a) => a.category, group: true },
 		{ key: 'parts', label: 'Parts', value: (a) => a.parts, num: true },
 		{ key: 'asks', label: 'Asks', value: (a) => a.choices.length || null, num: true },
 		{

@@ -6,6 +6,7 @@
 	import { formatPercent, formatRate, formatUnitPrice } from '$lib/core/money';
 	import { KINDS } from '$lib/core/pricing';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
+	import { listedItems } from '$lib/ui/price/listed.svelte';
 	import UnderWay from '$lib/ui/price/UnderWay.svelte';
 	import ItemForm, { blankItem, readItem } from '$lib/ui/forms/ItemForm.svelte';
 	import BulkDialog from '$lib/ui/price/BulkDialog.svelte';
@@ -45,10 +46,11 @@
 				: r.message;
 	}
 	const named = (list: { id: string; name: string }[], id: string | null) => list.find((x) => x.id === id)?.name ?? '';
+	const listed = listedItems(() => data);
 	const columns = $derived<Column<Item>[]>([
 		{ key: 'code', label: 'Code', value: (i) => i.code },
 		{ key: 'name', label: 'Name', value: (i) => i.name, own: true },
-		{ key: 'kind', label: 'Kind', value: (i) => i.kind },
+		{ key: 'kind', label: 'Kind', value: (i) => i.kind, group: true },
 		{ key: 'unit', label: 'Unit', value: (i) => i.unit },
 		{ key: 'cost', label: 'Cost', value: (i) => i.cost / 10_000, text: (i) => formatUnitPrice(i.cost), num: true },
 		{ key: 'price', label: 'Price', value: (i) => i.price / 10_000, text: (i) => formatUnitPrice(i.price), own: true, num: true },
@@ -65,8 +67,8 @@
 			value: (i) =>
 				`${i.ruleHeld.by === 'markup' ? '+' : `${i.ruleHeld.by} `}${'percent' in i.ruleHeld ? formatPercent(i.ruleHeld.percent) : ''}${i.rule.by === 'inherit' ? ', inherited' : ''}`
 		},
-		{ key: 'category', label: 'Category', value: (i) => named(data.categories, i.categoryId) },
-		{ key: 'supplier', label: 'Supplier', value: (i) => named(data.suppliers, i.supplierId) },
+		{ key: 'category', label: 'Category', value: (i) => named(data.categories, i.categoryId), group: true },
+		{ key: 'supplier', label: 'Supplier', value: (i) => named(data.suppliers, i.supplierId), group: true },
 		{ key: 'tags', label: 'Tags', value: (i) => i.tags.join(', '), extra: true },
 		{ key: 'tax', label: 'Tax', value: (i) => named(data.taxCodes, i.taxCodeId), extra: true },
 		{ key: 'note', label: 'Note', value: (i) => i.note, extra: true }
@@ -89,7 +91,8 @@
 	{#if said}<p class="mb-2" role="status"><Mark kind="done" label={said} /></p>{/if}
 	<DataTable
 		name="catalog"
-		rows={data.items}
+		rows={listed.rows}
+		more={{ total: data.found, next: listed.next }}
 		{columns}
 		href={(i) => `/price/catalog/${i.id}`}
 		search="server"
@@ -139,10 +142,6 @@
 				/>{:else}<a class="link" href="/price/catalog/{i.id}">{i.name}</a>{/if}{/snippet}
 	</DataTable>
 	<p class="quiet mt-2 flex gap-4">
-		{#if data.found > data.items.length}<span
-				>The first {data.items.length.toLocaleString('en-US')} of {data.found.toLocaleString('en-US')} are shown: type more words, or narrow it
-				down.</span
-			>{/if}
 		<a class="link" href="/api/catalog-export?filter={asked}">All {many.toLocaleString('en-US')} as CSV</a><a
 			class="link"
 			href="/api/catalog-export?as=xlsx&filter={asked}">as a spreadsheet</a

@@ -23,8 +23,8 @@
 	>;
 	const columns: Column<Row>[] = [
 		{ key: 'name', label: 'What', value: (r) => r.name, own: true },
-		{ key: 'kind', label: 'Kind', value: (r) => `${r.kind}, ${r.detail}` },
-		{ key: 'verdict', label: 'Sells', value: (r) => r.verdict, own: true },
+		{ key: 'kind', label: 'Kind', value: (r) => `${r.kind}, ${r.detail}`, group: true },
+		{ key: 'verdict', label: 'Sells', value: (r) => r.verdict, own: true, group: true },
 		{ key: 'price', label: 'Price', value: (r) => r.price / 100, text: (r) => formatCents(r.price), num: true },
 		{ key: 'cost', label: 'Cost today', value: (r) => r.cost / 100, text: (r) => formatCents(r.cost), num: true },
 		{ key: 'line', label: 'Waterline', value: (r) => r.margin, own: true, width: '17%' },

@@ -23,12 +23,24 @@
 	const rows = $derived(data.customers.filter((c) => narrow.every((f) => !params.get(f.id) || c.own[f.id] === params.get(f.id))));
 	const columns: Column<Customer>[] = $derived([
 		{ key: 'name', label: 'Name', value: (c) => c.name, own: true },
-		{ key: 'kind', label: 'Kind', value: (c) => c.kind, extra: true },
+		{ key: 'kind', label: 'Kind', value: (c) => c.kind, extra: true, group: true },
 		{ key: 'mail', label: 'Mail', value: (c) => c.mail },
 		{ key: 'phone', label: 'Phone', value: (c) => c.phone },
 		{ key: 'address', label: 'Address', value: (c) => c.address },
-		{ key: 'jobs', label: 'Jobs', value: (c) => c.jobs, num: true },
-		...data.ownFields.map((f) => ({ key: f.id, label: f.label, value: (c: Customer) => c.own[f.id] ?? '', extra: true }))
+		{
+			key: 'jobs',
+			label: 'Jobs',
+			value: (c) => c.jobs,
+			num: true,
+			sum: (rows) => rows.reduce((n, c) => n + c.jobs, 0).toLocaleString('en-US')
+		},
+		...data.ownFields.map((f) => ({
+			key: f.id,
+			label: f.label,
+			value: (c: Customer) => c.own[f.id] ?? '',
+			extra: true,
+			group: f.kind === 'choice'
+		}))
 	]);
 	let taking = $state(false);
 	let adding = $state(false);

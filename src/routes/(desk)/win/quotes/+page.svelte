@@ -1,10 +1,10 @@
 <script lang="ts">
 	import { latestOf } from '$lib/client/shown.svelte';
-	import { formatCents } from '$lib/core/money';
 	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showDay, showInstant } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
+	import { moneyColumn } from '$lib/ui/tables/columns';
 	import DataTable from '$lib/ui/tables/DataTable.svelte';
 	import type { Column } from '$lib/ui/tables/view';
 	let { data: given } = $props();
@@ -14,9 +14,9 @@
 	const columns: Column<Quote>[] = [
 		{ key: 'quote', label: 'Quote', value: (q) => `${q.number}-${q.revision}` },
 		{ key: 'job', label: 'Job', value: (q) => q.name, own: true },
-		{ key: 'customer', label: 'Customer', value: (q) => q.customer },
-		{ key: 'total', label: 'Total', value: (q) => q.total / 100, text: (q) => formatCents(q.total), num: true },
-		{ key: 'state', label: 'State', value: (q) => q.state, own: true },
+		{ key: 'customer', label: 'Customer', value: (q) => q.customer, group: true },
+		moneyColumn('total', 'Total', (q) => q.total),
+		{ key: 'state', label: 'State', value: (q) => q.state, own: true, group: true },
 		{ key: 'seen', label: 'Seen', value: (q) => q.seen || null, num: true },
 		{ key: 'last', label: 'Last seen', value: (q) => q.lastSeen, text: (q) => showInstant(q.lastSeen, data.company.zone) },
 		{ key: 'issued', label: 'Issued', value: (q) => q.issuedAt, text: (q) => showInstant(q.issuedAt, data.company.zone), extra: true },

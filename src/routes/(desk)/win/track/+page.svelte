@@ -16,6 +16,7 @@
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { nearDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
+	import { moneyColumn } from '$lib/ui/tables/columns';
 	import DataTable from '$lib/ui/tables/DataTable.svelte';
 	import SavedViews from '$lib/ui/tables/SavedViews.svelte';
 	import { withParams, type Column } from '$lib/ui/tables/view';
@@ -63,19 +64,31 @@
 	const touched = (ms: number) => (days(ms) === 0 ? 'today' : `${days(ms)} d ago`);
 	const columns: Column<(typeof data.cards)[number]>[] = $derived([
 		{ key: 'name', label: 'Job', value: (c) => c.name, own: true },
-		{ key: 'customer', label: 'Customer', value: (c) => c.customer },
-		{ key: 'stage', label: 'Stage', value: (c) => stageOf[c.stageId]?.name ?? '' },
-		{ key: 'worth', label: 'Worth', value: (c) => c.worth, text: (c) => (c.worth === null ? '' : formatCents(c.worth)), num: true },
+		{ key: 'customer', label: 'Customer', value: (c) => c.customer, group: true },
+		{
+			key: 'stage',
+			label: 'Stage',
+			value: (c) => stageOf[c.stageId]?.name ?? '',
+			rank: (c) => data.columns.findIndex((s) => s.id === c.stageId),
+			group: true
+		},
+		moneyColumn('worth', 'Worth', (c) => c.worth),
 		{ key: 'chance', label: 'Chance', value: (c) => c.chance, text: (c) => formatPercent(c.chance), num: true },
 		{ key: 'decision', label: 'Decided by', value: (c) => c.decisionDay, text: (c) => nearDay(c.decisionDay, data.today) },
 		{ key: 'next', label: 'Next step', value: (c) => c.nextStep },
 		{ key: 'nextDay', label: 'by', value: (c) => c.nextDay, text: (c) => nearDay(c.nextDay, data.today) },
 		{ key: 'touched', label: 'Touched', value: (c) => c.touchedAt, text: (c) => touched(c.touchedAt) },
-		{ key: 'kind', label: 'Kind of work', value: (c) => c.kind, extra: true },
-		{ key: 'source', label: 'Source', value: (c) => c.source, extra: true },
-		{ key: 'person', label: 'In charge', value: (c) => c.person, extra: true },
-		{ key: 'branch', label: 'Branch', value: (c) => c.branch, extra: true },
-		...data.ownFields.map((f) => ({ key: f.id, label: f.label, value: (c: (typeof data.cards)[number]) => c.own[f.id] ?? '', extra: true }))
+		{ key: 'kind', label: 'Kind of work', value: (c) => c.kind, extra: true, group: true },
+		{ key: 'source', label: 'Source', value: (c) => c.source, extra: true, group: true },
+		{ key: 'person', label: 'In charge', value: (c) => c.person, extra: true, group: true },
+		{ key: 'branch', label: 'Branch', value: (c) => c.branch, extra: true, group: true },
+		...data.ownFields.map((f) => ({
+			key: f.id,
+			label: f.label,
+			value: (c: (typeof data.cards)[number]) => c.own[f.id] ?? '',
+			extra: true,
+			group: true
+		}))
 	]);
 	let opening = $state(false);
 	const blank = () => ({

@@ -5,6 +5,7 @@
 	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { pagesOf } from '$lib/ui/shell/places';
+	import { moneyColumn } from '$lib/ui/tables/columns';
 	import DataTable from '$lib/ui/tables/DataTable.svelte';
 	import type { Column } from '$lib/ui/tables/view';
 	let { data: given } = $props();
@@ -19,30 +20,26 @@
 		bidding: 'ring',
 		lost: 'ring'
 	} as const;
-	const money = (key: string, label: string, of: (j: Job) => number): Column<Job> => ({
-		key,
-		label,
-		value: (j) => of(j) / 100,
-		text: (j) => formatCents(of(j)),
-		num: true
-	});
+	/** The stages in the order a job goes through them. */
+	const PLACES_OF: readonly string[] = ['bidding', 'won', 'ready', 'under way', 'finished', 'closed', 'lost'];
 	const columns: Column<Job>[] = $derived([
 		{ key: 'number', label: 'Job', value: (j) => j.number },
 		{ key: 'name', label: 'Name', value: (j) => j.name, own: true },
-		{ key: 'customer', label: 'Customer', value: (j) => j.customer },
-		{ key: 'kind', label: 'Kind of work', value: (j) => j.kindOfWork, extra: true },
-		{ key: 'stage', label: 'Stage', value: (j) => j.stage, own: true },
+		{ key: 'customer', label: 'Customer', value: (j) => j.customer, group: true },
+		{ key: 'kind', label: 'Kind of work', value: (j) => j.kindOfWork, extra: true, group: true },
 		{
-			key: 'contract',
-			label: 'Contract',
-			value: (j) => (j.contract ? j.contract / 100 : null),
-			text: (j) => (j.contract ? formatCents(j.contract) : 'time and materials'),
-			num: true
+			key: 'stage',
+			label: 'Stage',
+			value: (j) => j.stage,
+			rank: (j) => PLACES_OF.indexOf(j.meaning),
+			own: true,
+			group: true
 		},
-		{ ...money('sold', 'Cost sold', (j) => j.sold), extra: true },
-		money('used', 'Cost used', (j) => j.used),
+		moneyColumn('contract', 'Contract', (j) => j.contract || null, { none: 'time and materials' }),
+		moneyColumn('sold', 'Cost sold', (j) => j.sold, { extra: true }),
+		moneyColumn('used', 'Cost used', (j) => j.used),
 		{ key: 'share', label: 'Used against sold', value: (j) => (j.sold ? j.used / j.sold : null), own: true, width: '15%' },
-		...(data.mayMoney ? [money('billed', 'Billed', (j) => j.billed ?? 0)] : [])
+		...(data.mayMoney ? [moneyColumn<Job>('billed', 'Billed', (j) => j.billed ?? 0)] : [])
 	]);
 </script>
 

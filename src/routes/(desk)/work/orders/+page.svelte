@@ -2,13 +2,13 @@
 	import { latestOf } from '$lib/client/shown.svelte';
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
-	import { formatCents } from '$lib/core/money';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { nearDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
+	import { moneyColumn } from '$lib/ui/tables/columns';
 	import DataTable from '$lib/ui/tables/DataTable.svelte';
 	import type { Column } from '$lib/ui/tables/view';
 	let { data: given } = $props();
@@ -17,12 +17,12 @@
 	const MARKS = { draft: 'ring', sent: 'wait', closed: 'done', withdrawn: 'ring' } as const;
 	const columns: Column<Order>[] = [
 		{ key: 'number', label: 'Order', value: (o) => o.number, own: true },
-		{ key: 'firm', label: 'Supplier', value: (o) => o.firm },
+		{ key: 'firm', label: 'Supplier', value: (o) => o.firm, group: true },
 		{ key: 'jobs', label: 'For', value: (o) => o.jobs },
 		{ key: 'wanted', label: 'Wanted by', value: (o) => o.wanted, own: true },
 		{ key: 'came', label: 'Came', value: (o) => o.came, text: (o) => `${o.came} of ${o.lines} lines` },
-		{ key: 'state', label: 'State', value: (o) => o.state, own: true },
-		{ key: 'amount', label: 'Amount', value: (o) => o.amount / 100, text: (o) => formatCents(o.amount), num: true }
+		{ key: 'state', label: 'State', value: (o) => o.state, own: true, group: true },
+		moneyColumn('amount', 'Amount', (o) => o.amount)
 	];
 	let beginning = $state(false);
 	let firmId = $state('');

@@ -9,6 +9,7 @@
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { nearDay, showDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
+	import { moneyColumn } from '$lib/ui/tables/columns';
 	import DataTable from '$lib/ui/tables/DataTable.svelte';
 	import type { Column } from '$lib/ui/tables/view';
 	let { data: given } = $props();
@@ -17,10 +18,10 @@
 	const open = $derived(data.bills.reduce((a, b) => a + b.total, 0));
 	const columns: Column<Bill>[] = [
 		{ key: 'number', label: 'Bill', value: (b) => b.number, own: true },
-		{ key: 'firm', label: 'From', value: (b) => b.firm },
+		{ key: 'firm', label: 'From', value: (b) => b.firm, group: true },
 		{ key: 'day', label: 'Day', value: (b) => b.day, text: (b) => showDay(b.day) },
 		{ key: 'due', label: 'Due', value: (b) => b.due, own: true },
-		{ key: 'total', label: 'Total', value: (b) => b.total / 100, text: (b) => formatCents(b.total), num: true },
+		moneyColumn('total', 'Total', (b) => b.total),
 		{ key: 'pay', label: '', value: () => '', own: true }
 	];
 	let problem = $state('');
