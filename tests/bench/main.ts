@@ -1,6 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import { benchPageBench } from './bench-page';
 import { boardBench } from './board';
+import { bigListsBench } from './big-lists';
 import { billingBench } from './billing';
 import { commandsBench } from './commands';
 import { coreBench } from './core';
@@ -24,6 +25,7 @@ await papersBench();
 await benchPageBench();
 await pagesBench();
 await boardBench();
+await bigListsBench();
 await waitingBench();
 writeFileSync('bench-results.json', `${JSON.stringify(print(), null, '\t')}\n`);
 process.exit(0);

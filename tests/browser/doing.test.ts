@@ -210,7 +210,7 @@ describe('a season', () => {
 		await open(page, `${base}/plan/rounds`);
 		expect(unplanned()).toBe(7);
 		await page.select('[aria-label="Planned or not"]', 'unplanned');
-		await page.click('[aria-label="Pick all that are shown"]');
+		await page.click('[aria-label="Pick all shown"]');
 		await reads(page, '7 sites picked');
 		await page.select('[name=crew]', 'gutter');
 		await page.select('[name=weekday]', '3');
@@ -227,7 +227,7 @@ describe('a season', () => {
 	it('its sites are picked by drawing around them', async () => {
 		const page = await as('petra');
 		await open(page, `${base}/plan/rounds`);
-		await page.waitForFunction(() => document.querySelectorAll('.map path.leaflet-interactive').length === 46);
+		await page.waitForFunction(() => document.querySelector<HTMLElement>('.map')?.dataset.sites === '46');
 		await press(page, 'Draw around');
 		await page.waitForSelector('.map.leaflet-lasso-active, .map.drawing');
 		const box = (await (await page.$('.map'))!.boundingBox())!;
@@ -243,7 +243,7 @@ describe('a season', () => {
 		const page = await as('petra');
 		await open(page, `${base}/plan/rounds`);
 		await page.select('[aria-label="Planned or not"]', 'unplanned');
-		await page.click('[aria-label="Pick all that are shown"]');
+		await page.click('[aria-label="Pick all shown"]');
 		await page.select('[name=crew]', 'gutter');
 		await page.select('[name=weekday]', '3');
 		await page.waitForSelector('[data-test=planned]');

@@ -46,7 +46,8 @@ export const LISTS = [
 	'repeat-invoices',
 	'aging',
 	'jobs-costing',
-	'hours-sold-and-used'
+	'hours-sold-and-used',
+	'agreements'
 ] as const;
 export type ListName = (typeof LISTS)[number];
 

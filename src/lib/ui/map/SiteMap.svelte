@@ -2,8 +2,11 @@
 	import { onMount } from 'svelte';
 	import type * as Leaflet from 'leaflet';
 	import 'leaflet/dist/leaflet.css';
-	import { addGround } from './town';
-	/** Sites on the map, to pick by click and by drawing around. Planned ones are filled, others hollow; picked ones have a ring. */
+	import { addGround, town } from './town';
+	/**
+	 * Sites on the map, to pick by click and by drawing around. Planned ones are filled, others hollow; picked ones have a ring, the one
+	 * that is pointed at in the list beside is large. Thousands are painted on one canvas; what they say stands in the list as well.
+	 */
 	interface Place {
 		id: string;
 		lat: number | null;
@@ -17,32 +20,61 @@
 		/** Drawing around is on. */
 		drawing: boolean;
 		tiles?: string | null;
+		/** Pointed at, here or in the list. */
+		pointed: string | null;
 		onpick: (ids: string[], on?: boolean) => void;
 		ondrawn: () => void;
+		/** The part of the ground that is seen now: whether a place is in it. */
+		onview: (within: (p: { lat: number | null; lng: number | null }) => boolean) => void;
 	}
-	let { places, picked, drawing, tiles = null, onpick, ondrawn }: Props = $props();
+	let { places, picked, drawing, tiles = null, pointed = $bindable(), onpick, ondrawn, onview }: Props = $props();
 	let box: HTMLDivElement | undefined = $state();
 	let map: Leaflet.Map | undefined;
 	let lasso: { enable(): void; disable(): void } | undefined = $state();
+	interface Painted {
+		mark: Leaflet.CircleMarker;
+		text: string;
+		look: string;
+	}
 	// eslint-disable-next-line svelte/prefer-svelte-reactivity -- the map's own marks: nothing on the page is drawn from them
-	const marks = new Map<string, Leaflet.CircleMarker>();
+	const marks = new Map<string, Painted>();
 	const idOf = new WeakMap<Leaflet.Layer, string>();
-	let L: typeof Leaflet | undefined = $state();
+	let all: Leaflet.FeatureGroup | undefined;
+	let L: typeof Leaflet | undefined = $state.raw();
+	let drawn = $state(0);
 	const tone = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
-	const style = (p: Place, on: boolean) => ({
-		radius: on ? 9 : 7,
-		weight: on ? 4 : 2,
-		color: on ? tone('--color-accent') : tone('--color-primary'),
-		fillColor: tone('--color-primary'),
-		fillOpacity: p.planned ? 0.85 : 0
-	});
+	function looks() {
+		const [primary, accent] = [tone('--color-primary'), tone('--color-accent')];
+		return (planned: boolean, ringed: boolean, large: boolean): Leaflet.CircleMarkerOptions => ({
+			radius: large ? 12 : ringed ? 9 : 7,
+			weight: ringed || large ? 4 : 2,
+			color: ringed ? accent : primary,
+			fillColor: primary,
+			fillOpacity: planned ? 0.85 : 0
+		});
+	}
 	onMount(() => {
 		void (async () => {
-			const leaflet = await import('leaflet');
-			const { LassoHandler } = await import('leaflet-lasso');
+			const ground = tiles ? null : town();
+			const [leaflet, { LassoHandler }] = await Promise.all([import('leaflet'), import('leaflet-lasso')]);
 			if (!box) return;
-			map = leaflet.map(box, { attributionControl: false, zoomSnap: 0.25, scrollWheelZoom: false }).setView([-47, -131], 12);
-			await addGround(leaflet, map, tiles);
+			map = leaflet
+				.map(box, { attributionControl: false, zoomSnap: 0.25, scrollWheelZoom: false, preferCanvas: true })
+				.setView([-47, -131], 12);
+			void addGround(leaflet, map, tiles, ground ?? undefined);
+			all = leaflet.featureGroup().addTo(map);
+			// One of each for all of them: five thousand listeners and boxes would take longer than their points.
+			all.bindTooltip((layer) => marks.get(idOf.get(layer) ?? '')?.text ?? '');
+			all.on('click', (e) => {
+				const id = idOf.get(e.propagatedFrom as Leaflet.Layer);
+				if (id) onpick([id]);
+			});
+			all.on('mouseover', (e) => (pointed = idOf.get(e.propagatedFrom as Leaflet.Layer) ?? null));
+			all.on('mouseout', () => (pointed = null));
+			map.on('moveend', () => {
+				const seen = map?.getBounds();
+				if (seen) onview((p) => p.lat !== null && p.lng !== null && seen.contains([p.lat, p.lng]));
+			});
 			map.on('lasso.finished', (e) => {
 				// The package's own event, which Leaflet's types do not know.
 				const { layers } = e as unknown as { layers: Leaflet.Layer[] };
@@ -58,31 +90,38 @@
 		return () => map?.remove();
 	});
 	$effect(() => {
-		if (!L || !map) return;
-		const there = new Set(places.map((p) => p.id));
-		for (const [id, m] of marks)
+		if (!L || !map || !all) return;
+		const there = new Map(places.map((p) => [p.id, p]));
+		for (const [id, { mark }] of marks)
 			if (!there.has(id)) {
-				m.remove();
+				all.removeLayer(mark);
 				marks.delete(id);
 			}
+		const look = looks();
 		let fresh = false;
 		for (const p of places) {
 			if (p.lat === null || p.lng === null) continue;
-			const on = picked.has(p.id);
+			const [ringed, large] = [picked.has(p.id), pointed === p.id];
+			const as = `${p.planned} ${ringed} ${large}`;
 			const known = marks.get(p.id);
-			if (known) known.setStyle(style(p, on)).setRadius(on ? 9 : 7);
-			else {
-				const m = L.circleMarker([p.lat, p.lng], style(p, on)).bindTooltip(p.text).addTo(map);
-				m.on('click', () => onpick([p.id]));
-				marks.set(p.id, m);
-				idOf.set(m, p.id);
+			if (!known) {
+				const mark = L.circleMarker([p.lat, p.lng], look(p.planned, ringed, large));
+				marks.set(p.id, { mark, text: p.text, look: as });
+				idOf.set(mark, p.id);
+				all.addLayer(mark);
 				fresh = true;
+			} else if (known.look !== as) {
+				// Only what looks different is painted again.
+				const o = look(p.planned, ringed, large);
+				known.mark.setStyle(o).setRadius(o.radius ?? 7);
+				if (large) known.mark.bringToFront();
+				known.look = as;
 			}
 		}
+		drawn = marks.size;
 		if (!fresh) return;
-		const all = [...marks.values()].map((m) => m.getLatLng());
-		if (all.length > 0) map.fitBounds(L.latLngBounds(all).pad(0.15), { maxZoom: 15, animate: false });
-		else map.setView([-47, -131], 12);
+		const bounds = all.getBounds();
+		if (bounds.isValid()) map.fitBounds(bounds.pad(0.15), { maxZoom: 15, animate: false });
 	});
 	$effect(() => {
 		if (drawing) lasso?.enable();
@@ -90,7 +129,7 @@
 	});
 </script>
 
-<div class="map sheet" class:drawing bind:this={box} role="region" aria-label="Sites of the service"></div>
+<div class="map sheet" class:drawing bind:this={box} role="region" aria-label="Sites of the service" data-sites={drawn}></div>
 
 <style>
 	.map {

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
+	import { goto } from '$app/navigation';
 	import 'leaflet/dist/leaflet.css';
 	import { addGround } from './town';
 	/** The town from our own outlines, with places on it. Leaflet is only loaded in the browser. */
@@ -38,7 +39,7 @@
 					pins.push(pin({ lat: e.latlng.lat, lng: e.latlng.lng, text: label }));
 					onpick(Math.round(e.latlng.lat * 1e6) / 1e6, Math.round(e.latlng.lng * 1e6) / 1e6);
 				});
-			known.forEach((p, n) => pins[n]?.bindTooltip(p.text).on('click', () => p.path && (location.href = p.path)));
+			known.forEach((p, n) => pins[n]?.bindTooltip(p.text).on('click', () => p.path && void goto(p.path)));
 			if (known.length > 0)
 				map.fitBounds(L.latLngBounds(known.map((p) => [p.lat ?? 0, p.lng ?? 0])).pad(0.35), { maxZoom: 14, animate: false });
 			else map.setView([-47, -131], 12);

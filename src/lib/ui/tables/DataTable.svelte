@@ -37,6 +37,7 @@
 		filters = [],
 		quiet,
 		picked = $bindable(),
+		pointed = $bindable(null),
 		more,
 		tools
 	}: {
@@ -55,6 +56,8 @@
 		quiet?: (row: Row) => boolean;
 		/** Rows can be picked; their ids. */
 		picked?: string[];
+		/** The row that somebody points at, here or in a picture beside the list. */
+		pointed?: string | null;
 		/** There are more rows than came: how many in all, and how the next ones are had (false: not now). */
 		more?: { total: number; next: () => Promise<boolean> };
 		tools?: Snippet;
@@ -226,10 +229,20 @@
 		picked = [...(picked ?? []).filter((id) => !ids.has(id)), ...(on ? ids : [])];
 	}
 	const offset = $derived(picked === undefined ? 0 : PICK);
-	const stay = (c: Column<Row>): number | undefined => {
-		const left = engine.left(c.key);
-		return left === undefined ? undefined : left + offset;
-	};
+	/** The columns with where they stay and how wide they are: found once, not for each cell. */
+	const laid = $derived(
+		shown.map((c) => {
+			const [left, width] = [engine.left(c.key), layout.widths[c.key]];
+			return {
+				...{ c, width, left: left === undefined ? undefined : left + offset },
+				class: [c.num && 'num', left !== undefined && 'stays', width && 'clipped'].filter(Boolean).join(' ') || undefined,
+				style:
+					left === undefined && !width
+						? undefined
+						: `${left === undefined ? '' : `left:${left + offset}px;`}${width ? `max-width:${width}px` : ''}`
+			};
+		})
+	);
 	/** The words of a group stand over its columns up to the first that is summed up. */
 	const firstSum = $derived(shown.findIndex((c, i) => i > 0 && c.sum));
 	const headSpan = $derived(firstSum < 0 ? shown.length : firstSum);
@@ -276,89 +289,87 @@
 	aria-label="{name}, table"
 	tabindex="-1"
 >
-	<table class="grid-table" aria-rowcount={drawn.length + 1}>
-		<thead>
-			<tr>
-				{#if picked !== undefined}<th class="pick"
-						><input
-							type="checkbox"
-							aria-label="Pick all shown"
-							checked={allPicked(found)}
-							onchange={(e) => (picked = e.currentTarget.checked ? found.map((r) => r.id) : [])}
-						/></th
-					>{/if}
-				{#each shown as c (c.key)}<Head
-						column={c}
-						{orders}
-						left={stay(c)}
-						width={layout.widths[c.key]}
-						entries={entriesOf(c)}
-						onsort={(also) => sortBy(nextOrders(orders, c.key, also))}
-						onpull={engine.pull}
-						onwidth={() => free(c.key)}
-					/>{/each}
-			</tr>
-		</thead>
-		<tbody>
-			{#if part.from > 0}<tr class="space" style:height="{part.from * ROW}px" aria-hidden="true"></tr>{/if}
-			{#each drawn.slice(part.from, part.to) as d, i (d.id)}
-				{@const at = part.from + i}
-				{#if 'rows' in d}<tr
-						class="group"
-						data-row={at}
-						aria-rowindex={at + 2}
-						data-open={d.open}
-						tabindex={at === 0 ? 0 : -1}
-						onkeydown={(e) => key(e, d, at)}
-					>
-						{#if picked !== undefined}<td class="pick"
-								><input
-									type="checkbox"
-									aria-label="Pick {d.words}"
-									checked={allPicked(d.rows)}
-									onchange={(e) => pickAll(d.rows, e.currentTarget.checked)}
-								/></td
-							>{/if}
-						<th scope="rowgroup" colspan={headSpan} style:padding-left="{9 + d.depth * 18}px"
-							><button type="button" tabindex="-1" aria-expanded={d.open} onclick={d.fold}
-								><span class="turn" class:open={d.open} aria-hidden="true">▸</span>{d.words}<span class="quiet"
-									>{d.rows.length.toLocaleString('en-US')}</span
-								></button
-							></th
+	<!-- What is not drawn is room around the table: a row of that height would have the whole table laid out anew. -->
+	<div style:padding-top="{part.from * ROW}px" style:padding-bottom="{(drawn.length - part.to) * ROW}px">
+		<table class="grid-table" aria-rowcount={drawn.length + 1}>
+			<thead>
+				<tr>
+					{#if picked !== undefined}<th class="pick"
+							><input
+								type="checkbox"
+								aria-label="Pick all shown"
+								checked={allPicked(found)}
+								onchange={(e) => (picked = e.currentTarget.checked ? found.map((r) => r.id) : [])}
+							/></th
+						>{/if}
+					{#each laid as { c, left, width } (c.key)}<Head
+							column={c}
+							{orders}
+							{left}
+							{width}
+							entries={entriesOf(c)}
+							onsort={(also) => sortBy(nextOrders(orders, c.key, also))}
+							onpull={engine.pull}
+							onwidth={() => free(c.key)}
+						/>{/each}
+				</tr>
+			</thead>
+			<tbody>
+				{#each drawn.slice(part.from, part.to) as d, i (d.id)}
+					{@const at = part.from + i}
+					{#if 'rows' in d}<tr
+							class="group"
+							data-row={at}
+							aria-rowindex={at + 2}
+							data-open={d.open}
+							tabindex={at === 0 ? 0 : -1}
+							onkeydown={(e) => key(e, d, at)}
 						>
-						{#each shown.slice(headSpan) as c (c.key)}<td class:num={c.num}>{c.sum?.(d.rows) ?? ''}</td>{/each}
-					</tr>{:else}<tr
-						data-row={at}
-						aria-rowindex={at + 2}
-						tabindex={at === 0 ? 0 : -1}
-						class:faint={quiet?.(d.row)}
-						onkeydown={(e) => key(e, d, at)}
-					>
-						{#if picked !== undefined}<td class="pick"><input type="checkbox" aria-label="Pick" value={d.row.id} bind:group={picked} /></td
-							>{/if}
-						{#each shown as c (c.key)}
-							{@const left = stay(c)}
-							<td
-								class:num={c.num}
-								class:stays={left !== undefined}
-								style:left={left === undefined ? undefined : `${left}px`}
-								style:max-width={layout.widths[c.key] ? `${layout.widths[c.key]}px` : undefined}
-								class:clipped={layout.widths[c.key]}
-								>{#if c.own && cell}{@render cell(d.row, c.key)}{:else}{c.text ? c.text(d.row) : (c.value(d.row) ?? '')}{/if}</td
+							{#if picked !== undefined}<td class="pick"
+									><input
+										type="checkbox"
+										aria-label="Pick {d.words}"
+										checked={allPicked(d.rows)}
+										onchange={(e) => pickAll(d.rows, e.currentTarget.checked)}
+									/></td
+								>{/if}
+							<th scope="rowgroup" colspan={headSpan} style:padding-left="{9 + d.depth * 18}px"
+								><button type="button" tabindex="-1" aria-expanded={d.open} onclick={d.fold}
+									><span class="turn" class:open={d.open} aria-hidden="true">▸</span>{d.words}<span class="quiet"
+										>{d.rows.length.toLocaleString('en-US')}</span
+									></button
+								></th
 							>
-						{/each}
-					</tr>{/if}
-			{:else}<tr><td colspan={shown.length + (picked === undefined ? 0 : 1)}>{empty}</td></tr>{/each}
-			{#if part.to < drawn.length}<tr class="space" style:height="{(drawn.length - part.to) * ROW}px" aria-hidden="true"></tr>{/if}
-		</tbody>
-		{#if summed}<tfoot
-				><tr
-					>{#if picked !== undefined}<td class="pick"></td>{/if}<th scope="row" colspan={headSpan}
-						>Sum of {found.length.toLocaleString('en-US')}{more && rows.length < more.total ? ' that are loaded' : ''}</th
-					>{#each shown.slice(headSpan) as c (c.key)}<td class:num={c.num}>{c.sum?.(found) ?? ''}</td>{/each}</tr
-				></tfoot
-			>{/if}
-	</table>
+							{#each shown.slice(headSpan) as c (c.key)}<td class:num={c.num}>{c.sum?.(d.rows) ?? ''}</td>{/each}
+						</tr>{:else}<tr
+							data-row={at}
+							aria-rowindex={at + 2}
+							tabindex={at === 0 ? 0 : -1}
+							class:faint={quiet?.(d.row)}
+							class:pointed={pointed === d.row.id}
+							onpointerenter={() => (pointed = d.row.id)}
+							onpointerleave={() => (pointed = null)}
+							onfocusin={() => (pointed = d.row.id)}
+							onkeydown={(e) => key(e, d, at)}
+						>
+							{#if picked !== undefined}<td class="pick"
+									><input type="checkbox" aria-label="Pick" value={d.row.id} bind:group={picked} /></td
+								>{/if}
+							{#each laid as { c, class: looks, style } (c.key)}<td class={looks} {style}
+									>{#if c.own && cell}{@render cell(d.row, c.key)}{:else}{c.text ? c.text(d.row) : (c.value(d.row) ?? '')}{/if}</td
+								>{/each}
+						</tr>{/if}
+				{:else}<tr><td colspan={shown.length + (picked === undefined ? 0 : 1)}>{empty}</td></tr>{/each}
+			</tbody>
+			{#if summed}<tfoot
+					><tr
+						>{#if picked !== undefined}<td class="pick"></td>{/if}<th scope="row" colspan={headSpan}
+							>Sum of {found.length.toLocaleString('en-US')}{more && rows.length < more.total ? ' that are loaded' : ''}</th
+						>{#each shown.slice(headSpan) as c (c.key)}<td class:num={c.num}>{c.sum?.(found) ?? ''}</td>{/each}</tr
+					></tfoot
+				>{/if}
+		</table>
+	</div>
 </div>
 
 <style>
@@ -400,12 +411,13 @@
 		overflow: auto;
 		max-height: max(300px, calc(100dvh - 190px));
 	}
-	thead .pick {
+	/* The head stays as one, not cell by cell: each would be painted on its own while scrolling. */
+	thead {
 		position: sticky;
 		top: 0;
-		z-index: 2;
+		z-index: 3;
 	}
-	.stays {
+	td.stays {
 		position: sticky;
 		z-index: 1;
 		background: var(--color-base-100);
@@ -440,11 +452,16 @@
 	.turn.open {
 		transform: rotate(90deg);
 	}
-	tfoot th,
-	tfoot td {
+	.pointed td {
+		background: var(--color-base-200);
+	}
+	tfoot {
 		position: sticky;
 		bottom: 0;
 		z-index: 2;
+	}
+	tfoot th,
+	tfoot td {
 		background: var(--color-base-100);
 		border-top: 1px solid var(--color-base-300);
 		font-weight: 600;
@@ -465,9 +482,6 @@
 	}
 	tr:focus-visible {
 		outline-offset: -2px;
-	}
-	.space {
-		visibility: hidden;
 	}
 	@media print {
 		.scroller {

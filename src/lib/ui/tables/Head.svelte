@@ -56,13 +56,12 @@
 
 <style>
 	th {
-		position: sticky;
-		top: 0;
-		z-index: 2;
+		position: relative;
 		overflow: hidden;
 	}
 	.stays {
-		z-index: 4;
+		position: sticky;
+		z-index: 1;
 	}
 	.both {
 		display: inline-flex;

@@ -51,33 +51,44 @@ export const groupedOrders = (groups: readonly string[], orders: readonly Order[
 ];
 
 const words = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
-type Value = string | number | null;
 
-/** Below zero where x comes first; empty values are last both ways. */
-function compared(x: Value, y: Value, sign: number): number {
-	const [noX, noY] = [x === null || x === '', y === null || y === ''];
-	if (noX || noY) return Number(noX) - Number(noY);
-	return sign * (typeof x === 'number' && typeof y === 'number' ? x - y : words.compare(String(x), String(y)));
+/** How two places of a list compare by one column. Its values are asked for once; empty ones are last both ways. */
+function comparing<Row>(rows: readonly Row[], column: Column<Row>, down: boolean): (a: number, b: number) => number {
+	const values = rows.map(column.rank ?? column.value);
+	const sign = down ? -1 : 1;
+	const empty = values.map((v) => v === null || v === '');
+	const some = empty.includes(true);
+	const numbers = values.every((v, i) => empty[i] || typeof v === 'number') ? (values as (number | null)[]) : null;
+	const texts = numbers ? [] : values.map(String);
+	const by = numbers
+		? (a: number, b: number) => sign * ((numbers[a] ?? 0) - (numbers[b] ?? 0))
+		: (a: number, b: number) => sign * words.compare(texts[a] ?? '', texts[b] ?? '');
+	if (!some) return by;
+	return (a, b) => (empty[a] || empty[b] ? Number(empty[a]) - Number(empty[b]) : by(a, b));
 }
 
 /** Rows in the orders asked for; equal ones stay as they came, empty values are always last. */
 export function sortRows<Row>(rows: readonly Row[], columns: readonly Column<Row>[], orders: readonly Order[]): Row[] {
 	const by = orders.flatMap((o) => {
 		const c = columns.find((x) => x.key === o.key);
-		// Each value is asked for once, not at each comparing.
-		return c ? [{ sign: o.down ? -1 : 1, values: rows.map(c.rank ?? c.value) }] : [];
+		return c ? [comparing(rows, c, o.down)] : [];
 	});
-	if (by.length === 0) return [...rows];
-	return rows
-		.map((row, i) => ({ row, i }))
-		.sort((a, b) => {
-			for (const { sign, values } of by) {
-				const d = compared(values[a.i] ?? null, values[b.i] ?? null, sign);
-				if (d !== 0) return d;
-			}
-			return a.i - b.i;
-		})
-		.map((x) => x.row);
+	const [first, ...others] = by;
+	if (!first) return [...rows];
+	const places = rows.map((_, i) => i);
+	places.sort(
+		others.length === 0
+			? first
+			: (a, b) => {
+					for (const compare of by) {
+						const d = compare(a, b);
+						if (d !== 0) return d;
+					}
+					return 0;
+				}
+	);
+	// Every place is one of the list.
+	return places.map((i) => rows[i] as Row);
 }
 
 /** Rows in which every word typed occurs somewhere, without regard to case. */
@@ -105,7 +116,7 @@ export const readGroups = <Row>(text: string | null, columns: readonly Column<Ro
 		.slice(0, 2);
 
 /** The rows to draw of a long table: only those in sight and a few around them, so that 10,000 rows scroll without stutter. */
-export function windowOf(top: number, height: number, rowHeight: number, count: number, around = 12): { from: number; to: number } {
+export function windowOf(top: number, height: number, rowHeight: number, count: number, around = 5): { from: number; to: number } {
 	const from = Math.max(0, Math.min(count, Math.floor(top / rowHeight) - around));
 	const to = Math.min(count, Math.max(from, Math.ceil((top + height) / rowHeight) + around));
 	return { from, to };

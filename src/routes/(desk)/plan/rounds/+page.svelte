@@ -1,8 +1,8 @@
 <script lang="ts">
 	import { latestOf } from '$lib/client/shown.svelte';
 	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
 	import { command } from '$lib/client/command';
-	import { formatCents, formatQuantity } from '$lib/core/money';
 	import SiteMap from '$lib/ui/map/SiteMap.svelte';
 	import AgreementDialog from '$lib/ui/rounds/AgreementDialog.svelte';
 	import PlanPanel from '$lib/ui/rounds/PlanPanel.svelte';
@@ -14,29 +14,59 @@
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showDay, showInstant } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
+	import { moneyColumn, quantityColumn } from '$lib/ui/tables/columns';
+	import DataTable from '$lib/ui/tables/DataTable.svelte';
+	import { withParams, type Column } from '$lib/ui/tables/view';
 	let { data: given } = $props();
 	const data = $derived(latestOf(given));
-	let picked: ReadonlySet<string> = $state(new Set());
+	type Agreement = (typeof data.agreements)[number];
+	let picked: string[] = $state([]);
+	const ringed = $derived(new Set(picked));
+	let pointed: string | null = $state(null);
 	let drawing = $state(false);
-	let only = $state<'all' | 'unplanned' | 'planned'>('all');
-	let text = $state('');
+	const only = $derived(page.url.searchParams.get('which') ?? '');
+	const text = $derived(page.url.searchParams.get('q') ?? '');
+	/** The list is narrowed to the part of the ground that is seen. */
+	let narrowed = $state(false);
+	let inView: (p: { lat: number | null; lng: number | null }) => boolean = $state.raw(() => true);
 	let editing = $state<'service' | 'new service' | 'agreement' | null>(null);
 	let changing = $state<string | null>(null);
 	let said = $state('');
+	const set = (changes: Record<string, string | null>) =>
+		goto(withParams(page.url.search, changes), { replaceState: true, keepFocus: true, noScroll: true });
 	const shown = $derived(
 		data.agreements.filter(
 			(a) =>
-				(only === 'all' || (only === 'planned') === a.planned > 0) &&
+				(only === '' || (only === 'planned') === a.planned > 0) &&
 				text
 					.toLowerCase()
 					.split(/\s+/)
 					.every((w) => `${a.customer} ${a.address} ${a.number}`.toLowerCase().includes(w))
 		)
 	);
+	const listed = $derived(narrowed ? shown.filter(inView) : shown);
 	// What is picked and filtered away is not planned.
-	const chosen = $derived(shown.filter((a) => picked.has(a.id)));
+	const chosen = $derived(listed.filter((a) => ringed.has(a.id)));
 	const nowhere = $derived(shown.filter((a) => a.lat === null).length);
-	const pick = (ids: string[], on = !ids.every((id) => picked.has(id))) => (picked = toggled(picked, ids, on));
+	const pick = (ids: string[], on = !ids.every((id) => ringed.has(id))) => (picked = [...toggled(ringed, ids, on)]);
+	const columns = $derived<Column<Agreement>[]>([
+		{ key: 'number', label: 'Number', value: (a) => a.number },
+		{ key: 'site', label: 'Site', value: (a) => a.address, own: true },
+		{ key: 'customer', label: 'Customer', value: (a) => a.customer, own: true, group: true },
+		visits('sold', 'Sold', (a) => a.sold),
+		{ ...visits('planned', 'Planned', (a) => a.planned), own: true },
+		visits('done', 'Done', (a) => a.done),
+		{ key: 'next', label: 'Next', value: (a) => a.next, text: (a) => (a.next ? showDay(a.next) : '') },
+		{ key: 'crew', label: 'Crew', value: (a) => a.crew, group: true },
+		quantityColumn('hours', 'Hours', (a) => a.hours),
+		moneyColumn('price', 'Price', (a) => a.price),
+		...(data.mayChange ? [{ key: 'change', label: '', value: () => '', own: true }] : [])
+	]);
+	/** A column of visits, which are counted. */
+	function visits(key: string, label: string, of: (a: Agreement) => number): Column<Agreement> {
+		const sum = (rows: readonly Agreement[]) => rows.reduce((n, a) => n + of(a), 0).toLocaleString('en-US');
+		return { key, label, value: (a) => of(a) || null, text: (a) => (of(a) ? String(of(a)) : '–'), num: true, sum };
+	}
 	const agreement = $derived(data.agreements.find((a) => a.id === changing));
 	async function setAside(archived: boolean) {
 		if (!data.service) return;
@@ -70,7 +100,7 @@
 				style="width: 220px"
 				aria-label="Season service"
 				value={data.service.id}
-				onchange={(e) => goto(`?service=${e.currentTarget.value}`)}
+				onchange={(e) => set({ service: e.currentTarget.value })}
 				>{#each data.services as s (s.id)}<option value={s.id}>{s.name} ({s.agreements}){s.archived ? ', set aside' : ''}</option
 					>{/each}</select
 			>
@@ -81,12 +111,19 @@
 			<input
 				class="input ml-auto"
 				style="width: 220px"
+				type="search"
 				placeholder="Customer, address, number"
 				aria-label="Filter the agreements"
-				bind:value={text}
+				value={text}
+				oninput={(e) => set({ q: e.currentTarget.value })}
 			/>
-			<select class="select" style="width: 160px" aria-label="Planned or not" bind:value={only}
-				><option value="all">all</option><option value="unplanned">not planned</option><option value="planned">planned</option></select
+			<select
+				class="select"
+				style="width: 160px"
+				aria-label="Planned or not"
+				value={only}
+				onchange={(e) => set({ which: e.currentTarget.value })}
+				><option value="">all</option><option value="unplanned">not planned</option><option value="planned">planned</option></select
 			>
 			{#if data.mayPlan}<button class="btn" aria-pressed={drawing} onclick={() => (drawing = !drawing)}
 					>{drawing ? 'Draw on the map …' : 'Draw around'}</button
@@ -97,14 +134,23 @@
 			<div class="grid content-start gap-3">
 				<SiteMap
 					places={shown.map((a) => ({ id: a.id, lat: a.lat, lng: a.lng, text: `${a.address}, ${a.customer}`, planned: a.planned > 0 }))}
-					{picked}
+					picked={ringed}
 					{drawing}
+					bind:pointed
+					onview={(within) => (inView = within)}
 					tiles={data.tiles}
 					onpick={pick}
 					ondrawn={() => (drawing = false)}
 				/>
-				<p class="quiet">
-					● planned · ○ not planned · ringed: picked{nowhere > 0 ? ` · ${nowhere} without a place on the map, only in the list` : ''}
+				<p class="quiet flex flex-wrap items-center gap-x-4">
+					<span
+						>● planned · ○ not planned · ringed: picked{nowhere > 0
+							? ` · ${nowhere} without a place on the map, only in the list`
+							: ''}</span
+					>
+					<label class="ml-auto flex items-center gap-2"
+						><input type="checkbox" class="checkbox checkbox-sm" bind:checked={narrowed} /> List only what the map shows</label
+					>
 				</p>
 			</div>
 			{#if data.mayPlan}<PlanPanel
@@ -113,57 +159,30 @@
 					crews={data.crews}
 					today={data.today}
 					onplanned={(n) => {
-						picked = new Set();
+						picked = [];
 						said = `${n} visits planned. Take it back below if that was not meant.`;
 					}}
 				/>{/if}
 		</div>
-		<div class="sheet mt-4 overflow-x-auto">
-			<table class="grid-table" aria-label="Agreements">
-				<thead
-					><tr
-						><th
-							><input
-								type="checkbox"
-								class="checkbox checkbox-sm"
-								aria-label="Pick all that are shown"
-								checked={shown.length > 0 && shown.every((a) => picked.has(a.id))}
-								onchange={(e) =>
-									pick(
-										shown.map((a) => a.id),
-										e.currentTarget.checked
-									)}
-							/></th
-						><th>Number</th><th>Site</th><th>Customer</th><th class="num">Sold</th><th class="num">Planned</th><th class="num">Done</th><th
-							>Next</th
-						><th>Crew</th><th class="num">Hours</th><th class="num">Price</th><th></th></tr
-					></thead
-				>
-				<tbody
-					>{#each shown as a (a.id)}<tr
-							><td
-								><input
-									type="checkbox"
-									class="checkbox checkbox-sm"
-									aria-label="Pick {a.address}"
-									checked={picked.has(a.id)}
-									onchange={() => pick([a.id])}
-								/></td
-							><td class="figure">{a.number}</td><td><Go right="jobs.see" class="link" href="/jobs/{a.jobId}">{a.address}</Go></td><td
-								><Go right="customers.see" class="link" href="/win/customers/{a.customerId}">{a.customer}</Go></td
-							><td class="num">{a.sold}</td><td class="num"
-								>{#if a.planned > 0 && a.planned !== a.sold}<Mark kind="need" />{/if}
-								{a.planned || '–'}</td
-							><td class="num">{a.done || '–'}</td><td>{a.next ? showDay(a.next) : ''}</td><td>{a.crew ?? ''}</td><td class="num"
-								>{formatQuantity(a.hours)}</td
-							><td class="num">{a.price === null ? '' : formatCents(a.price)}</td><td
-								>{#if data.mayChange}<button class="link" onclick={() => (changing = a.id)}
-										>Change<span class="sr-only"> {a.address}</span></button
-									>{/if}</td
-							></tr
-						>{:else}<tr><td colspan="12" class="quiet">No agreement here. Make the first with “New agreement”.</td></tr>{/each}</tbody
-				>
-			</table>
+		<div class="mt-4">
+			<DataTable
+				name="agreements"
+				rows={listed}
+				{columns}
+				search="no"
+				href={(a) => `/jobs/${a.jobId}`}
+				empty={data.agreements.length ? 'No agreement fits.' : 'No agreement here. Make the first with “New agreement”.'}
+				bind:picked
+				bind:pointed
+			>
+				{#snippet cell(a, key)}
+					{#if key === 'site'}<Go right="jobs.see" class="link" href="/jobs/{a.jobId}">{a.address}</Go>
+					{:else if key === 'customer'}<Go right="customers.see" class="link" href="/win/customers/{a.customerId}">{a.customer}</Go>
+					{:else if key === 'planned'}{#if a.planned > 0 && a.planned !== a.sold}<Mark kind="need" />{/if}
+						{a.planned || '–'}
+					{:else}<button class="link" onclick={() => (changing = a.id)}>Change<span class="sr-only"> {a.address}</span></button>{/if}
+				{/snippet}
+			</DataTable>
 		</div>
 		{#if data.plans.length}<section class="sheet mt-4 p-4" aria-label="What was planned">
 				<h2>What was planned</h2>
