@@ -119,6 +119,7 @@ export const ACCESS = `
   OFE---        estimates.rename-template
   OFE---        estimates.reprice
   OFE---        estimates.save-template
+  OFE---        estimates.set-recurring
   OFE---        estimates.set-template-aside
   OFE---        estimates.set-whole
   OFE---        estimates.settle-comment

@@ -1,8 +1,9 @@
 import { Type } from '@sinclair/typebox';
 import { command } from '../define';
-import { Id, strict, PriceIn, QuantityIn, Typed, Text, Name, Nothing, ShapeKindName, ShapeTyped } from '../inputs';
+import { CentsIn, Id, strict, PriceIn, QuantityIn, Typed, Text, Name, Nothing, ShapeKindName, ShapeTyped } from '../inputs';
 import { KINDS } from '../../core/pricing';
 import { LINE_FIELDS } from '../../core/estimate';
+import { PERIODS } from '../../core/quotes';
 
 /** Adds a shape or changes one, from what was typed. */
 export const putShape = command('estimates.put-shape', {
@@ -120,6 +121,31 @@ export const undoRedo = command('estimates.undo', {
 	right: 'estimates.change',
 	input: Type.Object({ estimateId: Id, redo: Type.Optional(Type.Boolean()) }, strict),
 	output: Type.Object({ text: Type.String() }, strict)
+});
+
+/** What is charged again and again beside the total, all of it: so much a month, a quarter, a year. */
+export const setRecurring = command('estimates.set-recurring', {
+	right: 'estimates.change',
+	input: Type.Object(
+		{
+			estimateId: Id,
+			lines: Type.Array(
+				Type.Object(
+					{
+						text: Name,
+						period: Type.Union(PERIODS.map((p) => Type.Literal(p))),
+						amount: CentsIn,
+						cost: CentsIn,
+						taxCodeId: Type.Union([Id, Type.Null()])
+					},
+					strict
+				),
+				{ maxItems: 20 }
+			)
+		},
+		strict
+	),
+	output: Nothing
 });
 
 export const writeIntro = command('estimates.write-intro', {

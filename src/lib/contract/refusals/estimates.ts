@@ -2,6 +2,8 @@ import { sayings } from '../../core/refusal';
 
 /** What is refused here, by its code. */
 export const catalog = {
+	'recurring-comes-to-nothing': (p: { text: string }) => `Say what “${p.text}” comes to each time.`,
+	'recurring-cost-below': () => 'A cost is 0 or more.',
 	'sign-off-answered-already': (p: { state: string }) => `This was ${p.state} already.`,
 	'asked-for-already-and-nothing-changed': () => 'It was asked for already, and nothing changed since.',
 	'at-most-cannot-be-less-than': () => 'At most cannot be less than at least.',

@@ -18,6 +18,8 @@ export const ESTIMATES = {
 	'estimates.remove-line': (p: { line: string }) => `${p.line} deleted`,
 	'estimates.set-discount': (p: { discount: string }) => (p.discount === '' ? 'Discount taken off' : `Discount ${p.discount}`),
 	'estimates.set-whole': (p: { what: keyof typeof WHOLE; value: string }) => `${WHOLE[p.what]} set to ${p.value}`,
+	'estimates.set-recurring': (p: { count: number }) =>
+		p.count ? `Charged again and again: ${p.count} line${p.count > 1 ? 's' : ''}` : 'Nothing is charged again and again',
 	'estimates.write-intro': () => 'Title and introduction changed',
 	'estimates.start-change': (p: { number: number; name: string }) => `Change order ${p.number} begun: ${p.name}`,
 	'estimates.change-days': (p: { change: number; days: number }) =>

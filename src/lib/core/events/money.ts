@@ -18,6 +18,7 @@ export const MONEY = {
 	'invoices.issue-many': (p: { issued: number }) => `${p.issued} invoices issued`,
 	'invoices.credit': (p: { number: number; invoice: number | null; total: number; reason: string }) =>
 		`Credit ${p.number} of ${money(p.total)} on invoice ${p.invoice}: ${p.reason}`,
+	'invoices.repeat-accepted': (p: { name: string }) => `Repeat invoice “${p.name}”, as it was accepted`,
 	'invoices.save-repeat': (p: { name: string; rule: string }) => `Repeat invoice “${p.name}”: ${p.rule}`,
 	'invoices.pause-repeat': (p: { name: string; paused: boolean }) => `Repeat invoice “${p.name}” ${p.paused ? 'paused' : 'goes on'}`,
 	'invoices.begin-application': (p: { number: number }) => `Pay application ${p.number} begun`,

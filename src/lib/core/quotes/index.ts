@@ -2,3 +2,4 @@ export * from './reminders';
 export * from './hotness';
 export * from './acceptance';
 export * from './letter';
+export * from './recurring';

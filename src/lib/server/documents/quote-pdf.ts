@@ -1,6 +1,7 @@
 import { isEmptyRich, richOf, type QuoteLayout, type RichText, type Run } from '../../core/documents';
 import { dayIn, customerWords, paperWords, type Language } from '../../core/words';
 import type { CustomerView } from '../../core/estimate';
+import type { RecurringSum } from '../../core/quotes';
 import { formatPercent, formatQuantity, formatRate, type Cents, type Percent, type Rate } from '../../core/money';
 import type { Letterhead } from './letterhead';
 import { GREY, hair, latin, paperMoney, render } from './render';
@@ -32,6 +33,8 @@ export interface QuoteDocument {
 	accepted: { name: string; day: string } | null;
 	/** What is due on acceptance: its share in hundredths of a percent, and the amount. */
 	deposit?: { percent: number; amount: Cents } | null;
+	/** What is charged again and again when it is accepted. */
+	recurring?: RecurringSum[];
 	/** Who issued it, as they stand on it; picture and signature as data addresses, empty: none. */
 	issuer?: { name: string; title: string; picture: string; signature: string } | null;
 }
@@ -162,8 +165,22 @@ const sums = (q: QuoteDocument): object[] => [
 					...{ alignment: 'right', color: GREY, margin: [0, 4, 0, 0] }
 				}
 			]
-		: [])
+		: []),
+	...recurring(q)
 ];
+
+/** What comes again and again stands apart from the total: a table of its own for each period. */
+const recurring = (q: QuoteDocument): object[] =>
+	(q.recurring ?? []).map((r) => {
+		const money = paperMoney(q.letterhead);
+		const right = (text: string, more: object = {}) => ({ text, alignment: 'right', ...more });
+		return totals([
+			[{ text: latin(paper(q).again[r.period]), bold: true }, { text: '' }],
+			...r.lines.map((l) => [{ text: latin(l.text) }, right(money(l.amount))]),
+			...r.taxes.map((t) => [{ text: `${t.name}, ${latin(formatRate(t.rate, 2))}`, color: GREY }, right(money(t.tax))]),
+			[{ text: latin(paper(q).againTotal[r.period]), bold: true }, right(money(r.total), { bold: true })]
+		]);
+	});
 
 /** Whoever issued it: picture, signature, name and title. */
 const issuedBy = ({ issuer }: QuoteDocument): object[] =>

@@ -21,13 +21,23 @@ import {
 	type LineField
 } from '../../core/estimate';
 import { dimensionOf, isMeasure, parseFigure, parseMeasure } from '../../core/measure';
-import { parseCents, parsePercent, parseUnitPrice, quantity, unitPrice, type Cents, type Percent, type Quantity } from '../../core/money';
+import {
+	cents,
+	parseCents,
+	parsePercent,
+	parseUnitPrice,
+	quantity,
+	unitPrice,
+	type Cents,
+	type Percent,
+	type Quantity
+} from '../../core/money';
 import { checkAnswers, onceQuantity, wordingUnder, type Kind, type PriceRule } from '../../core/pricing';
 import { Refusal } from '../../core/refusal';
 import { serve, Missing, Stale, type Context } from '../commands';
 import { assemblies, items } from '../catalog/schema';
 import { history } from '../commands/schema';
-import { company } from '../company/schema';
+import { company, taxCodes } from '../company/schema';
 import { estimates, lines, recipes, scopes, shapes } from './schema';
 import { newId } from '../ids';
 import { taxOfJob, groupOfJob, branchOfJob } from '../sales';
@@ -467,6 +477,17 @@ export const undoRedo = serve(contract.undoRedo, (ctx, i) => {
 		.run();
 	ctx.topics.add(`estimate:${i.estimateId}`);
 	return { text: textOf(target) };
+});
+
+export const setRecurring = serve(contract.setRecurring, (ctx, i) => {
+	i.lines.forEach((l, n) => {
+		if (l.amount <= 0) throw new Refusal(say('recurring-comes-to-nothing', { text: l.text }), `amount ${n}`);
+		if (l.cost < 0) throw new Refusal(say('recurring-cost-below'), `cost ${n}`);
+		if (l.taxCodeId) ctx.get(taxCodes, l.taxCodeId, 'This tax code');
+	});
+	const recurring = i.lines.map((l) => ({ ...l, text: l.text.trim(), amount: cents(l.amount), cost: cents(l.cost) }));
+	ctx.update(estimates, i.estimateId, { recurring });
+	done(ctx, i.estimateId, 'estimates.set-recurring', { count: recurring.length });
 });
 
 export const writeIntro = serve(contract.writeIntro, (ctx, i) => {

@@ -11,6 +11,7 @@ export {
 	removeShape,
 	setWhole,
 	undoRedo,
+	setRecurring,
 	writeIntro
 } from './commands';
 export { addService, putService } from './flat-rate-lines';

@@ -3,6 +3,7 @@ import { sqliteTable, text, integer, index, check, uniqueIndex } from 'drizzle-o
 import type { Discount, QuantitySource, Line, FlatPart, Estimate } from '../../core/estimate';
 import type { Figure } from '../../core/measure';
 import type { Kind, PriceRule } from '../../core/pricing';
+import type { Recurring } from '../../core/quotes';
 import { assemblies } from '../catalog/schema';
 import { id, ref, words, version, flag, instant } from '../db/columns';
 import { jobs } from '../sales/schema';
@@ -21,6 +22,8 @@ export const estimates = sqliteTable(
 		change: integer('change_number'),
 		/** Working days a change order adds to the job; minus takes off. */
 		days: integer('days').notNull().default(0),
+		/** What is charged again and again beside the total. */
+		recurring: text('recurring', { mode: 'json' }).$type<Recurring[]>().notNull().default([]),
 		/** The template it was begun from, to say what was left out. */
 		templateId: text('template_id'),
 		/** The last entry of history when a quote was last made of it: what led to that quote is not undone. */

@@ -70,6 +70,8 @@ export const copyEstimate = serve(contract.copyEstimate, (ctx, i) => {
 	const from = loadEstimate(ctx.db, ctx.get(estimates, i.fromId, 'That estimate').id);
 	if (!from) return;
 	const n = putScopes(ctx, row.id, from, { recipes: recipesOf(ctx.db, i.fromId), shapes: true });
+	const again = ctx.get(estimates, i.fromId, 'That estimate').recurring;
+	if (row.recurring.length === 0 && again.length > 0) ctx.update(estimates, row.id, { recurring: again });
 	done(ctx, row.id, 'estimates.copy-from', { n });
 });
 
@@ -80,7 +82,12 @@ export const draftFromRevision = serve(contract.draftFromRevision, (ctx, i) => {
 	const known = recipesOf(ctx.db, row.id);
 	clearScopes(ctx, row.id);
 	putScopes(ctx, row.id, r.frozen.estimate, { recipes: known, shapes: true, keepIds: true });
-	ctx.update(estimates, row.id, { discount: r.frozen.estimate.discount, title: r.header.title, intro: r.header.intro });
+	ctx.update(estimates, row.id, {
+		discount: r.frozen.estimate.discount,
+		title: r.header.title,
+		intro: r.header.intro,
+		recurring: r.header.recurring ?? []
+	});
 	done(ctx, row.id, 'estimates.from-revision', { revision: r.revision });
 });
 

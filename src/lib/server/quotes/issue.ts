@@ -192,6 +192,7 @@ function headerOf(ctx: Context, i: Given, of: { row: EstimateRow; job: Job; cust
 		...(of.row.change === null
 			? { deposit: { percent: depositShare(i.deposit ?? usualShare(own.settings.deposit.percent)) } }
 			: { change: of.row.change }),
+		...(of.row.recurring.length ? { recurring: of.row.recurring } : {}),
 		...(layout.estimator ? estimatorOf(ctx) : {}),
 		...(photos.length ? { photos } : {}),
 		...(Object.keys(pictures).length ? { pictures } : {}),

@@ -3,7 +3,7 @@ import { sql } from 'drizzle-orm';
 import { sqliteTable, integer, text, uniqueIndex, index, check } from 'drizzle-orm/sqlite-core';
 import type { QuoteLayout, RichText } from '../../core/documents';
 import type { Frozen } from '../../core/estimate';
-import type { AcceptanceRecord } from '../../core/quotes';
+import type { AcceptanceRecord, Recurring } from '../../core/quotes';
 import type { PhotoMark, PhotoScale } from '../../core/survey';
 import { id, ref, instant, ownValues, words, day, cents, flag, version } from '../db/columns';
 import { jobs } from '../sales/schema';
@@ -33,6 +33,8 @@ export interface RevisionHeader {
 	by: string;
 	/** What is due on acceptance, hundredths of a percent of the total; 0: none. Absent on older ones: as the company asks. */
 	deposit?: { percent: number };
+	/** What is charged again and again when it is accepted. */
+	recurring?: Recurring[];
 	/** Who issued it, as they stand on it. */
 	estimator?: { name: string; title: string; pictureId: string; signature: string };
 	/** What it is written in; English where it does not say. */

@@ -52,6 +52,7 @@ export function bench(app: App, jobId: string, personId: string, change: number 
 		won: (job?.number ?? null) !== null,
 		change: row.change,
 		days: row.days,
+		recurring: row.recurring,
 		/** What the job is contracted for now, before this change order. */
 		contract: row.change === null ? null : (job?.contractNet ?? 0),
 		/** A change order that is accepted lies in the contract already. */

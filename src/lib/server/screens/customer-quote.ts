@@ -5,6 +5,7 @@ import { billingSteps, invoices } from '../billing/schema';
 import { depositAmount } from '../../core/billing';
 import { customerView, presetsOf } from '../../core/estimate';
 import { percent, type Cents } from '../../core/money';
+import { recurringSums } from '../../core/quotes';
 import { companyOf } from '../company';
 import { questionsOf, signaturesOf } from '../quotes';
 import { answers, quotes, revisions, type RevisionHeader } from '../quotes/schema';
@@ -71,6 +72,7 @@ export function customerQuote(app: App, revisionId: string, chosen: readonly str
 		settled: signed.length > 0,
 		deposit: answer?.answer === 'accepted' ? depositOf(app, row.jobId) : null,
 		depositAsked: r.state === 'open' ? depositAsked(app, r.header, view.totals.total) : null,
+		recurring: recurringSums(r.header.recurring ?? [], r.frozen.tax),
 		hasRecord: (answer?.record ?? null) !== null,
 		answer: answer && { answer: answer.answer, name: answer.name, at: answer.at, total: answer.total, reason: answer.reason },
 		view,

@@ -65,6 +65,7 @@ async function makeQuote(app: App, revisionId: string, chosen: string[] | null):
 		}),
 		view: q.view,
 		deposit: q.depositAsked,
+		recurring: q.recurring,
 		issuer: q.header.estimator && { ...q.header.estimator, picture: pictureAddress(app, q.header.estimator.pictureId) },
 		accepted: q.answer?.answer === 'accepted' ? { name: q.answer.name, day: wallTime(q.answer.at, q.zone).day } : null
 	});

@@ -9,7 +9,8 @@
 		type Line,
 		type TaxSetting
 	} from '$lib/core/estimate';
-	import { formatCents, formatQuantity, formatRate, ratioOf } from '$lib/core/money';
+	import { cents, formatCents, formatQuantity, formatRate, ratioOf, sum } from '$lib/core/money';
+	import { recurringSums, type Recurring } from '$lib/core/quotes';
 	import { KINDS } from '$lib/core/pricing';
 	import { page } from '$app/state';
 	import Donut from '../chart/Donut.svelte';
@@ -27,6 +28,8 @@
 		review,
 		leftOut,
 		ongroups,
+		recurring,
+		onrecurring,
 		pools,
 		jobId,
 		older
@@ -38,6 +41,9 @@
 		review: { reasons: string[]; holds: boolean; last: { state: string; answeredBy: string; answer: string } | null };
 		leftOut: { template: string; missing: { scope: string; name: string }[] } | null;
 		ongroups: () => void;
+		/** What is charged again and again, beside the total. */
+		recurring: readonly Recurring[];
+		onrecurring: () => void;
 		/** Lines that buy the same item apart. */
 		pools: Line[][];
 		jobId: string;
@@ -65,6 +71,16 @@
 	const size = $derived(perSize(result, estimate.system));
 	const how = (name: Parameters<typeof explainTotal>[2]) => () => explainTotal(estimate, result, name);
 	const kinds = $derived(KINDS.flatMap((k) => (result.byKind[k].price > 0 ? [{ name: WORDS[k], value: result.byKind[k].price }] : [])));
+	const again = $derived.by(() => {
+		try {
+			return recurringSums(recurring, tax).map((s) => ({
+				...s,
+				profit: sum([s.net, ...recurring.filter((l) => l.period === s.period).map((l) => cents(-l.cost))])
+			}));
+		} catch {
+			return [];
+		}
+	});
 	const rows = $derived.by((): TallyRow[] => {
 		const all: TallyRow[] = KINDS.filter((k) => result.byKind[k].cost !== 0).map((k) => ({
 			label: WORDS[k],
@@ -95,6 +111,14 @@
 				note: `· profit ${formatCents(size.profit)}`,
 				value: formatCents(size.price),
 				tone: 'quiet'
+			});
+		for (const s of again)
+			all.push({
+				label: `And each ${s.period}`,
+				note: `· profit ${formatCents(s.profit)}`,
+				value: formatCents(s.net),
+				change: onrecurring,
+				testId: `again-${s.period}`
 			});
 		if (result.optionsOffered)
 			all.push({ label: 'Options offered', value: formatCents(result.optionsOffered), how: how('optionsOffered'), tone: 'quiet' });
@@ -160,7 +184,7 @@
 			type="button"
 			class="btn"
 			onclick={ongroups}>Choose one of</button
-		>
+		>{#if recurring.length === 0}<button type="button" class="btn" onclick={onrecurring}>So much a month</button>{/if}
 	</div>
 	<p class="quiet mt-2">Gross margin {formatRate(ratioOf(t.price - t.cost, t.price))}</p>
 </Tally>

@@ -237,6 +237,25 @@
 			<dd class="figure" data-testid="total">{money(t.total)}</dd>
 		</div>
 	</dl>
+	{#each data.recurring as r (r.period)}<dl class="totals" data-testid="again-{r.period}">
+			<div>
+				<dt><strong>{w.again[r.period]}</strong></dt>
+				<dd></dd>
+			</div>
+			{#each r.lines as l, n (n)}<div>
+					<dt>{l.text}</dt>
+					<dd class="figure">{money(l.amount)}</dd>
+				</div>{/each}
+			{#each r.taxes as x (x.name)}<div class="quiet">
+					<dt>{x.name}</dt>
+					<dd class="figure">{money(x.tax)}</dd>
+				</div>{/each}
+			<div class="total">
+				<dt>{w.againTotal[r.period]}</dt>
+				<dd class="figure">{money(r.total)}</dd>
+			</div>
+		</dl>{/each}
+	{#if data.recurring.length}<p class="quiet">{w.againFrom}</p>{/if}
 	{#if data.depositAsked && !data.expired}<p class="quiet" data-testid="deposit">
 			{w.deposit(formatPercent(data.depositAsked.percent as Percent), money(data.depositAsked.amount))}
 		</p>{/if}

@@ -6,6 +6,8 @@ export const paper = {
 		`${change ? `Change order ${change}, quote` : 'Quote'} ${number}, revision ${revision}`,
 	validUntil: (day: string) => `valid until ${day}`,
 	deposit: (share: string, amount: string) => `A deposit of ${share}, ${amount}, is due on acceptance.`,
+	again: { month: 'And every month', quarter: 'And every quarter', year: 'And every year' },
+	againTotal: { month: 'A month', quarter: 'A quarter', year: 'A year' },
 	logo: (name: string) => `Logo of ${name}`,
 	ofBase: (base: string) => ` of ${base}`,
 	ifYouLike: 'If you like, with it:',

@@ -7,6 +7,8 @@ export const paper: PaperWords = {
 		`${change ? `Orden de cambio ${change}, presupuesto` : 'Presupuesto'} ${number}, versión ${revision}`,
 	validUntil: (day) => `válido hasta el ${day}`,
 	deposit: (share, amount) => `Al aceptar se paga un anticipo del ${share}: ${amount}.`,
+	again: { month: 'Y cada mes', quarter: 'Y cada trimestre', year: 'Y cada año' },
+	againTotal: { month: 'Al mes', quarter: 'Al trimestre', year: 'Al año' },
 	logo: (name) => `Logotipo de ${name}`,
 	ofBase: (base) => ` de ${base}`,
 	ifYouLike: 'Si gusta, además:',

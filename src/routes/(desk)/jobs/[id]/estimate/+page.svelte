@@ -19,6 +19,7 @@
 	import ScopeGrid from '$lib/ui/estimate/ScopeGrid.svelte';
 	import SetDialog, { type Setting } from '$lib/ui/estimate/SetDialog.svelte';
 	import BenchPages from '$lib/ui/estimate/BenchPages.svelte';
+	import RecurringDialog from '$lib/ui/estimate/RecurringDialog.svelte';
 	import GroupsDialog from '$lib/ui/estimate/GroupsDialog.svelte';
 	import PasteDialog from '$lib/ui/estimate/PasteDialog.svelte';
 	import PickedBar from '$lib/ui/estimate/PickedBar.svelte';
@@ -95,6 +96,7 @@
 	let picked: ReadonlySet<string> = $state(new Set());
 	let pasting = $state({ open: false, text: '', scopeId: '', scope: '' });
 	let grouping = $state(false);
+	let charging = $state(false);
 	const pools = $derived(result.scopes.flatMap((s) => poolable(s.scope.lines)));
 	const drags = new Drags<Held>({
 		words: (h) => h.words,
@@ -348,6 +350,8 @@
 			{pools}
 			older={b.won && b.change === null ? null : { estimateId: b.id, version: b.version, settled: () => edits.settled() }}
 			ongroups={() => (grouping = true)}
+			recurring={b.recurring}
+			onrecurring={() => (charging = true)}
 			jobId={data.head.job.id}
 			onset={(what) => {
 				part = '';
@@ -403,6 +407,7 @@
 	/>{/if}
 {#if decided}<DecideDialog line={decided} onclose={() => (deciding = null)} settled={() => edits.settled()} />{/if}
 <PasteDialog bind:open={pasting.open} text={pasting.text} scopeId={pasting.scopeId} scope={pasting.scope} />
+{#if charging}<RecurringDialog estimateId={b.id} lines={b.recurring} codes={b.tax.codes} onclose={() => (charging = false)} />{/if}
 <GroupsDialog bind:open={grouping} estimateId={b.id} estimate={b.estimate} />
 {#if keeping}<TemplateDialog
 		bind:open={keeping}

@@ -1,0 +1,1 @@
+ALTER TABLE `estimates` ADD `recurring` text DEFAULT '[]' NOT NULL;
