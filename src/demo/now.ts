@@ -184,6 +184,10 @@ export function buildNow(yard: Yard, today: string): void {
 		scopeId: guard,
 		wording: 'Mesh guards on every gutter, so that the ladders stay in the van.'
 	});
+	yard.call('bastian', 'estimates.set-recurring', {
+		estimateId: he,
+		lines: [{ text: 'All gutters looked at each spring, leaves taken out', period: 'year', amount: 96_000, cost: 52_000, taxCodeId: null }]
+	});
 	yard.at(back(9), '16:40');
 	const hq = yard.issue(he, 'mira@harborrow.example');
 	yard.call('bastian', 'jobs.move', { jobId: hj, stageId: 'quoted' });

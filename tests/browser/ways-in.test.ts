@@ -320,3 +320,52 @@ describe('a new customer', () => {
 		expect(db.value('select count(*) from customers')).toBe(before);
 	});
 });
+
+describe('what is charged again and again', () => {
+	it('is typed on the estimate, stands beside the total, and is billed by itself once the customer accepted', async () => {
+		const { jobId, estimateId } = await bid('Watched roof');
+		await open(estimator, `${base}/jobs/${jobId}/estimate`);
+		const price = await estimator.$eval('[data-testid=price]', (e) => (e as HTMLElement).innerText);
+		await press(estimator, 'So much a month');
+		await fill(estimator, 'input[name=again-text-0]', 'Roof watched');
+		await fill(estimator, 'input[name=again-amount-0]', 'plenty');
+		await estimator.select('select[name=again-tax-0]', '');
+		expect(await seriousOn(estimator)).toEqual([]);
+		await press(estimator, 'Save', 'dialog[open]');
+		await estimator.waitForSelector('dialog[open] .problem');
+		expect(await estimator.$eval('input[name=again-text-0]', (e) => (e as HTMLInputElement).value)).toBe('Roof watched');
+		await fill(estimator, 'input[name=again-amount-0]', '85');
+		await fill(estimator, 'input[name=again-cost-0]', '31.11');
+		await press(estimator, 'Save', 'dialog[open]');
+		await estimator.waitForSelector('[data-testid=again-month]');
+		expect(await estimator.$eval('[data-testid=again-month]', (e) => (e as HTMLElement).innerText)).toContain('85.00');
+		expect(await estimator.$eval('[data-testid=price]', (e) => (e as HTMLElement).innerText)).toBe(price);
+		const { revisionId } = await run(estimator, 'quotes.issue', { estimateId, to: '', subject: '', text: '', despite: true });
+		await open(owner, `${base}/jobs/${jobId}`);
+		const link = await owner.$$eval('a', (all) => all.find((a) => a.innerText.trim() === 'Customer’s page')?.href ?? '');
+		const customer = await visitor(browser);
+		await open(customer, base + new URL(link).pathname);
+		expect(await customer.$eval('[data-testid=again-month]', (e) => (e as HTMLElement).innerText)).toContain('Roof watched');
+		expect(await seriousOn(customer)).toEqual([]);
+		expect(await customer.content()).not.toContain('31.11');
+		await run(office, 'quotes.accept-by-hand', { revisionId, name: 'Watched roof people' });
+		await open(office, `${base}/bill/repeats`);
+		await reads(office, 'A month: Roof watched');
+		expect(db.value('select lines from repeat_invoices where job_id = ?', jobId)).toBe(
+			JSON.stringify([{ text: 'Roof watched', amount: 8500, taxCodeId: null }])
+		);
+	});
+});
+
+describe('the size of a job', () => {
+	it('is taken from its estimate by one press', async () => {
+		const { jobId, estimateId } = await bid('Measured roof');
+		const scopeId = db.value<string>('select id from scopes where estimate_id = ?', estimateId);
+		await run(estimator, 'estimates.put-shape', { scopeId, kind: 'typed', typed: { measure: 'length', value: '64' } });
+		await open(estimator, `${base}/jobs/${jobId}`);
+		await press(estimator, 'The estimate measures 64 ft: take it');
+		await press(estimator, 'Save the details');
+		await until(() => db.value('select size from jobs where id = ?', jobId) === 640_000, 'the size');
+		expect(db.value('select size_unit from jobs where id = ?', jobId)).toBe('ft');
+	});
+});

@@ -85,6 +85,8 @@ function scopeWith(assemblyId: string, answered: Record<string, string>) {
 	};
 }
 
+const UNTAXED = { codes: [], components: [], day: '2027-04-14', exemption: null };
+
 describe('an assembly that asks', () => {
 	it('puts on the parts that hold, at the rates the answers give, with the wording they add', () => {
 		strip();
@@ -219,12 +221,12 @@ describe('what comes once to a job, and what is read as one line', () => {
 			[false, true],
 			[false, true]
 		]);
-		const view = quoteView(b.load(), new Set(), { codes: [], components: [], day: '2027-04-14' } as never);
+		const view = quoteView(b.load(), new Set(), UNTAXED);
 		expect(view.scopes[0]?.lines.map((l) => [l.text, l.amount])).toEqual([[`Whole ${n}`, result.total.price]]);
 		expect(result.total.price).toBeGreaterThan(0);
 		// Set aside, the parts are in the price of the scope still, and in no line.
 		yard.call('bastian', 'estimates.change-line', { lineId: result.lines[0]!.line.id, field: 'setAside', value: 'true' });
-		const without = quoteView(b.load(), new Set(), { codes: [], components: [], day: '2027-04-14' } as never);
+		const without = quoteView(b.load(), new Set(), UNTAXED);
 		expect([without.scopes[0]?.amount, without.scopes[0]?.lines.length]).toEqual([result.total.price, 0]);
 	});
 	it('goes along in the file for other companies', () => {

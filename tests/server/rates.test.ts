@@ -3,7 +3,7 @@ import { computeBudget, type YearlyBudget } from '$lib/core/pricing';
 import type { App } from '$lib/server/app';
 import { Stale } from '$lib/server/commands';
 import { loadEstimate } from '$lib/server/estimates/load';
-import { laborSheetPage, laborSheetsOn } from '$lib/server/rates/queries';
+import { laborSheetPage, laborSheetsOn, peopleOfSheets } from '$lib/server/rates/queries';
 import { actualOf, budgetPage, soldByMonth, typicalJobs } from '$lib/server/screens/budget';
 import { rateOn } from '$lib/server/rates/load';
 import type { Yard } from '../../src/demo/yard';
@@ -44,6 +44,13 @@ describe('a labor rate sheet', () => {
 		// Before the first version there is only the first.
 		expect(rateOn(app.db.orm, 'steep', '1999-01-01')?.price).toBe(602_600);
 		expect(laborSheetsOn(app).find((s) => s.id === 'steep')).toMatchObject({ from: '2024-01-01', ahead: 1 });
+		const by = app.db.sqlite.prepare("select name from people where sheet_id = 'steep' and active = 1 order by name").pluck().all();
+		expect(by.length).toBeGreaterThan(1);
+		expect(
+			peopleOfSheets(app)
+				.get('steep')
+				?.map((p) => p.name)
+		).toEqual(by);
 		expect(sheetOf('steep').versions.map((v) => v.from)).toEqual(['2027-05-01', '2024-01-01']);
 	});
 	it('costs hours by the version of their day', () => {

@@ -1,4 +1,5 @@
 import { dimensionOf, toUnit, unitName, type MeasureName, type UnitSystem } from '../measure';
+import { quantity, type Quantity } from '../money';
 import type { EstimateResult } from './compute';
 
 /** What a job's size is told by, the first that it has. */
@@ -29,4 +30,16 @@ export function perSize(result: EstimateResult, system: UnitSystem): PerSize | n
 		return { per, size: units, price: Math.round(result.total.price / units), profit: Math.round(result.total.profit / units) };
 	}
 	return null;
+}
+
+/** A unit of size as it stands on a job. */
+const ON_JOB: Record<string, string> = { square: 'squares', piece: 'pieces', 'sq ft of floor': 'sq ft', 'm² of floor': 'm²' };
+
+/**
+ * The size of a job as its estimate measures it, to two decimals, in the words of a job; null when nothing is measured.
+ * @example a roof of 1,611 sq ft // 161,100 (16.11), squares
+ */
+export function measuredSize(result: EstimateResult, system: UnitSystem): { size: Quantity; unit: string } | null {
+	const found = perSize(result, system);
+	return found && { size: quantity(Math.round(found.size * 100) * 100), unit: ON_JOB[found.per] ?? found.per };
 }

@@ -6,7 +6,7 @@ import { computeEstimate } from './compute';
 import { explainQuantity } from './explain';
 import { aLine, anEstimate, aScope, byMeasure } from './fixtures';
 import type { Line } from './model';
-import { perSize } from './per-size';
+import { measuredSize, perSize } from './per-size';
 import { missingMeasures, poolable, poolLines } from './pool';
 
 const rolls = (id: string, measure: 'area' | 'eaves', per: number, more: Partial<Line> = {}) =>
@@ -94,6 +94,10 @@ describe('price and profit per unit of size', () => {
 		const size = perSize(priced([roof]), 'imperial')!;
 		expect([size.per, size.price, size.profit]).toEqual(['square', 100_001, 38_092]);
 		expect(perSize(priced([roof]), 'metric')?.per).toBe('m²');
+		// In the words of a job, to two decimals of them.
+		expect(measuredSize(priced([roof]), 'imperial')).toEqual({ size: Math.round(size.size * 100) * 100, unit: 'squares' });
+		expect(measuredSize(priced([roof]), 'metric')?.unit).toBe('m²');
+		expect(measuredSize(priced([]), 'imperial')).toBeNull();
 	});
 	it('are not told where nothing is measured', () => expect(perSize(priced([]), 'imperial')).toBeNull());
 });

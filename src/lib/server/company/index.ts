@@ -1,5 +1,5 @@
 export { changeCompany, nameMeasures } from './commands';
 export { letters, staff, standIns } from './queries';
-export { companyOf, settingsOf } from './settings';
+export { companyOf, settingsOf, systemOf } from './settings';
 export { saveBranch, saveTaxCode, saveTaxComponent } from './tax';
 export { todayOf } from './today';

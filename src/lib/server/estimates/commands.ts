@@ -1,6 +1,6 @@
 import { say } from '../../contract/refusals/estimates';
 import { textOf } from '../../core/events';
-import { settingsOf } from '../company';
+import { settingsOf, systemOf } from '../company';
 import * as contract from '../../contract/estimates/commands';
 import { and, asc, eq, max } from 'drizzle-orm';
 import {
@@ -37,7 +37,7 @@ import { Refusal } from '../../core/refusal';
 import { serve, Missing, Stale, type Context } from '../commands';
 import { assemblies, items } from '../catalog/schema';
 import { history } from '../commands/schema';
-import { company, taxCodes } from '../company/schema';
+import { taxCodes } from '../company/schema';
 import { estimates, lines, recipes, scopes, shapes } from './schema';
 import { newId } from '../ids';
 import { taxOfJob, groupOfJob, branchOfJob } from '../sales';
@@ -62,7 +62,7 @@ const nextShape = (ctx: Context, scopeId: string): number =>
 
 export const putShape = serve(contract.putShape, (ctx, i) => {
 	const scope = scopeOf(ctx, i.scopeId);
-	const system = ctx.db.select({ system: company.system }).from(company).get()?.system ?? 'imperial';
+	const system = systemOf(ctx.db);
 	const row = {
 		figure: parseFigure(i.kind, i.typed, system),
 		times: i.times ?? 1,
@@ -217,7 +217,7 @@ const onceThere = (ctx: Context, estimateId: string): ReadonlySet<string> =>
 function measureTyped(ctx: Context, scopeId: string, name: string, typed: string): void {
 	if (typed.trim() === '') return;
 	if (!isMeasure(name)) throw new Refusal(say('no-such-measure'), name);
-	const system = ctx.db.select({ system: company.system }).from(company).get()?.system ?? 'imperial';
+	const system = systemOf(ctx.db);
 	try {
 		const value = parseMeasure(typed, dimensionOf(name), system);
 		const figure = { kind: 'typed' as const, measure: name, value };

@@ -5,13 +5,12 @@ import { parseFigure, resized } from '../../core/measure';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
 import { estimates, lines, recipes, scopes, shapes } from './schema';
-import { company } from '../company/schema';
+import { systemOf } from '../company';
 import { newId } from '../ids';
 import { done } from './done';
 import { nextScope, swap } from './position';
 
 const scopeOf = (ctx: Context, id: string) => ctx.get(scopes, id, 'This scope');
-const systemOf = (ctx: Context) => ctx.db.select({ system: company.system }).from(company).get()?.system ?? 'imperial';
 const inOrder = (ctx: Context, estimateId: string) =>
 	ctx.db.select().from(scopes).where(eq(scopes.estimateId, estimateId)).orderBy(asc(scopes.position)).all();
 
@@ -26,7 +25,7 @@ export const addScope = serve(contract.addScope, (ctx, i) => {
 		option: i.option ?? false
 	});
 	if (i.shape) {
-		const figure = parseFigure(i.shape.kind, i.shape.typed, systemOf(ctx));
+		const figure = parseFigure(i.shape.kind, i.shape.typed, systemOf(ctx.db));
 		ctx.insert(shapes, { id: newId(), scopeId: scope.id, position: 1, figure, times: 1, subtract: false, subtractLengths: false });
 	}
 	done(ctx, i.estimateId, 'estimates.add-scope', { name: i.name });
@@ -50,7 +49,7 @@ export const copyScope = serve(contract.copyScope, (ctx, i) => {
 		...{ groupId: option === scope.option ? scope.groupId : null, position: nextScope(ctx, scope.estimateId) }
 	});
 	const sizes = new Map(i.sizes?.map((s) => [s.shapeId, s]));
-	const system = systemOf(ctx);
+	const system = systemOf(ctx.db);
 	for (const s of ctx.db.select().from(shapes).where(eq(shapes.scopeId, scope.id)).all()) {
 		const other = sizes.get(s.id);
 		const figure = other ? resized(s.figure, other.size, system) : s.figure;

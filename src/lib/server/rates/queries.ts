@@ -1,10 +1,11 @@
-import { asc, desc, eq, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, isNotNull, sql } from 'drizzle-orm';
+import { grouped } from '../../core/lists';
 import type { YearlyBudget } from '../../core/pricing';
 import type { App } from '../app';
 import { companyOf, todayOf } from '../company';
 import { items } from '../catalog/schema';
 import { branches } from '../company/schema';
-import { laborSheets } from '../people/schema';
+import { laborSheets, people } from '../people/schema';
 import { equipmentSheets, laborRates } from './schema';
 import { budgetFor, rateOn } from './load';
 
@@ -27,6 +28,18 @@ export const laborSheetsOn = (app: App, day = todayOf(app)) =>
 			const rate = rateOn(app.db.orm, s.id, day);
 			return { ...s, from: rate?.from ?? '', sheet: rate?.sheet ?? null, ahead: versionsOf(app, s.id).filter((v) => v.from > day).length };
 		});
+
+/** Whose hours cost by a sheet of their own, by the sheet. */
+export const peopleOfSheets = (app: App) =>
+	grouped(
+		app.db.orm
+			.select({ name: people.name, sheetId: people.sheetId })
+			.from(people)
+			.where(and(isNotNull(people.sheetId), eq(people.active, true)))
+			.orderBy(asc(people.name))
+			.all(),
+		(p) => p.sheetId ?? ''
+	);
 
 /** The versions of a sheet, newest first. */
 export const versionsOf = (app: App, sheetId: string) =>

@@ -9,13 +9,21 @@ export const parties = (app: App) =>
 		.from(customers)
 		.all();
 
-/** Customers that may be the one that is typed, the three likeliest first. */
-export function likelyCustomers(app: App, typed: { name: string; mail: string; phone: string; address: string }) {
-	const known = new Map(parties(app).map((p) => [p.id, p]));
-	return likely(typed, [...known.values()])
+type Typed = { name: string; mail: string; phone: string; address: string };
+type Party = ReturnType<typeof parties>[number];
+
+/** The three likeliest of the known ones to be the one that is typed, with why. */
+export const likeliest = (typed: Typed, known: readonly Party[]) =>
+	likely(typed, known)
 		.slice(0, 3)
-		.map(({ id, reasons }) => ({ id, reasons, name: known.get(id)?.name ?? '', address: known.get(id)?.address ?? '' }));
-}
+		.flatMap((d) => {
+			const party = known.find((k) => k.id === d.id);
+			return party ? [{ ...d, party }] : [];
+		});
+
+/** Customers that may be the one that is typed, the likeliest first. */
+export const likelyCustomers = (app: App, typed: Typed) =>
+	likeliest(typed, parties(app)).map(({ id, reasons, party }) => ({ id, reasons, name: party.name, address: party.address }));
 
 /** Who can be picked for a new job. */
 export const customerNames = (app: App) =>

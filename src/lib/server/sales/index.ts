@@ -16,7 +16,7 @@ export {
 export { addressesOf, contactsOf, ownOf, removeContact, saveContact, saveSite } from './contacts';
 export { attachToCustomer, detachFromCustomer } from './customer-attachments';
 export { LARGEST_FILE, customersAsCards, customersAsCsv, importCustomers, importToUndo, previewFile, undoImport } from './customer-files';
-export { customerList, customerNames, kindOfJob, likelyCustomers, parties } from './customers';
+export { customerList, customerNames, kindOfJob, likeliest, likelyCustomers, parties } from './customers';
 export { setExemption, taxOfJob } from './exemption';
 export { groupOfJob } from './group-of-job';
 export { answerLead, importLeads } from './lead-answers';

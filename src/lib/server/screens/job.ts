@@ -5,7 +5,8 @@ import { mulDiv } from '../../core/money';
 import { areasFor, type Viewer } from '../../core/access';
 import { wallTime } from '../../core/time';
 import type { App } from '../app';
-import { changesOf } from '../estimates';
+import { changesOf, loadEstimate } from '../estimates';
+import { computeEstimate, measuredSize } from '../../core/estimate';
 import { contractOf, invoicesOfJob } from '../billing';
 import { costingOf } from '../costing';
 import {
@@ -183,6 +184,8 @@ export function jobPage(app: App, id: string, viewer: Viewer) {
 		...head,
 		...choicesForJob(app),
 		estimateId: estimate?.id ?? null,
+		/** How large it is by its estimate, while it is still to be won. */
+		measured: head.job.number === null && estimate ? viewer.when('estimates.see', () => measuredBy(app, estimate.id)) : null,
 		revisions: viewer.list('estimates.see', () => quotesOfJob(app, id, viewer)),
 		costs: viewer.when('costs.see', () => jobCosts(app, id, viewer)),
 		tasks: tasksOf(app, id),
@@ -210,6 +213,12 @@ export function jobPage(app: App, id: string, viewer: Viewer) {
 		history: told(db, `job:${id}`, 40, viewer),
 		stages: db.select().from(stages).orderBy(asc(stages.track), asc(stages.position)).all()
 	};
+}
+
+/** The size that an estimate measures; null where nothing is measured. */
+function measuredBy(app: App, estimateId: string) {
+	const estimate = loadEstimate(app.db.orm, estimateId);
+	return estimate ? measuredSize(computeEstimate(estimate), estimate.system) : null;
 }
 
 /** What happened last on a record, as far as this person may read it. */

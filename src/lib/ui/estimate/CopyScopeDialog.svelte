@@ -14,6 +14,7 @@
 		copy: (input: Input<'estimates.copy-scope'>) => Promise<{ message: string; field: string | null } | null>;
 	}
 	let { scope, system, onclose, copy }: Props = $props();
+	// It begins as the scope is; then it is what was typed.
 	let name = $state(untrack(() => `${scope.name}, copy`));
 	let option = $state(untrack(() => scope.option));
 	let problem = $state('');

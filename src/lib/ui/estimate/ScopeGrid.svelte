@@ -490,7 +490,9 @@
 														class="decide"
 														tabindex="-1"
 														onclick={() => online('decide', l.line.id)}>{l.line.placeholder}</button
-													>{/if}{#if l.line.option}<span class="chip chip-wait">option</span>{/if}</span
+													>{/if}{#if l.line.option}<span class="chip chip-wait">option</span>{/if}{#if l.line.note}<span class="note quiet"
+														>{mine >= 0 && focused ? l.line.note : 'note'}</span
+													>{/if}</span
 											>
 										{:else if c.key === 'quantity' && l.line.override}<span
 												class:stale={l.stale}
@@ -635,6 +637,11 @@
 	.heading {
 		font-family: var(--font-figure);
 		font-weight: 650;
+	}
+	/* A note is read where the cursor is, without a mouse; elsewhere it only says that there is one. */
+	.note {
+		margin-left: 8px;
+		font-size: 0.82rem;
 	}
 	.hid {
 		margin-right: 6px;

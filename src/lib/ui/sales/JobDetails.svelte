@@ -2,7 +2,7 @@
 	import Form from '../forms/Form.svelte';
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
-	import { formatPercent, parseCents, parsePercent, parseQuantity, toTyped } from '$lib/core/money';
+	import { formatPercent, parseCents, parsePercent, parseQuantity, toTyped, formatQuantity } from '$lib/core/money';
 	import type { OwnField, SalesLists } from '$lib/core/sales';
 	import { readAt, readForm } from '../forms/typed';
 	import Field from '../forms/Field.svelte';
@@ -33,6 +33,7 @@
 		fields,
 		staff,
 		branches,
+		measured,
 		mayChange
 	}: {
 		job: Job;
@@ -43,6 +44,8 @@
 		fields: readonly OwnField[];
 		staff: { id: string; name: string }[];
 		branches: { id: string; name: string }[];
+		/** How large it is by its estimate, ten-thousandths of the unit. */
+		measured: { size: number; unit: string } | null;
 		mayChange: boolean;
 	} = $props();
 	const read = (j: Job) => ({
@@ -115,6 +118,12 @@
 				><input class="input" inputmode="decimal" name="chance" bind:value={t.chance} /></Field
 			>
 			<Field label="Decided by"><input class="input" type="date" bind:value={t.decisionDay} /></Field>
+			{#if measured && mayChange && (t.size !== toTyped(measured.size, 4) || t.sizeUnit !== measured.unit)}<button
+					type="button"
+					class="link justify-self-start"
+					onclick={() => ([t.size, t.sizeUnit] = [toTyped(measured.size, 4), measured.unit])}
+					>The estimate measures {formatQuantity(measured.size)} {measured.unit}: take it</button
+				>{/if}
 			<div class="grid grid-cols-2 gap-2">
 				<Field label="Size" problem={at('size')}><input class="input" inputmode="decimal" bind:value={t.size} /></Field>
 				<Field label="in"

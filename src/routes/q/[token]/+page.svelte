@@ -58,6 +58,14 @@
 		...offered.filter((s) => s.chosen).map((s) => s.id),
 		...data.view.scopes.flatMap((s) => s.lines.filter((l) => l.option && l.chosen).map((l) => l.id))
 	]);
+	/** The page with one more option, one less, or another one of a group. */
+	function withChoice(x: { id: string; chosen: boolean; groupId: string | null }, one: boolean): string {
+		const others = one ? chosen.filter((id) => !inGroup(x.groupId).includes(id)) : chosen.filter((id) => id !== x.id);
+		const query = new URLSearchParams([['pick', '1'], ...[...others, ...(one || !x.chosen ? [x.id] : [])].map((id) => ['option', id])]);
+		return `?${query}`;
+	}
+	const inGroup = (groupId: string | null) =>
+		[...data.view.scopes, ...data.view.scopes.flatMap((s) => s.lines)].filter((x) => x.groupId === groupId).map((x) => x.id);
 	const w = $derived(words.customer.quote);
 	const when = (ms: number) =>
 		new Date(ms).toLocaleString(locale(), {
@@ -68,7 +76,7 @@
 			minute: '2-digit',
 			timeZone: data.zone
 		});
-	/** The server computes the total for the choice; without JavaScript the button beside the options does the same. */
+	/** The server computes the total for the choice; without JavaScript each option is a link that does the same. */
 	function pick(e: Event) {
 		if (!options) return;
 		tried.push((e.target as HTMLInputElement).value);
@@ -77,6 +85,12 @@
 	}
 </script>
 
+<!-- Without a script a tick would count only after another press, and one who signs before it would sign for something else: there each option is a link that counts at once. -->
+{#snippet byLink(x: { id: string; chosen: boolean; groupId: string | null }, one: boolean)}
+	{#if choosing && !(one && x.chosen)}<noscript
+			><a class="btn plain-choice" href={withChoice(x, one)}>{one ? w.takeThis : x.chosen ? w.takeOut : w.addIt}</a></noscript
+		>{/if}
+{/snippet}
 {#snippet pictured(s: (typeof included)[number])}
 	{#if s.pictures.length}<span class="thumbs"
 			>{#each s.pictures.slice(0, 8) as p, n (n)}<img
@@ -88,7 +102,15 @@
 		>{/if}
 {/snippet}
 
-<svelte:head><title>{w.title(data.number)} · {data.company.name}</title><meta name="robots" content="noindex, nofollow" /></svelte:head>
+<svelte:head
+	><title>{w.title(data.number)} · {data.company.name}</title><meta name="robots" content="noindex, nofollow" /><noscript
+		><style>
+			input[name^='option'] {
+				display: none;
+			}
+		</style></noscript
+	></svelte:head
+>
 <Letterhead
 	name={data.company.name}
 	line={w.line(data.header.change, data.number, data.revision, data.header.customer)}
@@ -149,7 +171,7 @@
 				{#each s.lines.filter((l) => l.option && l.groupId === null) as l (l.id)}<label class="option"
 						><input type="checkbox" class="checkbox" name="option" value={l.id} checked={l.chosen} disabled={!choosing} /><span class="line"
 							><span>{l.text}</span><span class="figure">{shown(l.amount)}</span></span
-						></label
+						>{@render byLink(l, false)}</label
 					>{/each}
 				{#each lineGroups(s) as g (g.id)}<fieldset class="mt-2">
 						<legend>{g.name} <span class="quiet">{w.rule(g.least, g.most).toLowerCase()}</span></legend>
@@ -163,7 +185,7 @@
 									disabled={!choosing}
 								/><span class="line"
 									><span>{l.text}</span><span class="figure">{l.difference === null ? shown(l.amount) : more(l.difference)}</span></span
-								></label
+								>{@render byLink(l, g.one)}</label
 							>{/each}
 					</fieldset>{/each}
 			</section>
@@ -189,7 +211,7 @@
 										>{/if}</span
 								></span
 							>{#if s.wording}<span class="quiet">{s.wording}</span>{/if}{@render pictured(s)}</span
-						></label
+						>{@render byLink(s, g.one)}</label
 					>{/each}
 			</fieldset>{/each}
 		{#if single.length}
@@ -199,10 +221,9 @@
 						><span class="line"><strong>{s.name}</strong><strong class="figure">{shown(s.amount)}</strong></span>{#if s.wording}<span
 								class="quiet">{s.wording}</span
 							>{/if}{@render pictured(s)}</span
-					></label
+					>{@render byLink(s, false)}</label
 				>{/each}
 		{/if}
-		{#if choosing && (offered.length || data.view.groups.length)}<noscript><button class="btn mt-2">{w.showTotal}</button></noscript>{/if}
 	</form>
 	{#each data.header.photos as p (p.fileId)}<figure class="sheet card">
 			<div class="photo" style:aspect-ratio="{p.width} / {p.height}">
@@ -510,6 +531,7 @@
 		margin-top: 16px;
 	}
 	dl div {
+		gap: 14px;
 		display: flex;
 		justify-content: space-between;
 		padding: 3px 0;

@@ -17,6 +17,7 @@
 		['nickel', 'light'],
 		['nickel-night', 'dark']
 	];
+	// What is typed is the page's own until it is saved, whatever is heard meanwhile.
 	let intro = $state(untrack(() => ({ title: data.own.title, pictureId: (data.own.pictureId || null) as string | null })));
 	/** The one that is kept stays until another is drawn. */
 	let keepsSignature = $state(true);

@@ -22,6 +22,7 @@
 	}
 	const read = (track: Track): StageTyped[] =>
 		data.stages.filter((s) => s.track === track).map(({ track: _, chance, ...s }) => ({ ...s, chance: toTyped(chance, 2) }));
+	// What is typed, here and below, is the page's own until it is saved, whatever is heard meanwhile.
 	let stages = $state(untrack(() => ({ winning: read('winning'), doing: read('doing') })));
 	const meanings: Record<Track, Meaning[]> = { winning: ['bidding', 'lost'], doing: ['ready', 'under way', 'finished', 'closed'] };
 	let said: Record<string, string> = $state({});
@@ -96,7 +97,6 @@
 						.filter(Boolean)
 				}))
 		});
-	// What is typed is the page's own until it is saved, whatever is heard meanwhile.
 	let moves = $state(untrack(() => ({ ...data.moves })));
 	const bids = $derived(data.stages.filter((s) => s.track === 'winning'));
 	let signOff = $state(

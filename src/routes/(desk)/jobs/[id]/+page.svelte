@@ -366,6 +366,7 @@
 				fields={data.ownFields}
 				staff={data.staff}
 				branches={data.branches}
+				measured={data.measured}
 				mayChange={data.can.change}
 			/>
 			<section class="sheet p-4">

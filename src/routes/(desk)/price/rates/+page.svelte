@@ -22,6 +22,8 @@
 	let group: (typeof data.groups)[number] | null = $state(null);
 	let groupOpen = $state(false);
 	let adding = $state(false);
+	/** Whose hours cost by it: the first of many. */
+	const namesOf = (names: readonly string[]) => `${names.slice(0, 2).join(', ')}${names.length > 2 ? ` and ${names.length - 2} more` : ''}`;
 	const aside = $derived(data.sheets.filter((s) => s.setAside));
 	let name = $state('');
 	let like = $state('');
@@ -61,13 +63,15 @@
 		<table class="grid-table" aria-label="Labor">
 			<thead
 				><tr
-					><th>Labor</th><th>Branch</th><th>Holds from</th><th class="num">Loaded cost</th><th class="num">Break-even</th><th class="num"
-						>Price</th
-					><th class="num">Margin</th><th style="width: 22%">Waterline</th></tr
+					><th>Labor</th><th>Branch</th><th>Hours of</th><th>Holds from</th><th class="num">Loaded cost</th><th class="num">Break-even</th
+					><th class="num">Price</th><th class="num">Margin</th><th style="width: 22%">Waterline</th></tr
 				></thead
 			><tbody
 				>{#each data.sheets.filter((s) => !s.setAside && s.sheet) as s (s.id)}{@const r = s.sheet ? laborRate(s.sheet) : null}{#if r}<tr
 							><td><a class="link" href="/price/rates/{s.id}">{s.name}</a></td><td>{s.branch ?? 'all'}</td><td
+								class="quiet names"
+								title={data.people[s.id]?.join(', ')}>{namesOf(data.people[s.id] ?? [])}</td
+							><td
 								>{showDay(s.from)}{#if s.ahead}&nbsp;<Mark kind="wait" label="changes ahead" />{/if}</td
 							><td class="num">{formatUnitPrice(r.loadedCost)}</td><td class="num">{formatUnitPrice(r.breakEven)}</td><td class="num"
 								><How label={formatUnitPrice(r.price)} of="sheet:{s.id}" about="the price of {s.name}" /></td
@@ -81,7 +85,7 @@
 									label="{s.name}: price {formatUnitPrice(r.price)}, break-even {formatUnitPrice(r.breakEven)}"
 								/></td
 							></tr
-						>{/if}{:else}<tr><td colspan="8">No sheets yet.</td></tr>{/each}</tbody
+						>{/if}{:else}<tr><td colspan="9">No sheets yet.</td></tr>{/each}</tbody
 			>
 		</table>
 	</div>

@@ -1,7 +1,7 @@
 import { shown } from '$lib/server/shown';
-import { differing, likely } from '$lib/core/formats';
+import { differing } from '$lib/core/formats';
 import { app } from '$lib/server/app';
-import { leadInbox, parties } from '$lib/server/sales';
+import { leadInbox, likeliest, parties } from '$lib/server/sales';
 import { companyOf } from '$lib/server/company';
 import type { PageServerLoad } from './$types';
 
@@ -17,15 +17,7 @@ export const load = shown((({ url }) => {
 		answer: settings.leadLetter,
 		leads: leads.map((l) => ({
 			...l,
-			likely:
-				l.state === 'new'
-					? likely(l, known)
-							.slice(0, 3)
-							.map((d) => {
-								const party = known.find((k) => k.id === d.id);
-								return { ...d, party, differing: party ? differing(l, party) : [] };
-							})
-					: []
+			likely: l.state === 'new' ? likeliest(l, known).map((d) => ({ ...d, differing: differing(l, d.party) })) : []
 		})),
 		live: ['leads']
 	};

@@ -166,11 +166,11 @@
 					{#each l.likely as d (d.id)}
 						<div class="likely">
 							<Mark kind="wait" /><span
-								>May be <strong>{d.party?.name}</strong>, {d.party?.address}
+								>May be <strong>{d.party.name}</strong>, {d.party.address}
 								<span class="quiet">({d.score} of 100: {d.reasons.join(', ')})</span></span
 							>{#if d.differing.length}<label class="reach"
 									><span
-										>{#each d.differing as f (f)}{f} here <strong>{l[f]}</strong>, there {d.party?.[f]}
+										>{#each d.differing as f (f)}{f} here <strong>{l[f]}</strong>, there {d.party[f]}
 										{/each}</span
 									>
 									<select
@@ -182,7 +182,7 @@
 										></select
 									></label
 								>{/if}<button class="btn" disabled={busy === l.id} onclick={() => open(l.id, d.id)}
-								>Yes, open a job for {d.party?.name}</button
+								>Yes, open a job for {d.party.name}</button
 							>
 						</div>
 					{/each}

@@ -25,6 +25,7 @@
 	let { data: given } = $props();
 	const data = $derived(latestOf(given));
 	const off = $derived(!data.mayChange);
+	// What is typed, here and below, is the page's own until it is saved, whatever is heard meanwhile.
 	const a = untrack(() => data.assembly);
 	let rows: PartTyped[] = $state(untrack(() => data.parts.map((p) => typePart(p))));
 	let t = $state({
