@@ -28,6 +28,7 @@ OFE---  find.hours
 OFELC-  find.items
 OFELC-  find.offers
 OFE---  find.to-add
+OFE--B  jobs.open-ends
 OFE--B  jobs.recent
 OF----  plan.check-add
 OF----  plan.check-move

@@ -27,7 +27,7 @@ export function buildYears(yard: Yard, today: string, days = YEARS): void {
 	const dice = new Dice(SEED);
 	const from = addDays(today, -days);
 	const { hours, holidays } = COMPANY;
-	yard.call('imogen', 'company.card-moves', { issued: 'quoted', declined: '' });
+	yard.call('imogen', 'company.card-moves', { issued: 'quoted', declined: '', deposit: '', clockOn: null, lastTask: '' });
 	const crews = new Map(CREWS.map((c) => [c.id as string, new Crew(c.people)]));
 	const agenda = new Map<string, { time: string; what: () => void }[]>();
 	const later = (day: string, time: string, what: () => void) => void agenda.set(day, [...(agenda.get(day) ?? []), { time, what }]);

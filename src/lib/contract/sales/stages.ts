@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { command } from '../define';
-import { CentsIn, Text, strict, Id, Name, Nothing } from '../inputs';
+import { CentsIn, orNull, Text, strict, Id, Name, Nothing } from '../inputs';
 
 export const Words = Type.Array(Text(80), { maxItems: 60 });
 
@@ -13,10 +13,13 @@ export const nameLists = command('company.sales-lists', {
 
 const StageOrNone = Type.Union([Type.Literal(''), Id]);
 
-/** Where a card moves by itself when its quote went out, and when it was declined; '' it stays. */
+/** Where a card moves by itself when its quote went out, when it was declined; won: when its deposit is paid, work on it begins (null: on the first stage under way), the last task is done. '' it stays. */
 export const setCardMoves = command('company.card-moves', {
 	right: 'company.change',
-	input: Type.Object({ issued: StageOrNone, declined: StageOrNone }, strict),
+	input: Type.Object(
+		{ issued: StageOrNone, declined: StageOrNone, deposit: StageOrNone, clockOn: orNull(StageOrNone), lastTask: StageOrNone },
+		strict
+	),
 	output: Nothing
 });
 

@@ -63,8 +63,11 @@ export interface CompanySettings {
 	accounts: Accounts;
 	/** Days of this month and before take no entry any more; '' none. */
 	booksClosed: string;
-	/** Where a card moves by itself: the stage of a job whose quote went out, and of one that was declined; '' it stays. */
-	cardMoves: { issued: string; declined: string };
+	/**
+	 * Where a card moves by itself: the stage of a job whose quote went out, and of one that was declined; of one that is won, when its deposit
+	 * is paid, when the first one clocks on, when the last task is done. '' it stays; null: on the first stage under way.
+	 */
+	cardMoves: { issued: string; declined: string; deposit: string; clockOn: string | null; lastTask: string };
 	/** Whom a text message tells that a quote of this much (cents, with tax) or more was accepted; empty: nobody. */
 	wonText: { above: number; to: string };
 	/** When somebody must sign off before a quote goes out. */
@@ -112,7 +115,6 @@ export function settingsFrom(given: SettingsGiven): CompanySettings {
 		billingPlans: [USUAL_PLAN],
 		leadLetter: USUAL_ANSWER,
 		signOff: NO_RULES,
-		cardMoves: { issued: '', declined: '' },
 		wonText: { above: 0, to: '' },
 		tolerance: { amount: 500, percent: 100 },
 		invoiceReminders: NO_INVOICE_REMINDERS,
@@ -122,6 +124,7 @@ export function settingsFrom(given: SettingsGiven): CompanySettings {
 		booksClosed: '',
 		payroll: { firstDay: 1, day: [], week: [{ minutes: 2400, multiplier: 15_000 }] },
 		...given,
+		cardMoves: { issued: '', declined: '', deposit: '', clockOn: null, lastTask: '', ...given.cardMoves },
 		letterhead: { color: '#2f4a54', line: '', footer: '', logo: null, face: 'plain', ...given.letterhead },
 		publicPage: { on: false, intro: '', does: [], pictures: [], ...given.publicPage },
 		form: FORM

@@ -61,5 +61,5 @@ export const COMPANY = {
 	'work.move-part': (p: { part: string; state: string }) => `${p.part} is ${p.state}`,
 	'work.remove-part': (p: { part: string; task: string }) => `${p.part} taken off ${p.task}`,
 	'work.remove-task': (p: { task: string }) => `Task taken off: ${p.task}`,
-	'work.tick-task': (p: { done: boolean; task: string }) => `${p.done ? 'Done' : 'Open again'}: ${p.task}`
+	'work.tick-task': (p: { done: boolean; task: string; jobId?: string }) => `${p.done ? 'Done' : 'Open again'}: ${p.task}`
 };

@@ -14,7 +14,7 @@ export const WORK = {
 	'plan.tell-customer': (p: { to: string }) => `The customer was told when we come (${p.to})`,
 	'plan.renew-calendar': (p: { on: boolean }) => (p.on ? 'Calendar feed made' : 'Calendar feed ended'),
 	'plan.changed': (p: { n: number; what: string }) => `${p.n} shift${p.n === 1 ? '' : 's'} ${p.what}`,
-	'time.clock-on': (p: { who: string } & SentLater) => `${p.who} clocked on${sentLater(p)}`,
+	'time.clock-on': (p: { who: string; jobId?: string } & SentLater) => `${p.who} clocked on${sentLater(p)}`,
 	'time.clock-off': (p: { who: string; entryId: string } & SentLater) => `${p.who} clocked off${sentLater(p)}`,
 	'time.add': (p: { entryId: string; from: string; to: string; day: string }) => `${p.from}–${p.to} on ${longDay(p.day)} added`,
 	'rounds.save-service': (p: { name: string }) => `Season service ${p.name} saved`,

@@ -3,3 +3,4 @@ export * from './lists';
 export * from './own-fields';
 export * from './report';
 export * from './track';
+export * from './thread';

@@ -105,3 +105,17 @@ export function marksSvg(
 	});
 	return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}">${parts.join('')}</svg>`;
 }
+
+/** The marks as they can be drawn: a known length of no length leaves the lengths out, and is said beside the picture. */
+export function drawnMarks(...[marks, size, scale, system]: Parameters<typeof marksSvg>): string {
+	try {
+		return marksSvg(marks, size, scale, system);
+	} catch {
+		return marksSvg(
+			marks.filter((m) => m.kind !== 'measure'),
+			size,
+			null,
+			system
+		);
+	}
+}

@@ -25,5 +25,6 @@ export { agingToday, invoiceDetail, invoiceList, isOpen, moneyIn, readyToBill } 
 export { renewInvoiceLink } from './renew-link';
 export { makeRepeatInvoices, pauseRepeatInvoice, repeatInvoiceList, saveRepeatInvoice, taxCodesOf } from './repeat-invoices';
 export { settle } from './settle';
+import './deposit-paid';
 import './recurring-won';
 import './sold-on-site';

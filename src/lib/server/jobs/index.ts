@@ -1,1 +1,2 @@
+import './moves';
 export { winByHand, winOnWord } from './win';

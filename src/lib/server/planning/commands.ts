@@ -1,15 +1,17 @@
 import { say } from '../../contract/refusals/planning';
 import { phaseNamed } from '../work';
 import * as contract from '../../contract/planning/commands';
-import { eq } from 'drizzle-orm';
+import { asc, eq } from 'drizzle-orm';
 import { checkShift, conflictsOf, isWorkingDay, type Conflict, type Shift } from '../../core/planning';
 import { addDays, type Day } from '../../core/time';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
-import { serve, Missing, type Context } from '../commands';
+import { serve, Missing, whenever, type Context } from '../commands';
+import { settingsOf } from '../company';
 import { company } from '../company/schema';
 import { people } from '../people/schema';
 import { shifts } from './schema';
+import { moveWon } from '../sales';
 import { jobs, stages } from '../sales/schema';
 import type { Orm } from '../db';
 import { newId } from '../ids';
@@ -131,13 +133,17 @@ export const removeShifts = serve(contract.removeShifts, (ctx, i) => {
 	tellJobs(ctx, rows, 'taken off the plan');
 });
 
-/** Sees to it that a job that is worked on stands under way. */
+/** A job that is worked on (somebody clocks on, hours or materials cost it) stands where the rule says: usually on the first stage under way. */
 export function beginWork(ctx: Context, jobId: string): void {
-	const job = ctx.get(jobs, jobId, 'This job');
-	if (ctx.find(stages, job.stageId)?.meaning !== 'ready') return;
-	const next = ctx.db.select().from(stages).where(eq(stages.meaning, 'under way')).get();
-	if (next) ctx.update(jobs, job.id, { stageId: next.id, touchedAt: ctx.now });
+	const { clockOn } = settingsOf(ctx.db).cardMoves;
+	const usual = () =>
+		ctx.db.select({ id: stages.id }).from(stages).where(eq(stages.meaning, 'under way')).orderBy(asc(stages.position)).get()?.id;
+	moveWon(ctx, jobId, clockOn ?? usual());
 }
+
+whenever('time.clock-on', (ctx, { jobId }) => {
+	if (jobId) beginWork(ctx, jobId);
+});
 
 export function workJob(ctx: Context, jobId: string) {
 	const job = ctx.get(jobs, jobId, 'This job');

@@ -11,6 +11,10 @@ export const setCardMoves = serve(contract.setCardMoves, (ctx, moves) => {
 		const stage = moves[field] === '' ? null : ctx.get(stages, moves[field], 'This stage');
 		if (stage && stage.track !== 'winning') throw new Refusal(say('card-moves-on-winning-track'), field);
 	}
+	for (const field of ['deposit', 'clockOn', 'lastTask'] as const) {
+		const stage = moves[field] ? ctx.get(stages, moves[field], 'This stage') : null;
+		if (stage && stage.track !== 'doing') throw new Refusal(say('won-moves-on-doing-track'), field);
+	}
 	const own = ctx.get(company, 'company', 'The company');
 	ctx.update(company, 'company', { settings: { ...own.settings, cardMoves: moves } });
 	ctx.happened('company', 'company.card-moves', {}, 'track');
@@ -25,6 +29,18 @@ function moveByRule(ctx: Context, jobId: string | undefined, stageId: string, re
 	if (to.meaning === 'bidding' && to.position <= from.position) return;
 	ctx.update(jobs, job.id, { stageId: to.id, lostReason: to.meaning === 'lost' ? reason : '', touchedAt: ctx.now });
 	ctx.happened(`job:${job.id}`, 'jobs.move', { from: from.name, stage: to.name, reason }, 'track', 'today');
+}
+
+/** Moves a job that is won on the doing track where a rule says; never back. */
+export function moveWon(ctx: Context, jobId: string, stageId: string | undefined): void {
+	const job = ctx.find(jobs, jobId);
+	const to = stageId ? ctx.find(stages, stageId) : undefined;
+	const from = job && ctx.find(stages, job.stageId);
+	if (!job || !to || !from || job.number === null || to.track !== 'doing') return;
+	if (from.track === 'doing' && to.position <= from.position) return;
+	const finished = to.meaning === 'finished' && job.doneAt === null;
+	ctx.update(jobs, job.id, { stageId: to.id, touchedAt: ctx.now, ...(finished ? { doneAt: ctx.now } : {}) });
+	ctx.happened(`job:${job.id}`, 'jobs.move', { from: from.name, stage: to.name, reason: '' }, 'track', 'today', 'plan');
 }
 
 whenever('quotes.issue', (ctx, { jobId }) => moveByRule(ctx, jobId, settingsOf(ctx.db).cardMoves.issued, ''));

@@ -1,4 +1,4 @@
-export { setCardMoves } from './card-moves';
+export { moveWon, setCardMoves } from './card-moves';
 export { branchOfJob } from './branch-of-job';
 export {
 	changeJob,

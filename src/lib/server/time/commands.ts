@@ -61,7 +61,7 @@ export const clockOn = serve(contract.clockOn, (ctx, i) => {
 		price: sheet.price,
 		...clockOffOf(ctx)
 	});
-	ctx.happened(`job:${job.id}`, 'time.clock-on', { who: ctx.who.name, ...later(ctx) }, 'field', 'today');
+	ctx.happened(`job:${job.id}`, 'time.clock-on', { who: ctx.who.name, jobId: job.id, ...later(ctx) }, 'field', 'today');
 	return { entryId: entry.id };
 });
 

@@ -117,7 +117,7 @@ export const tickTask = serve(contract.tickTask, (ctx, i) => {
 	if (i.done)
 		for (const s of ctx.db.select().from(taskSteps).where(eq(taskSteps.taskId, task.id)).all())
 			if (s.doneAt === null) ctx.update(taskSteps, s.id, { doneAt: ctx.doneAt, doneBy: ctx.who.name });
-	ctx.happened(`job:${task.jobId}`, 'work.tick-task', { done: i.done, task: task.text }, 'field', 'today');
+	ctx.happened(`job:${task.jobId}`, 'work.tick-task', { done: i.done, task: task.text, jobId: task.jobId }, 'field', 'today');
 });
 
 export const tickStep = serve(contract.tickStep, (ctx, i) => {

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { UnitSystem } from '$lib/core/measure';
-	import { marksSvg, type PhotoMark, type PhotoScale, type Spot } from '$lib/core/survey';
+	import MarksDrawing from './MarksDrawing.svelte';
+	import { drawnMarks, type PhotoMark, type PhotoScale, type Spot } from '$lib/core/survey';
 	/** Marks laid over a picture of their own size: the same drawing that is printed and sent. */
 	let {
 		marks,
@@ -39,34 +40,7 @@
 				]
 			: [])
 	]);
-	// A known length of no length is said beside the picture, not here.
-	const drawing = $derived.by(() => {
-		try {
-			return marksSvg(all, { width, height }, scale, system);
-		} catch {
-			return marksSvg(
-				all.filter((m) => m.kind !== 'measure'),
-				{ width, height },
-				null,
-				system
-			);
-		}
-	});
+	const drawing = $derived(drawnMarks(all, { width, height }, scale, system));
 </script>
 
-<!-- The drawing escapes every word that is in it; see marksSvg. -->
-<!-- eslint-disable-next-line svelte/no-at-html-tags -->
-<div class="marks" aria-hidden="true">{@html drawing}</div>
-
-<style>
-	.marks {
-		position: absolute;
-		inset: 0;
-		pointer-events: none;
-	}
-	.marks :global(svg) {
-		width: 100%;
-		height: 100%;
-		display: block;
-	}
-</style>
+<MarksDrawing {drawing} />

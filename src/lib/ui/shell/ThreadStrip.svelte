@@ -1,17 +1,27 @@
 <script lang="ts">
 	import { formatCents } from '$lib/core/money';
+	import { threadStates } from '$lib/core/sales';
 	/** Where a job stands on its thread from asked to paid; what is next stands out. */
 	let { steps }: { steps: { name: string; day: string | null; amount: number | null; done: boolean }[] } = $props();
-	const next = $derived(steps.findIndex((s) => !s.done));
+	const states = $derived(threadStates(steps));
 	const short = (day: string) => new Date(`${day}T12:00Z`).toLocaleDateString('en-US', { month: 'short', day: 'numeric', timeZone: 'UTC' });
 </script>
 
 <ol aria-label="Thread of this job">
 	{#each steps as s, i (s.name)}
-		<li class:done={s.done} class:next={i === next} aria-current={i === next ? 'step' : undefined}>
+		<li
+			class:done={s.done}
+			class:next={states[i] === 'next'}
+			class:out={states[i] === 'left out'}
+			aria-current={states[i] === 'next' ? 'step' : undefined}
+		>
 			<span class="dot"></span>
 			<span class="name">{s.name[0]?.toUpperCase()}{s.name.slice(1)}</span>
-			<span class="quiet">{[s.day ? short(s.day) : '', s.amount ? formatCents(s.amount) : ''].filter(Boolean).join(' · ')}</span>
+			<span class="quiet"
+				>{[states[i] === 'left out' ? 'left out' : '', s.day ? short(s.day) : '', s.amount ? formatCents(s.amount) : '']
+					.filter(Boolean)
+					.join(' · ')}</span
+			>
 		</li>
 	{/each}
 </ol>
@@ -59,6 +69,17 @@
 	.done .dot {
 		background: var(--color-primary);
 		border-color: var(--color-primary);
+	}
+	/* Skipped: the line goes on, and nothing waits here. */
+	.out::before {
+		background: var(--color-primary);
+	}
+	.out .dot {
+		border-style: dashed;
+		border-color: var(--color-primary);
+	}
+	.out .name {
+		color: var(--quiet);
 	}
 	.next .dot {
 		border-color: var(--color-primary);

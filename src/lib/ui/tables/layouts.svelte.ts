@@ -1,6 +1,7 @@
 import { page } from '$app/state';
 import type { Input } from '$lib/contract';
 import { command } from '$lib/client/command';
+import { told } from '$lib/client/told';
 
 export type ListName = Input<'views.lay-out'>['list'];
 export type Layout = NonNullable<Input<'views.lay-out'>['layout']>;
@@ -23,5 +24,8 @@ export function layOut(list: ListName, layout: Layout): void {
 	changed[key] = layout;
 	clearTimeout(waiting[key]);
 	const empty = JSON.stringify(layout) === JSON.stringify(AS_IT_COMES);
-	waiting[key] = setTimeout(() => void command('views.lay-out', { list, layout: empty ? null : layout }, { refresh: false }), 400);
+	waiting[key] = setTimeout(async () => {
+		const r = await command('views.lay-out', { list, layout: empty ? null : layout }, { refresh: false });
+		if (!r.ok) told(`How this list is laid out could not be kept: ${r.message}`);
+	}, 400);
 }

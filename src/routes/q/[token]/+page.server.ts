@@ -1,3 +1,4 @@
+import { drawnMarks } from '$lib/core/survey';
 import { fail, redirect } from '@sveltejs/kit';
 import { spokenIn } from '$lib/contract/refusals/spoken';
 import { Refusal } from '$lib/core/refusal';
@@ -30,8 +31,14 @@ export const load: PageServerLoad = ({ params, url, locals, request, isDataReque
 	// The company's own looks do not count, nor does moving an option about.
 	if (!locals.signed && chosen === null && !isDataRequest && quote.state !== 'replaced')
 		viewId = app().run(seeQuote, { device: device(request.headers.get('user-agent') ?? '') }, actor).viewId;
+	const { photos, ...header } = quote.header;
 	return {
 		...quote,
+		header: {
+			...header,
+			// Drawn here: the page needs neither marks nor what reckons their lengths.
+			photos: photos.map(({ marks, scale, ...p }) => ({ ...p, drawing: drawnMarks(marks, p, scale, quote.system) }))
+		},
 		currency: companyOf(app()).settings.currency,
 		expired: quote.state === 'open' && quote.validUntil < todayOf(app()),
 		staff: locals.signed !== null,

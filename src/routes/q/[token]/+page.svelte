@@ -7,7 +7,7 @@
 	import { formatPercent, moneyIn, type Percent } from '$lib/core/money';
 	import Letterhead from '$lib/ui/shell/Letterhead.svelte';
 	import Written from '$lib/ui/documents/Written.svelte';
-	import PhotoMarks from '$lib/ui/estimate/PhotoMarks.svelte';
+	import MarksDrawing from '$lib/ui/estimate/MarksDrawing.svelte';
 	import SignaturePad from '$lib/ui/forms/SignaturePad.svelte';
 	let { data, form } = $props();
 	const money = $derived(moneyIn(data.currency));
@@ -227,13 +227,7 @@
 	</form>
 	{#each data.header.photos as p (p.fileId)}<figure class="sheet card">
 			<div class="photo" style:aspect-ratio="{p.width} / {p.height}">
-				<img src="/q/{data.token}/picture/{p.fileId}" alt={p.caption || w.picture} loading="lazy" /><PhotoMarks
-					marks={p.marks}
-					scale={p.scale}
-					system={data.system}
-					width={p.width}
-					height={p.height}
-				/>
+				<img src="/q/{data.token}/picture/{p.fileId}" alt={p.caption || w.picture} loading="lazy" /><MarksDrawing drawing={p.drawing} />
 			</div>
 			<figcaption>
 				{#if p.caption}<strong>{p.caption}</strong>{/if}

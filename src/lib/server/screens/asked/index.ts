@@ -1,9 +1,10 @@
 import type { Query } from '../../queries';
 import * as find from './find';
+import * as jobs from './jobs';
 import * as plan from './plan';
 import * as price from './price';
 
 /** Every query by its name. */
 export const QUERIES: ReadonlyMap<string, Query> = new Map(
-	[find, plan, price].flatMap((room): Query[] => Object.values(room)).map((q) => [q.name, q])
+	[find, jobs, plan, price].flatMap((room): Query[] => Object.values(room)).map((q) => [q.name, q])
 );

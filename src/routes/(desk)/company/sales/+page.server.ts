@@ -8,14 +8,16 @@ import type { PageServerLoad } from './$types';
 
 export const load = shown((({ locals }) => {
 	const { settings, version } = companyOf(app());
+	const stages = stageList(app());
 	return {
 		version,
-		stages: stageList(app()),
+		stages,
 		lists: settings.salesLists,
 		fields: settings.ownFields,
 		plans: settings.billingPlans,
 		signOff: settings.signOff,
-		moves: settings.cardMoves,
+		// Where nothing is said, who clocks on first moves a job to the first stage under way: it is shown as that stage.
+		moves: { ...settings.cardMoves, clockOn: settings.cardMoves.clockOn ?? stages.find((s) => s.meaning === 'under way')?.id ?? '' },
 		wonText: settings.wonText,
 		deposit: settings.deposit.percent,
 		tasks: templatesOf(app()),

@@ -305,7 +305,10 @@
 		</section>
 		<section class="sheet grid content-start gap-2 p-4" aria-label="Cards that move by themselves">
 			<h2>Cards that move by themselves</h2>
-			<p class="quiet">A job that is won moves to the doing track anyway. A card never moves back, nor one that is lost already.</p>
+			<p class="quiet">
+				A job that is won moves to the doing track anyway. A card never moves back, nor one that is lost already. Each move stands in the
+				history.
+			</p>
 			<div class="grid grid-cols-2 gap-3">
 				<Field label="When its quote went out, to"
 					><select class="select" name="move-issued" bind:value={moves.issued}
@@ -319,6 +322,16 @@
 						><option value="">it stays</option>{#each bids as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</select
 					></Field
 				>
+			</div>
+			<div class="grid grid-cols-3 gap-3">
+				{#each [['deposit', 'When its deposit is paid, to'], ['clockOn', 'When work on it begins, to'], ['lastTask', 'When its last task is done, to']] as const as [field, label] (field)}<Field
+						{label}
+						><select class="select" name="move-{field}" bind:value={moves[field]}
+							><option value="">it stays</option>{#each data.stages.filter((x) => x.track === 'doing') as s (s.id)}<option value={s.id}
+									>{s.name}</option
+								>{/each}</select
+						></Field
+					>{/each}
 			</div>
 			{@render saving('moves', 'Save', () => run('moves', 'company.card-moves', moves))}
 		</section>

@@ -1,9 +1,10 @@
 <script lang="ts">
 	import { latestOf } from '$lib/client/shown.svelte';
 	import Form from '$lib/ui/forms/Form.svelte';
-	import type { CommandName, Input } from '$lib/contract';
+	import type { Answer, CommandName, Input } from '$lib/contract';
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
+	import { ask } from '$lib/client/ask';
 	import { command } from '$lib/client/command';
 	import { refresh } from '$lib/client/refresh';
 	import { formatCents, formatMinutes, formatQuantity, formatRate, toTyped } from '$lib/core/money';
@@ -13,6 +14,7 @@
 	import { toggled } from '$lib/ui/lists';
 	import OwnFields from '$lib/ui/forms/OwnFields.svelte';
 	import LostDialog from '$lib/ui/sales/LostDialog.svelte';
+	import CloseDialog from '$lib/ui/work/CloseDialog.svelte';
 	import JobDetails from '$lib/ui/sales/JobDetails.svelte';
 	import ComingDialog from '$lib/ui/plan/ComingDialog.svelte';
 	import { endAfterWorkingDays } from '$lib/core/planning';
@@ -110,6 +112,15 @@
 		const r = await command('quotes.accept-by-hand', { revisionId: handing, name: signer, chosen: [...chosenByHand] });
 		if (r.ok) handing = null;
 		else problem = r.message;
+	}
+	/** The stage of closed jobs with what is still open, while that is looked at. */
+	let closing: { stageId: string; ends: Answer<'jobs.open-ends'> } | null = $state(null);
+	async function askToClose(stageId: string) {
+		const r = await ask('jobs.open-ends', { jobId: data.job.id });
+		// What cannot be asked is not closed unseen.
+		if (!r.ok) said = r.message;
+		else if (r.result.length > 0) closing = { stageId, ends: r.result };
+		else await act('jobs.move', { jobId: data.job.id, stageId });
 	}
 	/** The stage of lost jobs, while its reason is asked for. */
 	let losing: string | null = $state(null);
@@ -391,6 +402,9 @@
 								if (stage?.meaning === 'lost') {
 									losing = stage.id;
 									e.currentTarget.value = data.job.stageId;
+								} else if (stage?.meaning === 'closed') {
+									e.currentTarget.value = data.job.stageId;
+									void askToClose(stage.id);
 								} else void act('jobs.move', { jobId: data.job.id, stageId: e.currentTarget.value });
 							}}
 							>{#each data.stages.filter((s) => s.track === (won ? 'doing' : 'winning')) as s (s.id)}<option value={s.id}>{s.name}</option
@@ -401,6 +415,15 @@
 		</div>
 	</div>
 </Page>
+{#if closing}{@const { stageId, ends } = closing}<CloseDialog
+		name={data.job.name}
+		{ends}
+		onclose={() => (closing = null)}
+		close={async () => {
+			const r = await command('jobs.move', { jobId: data.job.id, stageId });
+			return r.ok ? null : r.message;
+		}}
+	/>{/if}
 {#if losing}{@const stageId = losing}<LostDialog
 		name={data.job.name}
 		reasons={data.lists.reasons}

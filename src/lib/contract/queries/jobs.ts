@@ -1,0 +1,10 @@
+import { Type } from '@sinclair/typebox';
+import { query } from '../define';
+import { Id, strict } from '../inputs';
+
+/** What of a job is still open: what somebody wants to know before it is closed. Empty: nothing. */
+export const openEnds = query('jobs.open-ends', {
+	right: 'jobs.see',
+	input: Type.Object({ jobId: Id }, strict),
+	output: Type.Array(Type.Object({ words: Type.String(), path: Type.String() }, strict))
+});
