@@ -303,7 +303,10 @@
 			{#if won}
 				<section class="sheet p-4">
 					<h2 class="mb-3">Money and hours</h2>
-					{#if labor}<p class="mb-1 flex justify-between">
+					{#if labor && labor.soldHours === 0}{#if labor.actualHours > 0}<p class="mb-1 flex justify-between">
+								<span>Hours</span><span class="figure">{formatQuantity(labor.actualHours)} used</span>
+							</p>{/if}
+					{:else if labor}<p class="mb-1 flex justify-between">
 							<span>Hours</span><span class="figure">{formatQuantity(labor.actualHours)} of {formatQuantity(labor.soldHours)}</span>
 						</p>
 						<Waterline
@@ -316,9 +319,15 @@
 							height={14}
 						/>{/if}
 					{#if all}<p class="mt-3 mb-1 flex justify-between">
-							<span>Cost</span><span class="figure">{formatCents(all.actual)} of {formatCents(all.budget)}</span>
+							<span>Cost</span><span class="figure"
+								>{formatCents(all.actual)}{all.budget ? ` of ${formatCents(all.budget)}` : ' spent'}</span
+							>
 						</p>{/if}
-					<p class="flex justify-between"><span>Contract, net</span><span class="figure">{formatCents(data.job.contractNet ?? 0)}</span></p>
+					<p class="flex justify-between">
+						<span>Contract, net</span><span class="figure"
+							>{data.job.contractNet ? formatCents(data.job.contractNet) : won ? 'time and materials' : '–'}</span
+						>
+					</p>
 					{#if data.costs}<p class="flex justify-between">
 							<span>{data.costs.earned.profit < 0 ? 'Loss expected' : 'Profit expected'}</span><span
 								class="figure"
