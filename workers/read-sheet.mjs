@@ -1,4 +1,5 @@
-// Reads a spreadsheet from standard input, row by row, and writes it as lines of JSON: {"rows": [[…], …]} as often as needed, or {"problem": "…"}.
+// Reads a spreadsheet from standard input, row by row, and writes it as lines of JSON: {"rows": [[…], …]} as often as needed, or {"problem": "…"},
+// with the "cause" where reading itself failed.
 // It runs in a process of its own whose memory is bound from outside, because strangers' files are read here: it imports nothing of ours.
 import ExcelJS from 'exceljs';
 
@@ -75,5 +76,7 @@ async function read() {
 	await write({ problem: 'There is nothing on this spreadsheet.' });
 }
 
-await read().catch(() => write({ problem: 'This spreadsheet cannot be opened: it is damaged, or locked with a password.' }));
+await read().catch((e) =>
+	write({ problem: 'This spreadsheet cannot be opened: it is damaged, or locked with a password.', cause: String(e?.message ?? e) })
+);
 process.exit(0);

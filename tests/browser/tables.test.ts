@@ -177,6 +177,26 @@ describe('a list', () => {
 	});
 });
 
+describe('the list of jobs', () => {
+	it('shows what needs a look, and changes those that are picked in one step', async () => {
+		await open(office, `${base}/work/jobs`);
+		await press(office, 'Nothing planned', '.tools');
+		await office.waitForFunction(() => location.search.includes('look=unplanned'));
+		const listed = await office.$$eval('tbody tr[data-row] a', (all) =>
+			all.map((a) => (a as HTMLAnchorElement).pathname.split('/')[2] ?? '')
+		);
+		expect(listed.length).toBeGreaterThan(0);
+		for (const id of listed) expect(db.value("select count(*) from shifts where job_id = ? and day >= '2027-04-14'", id)).toBe(0);
+		await office.click('[aria-label="Pick all shown"]');
+		await office.waitForSelector('[aria-label="In charge of those picked"]');
+		expect(await seriousOn(office)).toEqual([]);
+		await office.select('[aria-label="In charge of those picked"]', 'ansel');
+		const of = () => db.value(`select count(*) from jobs where person_id = 'ansel' and id in (${listed.map(() => '?').join()})`, ...listed);
+		await until(() => of() === listed.length, 'all of them are in charge of one');
+		await office.waitForSelector('[aria-label="In charge of those picked"]', { hidden: true });
+	});
+});
+
 describe('the menu of a line', () => {
 	it('is opened, walked and closed by keys, and gives the focus back to the grid', async () => {
 		const { jobId } = await run<{ jobId: string }>(office, 'jobs.open', {

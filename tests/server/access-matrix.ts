@@ -184,6 +184,7 @@ export const ACCESS = `
   OF---B        invoices.void
   OF---B        invoices.void-application
   OFE---        jobs.change
+  OFE---        jobs.change-many
   OFE---        jobs.change-phase
   OFE---        jobs.move
   OFE---        jobs.open

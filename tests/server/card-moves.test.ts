@@ -3,6 +3,7 @@ import type { App } from '$lib/server/app';
 import type { Yard } from '../../src/demo/yard';
 import { whomToCall } from '$lib/server/quotes';
 import { decisions } from '$lib/server/screens/today';
+import { jobCosts, jobList } from '$lib/server/screens/job';
 import { openEnds } from '$lib/server/screens/open-ends';
 import { formatCents } from '$lib/core/money';
 import { count, freshYard, OWNER, refused, told, value, viewer, wonJob } from './yard';
@@ -157,5 +158,37 @@ describe('a job that is won', () => {
 		// It is said, not forbidden.
 		yard.call('petra', 'jobs.move', { jobId, stageId: stage('closed') });
 		expect(stageOf(jobId)).toBe(stage('closed'));
+	});
+	it('is changed with others in one step: all of them, or none and which one stands against it', () => {
+		const [a, b] = [wonJob(yard, 'Many one'), wonJob(yard, 'Many two')];
+		const { jobId: bidding } = bid();
+		const many = (jobIds: string[], more: { stageId?: string; personId?: string }) =>
+			yard.call('petra', 'jobs.change-many', { jobIds, ...more });
+		expect(many([a.jobId, b.jobId], { stageId: stage('under way'), personId: 'ines' })).toEqual({ changed: 2 });
+		expect([a, b].map((j) => [stageOf(j.jobId), value(app, 'select person_id from jobs where id = ?', j.jobId)])).toEqual([
+			[stage('under way'), 'ines'],
+			[stage('under way'), 'ines']
+		]);
+		expect(many([a.jobId, b.jobId], { personId: 'ines' })).toEqual({ changed: 0 });
+		expect(refused(() => many([a.jobId, bidding], { stageId: stage('finished') }))[1]).toContain('Quay 9, gutters: ');
+		expect(stageOf(a.jobId)).toBe(stage('under way'));
+		expect(moves(a.jobId)).toHaveLength(1);
+	});
+	it('stands in the list with its hours as its costs have them, what is not billed and who is planned next', () => {
+		const { jobId } = wonJob(yard, 'Listed');
+		yard.call('ines', 'time.clock-on', { jobId });
+		yard.at('2027-04-14', '12:20').call('ines', 'time.clock-off', { note: '', breakMinutes: 0 });
+		yard.call('petra', 'plan.add', {
+			...{ jobId, phase: '', personIds: ['marco'], from: '2027-05-04', to: '2027-05-06', start: null, end: null, note: '', despite: true }
+		});
+		const row = (as = OWNER) => jobList(app, as, '', 'Listed')[0];
+		const costs = jobCosts(app, jobId, OWNER)!;
+		const labor = costs.byKind.find((k) => k.kind === 'labor')!;
+		expect(labor.actualHours).toBeGreaterThan(0);
+		expect(row()).toMatchObject({
+			...{ hoursSold: labor.soldHours, hoursUsed: labor.actualHours, nextDay: '2027-05-04', lastDay: '2027-05-06' },
+			toBill: costs.billing!.toBill
+		});
+		expect(row(viewer('crew lead'))?.toBill).toBeNull();
 	});
 });

@@ -2,6 +2,7 @@ import { sayings } from '../../core/refusal';
 
 /** What is refused here, by its code. */
 export const catalog = {
+	'of-this-job': (p: { name: string; text: string }) => `${p.name}: ${p.text}`,
 	'won-moves-on-doing-track': () => 'A job that is won moves on the doing track.',
 	'card-moves-on-winning-track': () => 'A card moves by itself on the winning track only.',
 	'chance-between-0-and-100': () => 'A chance is between 0 and 100 %.',

@@ -104,6 +104,20 @@ export const moveJob = command('jobs.move', {
 	output: Nothing
 });
 
+/** Several jobs at once: another stage, or somebody else in charge. All of them, or none and which one stands against it. */
+export const changeJobs = command('jobs.change-many', {
+	right: 'jobs.change',
+	input: Type.Object(
+		{
+			jobIds: Type.Array(Id, { minItems: 1, maxItems: 500, uniqueItems: true }),
+			stageId: Type.Optional(Id),
+			personId: Type.Optional(Id)
+		},
+		strict
+	),
+	output: Type.Object({ changed: Type.Integer() }, strict)
+});
+
 export const saveCustomer = command('customers.save', {
 	right: 'customers.change',
 	input: Type.Object(

@@ -1,5 +1,6 @@
 import { say } from '../../contract/refusals/catalog';
 import { MOST_COLUMNS, MOST_ROWS, TableError } from '../../core/formats';
+import { log } from '../log';
 import { checkArchive, boundProcess, GivenUp, readingQueue } from '../files';
 
 /** Whether bytes are an Office spreadsheet (a zip), whatever the file is called. */
@@ -19,11 +20,22 @@ export async function readSpreadsheet(bytes: Buffer, signal?: AbortSignal, ticke
 	const bounds = { longestMs: 120_000, memory: 700, output: 150_000_000, ...(signal ? { signal } : {}) };
 	const read = () => boundProcess('read-sheet.mjs', [String(MOST_ROWS), String(MOST_COLUMNS)], bytes, bounds);
 	try {
+		const first = await readingQueue.run(ticket, read, signal);
+		const cause = failed(first);
+		if (cause === null) return rowsOf(first);
+		// The reader itself has failed, once in many thousands, on a file that it read the next time: nobody is told of damage after one try.
+		log.warn({ cause }, 'spreadsheet');
 		return rowsOf(await readingQueue.run(ticket, read, signal));
 	} catch (e) {
 		if (e instanceof GivenUp) throw new TableError(say('spreadsheet-cannot-be-read', { message: e.message }));
 		throw e;
 	}
+}
+
+/** Why reading itself failed; null: it did not, or the file was refused for what is in it. */
+function failed(said: string): string | null {
+	const last = said.trimEnd().split('\n').at(-1) ?? '';
+	return last.startsWith('{"problem"') ? ((JSON.parse(last) as { cause?: string }).cause ?? null) : null;
 }
 
 /** The rows that were read, all as wide as the widest. @throws TableError with what was wrong */

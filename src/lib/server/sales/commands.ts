@@ -2,7 +2,7 @@ import { say } from '../../contract/refusals/sales';
 import * as contract from '../../contract/sales/commands';
 import { and, asc, eq, isNull } from 'drizzle-orm';
 import { differing } from '../../core/formats';
-import { Refusal } from '../../core/refusal';
+import { Refusal, wordsOf } from '../../core/refusal';
 import { monthEnd } from '../../core/time';
 import { serve, type Context, notNegative } from '../commands';
 import { branches, company } from '../company/schema';
@@ -192,11 +192,15 @@ function chanceOf(chance: number): number {
 	return chance;
 }
 
-export const moveJob = serve(contract.moveJob, (ctx, i) => {
+/** Puts a job on another stage. @returns whether it stood elsewhere @throws Refusal where it cannot go there */
+function putOnStage(
+	ctx: Context,
+	i: { jobId: string; stageId: string; reason?: string | undefined; version?: number | undefined }
+): boolean {
 	const job = ctx.get(jobs, i.jobId, 'This job');
 	const stage = ctx.get(stages, i.stageId, 'This stage');
 	const from = ctx.get(stages, job.stageId, 'Its stage');
-	if (stage.id === from.id) return;
+	if (stage.id === from.id) return false;
 	if (stage.meaning === 'won' || (stage.track === 'doing' && job.number === null)) throw new Refusal(say('job-won-by-accepted-quote-or'));
 	if (job.number !== null && stage.track === 'winning') throw new Refusal(say('won-job-stays-on-doing-track'));
 	if (stage.meaning === 'lost' && !i.reason?.trim()) throw new Refusal(say('say-why-lost'), 'reason');
@@ -212,6 +216,31 @@ export const moveJob = serve(contract.moveJob, (ctx, i) => {
 		i.version
 	);
 	ctx.happened(`job:${job.id}`, 'jobs.move', { from: from.name, stage: stage.name, reason: i.reason }, 'track', 'today', 'plan');
+	return true;
+}
+
+export const moveJob = serve(contract.moveJob, (ctx, i) => void putOnStage(ctx, i));
+
+export const changeJobs = serve(contract.changeJobs, (ctx, { jobIds, stageId, personId }) => {
+	if (personId) ctx.get(people, personId, 'This person');
+	let changed = 0;
+	for (const jobId of jobIds) {
+		const job = ctx.get(jobs, jobId, 'One of these jobs');
+		let other = false;
+		try {
+			if (stageId) other = putOnStage(ctx, { jobId, stageId });
+		} catch (e) {
+			// Of many, it is said which one.
+			throw e instanceof Refusal ? new Refusal(say('of-this-job', { name: job.name, text: wordsOf(e) }), e.field) : e;
+		}
+		if (personId && job.personId !== personId) {
+			ctx.update(jobs, job.id, { personId, touchedAt: ctx.now });
+			ctx.happened(`job:${job.id}`, 'jobs.change', {}, 'track', 'today');
+			other = true;
+		}
+		if (other) changed++;
+	}
+	return { changed };
 });
 
 export const saveCustomer = serve(contract.saveCustomer, (ctx, { customerId, version, ...fields }) => {

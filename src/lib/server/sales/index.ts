@@ -5,6 +5,7 @@ export {
 	declineLead,
 	enterLead,
 	firstStage,
+	changeJobs,
 	moveJob,
 	openJob,
 	openJobFor,

@@ -29,7 +29,7 @@ import {
 	timeEntries
 } from '../db/schema';
 import { quotesOfJob } from '../quotes';
-import { companyOf } from '../company';
+import { companyOf, todayOf } from '../company';
 import { notesOf } from '../field';
 
 /** A job with who and where; what the customer asked for only for those who see requests. */
@@ -247,6 +247,18 @@ export function jobList(app: App, viewer: Viewer, meaning: string, text: string,
 			contract: jobs.contractNet,
 			wonAt: jobs.wonAt,
 			kindOfWork: jobs.kindOfWork,
+			person: sql<string>`coalesce((select name from people p where p.id = jobs.person_id), '')`,
+			branch: sql<string>`coalesce((select name from branches b where b.id = jobs.branch_id), '')`,
+			/** The next day somebody is planned for, and the last. */
+			nextDay: sql<string | null>`(select min(day) from shifts s where s.job_id = jobs.id and s.day >= ${todayOf(app)})`,
+			lastDay: sql<string | null>`(select max(day) from shifts s where s.job_id = jobs.id)`,
+			hoursSold: sql<number>`(select coalesce(sum(hours), 0) from budget_rows b where b.job_id = jobs.id)`,
+			hoursUsed: sql<number>`(select coalesce(sum(quantity), 0) from cost_entries c where c.job_id = jobs.id and c.kind = 'labor')`,
+			toBill: viewer.may('invoices.see')
+				? sql<
+						number | null
+					>`(select coalesce(sum(charge - billed), 0) from cost_entries c where c.job_id = jobs.id and c.state = 'to bill')`
+				: sql<null>`null`,
 			used: sql<number>`(select coalesce(sum(cost), 0) from cost_entries c where c.job_id = jobs.id)`,
 			sold: sql<number>`(select coalesce(sum(cost), 0) from budget_rows b where b.job_id = jobs.id)`,
 			billed: viewer.may('invoices.see')

@@ -1,11 +1,16 @@
 <script lang="ts">
+	import { untrack } from 'svelte';
+	import { page } from '$app/state';
+	import { command } from '$lib/client/command';
 	import { latestOf } from '$lib/client/shown.svelte';
-	import { formatCents } from '$lib/core/money';
+	import { formatCents, formatQuantity } from '$lib/core/money';
 	import Waterline from '$lib/ui/money/Waterline.svelte';
 	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
+	import { nearDay, showDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
-	import { moneyColumn } from '$lib/ui/tables/columns';
+	import { moneyColumn, quantityColumn } from '$lib/ui/tables/columns';
+	import SavedViews from '$lib/ui/tables/SavedViews.svelte';
 	import DataTable from '$lib/ui/tables/DataTable.svelte';
 	import type { Column } from '$lib/ui/tables/view';
 	let { data: given } = $props();
@@ -22,6 +27,28 @@
 	} as const;
 	/** The stages in the order a job goes through them. */
 	const PLACES_OF: readonly string[] = ['bidding', 'won', 'ready', 'under way', 'finished', 'closed', 'lost'];
+	const hours = (n: number) => formatQuantity(Math.round(n / 1000) * 1000);
+	/** What somebody looks for among the jobs. */
+	const LOOKS: { key: string; label: string; is: (j: Job) => boolean }[] = [
+		{ key: '', label: 'All of them', is: () => true },
+		{ key: 'over', label: 'Over its hours', is: (j) => j.hoursSold > 0 && j.hoursUsed > j.hoursSold },
+		...(untrack(() => data.mayMoney) ? [{ key: 'unbilled', label: 'Costs not billed', is: (j: Job) => (j.toBill ?? 0) > 0 }] : []),
+		{ key: 'unplanned', label: 'Nothing planned', is: (j) => j.nextDay === null && (j.meaning === 'ready' || j.meaning === 'under way') }
+	];
+	const look = $derived(LOOKS.find((l) => l.key === page.url.searchParams.get('look'))?.key ?? '');
+	const shown = $derived(data.jobs.filter(LOOKS.find((l) => l.key === look)?.is ?? (() => true)));
+	let picked: string[] = $state([]);
+	let said = $state('');
+	/** Changes those that are picked and still shown: what was filtered away is not meant. */
+	async function change(what: { stageId?: string; personId?: string }, select: HTMLSelectElement) {
+		if (!(what.stageId || what.personId)) return;
+		const jobIds = shown.filter((j) => picked.includes(j.id)).map((j) => j.id);
+		select.value = '';
+		if (jobIds.length === 0) return;
+		const r = await command('jobs.change-many', { jobIds, ...what });
+		said = r.ok ? `${r.result.changed} job${r.result.changed === 1 ? '' : 's'} changed.` : r.message;
+		if (r.ok) picked = [];
+	}
 	const columns: Column<Job>[] = $derived([
 		{ key: 'number', label: 'Job', value: (j) => j.number },
 		{ key: 'name', label: 'Name', value: (j) => j.name, own: true },
@@ -39,7 +66,20 @@
 		moneyColumn('sold', 'Cost sold', (j) => j.sold, { extra: true }),
 		moneyColumn('used', 'Cost used', (j) => j.used),
 		{ key: 'share', label: 'Used against sold', value: (j) => (j.sold ? j.used / j.sold : null), own: true, width: '15%' },
-		...(data.mayMoney ? [moneyColumn<Job>('billed', 'Billed', (j) => j.billed ?? 0)] : [])
+		...(data.mayMoney ? [moneyColumn<Job>('billed', 'Billed', (j) => j.billed ?? 0)] : []),
+		...(data.mayMoney ? [moneyColumn<Job>('toBill', 'Costs not billed', (j) => j.toBill ?? 0, { blank: true, extra: true })] : []),
+		{ key: 'person', label: 'In charge', value: (j) => j.person, extra: true, group: true },
+		{ key: 'branch', label: 'Branch', value: (j) => j.branch, extra: true, group: true },
+		{
+			key: 'next',
+			label: 'Next planned',
+			value: (j) => j.nextDay,
+			text: (j) => (j.nextDay ? nearDay(j.nextDay, data.today) : ''),
+			extra: true
+		},
+		{ key: 'last', label: 'Last planned', value: (j) => j.lastDay, text: (j) => showDay(j.lastDay), extra: true },
+		quantityColumn('hoursSold', 'Hours sold', (j) => j.hoursSold, hours, { extra: true }),
+		quantityColumn('hoursUsed', 'Hours used', (j) => j.hoursUsed, hours, { extra: true })
 	]);
 </script>
 
@@ -49,9 +89,12 @@
 	pages={pagesOf('Work')}
 	current="/work/jobs"
 >
+	<SavedViews of="jobs" views={data.views} />
+	{#if said}<p class="mb-2" role="status">{said}</p>{/if}
 	<DataTable
 		name="jobs"
-		rows={data.jobs}
+		rows={shown}
+		bind:picked
 		{columns}
 		href={(j) => `/jobs/${j.id}`}
 		search="server"
@@ -69,9 +112,23 @@
 					['finished', 'Finished'],
 					['closed', 'Closed']
 				]
-			}
+			},
+			{ param: 'look', label: 'Look at', value: look, choices: LOOKS.map((l) => [l.key, l.label] as const) }
 		]}
 	>
+		{#snippet tools()}{#if data.mayChange && picked.length}<select
+					class="select pick"
+					aria-label="Stage of those picked"
+					onchange={(e) => change({ stageId: e.currentTarget.value }, e.currentTarget)}
+					><option value="">{picked.length} to stage …</option>{#each data.stages as s (s.id)}<option value={s.id}>{s.name}</option
+						>{/each}</select
+				><select
+					class="select pick"
+					aria-label="In charge of those picked"
+					onchange={(e) => change({ personId: e.currentTarget.value }, e.currentTarget)}
+					><option value="">{picked.length} in charge of …</option>{#each data.staff as p (p.id)}<option value={p.id}>{p.name}</option
+						>{/each}</select
+				>{/if}{/snippet}
 		{#snippet cell(j, key)}
 			{#if key === 'name'}<a class="link" href="/jobs/{j.id}">{j.name}</a>
 			{:else if key === 'stage'}<Mark kind={marks[j.meaning]} label={j.stage} />
@@ -87,3 +144,11 @@
 		{/snippet}
 	</DataTable>
 </Page>
+
+<style>
+	.pick {
+		width: auto;
+		max-width: 190px;
+		padding-right: 1.9rem;
+	}
+</style>
