@@ -153,8 +153,15 @@ describe('a phone without reception', () => {
 		expect(db.value('select count(*) from time_entries where job_id = ? and ended_at is null', jobId)).toBe(1);
 		expect(db.value('select count(*) from tasks where job_id = ? and done_at is not null', jobId)).toBe(1);
 		expect(
-			db.all<{ code: string }>('select code from history where subject = ? order by id desc limit 3', `job:${jobId}`).map((h) => h.code)
+			db
+				.all<{ code: string }>(
+					"select code from history where subject = ? and code <> 'jobs.move' order by id desc limit 3",
+					`job:${jobId}`
+				)
+				.map((h) => h.code)
 		).toEqual(['field.note', 'work.tick-task', 'time.clock-on']);
+		// Who clocks on first moves the job under way, once.
+		expect(db.value("select count(*) from history where subject = ? and code = 'jobs.move'", `job:${jobId}`)).toBe(1);
 		await run(again, 'time.clock-off', { note: '', breakMinutes: 0 });
 		await context.close();
 	});
