@@ -10,9 +10,9 @@ export const MONEY = {
 	'invoices.promise': (p: { day: string }) => (p.day ? `Payment promised for ${longDay(p.day)}` : 'Promise taken off'),
 	'invoices.save-plan': (p: { names: string[] }) => `Billing plan: ${p.names.join(', ')}`,
 	'charges.ask': (p: { amount: number }) => `Card payment of ${money(p.amount)} begun`,
-	'charges.answer': (p: { state: string; amount: number; customerId?: string }) =>
+	'charges.answer': (p: { state: string; amount: number; invoiceId?: string }) =>
 		p.state === 'paid' ? `${money(p.amount)} paid by card` : `Card payment ${p.state}`,
-	'charges.settle': (p: { amount: number; state: string; customerId?: string }) =>
+	'charges.settle': (p: { amount: number; state: string; invoiceId?: string }) =>
 		`Card payment of ${money(p.amount)} settled by hand: ${p.state}`,
 	'invoices.billing-day': (p: { made: number; left: number; total: number }) =>
 		`Billing day: ${p.made} invoice${p.made === 1 ? '' : 's'} of ${money(p.total)}${p.left ? `, ${p.left} not billed` : ''}`,
@@ -47,6 +47,6 @@ export const MONEY = {
 	'books.set-accounts': () => 'Accounts changed',
 	'books.close': (p: { through: string }) => (p.through ? `Books closed to ${longDay(p.through)}` : 'Books opened again'),
 	'books.export': (p: { through: string; entries: number }) => `${p.entries} entries handed to the bookkeeping, to ${longDay(p.through)}`,
-	'payments.record': (p: { amount: number; method: string; credit: number; customerId?: string }) =>
+	'payments.record': (p: { amount: number; method: string; credit: number; invoiceId?: string }) =>
 		`${money(p.amount)} by ${p.method}${p.credit > 0 ? `, ${money(p.credit)} of it credit` : ''}`
 };

@@ -4,18 +4,18 @@ import { settingsOf } from '../company';
 import { moveWon } from '../sales';
 import { billingSteps, invoices } from './schema';
 
-/** A job whose deposit is paid in full goes where the rule says. */
-function movePaid(ctx: Context, customerId: string | undefined): void {
+/** A job whose deposit was paid in full by this goes where the rule says: one paid long ago moves nothing once more. */
+function movePaid(ctx: Context, invoiceId: string | undefined): void {
 	const to = settingsOf(ctx.db).cardMoves.deposit;
-	if (!to || !customerId) return;
+	if (!to || !invoiceId) return;
 	const paid = ctx.db
 		.select({ jobId: billingSteps.jobId })
 		.from(billingSteps)
 		.innerJoin(invoices, eq(invoices.id, billingSteps.invoiceId))
 		.where(
 			and(
+				eq(billingSteps.invoiceId, invoiceId),
 				eq(billingSteps.when, 'acceptance'),
-				eq(invoices.customerId, customerId),
 				isNull(invoices.voidedAt),
 				gte(invoices.paid, invoices.total)
 			)
@@ -24,6 +24,6 @@ function movePaid(ctx: Context, customerId: string | undefined): void {
 	for (const { jobId } of paid) moveWon(ctx, jobId, to);
 }
 
-whenever('payments.record', (ctx, p) => movePaid(ctx, p.customerId));
-whenever('charges.answer', (ctx, p) => movePaid(ctx, p.customerId));
-whenever('charges.settle', (ctx, p) => movePaid(ctx, p.customerId));
+whenever('payments.record', (ctx, p) => movePaid(ctx, p.invoiceId));
+whenever('charges.answer', (ctx, p) => movePaid(ctx, p.invoiceId));
+whenever('charges.settle', (ctx, p) => movePaid(ctx, p.invoiceId));

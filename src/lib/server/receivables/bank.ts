@@ -61,7 +61,7 @@ function takeLine(ctx: Context, line: Line, invoiceId: string): number {
 	ctx.happened(
 		[`job:${invoice.jobId}`, `invoice:${invoice.id}`],
 		'payments.record',
-		{ amount: line.amount, method: 'transfer', credit, customerId: invoice.customerId },
+		{ amount: line.amount, method: 'transfer', credit, invoiceId: invoice.id },
 		'invoices',
 		'today'
 	);

@@ -23,7 +23,7 @@ export const recordPayment = serve(contract.recordPayment, (ctx, i) => {
 	ctx.happened(
 		`invoice:${invoice.id}`,
 		'payments.record',
-		{ amount, method: i.method, credit, customerId: invoice.customerId },
+		{ amount, method: i.method, credit, invoiceId: invoice.id },
 		'invoices',
 		'today',
 		`job:${invoice.jobId}`
@@ -66,7 +66,7 @@ export const answerCharge = serve(contract.answerCharge, (ctx, i) => {
 	ctx.happened(
 		`invoice:${invoice.id}`,
 		'charges.answer',
-		{ state: i.state, amount: cents(charge.amount), customerId: invoice.customerId },
+		{ state: i.state, amount: cents(charge.amount), invoiceId: invoice.id },
 		'invoices',
 		'today',
 		`job:${invoice.jobId}`
@@ -119,7 +119,7 @@ export const settleCharge = serve(contract.settleCharge, (ctx, i) => {
 	ctx.happened(
 		`invoice:${invoice.id}`,
 		'charges.settle',
-		{ amount: cents(charge.amount), state: i.state, customerId: invoice.customerId },
+		{ amount: cents(charge.amount), state: i.state, invoiceId: invoice.id },
 		'invoices',
 		'today',
 		`job:${invoice.jobId}`

@@ -47,6 +47,7 @@ export function listedItems(shown: () => Shown) {
 	$effect(() => {
 		void shown().items;
 		void key();
+		// Only another page or filter asks again, not what that brings.
 		untrack(() => void again());
 	});
 	return {

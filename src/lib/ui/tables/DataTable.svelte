@@ -5,7 +5,7 @@
 	import MenuButton from '../menu/MenuButton.svelte';
 	import type { MenuEntry } from '../menu/menu';
 	import { downloadCsv } from './download';
-	import { tableEngine, type Drawn } from './engine.svelte';
+	import { tableEngine, within, type Drawn } from './engine.svelte';
 	import Head from './Head.svelte';
 	import { AS_IT_COMES, layOut, layoutOf, type Layout, type ListName } from './layouts.svelte';
 	import {
@@ -124,15 +124,14 @@
 			.join();
 		void change({ columns: against('columns', text === usual ? null : text, usual) });
 	}
+	const wide = (k: string) => scroller?.querySelector<HTMLElement>(`th[data-column="${CSS.escape(k)}"]`)?.offsetWidth ?? 150;
 	/** Columns stay from the left up to this one. Their widths are held from now on: where the next one begins is reckoned from them. */
 	function pin(key: string) {
 		const upTo = shown.slice(0, shown.findIndex((c) => c.key === key) + 1).map((c) => c.key);
-		const wide = (k: string) => scroller?.querySelector<HTMLElement>(`th[data-column="${CSS.escape(k)}"]`)?.offsetWidth ?? 150;
 		keep({ pinned: upTo, widths: { ...layout.widths, ...Object.fromEntries(upTo.map((k) => [k, layout.widths[k] ?? wide(k)])) } });
 	}
 	function widen(key: string, by: number) {
-		const now = scroller?.querySelector<HTMLElement>(`th[data-column="${CSS.escape(key)}"]`)?.offsetWidth ?? 150;
-		keep({ widths: { ...layout.widths, [key]: Math.max(48, Math.min(900, now + by)) } });
+		keep({ widths: { ...layout.widths, [key]: within(wide(key) + by) } });
 	}
 	function free(key: string) {
 		const { [key]: _, ...widths } = layout.widths;

@@ -42,7 +42,7 @@ interface Given<Row> {
 
 const made = <T>(next: Updater<T>, now: T): T => (typeof next === 'function' ? (next as (now: T) => T)(now) : next);
 /** Widths that one can still grab and read. */
-const within = (width: number) => Math.round(Math.max(48, Math.min(900, width)));
+export const within = (width: number) => Math.round(Math.max(48, Math.min(900, width)));
 
 /** What a table knows beyond its flat rows: groups and their folds, widths, what stays at the left. */
 export function tableEngine<Row extends { id: string }>(given: Given<Row>) {

@@ -1,5 +1,4 @@
 <script lang="ts">
-	import { untrack } from 'svelte';
 	import { page } from '$app/state';
 	import { command } from '$lib/client/command';
 	import { latestOf } from '$lib/client/shown.svelte';
@@ -29,12 +28,12 @@
 	const PLACES_OF: readonly string[] = ['bidding', 'won', 'ready', 'under way', 'finished', 'closed', 'lost'];
 	const hours = (n: number) => formatQuantity(Math.round(n / 1000) * 1000);
 	/** What somebody looks for among the jobs. */
-	const LOOKS: { key: string; label: string; is: (j: Job) => boolean }[] = [
+	const LOOKS = $derived<{ key: string; label: string; is: (j: Job) => boolean }[]>([
 		{ key: '', label: 'All of them', is: () => true },
 		{ key: 'over', label: 'Over its hours', is: (j) => j.hoursSold > 0 && j.hoursUsed > j.hoursSold },
-		...(untrack(() => data.mayMoney) ? [{ key: 'unbilled', label: 'Costs not billed', is: (j: Job) => (j.toBill ?? 0) > 0 }] : []),
+		...(data.mayMoney ? [{ key: 'unbilled', label: 'Costs not billed', is: (j: Job) => (j.toBill ?? 0) > 0 }] : []),
 		{ key: 'unplanned', label: 'Nothing planned', is: (j) => j.nextDay === null && (j.meaning === 'ready' || j.meaning === 'under way') }
-	];
+	]);
 	const look = $derived(LOOKS.find((l) => l.key === page.url.searchParams.get('look'))?.key ?? '');
 	const shown = $derived(data.jobs.filter(LOOKS.find((l) => l.key === look)?.is ?? (() => true)));
 	let picked: string[] = $state([]);
