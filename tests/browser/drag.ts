@@ -13,10 +13,14 @@ async function middle(it: ElementHandle, at = { x: 0.5, y: 0.5 }): Promise<{ x: 
 }
 const letGo = (page: Page) => page.waitForSelector('.held', { hidden: true });
 
-/** Over the thing with the pointer, until it can be dragged; a list that still rolls lets no pointer through. */
-async function ready(page: Page, it: ElementHandle, start: { x: number; y: number }): Promise<void> {
+/** Over the thing with the pointer, until it can be dragged: looked up anew each time, as a list drawn again has another row there. */
+async function ready(page: Page, thing: Thing): Promise<ElementHandle> {
 	for (let n = 0; n < 50; n++) {
-		await page.mouse.move(start.x + (n % 2), start.y);
+		const it = await get(page, thing);
+		await it.evaluate((e) => e.scrollIntoView({ block: 'center' }));
+		const box = await it.boundingBox();
+		if (!box) continue;
+		await page.mouse.move(box.x + box.width / 2 + (n % 2), box.y + box.height / 2);
 		const done = page.waitForFunction((e) => (e as HTMLElement).dataset.drag === 'ready', { timeout: 500 }, it);
 		if (
 			await done.then(
@@ -24,15 +28,15 @@ async function ready(page: Page, it: ElementHandle, start: { x: number; y: numbe
 				() => false
 			)
 		)
-			return;
+			return it;
 	}
 	throw new Error('It cannot be dragged.');
 }
 
 /** Down, and away: tried again, as a person does, while a list that still rolls lets no pointer through. */
-async function takeUp(page: Page, it: ElementHandle): Promise<void> {
+async function takeUp(page: Page, thing: Thing): Promise<void> {
 	for (let n = 0; n < 5; n++) {
-		const { x, y } = await middle(it);
+		const { x, y } = await middle(await ready(page, thing));
 		await page.mouse.move(x, y);
 		await page.mouse.down();
 		await page.mouse.move(x + 8, y + 8, { steps: 4 });
@@ -52,11 +56,7 @@ async function takeUp(page: Page, it: ElementHandle): Promise<void> {
 
 /** Drags with the mouse, as a hand does: to it, down, away, onto the place, up. */
 export async function byMouse(page: Page, thing: Thing, place: Thing, at = { x: 0.5, y: 0.5 }): Promise<string> {
-	const from = await get(page, thing);
-	await from.evaluate((e) => e.scrollIntoView({ block: 'center' }));
-	const start = await middle(from);
-	await ready(page, from, start);
-	await takeUp(page, from);
+	await takeUp(page, thing);
 	const end = await middle(await get(page, place), at);
 	await page.mouse.move(end.x, end.y, { steps: 6 });
 	const said = await over(page);
@@ -67,11 +67,8 @@ export async function byMouse(page: Page, thing: Thing, place: Thing, at = { x: 
 
 /** Drags with a finger: it rests on the thing until it is taken up. */
 export async function byTouch(page: Page, thing: Thing, place: Thing, at = { x: 0.5, y: 0.5 }): Promise<void> {
-	const from = await get(page, thing);
-	await from.evaluate((e) => e.scrollIntoView({ block: 'center' }));
 	// The first touch only wakes it, as it wakes the page of a person who looks around.
-	const start = await middle(from);
-	await ready(page, from, start);
+	const start = await middle(await ready(page, thing));
 	for (let n = 0; n < 5; n++) {
 		await page.touchscreen.touchStart(start.x, start.y);
 		const up = page.waitForSelector('.held', { timeout: 1000 });

@@ -49,9 +49,11 @@ export class Drags<T> {
 			};
 			// Fetched when the page rests, so that the first drag of somebody quick is not lost.
 			if (!this.engine) setTimeout(() => void this.start(), 400);
-			node.addEventListener('pointerenter', ready);
+			// While it moves too: what could not be dragged when the pointer came (its page was busy) can be a moment later.
+			const wakes = ['pointerenter', 'pointermove'] as const;
+			for (const wake of wakes) node.addEventListener(wake, ready);
 			return () => {
-				node.removeEventListener('pointerenter', ready);
+				for (const wake of wakes) node.removeEventListener(wake, ready);
 				own?.destroy();
 			};
 		};
