@@ -188,6 +188,9 @@ export const ACCESS = `
   OFE---        jobs.change-phase
   OFE---        jobs.move
   OFE---        jobs.open
+  OFE---        jobs.open-callback
+  OFE---        jobs.remove-contact
+  OFE---        jobs.save-contact
   OFE---        jobs.set-own
   OFE---        jobs.win
   OFE---        leads.answer
@@ -274,13 +277,27 @@ export const ACCESS = `
   OFELCB        views.lay-out
   OFELCB        views.remove
   OFELCB        views.save
+  OFELC-        work.add-punch
   OFE---        work.add-task
+  OFELC-        work.change-comment
+  OFE---        work.change-punch
   OFE---        work.change-task
+  OFELC-        work.comment
   OFE---        work.give-parts
+  OFE---        work.let-finding-be
   OFELC-        work.move-part
+  OFE---        work.price-finding
+  OFELC-        work.read-comments
   OFE---        work.remove-part
+  OFE---        work.remove-permit
+  OFE---        work.remove-punch
   OFE---        work.remove-task
+  OFELC-        work.report-finding
+  OFELC-        work.save-log
+  OFE---        work.save-permit
+  OFELC-        work.take-back-comment
   O-----        work.task-templates
+  OFELC-        work.tick-punch
   OFELC-        work.tick-step
   OFELC-        work.tick-task
 `;

@@ -22,6 +22,10 @@ const KEPT: Record<OfflineName, true> = {
 	'work.tick-task': true,
 	'work.tick-step': true,
 	'work.move-part': true,
+	'work.add-punch': true,
+	'work.tick-punch': true,
+	'work.comment': true,
+	'work.report-finding': true,
 	'rounds.do-visit': true
 };
 const MINUTE = 60_000;

@@ -20,6 +20,10 @@ export type OfflineName =
 	| 'work.tick-task'
 	| 'work.tick-step'
 	| 'work.move-part'
+	| 'work.add-punch'
+	| 'work.tick-punch'
+	| 'work.comment'
+	| 'work.report-finding'
 	| 'rounds.do-visit';
 /** What the command of this name is given. */
 export type Input<N extends CommandName> = InputOf<Commands[N]>;

@@ -18,7 +18,10 @@ import {
 	standInMail,
 	type MailPort,
 	standInTexts,
+	standInWeather,
 	webTexts,
+	webWeather,
+	type WeatherPort,
 	type TextPort
 } from './ports';
 import { useSecret } from './links';
@@ -34,6 +37,7 @@ export interface App {
 	texts: TextPort;
 	cards: CardPort;
 	publisher: PublisherPort;
+	weather: WeatherPort;
 	/** Set by the worker: looks at once whether something is due. */
 	poke: () => void;
 	run<C extends Command>(command: C, input: InputOf<C>, actor: Actor, key?: string): OutputOf<C>;
@@ -60,6 +64,7 @@ export function openApp(settings: Settings = readSettings(), clock?: Clock): App
 		texts: settings.textUrl ? webTexts(settings.textUrl) : standInTexts(db, now),
 		cards: standInCards(db, now),
 		publisher: /^https?:\/\//.test(settings.publisher) ? webPublisher(settings.publisher) : folderPublisher(settings.publisher),
+		weather: settings.weatherUrl ? webWeather(settings.weatherUrl) : standInWeather(),
 		poke: () => undefined,
 		run: (command, input, actor, key) => runCommand(runner, command, input, actor, key),
 		runGiven: (command, input, actor, key, when) => runGiven(runner, command, input, actor, key, when),

@@ -9,6 +9,8 @@ export interface Settings {
 	smtpUrl: string | null;
 	/** A service that takes text messages as JSON. */
 	textUrl: string | null;
+	/** A service that says what the weather is. */
+	weatherUrl: string | null;
 	mapTiles: string | null;
 	/** Where editions of published catalogs come from: a folder, or the address of a publisher. */
 	publisher: string;
@@ -17,7 +19,7 @@ export interface Settings {
 	logLevel: string;
 }
 
-/** Reads the settings from the environment. NICKEL_DATA, NICKEL_ORIGIN, NICKEL_SMTP_URL, NICKEL_TEXT_URL, NICKEL_MAP_TILES, NICKEL_PUBLISHER, NICKEL_LEAD_MAIL, NICKEL_LOG. */
+/** Reads the settings from the environment. NICKEL_DATA, NICKEL_ORIGIN, NICKEL_SMTP_URL, NICKEL_TEXT_URL, NICKEL_WEATHER_URL, NICKEL_MAP_TILES, NICKEL_PUBLISHER, NICKEL_LEAD_MAIL, NICKEL_LOG. */
 export function readSettings(env: NodeJS.ProcessEnv = process.env): Settings {
 	const dataDir = resolve(env.NICKEL_DATA ?? 'data');
 	return {
@@ -27,6 +29,7 @@ export function readSettings(env: NodeJS.ProcessEnv = process.env): Settings {
 		origin: env.ORIGIN ?? env.NICKEL_ORIGIN ?? 'http://localhost:3000',
 		smtpUrl: env.NICKEL_SMTP_URL ?? null,
 		textUrl: env.NICKEL_TEXT_URL ?? null,
+		weatherUrl: env.NICKEL_WEATHER_URL ?? null,
 		publisher: env.NICKEL_PUBLISHER ?? join(dataDir, 'publisher'),
 		leadMail: env.NICKEL_LEAD_MAIL ?? join(dataDir, 'lead-mail'),
 		mapTiles: env.NICKEL_MAP_TILES ?? null,

@@ -105,7 +105,9 @@
 		<div class="mt-3 grid grid-cols-2 gap-3">
 			<a class="btn btn-tall" href="/api/shift-calendar/{s.id}" download>{words.field.day.calendar}</a>
 			{#if s.lat !== null}<a class="btn btn-tall" href="geo:{s.lat},{s.lng}?q={s.lat},{s.lng}">{words.field.day.directions}</a
-				>{/if}{#if running?.jobId !== s.jobId}<button
+				>{/if}{#if running?.jobId !== s.jobId && s.hoursOnTask}<a class="btn btn-primary btn-tall" href="/field/jobs/{s.jobId}"
+					>{words.field.clock.on} …</a
+				>{:else if running?.jobId !== s.jobId}<button
 					class="btn btn-primary btn-tall"
 					disabled={busy === s.jobId}
 					onclick={() => on(s.jobId, s.job)}>{words.field.clock.on}</button

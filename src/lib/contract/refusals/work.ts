@@ -6,6 +6,14 @@ export const catalog = {
 	'job-has-phase-of-name': () => 'The job has a phase of this name.',
 	'last-day-before-first': () => 'The last day is before the first.',
 	'material-belongs-to-another-job': () => 'This material belongs to another job.',
-	'say-both-days-or-neither': () => 'Say both days, or neither.'
+	'comment-of-somebody-else': () => 'Only who said it can change it.',
+	'finding-is-priced': (p: { change: number }) => `It is change order ${p.change} already.`,
+	'granted-on-day': () => 'Say on which day.',
+	'log-of-day-to-come': () => 'This day is still to come.',
+	'permit-is-granted': () => 'A permit is granted; an inspection passes or fails.',
+	'phase-belongs-to-another-job': () => 'This phase belongs to another job.',
+	'say-both-days-or-neither': () => 'Say both days, or neither.',
+	'say-why-let-be': () => 'Say why it is let be.',
+	'task-belongs-to-another-job': () => 'This task belongs to another job.'
 };
 export const say = sayings('work', catalog);

@@ -1,5 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { LANGUAGES } from '../../core/words';
+import { PRICINGS } from '../../core/sales';
 import { command } from '../define';
 import { Name, MailOrEmpty, Text, strict, Id, Version, DayText, CentsIn, PercentIn, QuantityIn, orNull, Nothing } from '../inputs';
 
@@ -90,7 +91,15 @@ export const changeJob = command('jobs.change', {
 			/** How large it is, and in what. */
 			size: Type.Optional(orNull(QuantityIn)),
 			sizeUnit: Type.Optional(Text(30)),
-			percentComplete: Type.Optional(Type.Union([Type.Integer({ minimum: 0, maximum: 10_000 }), Type.Null()]))
+			percentComplete: Type.Optional(Type.Union([Type.Integer({ minimum: 0, maximum: 10_000 }), Type.Null()])),
+			/** How its work is billed; null: as it was won. */
+			pricing: Type.Optional(orNull(Type.Union(PRICINGS.map((p) => Type.Literal(p))))),
+			outdoor: Type.Optional(Type.Boolean()),
+			/** The days it is promised for; empty: not said. */
+			firstDay: Type.Optional(Type.Union([DayText, Type.Literal('')])),
+			lastDay: Type.Optional(Type.Union([DayText, Type.Literal('')])),
+			hoursOnTask: Type.Optional(Type.Boolean()),
+			onBoard: Type.Optional(Type.Boolean())
 		},
 		strict
 	),

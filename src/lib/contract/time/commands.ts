@@ -5,7 +5,8 @@ import { Id, strict, Text, DayText } from '../inputs';
 export const clockOn = command('time.clock-on', {
 	right: 'field.record',
 	offline: true,
-	input: Type.Object({ jobId: Id }, strict),
+	/** The task that is begun, where somebody says so: a job may ask for it. */
+	input: Type.Object({ jobId: Id, taskId: Type.Optional(Id) }, strict),
 	output: Type.Object({ entryId: Type.String() }, strict)
 });
 
@@ -23,6 +24,7 @@ export const addTime = command('time.add', {
 		{
 			personId: Type.Optional(Id),
 			jobId: Id,
+			taskId: Type.Optional(Id),
 			day: DayText,
 			from: Type.String({ pattern: '^([01]?\\d|2[0-3]):[0-5]\\d$' }),
 			to: Type.String({ pattern: '^([01]?\\d|2[0-3]):[0-5]\\d$' }),

@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { command } from '../define';
-import { Id, DayText, Name, Version, strict, Nothing } from '../inputs';
+import { Id, DayText, Name, Version, orNull, strict, Nothing } from '../inputs';
 
 export const Clock = Type.String({ pattern: '^([01]?\\d|2[0-3]):[0-5]\\d$' });
 
@@ -14,6 +14,8 @@ export const correctTime = command('time.correct', {
 			from: Clock,
 			to: Clock,
 			breakMinutes: Type.Integer({ minimum: 0, maximum: 600 }),
+			/** Another task of the same job, or none; absent: it stays. */
+			taskId: Type.Optional(orNull(Id)),
 			reason: Name,
 			version: Version
 		},

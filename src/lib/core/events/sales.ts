@@ -33,6 +33,10 @@ export const SALES = {
 	'jobs.change-phase': (p: { name: string; from: string | null; to: string | null }) =>
 		p.from === null || p.to === null ? `Phase ${p.name} changed` : `Phase ${p.name}: ${longDay(p.from)} to ${longDay(p.to)}`,
 	'jobs.change': () => 'Job changed',
+	'jobs.save-contact': (p: { name: string; role: string }) => `On site: ${p.name}${p.role ? `, ${p.role}` : ''}`,
+	'jobs.remove-contact': (p: { name: string }) => `${p.name} is not met on site any more`,
+	'jobs.open-callback': (p: { name: string; number: number; warranty: boolean }) =>
+		`${p.warranty ? 'Visit under warranty' : 'Callback'}: job ${p.number}, ${p.name}`,
 	'jobs.move': (p: { from: string; stage: string; reason: string | undefined }) =>
 		`${p.from} → ${p.stage}${p.reason ? `: ${p.reason}` : ''}`,
 	'jobs.won': (p: { jobId: string; number: number; contract: boolean }) =>

@@ -4,3 +4,6 @@ export * from './own-fields';
 export * from './report';
 export * from './track';
 export * from './thread';
+export * from './looks';
+export * from './next';
+export * from './pricing';

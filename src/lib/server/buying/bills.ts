@@ -6,6 +6,7 @@ import { billCosts, billedInFull, checkBill, earlyDiscount, matchOf, numberKey, 
 import { chargeOf } from '../../core/billing';
 import { cents, formatCents, lineAmount, percent, quantity, split, unitPrice, type Cents } from '../../core/money';
 import { Refusal } from '../../core/refusal';
+import { stateOfCost } from '../../core/sales';
 import type { InputOf } from '../../contract';
 import { serve, type Context } from '../commands';
 import { orderLines, orders, supplierBillLines, supplierBills, supplierBillShares } from './schema';
@@ -162,7 +163,7 @@ function newCost(ctx: Context, bill: Bill, l: GivenLine, s: GivenLine['shares'][
 		...figures,
 		charge: chargeOf({ kind: 'other', cost: figures.cost, markup: markupOf(ctx) }),
 		taxCodeId: item?.taxCodeId ?? ordered?.taxCodeId ?? null,
-		state: l.how ?? (job.contractNet ? 'absorbed' : 'to bill')
+		state: l.how ?? stateOfCost(job)
 	});
 }
 

@@ -3,6 +3,7 @@ import * as contract from '../../contract/costs/commands';
 import { chargeOf } from '../../core/billing';
 import { lineAmount, quantity, unitPrice, percent, cents } from '../../core/money';
 import { Refusal } from '../../core/refusal';
+import { stateOfCost } from '../../core/sales';
 import { and, eq, ne } from 'drizzle-orm';
 import { isOrderedFor } from '../buying';
 import { serve, type Context } from '../commands';
@@ -43,7 +44,7 @@ export const useMaterial = serve(contract.useMaterial, (ctx, i) => {
 		charge: chargeOf({ kind: 'other', cost, markup: percent(own.settings.materialMarkup) }),
 		taxCodeId: item.taxCodeId,
 		toConfirm: item.kind === 'material',
-		state: job.contractNet ? 'absorbed' : 'to bill'
+		state: stateOfCost(job)
 	});
 	beginWork(ctx, job.id);
 	ctx.happened(`job:${job.id}`, 'costs.use-material', { name: item.name }, 'field', 'costs');
@@ -77,7 +78,7 @@ export const addCost = serve(contract.addCost, (ctx, i) => {
 		unitCost: cost * 100,
 		cost: cents(cost),
 		charge: chargeOf({ kind: 'other', cost, markup: percent(own.settings.materialMarkup) }),
-		state: job.contractNet ? 'absorbed' : 'to bill'
+		state: stateOfCost(job)
 	});
 	ctx.happened(`job:${job.id}`, 'costs.add', { name: i.name }, 'costs', 'today');
 });

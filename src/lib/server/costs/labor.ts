@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm';
 import { chargeOf } from '../../core/billing';
 import { laborCost } from '../../core/costing';
 import { unitPrice } from '../../core/money';
+import { stateOfCost } from '../../core/sales';
 import { billableMinutes, wallTime, workedSeconds } from '../../core/time';
 import { whenever, type Context } from '../commands';
 import { company } from '../company/schema';
@@ -49,7 +50,7 @@ function becomesCost(ctx: Context, { entryId }: { entryId: string }): void {
 		unit: 'h',
 		unitCost: entry.loadedCost,
 		...figuresOf(ctx, entry),
-		state: job.contractNet ? 'absorbed' : 'to bill'
+		state: stateOfCost(job)
 	});
 	beginWork(ctx, job.id);
 }
@@ -58,7 +59,8 @@ whenever('time.clock-off', becomesCost);
 whenever('time.add', becomesCost);
 whenever('time.correct', (ctx, { entryId }) => {
 	const cost = costOf(ctx, entryId);
-	if (cost) ctx.update(costEntries, cost.id, figuresOf(ctx, ctx.get(timeEntries, entryId, 'This time')));
+	const entry = ctx.get(timeEntries, entryId, 'This time');
+	if (cost) ctx.update(costEntries, cost.id, { ...figuresOf(ctx, entry), phaseId: entry.phaseId });
 });
 whenever('time.remove', (ctx, { entryId }) => {
 	const cost = costOf(ctx, entryId);

@@ -1,13 +1,13 @@
 import { say } from '../../contract/refusals/estimates';
 import * as contract from '../../contract/estimates/changes';
-import { and, asc, eq, isNotNull, max } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNotNull, isNull, max } from 'drizzle-orm';
 import { computeEstimate } from '../../core/estimate';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { serve, type Context } from '../commands';
 import { estimates } from './schema';
 import { quotes, revisions } from '../quotes/schema';
-import { jobs } from '../sales/schema';
+import { jobs, stages } from '../sales/schema';
 import { newId } from '../ids';
 import { done } from './done';
 import { loadEstimate } from './load';
@@ -68,5 +68,23 @@ export function changesOf(app: App, jobId: string) {
 				net: latest && latest.state !== 'replaced' ? latest.net : (total?.price ?? 0),
 				margin: total?.margin ?? null
 			};
+		});
+}
+
+/** Change orders that were begun and never issued, of jobs that are worked on, with what they come to. */
+export function draftChanges(app: App) {
+	const db = app.db.orm;
+	return db
+		.select({ estimateId: estimates.id, jobId: estimates.jobId, number: estimates.change, title: estimates.title, job: jobs.name })
+		.from(estimates)
+		.innerJoin(jobs, eq(jobs.id, estimates.jobId))
+		.innerJoin(stages, eq(stages.id, jobs.stageId))
+		.leftJoin(quotes, eq(quotes.estimateId, estimates.id))
+		.where(and(isNotNull(estimates.change), isNull(quotes.id), inArray(stages.meaning, ['ready', 'under way', 'finished'])))
+		.limit(50)
+		.all()
+		.map((c) => {
+			const estimate = loadEstimate(db, c.estimateId);
+			return { ...c, number: c.number ?? 0, net: estimate ? computeEstimate(estimate).total.price : 0 };
 		});
 }

@@ -1,4 +1,4 @@
-export { beginChange, changesOf, setChangeDays, startChange } from './changes';
+export { beginChange, changesOf, draftChanges, setChangeDays, startChange } from './changes';
 export {
 	addLine,
 	changeLine,

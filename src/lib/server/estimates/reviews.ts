@@ -11,9 +11,9 @@ import { notNegative, serve, type Context } from '../commands';
 import type { Orm } from '../db';
 import { company } from '../company/schema';
 import { comments, estimates, lines, scopes, signOffs } from './schema';
-import { people } from '../people/schema';
 import { jobs } from '../sales/schema';
-import { activeHolders } from '../people';
+import { activeHolders, mentioned } from '../people';
+import { people } from '../people/schema';
 import { hashOf, newId } from '../ids';
 import { loadEstimate } from './load';
 
@@ -44,20 +44,6 @@ export const comment = serve(contract.comment, (ctx, i) => {
 	ctx.happened(`job:${job.id}`, 'estimates.comment', { about }, `review:${e.id}`, 'today');
 	return { commentId: c.id };
 });
-
-/** People whose first or whole name stands behind an @. */
-function mentioned(db: Orm, text: string) {
-	const said = text.toLowerCase();
-	return db
-		.select()
-		.from(people)
-		.where(eq(people.active, true))
-		.all()
-		.filter((p) => {
-			const [first = ''] = p.name.toLowerCase().split(' ');
-			return said.includes(`@${p.name.toLowerCase()}`) || new RegExp(`@${first.replace(/[^\p{L}]/gu, '')}(?![\\p{L}])`, 'u').test(said);
-		});
-}
 
 export const settleComment = serve(contract.settleComment, (ctx, i) => {
 	const c = ctx.update(comments, i.commentId, { settledAt: i.settled ? ctx.now : null, settledBy: i.settled ? ctx.who.name : '' });

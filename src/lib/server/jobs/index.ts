@@ -1,2 +1,3 @@
 import './moves';
+export { openCallback } from './callback';
 export { winByHand, winOnWord } from './win';

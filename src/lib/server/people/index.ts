@@ -11,6 +11,7 @@ export {
 	invitePerson,
 	requestReset
 } from './access';
+export { mentioned } from './mentioned';
 export { NO_PASSWORD, checkNewPassword, hashPassword } from './passwords';
 export { activeHolders, addRole, changeRole, ownRoles, setAsideRole } from './roles';
 export {

@@ -2,3 +2,4 @@ export { type CardPort, TEST_CARDS, standInCards } from './cards';
 export { type MailPort, smtpMail, standInMail } from './mail';
 export { type OfferedEdition, type PublisherPort, folderPublisher, webPublisher } from './publisher';
 export { type TextPort, standInTexts, webTexts } from './texts';
+export { type WeatherPort, standInWeather, webWeather } from './weather';

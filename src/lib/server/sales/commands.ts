@@ -166,26 +166,35 @@ export const openJob = serve(contract.openJob, (ctx, i) => {
 	return { jobId: job.id };
 });
 
-export const changeJob = serve(contract.changeJob, (ctx, { jobId, version, decisionDay, expected, chance, nextDay, size, ...rest }) => {
-	const job = ctx.get(jobs, jobId, 'This job');
-	if (rest.personId) ctx.get(people, rest.personId, 'This person');
-	if (rest.branchId) ctx.get(branches, rest.branchId, 'This branch');
-	ctx.update(
-		jobs,
-		job.id,
-		{
-			...rest,
-			...(decisionDay !== undefined ? { decisionDay: decisionDay || null } : {}),
-			...(nextDay !== undefined ? { nextDay: nextDay || null } : {}),
-			...(chance !== undefined ? { chance: chance === null ? null : chanceOf(chance) } : {}),
-			...(size !== undefined ? { size: size === null ? null : notNegative(size, 'size') } : {}),
-			...(expected !== undefined ? { expected: expected === null ? null : notNegative(expected, 'expected') } : {}),
-			touchedAt: ctx.now
-		},
-		version
-	);
-	ctx.happened(`job:${job.id}`, 'jobs.change', {}, 'track', 'today');
-});
+export const changeJob = serve(
+	contract.changeJob,
+	(ctx, { jobId, version, decisionDay, expected, chance, nextDay, size, firstDay, lastDay, ...rest }) => {
+		const job = ctx.get(jobs, jobId, 'This job');
+		const days = {
+			firstDay: firstDay === undefined ? job.firstDay : firstDay || null,
+			lastDay: lastDay === undefined ? job.lastDay : lastDay || null
+		};
+		if (days.firstDay && days.lastDay && days.lastDay < days.firstDay) throw new Refusal(say('last-day-before-first'), 'lastDay');
+		if (rest.personId) ctx.get(people, rest.personId, 'This person');
+		if (rest.branchId) ctx.get(branches, rest.branchId, 'This branch');
+		ctx.update(
+			jobs,
+			job.id,
+			{
+				...rest,
+				...days,
+				...(decisionDay !== undefined ? { decisionDay: decisionDay || null } : {}),
+				...(nextDay !== undefined ? { nextDay: nextDay || null } : {}),
+				...(chance !== undefined ? { chance: chance === null ? null : chanceOf(chance) } : {}),
+				...(size !== undefined ? { size: size === null ? null : notNegative(size, 'size') } : {}),
+				...(expected !== undefined ? { expected: expected === null ? null : notNegative(expected, 'expected') } : {}),
+				touchedAt: ctx.now
+			},
+			version
+		);
+		ctx.happened(`job:${job.id}`, 'jobs.change', {}, 'track', 'today', 'plan', 'field');
+	}
+);
 
 function chanceOf(chance: number): number {
 	if (chance < 0 || chance > 10_000) throw new Refusal(say('chance-between-0-and-100'), 'chance');

@@ -33,3 +33,4 @@ export { setUpCompany } from './set-up';
 export { doingStages, nameLists, saveStages, stageList } from './stages';
 export { track } from './track';
 export { layOut, layoutsOf, removeView, saveView, viewsOf } from './views';
+export { jobContactsOf, removeJobContact, saveJobContact } from './job-contacts';

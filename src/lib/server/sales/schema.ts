@@ -1,7 +1,8 @@
 import { LANGUAGES } from '../../core/words';
 import { sql } from 'drizzle-orm';
-import { sqliteTable, text, index, real, integer, uniqueIndex, check } from 'drizzle-orm/sqlite-core';
+import { sqliteTable, text, index, real, integer, uniqueIndex, check, type AnySQLiteColumn } from 'drizzle-orm/sqlite-core';
 import type { Exemption } from '../../core/money';
+import { PRICINGS } from '../../core/sales';
 import { branches } from '../company/schema';
 import { id, words, ownValues, instant, version, ref, flag, day, cents } from '../db/columns';
 import { people } from '../people/schema';
@@ -139,6 +140,19 @@ export const jobs = sqliteTable(
 		/** How large the work is as far as it is known before it is measured, ten-thousandths of `sizeUnit`. */
 		size: integer('size'),
 		sizeUnit: words('size_unit'),
+		/** How its work is billed; null: as it was won, a contract or on a word. */
+		pricing: text('pricing', { enum: PRICINGS }),
+		/** Rain keeps the crew away. */
+		outdoor: flag('outdoor'),
+		/** The days it was promised for; null: not said. */
+		firstDay: day('first_day'),
+		lastDay: day('last_day'),
+		/** Nobody clocks on it without saying which task. */
+		hoursOnTask: flag('hours_on_task'),
+		/** Offered on the plan board as work that waits. */
+		onBoard: integer('on_board', { mode: 'boolean' }).notNull().default(true),
+		/** The job it mends: a callback, or a visit under warranty. */
+		mendsId: text('mends_id').references((): AnySQLiteColumn => jobs.id),
 		own: ownValues(),
 		version: version()
 	},
@@ -148,6 +162,27 @@ export const jobs = sqliteTable(
 		index('jobs_customer').on(t.customerId),
 		index('jobs_touched').on(t.touchedAt),
 		index('jobs_won').on(t.wonAt),
+		index('jobs_mends')
+			.on(t.mendsId)
+			.where(sql`mends_id is not null`),
 		check('jobs_won', sql`${t.number} is null or ${t.wonAt} is not null`)
 	]
+);
+
+/** Whom the crew meets at a job, each with what they are for: the neighbor with the key, the architect. */
+export const jobContacts = sqliteTable(
+	'job_contacts',
+	{
+		id: id(),
+		jobId: ref('job_id')
+			.notNull()
+			.references(() => jobs.id),
+		name: text('name').notNull(),
+		role: words('role'),
+		phone: words('phone'),
+		mail: words('mail'),
+		position: integer('position').notNull().default(0),
+		version: version()
+	},
+	(t) => [index('job_contacts_job').on(t.jobId, t.position)]
 );

@@ -1,13 +1,13 @@
 import { jobs } from '../sales/schema';
 import { isNotNull, inArray, and, sql, asc, eq } from 'drizzle-orm';
-import { phaseHours } from '../work';
+import { phaseHours, waitingPermits } from '../work';
 import { shifts } from '../planning/schema';
 import { firmShifts, jobLabel, shiftsAround, calendar } from '../planning';
 import { loadOf, plannedMinutes, conflictsOf, type Conflict } from '../../core/planning';
 import { roundDays } from '../rounds';
 import { crews, people } from '../people/schema';
 import { addDays, type Day } from '../../core/time';
-import { companyOf } from '../company';
+import { companyOf, todayOf } from '../company';
 import type { App } from '../app';
 
 /** The plan board of some weeks: people by crew, their shifts, conflicts, gaps and load; phases that nobody has. */
@@ -55,6 +55,10 @@ export function board(app: App, from: Day, weeks: number) {
 	const shown = around
 		.filter((s) => s.day >= from && s.day <= to)
 		.map((s) => ({ ...s, job: nameOf(s.jobId), number: label(s.jobId).number, minutes: plannedMinutes(s, c) }));
+	// Work that is planned and may not begin: it says so on its bars.
+	const held = waitingPermits(db, [...new Set(shown.map((s) => s.jobId))], todayOf(app));
+	const waitsOf = (s: { jobId: string; phaseId: string | null }): string[] =>
+		(held.get(s.jobId) ?? []).filter((w) => w.phaseId === null || w.phaseId === s.phaseId).map((w) => w.name);
 	return {
 		from,
 		to,
@@ -62,7 +66,7 @@ export function board(app: App, from: Day, weeks: number) {
 		staff: staff.map((p) => ({ ...p, load: withRounds(loadOf(p.id, days, byPerson.get(p.id) ?? [], c), roundMinutes(p.crewId)) })),
 		rounds,
 		firms: firmShifts(app, from, to),
-		shifts: shown,
+		shifts: shown.map((s) => ({ ...s, waits: waitsOf(s) })),
 		conflicts,
 		timeOff: c.timeOff,
 		holidays: days.filter((d) => own.holidays.length > 0 && loadOf('', [d], [], { ...c, timeOff: [] }).paid === 0),
@@ -106,6 +110,7 @@ export function unmanned(app: App) {
 	const days = rows.map((s) => s.day).sort();
 	const last = days.at(-1);
 	const c = calendar(app.db.orm, days[0] ?? '', last ? addDays(last, 1) : '');
+	const waiting = waitingPermits(app.db.orm, ids, todayOf(app));
 	const planned = new Map<string, number>();
 	for (const s of rows) if (s.personId) planned.set(s.phaseId ?? '', (planned.get(s.phaseId ?? '') ?? 0) + plannedMinutes(s, c));
 	return open
@@ -115,6 +120,7 @@ export function unmanned(app: App) {
 			number: p.number,
 			phaseId: p.id,
 			phase: p.name,
+			waits: (waiting.get(p.jobId) ?? []).filter((w) => w.phaseId === null || w.phaseId === p.id).map((w) => w.name),
 			soldMinutes: Math.round((p.hours * 60) / 10_000),
 			leftMinutes: Math.round((p.hours * 60) / 10_000) - (planned.get(p.id) ?? 0)
 		}))
@@ -125,7 +131,13 @@ export const plannableJobs = (app: App) =>
 	app.db.orm
 		.select({ id: jobs.id, name: jobs.name, number: jobs.number })
 		.from(jobs)
-		.where(and(sql`${jobs.number} is not null`, sql`${jobs.stageId} in (select id from stages where meaning in ('ready', 'under way'))`))
+		.where(
+			and(
+				eq(jobs.onBoard, true),
+				sql`${jobs.number} is not null`,
+				sql`${jobs.stageId} in (select id from stages where meaning in ('ready', 'under way'))`
+			)
+		)
 		.orderBy(asc(jobs.name))
 		.limit(300)
 		.all();

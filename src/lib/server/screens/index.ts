@@ -6,6 +6,7 @@ export { budgetPage } from './budget';
 export { feedOf, shiftFile } from './calendar-feed';
 export { customerQuote, quoteLanguage } from './customer-quote';
 export { customerPage } from './customer';
+export { dailyLogOf, dailyLogPaper, logDays, weatherOn } from './daily-log';
 export { invoiceDocument, pdfResponse, quoteDocument } from './documents';
 export { previewEdition } from './edition';
 export { flatServiceDetail, newServiceIn } from './flat-service';

@@ -2,13 +2,16 @@ import { asc, eq, sql } from 'drizzle-orm';
 import type { App } from '../app';
 import { customers, jobMaterials, jobs, people, phases, taskParts } from '../db/schema';
 import { formsOf, handoversOf } from '../site-forms';
-import { workList, phasesOf } from '../work';
+import { permitsOf, phasesOf, punchOf, talkOf, workList } from '../work';
 
 /** What has to be done on a job and with what; no price is in it. */
 export function jobWork(app: App, jobId: string) {
 	const db = app.db.orm;
 	return {
 		tasks: workList(app, jobId),
+		punch: punchOf(db, jobId),
+		permits: permitsOf(db, jobId),
+		talk: talkOf(db, jobId),
 		forms: formsOf(app, jobId),
 		handovers: handoversOf(app, jobId),
 		customerMail:

@@ -1,5 +1,10 @@
 import { textOf } from '../../core/events';
-import { phasesOf, tasksOf } from '../work';
+import { findingsOf, permitsOf, phasesOf, punchOf, talkOf, tasksOf } from '../work';
+import { jobContactsOf } from '../sales';
+import { hoursOfJob } from './job-hours';
+import { mendsOf } from './job-mends';
+import { nextStepOf } from './job-next';
+import { peopleOfJob } from './job-people';
 import { getTableColumns, and, asc, desc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
 import { mulDiv } from '../../core/money';
 import { areasFor, type Viewer } from '../../core/access';
@@ -202,6 +207,12 @@ export function jobPage(app: App, id: string, viewer: Viewer) {
 			.where(eq(shifts.jobId, id))
 			.get(),
 		notes: notesOf(app, id),
+		...(head.job.number === null ? NOT_WON : wonParts(app, head.job, viewer)),
+		next: nextStepOf(app, id, viewer),
+		/** Billed and paid, with tax. */
+		paid: head.job.number === null ? null : viewer.when('invoices.see', () => moneyOf(db, id)),
+		contacts: jobContactsOf(db, id),
+		talk: talkOf(db, id, 60),
 		// Somebody who bills needs what was agreed; what is being offered, and what it earns, is for those who see estimates.
 		changes: viewer.may('estimates.see')
 			? changesOf(app, id)
@@ -214,6 +225,19 @@ export function jobPage(app: App, id: string, viewer: Viewer) {
 		stages: db.select().from(stages).orderBy(asc(stages.track), asc(stages.position)).all()
 	};
 }
+
+/** What only a won job has. Hours are of those who see costs. */
+const wonParts = (app: App, job: typeof jobs.$inferSelect, viewer: Viewer) => ({
+	hours: viewer.when('costs.see', () => hoursOfJob(app, job.id)),
+	crew: peopleOfJob(app, job.id),
+	findings: findingsOf(app.db.orm, job.id),
+	permits: permitsOf(app.db.orm, job.id),
+	punch: punchOf(app.db.orm, job.id).filter((p) => p.doneAt === null).length,
+	...mendsOf(app, job, viewer)
+});
+const NOT_WON: ReturnType<typeof wonParts> = {
+	...{ hours: null, crew: { now: [], next: [] }, findings: [], permits: [], punch: 0, mends: null, callbacks: [] }
+};
 
 /** The size that an estimate measures; null where nothing is measured. */
 function measuredBy(app: App, estimateId: string) {

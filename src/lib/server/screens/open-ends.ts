@@ -10,6 +10,7 @@ import { changesOf } from '../estimates';
 import { shifts } from '../planning/schema';
 import { siteForms } from '../site-forms/schema';
 import { timeEntries } from '../time/schema';
+import { findingsOf, punchLeft } from '../work';
 import { tasks } from '../work/schema';
 
 export interface OpenEnd {
@@ -52,9 +53,12 @@ function ofTheWork(app: App, jobId: string): OpenEnd[] {
 			.where(and(eq(timeEntries.jobId, jobId), isNull(timeEntries.endedAt)))
 			.all()
 	);
+	const [punch, found] = [punchLeft(db, jobId), findingsOf(db, jobId).filter((f) => f.state === 'open').length];
 	const waiting = changesOf(app, jobId).filter((c) => c.state === 'open' || c.state === 'draft');
 	return [
 		...(open ? [{ words: `${many(open, 'task')} not done`, path: `/jobs/${jobId}/work` }] : []),
+		...(punch ? [{ words: `${punch} on the punch list`, path: `/jobs/${jobId}/work#punch` }] : []),
+		...(found ? [{ words: `${found} found on site and not priced`, path: `/jobs/${jobId}#found` }] : []),
 		...(forms ? [{ words: `${many(forms, 'site form')} not approved`, path: `/jobs/${jobId}/work` }] : []),
 		...waiting.map((c) => ({
 			words: `change order ${c.number} is ${c.state === 'draft' ? 'not sent' : 'not answered'}`,

@@ -6,13 +6,13 @@ import type { App } from '../app';
 import { isOpen, readyToBill } from '../billing';
 import { todayOf } from '../company';
 import { agreements, customers, invoices, jobs, leads, people, quotes, revisions, shifts, sites, stages, timeEntries } from '../db/schema';
-import { waitingSignOffs } from '../estimates';
+import { draftChanges, waitingSignOffs } from '../estimates';
 import { asksRefused } from '../planning';
 import { board } from './board';
 import { whomToCall, openQuestions } from '../quotes';
 import { plansOf } from '../receivables';
 import { formsToApprove } from '../site-forms';
-import { tasksDue } from '../work';
+import { findingsOpen, permitsToSee, tasksDue, unreadOf } from '../work';
 import { onTheClock } from '../time';
 import type { Decision } from './decision';
 import { applicationsOpen, billsToPay, moneyWaiting, ordersToSettle } from './today-money';
@@ -43,6 +43,10 @@ export function decisions(app: App, viewer: Viewer, week = board(app, mondayOf(t
 		['jobs.see', () => lateTasks(app)],
 		['plan.see', () => firmsThatSaidNo(app)],
 		['jobs.change', () => signedForms(app)],
+		['jobs.change', () => foundOnSite(app)],
+		['jobs.see', () => permitsDue(app)],
+		['estimates.see', () => changesNotSent(app)],
+		['field.record', () => sayingsForMe(app, viewer)],
 		['plan.see', () => notManned(week)],
 		['costs.see', () => ordersToSettle(app)],
 		['costs.see', () => billsToPay(app)],
@@ -120,6 +124,67 @@ function notBilled(app: App): Decision[] {
 			});
 	}
 	return list;
+}
+
+/** The next day from today that somebody is planned on a job. */
+const crewThere = (app: App, jobId: string): string => {
+	const day = app.db.orm
+		.select({ day: sql<string | null>`min(day)` })
+		.from(shifts)
+		.where(and(eq(shifts.jobId, jobId), gte(shifts.day, todayOf(app))))
+		.get()?.day;
+	return day ? ` · the crew is there on ${dayWords(day)}` : '';
+};
+
+function foundOnSite(app: App): Decision[] {
+	return findingsOpen(app).map(({ finding: f, job }) => ({
+		id: `found:${f.id}`,
+		amount: null,
+		mark: 'need',
+		title: `${job}: ${f.text}`,
+		detail: `Found by ${f.foundBy}, not priced${f.begun ? ' · work on it has begun' : ''}${crewThere(app, f.jobId)}`,
+		action: 'Price it',
+		path: `/jobs/${f.jobId}#found`
+	}));
+}
+
+/** Change orders that were begun and not sent, on jobs that are worked on. */
+function changesNotSent(app: App): Decision[] {
+	return draftChanges(app).map((c) => ({
+		id: `change:${c.estimateId}`,
+		amount: c.net,
+		mark: 'need',
+		title: `${c.job}: change order ${c.number} is not sent`,
+		detail: `${c.title}${crewThere(app, c.jobId)}`,
+		action: 'Send it',
+		path: `/jobs/${c.jobId}/estimate?change=${c.number}`
+	}));
+}
+
+function permitsDue(app: App): Decision[] {
+	const today = todayOf(app);
+	return permitsToSee(app, today).map((p) => ({
+		id: `permit:${p.id}`,
+		amount: null,
+		mark: 'need',
+		title: `${p.job}: ${p.name} ${p.state === 'failed' ? 'failed' : p.there ? `runs out on ${dayWords(p.expiresOn ?? '')}` : p.state === 'granted' || p.state === 'passed' ? 'has run out' : p.kind === 'inspection' ? 'is due' : 'is not there'}`,
+		detail: [p.authority, p.dueOn ? dayWords(p.dueOn) : ''].filter(Boolean).join(' · '),
+		action: 'See to it',
+		path: `/jobs/${p.jobId}/work#permits`
+	}));
+}
+
+/** What names this person and was not read by them. */
+function sayingsForMe(app: App, viewer: Viewer): Decision[] {
+	return unreadOf(app, viewer.personId).map((c) => ({
+		id: `said:${c.id}`,
+		amount: null,
+		mark: 'ring',
+		title: `${c.byName} on ${c.job}`,
+		detail: c.text.length > 90 ? `${c.text.slice(0, 90)}…` : c.text,
+		action: 'Read it',
+		path: `/jobs/${c.jobId}#talk`
+	}));
 }
 
 function firmsThatSaidNo(app: App): Decision[] {

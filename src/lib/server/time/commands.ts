@@ -8,6 +8,8 @@ import { instantOf, wallTime } from '../../core/time';
 import { serve, type Context, self } from '../commands';
 import { laborSheets, people } from '../people/schema';
 import { timeEntries } from './schema';
+import { tasks } from '../work/schema';
+import type { jobs } from '../sales/schema';
 import { newId } from '../ids';
 import { checkOpen } from './weeks';
 import { markOverlaps, overlapsOf } from './overlaps';
@@ -41,19 +43,38 @@ const later = (ctx: Context): { late?: number; clockOff?: number } => ({
 /** A minute is no difference: networks and people are slower. */
 const clockOffOf = ({ when: { clockOff = 0 } }: Context): { clockOff?: number } => (Math.abs(clockOff) >= 60 ? { clockOff } : {});
 
+/**
+ * The task that time is worked on. What was done on a device without reception goes on as it was: a task taken off meanwhile, or a rule set
+ * meanwhile, stops no clock.
+ * @throws Refusal at “taskId” where the job wants one and none is said
+ */
+function taskOf(ctx: Context, job: typeof jobs.$inferSelect, taskId: string | undefined): typeof tasks.$inferSelect | null {
+	const sentLater = ctx.doneAt !== ctx.now;
+	if (taskId === undefined) {
+		if (job.hoursOnTask && !sentLater) throw new Refusal(say('hours-go-on-task'), 'taskId');
+		return null;
+	}
+	if (sentLater && !ctx.find(tasks, taskId)) return null;
+	const task = ctx.get(tasks, taskId, 'This task');
+	if (task.jobId !== job.id) throw new Refusal(say('task-of-another-job'), 'taskId');
+	return task;
+}
+
 export const clockOn = serve(contract.clockOn, (ctx, i) => {
 	const personId = self(ctx);
 	const job = workJob(ctx, i.jobId);
 	checkOpen(ctx, personId, ctx.doneOn, ctx.doneOn);
 	const running = runningOf(ctx, personId);
-	if (running?.jobId === job.id) return { entryId: running.id };
+	if (running?.jobId === job.id && (i.taskId === undefined || i.taskId === running.taskId)) return { entryId: running.id };
+	const task = taskOf(ctx, job, i.taskId);
 	if (running) ended(ctx, ctx.update(timeEntries, running.id, { endedAt: Math.max(ctx.doneAt, running.startedAt) }));
 	const sheet = sheetOf(ctx, personId, ctx.doneOn);
 	const entry = ctx.insert(timeEntries, {
 		id: newId(),
 		personId,
 		jobId: job.id,
-		phaseId: phasePlanned(ctx, job.id, self(ctx), ctx.doneOn),
+		taskId: task?.id ?? null,
+		phaseId: task?.phaseId ?? phasePlanned(ctx, job.id, self(ctx), ctx.doneOn),
 		startedAt: ctx.doneAt,
 		zone: ctx.zone,
 		sheetId: sheet.sheetId,
@@ -92,6 +113,7 @@ export const addTime = serve(contract.addTime, (ctx, i, actor) => {
 	const other = actor.type === 'person' && personId !== actor.id;
 	if (other && actor.type === 'person' && !may(actor, 'hours.change')) throw new Refusal(say('only-office-adds-time-for-others'));
 	const job = workJob(ctx, i.jobId);
+	const task = taskOf(ctx, job, i.taskId);
 	const start = instantOf(i.day, i.from.padStart(5, '0'), ctx.zone, i.which);
 	const end = instantOf(i.day, i.to.padStart(5, '0'), ctx.zone, i.which);
 	if (end <= start) throw new Refusal(say('end-must-be-after-start'), 'to');
@@ -105,7 +127,8 @@ export const addTime = serve(contract.addTime, (ctx, i, actor) => {
 		id: newId(),
 		personId,
 		jobId: job.id,
-		phaseId: phasePlanned(ctx, job.id, personId, i.day),
+		taskId: task?.id ?? null,
+		phaseId: task?.phaseId ?? phasePlanned(ctx, job.id, personId, i.day),
 		startedAt: start,
 		endedAt: end,
 		zone: ctx.zone,

@@ -9,6 +9,7 @@ import { costEntries } from '../costs/schema';
 import { timeEntries } from './schema';
 import { overlapsOf } from './overlaps';
 import { checkOpen } from './weeks';
+import { tasks } from '../work/schema';
 
 type Entry = typeof timeEntries.$inferSelect;
 
@@ -36,6 +37,13 @@ const spanOf = (e: Entry): Span => {
 	return { day: from.day, from: from.time, to: e.endedAt === null ? null : wallTime(e.endedAt, e.zone).time };
 };
 
+/** The phase of a task of the same job. */
+function phaseOfTask(ctx: Context, entry: Entry, taskId: string): string | null {
+	const task = ctx.get(tasks, taskId, 'This task');
+	if (task.jobId !== entry.jobId) throw new Refusal(say('task-of-another-job'), 'taskId');
+	return task.phaseId ?? entry.phaseId;
+}
+
 export const correctTime = serve(contract.correctTime, (ctx, i) => {
 	const entry = open(ctx, i.entryId);
 	const at = (time: string) => instantOf(i.day, time.padStart(5, '0'), entry.zone);
@@ -46,7 +54,8 @@ export const correctTime = serve(contract.correctTime, (ctx, i) => {
 	const hit = overlapsOf(ctx, { ...entry, startedAt, endedAt })[0];
 	if (hit) throw new Refusal(say('still-overlaps-put-one-right-first', { hit: span(spanOf(hit)) }), 'from');
 	const before = overlapsOf(ctx, entry);
-	const after = ctx.update(timeEntries, entry.id, { startedAt, endedAt, breakMinutes: i.breakMinutes, conflict: false }, i.version);
+	const on = i.taskId === undefined ? {} : { taskId: i.taskId, ...(i.taskId ? { phaseId: phaseOfTask(ctx, entry, i.taskId) } : {}) };
+	const after = ctx.update(timeEntries, entry.id, { startedAt, endedAt, breakMinutes: i.breakMinutes, conflict: false, ...on }, i.version);
 	unmark(ctx, before);
 	ctx.happened(
 		`job:${entry.jobId ?? ''}`,

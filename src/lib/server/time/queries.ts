@@ -12,7 +12,9 @@ import { customers, jobs, sites } from '../sales/schema';
 import { timeEntries } from './schema';
 import { jobMaterials, phases } from '../work/schema';
 import { formsOf, handoversOf } from '../site-forms';
-import { workList } from '../work';
+import { permitsOf, punchOf, talkOf, workList } from '../work';
+import { jobContactsOf } from '../sales';
+import { isThere } from '../../core/work';
 import { notesOf } from '../field';
 import { runningOf } from './commands';
 
@@ -23,6 +25,7 @@ export function running(app: App, personId: string) {
 	return {
 		id: entry.id,
 		jobId: entry.jobId,
+		taskId: entry.taskId,
 		startedAt: entry.startedAt,
 		job: entry.jobId ? (app.db.orm.select({ name: jobs.name }).from(jobs).where(eq(jobs.id, entry.jobId)).get()?.name ?? '') : ''
 	};
@@ -43,6 +46,7 @@ export function myDays(app: App, personId: string) {
 				phase: sql<string>`coalesce(${phases.name}, '')`,
 				jobId: jobs.id,
 				job: jobs.name,
+				hoursOnTask: jobs.hoursOnTask,
 				address: sites.address,
 				lat: sites.lat,
 				lng: sites.lng,
@@ -69,6 +73,7 @@ export function fieldJob(app: App, jobId: string, language: string) {
 			name: jobs.name,
 			number: jobs.number,
 			crewBrief: jobs.crewBrief,
+			hoursOnTask: jobs.hoursOnTask,
 			address: sites.address,
 			access: sites.access,
 			lat: sites.lat,
@@ -118,6 +123,12 @@ export function fieldJob(app: App, jobId: string, language: string) {
 			.orderBy(desc(costEntries.day))
 			.limit(30)
 			.all(),
+		contacts: jobContactsOf(db, jobId).map(({ id, name, role, phone }) => ({ id, name, role, phone })),
+		punch: punchOf(db, jobId),
+		permits: permitsOf(db, jobId)
+			.filter((p) => !isThere(p, todayOf(app)))
+			.map(({ id, name }) => ({ id, name })),
+		talk: talkOf(db, jobId, 20),
 		notes: notesOf(app, jobId),
 		tasks: workList(app, jobId),
 		forms: formsOf(app, jobId),

@@ -3,7 +3,7 @@ import { sqliteTable, text, integer, index, check, uniqueIndex } from 'drizzle-o
 import { id, ref, instant, words, flag, version, day } from '../db/columns';
 import { people } from '../people/schema';
 import { jobs } from '../sales/schema';
-import { phaseRef } from '../work/schema';
+import { phaseRef, tasks } from '../work/schema';
 
 export const timeEntries = sqliteTable(
 	'time_entries',
@@ -14,6 +14,8 @@ export const timeEntries = sqliteTable(
 			.references(() => people.id),
 		jobId: ref('job_id').references(() => jobs.id),
 		phaseId: phaseRef(),
+		/** The task it was worked on; null: not said. */
+		taskId: ref('task_id').references(() => tasks.id),
 		startedAt: instant('started_at').notNull(),
 		endedAt: instant('ended_at'),
 		zone: text('zone').notNull(),
@@ -30,6 +32,9 @@ export const timeEntries = sqliteTable(
 	(t) => [
 		index('time_entries_person').on(t.personId, t.startedAt),
 		index('time_entries_job').on(t.jobId, t.startedAt),
+		index('time_entries_task')
+			.on(t.taskId)
+			.where(sql`task_id is not null`),
 		index('time_entries_running').on(t.endedAt),
 		index('time_entries_started').on(t.startedAt),
 		index('time_entries_conflict')

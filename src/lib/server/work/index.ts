@@ -1,3 +1,8 @@
+export { saveDailyLog } from './daily-log';
+export { findingsOf, findingsOpen, letFindingBe, priceFinding, reportFinding } from './findings';
+export { permitsOf, permitsToSee, removePermit, savePermit, waitingPermits } from './permits';
+export { addPunch, changePunch, punchLeft, punchOf, removePunch, tickPunch } from './punch';
+export { changeComment, readComments, sayOnJob, takeBackComment, talkOf, unreadOf } from './talk';
 export { addHours, changePhase, phaseHours, phaseNamed, phaseNames, phaseOfItem, phasePlanned, phasesOf } from './phases';
 export {
 	addTask,

@@ -58,7 +58,7 @@ export const phaseHours = (app: App) =>
 		.from(phases)
 		.innerJoin(jobs, eq(jobs.id, phases.jobId))
 		.innerJoin(stages, eq(stages.id, jobs.stageId))
-		.where(sql`${stages.meaning} in ('ready', 'under way')`)
+		.where(sql`${stages.meaning} in ('ready', 'under way') and ${jobs.onBoard} = 1`)
 		.orderBy(asc(phases.jobId), asc(phases.position))
 		.all();
 

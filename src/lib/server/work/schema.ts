@@ -1,7 +1,9 @@
 import { sql } from 'drizzle-orm';
 import { sqliteTable, text, integer, index, uniqueIndex, check } from 'drizzle-orm/sqlite-core';
 import type { Kind } from '../../core/pricing';
-import { id, ref, day, version, cents, words } from '../db/columns';
+import { PERMIT_STATES } from '../../core/work';
+import { id, ref, day, version, cents, words, flag, instant } from '../db/columns';
+import { files } from '../files/schema';
 import { people } from '../people/schema';
 import { jobs } from '../sales/schema';
 
@@ -101,6 +103,8 @@ export const tasks = sqliteTable(
 		text: text('text').notNull(),
 		note: words('note'),
 		due: day('due'),
+		/** Hours it was sold with, ten-thousandths; 0: not said. */
+		hours: integer('hours').notNull().default(0),
 		position: integer('position').notNull(),
 		doneAt: integer('done_at'),
 		doneBy: words('done_by'),
@@ -174,3 +178,153 @@ export const taskTemplates = sqliteTable('task_templates', {
 	steps: text('steps', { mode: 'json' }).$type<string[]>().notNull().default([]),
 	position: integer('position').notNull()
 });
+
+/** What is still to be put right before a job is closed. */
+export const punchItems = sqliteTable(
+	'punch_items',
+	{
+		id: id(),
+		jobId: ref('job_id')
+			.notNull()
+			.references(() => jobs.id),
+		text: text('text').notNull(),
+		/** Where on the site. */
+		place: words('place'),
+		personId: ref('person_id').references(() => people.id),
+		due: day('due'),
+		fileId: ref('file_id').references(() => files.id),
+		doneAt: integer('done_at'),
+		doneBy: words('done_by'),
+		createdAt: instant('created_at').notNull(),
+		createdBy: words('created_by'),
+		version: version()
+	},
+	(t) => [
+		index('punch_items_job').on(t.jobId, t.createdAt),
+		index('punch_items_open')
+			.on(t.jobId)
+			.where(sql`done_at is null`)
+	]
+);
+
+/** What an authority must grant, or pass. A phase that has one which is not there waits for it. */
+export const permits = sqliteTable(
+	'permits',
+	{
+		id: id(),
+		jobId: ref('job_id')
+			.notNull()
+			.references(() => jobs.id),
+		phaseId: phaseRef(),
+		kind: text('kind', { enum: ['permit', 'inspection'] }).notNull(),
+		name: text('name').notNull(),
+		/** Who grants or passes it. */
+		authority: words('authority'),
+		state: text('state', { enum: PERMIT_STATES }).notNull().default('to ask'),
+		/** Asked on; the day the inspector comes; granted, passed or failed on; good until. */
+		askedOn: day('asked_on'),
+		dueOn: day('due_on'),
+		answeredOn: day('answered_on'),
+		expiresOn: day('expires_on'),
+		note: words('note'),
+		version: version()
+	},
+	(t) => [
+		index('permits_job').on(t.jobId),
+		index('permits_due').on(t.dueOn),
+		index('permits_expires')
+			.on(t.expiresOn)
+			.where(sql`expires_on is not null`)
+	]
+);
+
+/** What was said on a job, or on one of its tasks, by those who work on it. Put right and taken back so that it shows. */
+export const jobComments = sqliteTable(
+	'job_comments',
+	{
+		id: id(),
+		jobId: ref('job_id')
+			.notNull()
+			.references(() => jobs.id),
+		taskId: ref('task_id').references(() => tasks.id),
+		text: text('text').notNull(),
+		byId: ref('by_id').references(() => people.id),
+		byName: words('by_name'),
+		at: instant('at').notNull(),
+		changedAt: integer('changed_at'),
+		takenBackAt: integer('taken_back_at'),
+		version: version()
+	},
+	(t) => [index('job_comments_job').on(t.jobId, t.at), index('job_comments_task').on(t.taskId)]
+);
+
+/** Who was named in a comment, and when they read it. */
+export const jobMentions = sqliteTable(
+	'job_mentions',
+	{
+		id: id(),
+		commentId: ref('comment_id')
+			.notNull()
+			.references(() => jobComments.id),
+		personId: ref('person_id')
+			.notNull()
+			.references(() => people.id),
+		readAt: integer('read_at')
+	},
+	(t) => [
+		uniqueIndex('job_mentions_one').on(t.commentId, t.personId),
+		index('job_mentions_open')
+			.on(t.personId)
+			.where(sql`read_at is null`)
+	]
+);
+
+/** Found on site and not part of what was sold: it becomes a change order, or is let be with a reason. */
+export const findings = sqliteTable(
+	'findings',
+	{
+		id: id(),
+		jobId: ref('job_id')
+			.notNull()
+			.references(() => jobs.id),
+		text: text('text').notNull(),
+		fileId: ref('file_id').references(() => files.id),
+		/** The crew went on with it before it was agreed. */
+		begun: flag('begun'),
+		state: text('state', { enum: ['open', 'priced', 'let be'] })
+			.notNull()
+			.default('open'),
+		/** The change order it became. */
+		change: integer('change_number'),
+		reason: words('reason'),
+		foundAt: instant('found_at').notNull(),
+		foundBy: words('found_by'),
+		version: version()
+	},
+	(t) => [
+		index('findings_job').on(t.jobId, t.foundAt),
+		index('findings_open')
+			.on(t.foundAt)
+			.where(sql`state = 'open'`)
+	]
+);
+
+/** A job's day as its lead completes it: what is gathered (hours, tasks, pictures, deliveries) is read when it is shown. */
+export const dailyLogs = sqliteTable(
+	'daily_logs',
+	{
+		id: id(),
+		jobId: ref('job_id')
+			.notNull()
+			.references(() => jobs.id),
+		day: day('day').notNull(),
+		weather: words('weather'),
+		done: words('done'),
+		hindered: words('hindered'),
+		deliveries: words('deliveries'),
+		byName: words('by_name'),
+		at: instant('at').notNull(),
+		version: version()
+	},
+	(t) => [uniqueIndex('daily_logs_one').on(t.jobId, t.day)]
+);

@@ -195,7 +195,8 @@
 										editable ? { jobId: u.jobId, phase: u.phase, minutes: u.leftMinutes, words: `${u.job}: ${u.phase}` } : null
 									)}
 									onclick={() => onday(null, today < b.from ? b.from : today, u.jobId, u.phase)}
-									title="Drag onto a person and day">{u.job}: {u.phase} <span class="figure">{formatMinutes(u.leftMinutes)}</span></button
+									title={[...u.waits.map((w) => `waits for: ${w}`), 'Drag onto a person and day'].join('\n')}
+									>{u.waits.length ? '◆ ' : ''}{u.job}: {u.phase} <span class="figure">{formatMinutes(u.leftMinutes)}</span></button
 								>{/each}
 						</div>
 					</div>

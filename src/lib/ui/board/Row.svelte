@@ -59,13 +59,17 @@
 		if (s && day && s.day > s.bar.last) onstretch(s.bar, day);
 	}
 	const against = (b: Bar) => b.shifts.flatMap((s) => conflicts[s.id] ?? []);
+	const waits = (b: Bar): readonly string[] => b.shifts[0]?.waits ?? [];
 	const title = (b: Bar) =>
-		[b.shifts[0]?.job, b.shifts[0]?.phase, b.shifts[0]?.note, ...against(b).map((c) => c.text)].filter(Boolean).join('\n');
+		[b.shifts[0]?.job, b.shifts[0]?.phase, b.shifts[0]?.note, ...waits(b).map((w) => `waits for: ${w}`), ...against(b).map((c) => c.text)]
+			.filter(Boolean)
+			.join('\n');
 	/** What the place and the color of a bar say to the eye. */
 	const spoken = (b: Bar) =>
 		[
 			label,
 			shortDay(days[b.first] ?? '') + (b.last > b.first ? ` to ${shortDay(days[b.last] ?? '')}` : ''),
+			...waits(b).map((w) => `waits for: ${w}`),
 			...against(b).map((c) => c.text)
 		].join(', ');
 </script>
@@ -121,7 +125,8 @@
 				}
 			}}
 		>
-			<strong>{bad && against(b).some((c) => c.kind === 'overlap') ? 'booked twice' : b.shifts[0]?.job}</strong><span
+			<strong>{waits(b).length ? '◆ ' : ''}{bad && against(b).some((c) => c.kind === 'overlap') ? 'booked twice' : b.shifts[0]?.job}</strong
+			><span
 				>{bad
 					? b.shifts[0]?.job
 					: [b.shifts[0]?.phase, formatMinutes(b.shifts.reduce((a, s) => a + s.minutes, 0))].filter(Boolean).join(' · ')}</span

@@ -3,7 +3,15 @@ import { mondayOf } from '$lib/core/time';
 
 export interface Bar {
 	key: string;
-	shifts: (Shift & { job: string; number: number | null; minutes: number; phase: string; note: string; version: number })[];
+	shifts: (Shift & {
+		job: string;
+		number: number | null;
+		minutes: number;
+		phase: string;
+		note: string;
+		version: number;
+		waits?: readonly string[];
+	})[];
 	first: number;
 	last: number;
 	lane: number;

@@ -23,7 +23,7 @@ export interface BoardData {
 	holidays: string[];
 	rounds: { crewId: string | null; day: string; stops: number; minutes: number }[];
 	firms: { id: string; firm: string; day: string; job: string; phase: string | null; number: number | null; state: string | null }[];
-	unmanned: { jobId: string; job: string; number: number | null; phase: string; leftMinutes: number }[];
+	unmanned: { jobId: string; job: string; number: number | null; phase: string; leftMinutes: number; waits: readonly string[] }[];
 }
 
 type Person = BoardData['staff'][number];

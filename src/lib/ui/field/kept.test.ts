@@ -12,12 +12,13 @@ const kept = (name: Kept['name'], input: unknown, more: Partial<Kept> = {}): Kep
 describe('what waits on a device', () => {
 	it('is shown as done: the clock runs by our time from when it was pressed, and ends when that was pressed', () => {
 		const on = kept('time.clock-on', { jobId: 'a' });
-		expect(runningWith(null, [on], 500)).toEqual({ id: on.key, jobId: 'a', startedAt: 1_000_500, job: 'Weir Street' });
+		expect(runningWith(null, [on], 500)).toEqual({ id: on.key, jobId: 'a', taskId: null, startedAt: 1_000_500, job: 'Weir Street' });
 		expect(runningWith(null, [on, kept('time.clock-off', { note: '', breakMinutes: 0 })], 0)).toBeNull();
-		const running = { id: 'x', jobId: 'b', startedAt: 5, job: 'Quay' };
+		const running = { id: 'x', jobId: 'b', taskId: null, startedAt: 5, job: 'Quay' };
 		expect(runningWith(running, [on], 0)?.jobId).toBe('a');
 		expect(runningWith(running, [kept('time.clock-on', { jobId: 'b' })], 0)).toBe(running);
 		expect(runningWith(running, [{ ...on, refused: 'not there any more' }], 0)).toBe(running);
+		expect(runningWith(running, [kept('time.clock-on', { jobId: 'b', taskId: 't' })], 0)?.taskId).toBe('t');
 	});
 	it('counts by the last of what was done to the same thing, and leaves others alone', () => {
 		const all = [

@@ -9,6 +9,7 @@ const of = <N extends OfflineName>(kept: readonly Kept[], name: N): (Kept & { in
 export interface Running {
 	id: string;
 	jobId: string | null;
+	taskId: string | null;
 	startedAt: number;
 	job: string;
 }
@@ -23,8 +24,9 @@ export function runningWith(running: Running | null, kept: readonly Kept[], ahea
 		if (k.refused !== null) continue;
 		if (k.name === 'time.clock-off') now = null;
 		if (k.name !== 'time.clock-on') continue;
-		const { jobId } = k.input as Input<'time.clock-on'>; // written down under this name
-		if (now?.jobId !== jobId) now = { id: k.key, jobId, startedAt: k.occurredAt + ahead, job: k.label.replace(/^[^,]+, /, '') };
+		const { jobId, taskId } = k.input as Input<'time.clock-on'>; // written down under this name
+		if (now?.jobId !== jobId || (taskId !== undefined && now?.taskId !== taskId))
+			now = { id: k.key, jobId, taskId: taskId ?? null, startedAt: k.occurredAt + ahead, job: k.label.replace(/^[^,]+, /, '') };
 	}
 	return now;
 }
@@ -59,6 +61,16 @@ export const notesWaiting = (kept: readonly Kept[]): { key: string; text: string
 	of(kept, 'field.note')
 		.map((k) => ({ key: k.key, text: k.input.text, picture: k.input.fileId !== null }))
 		.reverse();
+
+/** Whether something of the punch list is put right. */
+export const punchWith = (done: boolean, kept: readonly Kept[], punchId: string): boolean =>
+	of(kept, 'work.tick-punch')
+		.filter((k) => k.input.punchId === punchId)
+		.at(-1)?.input.done ?? done;
+
+/** What was added to the punch list, found, or said, and waits. */
+export const wordsWaiting = (kept: readonly Kept[], name: 'work.add-punch' | 'work.report-finding' | 'work.comment') =>
+	of(kept, name).map((k) => ({ key: k.key, text: k.input.text }));
 
 /** Material that waits. */
 export const usedWaiting = (kept: readonly Kept[]): { key: string; label: string; quantity: number }[] =>

@@ -55,7 +55,7 @@
 		filters?: { param: string; label: string; choices: (readonly [string, string])[]; value: string }[];
 		quiet?: (row: Row) => boolean;
 		/** Rows can be picked; their ids. */
-		picked?: string[];
+		picked?: string[] | undefined;
 		/** The row that somebody points at, here or in a picture beside the list. */
 		pointed?: string | null;
 		/** There are more rows than came: how many in all, and how the next ones are had (false: not now). */

@@ -26,11 +26,7 @@
 	}
 </script>
 
-<section class="sheet p-4" aria-label="Work list">
-	<div class="flex items-baseline gap-4">
-		<h2>Work list</h2>
-		{#if tasks.length}<span class="quiet">{tasks.filter((t) => t.doneAt !== null).length} of {tasks.length} done</span>{/if}
-	</div>
+<div role="group" aria-label="Work list">
 	{#each groups as [name, own] (name)}
 		{#if name}<h3 class="quiet mt-2">{name}</h3>{/if}
 		<ul>
@@ -66,7 +62,7 @@
 			><button class="btn">Add</button>
 		</Form>{/if}
 	{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
-</section>
+</div>
 
 <style>
 	.done {

@@ -13,6 +13,8 @@ export const time: Translated<typeof Time> = {
 	'end-must-be-after-start': () => 'El final tiene que ser después del comienzo.',
 	'entries-overlap-another': (p) =>
 		`${p.wrong === 1 ? 'Un registro se encima' : `${p.wrong} registros se enciman`} con otro: corrija eso primero.`,
+	'hours-go-on-task': () => 'En este trabajo las horas van a una tarea: elija cuál.',
+	'task-of-another-job': () => 'Esta tarea es de otro trabajo.',
 	'no-clock-running': () => 'No hay ningún reloj en marcha.',
 	'no-rate-sheet-for-person': () => 'No hay hoja de tarifas para esta persona. Pregunte a la oficina.',
 	'only-office-adds-time-for-others': () => 'Solo la oficina agrega tiempo para otros.',
@@ -40,7 +42,15 @@ export const work: Translated<typeof Work> = {
 	'job-has-phase-of-name': () => 'El trabajo ya tiene una fase con este nombre.',
 	'last-day-before-first': () => 'El último día es antes del primero.',
 	'material-belongs-to-another-job': () => 'Este material es de otro trabajo.',
-	'say-both-days-or-neither': () => 'Diga los dos días, o ninguno.'
+	'say-both-days-or-neither': () => 'Diga los dos días, o ninguno.',
+	'comment-of-somebody-else': () => 'Solo quien lo dijo puede cambiarlo.',
+	'finding-is-priced': (p) => `Ya es la orden de cambio ${p.change}.`,
+	'granted-on-day': () => 'Diga en qué día.',
+	'log-of-day-to-come': () => 'Este día todavía no llega.',
+	'permit-is-granted': () => 'Un permiso se otorga; una inspección se aprueba o se rechaza.',
+	'phase-belongs-to-another-job': () => 'Esta fase es de otro trabajo.',
+	'say-why-let-be': () => 'Diga por qué se deja así.',
+	'task-belongs-to-another-job': () => 'Esta tarea es de otro trabajo.'
 };
 export const siteForms: Translated<typeof SiteForms> = {
 	'certificate-issued-and-does-not-change': () => 'Este certificado está emitido y ya no cambia.',

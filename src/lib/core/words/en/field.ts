@@ -93,7 +93,31 @@ export const field = {
 		picture: 'Picture',
 		takePicture: 'Take a picture',
 		send: 'Send',
-		from: (name: string) => `From ${name}`
+		from: (name: string) => `From ${name}`,
+		onSite: 'On site',
+		waitsFor: (what: string) => `Waits for: ${what}`,
+		onTask: 'Clock on',
+		chooseTask: 'Hours on this job go to a task: clock on beside it.',
+		kinds: { note: 'Just a note', found: 'Found: not part of our price', punch: 'To put right' },
+		kind: 'What is it?',
+		begun: 'We go on with it now',
+		where: 'Where',
+		punch: 'To put right',
+		left: (n: number) => `${n} left`,
+		talk: 'Talk',
+		say: 'Say it',
+		sayWhat: 'Say something; @ names somebody',
+		takenBack: 'taken back'
+	},
+	log: {
+		title: 'Daily log',
+		nobody: 'Nobody clocked on today yet.',
+		weather: 'Weather',
+		done: 'What was done',
+		hindered: 'What hindered',
+		deliveries: 'Deliveries, and what else',
+		save: 'Save the log',
+		saved: 'Saved.'
 	},
 	form: {
 		back: '‹ Job',

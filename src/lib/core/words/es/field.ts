@@ -122,7 +122,31 @@ export const field: FieldWords = {
 		picture: 'Foto',
 		takePicture: 'Tomar una foto',
 		send: 'Enviar',
-		from: (name) => `De ${name}`
+		from: (name) => `De ${name}`,
+		onSite: 'En el sitio',
+		waitsFor: (what) => `Espera: ${what}`,
+		onTask: 'Entrar',
+		chooseTask: 'En este trabajo las horas van a una tarea: entre junto a ella.',
+		kinds: { note: 'Solo una nota', found: 'Encontrado: no está en el precio', punch: 'Por corregir' },
+		kind: '¿Qué es?',
+		begun: 'Seguimos con eso ahora',
+		where: 'Dónde',
+		punch: 'Por corregir',
+		left: (n) => `${n} por hacer`,
+		talk: 'Conversación',
+		say: 'Decir',
+		sayWhat: 'Diga algo; @ nombra a alguien',
+		takenBack: 'retirado'
+	},
+	log: {
+		title: 'Diario del día',
+		nobody: 'Hoy todavía no entró nadie.',
+		weather: 'El tiempo',
+		done: 'Lo que se hizo',
+		hindered: 'Lo que estorbó',
+		deliveries: 'Entregas y lo demás',
+		save: 'Guardar el diario',
+		saved: 'Guardado.'
 	},
 	form: {
 		back: '‹ Trabajo',

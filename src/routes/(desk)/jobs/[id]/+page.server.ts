@@ -2,7 +2,7 @@ import { shown } from '$lib/server/shown';
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
 import { jobPage } from '$lib/server/screens';
-import { companyOf } from '$lib/server/company';
+import { companyOf, todayOf } from '$lib/server/company';
 import { viewerIn } from '$lib/server/viewer';
 import type { PageServerLoad } from './$types';
 
@@ -21,9 +21,12 @@ export const load = shown((({ params, locals }) => {
 			tell: viewer.may('plan.change'),
 			hand: viewer.may('quotes.accept-by-hand'),
 			send: viewer.may('quotes.issue'),
-			plan: viewer.may('plan.see')
+			plan: viewer.may('plan.see'),
+			field: viewer.may('field.record'),
+			customer: viewer.may('customers.change')
 		},
 		calendar: { hours: own.hours, holidays: own.holidays },
-		live: [`job:${params.id}`, 'field', 'costs', 'invoices']
+		today: todayOf(app()),
+		live: [`job:${params.id}`, 'field', 'costs', 'invoices', 'plan']
 	};
 }) satisfies PageServerLoad);

@@ -2,6 +2,7 @@
 	import { page } from '$app/state';
 	import { command } from '$lib/client/command';
 	import { latestOf } from '$lib/client/shown.svelte';
+	import { isLooked, JOB_LOOKS, type JobLook } from '$lib/core/sales';
 	import { formatCents, formatQuantity } from '$lib/core/money';
 	import Waterline from '$lib/ui/money/Waterline.svelte';
 	import Mark from '$lib/ui/shell/Mark.svelte';
@@ -27,15 +28,10 @@
 	/** The stages in the order a job goes through them. */
 	const PLACES_OF: readonly string[] = ['bidding', 'won', 'ready', 'under way', 'finished', 'closed', 'lost'];
 	const hours = (n: number) => formatQuantity(Math.round(n / 1000) * 1000);
-	/** What somebody looks for among the jobs. */
-	const LOOKS = $derived<{ key: string; label: string; is: (j: Job) => boolean }[]>([
-		{ key: '', label: 'All of them', is: () => true },
-		{ key: 'over', label: 'Over its hours', is: (j) => j.hoursSold > 0 && j.hoursUsed > j.hoursSold },
-		...(data.mayMoney ? [{ key: 'unbilled', label: 'Costs not billed', is: (j: Job) => (j.toBill ?? 0) > 0 }] : []),
-		{ key: 'unplanned', label: 'Nothing planned', is: (j) => j.nextDay === null && (j.meaning === 'ready' || j.meaning === 'under way') }
-	]);
-	const look = $derived(LOOKS.find((l) => l.key === page.url.searchParams.get('look'))?.key ?? '');
-	const shown = $derived(data.jobs.filter(LOOKS.find((l) => l.key === look)?.is ?? (() => true)));
+	const NAMES: Readonly<Record<JobLook, string>> = { over: 'Over its hours', unbilled: 'Costs not billed', unplanned: 'Nothing planned' };
+	const looks = $derived(JOB_LOOKS.filter((l) => l !== 'unbilled' || data.mayMoney));
+	const look = $derived(looks.find((l) => l === page.url.searchParams.get('look')) ?? '');
+	const shown = $derived(look === '' ? data.jobs : data.jobs.filter((j) => isLooked(look, j)));
 	let picked: string[] = $state([]);
 	let said = $state('');
 	/** Changes those that are picked and still shown: what was filtered away is not meant. */
@@ -93,7 +89,12 @@
 	<DataTable
 		name="jobs"
 		rows={shown}
-		bind:picked
+		bind:picked={
+			() => (data.mayChange ? picked : undefined),
+			(now) => {
+				picked = now ?? [];
+			}
+		}
 		{columns}
 		href={(j) => `/jobs/${j.id}`}
 		search="server"
@@ -112,7 +113,7 @@
 					['closed', 'Closed']
 				]
 			},
-			{ param: 'look', label: 'Look at', value: look, choices: LOOKS.map((l) => [l.key, l.label] as const) }
+			{ param: 'look', label: 'Look at', value: look, choices: [['', 'All of them'], ...looks.map((l) => [l, NAMES[l]] as const)] }
 		]}
 	>
 		{#snippet tools()}{#if data.mayChange && picked.length}<select

@@ -6,7 +6,7 @@
 	import { ask } from '$lib/client/ask';
 	import { command } from '$lib/client/command';
 	import { queue } from '$lib/client/queue.svelte';
-	import { notesWaiting, partWith, runningWith, tickedWith, usedWaiting } from '$lib/ui/field/kept';
+	import { notesWaiting, partWith, punchWith, runningWith, tickedWith, usedWaiting, wordsWaiting } from '$lib/ui/field/kept';
 	import { formatMinutes, formatQuantity, parseQuantity } from '$lib/core/money';
 	import { readAt, readForm } from '$lib/ui/forms/typed';
 	import ClockPanel from '$lib/ui/forms/ClockPanel.svelte';
@@ -20,6 +20,10 @@
 	let problem = $state('');
 	let field = $state('');
 	let note = $state('');
+	let kind = $state<'note' | 'found' | 'punch'>('note');
+	let place = $state('');
+	let begun = $state(false);
+	let saying = $state('');
 	let picture: FileList | undefined = $state();
 	let busy = $state(false);
 	let find = $state('');
@@ -90,15 +94,15 @@
 	async function send() {
 		const file = picture?.[0];
 		const taken = file ? { id: crypto.randomUUID(), file } : undefined;
-		if (
-			await run(
-				'field.note',
-				{ jobId: j.id, text: note, fileId: taken?.id ?? null },
-				file ? words.field.job.picture : words.field.job.note,
-				taken
-			)
-		)
-			[note, picture] = ['', undefined];
+		const label = kind === 'note' ? (file ? words.field.job.picture : words.field.job.note) : words.field.job.kinds[kind];
+		const what = { jobId: j.id, text: note, fileId: taken?.id ?? null };
+		const sent =
+			kind === 'note'
+				? run('field.note', what, label, taken)
+				: kind === 'found'
+					? run('work.report-finding', { ...what, begun }, label, taken)
+					: run('work.add-punch', { ...what, place }, label, taken);
+		if (await sent) [note, picture, kind, place, begun] = ['', undefined, 'note', '', false];
 	}
 </script>
 
@@ -112,9 +116,18 @@
 	{j.customer}{#if j.phone}&nbsp;· <a class="link" href="tel:{j.phone}">{j.phone}</a>{/if}
 </p>
 {#if j.crewBrief || j.access}<p class="sheet mb-3 p-4" style="border-left: 4px solid var(--color-accent)">{j.crewBrief} {j.access}</p>{/if}
-{#if problem && !field}<p class="problem mb-2" role="alert">{problem}</p>{/if}
+{#if j.contacts.length}<section class="sheet mb-3 p-4" aria-label={words.field.job.onSite}>
+		<h2>{words.field.job.onSite}</h2>
+		{#each j.contacts as c (c.id)}<p class="flex min-h-11 items-center justify-between gap-3">
+				<span>{c.name} <span class="quiet">{c.role}</span></span>{#if c.phone}<a class="link" href="tel:{c.phone}">{c.phone}</a>{/if}
+			</p>{/each}
+	</section>{/if}
+{#if j.permits.length}<p class="sheet mb-3 p-4" style="border-left: 4px solid var(--color-warning)">
+		{words.field.job.waitsFor(j.permits.map((p) => p.name).join(', '))}
+	</p>{/if}
+{#if problem && (!field || field === 'taskId')}<p class="problem mb-2" role="alert">{problem}</p>{/if}
 <ClockPanel {running} now={data.now} zone={data.zone} />
-{#if running?.jobId !== j.id}<button
+{#if j.hoursOnTask && running?.jobId !== j.id}<p class="mb-3">{words.field.job.chooseTask}</p>{:else if running?.jobId !== j.id}<button
 		class="btn btn-primary btn-tall mb-4 w-full"
 		disabled={busy}
 		onclick={() => put('time.clock-on', { jobId: j.id }, words.field.clock.did.on(j.name))}
@@ -141,6 +154,12 @@
 							<span class="quiet">{[t.phase, t.people.map((p) => p.name).join(', ')].filter(Boolean).join(' · ')}</span></span
 						></label
 					>
+					{#if (j.hoursOnTask || running?.jobId === j.id) && running?.taskId !== t.id && !tickedWith(t.doneAt !== null, kept, 'task', t.id)}<button
+							class="btn btn-tall mb-1 ml-9"
+							disabled={busy}
+							onclick={() => put('time.clock-on', { jobId: j.id, taskId: t.id }, words.field.clock.did.on(j.name))}
+							>{words.field.job.onTask}<span class="sr-only">: {t.text}</span></button
+						>{:else if running?.taskId === t.id}<p class="ml-9">● {words.field.clock.running}</p>{/if}
 					{#if t.note}<p class="quiet ml-9">{t.note}</p>{/if}
 					{#each t.steps as s (s.id)}<label class="ml-9 flex min-h-11 items-center gap-3"
 							><input
@@ -164,6 +183,30 @@
 										)}>{words.field.job.parts[nextState(state)]}<span class="sr-only">: {p.name}</span></button
 								>{/if}
 						</div>{/each}
+				</li>{/each}
+		</ul>
+	</section>{/if}
+
+{#if j.punch.length || wordsWaiting(kept, 'work.add-punch').length}<section class="sheet mb-3 p-4" aria-labelledby="punch">
+		<h2 id="punch">
+			{words.field.job.punch}
+			<span class="quiet">{words.field.job.left(j.punch.filter((i) => !punchWith(i.doneAt !== null, kept, i.id)).length)}</span>
+		</h2>
+		<ul class="mt-2">
+			{#each j.punch as i (i.id)}<li>
+					<label class="flex min-h-11 items-center gap-3"
+						><input
+							type="checkbox"
+							class="checkbox"
+							checked={punchWith(i.doneAt !== null, kept, i.id)}
+							onchange={(e) => tickOff(e, 'work.tick-punch', { punchId: i.id, done: e.currentTarget.checked }, i.text)}
+						/><span class:line-through={punchWith(i.doneAt !== null, kept, i.id)}
+							>{i.text} <span class="quiet">{[i.place, i.person].filter(Boolean).join(' · ')}</span></span
+						>{#if i.fileId}<img class="ml-auto h-11 w-11 object-cover" src="/api/files/{i.fileId}?small" alt={i.text} />{/if}</label
+					>
+				</li>{/each}
+			{#each wordsWaiting(kept, 'work.add-punch') as w (w.key)}<li class="flex min-h-11 items-center justify-between">
+					<span>{w.text}</span><span class="quiet">{words.field.queue.waits}</span>
 				</li>{/each}
 		</ul>
 	</section>{/if}
@@ -207,6 +250,7 @@
 		{#each SITE_FORMS as f (f.id)}<button class="btn btn-tall" disabled={busy} onclick={() => begin(f.id)}
 				>{words.field.siteForm(f.name)}</button
 			>{/each}
+		<a class="btn btn-tall" href="/field/jobs/{j.id}/log">{words.field.log.title}</a>
 		<a class="btn btn-tall" href="/field/jobs/{j.id}/handover">{words.field.job.handOver}</a>
 		<a class="btn btn-tall" href="/field/jobs/{j.id}/sell">{words.field.job.sellMore}</a>
 	</div>
@@ -253,6 +297,16 @@
 		<Field label={words.field.job.note} problem={field === 'text' ? problem : ''}
 			><textarea class="textarea" rows="2" name="note" bind:value={note}></textarea></Field
 		>
+		<fieldset class="my-2 grid gap-1">
+			<legend class="quiet">{words.field.job.kind}</legend>
+			{#each ['note', 'found', 'punch'] as const as k (k)}<label class="flex min-h-11 items-center gap-3"
+					><input type="radio" class="radio" name="kind" value={k} bind:group={kind} />{words.field.job.kinds[k]}</label
+				>{/each}
+		</fieldset>
+		{#if kind === 'punch'}<Field label={words.field.job.where}><input class="input" name="place" bind:value={place} /></Field>{/if}
+		{#if kind === 'found'}<label class="flex min-h-11 items-center gap-3"
+				><input type="checkbox" class="checkbox" name="begun" bind:checked={begun} />{words.field.job.begun}</label
+			>{/if}
 		<label class="btn btn-tall w-full"
 			>{picture?.[0]?.name ?? words.field.job.takePicture}<input
 				type="file"
@@ -266,6 +320,10 @@
 		{#if field === 'picture' && problem}<p class="problem" role="alert">{problem}</p>{/if}
 		<button class="btn btn-tall mt-2 w-full" disabled={busy} onclick={send}>{words.field.job.send}</button>
 		<ul class="mt-3 grid gap-3">
+			{#each wordsWaiting(kept, 'work.report-finding') as w (w.key)}<li>
+					<span class="quiet">{words.field.job.kinds.found} · {words.field.queue.waits}</span>
+					<p>{w.text}</p>
+				</li>{/each}
 			{#each notesWaiting(kept) as w (w.key)}<li>
 					<span class="quiet">{w.picture ? words.field.queue.withPicture : words.field.queue.waits}</span>
 					<p>{w.text}</p>
@@ -276,6 +334,35 @@
 						<span class="quiet">{n.by}, {show(n.at)}</span>
 						<p>{n.text}</p>
 					</div>
+				</li>{/each}
+		</ul>
+	</section>
+
+	<section class="sheet mt-3 p-4" aria-labelledby="talk">
+		<h2 id="talk">{words.field.job.talk}</h2>
+		<textarea
+			class="textarea mt-2 w-full"
+			rows="2"
+			name="saying"
+			aria-label={words.field.job.sayWhat}
+			placeholder={words.field.job.sayWhat}
+			bind:value={saying}
+		></textarea>
+		<button
+			class="btn btn-tall mt-2 w-full"
+			disabled={busy || saying.trim() === ''}
+			onclick={async () => {
+				if (await run('work.comment', { jobId: j.id, taskId: null, text: saying }, words.field.job.talk)) saying = '';
+			}}>{words.field.job.say}</button
+		>
+		<ul class="mt-3 grid gap-3">
+			{#each wordsWaiting(kept, 'work.comment') as w (w.key)}<li>
+					<span class="quiet">{words.field.queue.waits}</span>
+					<p>{w.text}</p>
+				</li>{/each}
+			{#each j.talk as c (c.id)}<li>
+					<span class="quiet">{c.byName}, {show(c.at)}</span>
+					<p style="white-space: pre-wrap">{c.takenBack ? words.field.job.takenBack : c.text}</p>
 				</li>{/each}
 		</ul>
 	</section>

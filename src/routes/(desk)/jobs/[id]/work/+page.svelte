@@ -1,5 +1,7 @@
 <script lang="ts">
 	import { latestOf } from '$lib/client/shown.svelte';
+	import JobPermits from '$lib/ui/job/JobPermits.svelte';
+	import PunchList from '$lib/ui/job/PunchList.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import ThreadStrip from '$lib/ui/shell/ThreadStrip.svelte';
 	import { jobPages } from '$lib/ui/shell/jobPages';
@@ -29,6 +31,18 @@
 			mayChange={data.mayChange}
 			mayTick={data.mayTick}
 		/>
+		<PunchList
+			jobId={data.head.job.id}
+			items={data.punch}
+			staff={data.staff}
+			today={data.today}
+			mayChange={data.mayChange}
+			mayTick={data.mayTick}
+		/>
+		<section class="sheet p-4" aria-label="Permits and inspections" id="permits">
+			<h2 class="mb-2">Permits and inspections</h2>
+			<JobPermits jobId={data.head.job.id} permits={data.permits} phases={data.phases} today={data.today} mayChange={data.mayChange} />
+		</section>
 		<JobPapers forms={data.forms} handovers={data.handovers} mail={data.customerMail} zone={data.company.zone} mayChange={data.mayChange} />
 	</div>
 </Page>

@@ -1,0 +1,3 @@
+export * from './hours';
+export * from './permits';
+export * from './progress';
