@@ -1,6 +1,7 @@
 import { addDays, daysBetween, mondayOf, weekday, type Day } from '../lib/core/time';
 import sharp from 'sharp';
 import { readSignature } from '$lib/server/files';
+import { buildJobs } from './doing-jobs';
 import type { Yard } from './yard';
 
 const one = (yard: Yard, sql: string, ...args: unknown[]): string =>
@@ -21,6 +22,7 @@ export async function buildDoing(yard: Yard, today: Day): Promise<void> {
 	buildRepeat(yard, today);
 	buildWeeks(yard, today);
 	buildFirms(yard, today);
+	await buildJobs(yard, today);
 	await buildPapers(yard, today);
 }
 

@@ -33,6 +33,10 @@ export const SALES = {
 	'jobs.change-phase': (p: { name: string; from: string | null; to: string | null }) =>
 		p.from === null || p.to === null ? `Phase ${p.name} changed` : `Phase ${p.name}: ${longDay(p.from)} to ${longDay(p.to)}`,
 	'jobs.change': () => 'Job changed',
+	'jobs.days': (p: { jobId: string; first: string | null; last: string | null }) =>
+		p.first || p.last
+			? `Promised ${p.first ? `from ${longDay(p.first)}` : ''}${p.last ? ` to ${longDay(p.last)}` : ''}`
+			: 'No days promised any more',
 	'jobs.save-contact': (p: { name: string; role: string }) => `On site: ${p.name}${p.role ? `, ${p.role}` : ''}`,
 	'jobs.remove-contact': (p: { name: string }) => `${p.name} is not met on site any more`,
 	'jobs.open-callback': (p: { name: string; number: number; warranty: boolean }) =>

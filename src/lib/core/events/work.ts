@@ -56,6 +56,11 @@ export const WORK = {
 	'time.correct': (p: { entryId: string; before: Span; after: Span; reason: string }) =>
 		`Time of ${span(p.before)} corrected to ${span(p.after)}: ${p.reason}`,
 	'time.remove': (p: { entryId: string; before: Span; reason: string }) => `Time of ${span(p.before)} taken off: ${p.reason}`,
+	'work.add-tasks': (p: { n: number }) => `${p.n} task${p.n === 1 ? '' : 's'} added`,
+	'work.move-tasks': (p: { n: number; first: string; phase: string }) =>
+		`${p.n === 1 ? p.first : `${p.n} tasks`} moved${p.phase ? ` to ${p.phase}` : ''}`,
+	'work.change-tasks': (p: { n: number; first: string }) => (p.n === 1 ? `Task changed: ${p.first}` : `${p.n} tasks changed`),
+	'work.move-parts': (p: { n: number; state: string }) => `${p.n} part${p.n === 1 ? ' is' : 's are'} ${p.state}`,
 	'work.add-punch': (p: { text: string }) => `To put right: ${p.text}`,
 	'work.change-punch': (p: { text: string }) => `To put right, changed: ${p.text}`,
 	'work.tick-punch': (p: { text: string; done: boolean }) => `${p.done ? 'Put right' : 'To put right again'}: ${p.text}`,

@@ -166,15 +166,21 @@ export const openJob = serve(contract.openJob, (ctx, i) => {
 	return { jobId: job.id };
 });
 
+/** The days a job is promised for, as they are after a change. @throws Refusal at “lastDay” for the wrong way round */
+function promised(job: typeof jobs.$inferSelect, i: { firstDay?: string | undefined; lastDay?: string | undefined }) {
+	const days = {
+		firstDay: i.firstDay === undefined ? job.firstDay : i.firstDay || null,
+		lastDay: i.lastDay === undefined ? job.lastDay : i.lastDay || null
+	};
+	if (days.firstDay && days.lastDay && days.lastDay < days.firstDay) throw new Refusal(say('last-day-before-first'), 'lastDay');
+	return days;
+}
+
 export const changeJob = serve(
 	contract.changeJob,
 	(ctx, { jobId, version, decisionDay, expected, chance, nextDay, size, firstDay, lastDay, ...rest }) => {
 		const job = ctx.get(jobs, jobId, 'This job');
-		const days = {
-			firstDay: firstDay === undefined ? job.firstDay : firstDay || null,
-			lastDay: lastDay === undefined ? job.lastDay : lastDay || null
-		};
-		if (days.firstDay && days.lastDay && days.lastDay < days.firstDay) throw new Refusal(say('last-day-before-first'), 'lastDay');
+		const days = promised(job, { firstDay, lastDay });
 		if (rest.personId) ctx.get(people, rest.personId, 'This person');
 		if (rest.branchId) ctx.get(branches, rest.branchId, 'This branch');
 		ctx.update(
@@ -193,6 +199,8 @@ export const changeJob = serve(
 			version
 		);
 		ctx.happened(`job:${job.id}`, 'jobs.change', {}, 'track', 'today', 'plan', 'field');
+		if (days.firstDay !== job.firstDay || days.lastDay !== job.lastDay)
+			ctx.happened(`job:${job.id}`, 'jobs.days', { jobId: job.id, first: days.firstDay, last: days.lastDay });
 	}
 );
 

@@ -1,3 +1,4 @@
+export { addTasks, changeTasks, keepAsTemplate, moveParts, moveTasks, tasksFromPhases } from './many-tasks';
 export { saveDailyLog } from './daily-log';
 export { findingsOf, findingsOpen, letFindingBe, priceFinding, reportFinding } from './findings';
 export { permitsOf, permitsToSee, removePermit, savePermit, waitingPermits } from './permits';

@@ -103,6 +103,8 @@ export const tasks = sqliteTable(
 		text: text('text').notNull(),
 		note: words('note'),
 		due: day('due'),
+		/** Calendar days from the first day of the job: its due day follows that; null: it has a day of its own, or none. */
+		fromStart: integer('from_start'),
 		/** Hours it was sold with, ten-thousandths; 0: not said. */
 		hours: integer('hours').notNull().default(0),
 		position: integer('position').notNull(),
@@ -176,6 +178,8 @@ export const taskTemplates = sqliteTable('task_templates', {
 	phase: words('phase'),
 	text: text('text').notNull(),
 	steps: text('steps', { mode: 'json' }).$type<string[]>().notNull().default([]),
+	/** Calendar days from the first day of the job; null: no due day. */
+	days: integer('days'),
 	position: integer('position').notNull()
 });
 

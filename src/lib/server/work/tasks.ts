@@ -4,9 +4,9 @@ import * as contract from '../../contract/work/tasks';
 import { and, asc, eq, getTableColumns, inArray, isNull, lt, max, sql } from 'drizzle-orm';
 import { grouped } from '../../core/lists';
 import { Refusal } from '../../core/refusal';
-import type { Day } from '../../core/time';
+import { addDays, type Day } from '../../core/time';
 import type { App } from '../app';
-import { serve, type Context } from '../commands';
+import { notNegative, serve, type Context } from '../commands';
 import { company } from '../company/schema';
 import { people } from '../people/schema';
 import { jobs } from '../sales/schema';
@@ -19,17 +19,26 @@ export const saveTemplates = serve(contract.saveTemplates, (ctx, i) => {
 	ctx.update(company, 'company', { settings: ctx.get(company, 'company', 'The company').settings }, i.version);
 	for (const t of ctx.db.select({ id: taskTemplates.id }).from(taskTemplates).all()) ctx.remove(taskTemplates, t.id);
 	i.templates.forEach((t, position) =>
-		ctx.insert(taskTemplates, { id: newId(), ...t, steps: t.steps ?? [], text: t.text.trim(), position })
+		ctx.insert(taskTemplates, { id: newId(), ...t, days: t.days ?? null, steps: t.steps ?? [], text: t.text.trim(), position })
 	);
 	ctx.happened('company', 'work.task-templates', { templates: i.templates.length });
 });
 
 export const templatesOf = (app: App) =>
 	app.db.orm
-		.select({ kindOfWork: taskTemplates.kindOfWork, phase: taskTemplates.phase, text: taskTemplates.text, steps: taskTemplates.steps })
+		.select({
+			kindOfWork: taskTemplates.kindOfWork,
+			phase: taskTemplates.phase,
+			text: taskTemplates.text,
+			steps: taskTemplates.steps,
+			days: taskTemplates.days
+		})
 		.from(taskTemplates)
 		.orderBy(asc(taskTemplates.position))
 		.all();
+
+/** The day that many days after the first of a job. */
+const dueFrom = (first: Day | null, days: number | null): Day | null => (first === null || days === null ? null : addDays(first, days));
 
 /** Tasks of a won job, from the template of its kind of work and from that of all kinds. @returns how many */
 export function tasksFromTemplate(ctx: Context, job: typeof jobs.$inferSelect): number {
@@ -40,7 +49,10 @@ export function tasksFromTemplate(ctx: Context, job: typeof jobs.$inferSelect): 
 		.all()
 		.filter((t) => t.kindOfWork === '' || t.kindOfWork.toLowerCase() === job.kindOfWork.toLowerCase());
 	wanted.forEach((t, position) => {
-		const task = ctx.insert(tasks, { id: newId(), jobId: job.id, phaseId: phaseNamed(ctx, job.id, t.phase), text: t.text, position });
+		const task = ctx.insert(tasks, {
+			...{ id: newId(), jobId: job.id, phaseId: phaseNamed(ctx, job.id, t.phase), text: t.text, position, fromStart: t.days },
+			due: dueFrom(job.firstDay, t.days)
+		});
 		addSteps(ctx, task.id, t.steps);
 	});
 	return wanted.length;
@@ -73,7 +85,12 @@ export const changeTask = serve(contract.changeTask, (ctx, i) => {
 	ctx.update(
 		tasks,
 		task.id,
-		{ phaseId: phaseNamed(ctx, task.jobId, i.phase), text: i.text.trim(), note: i.note.trim(), due: i.due },
+		{
+			...{ phaseId: phaseNamed(ctx, task.jobId, i.phase), text: i.text.trim(), note: i.note.trim(), due: i.due },
+			// A day that somebody typed does not follow the first day of the job any more.
+			...(i.due === task.due ? {} : { fromStart: null }),
+			...(i.hours === undefined ? {} : { hours: notNegative(i.hours, 'hours') })
+		},
 		i.version
 	);
 	setPeople(ctx, task.id, i.people);

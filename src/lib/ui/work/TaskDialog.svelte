@@ -1,6 +1,8 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
+	import { formatMinutes, parseMinutes } from '$lib/core/money';
+	import { readAt, readForm } from '../forms/typed';
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
 	import type { Task } from './tasks';
@@ -19,6 +21,7 @@
 			phase: task.phase,
 			note: task.note,
 			due: task.due ?? '',
+			hours: task.hours ? formatMinutes(Math.round((task.hours * 60) / 10_000)) : '',
 			people: task.people.map((p) => p.id),
 			steps: task.steps.map((s) => ({ id: s.id as string | null, text: s.text }))
 		}))
@@ -29,12 +32,15 @@
 		if (!open) onclose();
 	});
 	async function save() {
+		const read = readForm(() => ({ hours: t.hours.trim() === '' ? 0 : readAt('hours', () => Math.round((parseMinutes(t.hours) * 10_000) / 60)) }));
+		if (!read.ok) return void ([problem, field] = [read.message, read.field]);
 		const r = await command('work.change-task', {
 			taskId: task.id,
 			text: t.text,
 			phase: t.phase,
 			note: t.note,
 			due: t.due || null,
+			...read.value,
 			people: t.people,
 			steps: t.steps.filter((s) => s.text.trim() !== ''),
 			version: task.version
@@ -44,7 +50,7 @@
 	}
 </script>
 
-<Dialog bind:open title="Change the task" onsave={save} problem={field === 'text' ? '' : problem}>
+<Dialog bind:open title="Change the task" onsave={save} problem={field ? '' : problem}>
 	<Field label="What" problem={field === 'text' ? 'Say what has to be done.' : ''}
 		><input class="input" name="text" bind:value={t.text} /></Field
 	>
@@ -53,6 +59,9 @@
 			><select class="select" name="phase" bind:value={t.phase}
 				><option value="">no phase</option>{#each phases as p (p)}<option>{p}</option>{/each}</select
 			></Field
+		>
+		<Field label="Hours" problem={field === 'hours' ? problem : ''}
+			><input class="input" name="hours" inputmode="decimal" bind:value={t.hours} placeholder="2h 15" /></Field
 		>
 		<Field label="By"><input class="input" type="date" name="due" bind:value={t.due} /></Field>
 	</div>

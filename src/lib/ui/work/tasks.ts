@@ -9,6 +9,8 @@ export interface Task {
 	text: string;
 	note: string;
 	due: string | null;
+	/** Hours it was sold with, ten-thousandths; 0: not said. */
+	hours: number;
 	doneAt: number | null;
 	doneBy: string;
 	version: number;

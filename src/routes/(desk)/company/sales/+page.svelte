@@ -83,7 +83,9 @@
 					.filter(Boolean)
 			}))
 		});
-	let tasks = $state(untrack(() => data.tasks.map((t) => ({ ...t, steps: t.steps.join('; ') }))));
+	let tasks = $state(
+		untrack(() => data.tasks.map((t) => ({ ...t, steps: t.steps.join('; '), days: t.days === null ? '' : String(t.days) })))
+	);
 	const saveTasks = () =>
 		run('tasks', 'work.task-templates', {
 			version: data.version,
@@ -91,6 +93,7 @@
 				.filter((t) => t.text.trim() !== '')
 				.map((t) => ({
 					...t,
+					days: /^-?\d+$/.test(t.days.trim()) ? Number(t.days) : null,
 					steps: t.steps
 						.split(';')
 						.map((s) => s.trim())
@@ -282,7 +285,7 @@
 		<section class="sheet grid content-start gap-2 p-4" aria-label="Tasks">
 			<h2>When a job is won: what has to be done</h2>
 			<table class="rows tasks">
-				<thead><tr><th>Kind of work</th><th>Phase</th><th>Task</th><th>Steps, with ; between</th><th></th></tr></thead>
+				<thead><tr><th>Kind of work</th><th>Phase</th><th>Task</th><th>Steps, with ; between</th><th>Days from start</th><th></th></tr></thead>
 				<tbody
 					>{#each tasks as t, n (t)}<tr
 							><td
@@ -292,14 +295,23 @@
 							><td><input class="input" aria-label="Phase of task {n + 1}" bind:value={t.phase} /></td><td
 								><input class="input" aria-label="Task {n + 1}" bind:value={t.text} /></td
 							><td><input class="input" aria-label="Steps of task {n + 1}" bind:value={t.steps} /></td><td
-								><button type="button" class="link" aria-label="Take task {n + 1} away" onclick={() => tasks.splice(n, 1)}>×</button></td
+								><input
+									class="input"
+									style="width: 70px"
+									inputmode="numeric"
+									aria-label="Days from the start of task {n + 1}"
+									bind:value={t.days}
+								/></td
+							><td><button type="button" class="link" aria-label="Take task {n + 1} away" onclick={() => tasks.splice(n, 1)}>×</button></td
 							></tr
 						>{:else}<tr><td colspan="5" class="quiet">None yet: order the container, call the utility, take before-pictures.</td></tr
 						>{/each}</tbody
 				>
 			</table>
-			<button type="button" class="link justify-self-start" onclick={() => tasks.push({ kindOfWork: '', phase: '', text: '', steps: '' })}
-				>Add a task</button
+			<button
+				type="button"
+				class="link justify-self-start"
+				onclick={() => tasks.push({ kindOfWork: '', phase: '', text: '', steps: '', days: '' })}>Add a task</button
 			>
 			{@render saving('tasks', 'Save the tasks', saveTasks)}
 		</section>

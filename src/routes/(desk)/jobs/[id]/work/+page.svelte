@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { latestOf } from '$lib/client/shown.svelte';
 	import JobPermits from '$lib/ui/job/JobPermits.svelte';
+	import Talk from '$lib/ui/job/Talk.svelte';
 	import PunchList from '$lib/ui/job/PunchList.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import ThreadStrip from '$lib/ui/shell/ThreadStrip.svelte';
@@ -30,7 +31,19 @@
 			today={data.today}
 			mayChange={data.mayChange}
 			mayTick={data.mayTick}
-		/>
+			mayPlan={data.mayPlan}
+			mayKeep={data.mayKeep}
+			kindOfWork={data.head.job.kindOfWork}
+			said={(id) => data.talk.filter((c) => c.taskId === id).length}
+			>{#snippet talk(taskId)}<Talk
+					jobId={data.head.job.id}
+					{taskId}
+					talk={data.talk}
+					staff={data.staff}
+					me={data.me.id}
+					zone={data.company.zone}
+				/>{/snippet}</WorkList
+		>
 		<PunchList
 			jobId={data.head.job.id}
 			items={data.punch}
