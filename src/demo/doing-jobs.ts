@@ -82,6 +82,28 @@ function hoursOnTasks(yard: Yard, jobId: string, today: Day): void {
 	});
 }
 
+/** Two days of the crew on their tasks, where they were on nothing else. */
+function clocked(yard: Yard, jobId: string, today: Day): void {
+	const taskId = one(yard, "select id from tasks where job_id = ? and text = 'Strip the east wing'", jobId);
+	const busy = (personId: string, from: number) =>
+		one(
+			yard,
+			'select count(*) from time_entries where person_id = ? and started_at >= ? and started_at < ?',
+			personId,
+			from,
+			from + 86_400_000
+		) !== '0';
+	for (const back of [2, 1])
+		for (const personId of ['marco', 'teodor', 'ravi']) {
+			const day = addDays(today, -back);
+			if (busy(personId, Date.parse(day))) continue;
+			yard.at(day, '16:00').call('petra', 'time.add', {
+				...{ jobId, personId, day, from: '7:00', to: '15:30', breakMinutes: 30, note: '' },
+				...(back === 1 && taskId !== '' ? { taskId } : {})
+			});
+		}
+}
+
 async function found(yard: Yard, jobId: string, today: Day): Promise<void> {
 	yard.at(today, '08:40');
 	const fileId = await picture(yard);
@@ -100,13 +122,11 @@ function talk(yard: Yard, jobId: string, today: Day): void {
 	yard.at(addDays(today, -1), '16:30').call('bastian', 'work.read-comments', { jobId });
 	yard.call('bastian', 'work.comment', { jobId, taskId: null, text: 'They are: baffled ridge vent, as in the quote.' });
 	const task = one(yard, "select id from tasks where job_id = ? and text = 'Strip the east wing'", jobId);
-	yard
-		.at(today, '08:15')
-		.call('marco', 'work.comment', {
-			jobId,
-			taskId: task === '' ? null : task,
-			text: '@Imogen Can we have Ravi tomorrow as well? Boards are worse than they looked.'
-		});
+	yard.at(today, '08:15').call('marco', 'work.comment', {
+		jobId,
+		taskId: task === '' ? null : task,
+		text: '@Imogen Can we have Ravi tomorrow as well? Boards are worse than they looked.'
+	});
 }
 
 /** A finished job that is come back to, under warranty. */

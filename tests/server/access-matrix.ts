@@ -183,7 +183,9 @@ export const ACCESS = `
   OF---B        invoices.send-statement
   OF---B        invoices.void
   OF---B        invoices.void-application
+* OFE---        jobs.attach
   OFE---        jobs.change
+  OFE---        jobs.change-file
   OFE---        jobs.change-many
   OFE---        jobs.change-phase
   OFE---        jobs.move
@@ -191,6 +193,7 @@ export const ACCESS = `
   OFE---        jobs.open-callback
   OFE---        jobs.remove-contact
   OFE---        jobs.save-contact
+  OFE---        jobs.set-aside-file
   OFE---        jobs.set-own
   OFE---        jobs.win
   OFE---        leads.answer

@@ -64,6 +64,7 @@ export * from './time/correct';
 export * from './outbox/outbox';
 export * from './work/daily-log';
 export * from './work/findings';
+export * from './work/job-files';
 export * from './work/permits';
 export * from './work/punch';
 export * from './work/talk';

@@ -20,6 +20,7 @@ export const ROUTES: Readonly<Record<string, RouteNeeds>> = {
 	'/jobs/[id]/bill': 'invoices.see',
 	'/jobs/[id]/work': 'jobs.see',
 	'/jobs/[id]/log': 'jobs.see',
+	'/jobs/[id]/files': 'jobs.see',
 	'/jobs/[id]/costs': 'costs.see',
 	'/jobs/[id]/materials': 'costs.see',
 	'/jobs/[id]/estimate': 'estimates.see',

@@ -7,6 +7,7 @@ export const catalog = {
 	'last-day-before-first': () => 'The last day is before the first.',
 	'material-belongs-to-another-job': () => 'This material belongs to another job.',
 	'comment-of-somebody-else': () => 'Only who said it can change it.',
+	'file-of-another-job': () => 'This file belongs to another job.',
 	'finding-is-priced': (p: { change: number }) => `It is change order ${p.change} already.`,
 	'granted-on-day': () => 'Say on which day.',
 	'log-of-day-to-come': () => 'This day is still to come.',

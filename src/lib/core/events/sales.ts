@@ -37,6 +37,9 @@ export const SALES = {
 		p.first || p.last
 			? `Promised ${p.first ? `from ${longDay(p.first)}` : ''}${p.last ? ` to ${longDay(p.last)}` : ''}`
 			: 'No days promised any more',
+	'jobs.attach': (p: { name: string; again: boolean }) => (p.again ? `${p.name}: a newer version` : `${p.name} kept`),
+	'jobs.change-file': (p: { name: string; seenBy: string }) => `${p.name} changed; seen by: ${p.seenBy}`,
+	'jobs.set-aside-file': (p: { name: string; aside: boolean }) => `${p.name} ${p.aside ? 'set aside' : 'taken back'}`,
 	'jobs.save-contact': (p: { name: string; role: string }) => `On site: ${p.name}${p.role ? `, ${p.role}` : ''}`,
 	'jobs.remove-contact': (p: { name: string }) => `${p.name} is not met on site any more`,
 	'jobs.open-callback': (p: { name: string; number: number; warranty: boolean }) =>

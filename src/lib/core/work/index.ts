@@ -1,3 +1,4 @@
 export * from './hours';
 export * from './permits';
 export * from './progress';
+export * from './files';

@@ -22,6 +22,8 @@ export const attachments = sqliteTable(
 		name: text('name').notNull(),
 		bytes: blob('bytes', { mode: 'buffer' }).notNull(),
 		size: integer('size').notNull(),
+		/** Of a job: the file it is a version of. */
+		fileId: text('job_file_id'),
 		at: instant('at').notNull(),
 		byName: words('by_name')
 	},

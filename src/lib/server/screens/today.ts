@@ -12,7 +12,7 @@ import { board } from './board';
 import { whomToCall, openQuestions } from '../quotes';
 import { plansOf } from '../receivables';
 import { formsToApprove } from '../site-forms';
-import { findingsOpen, permitsToSee, tasksDue, unreadOf } from '../work';
+import { filesExpiring, findingsOpen, permitsToSee, tasksDue, unreadOf } from '../work';
 import { onTheClock } from '../time';
 import type { Decision } from './decision';
 import { applicationsOpen, billsToPay, moneyWaiting, ordersToSettle } from './today-money';
@@ -45,6 +45,7 @@ export function decisions(app: App, viewer: Viewer, week = board(app, mondayOf(t
 		['jobs.change', () => signedForms(app)],
 		['jobs.change', () => foundOnSite(app)],
 		['jobs.see', () => permitsDue(app)],
+		['jobs.change', () => filesToRenew(app)],
 		['estimates.see', () => changesNotSent(app)],
 		['field.record', () => sayingsForMe(app, viewer)],
 		['plan.see', () => notManned(week)],
@@ -171,6 +172,19 @@ function permitsDue(app: App): Decision[] {
 		detail: [p.authority, p.dueOn ? dayWords(p.dueOn) : ''].filter(Boolean).join(' · '),
 		action: 'See to it',
 		path: `/jobs/${p.jobId}/work#permits`
+	}));
+}
+
+function filesToRenew(app: App): Decision[] {
+	const today = todayOf(app);
+	return filesExpiring(app, today).map((f) => ({
+		id: `file:${f.id}`,
+		amount: null,
+		mark: 'need',
+		title: `${f.job}: ${f.name} ${(f.expiresOn ?? '') < today ? 'has run out' : `is good until ${dayWords(f.expiresOn ?? '')}`}`,
+		detail: 'A newer version keeps it good',
+		action: 'See to it',
+		path: `/jobs/${f.jobId}/files`
 	}));
 }
 

@@ -12,7 +12,7 @@ import { customers, jobs, sites } from '../sales/schema';
 import { timeEntries } from './schema';
 import { jobMaterials, phases } from '../work/schema';
 import { formsOf, handoversOf } from '../site-forms';
-import { permitsOf, punchOf, talkOf, workList } from '../work';
+import { filesOf, permitsOf, punchOf, talkOf, workList } from '../work';
 import { jobContactsOf } from '../sales';
 import { isThere } from '../../core/work';
 import { notesOf } from '../field';
@@ -129,6 +129,7 @@ export function fieldJob(app: App, jobId: string, language: string) {
 			.filter((p) => !isThere(p, todayOf(app)))
 			.map(({ id, name }) => ({ id, name })),
 		talk: talkOf(db, jobId, 20),
+		files: filesOf(db, jobId, 'crew').flatMap((f) => (f.versions[0] ? [{ id: f.versions[0].id, name: f.name, folder: f.folder }] : [])),
 		notes: notesOf(app, jobId),
 		tasks: workList(app, jobId),
 		forms: formsOf(app, jobId),

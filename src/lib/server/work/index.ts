@@ -1,4 +1,5 @@
 export { addTasks, changeTasks, keepAsTemplate, moveParts, moveTasks, tasksFromPhases } from './many-tasks';
+export { attachToJob, changeJobFile, crewSees, filesExpiring, filesOf, setAsideJobFile } from './job-files';
 export { saveDailyLog } from './daily-log';
 export { findingsOf, findingsOpen, letFindingBe, priceFinding, reportFinding } from './findings';
 export { permitsOf, permitsToSee, removePermit, savePermit, waitingPermits } from './permits';

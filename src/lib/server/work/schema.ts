@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { sqliteTable, text, integer, index, uniqueIndex, check } from 'drizzle-orm/sqlite-core';
 import type { Kind } from '../../core/pricing';
-import { PERMIT_STATES } from '../../core/work';
+import { PERMIT_STATES, SEEN_BY } from '../../core/work';
 import { id, ref, day, version, cents, words, flag, instant } from '../db/columns';
 import { files } from '../files/schema';
 import { people } from '../people/schema';
@@ -331,4 +331,28 @@ export const dailyLogs = sqliteTable(
 		version: version()
 	},
 	(t) => [uniqueIndex('daily_logs_one').on(t.jobId, t.day)]
+);
+
+/** A file of a job: what it is called and who may see it. Its versions are attachments, the newest counts. */
+export const jobFiles = sqliteTable(
+	'job_files',
+	{
+		id: id(),
+		jobId: ref('job_id')
+			.notNull()
+			.references(() => jobs.id),
+		folder: text('folder').notNull().default('other'),
+		name: text('name').notNull(),
+		seenBy: text('seen_by', { enum: SEEN_BY }).notNull().default('office'),
+		/** The last day it is good: of a permit, of an insurance. */
+		expiresOn: day('expires_on'),
+		aside: flag('aside'),
+		version: version()
+	},
+	(t) => [
+		index('job_files_job').on(t.jobId, t.folder),
+		index('job_files_expires')
+			.on(t.expiresOn)
+			.where(sql`expires_on is not null`)
+	]
 );

@@ -32,7 +32,9 @@
 		if (!open) onclose();
 	});
 	async function save() {
-		const read = readForm(() => ({ hours: t.hours.trim() === '' ? 0 : readAt('hours', () => Math.round((parseMinutes(t.hours) * 10_000) / 60)) }));
+		const read = readForm(() => ({
+			hours: t.hours.trim() === '' ? 0 : readAt('hours', () => Math.round((parseMinutes(t.hours) * 10_000) / 60))
+		}));
 		if (!read.ok) return void ([problem, field] = [read.message, read.field]);
 		const r = await command('work.change-task', {
 			taskId: task.id,

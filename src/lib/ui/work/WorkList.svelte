@@ -50,6 +50,8 @@
 	let picked: string[] = $state([]);
 	const chosen = $derived(tasks.filter((t) => picked.includes(t.id)));
 	let planning = $state<string | null>(null);
+	/** The task on which somebody talks. */
+	let talking = $state<string | null>(null);
 	const planned = $derived(tasks.find((t) => t.id === planning));
 	/** Tasks that go to a phase, before one of it. */
 	async function move(taskIds: string[], to: string, beforeId: string | null) {
@@ -131,18 +133,19 @@
 					aria-label={t.text}
 				>
 					<div class="flex items-center gap-3">
-						{#if mayChange}<span class="handle" {@attach drags.thing(() => t)}
-								><input
-									type="checkbox"
-									class="checkbox checkbox-sm"
-									id="task-{t.id}"
-									aria-label="Pick {t.text}"
-									aria-keyshortcuts="Alt+ArrowUp Alt+ArrowDown"
-									value={t.id}
-									bind:group={picked}
-									onkeydown={(e) => keys(e, t)}
-								/></span
-							>{/if}
+						{#if mayChange}<button
+								type="button"
+								class="handle"
+								class:picked={picked.includes(t.id)}
+								id="task-{t.id}"
+								aria-label="Pick {t.text}"
+								aria-pressed={picked.includes(t.id)}
+								aria-keyshortcuts="Alt+ArrowUp Alt+ArrowDown"
+								title="Pick it, or drag it to another place"
+								onclick={() => (picked = picked.includes(t.id) ? picked.filter((id) => id !== t.id) : [...picked, t.id])}
+								onkeydown={(e) => keys(e, t)}
+								{@attach drags.thing(() => t)}
+							></button>{/if}
 						<label class="flex items-center gap-2"
 							><input
 								type="checkbox"
@@ -162,22 +165,21 @@
 								.filter(Boolean)
 								.join(' · ')}</span
 						>
-						{#if mayChange}<span class="ml-auto flex gap-3"
-								>{#if mayPlan && t.doneAt === null}<button class="link" onclick={() => (planning = t.id)}
+						<span class="ml-auto flex gap-3"
+							>{#if mayTick}<button class="link" aria-expanded={talking === t.id} onclick={() => (talking = talking === t.id ? null : t.id)}
+									>{said(t.id) ? `Talk (${said(t.id)})` : 'Talk'}<span class="sr-only"> on {t.text}</span></button
+								>{/if}{#if mayChange}{#if mayPlan && t.doneAt === null}<button class="link" onclick={() => (planning = t.id)}
 										>Plan …<span class="sr-only"> {t.text}</span></button
 									>{/if}<button class="link" onclick={() => (editing = t.id)}>Change<span class="sr-only"> {t.text}</span></button
 								>{#if materials.length}<button class="link" onclick={() => (giving = t.id)}
 										>Parts …<span class="sr-only"> of {t.text}</span></button
 									>{/if}<button class="link" onclick={() => act('work.remove-task', { taskId: t.id })}
 									>Take off<span class="sr-only"> {t.text}</span></button
-								></span
-							>{/if}
+								>{/if}</span
+						>
 					</div>
 					{#if t.note}<p class="quiet ml-7">{t.note}</p>{/if}
-					{#if mayTick}<details class="ml-7">
-							<summary class="link">{said(t.id) ? `Talk (${said(t.id)})` : 'Talk'}<span class="sr-only"> on {t.text}</span></summary>
-							<div class="mt-1 max-w-xl">{@render talk(t.id)}</div>
-						</details>{/if}
+					{#if talking === t.id}<div class="mt-1 ml-7 max-w-xl">{@render talk(t.id)}</div>{/if}
 					{#if t.steps.length}<ul class="ml-7 mt-1">
 							{#each t.steps as s (s.id)}<li>
 									<label class="flex items-center gap-2"
@@ -260,10 +262,18 @@
 {#if given}{#key given.id}<PartsDialog task={given} {materials} onclose={() => (giving = null)} />{/key}{/if}
 
 <style>
+	/* Two rows of dots: to be taken hold of. Filled once it is picked. */
 	.handle {
+		flex: none;
+		width: 18px;
+		height: 22px;
 		cursor: grab;
-		padding: 4px 2px;
 		touch-action: manipulation;
+		background: radial-gradient(circle, var(--quiet) 1.4px, transparent 1.6px) center / 6px 6px;
+		border-radius: 3px;
+	}
+	.handle.picked {
+		background: var(--color-primary);
 	}
 	li:global([data-over]) {
 		box-shadow: 0 -2px 0 var(--color-primary);

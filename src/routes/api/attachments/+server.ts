@@ -6,6 +6,7 @@ import { MOST_ATTACHED } from '$lib/server/files';
 import { attachScan } from '$lib/server/quotes';
 import { attachToCustomer } from '$lib/server/sales';
 import { attachToItem } from '$lib/server/catalog';
+import { attachToJob } from '$lib/server/work';
 import { answer } from '$lib/server/http';
 import type { RequestHandler } from './$types';
 
@@ -21,6 +22,10 @@ export const POST: RequestHandler = ({ request, locals }) =>
 		const what = { name: file.name.slice(0, 200) || 'file', bytes: Buffer.from(await file.arrayBuffer()) };
 		if (kind === 'item') return app().run(attachToItem, { itemId: id, ...what }, locals.signed.actor);
 		if (kind === 'customer') return app().run(attachToCustomer, { customerId: id, ...what }, locals.signed.actor);
+		if (kind === 'job') {
+			const of = { fileId: String(form?.get('version-of') ?? '') || null, folder: String(form?.get('folder') ?? '').slice(0, 60) };
+			return app().run(attachToJob, { jobId: id, ...of, ...what }, locals.signed.actor);
+		}
 		if (kind === 'revision') return app().run(attachScan, { revisionId: id, ...what }, locals.signed.actor);
 		if (kind === 'supplier-bill') return app().run(attachBillScan, { billId: id, ...what }, locals.signed.actor);
 		throw new BadInput(say('nothing-to-keep-file-with'), 'file');

@@ -44,6 +44,7 @@ export const work: Translated<typeof Work> = {
 	'material-belongs-to-another-job': () => 'Este material es de otro trabajo.',
 	'say-both-days-or-neither': () => 'Diga los dos días, o ninguno.',
 	'comment-of-somebody-else': () => 'Solo quien lo dijo puede cambiarlo.',
+	'file-of-another-job': () => 'Este archivo es de otro trabajo.',
 	'finding-is-priced': (p) => `Ya es la orden de cambio ${p.change}.`,
 	'granted-on-day': () => 'Diga en qué día.',
 	'log-of-day-to-come': () => 'Este día todavía no llega.',

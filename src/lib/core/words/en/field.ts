@@ -95,6 +95,7 @@ export const field = {
 		send: 'Send',
 		from: (name: string) => `From ${name}`,
 		onSite: 'On site',
+		files: 'Plans and files',
 		waitsFor: (what: string) => `Waits for: ${what}`,
 		onTask: 'Clock on',
 		chooseTask: 'Hours on this job go to a task: clock on beside it.',

@@ -124,6 +124,7 @@ export const field: FieldWords = {
 		send: 'Enviar',
 		from: (name) => `De ${name}`,
 		onSite: 'En el sitio',
+		files: 'Planos y archivos',
 		waitsFor: (what) => `Espera: ${what}`,
 		onTask: 'Entrar',
 		chooseTask: 'En este trabajo las horas van a una tarea: entre junto a ella.',

@@ -285,7 +285,9 @@
 		<section class="sheet grid content-start gap-2 p-4" aria-label="Tasks">
 			<h2>When a job is won: what has to be done</h2>
 			<table class="rows tasks">
-				<thead><tr><th>Kind of work</th><th>Phase</th><th>Task</th><th>Steps, with ; between</th><th>Days from start</th><th></th></tr></thead>
+				<thead
+					><tr><th>Kind of work</th><th>Phase</th><th>Task</th><th>Steps, with ; between</th><th>Days from start</th><th></th></tr></thead
+				>
 				<tbody
 					>{#each tasks as t, n (t)}<tr
 							><td

@@ -211,6 +211,17 @@
 		</ul>
 	</section>{/if}
 
+{#if j.files.length}<section class="sheet mb-3 p-4" aria-labelledby="files">
+		<h2 id="files">{words.field.job.files}</h2>
+		<ul>
+			{#each j.files as f (f.id)}<li>
+					<a class="link flex min-h-11 items-center justify-between gap-3" href="/api/attachments/{f.id}" download
+						>{f.name}<span class="quiet">{f.folder}</span></a
+					>
+				</li>{/each}
+		</ul>
+	</section>{/if}
+
 {#if crewSheet}<details class="sheet mb-3 p-4" open>
 		<summary class="font-bold">{words.field.job.crewSheet}</summary>
 		<ul class="mt-2">

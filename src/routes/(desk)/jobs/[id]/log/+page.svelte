@@ -28,7 +28,7 @@
 	{#snippet actions()}<a class="btn" href="/api/pdf/daily-log/{data.head.job.id}/{of.day}">PDF</a>{/snippet}
 	<ThreadStrip steps={data.thread} />
 	<div class="grid gap-4 p-[18px] lg:grid-cols-[200px_minmax(0,1fr)_minmax(0,1fr)]">
-		<nav class="sheet p-4" aria-label="Days of this job">
+		<nav class="sheet self-start p-4" aria-label="Days of this job">
 			<label class="quiet"
 				>Day<input
 					class="input mt-1"
