@@ -68,6 +68,7 @@ function hoursOnTasks(yard: Yard, jobId: string, today: Day): void {
 			steps: rows('select id, text from task_steps where task_id = ? order by position').map(({ id, text }) => ({ id, text }))
 		});
 	}
+	clocked(yard, jobId, today);
 	yard
 		.at(addDays(today, -1), '15:30')
 		.call('marco', 'work.add-punch', { jobId, text: 'Drip edge bent by the ladder', place: 'east wing, north eave', fileId: null });
@@ -82,26 +83,22 @@ function hoursOnTasks(yard: Yard, jobId: string, today: Day): void {
 	});
 }
 
-/** Two days of the crew on their tasks, where they were on nothing else. */
+/** Yesterday’s crew on its task, where they were on nothing else. */
 function clocked(yard: Yard, jobId: string, today: Day): void {
 	const taskId = one(yard, "select id from tasks where job_id = ? and text = 'Strip the east wing'", jobId);
-	const busy = (personId: string, from: number) =>
+	const day = addDays(today, -1);
+	const from = Date.parse(day);
+	const busy = (personId: string): boolean =>
 		one(
 			yard,
 			'select count(*) from time_entries where person_id = ? and started_at >= ? and started_at < ?',
-			personId,
-			from,
-			from + 86_400_000
+			...[personId, from, from + 86_400_000]
 		) !== '0';
-	for (const back of [2, 1])
-		for (const personId of ['marco', 'teodor', 'ravi']) {
-			const day = addDays(today, -back);
-			if (busy(personId, Date.parse(day))) continue;
-			yard.at(day, '16:00').call('petra', 'time.add', {
-				...{ jobId, personId, day, from: '7:00', to: '15:30', breakMinutes: 30, note: '' },
-				...(back === 1 && taskId !== '' ? { taskId } : {})
-			});
-		}
+	for (const personId of ['marco', 'teodor', 'ravi'].filter((p) => !busy(p)))
+		yard.at(day, '16:00').call('petra', 'time.add', {
+			...{ jobId, personId, day, from: '7:00', to: '15:30', breakMinutes: 30, note: '' },
+			...(taskId === '' ? {} : { taskId })
+		});
 }
 
 async function found(yard: Yard, jobId: string, today: Day): Promise<void> {

@@ -344,12 +344,13 @@ describe('a quote that two must sign', () => {
 			)
 		).toEqual(['Deposit', 'Rest']);
 		await open(page, `${base}/jobs/${jobId}`);
-		await press(page, 'Add', 'section[aria-label="Work list"]');
+		await press(page, 'Add', '[aria-label="Work list"]');
 		await fill(page, 'input[name=task]', 'Ask about parking');
 		await page.keyboard.press('Enter');
 		await reads(page, 'Ask about parking');
-		await page.click('section[aria-label="Work list"] input[type=checkbox]');
+		await page.click('[aria-label="Work list"] input[type=checkbox]');
 		await until(() => db.value('select count(*) from tasks where job_id = ? and done_at is not null', jobId), 'the tick');
+		await press(page, 'Quotes', 'details[data-section]');
 		await give(page, 'input[accept="application/pdf,image/*"]', file('signed.pdf', '%PDF-1.4 scanned'));
 		await reads(page, 'signed.pdf');
 		await first.close();

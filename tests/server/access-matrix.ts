@@ -282,13 +282,18 @@ export const ACCESS = `
   OFELCB        views.save
   OFELC-        work.add-punch
   OFE---        work.add-task
+  OFE---        work.add-tasks
   OFELC-        work.change-comment
   OFE---        work.change-punch
   OFE---        work.change-task
+  OFE---        work.change-tasks
   OFELC-        work.comment
   OFE---        work.give-parts
+  O-----        work.keep-as-template
   OFE---        work.let-finding-be
   OFELC-        work.move-part
+  OFELC-        work.move-parts
+  OFE---        work.move-tasks
   OFE---        work.price-finding
   OFELC-        work.read-comments
   OFE---        work.remove-part
@@ -300,6 +305,7 @@ export const ACCESS = `
   OFE---        work.save-permit
   OFELC-        work.take-back-comment
   O-----        work.task-templates
+  OFE---        work.tasks-from-phases
   OFELC-        work.tick-punch
   OFELC-        work.tick-step
   OFELC-        work.tick-task

@@ -38,6 +38,7 @@ describe('what is not the program’s to be called', () => {
 			'forms.keep-issued',
 			'forms.sign',
 			'handovers.sign',
+			'jobs.attach',
 			'leads.receive',
 			'people.add',
 			'people.change-own-password',

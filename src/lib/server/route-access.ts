@@ -111,7 +111,7 @@ export const ROUTES: Readonly<Record<string, RouteNeeds>> = {
 	'/api/pictures': 'field.record',
 	// A file asks for the right of what it belongs to; see the endpoint.
 	'/api/attachments': 'customers.see',
-	'/api/attachments/[id]': 'customers.see',
+	'/api/attachments/[id]': 'own.account',
 	'/api/customers/[name]': 'customers.see',
 	'/api/customers-preview': 'customers.change',
 	'/api/files/[id]': 'field.see',

@@ -122,7 +122,8 @@ export function weatherOn(app: App, jobId: string, day: Day): Promise<string | n
 		.innerJoin(sites, eq(sites.id, jobs.siteId))
 		.where(eq(jobs.id, jobId))
 		.get();
-	return site?.lat == null || site.lng == null ? Promise.resolve(null) : app.weather.on({ lat: site.lat, lng: site.lng }, day);
+	const [lat, lng] = [site?.lat ?? null, site?.lng ?? null];
+	return lat === null || lng === null ? Promise.resolve(null) : app.weather.on({ lat, lng }, day);
 }
 
 /** A daily log as a PDF on the letterhead. */

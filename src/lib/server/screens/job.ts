@@ -258,7 +258,32 @@ function told(db: App['db']['orm'], subject: string, most: number, viewer: Viewe
 }
 
 /** Jobs that were won; what is billed of them for those who see invoices. */
-export function jobList(app: App, viewer: Viewer, meaning: string, text: string, limit = 2000) {
+/** What the list of jobs is narrowed by; empty: not by that. */
+export interface JobsBy {
+	personId?: string;
+	branchId?: string;
+	kind?: string;
+	/** Worked on, planned or promised within these days. */
+	from?: string;
+	to?: string;
+	/** Values of own fields by their id. */
+	own?: Readonly<Record<string, string>>;
+}
+
+/** The conditions of a narrowed list. A day is within when somebody is planned on it, or the job is promised around it. */
+const narrowed = (by: JobsBy) =>
+	and(
+		by.personId ? eq(jobs.personId, by.personId) : undefined,
+		by.branchId ? eq(jobs.branchId, by.branchId) : undefined,
+		by.kind ? eq(jobs.kindOfWork, by.kind) : undefined,
+		by.from || by.to
+			? sql`(exists (select 1 from shifts s where s.job_id = jobs.id and s.day >= ${by.from || '0000'} and s.day <= ${by.to || '9999'})
+				or (coalesce(${jobs.firstDay}, ${jobs.lastDay}) <= ${by.to || '9999'} and coalesce(${jobs.lastDay}, ${jobs.firstDay}) >= ${by.from || '0000'}))`
+			: undefined,
+		...Object.entries(by.own ?? {}).map(([id, value]) => sql`json_extract(${jobs.own}, ${`$."${id.replace(/"/g, '')}"`}) = ${value}`)
+	);
+
+export function jobList(app: App, viewer: Viewer, meaning: string, text: string, limit = 2000, by: JobsBy = {}) {
 	const q = `%${text.replace(/[%_]/g, '')}%`;
 	return app.db.orm
 		.select({
@@ -267,6 +292,12 @@ export function jobList(app: App, viewer: Viewer, meaning: string, text: string,
 			name: jobs.name,
 			customer: customers.name,
 			stage: stages.name,
+			stageId: jobs.stageId,
+			pricing: jobs.pricing,
+			mends: sql<boolean>`${jobs.mendsId} is not null`,
+			lat: sites.lat,
+			lng: sites.lng,
+			own: jobs.own,
 			meaning: stages.meaning,
 			contract: jobs.contractNet,
 			wonAt: jobs.wonAt,
@@ -294,10 +325,12 @@ export function jobList(app: App, viewer: Viewer, meaning: string, text: string,
 		.from(jobs)
 		.innerJoin(customers, eq(customers.id, jobs.customerId))
 		.innerJoin(stages, eq(stages.id, jobs.stageId))
+		.leftJoin(sites, eq(sites.id, jobs.siteId))
 		.where(
 			and(
 				isNotNull(jobs.number),
 				meaning ? sql`${stages.meaning} = ${meaning}` : undefined,
+				narrowed(by),
 				text ? sql`(${jobs.name} like ${q} or ${customers.name} like ${q} or ${jobs.number} = ${Number(text) || -1})` : undefined
 			)
 		)

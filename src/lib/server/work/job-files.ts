@@ -1,6 +1,6 @@
 import { say } from '../../contract/refusals/work';
 import * as contract from '../../contract/work/job-files';
-import { and, asc, desc, eq, inArray, isNotNull, lte, or } from 'drizzle-orm';
+import { and, asc, desc, eq, isNotNull, lte, or } from 'drizzle-orm';
 import { grouped } from '../../core/lists';
 import { Refusal } from '../../core/refusal';
 import { addDays, type Day } from '../../core/time';
@@ -44,12 +44,7 @@ export function filesOf(db: Orm, jobId: string, seenBy: 'office' | 'crew' = 'off
 	const list = db
 		.select()
 		.from(jobFiles)
-		.where(
-			and(
-				eq(jobFiles.jobId, jobId),
-				seenBy === 'crew' ? and(eq(jobFiles.seenBy, 'crew'), eq(jobFiles.aside, false)) : undefined
-			)
-		)
+		.where(and(eq(jobFiles.jobId, jobId), seenBy === 'crew' ? and(eq(jobFiles.seenBy, 'crew'), eq(jobFiles.aside, false)) : undefined))
 		.orderBy(asc(jobFiles.folder), asc(jobFiles.name))
 		.all();
 	const versions = grouped(

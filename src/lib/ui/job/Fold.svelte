@@ -30,10 +30,11 @@
 		// What a link leads to is open, however it was left.
 		if (id && location.hash === `#${id}`) open = true;
 	});
-	function toggled() {
-		if (kept() === null && open === !folded) return;
+	function toggled(e: Event & { currentTarget: HTMLDetailsElement }) {
+		const now = e.currentTarget.open;
+		if (kept() === null && now === !folded) return;
 		try {
-			localStorage.setItem(key, open ? 'open' : 'folded');
+			localStorage.setItem(key, now ? 'open' : 'folded');
 		} catch {
 			return;
 		}

@@ -3,6 +3,7 @@
 	import { CHANGED, stillThere } from '$lib/client/picked';
 	import { refresh } from '$lib/client/refresh';
 	import { FOLDERS, MOST_BYTES, SEEN_BY, type SeenBy } from '$lib/core/work';
+	import { fileDrop } from '../drag/file-drop';
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
 	import { groupBy } from '../lists';
@@ -35,7 +36,6 @@
 	let stop = $state(false);
 	/** What was not kept, and why, file by file. */
 	let wrong: { name: string; why: string }[] = $state([]);
-	let over = $state(false);
 	let known: Kept | null = $state(null);
 	let t = $state({ name: '', folder: '', seenBy: 'office' as SeenBy, expiresOn: '' });
 	let problem = $state('');
@@ -100,22 +100,7 @@
 				>{aside ? 'Those in use' : `${put} set aside`}</button
 			>{/if}
 	</div>
-	{#if mayChange}<div
-			class="drop mt-3"
-			class:over
-			role="group"
-			aria-label="Add files"
-			ondragover={(e) => {
-				e.preventDefault();
-				over = true;
-			}}
-			ondragleave={() => (over = false)}
-			ondrop={(e) => {
-				e.preventDefault();
-				over = false;
-				void take(e.dataTransfer?.files);
-			}}
-		>
+	{#if mayChange}<div class="drop mt-3" role="group" aria-label="Add files" {@attach fileDrop((dropped) => void take(dropped))}>
 			{#if going}<progress max={going.all} value={going.done} aria-label="Files kept"></progress>
 				<span role="status">{going.done} of {going.all} sent</span><button class="link" onclick={() => (stop = true)}>Stop</button>
 			{:else}<label class="btn"
@@ -218,7 +203,7 @@
 		padding: 12px;
 		border: 1px dashed var(--line);
 	}
-	.drop.over {
+	.drop:global([data-over]) {
 		border-color: var(--color-primary);
 		background: color-mix(in oklab, var(--color-primary) 8%, transparent);
 	}

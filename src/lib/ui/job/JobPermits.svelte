@@ -75,16 +75,16 @@
 	}
 </script>
 
-{#each permits as p (p.id)}<p class="flex items-baseline gap-3 py-[2px]">
-		{#if mayChange}<button class="link" onclick={() => edit(p)}>{p.name}</button>{:else}<span>{p.name}</span>{/if}
-		<span class="quiet grow"
-			>{[p.authority, phaseOf(p.phaseId) && `before ${phaseOf(p.phaseId)}`, when(p)].filter(Boolean).join(' · ')}</span
-		>
-		<Mark
-			kind={mark(p)}
-			label={p.expiresOn && p.expiresOn < today && (p.state === 'granted' || p.state === 'passed') ? 'run out' : p.state}
-		/>
-	</p>{:else}<p class="quiet">None. What an authority must grant or pass stands here, and the work that waits for it says so.</p>{/each}
+{#each permits as p (p.id)}<div class="py-[3px]">
+		<p class="flex items-baseline justify-between gap-3">
+			{#if mayChange}<button class="link text-left" onclick={() => edit(p)}>{p.name}</button>{:else}<span>{p.name}</span>{/if}
+			<Mark
+				kind={mark(p)}
+				label={p.expiresOn && p.expiresOn < today && (p.state === 'granted' || p.state === 'passed') ? 'run out' : p.state}
+			/>
+		</p>
+		<p class="quiet">{[p.authority, phaseOf(p.phaseId) && `before ${phaseOf(p.phaseId)}`, when(p)].filter(Boolean).join(' · ')}</p>
+	</div>{:else}<p class="quiet">None. What an authority must grant or pass stands here, and the work that waits for it says so.</p>{/each}
 {#if mayChange}<button class="link mt-1" onclick={() => edit('new')}>Add a permit or an inspection</button>{/if}
 {#if known}<Dialog
 		onclosed={() => (known = null)}

@@ -408,7 +408,7 @@
 	}
 	.scroller {
 		overflow: auto;
-		max-height: max(300px, calc(100dvh - 190px));
+		max-height: max(300px, calc(100dvh - var(--above, 190px)));
 	}
 	/* The head stays as one, not cell by cell: each would be painted on its own while scrolling. */
 	thead {

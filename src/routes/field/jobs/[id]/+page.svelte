@@ -119,7 +119,9 @@
 {#if j.contacts.length}<section class="sheet mb-3 p-4" aria-label={words.field.job.onSite}>
 		<h2>{words.field.job.onSite}</h2>
 		{#each j.contacts as c (c.id)}<p class="flex min-h-11 items-center justify-between gap-3">
-				<span>{c.name} <span class="quiet">{c.role}</span></span>{#if c.phone}<a class="link" href="tel:{c.phone}">{c.phone}</a>{/if}
+				<span>{c.name} <span class="quiet">{c.role}</span></span>{#if c.phone}<a class="link whitespace-nowrap" href="tel:{c.phone}"
+						>{c.phone}</a
+					>{/if}
 			</p>{/each}
 	</section>{/if}
 {#if j.permits.length}<p class="sheet mb-3 p-4" style="border-left: 4px solid var(--color-warning)">

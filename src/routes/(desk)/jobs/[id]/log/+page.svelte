@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { latestOf } from '$lib/client/shown.svelte';
 	import { goto } from '$app/navigation';
 	import { addDays } from '$lib/core/time';
 	import { formatMinutes } from '$lib/core/money';
@@ -8,7 +9,8 @@
 	import ThreadStrip from '$lib/ui/shell/ThreadStrip.svelte';
 	import { showDay, showInstant } from '$lib/ui/shell/dates';
 	import { jobPages } from '$lib/ui/shell/jobPages';
-	let { data } = $props();
+	let { data: given } = $props();
+	const data = $derived(latestOf(given));
 	const of = $derived(data.of);
 	const at = (day: string) => `/jobs/${data.head.job.id}/log?day=${day}`;
 	const WORDS = {
