@@ -265,7 +265,7 @@ describe('talk, permits, punch list, files, the daily log', () => {
 		await give(office, 'input[name=files]', file('a.txt', 'plan a'), file('b.pdf', Buffer.from([0, 1, 2, 3])), file('c.txt', 'plan c'));
 		await reads(office, '1 not kept:');
 		await reads(office, 'b.pdf:');
-		expect(db.value('select count(*) from job_files where job_id = ?', jobId)).toBe(2);
+		await until(() => db.value('select count(*) from job_files where job_id = ?', jobId) === 2, 'two kept');
 		const id = db.value<string>("select id from job_files where job_id = ? and name = 'a.txt'", jobId);
 		await press(office, 'Change a.txt');
 		await office.select('[name=file-seen]', 'crew');

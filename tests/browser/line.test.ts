@@ -295,7 +295,7 @@ describe('the whole line, from a request to the last payment', () => {
 		expect(await bodyText(crew)).not.toMatch(/60\.26|38\.83/);
 		await press(crew, 'Clock on');
 		await reads(crew, 'On the clock since 09:20');
-		await office.waitForFunction(() => document.body.innerText.includes('Pavel Orme on the clock'));
+		await office.waitForFunction(() => document.body.innerText.includes('Pavel Orme since 09:20'));
 		clock('2027-04-14T12:05');
 		await open(crew, `${base}/field/jobs/${jobId()}`);
 		await press(crew, 'Starter strip');

@@ -140,7 +140,7 @@ describe('a job, from its first order to closed', () => {
 
 	it('hours and what is still to come are said; the forecast and the profit are one figure everywhere', async () => {
 		const page = await as('petra');
-		await run(await as('marco'), 'time.add', { jobId, day: '2027-04-13', from: '7:00', to: '15:30', breakMinutes: 30, note: '' });
+		await run(await as('marco'), 'time.add', { jobId, day: '2027-04-12', from: '11:00', to: '15:30', breakMinutes: 30, note: '' });
 		await open(page, `${base}/jobs/${jobId}/costs`);
 		expect(await seriousOn(page)).toEqual([]);
 		await press(page, 'By phase and kind');

@@ -8,6 +8,7 @@ import { newId } from '../ids';
 import { people } from '../people/schema';
 import { jobs } from '../sales/schema';
 import { phaseNamed, phasesOf } from './phases';
+import { putDone } from './tasks';
 import { taskParts, taskPeople, taskSteps, taskTemplates, tasks } from './schema';
 
 type Task = typeof tasks.$inferSelect;
@@ -62,8 +63,7 @@ export const changeTasks = serve(contract.changeTasks, (ctx, i) => {
 	for (const t of list) {
 		if (i.due !== undefined) ctx.update(tasks, t.id, { due: i.due, fromStart: null });
 		if (i.personId) giveTo(ctx, t.id, i.personId);
-		if (i.done !== undefined && (t.doneAt !== null) !== i.done)
-			ctx.update(tasks, t.id, i.done ? { doneAt: ctx.doneAt, doneBy: ctx.who.name } : { doneAt: null, doneBy: '' });
+		if (i.done !== undefined) putDone(ctx, ctx.get(tasks, t.id, 'One of these tasks'), i.done);
 	}
 	ctx.happened(`job:${jobId}`, 'work.change-tasks', { n: list.length, first: list[0].text }, 'field', 'today');
 	if (i.done) ctx.happened(`job:${jobId}`, 'work.tick-task', { done: true, task: list[0].text, jobId }, 'field', 'today');

@@ -132,14 +132,19 @@ export const removeTask = serve(contract.removeTask, (ctx, i) => {
 	ctx.happened(`job:${task.jobId}`, 'work.remove-task', { task: task.text });
 });
 
-/** A task that is done is done with all its steps; opened again, it keeps what was ticked. */
-export const tickTask = serve(contract.tickTask, (ctx, i) => {
-	const task = ctx.get(tasks, i.taskId, 'This task');
-	if ((task.doneAt !== null) === i.done) return;
-	ctx.update(tasks, task.id, i.done ? { doneAt: ctx.doneAt, doneBy: ctx.who.name } : { doneAt: null, doneBy: '' });
-	if (i.done)
+/** A task that is done is done with all its steps; opened again, it keeps what was ticked. @returns whether it was otherwise before */
+export function putDone(ctx: Context, task: typeof tasks.$inferSelect, done: boolean): boolean {
+	if ((task.doneAt !== null) === done) return false;
+	ctx.update(tasks, task.id, done ? { doneAt: ctx.doneAt, doneBy: ctx.who.name } : { doneAt: null, doneBy: '' });
+	if (done)
 		for (const s of ctx.db.select().from(taskSteps).where(eq(taskSteps.taskId, task.id)).all())
 			if (s.doneAt === null) ctx.update(taskSteps, s.id, { doneAt: ctx.doneAt, doneBy: ctx.who.name });
+	return true;
+}
+
+export const tickTask = serve(contract.tickTask, (ctx, i) => {
+	const task = ctx.get(tasks, i.taskId, 'This task');
+	if (!putDone(ctx, task, i.done)) return;
 	ctx.happened(`job:${task.jobId}`, 'work.tick-task', { done: i.done, task: task.text, jobId: task.jobId }, 'field', 'today');
 });
 

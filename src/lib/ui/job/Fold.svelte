@@ -27,9 +27,12 @@
 	onMount(() => {
 		const was = kept();
 		if (was !== null) open = was === 'open';
-		// What a link leads to is open, however it was left.
-		if (id && location.hash === `#${id}`) open = true;
+		toHash();
 	});
+	/** What a link leads to is open, however it was left. */
+	function toHash() {
+		if (id && location.hash === `#${id}`) open = true;
+	}
 	function toggled(e: Event & { currentTarget: HTMLDetailsElement }) {
 		const now = e.currentTarget.open;
 		if (kept() === null && now === !folded) return;
@@ -41,6 +44,7 @@
 	}
 </script>
 
+<svelte:window onhashchange={toHash} />
 <details class="sheet" data-section {id} bind:open ontoggle={toggled}>
 	<summary
 		><h2>{title}</h2>

@@ -54,7 +54,7 @@
 	}
 </script>
 
-<div id="found">
+<div>
 	{#if mayReport}<button
 			class="link"
 			onclick={() => ((reporting = true), (t = { text: '', fileId: null, begun: false }), (wrong = { message: '', field: '' }))}

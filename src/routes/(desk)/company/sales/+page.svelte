@@ -83,9 +83,7 @@
 					.filter(Boolean)
 			}))
 		});
-	let tasks = $state(
-		untrack(() => data.tasks.map((t) => ({ ...t, steps: t.steps.join('; '), days: t.days === null ? '' : String(t.days) })))
-	);
+	let tasks = $state(untrack(() => data.tasks.map((t) => ({ ...t, steps: t.steps.join('; '), days: t.days as number | null }))));
 	const saveTasks = () =>
 		run('tasks', 'work.task-templates', {
 			version: data.version,
@@ -93,7 +91,7 @@
 				.filter((t) => t.text.trim() !== '')
 				.map((t) => ({
 					...t,
-					days: /^-?\d+$/.test(t.days.trim()) ? Number(t.days) : null,
+					days: t.days === null || !Number.isFinite(t.days) ? null : Math.round(t.days),
 					steps: t.steps
 						.split(';')
 						.map((s) => s.trim())
@@ -300,7 +298,7 @@
 								><input
 									class="input"
 									style="width: 70px"
-									inputmode="numeric"
+									type="number"
 									aria-label="Days from the start of task {n + 1}"
 									bind:value={t.days}
 								/></td
@@ -313,7 +311,7 @@
 			<button
 				type="button"
 				class="link justify-self-start"
-				onclick={() => tasks.push({ kindOfWork: '', phase: '', text: '', steps: '', days: '' })}>Add a task</button
+				onclick={() => tasks.push({ kindOfWork: '', phase: '', text: '', steps: '', days: null })}>Add a task</button
 			>
 			{@render saving('tasks', 'Save the tasks', saveTasks)}
 		</section>

@@ -164,7 +164,6 @@
 			{#if data.can.estimate}<Fold
 					name="quotes"
 					title="Quotes"
-					folded={won}
 					sub={data.revisions.length ? `${data.revisions.length} issued` : ''}
 				>
 					<JobQuotes
@@ -188,7 +187,7 @@
 				{#snippet actions()}{#if unread}<button class="link" onclick={readTalk}>I have read it</button>{/if}{/snippet}
 				{#if data.can.field}<Talk jobId={data.job.id} talk={data.talk} tasks={data.tasks} staff={data.staff} me={data.me.id} {zone} />{/if}
 			</Fold>
-			<Fold name="field" title="From the field" sub={data.notes.length ? `${data.notes.length}` : ''} folded={data.notes.length === 0}>
+			<Fold name="field" title="From the field" sub={data.notes.length ? `${data.notes.length}` : ''}>
 				<ul class="grid gap-2">
 					{#each data.notes as n (n.id)}<li class="flex gap-3">
 							{#if n.fileId}<a href="/api/files/{n.fileId}"
