@@ -161,11 +161,7 @@
 					/>
 				</Fold>
 			{/if}
-			{#if data.can.estimate}<Fold
-					name="quotes"
-					title="Quotes"
-					sub={data.revisions.length ? `${data.revisions.length} issued` : ''}
-				>
+			{#if data.can.estimate}<Fold name="quotes" title="Quotes" sub={data.revisions.length ? `${data.revisions.length} issued` : ''}>
 					<JobQuotes
 						job={data.job}
 						{won}
