@@ -12,6 +12,8 @@ const RECORDS: Record<string, string> = {
 	'/jobs/[id]': JOBS,
 	'/jobs/[id]/bill': JOBS,
 	'/jobs/[id]/work': JOBS,
+	'/jobs/[id]/log': JOBS,
+	'/jobs/[id]/files': JOBS,
 	'/jobs/[id]/costs': JOBS,
 	'/jobs/[id]/estimate': JOBS,
 	'/jobs/[id]/estimate/photos': JOBS,
@@ -32,6 +34,7 @@ const RECORDS: Record<string, string> = {
 	'/price/rates/[id]': 'select id from labor_sheets order by name',
 	'/field/jobs/[id]/handover': JOBS,
 	'/field/jobs/[id]/sell': JOBS,
+	'/field/jobs/[id]/log': JOBS,
 	'/field/form/[id]': 'select id from site_forms order by created_at',
 	'/field/jobs/[id]': JOBS
 };
