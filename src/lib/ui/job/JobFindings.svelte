@@ -63,7 +63,7 @@
 	{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
 	<ul>
 		{#each findings as f (f.id)}<li class="flex items-start gap-3 border-t py-2" style="border-color: var(--line)">
-				{#if f.fileId}<a href="/api/files/{f.fileId}"
+				{#if f.fileId && mayReport}<a href="/api/files/{f.fileId}"
 						><img class="h-14 w-14 object-cover" src="/api/files/{f.fileId}?small" alt={f.text} /></a
 					>{/if}
 				<div class="grow">

@@ -186,7 +186,7 @@
 			<Fold name="field" title="From the field" sub={data.notes.length ? `${data.notes.length}` : ''}>
 				<ul class="grid gap-2">
 					{#each data.notes as n (n.id)}<li class="flex gap-3">
-							{#if n.fileId}<a href="/api/files/{n.fileId}"
+							{#if n.fileId && data.can.field}<a href="/api/files/{n.fileId}"
 									><img class="h-20 w-20 object-cover" src="/api/files/{n.fileId}?small" alt="From {n.by}" /></a
 								>{/if}
 							<div>

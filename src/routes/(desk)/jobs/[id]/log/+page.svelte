@@ -72,7 +72,7 @@
 			{#if of.notes.length}<h3 class="mt-3">Notes and pictures</h3>
 				<ul class="grid gap-2">
 					{#each of.notes as n (n.id)}<li class="flex gap-3">
-							{#if n.fileId}<a href="/api/files/{n.fileId}"
+							{#if n.fileId && data.mayWrite}<a href="/api/files/{n.fileId}"
 									><img class="h-20 w-20 object-cover" src="/api/files/{n.fileId}?small" alt="From {n.by}" /></a
 								>{/if}
 							<div>
