@@ -165,6 +165,36 @@ describe('hours', () => {
 	});
 });
 
+describe('time that was forgotten', () => {
+	it('says its task on the phone where the job wants one, and the office gives it another', async () => {
+		const jobId = await won('Aforgotten Row 7');
+		const { taskIds } = await run<{ taskIds: string[] }>(office, 'work.add-tasks', { jobId, phase: '', texts: ['Strip it', 'Sweep it'] });
+		await run(office, 'jobs.change', { jobId, hoursOnTask: true });
+		await open(crew, `${base}/field/hours`);
+		await press(crew, 'Add time I forgot');
+		await crew.select('form select', jobId);
+		await crew.waitForFunction(() => document.body.innerText.includes('Strip it'));
+		await fill(crew, 'form input[type=date]', '');
+		await crew.$eval('form input[type=date]', (e) => {
+			(e as HTMLInputElement).value = '2027-02-02';
+			e.dispatchEvent(new Event('input', { bubbles: true }));
+		});
+		await press(crew, 'Add', 'form');
+		await reads(crew, 'choose which');
+		await crew.select('select[name=task]', taskIds[0] ?? '');
+		await press(crew, 'Add', 'form');
+		await until(() => db.value<string>('select task_id from time_entries where job_id = ?', jobId) === taskIds[0], 'on its task');
+		await open(office, `${base}/jobs/${jobId}/costs`);
+		await press(office, 'Put right');
+		await office.waitForSelector('dialog[open] select[name=task]');
+		await office.select('dialog[open] select[name=task]', taskIds[1] ?? '');
+		await fill(office, 'dialog[open] input[name=reason]', 'was swept');
+		expect(await seriousOn(office)).toEqual([]);
+		await save(office);
+		await until(() => db.value<string>('select task_id from time_entries where job_id = ?', jobId) === taskIds[1], 'on another');
+	});
+});
+
 describe('a change order', () => {
 	it('goes from a picture of the field to the contract', async () => {
 		const jobId = await won('Rotten Row 8');

@@ -113,6 +113,15 @@ describe('hours on tasks', () => {
 		expect(hours?.all.used).toBe(15_019);
 		expect(hours?.people).toMatchObject([{ id: 'ines', used: 15_019 }]);
 	});
+	it('are not refused where no task is open: there is nothing to choose', () => {
+		const { jobId } = wonJob(yard, 'Nothing to choose');
+		for (const t of app.db.sqlite.prepare('select id from tasks where job_id = ?').all(jobId) as { id: string }[])
+			yard.call('petra', 'work.tick-task', { taskId: t.id, done: true });
+		yard.call('petra', 'jobs.change', { jobId, hoursOnTask: true });
+		yard.call('dita', 'time.clock-on', { jobId });
+		yard.call('dita', 'time.clock-off', { note: '', breakMinutes: 0 });
+		expect(count(app, 'select count(*) from time_entries where job_id = ? and task_id is null', jobId)).toBe(1);
+	});
 	it('of a clock that runs are told apart with their start, so that the page can count on', () => {
 		const { jobId } = wonJob(yard, 'Running');
 		const taskId = task(jobId, 'Sweep', 'Cleanup');

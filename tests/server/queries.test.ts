@@ -34,6 +34,7 @@ OF----  plan.check-add
 OF----  plan.check-move
 OF----  plan.coming
 OF----  rounds.preview
+OFELCB  work.tasks
 `;
 const person = (role: Role): Person => ({ type: 'person', id: 'imogen', name: role, role });
 const isQuery = (q: unknown): q is QueryContract => typeof q === 'object' && q !== null && 'right' in q && 'output' in q;

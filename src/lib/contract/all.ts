@@ -37,6 +37,7 @@ export * from './rounds/commands';
 export * from './firms/commands';
 export * from './planning/asks';
 export * from './site-forms/commands';
+export * from './site-forms/designs';
 export * from './field/sell';
 export * from './planning/commands';
 export * from './quotes/acceptance';

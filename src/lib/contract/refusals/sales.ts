@@ -3,6 +3,7 @@ import { sayings } from '../../core/refusal';
 /** What is refused here, by its code. */
 export const catalog = {
 	'last-day-before-first': () => 'The last day is before the first.',
+	'stage-held': (p: { stage: string; why: string }) => `Not ${p.stage} yet: ${p.why}.`,
 	'of-this-job': (p: { name: string; text: string }) => `${p.name}: ${p.text}`,
 	'won-moves-on-doing-track': () => 'A job that is won moves on the doing track.',
 	'card-moves-on-winning-track': () => 'A card moves by itself on the winning track only.',

@@ -2,6 +2,10 @@ import { Type } from '@sinclair/typebox';
 import { command } from '../define';
 import { Id, Name, Nothing, strict, Text, Version } from '../inputs';
 
+const Words = Type.Record(Type.String({ maxLength: 50 }), Text(4000));
+/** What was given, by field; the rows of a table as a list. */
+const Values = Type.Record(Type.String({ maxLength: 50 }), Type.Union([Text(4000), Type.Array(Words, { maxItems: 200 })]));
+
 /** A form is begun on a job, empty. */
 export const beginForm = command('forms.begin', {
 	right: 'field.record',
@@ -15,7 +19,7 @@ export const saveForm = command('forms.save', {
 	input: Type.Object(
 		{
 			recordId: Id,
-			values: Type.Record(Type.String({ maxLength: 40 }), Text(4000)),
+			values: Values,
 			pictures: Type.Array(Id, { maxItems: 40, uniqueItems: true }),
 			version: Version
 		},
@@ -47,6 +51,13 @@ export const approveForm = command('forms.approve', {
 	right: 'jobs.change',
 	input: Type.Object({ recordId: Id, version: Version }, strict),
 	output: Type.Object({ number: Type.Integer() }, strict)
+});
+
+/** A certificate that turned out wrong is made anew from what it says; it stands as it was issued until the new one replaces it. */
+export const replaceForm = command('forms.replace', {
+	right: 'jobs.change',
+	input: Type.Object({ recordId: Id }, strict),
+	output: Type.Object({ recordId: Type.String() }, strict)
 });
 
 /** Back to whoever filled it in, with the reason; the signatures are gone. */

@@ -46,6 +46,7 @@ export const SALES = {
 		`${p.warranty ? 'Visit under warranty' : 'Callback'}: job ${p.number}, ${p.name}`,
 	'jobs.move': (p: { from: string; stage: string; reason: string | undefined }) =>
 		`${p.from} → ${p.stage}${p.reason ? `: ${p.reason}` : ''}`,
+	'jobs.held': (p: { stage: string; why: string }) => `Not moved to ${p.stage} yet: ${p.why}`,
 	'jobs.won': (p: { jobId: string; number: number; contract: boolean }) =>
 		`${p.contract ? 'Won' : 'Won without a quote, to be billed by time and materials'}; job ${p.number}`,
 	'jobs.set-own': (p: { of: string }) => `Own fields of the ${p.of} changed`,

@@ -36,7 +36,12 @@ export const WORK = {
 		`Visit to ${p.site} on ${longDay(p.day)} left out: ${p.reason}`,
 	'forms.begin': (p: { form: string }) => `${p.form} begun`,
 	'forms.save': (p: { form: string }) => `${p.form} filled in`,
-	'forms.sign': (p: { form: string; name: string }) => `${p.form} signed by ${p.name}`,
+	'forms.replace': (p: { form: string; number: number }) => `${p.form} ${p.number} is made anew`,
+	'form-designs.save': (p: { name: string; edition: number }) => `Site form ${p.name} saved as edition ${p.edition}`,
+	'form-designs.require': (p: { name: string; kinds: string }) =>
+		p.kinds ? `${p.name} has to be signed before this is finished: ${p.kinds}` : `${p.name} has to be signed for no kind of work`,
+	'form-designs.set-aside': (p: { name: string; aside: boolean }) => `Site form ${p.name} ${p.aside ? 'set aside' : 'offered again'}`,
+	'forms.sign': (p: { form: string; name: string; jobId?: string }) => `${p.form} signed by ${p.name}`,
 	'forms.approve': (p: { form: string; number: number }) => `${p.form} ${p.number} issued`,
 	'forms.return': (p: { form: string; reason: string }) => `${p.form} given back: ${p.reason}`,
 	'forms.remove': (p: { form: string }) => `${p.form} taken off`,

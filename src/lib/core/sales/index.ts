@@ -7,3 +7,4 @@ export * from './thread';
 export * from './looks';
 export * from './next';
 export * from './pricing';
+export * from './stage-sums';

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { isLooked, JOB_LOOKS, nextOfJob, pricingOf, stateOfCost, type JobFacts } from '.';
+import { isLooked, JOB_LOOKS, nextOfJob, pricingOf, stageSums, stateOfCost, type JobFacts } from '.';
 
 const WON: JobFacts = {
-	...{ won: true, meaning: 'ready', estimated: true, quote: null, today: '2027-04-14', found: 0, changesToSend: [], changesOut: [] },
+	...{ won: true, meaning: 'ready', estimated: true, quote: null, today: '2027-04-14', found: 0, changesToSend: [] },
 	...{ permits: [], nextDay: '2027-04-16', planned: true, tasks: { done: 0, all: 3 }, punch: 0, toBill: 0, unpaid: 0 }
 };
 const BID: JobFacts = { ...WON, won: false, meaning: 'bidding' };
@@ -74,5 +74,18 @@ describe('jobs that are looked for', () => {
 		const job = { meaning: 'ready', hoursSold: 10, hoursUsed: 11, toBill: 1, nextDay: null };
 		expect(JOB_LOOKS.map((l) => isLooked(l, job))).toEqual([true, true, true]);
 		expect(JOB_LOOKS.map((l) => isLooked(l, { ...job, hoursSold: 0, toBill: null, meaning: 'closed' }))).toEqual([false, false, false]);
+	});
+});
+
+describe('jobs of one stage', () => {
+	it('come to their contracts, and to what of each is not billed', () => {
+		expect(
+			stageSums([
+				{ contract: 100, billed: 150 },
+				{ contract: 100, billed: 30 },
+				{ contract: null, billed: null }
+			])
+		).toEqual({ contract: 200, left: 70 });
+		expect(stageSums([])).toEqual({ contract: 0, left: 0 });
 	});
 });

@@ -11,9 +11,8 @@ export interface JobFacts {
 	today: string;
 	/** Found on site and not priced. */
 	found: number;
-	/** Change orders by their number: begun and not sent; sent and not answered. */
+	/** Change orders that were begun and not sent, by their number. */
 	changesToSend: readonly number[];
-	changesOut: readonly number[];
 	/** Names of permits and inspections that are not there. */
 	permits: readonly string[];
 	/** The first day from today that somebody is planned on, and whether anybody ever was. */

@@ -17,6 +17,9 @@ export interface HoursForecast extends PhaseHours {
 	warning: 'over' | 'near' | null;
 }
 
+/** Seconds as ten-thousandths of an hour, half of one rounded up. @example hoursOfSeconds(5407) // 15019 */
+export const hoursOfSeconds = (seconds: number): number => Math.round((seconds * 10_000) / 3600);
+
 /** From this share of the sold hours on, and until this much is done, it is said aloud (hundredths of a percent). */
 export const NEAR = 8000;
 

@@ -17,7 +17,7 @@ export { creditInvoice, creditedOf } from './credits';
 export { customerCredit, customerInvoice } from './customer-invoice';
 export { draft } from './drafts';
 export { invoicePdf } from './invoice-pdf';
-export { contractOf, costsToBill, paidOf } from './load';
+export { contractOf, notInConflict, costsToBill, paidOf } from './load';
 export { billingDay, issueMany } from './many';
 export { invoicesOfJob, invoicesWhere } from './of-job';
 export { billStep, planOf, savePlan, saveRules } from './plan';

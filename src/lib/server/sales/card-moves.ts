@@ -4,6 +4,7 @@ import { Refusal } from '../../core/refusal';
 import { serve, whenever, type Context } from '../commands';
 import { company } from '../company/schema';
 import { settingsOf } from '../company';
+import { heldBack } from './held';
 import { jobs, stages } from './schema';
 
 export const setCardMoves = serve(contract.setCardMoves, (ctx, moves) => {
@@ -38,6 +39,8 @@ export function moveWon(ctx: Context, jobId: string, stageId: string | undefined
 	const from = job && ctx.find(stages, job.stageId);
 	if (!job || !to || !from || job.number === null || to.track !== 'doing') return;
 	if (from.track === 'doing' && to.position <= from.position) return;
+	const held = heldBack(ctx, job, to);
+	if (held !== null) return ctx.happened(`job:${job.id}`, 'jobs.held', { stage: to.name, why: held }, 'today');
 	const finished = to.meaning === 'finished' && job.doneAt === null;
 	ctx.update(jobs, job.id, { stageId: to.id, touchedAt: ctx.now, ...(finished ? { doneAt: ctx.now } : {}) });
 	ctx.happened(`job:${job.id}`, 'jobs.move', { from: from.name, stage: to.name, reason: '' }, 'track', 'today', 'plan');

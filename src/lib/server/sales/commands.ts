@@ -8,6 +8,7 @@ import { serve, type Context, notNegative } from '../commands';
 import { branches, company } from '../company/schema';
 import { estimates } from '../estimates/schema';
 import { people } from '../people/schema';
+import { heldBack } from './held';
 import { contacts, customers, jobs, leads, sites, stages } from './schema';
 import { newId } from '../ids';
 
@@ -221,6 +222,8 @@ function putOnStage(
 	if (stage.meaning === 'won' || (stage.track === 'doing' && job.number === null)) throw new Refusal(say('job-won-by-accepted-quote-or'));
 	if (job.number !== null && stage.track === 'winning') throw new Refusal(say('won-job-stays-on-doing-track'));
 	if (stage.meaning === 'lost' && !i.reason?.trim()) throw new Refusal(say('say-why-lost'), 'reason');
+	const held = heldBack(ctx, job, stage);
+	if (held !== null) throw new Refusal(say('stage-held', { stage: stage.name, why: held }), 'stageId');
 	ctx.update(
 		jobs,
 		job.id,

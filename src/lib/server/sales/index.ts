@@ -1,4 +1,5 @@
 export { moveWon, setCardMoves } from './card-moves';
+export { holdsBack } from './held';
 export { branchOfJob } from './branch-of-job';
 export {
 	changeJob,

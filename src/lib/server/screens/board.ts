@@ -1,12 +1,13 @@
 import { jobs } from '../sales/schema';
 import { isNotNull, inArray, and, sql, asc, eq } from 'drizzle-orm';
-import { phaseHours, waitingPermits } from '../work';
+import { permitsByJob, phaseHours } from '../work';
 import { shifts } from '../planning/schema';
 import { firmShifts, jobLabel, shiftsAround, calendar } from '../planning';
 import { loadOf, plannedMinutes, conflictsOf, type Conflict } from '../../core/planning';
 import { roundDays } from '../rounds';
 import { crews, people } from '../people/schema';
 import { addDays, type Day } from '../../core/time';
+import { waitsFor } from '../../core/work';
 import { companyOf, todayOf } from '../company';
 import type { App } from '../app';
 
@@ -56,9 +57,10 @@ export function board(app: App, from: Day, weeks: number) {
 		.filter((s) => s.day >= from && s.day <= to)
 		.map((s) => ({ ...s, job: nameOf(s.jobId), number: label(s.jobId).number, minutes: plannedMinutes(s, c) }));
 	// Work that is planned and may not begin: it says so on its bars.
-	const held = waitingPermits(db, [...new Set(shown.map((s) => s.jobId))], todayOf(app));
-	const waitsOf = (s: { jobId: string; phaseId: string | null }): string[] =>
-		(held.get(s.jobId) ?? []).filter((w) => w.phaseId === null || w.phaseId === s.phaseId).map((w) => w.name);
+	const waits = waitsIn(
+		app,
+		shown.map((s) => s.jobId)
+	);
 	return {
 		from,
 		to,
@@ -66,13 +68,20 @@ export function board(app: App, from: Day, weeks: number) {
 		staff: staff.map((p) => ({ ...p, load: withRounds(loadOf(p.id, days, byPerson.get(p.id) ?? [], c), roundMinutes(p.crewId)) })),
 		rounds,
 		firms: firmShifts(app, from, to),
-		shifts: shown.map((s) => ({ ...s, waits: waitsOf(s) })),
+		shifts: shown.map((s) => ({ ...s, waits: waits(s) })),
 		conflicts,
 		timeOff: c.timeOff,
 		holidays: days.filter((d) => own.holidays.length > 0 && loadOf('', [d], [], { ...c, timeOff: [] }).paid === 0),
 		workday: own.hours[1] ?? { from: 420, to: 930, breaks: [] },
 		unmanned: unmanned(app)
 	};
+}
+
+/** Names of the permits and inspections that a job's phase waits for, of these jobs. */
+function waitsIn(app: App, jobIds: readonly string[]): (at: { jobId: string; phaseId: string | null }) => string[] {
+	const permits = permitsByJob(app.db.orm, [...new Set(jobIds)]);
+	const today = todayOf(app);
+	return ({ jobId, phaseId }) => waitsFor(permits.get(jobId) ?? [], phaseId, today).map((p) => p.name);
 }
 
 /** A person's load with the rounds of their crew: what those take is planned, and no gap any more. */
@@ -110,7 +119,7 @@ export function unmanned(app: App) {
 	const days = rows.map((s) => s.day).sort();
 	const last = days.at(-1);
 	const c = calendar(app.db.orm, days[0] ?? '', last ? addDays(last, 1) : '');
-	const waiting = waitingPermits(app.db.orm, ids, todayOf(app));
+	const waits = waitsIn(app, ids);
 	const planned = new Map<string, number>();
 	for (const s of rows) if (s.personId) planned.set(s.phaseId ?? '', (planned.get(s.phaseId ?? '') ?? 0) + plannedMinutes(s, c));
 	return open
@@ -120,7 +129,7 @@ export function unmanned(app: App) {
 			number: p.number,
 			phaseId: p.id,
 			phase: p.name,
-			waits: (waiting.get(p.jobId) ?? []).filter((w) => w.phaseId === null || w.phaseId === p.id).map((w) => w.name),
+			waits: waits({ jobId: p.jobId, phaseId: p.id }),
 			soldMinutes: Math.round((p.hours * 60) / 10_000),
 			leftMinutes: Math.round((p.hours * 60) / 10_000) - (planned.get(p.id) ?? 0)
 		}))

@@ -1,15 +1,11 @@
 import { and, asc, eq, isNull, sql } from 'drizzle-orm';
 import { workedSeconds } from '../../core/time';
-import { hoursForecast, hoursOfAll, progressOf, progressOfJob } from '../../core/work';
+import { hoursForecast, hoursOfAll, hoursOfSeconds, progressOf, progressOfJob } from '../../core/work';
 import type { App } from '../app';
 import { costEntries } from '../costs/schema';
 import { people } from '../people/schema';
 import { timeEntries } from '../time/schema';
 import { budgetRows, phases, tasks } from '../work/schema';
-
-/** An hour in the unit of hours sold, and of a second of it. */
-const HOUR = 10_000;
-const hoursOf = (seconds: number): number => Math.round((seconds * HOUR) / 3600);
 
 /** Every entry of a job with its seconds; one that runs has none yet and says since when. */
 function entriesOf(app: App, jobId: string) {
@@ -70,7 +66,7 @@ export function hoursOfJob(app: App, jobId: string) {
 	const row = (id: string, name: string, typed: number | null) => {
 		const own = work.filter((t) => (t.phaseId ?? '') === id).map((t) => ({ done: t.doneAt !== null, hours: t.hours }));
 		const percent = typed ?? progressOf(own);
-		const used = hoursOf(seconds.get(id) ?? 0) + (byHand.get(id) ?? 0);
+		const used = hoursOfSeconds(seconds.get(id) ?? 0) + (byHand.get(id) ?? 0);
 		return { phaseId: id, name, typed: typed !== null, ...hoursForecast({ sold: sold.get(id) ?? 0, used, percent }) };
 	};
 	const rows = list.map((p) => row(p.id, p.name, p.percentComplete));
@@ -91,8 +87,8 @@ export function hoursOfJob(app: App, jobId: string) {
 		all: hoursOfAll(all, progressOfJob(all.map((p) => ({ hours: p.sold, percent: p.percent })))),
 		tasks: work
 			.filter((t) => t.hours > 0 || (onTask.get(t.id) ?? 0) > 0)
-			.map((t) => ({ id: t.id, text: t.text, done: t.doneAt !== null, sold: t.hours, used: hoursOf(onTask.get(t.id) ?? 0) })),
-		people: [...bySeconds].map(([id, s]) => ({ id, name: entries.find((e) => e.personId === id)?.name ?? '', used: hoursOf(s) })),
+			.map((t) => ({ id: t.id, text: t.text, done: t.doneAt !== null, sold: t.hours, used: hoursOfSeconds(onTask.get(t.id) ?? 0) })),
+		people: [...bySeconds].map(([id, s]) => ({ id, name: entries.find((e) => e.personId === id)?.name ?? '', used: hoursOfSeconds(s) })),
 		running: entries
 			.filter((e) => e.endedAt === null)
 			.map(({ id, name, startedAt, personId, phaseId, taskId }) => ({ id, name, startedAt, personId, phaseId: phaseId ?? '', taskId })),

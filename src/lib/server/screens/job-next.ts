@@ -1,20 +1,19 @@
-import { desc, eq, and, isNull, isNotNull, sql } from 'drizzle-orm';
+import { needsOf } from '../route-access';
+import { desc, eq, and, isNull, sql } from 'drizzle-orm';
 import type { Viewer } from '../../core/access';
 import { nextOfJob, type NextStep } from '../../core/sales';
 import { isThere } from '../../core/work';
 import type { App } from '../app';
-import { contractOf } from '../billing';
-import { invoiceParts, invoices } from '../billing/schema';
 import { todayOf } from '../company';
-import { costEntries } from '../costs/schema';
 import type { Orm } from '../db';
-import { changesOf } from '../estimates';
+import type { changesOf } from '../estimates';
 import { estimates } from '../estimates/schema';
 import { shifts } from '../planning/schema';
 import { quotes, revisions } from '../quotes/schema';
 import { jobs, stages } from '../sales/schema';
 import { findingsOf, permitsOf, punchLeft } from '../work';
 import { tasks } from '../work/schema';
+import { leftToBill, moneyOf } from './job-money';
 
 /** The last quote of the job itself, change orders apart. */
 const lastQuote = (db: Orm, jobId: string) =>
@@ -34,25 +33,24 @@ const lastQuote = (db: Orm, jobId: string) =>
 
 /** What of a job can be billed, and what is billed and not paid. */
 function moneyNext(db: Orm, jobId: string): { toBill: number; unpaid: number } {
-	const left = contractOf(db, jobId).reduce((a, l) => a + l.amount - l.billed, 0);
-	const costs =
-		db
-			.select({ n: sql<number>`coalesce(sum(${costEntries.charge} - ${costEntries.billed}), 0)` })
-			.from(costEntries)
-			.where(and(eq(costEntries.jobId, jobId), eq(costEntries.state, 'to bill')))
-			.get()?.n ?? 0;
-	const unpaid = db
-		.selectDistinct({ id: invoices.id, open: sql<number>`${invoices.total} - ${invoices.paid}` })
-		.from(invoices)
-		.innerJoin(invoiceParts, eq(invoiceParts.invoiceId, invoices.id))
-		.where(and(eq(invoiceParts.jobId, jobId), isNotNull(invoices.issuedAt), isNull(invoices.voidedAt)))
-		.all()
-		.reduce((a, i) => a + Math.max(0, i.open), 0);
-	return { toBill: Math.max(0, left) + Math.max(0, costs), unpaid };
+	const [left, money] = [leftToBill(db, jobId), moneyOf(db, jobId)];
+	return { toBill: Math.max(0, left.contract) + Math.max(0, left.costs), unpaid: Math.max(0, money.billed - money.paid) };
 }
 
-/** What is next on a job, as far as this person may see it: what they may not see is not spoken of. */
-export function nextStepOf(app: App, jobId: string, viewer: Viewer): NextStep | null {
+/** Whether a person may do what a step asks: its page is looked up where every page's right stands. */
+function mayGo(path: string, viewer: Viewer): boolean {
+	if (path === '#stage') return viewer.may('jobs.change');
+	if (path.startsWith('#')) return true;
+	const page = path.startsWith('~') ? path.slice(1) : `/jobs/[id]${path}`;
+	const needs = needsOf(page.replace(/[?#].*/, ''));
+	return needs === null || needs === 'public' || needs === 'home' || viewer.may(needs);
+}
+
+/**
+ * What is next on a job, as far as this person may see it: what they may not see is not spoken of.
+ * @param all its change orders, as the page has them
+ */
+export function nextStepOf(app: App, jobId: string, viewer: Viewer, all: ReturnType<typeof changesOf>): NextStep | null {
 	const db = app.db.orm;
 	const job = db
 		.select({ job: jobs, stage: stages })
@@ -65,7 +63,7 @@ export function nextStepOf(app: App, jobId: string, viewer: Viewer): NextStep | 
 	// Bids are those of who sees estimates.
 	if (!won && !viewer.may('estimates.see')) return null;
 	const today = todayOf(app);
-	const changes = won && viewer.may('estimates.see') ? changesOf(app, jobId) : [];
+	const changes = viewer.list('estimates.see', () => all);
 	const planned = db
 		.select({ n: sql<number>`count(*)`, next: sql<string | null>`min(case when day >= ${today} then day end)` })
 		.from(shifts)
@@ -76,13 +74,12 @@ export function nextStepOf(app: App, jobId: string, viewer: Viewer): NextStep | 
 		.from(tasks)
 		.where(eq(tasks.jobId, jobId))
 		.get();
-	return nextOfJob({
+	const next = nextOfJob({
 		...{ won, meaning: job.stage.meaning, today },
 		estimated: db.select({ id: estimates.id }).from(estimates).where(eq(estimates.jobId, jobId)).get() !== undefined,
 		quote: won ? null : lastQuote(db, jobId),
 		found: findingsOf(db, jobId).filter((f) => f.state === 'open').length,
 		changesToSend: changes.filter((c) => c.state === 'draft').map((c) => c.number),
-		changesOut: changes.filter((c) => c.state === 'open').map((c) => c.number),
 		permits: permitsOf(db, jobId)
 			.filter((p) => !isThere(p, today))
 			.map((p) => p.name),
@@ -91,4 +88,5 @@ export function nextStepOf(app: App, jobId: string, viewer: Viewer): NextStep | 
 		punch: punchLeft(db, jobId),
 		...(won && viewer.may('invoices.see') ? moneyNext(db, jobId) : { toBill: 0, unpaid: 0 })
 	});
+	return mayGo(next.path, viewer) ? next : { ...next, action: '', path: '' };
 }

@@ -1,12 +1,12 @@
 import { textOf } from '../../core/events';
-import { findingsOf, permitsOf, phasesOf, punchOf, talkOf, tasksOf } from '../work';
+import { findingsOf, permitsOf, phasesOf, punchLeft, talkOf, tasksOf } from '../work';
 import { jobContactsOf } from '../sales';
 import { hoursOfJob } from './job-hours';
+import { moneyOf } from './job-money';
 import { mendsOf } from './job-mends';
 import { nextStepOf } from './job-next';
 import { peopleOfJob } from './job-people';
 import { getTableColumns, and, asc, desc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
-import { mulDiv } from '../../core/money';
 import { areasFor, type Viewer } from '../../core/access';
 import { wallTime } from '../../core/time';
 import type { App } from '../app';
@@ -20,8 +20,6 @@ import {
 	customers,
 	estimates,
 	history,
-	invoiceParts,
-	invoices,
 	jobMaterials,
 	jobs,
 	people,
@@ -98,27 +96,6 @@ export function threadOf(app: App, id: string, viewer: Viewer) {
 	];
 }
 
-/** What is billed of a job with tax, when last, and what of it is paid: of an invoice over several jobs by what is this job's. */
-function moneyOf(db: App['db']['orm'], jobId: string) {
-	const rows = db
-		.select({
-			net: invoiceParts.net,
-			tax: invoiceParts.tax,
-			at: invoices.issuedAt,
-			total: invoices.total,
-			paid: invoices.paid
-		})
-		.from(invoiceParts)
-		.innerJoin(invoices, eq(invoices.id, invoiceParts.invoiceId))
-		.where(and(eq(invoiceParts.jobId, jobId), isNotNull(invoices.issuedAt), isNull(invoices.voidedAt)))
-		.all();
-	return {
-		billed: rows.reduce((a, r) => a + r.net + r.tax, 0),
-		paid: rows.reduce((a, r) => a + (r.total === 0 ? 0 : mulDiv(r.paid, r.net + r.tax, r.total)), 0),
-		at: rows.reduce<number | null>((a, r) => Math.max(a ?? 0, r.at ?? 0) || null, null)
-	};
-}
-
 /** Costs of a job: sold, used, to come by kind; each entry; for those who see invoices what is billed and waits to be. */
 export function jobCosts(app: App, id: string, viewer: Viewer) {
 	const db = app.db.orm;
@@ -160,7 +137,10 @@ export function jobCosts(app: App, id: string, viewer: Viewer) {
 /** The time behind a cost, as wall time where it was worked: what is typed to put it right. */
 function shownTime(t: typeof timeEntries.$inferSelect) {
 	const [from, to] = [wallTime(t.startedAt, t.zone), wallTime(t.endedAt ?? t.startedAt, t.zone)];
-	return { id: t.id, day: from.day, from: from.time, to: to.time, breakMinutes: t.breakMinutes, conflict: t.conflict, version: t.version };
+	return {
+		...{ id: t.id, taskId: t.taskId, day: from.day, from: from.time, to: to.time },
+		...{ breakMinutes: t.breakMinutes, conflict: t.conflict, version: t.version }
+	};
 }
 
 /** What a job's own details can be set to. */
@@ -185,6 +165,7 @@ export function jobPage(app: App, id: string, viewer: Viewer) {
 		.from(estimates)
 		.where(and(eq(estimates.jobId, id), isNull(estimates.change)))
 		.get();
+	const changes = changesOf(app, id);
 	return {
 		...head,
 		...choicesForJob(app),
@@ -208,17 +189,13 @@ export function jobPage(app: App, id: string, viewer: Viewer) {
 			.get(),
 		notes: notesOf(app, id),
 		...(head.job.number === null ? NOT_WON : wonParts(app, head.job, viewer)),
-		next: nextStepOf(app, id, viewer),
+		next: nextStepOf(app, id, viewer, changes),
 		/** Billed and paid, with tax. */
 		paid: head.job.number === null ? null : viewer.when('invoices.see', () => moneyOf(db, id)),
 		contacts: jobContactsOf(db, id),
 		talk: talkOf(db, id, 60),
 		// Somebody who bills needs what was agreed; what is being offered, and what it earns, is for those who see estimates.
-		changes: viewer.may('estimates.see')
-			? changesOf(app, id)
-			: changesOf(app, id)
-					.filter((c) => c.state === 'accepted')
-					.map((c) => ({ ...c, margin: null })),
+		changes: viewer.may('estimates.see') ? changes : changes.filter((c) => c.state === 'accepted').map((c) => ({ ...c, margin: null })),
 		contract: contractOf(db, id),
 		invoices: viewer.list('invoices.see', () => invoicesOfJob(app, id)),
 		history: told(db, `job:${id}`, 40, viewer),
@@ -232,7 +209,7 @@ const wonParts = (app: App, job: typeof jobs.$inferSelect, viewer: Viewer) => ({
 	crew: peopleOfJob(app, job.id),
 	findings: findingsOf(app.db.orm, job.id),
 	permits: permitsOf(app.db.orm, job.id),
-	punch: punchOf(app.db.orm, job.id).filter((p) => p.doneAt === null).length,
+	punch: punchLeft(app.db.orm, job.id),
 	...mendsOf(app, job, viewer)
 });
 const NOT_WON: ReturnType<typeof wonParts> = {

@@ -2,16 +2,15 @@ import { and, count, eq, gte, inArray, isNotNull, isNull, ne, sql } from 'drizzl
 import type { Viewer } from '../../core/access';
 import { formatCents } from '../../core/money';
 import type { App } from '../app';
-import { contractOf } from '../billing';
 import { invoiceParts, invoices, repeatInvoices } from '../billing/schema';
 import { todayOf } from '../company';
-import { costEntries } from '../costs/schema';
 import { changesOf } from '../estimates';
 import { shifts } from '../planning/schema';
 import { siteForms } from '../site-forms/schema';
 import { timeEntries } from '../time/schema';
 import { findingsOf, punchLeft } from '../work';
 import { tasks } from '../work/schema';
+import { leftToBill } from './job-money';
 
 export interface OpenEnd {
 	/** What is open, in words with how much. */
@@ -73,13 +72,8 @@ function ofTheWork(app: App, jobId: string): OpenEnd[] {
 function ofTheMoney(app: App, jobId: string): OpenEnd[] {
 	const db = app.db.orm;
 	const bill = `/jobs/${jobId}/bill`;
-	const left = contractOf(db, jobId).reduce((a, l) => a + l.amount - l.billed, 0);
-	const costs =
-		db
-			.select({ n: sql<number>`coalesce(sum(${costEntries.charge} - ${costEntries.billed}), 0)` })
-			.from(costEntries)
-			.where(and(eq(costEntries.jobId, jobId), eq(costEntries.state, 'to bill')))
-			.get()?.n ?? 0;
+	const { contract: left, costs: sure, inConflict } = leftToBill(db, jobId);
+	const costs = sure + inConflict;
 	const issued = db
 		.select({ id: invoices.id, number: invoices.number, open: sql<number>`${invoices.total} - ${invoices.paid}` })
 		.from(invoices)
@@ -105,7 +99,7 @@ function ofTheMoney(app: App, jobId: string): OpenEnd[] {
 		.all();
 	return [
 		...(left > 0 ? [{ words: `${formatCents(left)} of the contract not billed`, path: bill }] : []),
-		...(costs > 0 ? [{ words: `${formatCents(costs)} of hours and materials not billed`, path: `${bill}?what=costs` }] : []),
+		...(costs > 0 ? [{ words: `${formatCents(costs)} of hours and materials not billed`, path: bill }] : []),
 		...issued
 			.filter((i) => i.open > 0)
 			.map((i) => ({ words: `${formatCents(i.open)} of invoice ${i.number ?? ''} not paid`, path: `/bill/invoices/${i.id}` })),

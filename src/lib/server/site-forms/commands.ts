@@ -2,15 +2,17 @@ import { say } from '../../contract/refusals/site-forms';
 import * as contract from '../../contract/site-forms/commands';
 import { asc, desc, eq, sql } from 'drizzle-orm';
 import { readRecipients } from '../../core/quotes';
-import { formNamed, formProblems, formReadings } from '../../core/site-forms';
+import { filesOf, formErrors, formProblems, givenOnly } from '../../core/site-forms';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
 import { serve, type Context } from '../commands';
+import type { Orm } from '../db';
 import { issuedFiles } from '../documents/schema';
 import { files } from '../files/schema';
 import { fieldWords, languageOf, mailWords, type Language } from '../../core/words';
 import { customers, jobs } from '../sales/schema';
-import { handovers, siteForms } from './schema';
+import { formOf } from './designs';
+import { formDesigns, handovers, siteForms } from './schema';
 import { isDrawable } from '../files';
 import { hashOf, newId } from '../ids';
 import { makeLink } from '../links';
@@ -20,7 +22,8 @@ type SiteFormRecord = typeof siteForms.$inferSelect;
 
 export const beginForm = serve(contract.beginForm, (ctx, i) => {
 	const job = workJob(ctx, i.jobId);
-	const form = formNamed(i.form);
+	const form = formOf(ctx.db, i.form);
+	if (ctx.find(formDesigns, form.id)?.setAside) throw new Refusal(say('form-set-aside', { name: form.name }), 'form');
 	const record = ctx.insert(siteForms, {
 		id: newId(),
 		jobId: job.id,
@@ -44,24 +47,27 @@ function open(ctx: Context, recordId: string): SiteFormRecord {
 
 export const saveForm = serve(contract.saveForm, (ctx, i) => {
 	const record = open(ctx, i.recordId);
-	const form = formNamed(record.form, record.edition);
-	formReadings(form, i.values);
-	for (const id of i.pictures) ctx.get(files, id, 'A picture');
-	const known = new Set(form.sections.flatMap((s) => s.fields.map((f) => f.id)));
-	const values = Object.fromEntries(Object.entries(i.values).filter(([k, v]) => known.has(k) && v.trim() !== ''));
+	const form = formOf(ctx.db, record.form, record.edition);
+	const values = givenOnly(form, i.values);
+	const [wrong] = formErrors(form, values);
+	if (wrong) throw new Refusal(wrong.said, wrong.field);
+	for (const id of [...i.pictures, ...filesOf(form, values)]) ctx.get(files, id, 'A picture');
 	const after = ctx.update(siteForms, record.id, { values, pictures: i.pictures }, i.version);
-	ctx.happened(`job:${record.jobId}`, 'forms.save', { form: form.name }, 'field');
+	// It is kept at every field; history says once that somebody fills it in.
+	if (Object.keys(record.values).length === 0 && record.pictures.length === 0)
+		ctx.happened(`job:${record.jobId}`, 'forms.save', { form: form.name }, 'field');
 	return { version: after.version };
 });
 
 export const signForm = serve(contract.signForm, (ctx, i) => {
 	const record = open(ctx, i.recordId);
-	const form = formNamed(record.form, record.edition);
+	const form = formOf(ctx.db, record.form, record.edition);
 	const problem = formProblems(form, record.values)[0];
 	if (problem) throw new Refusal(problem.said, problem.field);
 	if (!isDrawable(i.leadSignature)) throw new Refusal(say('lead-has-to-sign'), 'leadSignature');
-	if (i.customerName.trim() !== '' && !isDrawable(i.customerSignature))
-		throw new Refusal(say('customer-has-to-sign-or-leave'), 'customerSignature');
+	const customer = form.customerSigns === 'no' ? '' : i.customerName.trim();
+	if (form.customerSigns === 'must' && customer === '') throw new Refusal(say('customer-has-to-sign'), 'customerName');
+	if (customer !== '' && !isDrawable(i.customerSignature)) throw new Refusal(say('customer-has-to-sign-or-leave'), 'customerSignature');
 	ctx.update(
 		siteForms,
 		record.id,
@@ -69,13 +75,13 @@ export const signForm = serve(contract.signForm, (ctx, i) => {
 			state: 'signed',
 			leadName: i.leadName.trim(),
 			leadSignature: i.leadSignature,
-			customerName: i.customerName.trim(),
-			customerSignature: i.customerName.trim() === '' ? '' : i.customerSignature,
+			customerName: customer,
+			customerSignature: customer === '' ? '' : i.customerSignature,
 			signedAt: ctx.now
 		},
 		i.version
 	);
-	ctx.happened(`job:${record.jobId}`, 'forms.sign', { form: form.name, name: i.leadName.trim() }, 'field', 'today');
+	ctx.happened(`job:${record.jobId}`, 'forms.sign', { form: form.name, name: i.leadName.trim(), jobId: record.jobId }, 'field', 'today');
 });
 
 export const approveForm = serve(contract.approveForm, (ctx, i) => {
@@ -87,7 +93,7 @@ export const approveForm = serve(contract.approveForm, (ctx, i) => {
 	ctx.happened(
 		`job:${record.jobId}`,
 		'forms.approve',
-		{ form: formNamed(record.form, record.edition).certificate, number },
+		{ form: formOf(ctx.db, record.form, record.edition).certificate, number },
 		'field',
 		'today'
 	);
@@ -106,21 +112,43 @@ export const returnForm = serve(contract.returnForm, (ctx, i) => {
 	ctx.happened(
 		`job:${record.jobId}`,
 		'forms.return',
-		{ form: formNamed(record.form, record.edition).name, reason: i.reason.trim() },
+		{ form: formOf(ctx.db, record.form, record.edition).name, reason: i.reason.trim() },
 		'field',
 		'today'
 	);
 });
 
+export const replaceForm = serve(contract.replaceForm, (ctx, i) => {
+	const record = ctx.get(siteForms, i.recordId, 'This form');
+	if (record.number === null) throw new Refusal(say('only-certificate-replaced'));
+	const begun = ctx.db.select({ id: siteForms.id }).from(siteForms).where(eq(siteForms.replaces, record.id)).get();
+	// Asked for twice, it is the same one.
+	if (begun) return { recordId: begun.id };
+	const anew = ctx.insert(siteForms, {
+		id: newId(),
+		jobId: record.jobId,
+		form: record.form,
+		edition: record.edition,
+		values: record.values,
+		pictures: record.pictures,
+		replaces: record.id,
+		createdAt: ctx.now,
+		createdBy: ctx.who.name
+	});
+	const { certificate } = formOf(ctx.db, record.form, record.edition);
+	ctx.happened(`job:${record.jobId}`, 'forms.replace', { form: certificate, number: record.number }, 'field');
+	return { recordId: anew.id };
+});
+
 export const removeForm = serve(contract.removeForm, (ctx, i) => {
 	const record = open(ctx, i.recordId);
 	ctx.remove(siteForms, record.id);
-	ctx.happened(`job:${record.jobId}`, 'forms.remove', { form: formNamed(record.form, record.edition).name }, 'field');
+	ctx.happened(`job:${record.jobId}`, 'forms.remove', { form: formOf(ctx.db, record.form, record.edition).name }, 'field');
 });
 
 /** An issued document as it is kept, the job it is of, and what it is called in a language. @throws Refusal when it is not issued yet */
 function issuedSubject(
-	ctx: Pick<Context, 'get'>,
+	ctx: Pick<Context, 'get' | 'db'>,
 	kind: 'certificate' | 'handover',
 	id: string
 ): { subject: string; jobId: string; nameIn: (language: Language) => string } {
@@ -130,7 +158,7 @@ function issuedSubject(
 	}
 	const record = ctx.get(siteForms, id, 'This form');
 	if (record.number === null) throw new Refusal(say('form-not-approved-yet'));
-	const { certificate } = formNamed(record.form, record.edition);
+	const { certificate } = formOf(ctx.db, record.form, record.edition);
 	return {
 		subject: `certificate:${id}`,
 		jobId: record.jobId,
@@ -173,28 +201,40 @@ export const keepIssued = serve(contract.keepIssued, (ctx, i) => {
 	]);
 });
 
+/** Forms of one job with their names, and the number of the certificate that stands in the place of one. */
+function placed<F extends { id: string; form: string; edition: number; number: number | null; replaces: string | null }>(
+	db: Orm,
+	all: F[]
+) {
+	const inPlace = new Map(all.flatMap((f) => (f.replaces !== null && f.number !== null ? [[f.replaces, f.number] as const] : [])));
+	return all.map((f) => ({ ...f, name: formOf(db, f.form, f.edition).name, replacedBy: inPlace.get(f.id) ?? null }));
+}
+
 /** The forms of a job, newest first, without their signatures. */
 export const formsOf = (app: App, jobId: string) =>
-	app.db.orm
-		.select({
-			id: siteForms.id,
-			form: siteForms.form,
-			edition: siteForms.edition,
-			number: siteForms.number,
-			state: siteForms.state,
-			leadName: siteForms.leadName,
-			customerName: siteForms.customerName,
-			signedAt: siteForms.signedAt,
-			approvedBy: siteForms.approvedBy,
-			createdAt: siteForms.createdAt,
-			createdBy: siteForms.createdBy,
-			version: siteForms.version
-		})
-		.from(siteForms)
-		.where(eq(siteForms.jobId, jobId))
-		.orderBy(desc(siteForms.createdAt))
-		.all()
-		.map((f) => ({ ...f, name: formNamed(f.form, f.edition).name }));
+	placed(
+		app.db.orm,
+		app.db.orm
+			.select({
+				id: siteForms.id,
+				form: siteForms.form,
+				edition: siteForms.edition,
+				number: siteForms.number,
+				state: siteForms.state,
+				leadName: siteForms.leadName,
+				customerName: siteForms.customerName,
+				signedAt: siteForms.signedAt,
+				approvedBy: siteForms.approvedBy,
+				createdAt: siteForms.createdAt,
+				createdBy: siteForms.createdBy,
+				replaces: siteForms.replaces,
+				version: siteForms.version
+			})
+			.from(siteForms)
+			.where(eq(siteForms.jobId, jobId))
+			.orderBy(desc(siteForms.createdAt))
+			.all()
+	);
 
 /** One record with its form, for filling in and for the certificate. */
 export function formRecord(app: App, recordId: string) {
@@ -204,7 +244,11 @@ export function formRecord(app: App, recordId: string) {
 		.innerJoin(jobs, eq(jobs.id, siteForms.jobId))
 		.where(eq(siteForms.id, recordId))
 		.get();
-	return row ? { ...row, form: formNamed(row.record.form, row.record.edition) } : null;
+	if (!row) return null;
+	const { replaces } = row.record;
+	const before =
+		replaces === null ? undefined : app.db.orm.select({ number: siteForms.number }).from(siteForms).where(eq(siteForms.id, replaces)).get();
+	return { ...row, form: formOf(app.db.orm, row.record.form, row.record.edition), replacesNumber: before?.number ?? null };
 }
 
 /** Signed forms that wait for approval, the oldest first. */
@@ -225,4 +269,4 @@ export const formsToApprove = (app: App) =>
 		.orderBy(asc(siteForms.signedAt))
 		.limit(50)
 		.all()
-		.map((f) => ({ ...f, name: formNamed(f.form, f.edition).name }));
+		.map((f) => ({ ...f, name: formOf(app.db.orm, f.form, f.edition).name }));

@@ -1,6 +1,5 @@
 import { eq } from 'drizzle-orm';
 import { formatMinutes, formatQuantity } from '../../core/money';
-import { formReadings, type FormField } from '../../core/site-forms';
 import { wallTime } from '../../core/time';
 import { dayIn, fieldWords, languageOf, paperWords, type Language, type PaperWords } from '../../core/words';
 import type { App } from '../app';
@@ -10,6 +9,7 @@ import { customers, jobs, sites } from '../sales/schema';
 import { handovers } from './schema';
 import { letterheadOf, pictureData, GREY, hair, latin, render } from '../documents';
 import { formRecord, keepIssued } from './commands';
+import { pictureRows, sectionsOf } from './form-paper';
 
 interface Issued {
 	name: string;
@@ -38,14 +38,6 @@ const whereOf = (app: App, jobId: string) =>
 		.get();
 
 const row = (label: string, value: string) => [{ text: latin(label), color: GREY }, { text: latin(value) }];
-const limits = (f: FormField, w: PaperWords['record']): string => {
-	if (f.kind !== 'reading') return '';
-	const unit = f.unit ? ` ${f.unit}` : '';
-	if (f.low !== undefined && f.high !== undefined) return w.between(formatQuantity(f.low), formatQuantity(f.high) + unit);
-	if (f.low !== undefined) return w.atLeast(formatQuantity(f.low) + unit);
-	return f.high === undefined ? '' : w.atMost(formatQuantity(f.high) + unit);
-};
-
 const signed = (who: string, what: string, picture: string, when: string) => ({
 	stack: [
 		picture ? { image: picture, fit: [200, 80] } : { text: ' ', margin: [0, 60, 0, 0] },
@@ -53,14 +45,6 @@ const signed = (who: string, what: string, picture: string, when: string) => ({
 		{ text: latin(`${what}, ${when}`), color: GREY, fontSize: 8.5 }
 	]
 });
-
-const pictureRows = (app: App, ids: readonly string[]): object[] => {
-	const all = ids.flatMap((id) => pictureData(app, id) ?? []);
-	const rows: object[] = [];
-	for (let n = 0; n < all.length; n += 2)
-		rows.push({ columns: all.slice(n, n + 2).map((image) => ({ image, fit: [245, 180], margin: [0, 6, 0, 0] })), columnGap: 12 });
-	return rows;
-};
 
 const when = (app: App, ms: number | null, language: Language): string => {
 	if (ms === null) return '';
@@ -73,7 +57,7 @@ export const certificateDocument = (app: App, recordId: string): Promise<Issued 
 	issued(app, `certificate:${recordId}`, async () => {
 		const found = formRecord(app, recordId);
 		if (!found) return null;
-		const { record, form, job } = found;
+		const { record, form, job, replacesNumber } = found;
 		const { number } = record;
 		if (number === null) return null;
 		const place = whereOf(app, job.id);
@@ -82,19 +66,13 @@ export const certificateDocument = (app: App, recordId: string): Promise<Issued 
 		// A form that comes with the program is read in the customer's language; the company's own words stand as they are.
 		const said = (own: string) => fieldWords(language).siteForm(own);
 		const at = (ms: number | null) => when(app, ms, language);
-		const readings = new Map(formReadings(form, record.values).map((r) => [r.field.id, r]));
-		const line = (f: FormField) => {
-			const r = readings.get(f.id);
-			return [
-				{ text: latin(said(f.label)) },
-				{ text: latin(r?.given ? `${said(r.given)}${f.unit ? ` ${f.unit}` : ''}` : '–'), bold: r?.outside ?? false },
-				{ text: latin(limits(f, w)), color: GREY },
-				{ text: r?.outside ? w.outside : '', bold: true }
-			];
-		};
 		const bytes = await render(letterheadOf(app, language), latin(`${said(form.certificate)} ${number}`), [
 			{ text: latin(said(form.certificate)), fontSize: 16, bold: true },
-			{ text: latin(w.number(number)), color: GREY, margin: [0, 0, 0, 12] },
+			{
+				text: latin([w.number(number), replacesNumber === null ? '' : w.replaces(replacesNumber)].filter(Boolean).join(' · ')),
+				color: GREY,
+				margin: [0, 0, 0, 12]
+			},
 			{
 				table: {
 					widths: [110, '*'],
@@ -108,12 +86,7 @@ export const certificateDocument = (app: App, recordId: string): Promise<Issued 
 				},
 				layout: hair
 			},
-			...form.sections.flatMap((s) => [
-				{ text: latin(said(s.title)), bold: true, margin: [0, 14, 0, 2] },
-				...(s.fields.every((f) => f.kind === 'text')
-					? s.fields.map((f) => ({ text: latin(readings.get(f.id)?.given || '–') }))
-					: [{ table: { widths: ['*', 110, 120, 50], body: s.fields.map(line) }, layout: hair }])
-			]),
+			...sectionsOf(app, form, record.values, { said, w }),
 			...pictureRows(app, record.pictures),
 			{
 				columns: [

@@ -7,9 +7,21 @@ export {
 	keepIssued,
 	mailDocument,
 	removeForm,
+	replaceForm,
 	returnForm,
 	saveForm,
 	signForm
 } from './commands';
+export {
+	designsOf,
+	editionsOf,
+	formOf,
+	formsMissing,
+	formsOffered,
+	requireDesign,
+	saveDesign,
+	setAsideDesign,
+	type Design
+} from './designs';
 export { certificateDocument, handoverDocument, issued } from './documents';
 export { handoverContent, handoversOf, signHandover } from './handovers';

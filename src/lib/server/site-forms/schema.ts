@@ -1,8 +1,34 @@
 import { sql } from 'drizzle-orm';
-import { sqliteTable, text, integer, uniqueIndex, index, check } from 'drizzle-orm/sqlite-core';
-import type { HandoverParts, HandoverContent } from '../../core/site-forms';
-import { id, ref, words, instant, version } from '../db/columns';
+import { sqliteTable, text, integer, uniqueIndex, index, check, type AnySQLiteColumn } from 'drizzle-orm/sqlite-core';
+import type { FormValues, HandoverContent, HandoverParts, SiteForm } from '../../core/site-forms';
+import { flag, id, instant, ref, version, words } from '../db/columns';
 import { jobs } from '../sales/schema';
+
+/** What the company decided about a form; one that comes with the program has a row only when something was decided. */
+export const formDesigns = sqliteTable('form_designs', {
+	/** A form that comes with the program keeps its own name. */
+	id: id(),
+	setAside: flag('set_aside'),
+	/** Kinds of work that are not finished before it was signed. */
+	requiredFor: text('required_for', { mode: 'json' }).$type<string[]>().notNull().default([]),
+	version: version()
+});
+
+/** A form as the company designed it. Never changed: each change is the next edition. */
+export const formEditions = sqliteTable(
+	'form_editions',
+	{
+		id: id(),
+		designId: ref('design_id')
+			.notNull()
+			.references(() => formDesigns.id),
+		edition: integer('edition').notNull(),
+		content: text('content', { mode: 'json' }).$type<SiteForm>().notNull(),
+		at: instant('at').notNull(),
+		byName: words('by_name')
+	},
+	(t) => [uniqueIndex('form_editions_edition').on(t.designId, t.edition)]
+);
 
 /** A record filled in on site by one of the site forms; signed, then approved: then it is a certificate with a number and never changes. */
 export const siteForms = sqliteTable(
@@ -19,7 +45,7 @@ export const siteForms = sqliteTable(
 		state: text('state', { enum: ['open', 'signed', 'approved'] })
 			.notNull()
 			.default('open'),
-		values: text('values_given', { mode: 'json' }).$type<Record<string, string>>().notNull(),
+		values: text('values_given', { mode: 'json' }).$type<FormValues>().notNull(),
 		pictures: text('pictures', { mode: 'json' }).$type<string[]>().notNull().default([]),
 		leadName: words('lead_name'),
 		leadSignature: words('lead_signature'),
@@ -30,9 +56,14 @@ export const siteForms = sqliteTable(
 		approvedBy: words('approved_by'),
 		createdAt: instant('created_at').notNull(),
 		createdBy: words('created_by'),
+		/** The certificate it was made anew from; when this one is issued, it stands in that one's place. */
+		replaces: text('replaces').references((): AnySQLiteColumn => siteForms.id),
 		version: version()
 	},
 	(t) => [
+		index('site_forms_replaces')
+			.on(t.replaces)
+			.where(sql`replaces is not null`),
 		uniqueIndex('site_forms_number').on(t.number),
 		index('site_forms_job').on(t.jobId, t.createdAt),
 		index('site_forms_signed')

@@ -45,13 +45,13 @@ const clockOffOf = ({ when: { clockOff = 0 } }: Context): { clockOff?: number } 
 
 /**
  * The task that time is worked on. What was done on a device without reception goes on as it was: a task taken off meanwhile, or a rule set
- * meanwhile, stops no clock.
+ * meanwhile, stops no clock. Nor does a work list on which nothing is open: there is nothing to choose.
  * @throws Refusal at “taskId” where the job wants one and none is said
  */
 function taskOf(ctx: Context, job: typeof jobs.$inferSelect, taskId: string | undefined): typeof tasks.$inferSelect | null {
 	const sentLater = ctx.doneAt !== ctx.now;
 	if (taskId === undefined) {
-		if (job.hoursOnTask && !sentLater) throw new Refusal(say('hours-go-on-task'), 'taskId');
+		if (job.hoursOnTask && !sentLater && hasOpenTask(ctx, job.id)) throw new Refusal(say('hours-go-on-task'), 'taskId');
 		return null;
 	}
 	if (sentLater && !ctx.find(tasks, taskId)) return null;
@@ -59,6 +59,14 @@ function taskOf(ctx: Context, job: typeof jobs.$inferSelect, taskId: string | un
 	if (task.jobId !== job.id) throw new Refusal(say('task-of-another-job'), 'taskId');
 	return task;
 }
+
+const hasOpenTask = (ctx: Context, jobId: string): boolean =>
+	ctx.db
+		.select({ id: tasks.id })
+		.from(tasks)
+		.where(and(eq(tasks.jobId, jobId), isNull(tasks.doneAt)))
+		.limit(1)
+		.get() !== undefined;
 
 export const clockOn = serve(contract.clockOn, (ctx, i) => {
 	const personId = self(ctx);

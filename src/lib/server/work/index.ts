@@ -2,7 +2,7 @@ export { addTasks, changeTasks, keepAsTemplate, moveParts, moveTasks, tasksFromP
 export { attachToJob, changeJobFile, crewSees, filesExpiring, filesOf, setAsideJobFile } from './job-files';
 export { saveDailyLog } from './daily-log';
 export { findingsOf, findingsOpen, letFindingBe, priceFinding, reportFinding } from './findings';
-export { permitsOf, permitsToSee, removePermit, savePermit, waitingPermits } from './permits';
+export { permitsByJob, permitsOf, permitsToSee, removePermit, savePermit } from './permits';
 export { addPunch, changePunch, punchLeft, punchOf, removePunch, tickPunch } from './punch';
 export { changeComment, readComments, sayOnJob, takeBackComment, talkOf, unreadOf } from './talk';
 export { addHours, changePhase, phaseHours, phaseNamed, phaseNames, phaseOfItem, phasePlanned, phasesOf } from './phases';

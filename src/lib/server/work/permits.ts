@@ -1,6 +1,7 @@
 import { say } from '../../contract/refusals/work';
 import * as contract from '../../contract/work/permits';
 import { asc, eq, sql } from 'drizzle-orm';
+import { grouped } from '../../core/lists';
 import { Refusal } from '../../core/refusal';
 import { addDays } from '../../core/time';
 import { isThere, WARN_DAYS } from '../../core/work';
@@ -50,15 +51,13 @@ export function permitsToSee(app: App, today: string) {
 		.map(({ permit, job }) => ({ ...permit, job, there: isThere(permit, today) }));
 }
 
-/** Jobs that wait for a permit, with its name, for those of the ids given. */
-export function waitingPermits(db: Orm, jobIds: readonly string[], today: string): Map<string, { phaseId: string | null; name: string }[]> {
-	const of = new Map<string, { phaseId: string | null; name: string }[]>();
-	if (jobIds.length === 0) return of;
-	for (const p of db
-		.select()
-		.from(permits)
-		.where(sql`${permits.jobId} in (select value from json_each(${JSON.stringify(jobIds)}))`)
-		.all())
-		if (!isThere(p, today)) of.set(p.jobId, [...(of.get(p.jobId) ?? []), { phaseId: p.phaseId, name: p.name }]);
-	return of;
-}
+/** The permits of jobs, by the job: what waits for them is said by `waitsFor` of the core. */
+export const permitsByJob = (db: Orm, jobIds: readonly string[]): Map<string, (typeof permits.$inferSelect)[]> =>
+	grouped(
+		db
+			.select()
+			.from(permits)
+			.where(sql`${permits.jobId} in (select value from json_each(${JSON.stringify(jobIds)}))`)
+			.all(),
+		(p) => p.jobId
+	);

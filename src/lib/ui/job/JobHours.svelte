@@ -1,9 +1,10 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
 	import { formatMinutes } from '$lib/core/money';
+	import { hoursOfSeconds } from '$lib/core/work';
 	import Waterline from '../money/Waterline.svelte';
 	import Mark from '../shell/Mark.svelte';
-	import { hoursIn, RULES, type JobHoursShown } from './hours';
+	import { RULES, type JobHoursShown } from './hours';
 	/** Hours sold against used, by phase, task or person; while a clock runs it goes on counting. */
 	let { hours }: { hours: JobHoursShown } = $props();
 	let by = $state<'phase' | 'task' | 'person'>('phase');
@@ -18,7 +19,7 @@
 		return () => clearInterval(timer);
 	});
 	const runs = (is: (r: JobHoursShown['running'][number]) => boolean) =>
-		hours.running.filter(is).reduce((a, r) => a + hoursIn(hours.now + passed - r.startedAt), 0);
+		hours.running.filter(is).reduce((a, r) => a + hoursOfSeconds(Math.max(0, hours.now + passed - r.startedAt) / 1000), 0);
 	const all = $derived(hours.all.used + runs(() => true));
 	const time = (n: number) => formatMinutes(Math.round((n * 60) / 10_000));
 	/** To the second while a clock runs. */
@@ -38,7 +39,7 @@
 		by === 'phase'
 			? hours.phases.map((p) => ({
 					...{ id: p.phaseId, name: p.name || 'No phase', sold: p.sold, used: p.used + runs((r) => r.phaseId === p.phaseId) },
-					...{ percent: p.percent, forecast: p.forecast, warning: p.warning, why: whyOf(p) }
+					...{ percent: p.percent, forecast: p.forecast, why: whyOf(p) }
 				}))
 			: by === 'task'
 				? hours.tasks.map((t) => ({
@@ -46,11 +47,10 @@
 						...{
 							percent: t.done ? 10_000 : null,
 							forecast: null,
-							warning: t.sold > 0 && t.used > t.sold ? ('over' as const) : null,
 							why: ''
 						}
 					}))
-				: people.map((p) => ({ ...p, sold: 0, percent: null, forecast: null, warning: null, why: '' }))
+				: people.map((p) => ({ ...p, sold: 0, percent: null, forecast: null, why: '' }))
 	);
 	function whyOf(p: JobHoursShown['phases'][number]): string {
 		const far = p.percent === null ? '' : `${Math.round(p.percent / 100)} % done ${p.typed ? 'as typed' : 'by its tasks'}; `;

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { formatCents } from '$lib/core/money';
+	import { stageSums } from '$lib/core/sales';
 	import { nearDay } from '../shell/dates';
 	interface Job {
 		id: string;
@@ -23,8 +24,7 @@
 		stages
 			.map((s) => {
 				const own = jobs.filter((j) => j.stageId === s.id);
-				const sum = (f: (j: Job) => number) => own.reduce((a, j) => a + f(j), 0);
-				return { ...s, own, contract: sum((j) => j.contract ?? 0), left: sum((j) => Math.max(0, (j.contract ?? 0) - (j.billed ?? 0))) };
+				return { ...s, own, ...stageSums(own) };
 			})
 			.filter((c) => c.own.length > 0 || stages.length <= 6)
 	);

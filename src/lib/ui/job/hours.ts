@@ -16,6 +16,3 @@ export const RULES: Readonly<Record<HoursForecast['by'], string>> = {
 	'low percent': 'under 10 % done: what was sold',
 	sold: 'what was sold'
 };
-
-/** Ten-thousandths of an hour in so many milliseconds. */
-export const hoursIn = (ms: number): number => Math.round(Math.max(0, ms) / 360);

@@ -3,6 +3,7 @@
 	import { command } from '$lib/client/command';
 	import { formatMinutes, parseMinutes } from '$lib/core/money';
 	import { readAt, readForm } from '../forms/typed';
+	import { hoursOfSeconds } from '$lib/core/work';
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
 	import type { Task } from './tasks';
@@ -33,7 +34,7 @@
 	});
 	async function save() {
 		const read = readForm(() => ({
-			hours: t.hours.trim() === '' ? 0 : readAt('hours', () => Math.round((parseMinutes(t.hours) * 10_000) / 60))
+			hours: t.hours.trim() === '' ? 0 : readAt('hours', () => hoursOfSeconds(parseMinutes(t.hours) * 60))
 		}));
 		if (!read.ok) return void ([problem, field] = [read.message, read.field]);
 		const r = await command('work.change-task', {

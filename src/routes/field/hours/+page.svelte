@@ -5,18 +5,24 @@
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
 	import { formatMinutes } from '$lib/core/money';
+	import TaskField from '$lib/ui/work/TaskField.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import ClockPanel from '$lib/ui/forms/ClockPanel.svelte';
 	import Mark from '$lib/ui/shell/Mark.svelte';
 	let { data } = $props();
 	let adding = $state(false);
 	let typed = $state(
-		untrack(() => ({ jobId: data.jobs[0]?.id ?? '', day: data.today, from: '7:00', to: '15:30', breakMinutes: '30', note: '' }))
+		untrack(() => ({ jobId: data.jobs[0]?.id ?? '', taskId: '', day: data.today, from: '7:00', to: '15:30', breakMinutes: '30', note: '' }))
 	);
 	let problem = $state('');
 	let field = $state('');
 	async function add() {
-		const r = await command('time.add', { ...typed, breakMinutes: Math.max(0, Math.round(Number(typed.breakMinutes) || 0)) });
+		const { taskId, ...rest } = typed;
+		const r = await command('time.add', {
+			...rest,
+			...(taskId ? { taskId } : {}),
+			breakMinutes: Math.max(0, Math.round(Number(typed.breakMinutes) || 0))
+		});
 		if (r.ok) [adding, problem, field] = [false, '', ''];
 		else [problem, field] = [r.message, r.field ?? ''];
 	}
@@ -35,6 +41,13 @@
 				>{#each data.jobs as j (j.id)}<option value={j.id}>{j.name}</option>{/each}</select
 			></Field
 		>
+		{#key typed.jobId}<TaskField
+				jobId={typed.jobId}
+				bind:taskId={typed.taskId}
+				label={words.field.hours.task}
+				none={words.field.hours.noTask}
+				problem={field === 'taskId' ? problem : ''}
+			/>{/key}
 		<Field label={words.field.hours.date}><input class="input" type="date" bind:value={typed.day} /></Field>
 		<div class="grid grid-cols-3 gap-3">
 			<Field label={words.field.hours.from} problem={field === 'from' ? problem : ''}><input class="input" bind:value={typed.from} /></Field
@@ -42,7 +55,7 @@
 			><Field label={words.field.hours.break}><input class="input" inputmode="numeric" bind:value={typed.breakMinutes} /></Field>
 		</div>
 		<Field label={words.field.hours.note}><input class="input" bind:value={typed.note} /></Field>
-		{#if problem && !['from', 'to'].includes(field)}<p class="problem" role="alert">{problem}</p>{/if}
+		{#if problem && !['from', 'to', 'taskId'].includes(field)}<p class="problem" role="alert">{problem}</p>{/if}
 		<div class="grid grid-cols-2 gap-3">
 			<button type="button" class="btn btn-tall" onclick={() => (adding = false)}>{words.field.hours.cancel}</button><button
 				class="btn btn-primary btn-tall">{words.field.hours.add}</button

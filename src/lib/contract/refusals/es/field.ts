@@ -55,6 +55,11 @@ export const work: Translated<typeof Work> = {
 };
 export const siteForms: Translated<typeof SiteForms> = {
 	'certificate-issued-and-does-not-change': () => 'Este certificado está emitido y ya no cambia.',
+	'another-edition': (p) => `Entretanto se guardó la edición ${p.edition}. Mírela primero; lo que cambió sigue aquí.`,
+	'customer-has-to-sign': () => 'El cliente tiene que firmar este formulario.',
+	'form-name-taken': (p) => `Otro formulario se llama ${p.name}.`,
+	'form-set-aside': (p) => `${p.name} está apartado.`,
+	'only-certificate-replaced': () => 'Solo se reemplaza un certificado emitido.',
 	'customer-has-to-sign-or-leave': () => 'El cliente tiene que firmar, o deje el nombre vacío.',
 	'form-not-approved-yet': () => 'Este formulario todavía no está aprobado.',
 	'form-not-signed-yet': () => 'Este formulario todavía no está firmado.',

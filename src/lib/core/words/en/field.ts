@@ -60,6 +60,8 @@ export const field = {
 		cancel: 'Cancel',
 		add: 'Add',
 		noJob: 'no job',
+		task: 'Task',
+		noTask: 'no task',
 		running: 'running',
 		conflict: 'in conflict: ask the office',
 		nothing: 'No time in the last two weeks.'

@@ -56,6 +56,9 @@ export const paper = {
 	},
 	/** What was signed: an acceptance, a report of what was done, a certificate. */
 	record: {
+		yes: 'yes',
+		no: 'no',
+		replaces: (n: number) => `replaces number ${n}`,
 		at: (day: string, time: string) => `${day}, ${time}`,
 		by: (when: string, who: string) => `${when} by ${who}`,
 		customer: 'Customer',

@@ -66,6 +66,9 @@ export const paper: PaperWords = {
 		timeAndMaterials: (day) => `Tiempo y materiales hasta el ${day}`
 	},
 	record: {
+		yes: 'sí',
+		no: 'no',
+		replaces: (n) => `reemplaza el número ${n}`,
 		at: (day, time) => `${day}, ${time}`,
 		by: (when, who) => `${when}, ${who}`,
 		customer: 'Cliente',

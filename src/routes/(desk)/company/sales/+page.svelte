@@ -83,7 +83,8 @@
 					.filter(Boolean)
 			}))
 		});
-	let tasks = $state(untrack(() => data.tasks.map((t) => ({ ...t, steps: t.steps.join('; '), days: t.days as number | null }))));
+	// What is being typed is the page's own: news from elsewhere does not run over it.
+	let tasks = $state(untrack(() => data.tasks.map((t) => ({ ...t, steps: t.steps.join('; ') }))));
 	const saveTasks = () =>
 		run('tasks', 'work.task-templates', {
 			version: data.version,

@@ -45,6 +45,8 @@
 	// How far our clock was ahead when the page came is of that moment alone: later news does not move it.
 	/** What the crew takes along is said, if anything is. */
 	const crewSheet = $derived(j.phases.some((p) => p.hours > 0) || j.materials.length > 0 || j.sheets.some((s) => s.sheet));
+	/** Hours go to a task, and there is one to choose. */
+	const mustChoose = $derived(j.hoursOnTask && j.tasks.some((t) => !tickedWith(t.doneAt !== null, kept, 'task', t.id)));
 	const running = $derived(
 		runningWith(
 			data.running,
@@ -129,7 +131,7 @@
 	</p>{/if}
 {#if problem && (!field || field === 'taskId')}<p class="problem mb-2" role="alert">{problem}</p>{/if}
 <ClockPanel {running} now={data.now} zone={data.zone} />
-{#if j.hoursOnTask && running?.jobId !== j.id}<p class="mb-3">{words.field.job.chooseTask}</p>{:else if running?.jobId !== j.id}<button
+{#if mustChoose && running?.jobId !== j.id}<p class="mb-3">{words.field.job.chooseTask}</p>{:else if running?.jobId !== j.id}<button
 		class="btn btn-primary btn-tall mb-4 w-full"
 		disabled={busy}
 		onclick={() => put('time.clock-on', { jobId: j.id }, words.field.clock.did.on(j.name))}

@@ -6,6 +6,7 @@
 	import { command } from '$lib/client/command';
 	import { formatCents, formatQuantity, formatRate, parseCents, parsePercent, toTyped } from '$lib/core/money';
 	import { step } from '$lib/core/explain';
+	import TaskField from '$lib/ui/work/TaskField.svelte';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import { readAt, readForm } from '$lib/ui/forms/typed';
@@ -123,10 +124,10 @@
 	/** Time that overlaps other time of the same person, or was booked wrongly: the office puts it right, with the reason. */
 	type Time = NonNullable<(typeof costs.entries)[number]['time']>;
 	let righting: { time: Time; name: string } | null = $state(null);
-	let right = $state({ day: '', from: '', to: '', breaks: '', reason: '' });
+	let right = $state({ day: '', from: '', to: '', breaks: '', reason: '', taskId: '' });
 	function putRight(time: Time, name: string) {
 		righting = { time, name };
-		right = { day: time.day, from: time.from, to: time.to, breaks: String(time.breakMinutes), reason: '' };
+		right = { day: time.day, from: time.from, to: time.to, breaks: String(time.breakMinutes), reason: '', taskId: time.taskId ?? '' };
 		[problem, field] = ['', ''];
 	}
 	async function saveTime(takeOff = false) {
@@ -135,7 +136,7 @@
 		const r = takeOff
 			? await command('time.remove', { entryId, reason: right.reason })
 			: await command('time.correct', {
-					...{ entryId, version, day: right.day, from: right.from, to: right.to, reason: right.reason },
+					...{ entryId, version, day: right.day, from: right.from, to: right.to, reason: right.reason, taskId: right.taskId || null },
 					breakMinutes: Number.isInteger(Number(right.breaks)) ? Number(right.breaks) : -1
 				});
 		if (r.ok) [righting, problem] = [null, ''];
@@ -348,6 +349,7 @@
 		<Field label="From" problem={field === 'from' ? problem : ''}><input class="input" name="from" bind:value={right.from} /></Field>
 		<Field label="To" problem={field === 'to' ? problem : ''}><input class="input" name="to" bind:value={right.to} /></Field>
 	</div>
+	<TaskField jobId={data.head.job.id} bind:taskId={right.taskId} label="Task" none="not said" problem={field === 'taskId' ? problem : ''} />
 	<Field label="Why" problem={field === 'reason' ? problem : ''}><input class="input" name="reason" bind:value={right.reason} /></Field>
 	<button type="button" class="btn justify-self-start" onclick={() => saveTime(true)}>Take it off instead</button>
 </Dialog>
