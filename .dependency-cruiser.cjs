@@ -51,7 +51,7 @@ module.exports = {
 			name: 'core-knows-no-framework',
 			severity: 'error',
 			from: { path: '^src/lib/core', pathNot: '\\.test\\.ts$' },
-			to: { path: 'node_modules', pathNot: 'node_modules/(fraction\\.js|temporal-polyfill|temporal-spec|papaparse|@types/papaparse)' }
+			to: { path: 'node_modules', pathNot: 'node_modules/(fraction\\.js|jsep|temporal-polyfill|temporal-spec|papaparse|@types/papaparse)' }
 		},
 		{
 			name: 'contract-knows-the-core',

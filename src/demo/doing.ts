@@ -1,7 +1,7 @@
 import { addDays, daysBetween, mondayOf, weekday, type Day } from '../lib/core/time';
-import sharp from 'sharp';
-import { readSignature } from '$lib/server/files';
 import { buildJobs } from './doing-jobs';
+import { buildForms } from './forms';
+import { written } from './written';
 import type { Yard } from './yard';
 
 const one = (yard: Yard, sql: string, ...args: unknown[]): string =>
@@ -24,6 +24,7 @@ export async function buildDoing(yard: Yard, today: Day): Promise<void> {
 	buildFirms(yard, today);
 	await buildJobs(yard, today);
 	await buildPapers(yard, today);
+	await buildForms(yard, today);
 }
 
 /** The gutter-care season of Fennick's 46 sites: two rounds planned, the first visits done, seven sites not planned yet. */
@@ -185,13 +186,6 @@ function buildFirms(yard: Yard, today: Day): void {
 		'All week at the harbor; the week after would do.'
 	);
 	yard.at(today, '09:00');
-}
-
-/** A name written by hand, as a picture. */
-async function written(name: string): Promise<string> {
-	const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="420" height="140"><path d="M20 90 C 60 10, 90 130, 130 70 S 190 40, 220 90 S 300 110, 330 60 S 380 80, 400 50" fill="none" stroke="#1b2a33" stroke-width="4" stroke-linecap="round"/><path d="M30 ${110 + (name.length % 9)} L 390 ${100 + (name.length % 7)}" stroke="#1b2a33" stroke-width="2"/></svg>`;
-	const png = await sharp(Buffer.from(svg)).png().toBuffer();
-	return readSignature(`data:image/png;base64,${png.toString('base64')}`);
 }
 
 /** One inspection that is a certificate, one that waits to be approved, and a handover that is signed. */

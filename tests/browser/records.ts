@@ -13,6 +13,8 @@ const RECORDS: Record<string, string> = {
 	'/jobs/[id]/bill': JOBS,
 	'/jobs/[id]/work': JOBS,
 	'/jobs/[id]/log': JOBS,
+	'/company/forms/[id]': "select 'roof-inspection' as id union all select 'hot-work'",
+	'/work/forms/[id]': 'select id from site_forms order by created_at',
 	'/jobs/[id]/files': JOBS,
 	'/jobs/[id]/costs': JOBS,
 	'/jobs/[id]/estimate': JOBS,

@@ -145,11 +145,15 @@ export const ACCESS = `
   OFE---        flat-rate.save-service
   OFE---        flat-rate.set-aside
   OFE---        flat-rate.take-edition
+  O-----        form-designs.require
+  O-----        form-designs.save
+  O-----        form-designs.set-aside
   OFE---        forms.approve
   OFELC-        forms.begin
 * nobody        forms.keep-issued
   OFE---        forms.mail
   OFELC-        forms.remove
+  OFE---        forms.replace
   OFE---        forms.return
   OFELC-        forms.save
 * OFELC-        forms.sign

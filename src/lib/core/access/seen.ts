@@ -20,6 +20,7 @@ const OF_AREA: Readonly<Record<string, Right>> = {
 	files: 'jobs.see',
 	'flat-rate': 'catalog.see',
 	forms: 'jobs.see',
+	'form-designs': 'company.see',
 	handovers: 'jobs.see',
 	invoices: 'invoices.see',
 	jobs: 'jobs.see',

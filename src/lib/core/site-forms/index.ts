@@ -19,4 +19,5 @@ export {
 export type { HandoverContent, HandoverParts } from './handover';
 export { filesOf, formErrors, formProblems, formReadings, givenOnly, type Reading } from './read';
 export { readFormula, reckon } from './formula';
+export { blankField, moved, namesOf, renamed, stepped, type Place } from './shape';
 export { formNamed, SITE_FORMS } from './shipped';

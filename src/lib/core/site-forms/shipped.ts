@@ -120,7 +120,7 @@ const ATTIC: SiteForm = {
 		{
 			title: 'Attic',
 			fields: [
-				reading('floor', 'Floor of the attic', 'sq ft', { low: 1 }),
+				reading('floor', 'Floor of the attic', 'sq ft', { low: 10_000 }),
 				{ id: 'part', label: 'Floor for one part of free area', kind: 'choice', required: true, choices: ['150', '300'] },
 				figure('needed', 'Net free area needed', 'sq in', 'floor * 144 / part')
 			]

@@ -1,8 +1,12 @@
 import { asc, eq, sql } from 'drizzle-orm';
 import type { App } from '../app';
+import type { Orm } from '../db';
 import { customers, jobMaterials, jobs, people, phases, taskParts } from '../db/schema';
-import { formsOf, handoversOf } from '../site-forms';
+import { formsOf, formsOffered, handoversOf } from '../site-forms';
 import { permitsOf, phasesOf, punchOf, talkOf, workList } from '../work';
+
+const kindOf = (db: Orm, jobId: string): string =>
+	db.select({ kind: jobs.kindOfWork }).from(jobs).where(eq(jobs.id, jobId)).get()?.kind ?? '';
 
 /** What has to be done on a job and with what; no price is in it. */
 export function jobWork(app: App, jobId: string) {
@@ -13,6 +17,7 @@ export function jobWork(app: App, jobId: string) {
 		permits: permitsOf(db, jobId),
 		talk: talkOf(db, jobId),
 		forms: formsOf(app, jobId),
+		offered: formsOffered(db, kindOf(db, jobId)),
 		handovers: handoversOf(app, jobId),
 		customerMail:
 			db.select({ mail: customers.mail }).from(jobs).innerJoin(customers, eq(customers.id, jobs.customerId)).where(eq(jobs.id, jobId)).get()

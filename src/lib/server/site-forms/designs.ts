@@ -64,6 +64,17 @@ export const formsOffered = (db: Orm, kindOfWork: string): { id: string; name: s
 		.map((d) => ({ id: d.form.id, name: d.form.name, required: d.requiredFor.includes(kindOfWork) }))
 		.sort((a, b) => Number(b.required) - Number(a.required));
 
+/** How often each form was filled in. */
+export const formsFilledIn = (db: Orm): Map<string, number> =>
+	new Map(
+		db
+			.select({ form: siteForms.form, n: sql<number>`count(*)` })
+			.from(siteForms)
+			.groupBy(siteForms.form)
+			.all()
+			.map((r) => [r.form, r.n])
+	);
+
 /** Every edition of a form that was saved here, the last first, with how often it was filled in. */
 export function editionsOf(db: Orm, id: string) {
 	const used = new Map(

@@ -1,13 +1,13 @@
 import { eq } from 'drizzle-orm';
 import { formatMinutes, formatQuantity } from '../../core/money';
 import { wallTime } from '../../core/time';
-import { dayIn, fieldWords, languageOf, paperWords, type Language, type PaperWords } from '../../core/words';
+import { dayIn, fieldWords, languageOf, paperWords, type Language } from '../../core/words';
 import type { App } from '../app';
 import { companyOf } from '../company';
 import { issuedFiles } from '../documents/schema';
 import { customers, jobs, sites } from '../sales/schema';
 import { handovers } from './schema';
-import { letterheadOf, pictureData, GREY, hair, latin, render } from '../documents';
+import { letterheadOf, GREY, hair, latin, render } from '../documents';
 import { formRecord, keepIssued } from './commands';
 import { pictureRows, sectionsOf } from './form-paper';
 

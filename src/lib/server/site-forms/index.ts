@@ -16,6 +16,7 @@ export {
 	designsOf,
 	editionsOf,
 	formOf,
+	formsFilledIn,
 	formsMissing,
 	formsOffered,
 	requireDesign,

@@ -11,7 +11,7 @@ import { quotes } from '../quotes/schema';
 import { customers, jobs, sites } from '../sales/schema';
 import { timeEntries } from './schema';
 import { jobMaterials, phases } from '../work/schema';
-import { formsOf, handoversOf } from '../site-forms';
+import { formsOf, formsOffered, handoversOf } from '../site-forms';
 import { filesOf, permitsOf, punchOf, talkOf, workList } from '../work';
 import { jobContactsOf } from '../sales';
 import { isThere } from '../../core/work';
@@ -72,6 +72,7 @@ export function fieldJob(app: App, jobId: string, language: string) {
 			id: jobs.id,
 			name: jobs.name,
 			number: jobs.number,
+			kindOfWork: jobs.kindOfWork,
 			crewBrief: jobs.crewBrief,
 			hoursOnTask: jobs.hoursOnTask,
 			address: sites.address,
@@ -133,6 +134,7 @@ export function fieldJob(app: App, jobId: string, language: string) {
 		notes: notesOf(app, jobId),
 		tasks: workList(app, jobId),
 		forms: formsOf(app, jobId),
+		offered: formsOffered(db, row.kindOfWork),
 		handovers: handoversOf(app, jobId)
 	};
 }

@@ -85,6 +85,7 @@ export const PLACES: { word: string; icon: string; pages: [path: string, word: s
 			['/company/tax', 'Branches and tax', 'company.see'],
 			['/company/documents', 'Documents and page', 'company.see'],
 			['/company/sales', 'Stages and fields', 'company.see'],
+			['/company/forms', 'Site forms', 'company.see'],
 			['/company/people', 'People', 'company.see'],
 			['/company/roles', 'Roles', 'people.change'],
 			['/company/outbox', 'Outbox', 'outbox.see'],

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { goto } from '$app/navigation';
 	import type { CommandName, Input } from '$lib/contract';
 	import { command } from '$lib/client/command';
 	import Dialog from '../forms/Dialog.svelte';
@@ -18,14 +19,19 @@
 			signedAt: number | null;
 			createdBy: string;
 			approvedBy: string;
+			replacedBy: number | null;
 			version: number;
 		}[];
+		/** Forms that can be begun, what its kind of work needs first. */
+		offered: { id: string; name: string; required: boolean }[];
+		jobId: string;
+		mayRecord: boolean;
 		handovers: { id: string; number: number; signedBy: string; at: number; byName: string }[];
 		mail: string;
 		zone: string;
 		mayChange: boolean;
 	}
-	let { forms, handovers, mail, zone, mayChange }: Props = $props();
+	let { forms, offered, jobId, mayRecord, handovers, mail, zone, mayChange }: Props = $props();
 	const MARKS = { open: 'ring', signed: 'wait', approved: 'done' } as const;
 	let said = $state('');
 	let problem = $state('');
@@ -35,6 +41,12 @@
 	async function act<N extends CommandName>(name: N, input: Input<N>) {
 		const r = await command(name, input);
 		said = r.ok ? '' : r.message;
+	}
+	const missing = $derived(offered.filter((o) => o.required && !forms.some((f) => f.name === o.name && f.state !== 'open')));
+	async function begin(form: string) {
+		const r = await command('forms.begin', { jobId, form }, { refresh: false });
+		if (r.ok) await goto(`/work/forms/${r.result.recordId}`);
+		else said = r.message;
 	}
 	async function giveBack() {
 		if (!returning) return;
@@ -52,8 +64,20 @@
 		([sending, problem, field] = [{ kind, id, to: mail, subject: '', text: '' }, '', '']);
 </script>
 
-<section class="sheet" aria-label="Site forms and handover reports">
-	<h2 class="p-3">Site forms and handover reports</h2>
+<section class="sheet" aria-label="Site forms and handover reports" id="papers">
+	<div class="flex items-center gap-4 p-3">
+		<h2>Site forms and handover reports</h2>
+		{#if missing.length > 0}<Mark kind="need" label="{missing.map((m) => m.name).join(', ')}: signed before it is finished" />{/if}
+		{#if mayRecord && offered.length > 0}<select
+				class="select ml-auto"
+				style="width: 220px"
+				name="begin"
+				aria-label="Fill in a form"
+				value=""
+				onchange={(e) => void begin(e.currentTarget.value)}
+				><option value="">Fill in a form …</option>{#each offered as o (o.id)}<option value={o.id}>{o.name}</option>{/each}</select
+			>{/if}
+	</div>
 	{#if said}<p class="problem px-3" role="alert">{said}</p>{/if}
 	<table class="grid-table">
 		<tbody
@@ -62,7 +86,9 @@
 						><Mark
 							kind={MARKS[f.state]}
 							label={f.state === 'approved'
-								? `approved by ${f.approvedBy}`
+								? f.replacedBy === null
+									? `approved by ${f.approvedBy}`
+									: `replaced by ${f.replacedBy}`
 								: f.state === 'signed'
 									? 'signed, to approve'
 									: 'being filled in'}
@@ -72,9 +98,10 @@
 							? f.createdBy
 							: `${[f.leadName, f.customerName].filter(Boolean).join(' and ')}, ${showInstant(f.signedAt, zone)}`}</td
 					><td class="text-right whitespace-nowrap"
-						>{#if f.state !== 'approved'}<Go right="field.record" href="/field/form/{f.id}"
-								>Look<span class="sr-only"> at {f.name}</span></Go
-							>{:else}<a class="link" href="/api/pdf/certificate/{f.id}">PDF<span class="sr-only"> of certificate {f.number}</span></a
+						><Go right="field.record" href="/work/forms/{f.id}"
+							>Look<span class="sr-only"> at {f.name}{f.number ? ` ${f.number}` : ''}</span></Go
+						>{#if f.state === 'approved'}<a class="link ml-3" href="/api/pdf/certificate/{f.id}"
+								>PDF<span class="sr-only"> of certificate {f.number}</span></a
 							>{/if}{#if mayChange && f.state === 'signed'}<button
 								class="link ml-3"
 								onclick={() => act('forms.approve', { recordId: f.id, version: f.version })}>Approve</button
@@ -95,7 +122,7 @@
 							>{/if}</td
 					></tr
 				>{/each}{#if forms.length + handovers.length === 0}<tr
-					><td colspan="4" class="quiet">None yet. They are filled in and signed in the field, on this job’s page there.</td></tr
+					><td colspan="4" class="quiet">None yet. They are filled in and signed in the field, on this job’s page there, or here.</td></tr
 				>{/if}</tbody
 		>
 	</table>

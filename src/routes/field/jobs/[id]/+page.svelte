@@ -13,7 +13,6 @@
 	import Sheet from '$lib/ui/forms/Sheet.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import { goto } from '$app/navigation';
-	import { SITE_FORMS } from '$lib/core/site-forms';
 	import { nextState } from '$lib/ui/work/tasks';
 	let { data } = $props();
 	const j = $derived(data.job);
@@ -262,8 +261,8 @@
 			</li>{/each}
 	</ul>
 	<div class="mt-2 grid grid-cols-2 gap-3">
-		{#each SITE_FORMS as f (f.id)}<button class="btn btn-tall" disabled={busy} onclick={() => begin(f.id)}
-				>{words.field.siteForm(f.name)}</button
+		{#each j.offered as f (f.id)}<button class="btn btn-tall" disabled={busy} onclick={() => begin(f.id)}
+				>{words.field.siteForm(f.name)}{f.required ? ' *' : ''}</button
 			>{/each}
 		<a class="btn btn-tall" href="/field/jobs/{j.id}/log">{words.field.log.title}</a>
 		<a class="btn btn-tall" href="/field/jobs/{j.id}/handover">{words.field.job.handOver}</a>

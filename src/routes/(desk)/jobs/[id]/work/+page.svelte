@@ -56,6 +56,15 @@
 			<h2 class="mb-2">Permits and inspections</h2>
 			<JobPermits jobId={data.head.job.id} permits={data.permits} phases={data.phases} today={data.today} mayChange={data.mayChange} />
 		</section>
-		<JobPapers forms={data.forms} handovers={data.handovers} mail={data.customerMail} zone={data.company.zone} mayChange={data.mayChange} />
+		<JobPapers
+			jobId={data.head.job.id}
+			offered={data.offered}
+			mayRecord={data.mayTick}
+			forms={data.forms}
+			handovers={data.handovers}
+			mail={data.customerMail}
+			zone={data.company.zone}
+			mayChange={data.mayChange}
+		/>
 	</div>
 </Page>
