@@ -2,6 +2,7 @@ import type { Browser, Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { seriousOn } from './axe';
 import { bodyText, fill, launch, open, PHONE, press, reads, signIn, visitor } from './chrome';
+import { draw } from './draw';
 import { run, save } from './bench-steps';
 import { reader, until } from './db';
 
@@ -36,28 +37,6 @@ afterAll(async () => {
 	db.close();
 });
 
-/** Draws a signature with a finger on the n-th pad of a page. */
-async function draw(page: Page, n = 0): Promise<void> {
-	await page.waitForFunction((i: number) => document.querySelectorAll('canvas').length > i, {}, n);
-	const pad = (await page.$$('canvas'))[n];
-	await pad!.evaluate((e) => e.scrollIntoView({ block: 'center' }));
-	// The pad is there once its own script has measured it.
-	await page.waitForFunction(
-		(i: number) => (document.querySelectorAll('canvas')[i] as HTMLCanvasElement | undefined)?.width !== 300,
-		{},
-		n
-	);
-	const box = (await pad!.boundingBox())!;
-	await page.mouse.move(box.x + 20, box.y + 20);
-	await page.mouse.down();
-	for (const [x, y] of [
-		[60, 60],
-		[120, 25],
-		[180, 55]
-	] as const)
-		await page.mouse.move(box.x + x, box.y + y, { steps: 4 });
-	await page.mouse.up();
-}
 const tick = (page: Page, words: string) =>
 	page.evaluate((w: string) => {
 		const label = [...document.querySelectorAll('label')].find((l) => l.textContent?.includes(w));
