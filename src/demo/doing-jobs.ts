@@ -1,3 +1,4 @@
+import { PDFDocument } from 'pdf-lib';
 import sharp from 'sharp';
 import { addDays, type Day } from '../lib/core/time';
 import type { Yard } from './yard';
@@ -21,6 +22,8 @@ export async function buildJobs(yard: Yard, today: Day): Promise<void> {
 	hoursOnTasks(yard, jobId, today);
 	await found(yard, jobId, today);
 	talk(yard, jobId, today);
+	letters(yard, jobId, today);
+	await papers(yard, jobId, today);
 	mended(yard, today);
 	yard.at(today, '09:20');
 }
@@ -123,6 +126,57 @@ function talk(yard: Yard, jobId: string, today: Day): void {
 		jobId,
 		taskId: task === '' ? null : task,
 		text: '@Imogen Can we have Ravi tomorrow as well? Boards are worse than they looked.'
+	});
+}
+
+/** The head of the school asks by mail, is answered, and has written again. */
+function letters(yard: Yard, jobId: string, today: Day): void {
+	const from = { fromName: 'Dr. Winnie Abara', fromMail: 'w.abara@st-brannoc.example' };
+	const mail = { jobId, ...from, subject: 'Roof work and the summer fair' };
+	yard.at(addDays(today, -2), '11:20').call('petra', 'work.receive-mail', {
+		...{ ...mail, messageId: '<fair-1@st-brannoc.example>' },
+		text: 'Good morning,\n\nthe summer fair is on the last Saturday of the month. Will the yard be free by then?\n\nW. Abara'
+	});
+	yard.at(addDays(today, -2), '13:05').call('petra', 'work.read-mails', { jobId });
+	yard.call('petra', 'work.write-customer', {
+		...{ jobId, to: from.fromMail, subject: `Re: ${mail.subject}` },
+		text: 'Good day,\n\nyes: containers and fence are gone the Thursday before. We sweep the yard for nails twice.\n\nPetra Vinter'
+	});
+	yard.at(today, '08:05').call('petra', 'work.receive-mail', {
+		...{ ...mail, subject: `Re: ${mail.subject}`, messageId: '<fair-2@st-brannoc.example>' },
+		text: 'Thank you, that helps. One more thing: the choir rehearses in the east wing on Thursday afternoon. Can it be quiet from 14:00?'
+	});
+}
+
+/** A page of words, as somebody scans or prints it. */
+async function page(title: string, lines: readonly string[]): Promise<Buffer> {
+	const pdf = await PDFDocument.create();
+	const sheet = pdf.addPage([595, 842]);
+	sheet.drawText(title, { x: 60, y: 770, size: 20 });
+	lines.forEach((line, n) => sheet.drawText(line, { x: 60, y: 730 - n * 20, size: 11 }));
+	return Buffer.from(await pdf.save());
+}
+
+/** A plan in two versions that the customer may see, a permit that ends soon, a letter for the office alone. */
+async function papers(yard: Yard, jobId: string, today: Day): Promise<void> {
+	const plan = (n: number) =>
+		page('East wing: fence and container', [`Version ${n}`, 'Fence along the yard, container at the north gate.']);
+	yard.at(addDays(today, -9), '10:00');
+	const file = { jobId, fileId: null, folder: 'plans', name: 'Fence and container.pdf' };
+	const { fileId } = yard.call('petra', 'jobs.attach', { ...file, bytes: await plan(1) });
+	yard.call('petra', 'jobs.change-file', { fileId, name: file.name, folder: 'plans', seenBy: 'customer', expiresOn: null });
+	yard.at(addDays(today, -3), '10:00').call('petra', 'jobs.attach', { ...file, fileId, bytes: await plan(2) });
+	const permit = yard.call('petra', 'jobs.attach', {
+		...{ ...file, folder: 'permits and insurance', name: 'Street closure permit.pdf' },
+		bytes: await page('Street closure permit', ['Town of Osselmere', 'Beacon Hill, one lane, weekdays 7:00 to 16:00'])
+	});
+	yard.call('petra', 'jobs.change-file', {
+		...{ fileId: permit.fileId, name: 'Street closure permit.pdf', folder: 'permits and insurance', seenBy: 'crew' },
+		expiresOn: addDays(today, 11)
+	});
+	yard.call('petra', 'jobs.attach', {
+		...{ ...file, folder: 'letters', name: 'Insurer of the school.pdf' },
+		bytes: await page('Insurer of the school', ['Cover for storm damage during the work is confirmed.'])
 	});
 }
 

@@ -40,14 +40,12 @@ function bucketTest(yard: Yard, today: Day): string {
 	yard.at(addDays(today, -60), '11:00');
 	const { form: id } = yard.call('imogen', 'form-designs.save', form);
 	const guard: FormField = { id: 'guard', label: 'Leaf guard sits', kind: 'yes-no', required: true };
-	yard
-		.at(addDays(today, -20), '11:00')
-		.call('imogen', 'form-designs.save', {
-			...form,
-			form: id,
-			from: 1,
-			sections: [{ title: 'Flow', fields: [...flow, guard] }, form.sections[1]!]
-		});
+	yard.at(addDays(today, -20), '11:00').call('imogen', 'form-designs.save', {
+		...form,
+		form: id,
+		from: 1,
+		sections: [{ title: 'Flow', fields: [...flow, guard] }, form.sections[1]!]
+	});
 	return id;
 }
 

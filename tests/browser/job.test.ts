@@ -265,6 +265,38 @@ describe('talk, permits, punch list, files, the daily log', () => {
 			'read'
 		);
 	});
+	it('the customer is written to, and what they answer stands among what is said', async () => {
+		const jobId = await won('Answer Row 3');
+		const { number } = db.all<{ number: number }>('select number from jobs where id = ?', jobId)[0]!;
+		await run(office, 'jobs.save-contact', {
+			...{ jobId, contactId: null, name: 'Ada Row', role: 'keys', phone: '', mail: 'ada@row.example' }
+		});
+		await open(office, `${base}/jobs/${jobId}`);
+		await press(office, 'Talk', '#talk');
+		await press(office, 'Write to the customer …');
+		await fill(office, '[name=letter-to]', 'ada@row.example');
+		await press(office, 'Send', 'dialog[open]');
+		await reads(office, 'Write something.');
+		await fill(office, '[name=letter-text]', 'Is Friday good?');
+		expect(await seriousOn(office)).toEqual([]);
+		await press(office, 'Send', 'dialog[open]');
+		await until(
+			() => db.value("select count(*) from outbox where text = 'Is Friday good?' and about = ?", `job:${jobId}`) === 1,
+			'it goes out'
+		);
+		const taken = await office.evaluate(async (subject: string) => {
+			const mail = `From: Ada Row <ada@row.example>\r\nTo: office@ours.example\r\nSubject: ${subject}\r\nMessage-ID: <ada-1@row.example>\r\n\r\nFriday is good.\r\n`;
+			return (await fetch('/api/lead-mail', { method: 'POST', body: mail })).status;
+		}, `Re: job ${number}`);
+		expect(taken).toBe(200);
+		await reads(office, 'Friday is good.');
+		await office.click('[name=talk-shown][value=talk]');
+		await office.waitForFunction(() => !document.body.innerText.includes('Friday is good.'));
+		await office.click('[name=talk-shown][value=mail]');
+		await reads(office, 'Friday is good.');
+		await press(office, 'I have read it');
+		await until(() => db.value('select count(*) from job_mails where job_id = ? and read_at is null', jobId) === 0, 'it is read');
+	});
 	it('a permit that is not there is what is next; the punch list is added to on the phone and ticked in the office', async () => {
 		const jobId = await won('Permit Row 12');
 		await open(office, `${base}/jobs/${jobId}/work`);

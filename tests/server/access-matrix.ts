@@ -300,6 +300,8 @@ export const ACCESS = `
   OFE---        work.move-tasks
   OFE---        work.price-finding
   OFELC-        work.read-comments
+  OFE---        work.read-mails
+* OFE---        work.receive-mail
   OFE---        work.remove-part
   OFE---        work.remove-permit
   OFE---        work.remove-punch
@@ -313,4 +315,5 @@ export const ACCESS = `
   OFELC-        work.tick-punch
   OFELC-        work.tick-step
   OFELC-        work.tick-task
+  OFE---        work.write-customer
 `;

@@ -46,7 +46,8 @@ describe('what is not the program’s to be called', () => {
 			'people.introduce-myself',
 			'people.request-reset',
 			'quotes.attach-scan',
-			'repeats.make'
+			'repeats.make',
+			'work.receive-mail'
 		]);
 	});
 	it('requests are limited by address in the command itself, also beside the page, and refused when the page is off', () => {

@@ -26,6 +26,7 @@ describe('a real mail server', () => {
 		const letter = {
 			from: 'office@pellgrave.example',
 			to: 'orla@penhallow.example',
+			messageId: '<1@ours.example>',
 			subject: 'Your quote',
 			text: 'Here: http://localhost/q/abc'
 		};

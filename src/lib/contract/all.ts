@@ -69,6 +69,7 @@ export * from './work/job-files';
 export * from './work/permits';
 export * from './work/punch';
 export * from './work/talk';
+export * from './work/job-mail';
 export * from './work/tasks';
 export * from './links/links';
 export * from './costs/commands';

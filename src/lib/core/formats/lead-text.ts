@@ -37,6 +37,32 @@ export function isAutomatic(mail: Pick<LeadMail, 'headers' | 'from' | 'text'>, o
 }
 
 /**
+ * The Message-IDs that a mail says it answers, the nearest first.
+ * @example answeredBy({ 'in-reply-to': '<a@b>', references: '<c@d> <a@b>' }) // ['a@b', 'c@d']
+ */
+export function answeredBy(headers: Readonly<Record<string, string>>): string[] {
+	const ids = (name: string) => [...(headers[name] ?? '').slice(0, 10_000).matchAll(/<([^<>\s]{1,200})>/g)].map((m) => m[1] ?? '');
+	return [...new Set([...ids('in-reply-to'), ...ids('references').reverse()])];
+}
+
+/**
+ * The numbers of jobs and quotes that a subject names.
+ * @example numbersIn('Re: Quote 1042, your roof') // { jobs: [], quotes: [1042] }
+ */
+export function numbersIn(subject: string): { jobs: number[]; quotes: number[] } {
+	const after = (word: string) => [...subject.matchAll(new RegExp(`\\b${word}\\s{0,3}#?(\\d{1,9})\\b`, 'gi'))].map((m) => Number(m[1]));
+	return { jobs: after('job'), quotes: after('quote') };
+}
+
+/** What somebody wrote themselves, without the letter they answer. */
+export const ownWords = (text: string): string =>
+	(text.split(/^[ \t]*(?:On .{0,200} wrote:|-{2,}\s*Original Message.*|_{10,}|From: .*)$/m)[0] ?? '')
+		.split('\n')
+		.filter((l) => !l.startsWith('>'))
+		.join('\n')
+		.trim();
+
+/**
  * Reads a request out of a mail: the sender (of a forwarded mail: who wrote it first), a phone number, a street address, the words
  * without quoted lines, signature marks and forwarding heads. What is not found stays empty; nothing is guessed.
  */

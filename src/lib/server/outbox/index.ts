@@ -12,6 +12,9 @@ import { linkUrl } from '../links';
 const TRIES = 5;
 
 /** The text of a letter as it goes out: with the customer's link in it. */
+/** The Message-ID of a letter, by what it is kept under. */
+export const messageIdOf = (outboxId: string, from: string): string => `<${outboxId}@${from.split('@')[1] || 'localhost'}>`;
+
 export function letterText(app: App, row: { text: string; linkId: string | null }): string {
 	return row.text.replaceAll('{link}', (row.linkId && linkUrl(app, row.linkId)) ?? '');
 }
@@ -34,7 +37,10 @@ export async function sendDue(app: App): Promise<number> {
 			const message =
 				row.channel === 'text'
 					? await app.texts.send({ from: own?.name ?? '', to: row.to, text })
-					: await app.mail.send({ from: own?.mail || 'office@localhost', to: row.to, subject: row.subject, text });
+					: await app.mail.send({
+							...{ from: own?.mail || 'office@localhost', to: row.to, subject: row.subject, text },
+							messageId: messageIdOf(row.id, own?.mail ?? '')
+						});
 			app.db.orm
 				.update(outbox)
 				.set({ state: 'sent', sentAt: app.clock.now(), attempts: row.attempts + 1, message })

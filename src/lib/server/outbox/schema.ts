@@ -24,7 +24,7 @@ export const outbox = sqliteTable(
 		sentAt: instant('sent_at'),
 		version: version()
 	},
-	(t) => [index('outbox_due').on(t.state, t.dueAt), index('outbox_created').on(t.createdAt)]
+	(t) => [index('outbox_due').on(t.state, t.dueAt), index('outbox_created').on(t.createdAt), index('outbox_about').on(t.about, t.createdAt)]
 );
 
 /** What each stand-in was sent and what it answered. */

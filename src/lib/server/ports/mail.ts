@@ -7,6 +7,8 @@ export interface Letter {
 	to: string;
 	subject: string;
 	text: string;
+	/** Its Message-ID: sent again after a fault it is the same letter, and an answer names it. */
+	messageId: string;
 }
 /** Delivers mail. Rejects when it could not; the outbox tries again. */
 export interface MailPort {

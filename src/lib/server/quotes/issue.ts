@@ -179,7 +179,10 @@ function headerOf(ctx: Context, i: Given, of: { row: EstimateRow; job: Job; cust
 			.filter((b) => b.place === place && (i.blocks?.includes(b.id) ?? true))
 			.flatMap((b) => mapRich(b.text, (t) => fillLetter(t, of.words)));
 	const [opening, closing] = [block('introduction'), block('closing')];
-	const sheets = [...(layout.dataSheets ? sheetsOf(ctx, of.estimate) : []), ...filesOf(ctx, of.customer.id, i.files ?? [])];
+	const sheets = [
+		...(layout.dataSheets ? sheetsOf(ctx, of.estimate) : []),
+		...filesOf(ctx, [`customer:${of.customer.id}`, `job:${of.job.id}`], i.files ?? [])
+	];
 	return {
 		title: of.row.title,
 		customer: of.customer.name,
@@ -280,11 +283,11 @@ function picturesOf(ctx: Context, estimate: Estimate): Record<string, string> {
 	);
 }
 
-/** Files of the customer that were chosen to go along. @throws Refusal for one that is another’s, or gone */
-function filesOf(ctx: Context, customerId: string, ids: readonly string[]): { id: string; name: string }[] {
+/** Files of the customer and of the job that were chosen to go along. @throws Refusal for one that is another’s, or gone */
+function filesOf(ctx: Context, owners: readonly string[], ids: readonly string[]): { id: string; name: string }[] {
 	return ids.map((id) => {
 		const file = ctx.find(attachments, id);
-		if (file?.subject !== `customer:${customerId}`) throw new Refusal(say('one-of-these-files-not-any'), 'files');
+		if (!file || !owners.includes(file.subject)) throw new Refusal(say('one-of-these-files-not-any'), 'files');
 		return { id, name: file.name };
 	});
 }

@@ -23,7 +23,7 @@ export { setExemption, taxOfJob } from './exemption';
 export { groupOfJob } from './group-of-job';
 export { answerLead, importLeads } from './lead-answers';
 export { takeLeadMail } from './lead-folder';
-export { LARGEST_MAIL, receiveMail, takeMail } from './lead-mail';
+export { answersMail, LARGEST_MAIL, receiveMail, takeMail } from './lead-mail';
 export { leadInbox } from './leads';
 export { mergeCustomers, mergeToUndo, twinsOf, undoMerge } from './merge';
 export { defineOwnFields, setCustomerOwn, setJobOwn } from './own-fields';

@@ -39,14 +39,20 @@ export async function parseMail(bytes: Uint8Array): Promise<LeadMail> {
 	};
 }
 
-/** Takes a mail as a lead. @returns null for one that a program wrote: it makes no lead and gets no answer, so that no loop begins */
-export async function takeMail(
-	app: App,
-	bytes: Uint8Array,
-	actor: Parameters<App['run']>[2]
-): Promise<{ id: string; taken: boolean } | null> {
+type Actor = Parameters<App['run']>[2];
+type Answers = (app: App, mail: LeadMail, actor: Actor) => { id: string; taken: boolean } | null;
+const answers: Answers[] = [];
+/** Says who else takes mails: rooms above know which one answers a letter of ours. The first that takes it keeps it from being a request. */
+export const answersMail = (takes: Answers): void => void answers.push(takes);
+
+/** Takes a mail: an answer goes where it belongs, all else is a lead. @returns null for one that a program wrote: it makes no lead and gets no answer, so that no loop begins */
+export async function takeMail(app: App, bytes: Uint8Array, actor: Actor): Promise<{ id: string; taken: boolean } | null> {
 	const mail = await parseMail(bytes);
 	const own = app.db.orm.select({ mail: company.mail }).from(company).get()?.mail ?? '';
 	if (isAutomatic(mail, [own])) return null;
+	for (const takes of answers) {
+		const taken = takes(app, mail, actor);
+		if (taken !== null) return taken;
+	}
 	return app.run(receiveMail, { ...readLeadMail(mail), messageId: mail.messageId }, actor);
 }

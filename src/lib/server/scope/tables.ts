@@ -64,6 +64,7 @@ export const UNDER_A_JOB: Readonly<Record<string, string>> = {
 	job_mentions: under('job_comments', 'comment_id'),
 	findings: under('jobs', 'job_id'),
 	job_files: under('jobs', 'job_id'),
+	job_mails: under('jobs', 'job_id'),
 	daily_logs: under('jobs', 'job_id'),
 	field_notes: under('jobs', 'job_id'),
 	site_forms: under('jobs', 'job_id'),

@@ -11,6 +11,7 @@ import { addressesOf, ownOf } from '../sales';
 import { customerOfJob, lettersOf } from '../quotes';
 import { attachedTo } from '../files';
 import { loadEstimate, undoState } from '../estimates';
+import { filesForCustomer } from '../work';
 
 /**
  * The estimate of a job as the bench shows it: rows for the core, tax of today, what this person can undo, what the mail would say.
@@ -67,8 +68,10 @@ export function bench(app: App, jobId: string, personId: string, change: number 
 		undo: last ? textOf(last) : null,
 		redo: next ? textOf(next) : null,
 		tax: { codes: db.select().from(taxCodes).all(), components: db.select().from(taxComponents).all(), day: todayOf(app), exemption },
-		/** Files of the customer that can go with the quote. */
-		files: job ? attachedTo(app, `customer:${job.customerId}`).map((f) => ({ id: f.id, name: f.name })) : [],
+		/** Files of the customer, and those of the job that they may see, that can go with the quote. */
+		files: job
+			? [...attachedTo(app, `customer:${job.customerId}`).map((f) => ({ id: f.id, name: f.name })), ...filesForCustomer(db, jobId)]
+			: [],
 		/** What the document can be: as the company lays it out, texts it can hold, who signed for this customer. */
 		/** What is asked for on acceptance; a change order asks for none. */
 		deposit: row.change === null ? own.settings.deposit.percent : null,

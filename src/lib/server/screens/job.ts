@@ -1,5 +1,5 @@
 import { textOf } from '../../core/events';
-import { findingsOf, permitsOf, phasesOf, punchLeft, talkOf, tasksOf } from '../work';
+import { findingsOf, permitsOf, phasesOf, mailsOfJob, punchLeft, talkOf, tasksOf } from '../work';
 import { jobContactsOf } from '../sales';
 import { hoursOfJob } from './job-hours';
 import { moneyOf } from './job-money';
@@ -194,6 +194,8 @@ export function jobPage(app: App, id: string, viewer: Viewer) {
 		paid: head.job.number === null ? null : viewer.when('invoices.see', () => moneyOf(db, id)),
 		contacts: jobContactsOf(db, id),
 		talk: talkOf(db, id, 60),
+		/** What was written to the customer and what they answered. */
+		mails: viewer.list('jobs.change', () => mailsOfJob(db, id)),
 		// Somebody who bills needs what was agreed; what is being offered, and what it earns, is for those who see estimates.
 		changes: viewer.may('estimates.see') ? changes : changes.filter((c) => c.state === 'accepted').map((c) => ({ ...c, margin: null })),
 		contract: contractOf(db, id),

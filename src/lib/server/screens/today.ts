@@ -12,7 +12,7 @@ import { board } from './board';
 import { whomToCall, openQuestions } from '../quotes';
 import { plansOf } from '../receivables';
 import { formsToApprove } from '../site-forms';
-import { filesExpiring, findingsOpen, permitsToSee, tasksDue, unreadOf } from '../work';
+import { filesExpiring, findingsOpen, mailsUnread, permitsToSee, tasksDue, unreadOf } from '../work';
 import { onTheClock } from '../time';
 import type { Decision } from './decision';
 import { applicationsOpen, billsToPay, moneyWaiting, ordersToSettle } from './today-money';
@@ -47,6 +47,7 @@ export function decisions(app: App, viewer: Viewer, week = board(app, mondayOf(t
 		['jobs.see', () => permitsDue(app)],
 		['jobs.change', () => filesToRenew(app)],
 		['estimates.see', () => changesNotSent(app)],
+		['jobs.change', () => answersToRead(app)],
 		['field.record', () => sayingsForMe(app, viewer)],
 		['plan.see', () => notManned(week)],
 		['costs.see', () => ordersToSettle(app)],
@@ -198,6 +199,19 @@ function sayingsForMe(app: App, viewer: Viewer): Decision[] {
 		detail: c.text.length > 90 ? `${c.text.slice(0, 90)}…` : c.text,
 		action: 'Read it',
 		path: `/jobs/${c.jobId}#talk`
+	}));
+}
+
+/** What customers wrote about their jobs and nobody has read. */
+function answersToRead(app: App): Decision[] {
+	return mailsUnread(app).map((m) => ({
+		id: `mail:${m.id}`,
+		amount: null,
+		mark: 'need',
+		title: `${m.fromName || m.fromMail} wrote about ${m.job}`,
+		detail: m.text.length > 90 ? `${m.text.slice(0, 90)}…` : m.text,
+		action: 'Read it',
+		path: `/jobs/${m.jobId}#talk`
 	}));
 }
 

@@ -1,6 +1,6 @@
 import { say } from '../../contract/refusals/work';
 import * as contract from '../../contract/work/job-files';
-import { and, asc, desc, eq, isNotNull, lte, or } from 'drizzle-orm';
+import { and, asc, desc, eq, isNotNull, lte, ne, or } from 'drizzle-orm';
 import { grouped } from '../../core/lists';
 import { Refusal } from '../../core/refusal';
 import { addDays, type Day } from '../../core/time';
@@ -44,7 +44,7 @@ export function filesOf(db: Orm, jobId: string, seenBy: 'office' | 'crew' = 'off
 	const list = db
 		.select()
 		.from(jobFiles)
-		.where(and(eq(jobFiles.jobId, jobId), seenBy === 'crew' ? and(eq(jobFiles.seenBy, 'crew'), eq(jobFiles.aside, false)) : undefined))
+		.where(and(eq(jobFiles.jobId, jobId), seenBy === 'crew' ? and(ne(jobFiles.seenBy, 'office'), eq(jobFiles.aside, false)) : undefined))
 		.orderBy(asc(jobFiles.folder), asc(jobFiles.name))
 		.all();
 	const versions = grouped(
@@ -65,6 +65,12 @@ export function filesOf(db: Orm, jobId: string, seenBy: 'office' | 'crew' = 'off
 	);
 	return list.map((f) => ({ ...f, versions: versions.get(f.id) ?? [] }));
 }
+
+/** The files of a job that its customer may see, each in its newest version. */
+export const filesForCustomer = (db: Orm, jobId: string): { id: string; name: string }[] =>
+	filesOf(db, jobId)
+		.filter((f) => f.seenBy === 'customer' && !f.aside)
+		.flatMap((f) => (f.versions[0] ? [{ id: f.versions[0].id, name: f.name }] : []));
 
 /** Whether the crew may see a kept file of a job: it belongs to one that says so. */
 export const crewSees = (db: Orm, fileId: string | null): boolean => {

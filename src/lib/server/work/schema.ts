@@ -333,6 +333,32 @@ export const dailyLogs = sqliteTable(
 	(t) => [uniqueIndex('daily_logs_one').on(t.jobId, t.day)]
 );
 
+/** What a customer wrote about a job, as it came by mail; taken once by its Message-ID. */
+export const jobMails = sqliteTable(
+	'job_mails',
+	{
+		id: id(),
+		jobId: ref('job_id')
+			.notNull()
+			.references(() => jobs.id),
+		fromName: words('from_name'),
+		fromMail: text('from_mail').notNull(),
+		subject: words('subject'),
+		text: text('text').notNull(),
+		messageId: text('message_id').notNull(),
+		at: instant('at').notNull(),
+		readAt: integer('read_at'),
+		readBy: words('read_by')
+	},
+	(t) => [
+		uniqueIndex('job_mails_message').on(t.messageId),
+		index('job_mails_job').on(t.jobId, t.at),
+		index('job_mails_unread')
+			.on(t.at)
+			.where(sql`read_at is null`)
+	]
+);
+
 /** A file of a job: what it is called and who may see it. Its versions are attachments, the newest counts. */
 export const jobFiles = sqliteTable(
 	'job_files',

@@ -49,7 +49,7 @@
 	);
 	const isPicture = (name: string) => /\.(jpe?g|png|webp)$/i.test(name);
 	const size = (n: number) => (n < 100_000 ? `${Math.ceil(n / 1000)} kB` : `${(n / 1_000_000).toFixed(1)} MB`);
-	const SEEN: Record<SeenBy, string> = { office: 'the office', crew: 'the crew too' };
+	const SEEN: Record<SeenBy, string> = { office: 'the office', crew: 'the crew too', customer: 'the crew, and the customer with a quote' };
 
 	/** Sends one; gives why it was not kept, or null. */
 	async function send(file: File, versionOf: string): Promise<string | null> {

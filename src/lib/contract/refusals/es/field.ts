@@ -38,6 +38,7 @@ export const field: Translated<typeof Field> = {
 	'write-something-or-take-picture': () => 'Escriba algo o tome una foto.'
 };
 export const work: Translated<typeof Work> = {
+	'say-whom-it-goes-to': () => 'Diga a quién va.',
 	'all-of-given-to-tasks-already': () => 'Todo esto ya está dado a tareas.',
 	'job-has-phase-of-name': () => 'El trabajo ya tiene una fase con este nombre.',
 	'last-day-before-first': () => 'El último día es antes del primero.',

@@ -15,6 +15,7 @@
 	import JobCrew from '$lib/ui/job/JobCrew.svelte';
 	import JobFindings from '$lib/ui/job/JobFindings.svelte';
 	import JobHours from '$lib/ui/job/JobHours.svelte';
+	import JobMails from '$lib/ui/job/JobMails.svelte';
 	import JobMoney from '$lib/ui/job/JobMoney.svelte';
 	import JobNext from '$lib/ui/job/JobNext.svelte';
 	import JobPermits from '$lib/ui/job/JobPermits.svelte';
@@ -83,8 +84,13 @@
 		section.scrollIntoView({ block: 'start', behavior: 'instant' });
 		e.preventDefault();
 	}
+	const unreadMails = $derived(data.mails.filter((m) => m.unread).length);
+	const toRead = $derived(unread + unreadMails);
+	const spoken = $derived(data.talk.length + data.mails.length);
+	let mailsShown: 'all' | 'talk' | 'mail' = $state('all');
 	async function readTalk() {
 		if (unread > 0) await act('work.read-comments', { jobId: data.job.id });
+		if (unreadMails > 0) await act('work.read-mails', { jobId: data.job.id });
 	}
 </script>
 
@@ -173,15 +179,18 @@
 						can={data.can}
 					/>
 				</Fold>{/if}
-			<Fold
-				name="talk"
-				id="talk"
-				title="Talk"
-				sub={unread ? `${unread} to read` : data.talk.length ? `${data.talk.length}` : ''}
-				folded={data.talk.length === 0}
-			>
-				{#snippet actions()}{#if unread}<button class="link" onclick={readTalk}>I have read it</button>{/if}{/snippet}
-				{#if data.can.field}<Talk jobId={data.job.id} talk={data.talk} tasks={data.tasks} staff={data.staff} me={data.me.id} {zone} />{/if}
+			<Fold name="talk" id="talk" title="Talk" sub={toRead ? `${toRead} to read` : spoken ? `${spoken}` : ''} folded={spoken === 0}>
+				{#snippet actions()}{#if toRead}<button class="link" onclick={readTalk}>I have read it</button>{/if}{/snippet}
+				{#if data.can.change}<JobMails jobId={data.job.id} mails={data.mails} to={data.customer.mail} {zone} bind:shown={mailsShown} />{/if}
+				{#if data.can.field && mailsShown !== 'mail'}<Talk
+						jobId={data.job.id}
+						talk={data.talk}
+						tasks={data.tasks}
+						staff={data.staff}
+						me={data.me.id}
+						{zone}
+						mails={mailsShown === 'talk' ? [] : data.mails}
+					/>{/if}
 			</Fold>
 			<Fold name="field" title="From the field" sub={data.notes.length ? `${data.notes.length}` : ''}>
 				<ul class="grid gap-2">
