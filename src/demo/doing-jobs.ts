@@ -131,10 +131,10 @@ function talk(yard: Yard, jobId: string, today: Day): void {
 
 /** The head of the school asks by mail, is answered, and has written again. */
 function letters(yard: Yard, jobId: string, today: Day): void {
-	const from = { fromName: 'Dr. Winnie Abara', fromMail: 'w.abara@st-brannoc.example' };
+	const from = { fromName: 'Dr. Winnie Abara', fromMail: 'w.abara@stbrannoc.example' };
 	const mail = { jobId, ...from, subject: 'Roof work and the summer fair' };
 	yard.at(addDays(today, -2), '11:20').call('petra', 'work.receive-mail', {
-		...{ ...mail, messageId: '<fair-1@st-brannoc.example>' },
+		...{ ...mail, messageId: '<fair-1@stbrannoc.example>' },
 		text: 'Good morning,\n\nthe summer fair is on the last Saturday of the month. Will the yard be free by then?\n\nW. Abara'
 	});
 	yard.at(addDays(today, -2), '13:05').call('petra', 'work.read-mails', { jobId });
@@ -143,7 +143,7 @@ function letters(yard: Yard, jobId: string, today: Day): void {
 		text: 'Good day,\n\nyes: containers and fence are gone the Thursday before. We sweep the yard for nails twice.\n\nPetra Vinter'
 	});
 	yard.at(today, '08:05').call('petra', 'work.receive-mail', {
-		...{ ...mail, subject: `Re: ${mail.subject}`, messageId: '<fair-2@st-brannoc.example>' },
+		...{ ...mail, subject: `Re: ${mail.subject}`, messageId: '<fair-2@stbrannoc.example>' },
 		text: 'Thank you, that helps. One more thing: the choir rehearses in the east wing on Thursday afternoon. Can it be quiet from 14:00?'
 	});
 }

@@ -1,19 +1,9 @@
 import { parseUnitPrice } from '../lib/core/money';
-import { addDays, weekday } from '../lib/core/time';
+import { addDays } from '../lib/core/time';
 import { serviceCalled } from './flat-rate';
+import { leakDay, workdaysFrom } from './days';
 import type { Yard } from './yard';
 
-/** The n-th working day from a day on (negative: before). */
-function workday(from: string, n: number): string {
-	let day = from;
-	for (let left = Math.abs(n); left > 0;) {
-		day = addDays(day, Math.sign(n));
-		if (weekday(day) <= 5) left -= 1;
-	}
-	return day;
-}
-
-/** What is going on around today, so that Today is never empty. */
 /** A pay application for a part of the work, sent to the general contractor and certified. @returns its invoice */
 function applyFor(yard: Yard, jobId: string, day: string, percentDone: number): string {
 	const { applicationId } = yard.call('petra', 'invoices.begin-application', { jobId, periodEnd: day });
@@ -34,9 +24,10 @@ function applyFor(yard: Yard, jobId: string, day: string, percentDone: number): 
 	return invoiceId ?? '';
 }
 
+/** What is going on around today, so that Today is never empty. */
 export function buildNow(yard: Yard, today: string): void {
-	const back = (n: number) => workday(today, -n);
-	const ahead = (n: number) => workday(today, n);
+	const back = (n: number) => workdaysFrom(today, -n);
+	const ahead = (n: number) => workdaysFrom(today, n);
 	const site = (a: number, b: number): [number, number] => [-47 + a / 1000, -131 + b / 1000];
 
 	// The library: a large job for a general contractor, under way, over its hours on labor.
@@ -91,10 +82,10 @@ export function buildNow(yard: Yard, today: string): void {
 	});
 	yard.call('petra', 'jobs.win', { jobId: leak });
 	yard.at(addDays(today, -56), '16:00');
-	const leakDay = weekday(addDays(today, -56)) <= 5 ? addDays(today, -56) : addDays(today, -58);
-	yard.time('noor', leak, leakDay, '8:00', '15:00');
-	yard.time('hattie', leak, leakDay, '8:00', '15:00');
-	yard.call('petra', 'costs.add', { jobId: leak, kind: 'subcontract', name: 'Brandling Crane, half day', day: leakDay, cost: 118_000 });
+	const leaked = leakDay(today);
+	yard.time('noor', leak, leaked, '8:00', '15:00');
+	yard.time('hattie', leak, leaked, '8:00', '15:00');
+	yard.call('petra', 'costs.add', { jobId: leak, kind: 'subcontract', name: 'Brandling Crane, half day', day: leaked, cost: 118_000 });
 	yard.at(addDays(today, -54), '10:00');
 	const late = yard.bill('invoices.costs', { jobId: leak, cutOff: addDays(today, -54) }, 'marlow@tiddmarlow.example');
 	yard.call('petra', 'invoices.promise', { invoiceId: late, day: addDays(today, -2) });

@@ -1,4 +1,5 @@
 import { isWorkingDay } from '../../lib/core/planning';
+import { isByHand } from '../days';
 import { parseCents } from '../../lib/core/money';
 import type { Kind } from '../../lib/core/pricing';
 import { addDays, mondayOf } from '../../lib/core/time';
@@ -62,7 +63,7 @@ export function buildYears(yard: Yard, today: string, days = YEARS): void {
 
 /** Some days are kept for what is made by hand: the last ones of some crews, and the night the bakery leaked. */
 const mayWork = (c: (typeof CREWS)[number], day: string, today: string): boolean =>
-	day <= workday(addDays(today, c.until)) && day <= addDays(today, c.until) && !(c.id === 'gutter' && day === addDays(today, -56));
+	day <= workday(addDays(today, c.until)) && day <= addDays(today, c.until) && !isByHand(c.id, day, today);
 
 type Later = (day: string, time: string, what: () => void) => void;
 

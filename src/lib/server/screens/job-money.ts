@@ -26,8 +26,8 @@ export function moneyOf(db: Orm, jobId: string) {
 	};
 }
 
-/** What of a job is not billed: of its contract, and of costs that wait; time in conflict is apart, since no bill takes it before it is put right. */
-export function leftToBill(db: Orm, jobId: string): { contract: number; costs: number; inConflict: number } {
+/** Costs of a job that wait to be billed: those that a bill would take, and those in conflict that it leaves. */
+export function costsWaiting(db: Orm, jobId: string): { sure: number; inConflict: number } {
 	const costs = db
 		.select({
 			all: sql<number>`coalesce(sum(${costEntries.charge} - ${costEntries.billed}), 0)`,
@@ -37,5 +37,11 @@ export function leftToBill(db: Orm, jobId: string): { contract: number; costs: n
 		.where(and(eq(costEntries.jobId, jobId), eq(costEntries.state, 'to bill')))
 		.get();
 	const [all, sure] = [costs?.all ?? 0, costs?.sure ?? 0];
-	return { contract: contractOf(db, jobId).reduce((a, l) => a + l.amount - l.billed, 0), costs: sure, inConflict: all - sure };
+	return { sure, inConflict: all - sure };
+}
+
+/** What of a job is not billed: of its contract, and of costs that wait; time in conflict is apart, since no bill takes it before it is put right. */
+export function leftToBill(db: Orm, jobId: string): { contract: number; costs: number; inConflict: number } {
+	const { sure, inConflict } = costsWaiting(db, jobId);
+	return { contract: contractOf(db, jobId).reduce((a, l) => a + l.amount - l.billed, 0), costs: sure, inConflict };
 }

@@ -2,7 +2,7 @@ import { textOf } from '../../core/events';
 import { findingsOf, permitsOf, phasesOf, mailsOfJob, punchLeft, talkOf, tasksOf } from '../work';
 import { jobContactsOf } from '../sales';
 import { hoursOfJob } from './job-hours';
-import { moneyOf } from './job-money';
+import { costsWaiting, moneyOf } from './job-money';
 import { mendsOf } from './job-mends';
 import { nextStepOf } from './job-next';
 import { peopleOfJob } from './job-people';
@@ -96,9 +96,30 @@ export function threadOf(app: App, id: string, viewer: Viewer) {
 	];
 }
 
-/** Costs of a job: sold, used, to come by kind; each entry; for those who see invoices what is billed and waits to be. */
+/** Figures of a job's costs: sold, used, to come by kind; for those who see invoices what is billed and waits to be. */
+function costFigures(app: App, id: string, viewer: Viewer) {
+	const db = app.db.orm;
+	const costing = costingOf(db, [id]).get(id);
+	if (!costing) return null;
+	const { earned } = costing;
+	return {
+		rows: costing.rows,
+		byKind: costing.byKind,
+		all: costing.all,
+		contract: costing.contract,
+		apart: costing.apart,
+		unfitted: costing.unfitted,
+		/** Their profit is the one figure of the job, wherever it is shown. */
+		earned: { complete: earned.complete, earned: earned.earned, profit: earned.profit, margin: earned.margin },
+		billing: viewer.when('invoices.see', () => ({ billed: costing.billed, toBill: costsWaiting(db, id).sure, over: earned.over }))
+	};
+}
+
+/** Costs of a job: its figures, each entry, and who is on the clock. */
 export function jobCosts(app: App, id: string, viewer: Viewer) {
 	const db = app.db.orm;
+	const figures = costFigures(app, id, viewer);
+	if (!figures) return null;
 	const entries = db
 		.select({ cost: costEntries, time: timeEntries })
 		.from(costEntries)
@@ -113,25 +134,7 @@ export function jobCosts(app: App, id: string, viewer: Viewer) {
 		.innerJoin(people, eq(people.id, timeEntries.personId))
 		.where(and(eq(timeEntries.jobId, id), isNull(timeEntries.endedAt)))
 		.all();
-	const costing = costingOf(db, [id]).get(id);
-	if (!costing) return null;
-	const { earned } = costing;
-	return {
-		rows: costing.rows,
-		byKind: costing.byKind,
-		all: costing.all,
-		entries,
-		running,
-		contract: costing.contract,
-		apart: costing.apart,
-		unfitted: costing.unfitted,
-		/** Their profit is the one figure of the job, wherever it is shown. */
-		earned: { complete: earned.complete, earned: earned.earned, profit: earned.profit, margin: earned.margin },
-		billing: viewer.when('invoices.see', () => {
-			const toBill = entries.filter((e) => e.state === 'to bill' && !e.time?.conflict).reduce((a, e) => a + e.charge - e.billed, 0);
-			return { billed: costing.billed, toBill, over: earned.over };
-		})
-	};
+	return { ...figures, entries, running };
 }
 
 /** The time behind a cost, as wall time where it was worked: what is typed to put it right. */
@@ -173,7 +176,7 @@ export function jobPage(app: App, id: string, viewer: Viewer) {
 		/** How large it is by its estimate, while it is still to be won. */
 		measured: head.job.number === null && estimate ? viewer.when('estimates.see', () => measuredBy(app, estimate.id)) : null,
 		revisions: viewer.list('estimates.see', () => quotesOfJob(app, id, viewer)),
-		costs: viewer.when('costs.see', () => jobCosts(app, id, viewer)),
+		costs: viewer.when('costs.see', () => costFigures(app, id, viewer)),
 		tasks: tasksOf(app, id),
 		materials: db
 			.select({ ...getTableColumns(jobMaterials), phase: sql<string>`coalesce(${phases.name}, '')` })

@@ -36,7 +36,7 @@
 
 <div class="mb-2 flex flex-wrap items-center gap-3">
 	<div class="join" role="radiogroup" aria-label="What is shown">
-		{#each Object.entries(SHOWN) as [value, words] (value)}<label class="btn btn-sm join-item" class:btn-active={shown === value}
+		{#each Object.entries(SHOWN) as [value, words] (value)}<label class="btn btn-sm join-item" class:chosen={shown === value}
 				><input type="radio" class="sr-only" name="talk-shown" {value} bind:group={shown} />{words}</label
 			>{/each}
 	</div>
@@ -54,3 +54,15 @@
 		><textarea class="textarea" rows="7" name="letter-text" bind:value={letter.text}></textarea></Field
 	>
 </Dialog>
+
+<style>
+	.chosen {
+		border-color: var(--color-primary);
+		box-shadow: inset 0 -2px 0 var(--color-primary);
+		position: relative;
+	}
+	label:has(:focus-visible) {
+		outline: 2px solid var(--color-primary);
+		outline-offset: 2px;
+	}
+</style>

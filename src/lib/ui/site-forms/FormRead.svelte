@@ -17,7 +17,7 @@
 </script>
 
 {#snippet said(r: Reading)}<span class:out={r.outside}>{beyond(r) ? '▲ ' : ''}{answer(r)}</span>{#if beyond(r)}
-		<span class="problem">{words.field.form.outside}: {limitsOf(r.field)}</span>{/if}{/snippet}
+		<span class="problem ml-2">{words.field.form.outside}: {limitsOf(r.field)}</span>{/if}{/snippet}
 
 {#each form.sections as s, n (n)}
 	<section class="sheet mb-3 p-4">
