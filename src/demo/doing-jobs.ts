@@ -164,7 +164,11 @@ async function papers(yard: Yard, jobId: string, today: Day): Promise<void> {
 	yard.at(addDays(today, -9), '10:00');
 	const file = { jobId, fileId: null, folder: 'plans', name: 'Fence and container.pdf' };
 	const { fileId } = yard.call('petra', 'jobs.attach', { ...file, bytes: await plan(1) });
-	yard.call('petra', 'jobs.change-file', { fileId, name: file.name, folder: 'plans', seenBy: 'customer', expiresOn: null });
+	const strip = one(yard, "select id from tasks where job_id = ? and text = 'Strip the east wing'", jobId);
+	yard.call('petra', 'jobs.change-file', {
+		...{ fileId, name: file.name, folder: 'plans', seenBy: 'customer', expiresOn: null },
+		taskId: strip === '' ? null : strip
+	});
 	yard.at(addDays(today, -3), '10:00').call('petra', 'jobs.attach', { ...file, fileId, bytes: await plan(2) });
 	const permit = yard.call('petra', 'jobs.attach', {
 		...{ ...file, folder: 'permits and insurance', name: 'Street closure permit.pdf' },

@@ -216,6 +216,18 @@ describe('the company’s own stages', () => {
 		expect(value(app, 'select stage_id from jobs where id = ?', jobId)).toBe('asked');
 		expect(told(app, "code = 'company.save-stages'").at(-1)).toMatch(/^Stages of the winning track/);
 	});
+	it('are known by a mark of the company’s own, which stays where nothing is said of it', () => {
+		const marked = () => stageList(app).flatMap((s) => (s.mark ? [`${s.name} ${s.mark}`] : []));
+		const [first, ...others] = rows('doing');
+		yard.given('imogen', 'company.save-stages', { track: 'doing', stages: [{ ...first, mark: 'wait' }, ...others] });
+		expect(marked()).toEqual([`${first?.name} wait`]);
+		yard.given('imogen', 'company.save-stages', { track: 'doing', stages: rows('doing') });
+		expect(marked()).toEqual([`${first?.name} wait`]);
+		yard.given('imogen', 'company.save-stages', { track: 'doing', stages: rows('doing').map((s) => ({ ...s, mark: null })) });
+		expect(marked()).toEqual([]);
+		const odd = [{ ...first, mark: 'star' }, ...others];
+		expect(refused(() => yard.given('imogen', 'company.save-stages', { track: 'doing', stages: odd }))[1]).not.toBe('');
+	});
 	it('cannot lose what the program relies on', () => {
 		const wrong = (which: 'winning' | 'doing', stages: unknown) =>
 			refused(() => yard.given('imogen', 'company.save-stages', { track: which, stages }))[1];

@@ -4,6 +4,7 @@ import type { App } from '$lib/server/app';
 import { messageIdOf, sendDue } from '$lib/server/outbox';
 import { takeMail } from '$lib/server/sales/lead-mail';
 import { jobPage } from '$lib/server/screens/job';
+import { jobWork } from '$lib/server/screens/job-work';
 import { decisions } from '$lib/server/screens/today';
 import { filesForCustomer } from '$lib/server/work/job-files';
 import { mailsOfJob } from '$lib/server/work/job-mail';
@@ -87,6 +88,26 @@ describe('what a customer answers by mail', () => {
 });
 
 describe('files of a job', () => {
+	it('can be needed for a task: they stand at it, and stay with the job when it goes', () => {
+		const { fileId } = yard.call('petra', 'jobs.attach', {
+			jobId,
+			fileId: null,
+			folder: 'plans',
+			name: 'Flashing.pdf',
+			bytes: Buffer.from('%PDF-1.4')
+		});
+		const file = { fileId, name: 'Flashing.pdf', folder: 'plans', seenBy: 'crew' as const, expiresOn: null };
+		const { taskId } = yard.call('petra', 'work.add-task', { jobId, phase: '', text: 'Flash the chimney' });
+		yard.call('petra', 'jobs.change-file', { ...file, taskId });
+		expect(jobWork(app, jobId).files).toEqual([expect.objectContaining({ name: 'Flashing.pdf', taskId })]);
+		yard.call('petra', 'jobs.change-file', file);
+		expect(jobWork(app, jobId).files).toHaveLength(1);
+		const other = wonJob(yard).jobId;
+		const elsewhere = yard.call('petra', 'work.add-task', { jobId: other, phase: '', text: 'Not here' }).taskId;
+		expect(refused(() => yard.call('petra', 'jobs.change-file', { ...file, taskId: elsewhere }))[0]).toBe('taskId');
+		yard.call('petra', 'work.remove-task', { taskId });
+		expect(value(app, 'select task_id from job_files where id = ?', fileId)).toBeNull();
+	});
 	it('that the customer may see can go with a quote, and no others are offered', () => {
 		const keep = (name: string) =>
 			yard.call('petra', 'jobs.attach', { jobId, fileId: null, folder: 'plans', name, bytes: Buffer.from('%PDF-1.4 plan') }).fileId;

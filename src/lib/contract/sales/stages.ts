@@ -1,4 +1,5 @@
 import { Type } from '@sinclair/typebox';
+import { STAGE_MARKS } from '../../core/sales';
 import { command } from '../define';
 import { CentsIn, orNull, Text, strict, Id, Name, Nothing } from '../inputs';
 
@@ -45,6 +46,8 @@ export const saveStages = command('company.save-stages', {
 						id: Type.Union([Id, Type.Null()]),
 						name: Name,
 						meaning: Type.Union((['bidding', 'lost', 'ready', 'under way', 'finished', 'closed'] as const).map((m) => Type.Literal(m))),
+						/** The shape it is known by; left out: as it was. */
+						mark: Type.Optional(orNull(Type.Union(STAGE_MARKS.map((m) => Type.Literal(m))))),
 						/** Hundredths of a percent. */
 						chance: Type.Integer({ minimum: 0, maximum: 10_000 })
 					},

@@ -31,6 +31,8 @@ export const changeJobFile = command('jobs.change-file', {
 			folder: Text(60),
 			seenBy: Type.Union(SEEN_BY.map((s) => Type.Literal(s))),
 			expiresOn: orNull(DayText),
+			/** The task it is needed for; left out: as it was. */
+			taskId: Type.Optional(orNull(Id)),
 			version: Version
 		},
 		strict

@@ -8,3 +8,4 @@ export * from './looks';
 export * from './next';
 export * from './pricing';
 export * from './stage-sums';
+export { markOf, STAGE_MARKS, type StageMark } from './marks';

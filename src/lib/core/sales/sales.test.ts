@@ -6,6 +6,7 @@ import {
 	checkOwnFields,
 	filterCards,
 	forecast,
+	markOf,
 	median,
 	NO_FILTER,
 	readList,
@@ -213,5 +214,18 @@ describe('the track', () => {
 		expect(why({ nextDay: '2027-04-13', decisionDay: '2027-04-13' })).toEqual(['its next step is over', 'its decision day is over']);
 		expect(fits(card({ nextDay: '2027-04-13' }), { stale: true })).toBe(true);
 		expect(fits(card({}), { stale: true })).toBe(false);
+	});
+});
+
+describe('the mark of a stage', () => {
+	it('is the company’s own, else that of what it means', () => {
+		expect(markOf({ mark: 'wait', meaning: 'finished' })).toBe('wait');
+		expect(['ready', 'under way', 'finished', 'closed', 'bidding'].map((meaning) => markOf({ mark: null, meaning }))).toEqual([
+			'ring',
+			'half',
+			'done',
+			'done',
+			'ring'
+		]);
 	});
 });

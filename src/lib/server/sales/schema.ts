@@ -2,7 +2,7 @@ import { LANGUAGES } from '../../core/words';
 import { sql } from 'drizzle-orm';
 import { sqliteTable, text, index, real, integer, uniqueIndex, check, type AnySQLiteColumn } from 'drizzle-orm/sqlite-core';
 import type { Exemption } from '../../core/money';
-import { PRICINGS } from '../../core/sales';
+import { PRICINGS, STAGE_MARKS } from '../../core/sales';
 import { branches } from '../company/schema';
 import { id, words, ownValues, instant, version, ref, flag, day, cents } from '../db/columns';
 import { people } from '../people/schema';
@@ -99,6 +99,8 @@ export const stages = sqliteTable('stages', {
 	name: text('name').notNull(),
 	meaning: text('meaning', { enum: ['bidding', 'won', 'lost', 'ready', 'under way', 'finished', 'closed'] }).notNull(),
 	position: integer('position').notNull(),
+	/** The shape it is known by; null: that of its meaning. */
+	mark: text('mark', { enum: STAGE_MARKS }),
 	/** Chance that a job standing here is won, hundredths of a percent; for the forecast. */
 	chance: integer('chance').notNull().default(0)
 });

@@ -34,7 +34,13 @@ export const saveStages = serve(contract.saveStages, (ctx, i) => {
 	const before = ctx.db.select().from(stages).where(eq(stages.track, i.track)).orderBy(asc(stages.position)).all();
 	if (i.stages.some((s) => s.id !== null && !before.some((b) => b.id === s.id))) throw new Refusal(say('stages-changed-meanwhile'));
 	const ids = i.stages.map((s, position) => {
-		const fields = { name: s.name.trim(), meaning: s.meaning, position, chance: s.meaning === 'bidding' ? s.chance : 0 };
+		const fields = {
+			name: s.name.trim(),
+			meaning: s.meaning,
+			position,
+			chance: s.meaning === 'bidding' ? s.chance : 0,
+			...(s.mark === undefined ? {} : { mark: s.mark })
+		};
 		return s.id ? ctx.update(stages, s.id, fields).id : ctx.insert(stages, { id: newId(), track: i.track, ...fields }).id;
 	});
 	const kept = new Set(ids);
@@ -58,6 +64,7 @@ export const stageList = (app: App) =>
 			name: stages.name,
 			meaning: stages.meaning,
 			chance: stages.chance,
+			mark: stages.mark,
 			jobs: sql<number>`(select count(*) from jobs where jobs.stage_id = stages.id)`
 		})
 		.from(stages)

@@ -3,7 +3,7 @@ import type { App } from '../app';
 import type { Orm } from '../db';
 import { customers, jobMaterials, jobs, people, phases, taskParts } from '../db/schema';
 import { formsOf, formsOffered, handoversOf } from '../site-forms';
-import { permitsOf, phasesOf, punchOf, talkOf, workList } from '../work';
+import { filesOf, permitsOf, phasesOf, punchOf, talkOf, workList } from '../work';
 
 const kindOf = (db: Orm, jobId: string): string =>
 	db.select({ kind: jobs.kindOfWork }).from(jobs).where(eq(jobs.id, jobId)).get()?.kind ?? '';
@@ -16,6 +16,9 @@ export function jobWork(app: App, jobId: string) {
 		punch: punchOf(db, jobId),
 		permits: permitsOf(db, jobId),
 		talk: talkOf(db, jobId),
+		files: filesOf(db, jobId).flatMap((f) =>
+			f.taskId && !f.aside && f.versions[0] ? [{ id: f.versions[0].id, name: f.name, taskId: f.taskId }] : []
+		),
 		forms: formsOf(app, jobId),
 		offered: formsOffered(db, kindOf(db, jobId)),
 		handovers: handoversOf(app, jobId),

@@ -130,7 +130,9 @@ export function fieldJob(app: App, jobId: string, language: string) {
 			.filter((p) => !isThere(p, todayOf(app)))
 			.map(({ id, name }) => ({ id, name })),
 		talk: talkOf(db, jobId, 20),
-		files: filesOf(db, jobId, 'crew').flatMap((f) => (f.versions[0] ? [{ id: f.versions[0].id, name: f.name, folder: f.folder }] : [])),
+		files: filesOf(db, jobId, 'crew').flatMap((f) =>
+			f.versions[0] ? [{ id: f.versions[0].id, name: f.name, folder: f.folder, taskId: f.taskId }] : []
+		),
 		notes: notesOf(app, jobId),
 		tasks: workList(app, jobId),
 		forms: formsOf(app, jobId),

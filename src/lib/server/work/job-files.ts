@@ -12,7 +12,7 @@ import { keepWith } from '../files';
 import { attachments } from '../files/schema';
 import { newId } from '../ids';
 import { jobs, stages } from '../sales/schema';
-import { jobFiles } from './schema';
+import { jobFiles, tasks } from './schema';
 
 export const attachToJob = serve(contract.attachToJob, (ctx, i) => {
 	const job = ctx.get(jobs, i.jobId, 'This job');
@@ -26,9 +26,15 @@ export const attachToJob = serve(contract.attachToJob, (ctx, i) => {
 	return { fileId: file.id };
 });
 
-export const changeJobFile = serve(contract.changeJobFile, (ctx, { fileId, version, ...fields }) => {
+export const changeJobFile = serve(contract.changeJobFile, (ctx, { fileId, version, taskId, ...fields }) => {
 	const file = ctx.get(jobFiles, fileId, 'This file');
-	ctx.update(jobFiles, file.id, { ...fields, name: fields.name.trim(), folder: fields.folder.trim() || 'other' }, version);
+	if (taskId && ctx.get(tasks, taskId, 'This task').jobId !== file.jobId) throw new Refusal(say('task-belongs-to-another-job'), 'taskId');
+	ctx.update(
+		jobFiles,
+		file.id,
+		{ ...fields, ...(taskId === undefined ? {} : { taskId }), name: fields.name.trim(), folder: fields.folder.trim() || 'other' },
+		version
+	);
 	ctx.happened(`job:${file.jobId}`, 'jobs.change-file', { name: fields.name.trim(), seenBy: fields.seenBy }, 'field');
 });
 

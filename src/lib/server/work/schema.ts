@@ -370,6 +370,8 @@ export const jobFiles = sqliteTable(
 		folder: text('folder').notNull().default('other'),
 		name: text('name').notNull(),
 		seenBy: text('seen_by', { enum: SEEN_BY }).notNull().default('office'),
+		/** The task it is needed for: a drawing, a picture of how it has to be. */
+		taskId: ref('task_id').references(() => tasks.id),
 		/** The last day it is good: of a permit, of an insurance. */
 		expiresOn: day('expires_on'),
 		aside: flag('aside'),
@@ -377,6 +379,9 @@ export const jobFiles = sqliteTable(
 	},
 	(t) => [
 		index('job_files_job').on(t.jobId, t.folder),
+		index('job_files_task')
+			.on(t.taskId)
+			.where(sql`task_id is not null`),
 		index('job_files_expires')
 			.on(t.expiresOn)
 			.where(sql`expires_on is not null`)

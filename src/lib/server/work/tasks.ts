@@ -11,7 +11,7 @@ import { company } from '../company/schema';
 import { people } from '../people/schema';
 import { jobs } from '../sales/schema';
 import { timeEntries } from '../time/schema';
-import { jobComments, jobMaterials, phases, taskParts, taskPeople, taskSteps, taskTemplates, tasks } from './schema';
+import { jobComments, jobFiles, jobMaterials, phases, taskParts, taskPeople, taskSteps, taskTemplates, tasks } from './schema';
 import { newId } from '../ids';
 
 export const saveTemplates = serve(contract.saveTemplates, (ctx, i) => {
@@ -123,11 +123,13 @@ export const removeTask = serve(contract.removeTask, (ctx, i) => {
 	const task = ctx.get(tasks, i.taskId, 'This task');
 	for (const table of [taskSteps, taskPeople, taskParts])
 		for (const row of ctx.db.select({ id: table.id }).from(table).where(eq(table.taskId, task.id)).all()) ctx.remove(table, row.id);
-	// Time that was worked on it keeps its phase, words that were said on it stay with the job.
+	// Time that was worked on it keeps its phase; words that were said on it, and its files, stay with the job.
 	for (const t of ctx.db.select({ id: timeEntries.id }).from(timeEntries).where(eq(timeEntries.taskId, task.id)).all())
 		ctx.update(timeEntries, t.id, { taskId: null });
 	for (const c of ctx.db.select({ id: jobComments.id }).from(jobComments).where(eq(jobComments.taskId, task.id)).all())
 		ctx.update(jobComments, c.id, { taskId: null });
+	for (const f of ctx.db.select({ id: jobFiles.id }).from(jobFiles).where(eq(jobFiles.taskId, task.id)).all())
+		ctx.update(jobFiles, f.id, { taskId: null });
 	ctx.remove(tasks, task.id);
 	ctx.happened(`job:${task.jobId}`, 'work.remove-task', { task: task.text });
 });

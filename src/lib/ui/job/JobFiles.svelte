@@ -15,6 +15,7 @@
 		folder: string;
 		seenBy: SeenBy;
 		expiresOn: string | null;
+		taskId: string | null;
 		aside: boolean;
 		version: number;
 		versions: { id: string; name: string; size: number; at: number; byName: string }[];
@@ -22,12 +23,14 @@
 	interface Props {
 		jobId: string;
 		files: Kept[];
+		/** What a file can be needed for. */
+		tasks: { id: string; text: string }[];
 		today: string;
 		zone: string;
 		mayChange: boolean;
 	}
 	/** The files of a job by folder: many dragged in at once, newer versions of what is there, who may see them, until when they are good. */
-	let { jobId, files, today, zone, mayChange }: Props = $props();
+	let { jobId, files, tasks, today, zone, mayChange }: Props = $props();
 	let find = $state('');
 	let aside = $state(false);
 	let folder = $state('plans');
@@ -37,7 +40,7 @@
 	/** What was not kept, and why, file by file. */
 	let wrong: { name: string; why: string }[] = $state([]);
 	let known: Kept | null = $state(null);
-	let t = $state({ name: '', folder: '', seenBy: 'office' as SeenBy, expiresOn: '' });
+	let t = $state({ name: '', folder: '', seenBy: 'office' as SeenBy, expiresOn: '', taskId: '' });
 	let problem = $state('');
 	const folders = $derived([...new Set([...FOLDERS, ...files.map((f) => f.folder)])]);
 	const put = $derived(files.filter((f) => f.aside).length);
@@ -77,12 +80,18 @@
 	}
 	function edit(f: Kept) {
 		known = f;
-		t = { name: f.name, folder: f.folder, seenBy: f.seenBy, expiresOn: f.expiresOn ?? '' };
+		t = { name: f.name, folder: f.folder, seenBy: f.seenBy, expiresOn: f.expiresOn ?? '', taskId: f.taskId ?? '' };
 		problem = '';
 	}
 	async function save() {
 		if (!known) return;
-		const r = await command('jobs.change-file', { fileId: known.id, version: known.version, ...t, expiresOn: t.expiresOn || null });
+		const r = await command('jobs.change-file', {
+			fileId: known.id,
+			version: known.version,
+			...t,
+			expiresOn: t.expiresOn || null,
+			taskId: t.taskId || null
+		});
 		if (r.ok) known = null;
 		else problem = r.field === 'name' ? 'Say what it is called.' : r.message;
 	}
@@ -149,7 +158,11 @@
 								/>{/if}
 						</p>
 						<p class="quiet">
-							{[now ? `${size(now.size)}, ${now.byName}, ${showInstant(now.at, zone)}` : '', `seen by ${SEEN[f.seenBy]}`]
+							{[
+								now ? `${size(now.size)}, ${now.byName}, ${showInstant(now.at, zone)}` : '',
+								`seen by ${SEEN[f.seenBy]}`,
+								f.taskId ? `for ${tasks.find((x) => x.id === f.taskId)?.text ?? ''}` : ''
+							]
 								.filter(Boolean)
 								.join(' · ')}
 						</p>
@@ -192,6 +205,11 @@
 				>{#each SEEN_BY as s (s)}<option value={s}>{SEEN[s]}</option>{/each}</select
 			></Field
 		>
+		{#if tasks.length > 0}<Field label="Needed for the task"
+				><select class="select" name="file-task" bind:value={t.taskId}
+					><option value="">none</option>{#each tasks as task (task.id)}<option value={task.id}>{task.text}</option>{/each}</select
+				></Field
+			>{/if}
 	</Dialog>{/if}
 
 <style>

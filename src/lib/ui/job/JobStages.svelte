@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { formatCents } from '$lib/core/money';
-	import { stageSums } from '$lib/core/sales';
+	import { markOf, stageSums, type StageMark } from '$lib/core/sales';
+	import Mark from '../shell/Mark.svelte';
 	import { nearDay } from '../shell/dates';
 	interface Job {
 		id: string;
@@ -16,7 +17,12 @@
 		without: string;
 	}
 	/** Jobs in columns by their stage, each with its money: what is agreed, and what of it is not billed. */
-	let { jobs, stages, today, mayMoney }: { jobs: Job[]; stages: { id: string; name: string }[]; today: string; mayMoney: boolean } =
+	let {
+		jobs,
+		stages,
+		today,
+		mayMoney
+	}: { jobs: Job[]; stages: { id: string; name: string; meaning: string; mark: StageMark | null }[]; today: string; mayMoney: boolean } =
 		$props();
 	/** More than these in one column are counted, not drawn. */
 	const MOST = 60;
@@ -32,7 +38,7 @@
 
 <div class="columns" role="group" aria-label="Jobs by stage">
 	{#each columns as c (c.id)}<section aria-label={c.name}>
-			<h2>{c.name} <span class="quiet figure">{c.own.length}</span></h2>
+			<h2><Mark kind={markOf(c)} label={c.name} /> <span class="quiet figure">{c.own.length}</span></h2>
 			<p class="figure">{formatCents(c.contract)}</p>
 			{#if mayMoney && c.left > 0}<p class="quiet figure">{formatCents(c.left)} not billed</p>{/if}
 			<ul>

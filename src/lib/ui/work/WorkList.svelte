@@ -25,6 +25,8 @@
 		mayChange: boolean;
 		mayTick: boolean;
 		mayPlan: boolean;
+		/** What is needed for a task: drawings, pictures. */
+		files?: { id: string; name: string; taskId: string }[];
 		/** What is said on a task. */
 		talk: Snippet<[string]>;
 		/** How much was said on a task. */
@@ -32,7 +34,22 @@
 		kindOfWork: string;
 		mayKeep: boolean;
 	}
-	let { jobId, tasks, phases, materials, staff, today, mayChange, mayTick, mayPlan, talk, said, kindOfWork, mayKeep }: Props = $props();
+	let {
+		jobId,
+		tasks,
+		phases,
+		materials,
+		staff,
+		today,
+		mayChange,
+		mayTick,
+		mayPlan,
+		talk,
+		said,
+		kindOfWork,
+		mayKeep,
+		files = []
+	}: Props = $props();
 	const order = $derived(new Map(phases.map((p, n) => [p, n])));
 	const groups = $derived(groupBy(tasks, (t) => t.phase).sort(([a], [b]) => (order.get(a) ?? -1) - (order.get(b) ?? -1)));
 	let text = $state('');
@@ -179,6 +196,10 @@
 						>
 					</div>
 					{#if t.note}<p class="quiet ml-7">{t.note}</p>{/if}
+					{#if files.some((f) => f.taskId === t.id)}<p class="ml-7 flex flex-wrap gap-4">
+							{#each files.filter((f) => f.taskId === t.id) as f (f.id)}<a class="link" href="/api/attachments/{f.id}" download>{f.name}</a
+								>{/each}
+						</p>{/if}
 					{#if talking === t.id}<div class="mt-1 ml-7 max-w-xl">{@render talk(t.id)}</div>{/if}
 					{#if t.steps.length}<ul class="ml-7 mt-1">
 							{#each t.steps as s (s.id)}<li>

@@ -5,8 +5,9 @@
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
 	import { parseCents, parsePercent, toTyped } from '$lib/core/money';
-	import { OWN_FIELD_OF, type OwnField } from '$lib/core/sales';
+	import { markOf, OWN_FIELD_OF, STAGE_MARKS, type OwnField, type StageMark } from '$lib/core/sales';
 	import Field from '$lib/ui/forms/Field.svelte';
+	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { pagesOf } from '$lib/ui/shell/places';
 	let { data: given } = $props();
@@ -17,6 +18,7 @@
 		id: string | null;
 		name: string;
 		meaning: Meaning;
+		mark: StageMark | null;
 		chance: string;
 		jobs: number;
 	}
@@ -25,6 +27,7 @@
 	// What is typed, here and below, is the page's own until it is saved, whatever is heard meanwhile.
 	let stages = $state(untrack(() => ({ winning: read('winning'), doing: read('doing') })));
 	const meanings: Record<Track, Meaning[]> = { winning: ['bidding', 'lost'], doing: ['ready', 'under way', 'finished', 'closed'] };
+	const MARK_WORDS: Record<StageMark, string> = { ring: 'ring', half: 'half disc', wait: 'diamond', need: 'triangle', done: 'disc' };
 	let said: Record<string, string> = $state({});
 	const say = (what: string, words: string) => (said = { ...said, [what]: words });
 	async function run<N extends CommandName>(what: string, name: N, input: Input<N>): Promise<boolean> {
@@ -35,10 +38,10 @@
 	async function saveStages(track: Track) {
 		try {
 			// Won is where both tracks meet: no stage means it.
-			const rows = stages[track].flatMap(({ id, name, meaning, chance }) =>
+			const rows = stages[track].flatMap(({ id, name, meaning, mark, chance }) =>
 				meaning === 'won'
 					? []
-					: [{ id, name: name.trim(), meaning, chance: meaning === 'bidding' ? parsePercent(chance || '0', 'The chance') : 0 }]
+					: [{ id, name: name.trim(), meaning, mark, chance: meaning === 'bidding' ? parsePercent(chance || '0', 'The chance') : 0 }]
 			);
 			if (await run(track, 'company.save-stages', { track, stages: rows })) stages[track] = read(track);
 		} catch (e) {
@@ -158,9 +161,8 @@
 				<table class="rows">
 					<thead
 						><tr
-							><th>Name</th><th>Means</th>{#if track === 'winning'}<th class="num">Chance, %</th>{/if}<th class="num">Jobs</th><th
-								><span class="sr-only">Order</span></th
-							></tr
+							><th>Name</th><th>Means</th>{#if track === 'doing'}<th>Mark</th>{/if}{#if track === 'winning'}<th class="num">Chance, %</th
+								>{/if}<th class="num">Jobs</th><th><span class="sr-only">Order</span></th></tr
 						></thead
 					>
 					<tbody
@@ -169,7 +171,14 @@
 									><select class="select" aria-label="Meaning of {s.name}" bind:value={s.meaning}
 										>{#each meanings[track] as m (m)}<option value={m}>{m}</option>{/each}</select
 									></td
-								>{#if track === 'winning'}<td class="num"
+								>{#if track === 'doing'}<td
+										><span class="flex items-center gap-2"
+											><Mark kind={markOf(s)} /><select class="select" aria-label="Mark of {s.name}" bind:value={s.mark}
+												><option value={null}>as it means</option>{#each STAGE_MARKS as m (m)}<option value={m}>{MARK_WORDS[m]}</option
+													>{/each}</select
+											></span
+										></td
+									>{/if}{#if track === 'winning'}<td class="num"
 										>{#if s.meaning === 'bidding'}<input
 												class="input num"
 												inputmode="decimal"
@@ -196,7 +205,8 @@
 				<button
 					type="button"
 					class="link justify-self-start"
-					onclick={() => stages[track].push({ id: null, name: '', meaning: meanings[track][0] ?? 'bidding', chance: '', jobs: 0 })}
+					onclick={() =>
+						stages[track].push({ id: null, name: '', meaning: meanings[track][0] ?? 'bidding', mark: null, chance: '', jobs: 0 })}
 					>Add a stage</button
 				>
 				<p class="quiet">Jobs of a stage that goes stand in the first one that means the same.</p>

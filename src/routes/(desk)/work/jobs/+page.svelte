@@ -5,7 +5,7 @@
 	import JobStages from '$lib/ui/job/JobStages.svelte';
 	import { command } from '$lib/client/command';
 	import { latestOf } from '$lib/client/shown.svelte';
-	import { isLooked, JOB_LOOKS, pricingOf, type JobLook } from '$lib/core/sales';
+	import { isLooked, JOB_LOOKS, markOf, pricingOf, type JobLook } from '$lib/core/sales';
 	import { formatCents, formatQuantity } from '$lib/core/money';
 	import Waterline from '$lib/ui/money/Waterline.svelte';
 	import Mark from '$lib/ui/shell/Mark.svelte';
@@ -19,15 +19,6 @@
 	let { data: given } = $props();
 	const data = $derived(latestOf(given));
 	type Job = (typeof data.jobs)[number];
-	const marks = {
-		ready: 'ring',
-		'under way': 'half',
-		finished: 'done',
-		closed: 'done',
-		won: 'ring',
-		bidding: 'ring',
-		lost: 'ring'
-	} as const;
 	/** The stages in the order a job goes through them. */
 	const PLACES_OF: readonly string[] = ['bidding', 'won', 'ready', 'under way', 'finished', 'closed', 'lost'];
 	const hours = (n: number) => formatQuantity(Math.round(n / 1000) * 1000);
@@ -203,7 +194,7 @@
 						>{/if}{/snippet}
 				{#snippet cell(j, key)}
 					{#if key === 'name'}<a class="link" href="/jobs/{j.id}">{j.name}</a>
-					{:else if key === 'stage'}<Mark kind={marks[j.meaning]} label={j.stage} />
+					{:else if key === 'stage'}<Mark kind={markOf(j)} label={j.stage} />
 					{:else if j.sold}<Waterline
 							kind="used"
 							cost={Math.min(j.used, j.sold)}

@@ -157,6 +157,11 @@
 							<span class="quiet">{[t.phase, t.people.map((p) => p.name).join(', ')].filter(Boolean).join(' · ')}</span></span
 						></label
 					>
+					{#each j.files.filter((f) => f.taskId === t.id) as f (f.id)}<a
+							class="link ml-9 flex min-h-11 items-center"
+							href="/api/attachments/{f.id}"
+							download>{f.name}</a
+						>{/each}
 					{#if (j.hoursOnTask || running?.jobId === j.id) && running?.taskId !== t.id && !tickedWith(t.doneAt !== null, kept, 'task', t.id)}<button
 							class="btn btn-tall mb-1 ml-9"
 							disabled={busy}

@@ -17,6 +17,13 @@
 >
 	<ThreadStrip steps={data.thread} />
 	<div class="p-[18px]">
-		<JobFiles jobId={data.head.job.id} files={data.files} today={data.today} zone={data.company.zone} mayChange={data.mayChange} />
+		<JobFiles
+			jobId={data.head.job.id}
+			files={data.files}
+			tasks={data.tasks}
+			today={data.today}
+			zone={data.company.zone}
+			mayChange={data.mayChange}
+		/>
 	</div>
 </Page>

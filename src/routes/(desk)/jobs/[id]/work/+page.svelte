@@ -27,6 +27,7 @@
 			tasks={data.tasks}
 			phases={data.phases.map((p) => p.name)}
 			materials={data.materials}
+			files={data.files}
 			staff={data.staff}
 			today={data.today}
 			mayChange={data.mayChange}
