@@ -1,14 +1,13 @@
-import sharp from 'sharp';
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { Input } from '$lib/contract';
 import type { FormField } from '$lib/core/site-forms';
 import type { App } from '$lib/server/app';
-import { readSignature } from '$lib/server/files/pictures';
 import { formRecord, formsOf } from '$lib/server/site-forms/commands';
 import { designsOf, editionsOf, formsMissing, formsOffered } from '$lib/server/site-forms/designs';
 import { certificateDocument } from '$lib/server/site-forms/documents';
 import type { Yard } from '../../src/demo/yard';
 import { readPdf } from './pdf-reader';
+import { drawnSignature } from './signature';
 import { count, freshYard, refused, told, value, wonJob } from './yard';
 
 let yard: Yard;
@@ -18,10 +17,7 @@ let signature: string;
 beforeEach(async () => {
 	({ yard, app } = await freshYard());
 	({ jobId } = wonJob(yard));
-	const png = await sharp({ create: { width: 300, height: 120, channels: 4, background: '#112233' } })
-		.png()
-		.toBuffer();
-	signature = await readSignature(`data:image/png;base64,${png.toString('base64')}`);
+	signature = await drawnSignature();
 });
 const number = (id: string, more: Partial<FormField> = {}): FormField => ({
 	id,

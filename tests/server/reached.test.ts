@@ -16,7 +16,7 @@ const isContract = (c: unknown): c is Contract => typeof c === 'object' && c !==
 const declared = Object.entries(contracts).flatMap(([constant, c]) => (isContract(c) ? [{ constant, c }] : []));
 
 /** Given by a function of the server that does more around it: an endpoint calls that. */
-const BY: Record<string, string> = { 'charges.ask': 'payByCard', 'leads.receive-mail': 'takeMail' };
+const BY: Record<string, string> = { 'charges.ask': 'payByCard', 'leads.receive-mail': 'takeMail', 'work.receive-mail': 'takeMail' };
 
 /** Commands that people may give and that nothing of the interface gives: neither by name, nor by an endpoint that runs it. */
 const unreached = (source: string): string[] =>

@@ -1,9 +1,7 @@
 import { parseQuantity } from '$lib/core/money';
 import { beforeEach, describe, expect, it } from 'vitest';
-import sharp from 'sharp';
 import type { Input } from '$lib/contract';
 import type { App } from '$lib/server/app';
-import { readSignature } from '$lib/server/files/pictures';
 import { linkActor, linkFor } from '$lib/server/links';
 import { decisions } from '$lib/server/screens/today';
 import { formRecord } from '$lib/server/site-forms/commands';
@@ -12,6 +10,7 @@ import { certificateDocument, handoverDocument } from '$lib/server/site-forms/do
 import { handoverContent } from '$lib/server/site-forms/handovers';
 import type { Yard } from '../../src/demo/yard';
 import { readPdf } from './pdf-reader';
+import { drawnSignature } from './signature';
 import { count, freshYard, OWNER, refused, told, value, wonJob } from './yard';
 
 let yard: Yard;
@@ -21,10 +20,7 @@ let signature: string;
 beforeEach(async () => {
 	({ yard, app } = await freshYard());
 	({ jobId } = wonJob(yard));
-	const png = await sharp({ create: { width: 300, height: 120, channels: 4, background: '#112233' } })
-		.png()
-		.toBuffer();
-	signature = await readSignature(`data:image/png;base64,${png.toString('base64')}`);
+	signature = await drawnSignature();
 });
 const GOOD = {
 	covering: 'good',

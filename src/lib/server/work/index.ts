@@ -1,6 +1,6 @@
 export { addTasks, changeTasks, keepAsTemplate, moveParts, moveTasks, tasksFromPhases } from './many-tasks';
 export { attachToJob, changeJobFile, crewSees, filesExpiring, filesForCustomer, filesOf, setAsideJobFile } from './job-files';
-export { jobOfMail, mailsOfJob, mailsUnread, readJobMails, receiveJobMail, writeCustomer, type JobMail } from './job-mail';
+export { jobOfMail, mailsOfJob, mailsUnread, readJobMails, receiveJobMail, writeCustomer } from './job-mail';
 export { saveDailyLog } from './daily-log';
 export { findingsOf, findingsOpen, letFindingBe, priceFinding, reportFinding } from './findings';
 export { permitsByJob, permitsOf, permitsToSee, removePermit, savePermit } from './permits';

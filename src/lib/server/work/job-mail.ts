@@ -4,6 +4,7 @@ import * as contract from '../../contract/work/job-mail';
 import { answeredBy, numbersIn, ownWords, type LeadMail } from '../../core/formats';
 import { readRecipients } from '../../core/quotes';
 import { Refusal } from '../../core/refusal';
+import type { JobMail } from '../../core/work';
 import type { App } from '../app';
 import { serve } from '../commands';
 import type { Orm } from '../db';
@@ -107,19 +108,6 @@ answersMail((app, mail, actor) => {
 		actor
 	);
 });
-
-/** A mail about a job, in or out; what people of the company were told by mail is none. */
-export interface JobMail {
-	id: string;
-	in: boolean;
-	who: string;
-	subject: string;
-	text: string;
-	at: number;
-	unread: boolean;
-	/** Of one that went out: whether it did. */
-	state: 'queued' | 'sent' | 'failed' | null;
-}
 
 /** What was written to customers about a job and what they answered, newest first. */
 export function mailsOfJob(db: Orm, jobId: string, most = 100): JobMail[] {

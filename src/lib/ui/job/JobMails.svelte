@@ -4,11 +4,11 @@
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
 	import MailEntry from './MailEntry.svelte';
-	import type { Mail } from './mails';
+	import type { JobMail } from '$lib/core/work';
 	/** What is shown of a job’s talk: all, what is said among ourselves, or the mails with the customer; and a way to write to them. */
 	interface Props {
 		jobId: string;
-		mails: Mail[];
+		mails: JobMail[];
 		/** The customer’s address. */
 		to: string;
 		zone: string;

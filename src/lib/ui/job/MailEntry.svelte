@@ -1,9 +1,9 @@
 <script lang="ts">
 	import Mark from '../shell/Mark.svelte';
 	import { showInstant } from '../shell/dates';
-	import type { Mail } from './mails';
+	import type { JobMail } from '$lib/core/work';
 	/** A mail of a job as it stands in what is said about it. */
-	let { mail: m, zone }: { mail: Mail; zone: string } = $props();
+	let { mail: m, zone }: { mail: JobMail; zone: string } = $props();
 	const STATE = { queued: 'goes out', sent: 'sent', failed: 'not delivered' } as const;
 </script>
 

@@ -3,7 +3,7 @@
 	import Form from '../forms/Form.svelte';
 	import { showInstant } from '../shell/dates';
 	import MailEntry from './MailEntry.svelte';
-	import type { Mail } from './mails';
+	import type { JobMail } from '$lib/core/work';
 	interface Comment {
 		id: string;
 		taskId: string | null;
@@ -27,7 +27,7 @@
 		me: string;
 		zone: string;
 		/** Mails with the customer that stand among what is said. */
-		mails?: Mail[];
+		mails?: JobMail[];
 	}
 	/** What those who work on a job say to each other: with @ somebody is named, and told. The customer never sees it. */
 	let { jobId, taskId = null, talk, tasks = [], staff, me, zone, mails = [] }: Props = $props();
