@@ -47,7 +47,7 @@ export const ROUTES: Readonly<Record<string, RouteNeeds>> = {
 	'/field/jobs/[id]/handover': 'field.record',
 	'/plan/rounds': 'plan.see',
 	'/work/jobs': 'jobs.see',
-	'/work/forms/[id]': 'field.record',
+	'/work/forms/[id]': 'jobs.see',
 	'/work/costs': 'costs.see',
 	'/work/hours': 'hours.change',
 	'/work/orders': 'costs.see',

@@ -33,6 +33,7 @@
 	const bid = $derived((page.data.head as { job?: { number?: number | null } } | undefined)?.job?.number === null);
 	const here = $derived(
 		places.find((p) => p.pages.some(([path]) => page.url.pathname.startsWith(path)))?.word ??
+			(page.url.pathname.startsWith('/work/') ? 'Work' : null) ??
 			(page.url.pathname.startsWith('/jobs') ? (page.url.pathname.split('/')[3] === 'estimate' || bid ? 'Win' : 'Work') : '')
 	);
 </script>

@@ -23,11 +23,13 @@
 		};
 		replacesNumber: number | null;
 		me: string;
+		/** Somebody who records nothing only reads it. */
+		mayFill?: boolean;
 		/** Where to go when it is taken off. */
 		back: string;
 	}
-	let { form, record: r, replacesNumber, me, back }: Props = $props();
-	const closed = $derived(r.state !== 'open');
+	let { form, record: r, replacesNumber, me, back, mayFill = true }: Props = $props();
+	const closed = $derived(r.state !== 'open' || !mayFill);
 	// What is being filled in belongs to whoever types: news of the record may not write over it. Each record has a page of its own.
 	let values: FormValues = $state.raw(untrack(() => r.values));
 	let pictures: string[] = $state(untrack(() => [...r.pictures]));

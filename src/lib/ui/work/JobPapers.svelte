@@ -4,7 +4,6 @@
 	import { command } from '$lib/client/command';
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
-	import Go from '../shell/Go.svelte';
 	import Mark from '../shell/Mark.svelte';
 	import { showInstant } from '../shell/dates';
 	/** The site forms and handover reports of a job: looked at, approved, given back, sent. */
@@ -98,8 +97,7 @@
 							? f.createdBy
 							: `${[f.leadName, f.customerName].filter(Boolean).join(' and ')}, ${showInstant(f.signedAt, zone)}`}</td
 					><td class="text-right whitespace-nowrap"
-						><Go right="field.record" href="/work/forms/{f.id}"
-							>Look<span class="sr-only"> at {f.name}{f.number ? ` ${f.number}` : ''}</span></Go
+						><a class="link" href="/work/forms/{f.id}">Look<span class="sr-only"> at {f.name}{f.number ? ` ${f.number}` : ''}</span></a
 						>{#if f.state === 'approved'}<a class="link ml-3" href="/api/pdf/certificate/{f.id}"
 								>PDF<span class="sr-only"> of certificate {f.number}</span></a
 							>{/if}{#if mayChange && f.state === 'signed'}<button

@@ -12,6 +12,7 @@ export const load = shown((({ params, locals }) => {
 	return {
 		...found,
 		record,
+		mayFill: locals.signed !== null && may(locals.signed.actor, 'field.record'),
 		mayChange: locals.signed !== null && may(locals.signed.actor, 'jobs.change'),
 		live: [`job:${found.job.id}`, 'field']
 	};

@@ -45,6 +45,7 @@
 				record={r}
 				replacesNumber={data.replacesNumber}
 				me={data.me.name}
+				mayFill={data.mayFill}
 				back="/jobs/{data.job.id}/work"
 			/>{/key}
 	</div>
