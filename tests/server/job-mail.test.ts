@@ -47,7 +47,7 @@ describe('what a customer answers by mail', () => {
 		expect((await take(head, text))?.taken).toBe(true);
 		expect((await take(head, text))?.taken).toBe(false);
 		expect(count(app, 'select count(*) from leads where message_id is not null and message_id <> ?', '')).toBe(0);
-		expect(mailsOfJob(app.db.orm, jobId).slice(0, 2)).toEqual([
+		expect(mailsOfJob(app.db.orm, jobId, true).slice(0, 2)).toEqual([
 			expect.objectContaining({ in: true, who: 'C. Customer', text: 'Tuesday suits us.', unread: true }),
 			expect.objectContaining({ in: false, who: 'c@customer.example', text: 'Monday or Tuesday?', state: 'sent' })
 		]);
@@ -61,19 +61,23 @@ describe('what a customer answers by mail', () => {
 		const before = count(app, 'select count(*) from leads');
 		await take({ Subject: `About job ${number}`, From: 'Somebody <else@where.example>' });
 		expect(count(app, 'select count(*) from leads')).toBe(before + 1);
-		expect(mailsOfJob(app.db.orm, jobId).filter((m) => m.in)).toEqual([]);
+		expect(mailsOfJob(app.db.orm, jobId, true).filter((m) => m.in)).toEqual([]);
 		await take({ Subject: `About job #${number}` });
 		yard.call('petra', 'jobs.save-contact', { jobId, contactId: null, name: 'Bram', role: 'keys', phone: '', mail: 'bram@site.example' });
 		await take({ Subject: `job ${number}`, From: 'Bram <Bram@site.example>' });
-		expect(mailsOfJob(app.db.orm, jobId).flatMap((m) => (m.in ? [m.who] : []))).toEqual(expect.arrayContaining(['Bram', 'C. Customer']));
+		expect(mailsOfJob(app.db.orm, jobId, true).flatMap((m) => (m.in ? [m.who] : []))).toEqual(
+			expect.arrayContaining(['Bram', 'C. Customer'])
+		);
 		expect(await take({ Subject: `job ${number}`, 'Auto-Submitted': 'auto-replied' })).toBeNull();
 	});
 	it('is seen by those who work with the customer, and not what people here were told by mail', () => {
 		write();
 		yard.call('petra', 'work.comment', { jobId, taskId: null, text: '@Bastian look at this' });
-		expect(mailsOfJob(app.db.orm, jobId).map((m) => m.subject)).not.toContainEqual(expect.stringContaining('Petra'));
+		expect(mailsOfJob(app.db.orm, jobId, true).map((m) => m.subject)).not.toContainEqual(expect.stringContaining('Petra'));
 		expect(jobPage(app, jobId, viewer('office'))?.mails.length).toBeGreaterThan(0);
 		expect(jobPage(app, jobId, viewer('bookkeeper'))?.mails).toEqual([]);
+		// Letters say what is owed: they are for who sees invoices, answers for all who work with the customer.
+		expect(jobPage(app, jobId, viewer('estimator'))?.mails.filter((m) => !m.in)).toEqual([]);
 		expect(refused(() => yard.call('petra', 'work.write-customer', { jobId, to: ' ', subject: '', text: 'x' }))).toEqual([
 			'to',
 			'Say whom it goes to.'

@@ -15,6 +15,7 @@ import {
 	readFormula,
 	renamed,
 	SITE_FORMS,
+	soundOnly,
 	stepped,
 	type FormField,
 	type FormValues,
@@ -85,6 +86,12 @@ describe('a site form', () => {
 	it('keeps only what it asks for', () => {
 		const f = of(number('a'), figure('b', 'a * 2'), { id: 't', label: 'T', kind: 'table', required: false, columns: [number('c')] });
 		expect(givenOnly(f, { a: ' 3 ', b: '99', hack: 'x', t: [{ c: '1', evil: 'y' }, {}] })).toEqual({ a: '3', t: [{ c: '1' }, {}] });
+	});
+	it('keeps all that is sound beside a slip, in a row too', () => {
+		const f = of(number('a'), number('b'), { id: 't', label: 'T', kind: 'table', required: false, columns: [number('c'), number('d')] });
+		const values = { a: 'wet', b: '2', t: [{ c: '1', d: 'x' }, { c: '3' }] };
+		expect(soundOnly(f, values)).toEqual({ b: '2', t: [{ c: '1' }, { c: '3' }] });
+		expect(formErrors(f, soundOnly(f, values))).toEqual([]);
 	});
 	it('names a cell by its row, and looks into each', () => {
 		const f = of({ id: 't', label: 'Gear', kind: 'table', required: true, columns: [number('age', { required: true, high: 50_000 })] });

@@ -17,7 +17,7 @@ export {
 	type SiteForm
 } from './form';
 export type { HandoverContent, HandoverParts } from './handover';
-export { filesOf, formErrors, formProblems, formReadings, givenOnly, type Reading } from './read';
+export { filesOf, formErrors, formProblems, formReadings, givenOnly, soundOnly, type Reading } from './read';
 export { readFormula, reckon } from './formula';
 export { blankField, moved, namesOf, renamed, stepped, type Place } from './shape';
 export { formNamed, SITE_FORMS } from './shipped';

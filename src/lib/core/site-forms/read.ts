@@ -155,6 +155,23 @@ export function formErrors(form: Pick<SiteForm, 'sections'>, values: FormValues)
 	);
 }
 
+/**
+ * What was given without what is wrong in it, so that one slip does not keep the rest from being kept; of a row only the cell is left out.
+ * @example soundOnly(form, { moisture: 'wet', fall: '0.25' }) // { fall: '0.25' }
+ */
+export function soundOnly(form: Pick<SiteForm, 'sections'>, values: FormValues): FormValues {
+	const wrong = new Set(formErrors(form, values).map((e) => e.field));
+	const kept: Record<string, string | FormRow[]> = {};
+	for (const [id, given] of Object.entries(values)) {
+		if (wrong.has(id)) continue;
+		kept[id] =
+			typeof given === 'string'
+				? given
+				: given.map((row, n) => Object.fromEntries(Object.entries(row).filter(([column]) => !wrong.has(`${id}.${n}.${column}`))));
+	}
+	return kept;
+}
+
 /** Every reading and every cell, each by its name. */
 const withCells = (readings: readonly Reading[]): { at: string; reading: Reading; values: (id: string) => string }[] => {
 	const top = new Map(readings.map((r) => [r.field.id, r.given]));

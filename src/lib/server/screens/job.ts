@@ -198,7 +198,7 @@ export function jobPage(app: App, id: string, viewer: Viewer) {
 		contacts: jobContactsOf(db, id),
 		talk: talkOf(db, id, 60),
 		/** What was written to the customer and what they answered. */
-		mails: viewer.list('jobs.change', () => mailsOfJob(db, id)),
+		mails: viewer.list('jobs.change', () => mailsOfJob(db, id, viewer.may('invoices.see'))),
 		// Somebody who bills needs what was agreed; what is being offered, and what it earns, is for those who see estimates.
 		changes: viewer.may('estimates.see') ? changes : changes.filter((c) => c.state === 'accepted').map((c) => ({ ...c, margin: null })),
 		contract: contractOf(db, id),

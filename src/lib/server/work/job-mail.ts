@@ -13,8 +13,7 @@ import { outbox } from '../outbox/schema';
 import { people } from '../people/schema';
 import { quotes } from '../quotes/schema';
 import { answersMail, contactsOf } from '../sales';
-import { customers, jobs } from '../sales/schema';
-import { jobContacts } from '../sales/schema';
+import { customers, jobContacts, jobs } from '../sales/schema';
 import { jobMails } from './schema';
 
 export const receiveJobMail = serve(contract.receiveJobMail, (ctx, i) => {
@@ -109,25 +108,12 @@ answersMail((app, mail, actor) => {
 	);
 });
 
-/** What was written to customers about a job and what they answered, newest first. */
-export function mailsOfJob(db: Orm, jobId: string, most = 100): JobMail[] {
-	const own = db
-		.select({ mail: people.mail })
-		.from(people)
-		.all()
-		.flatMap((p) => (p.mail ? [p.mail] : []));
-	const out = db
-		.select()
-		.from(outbox)
-		.where(and(eq(outbox.about, `job:${jobId}`), own.length ? notInArray(outbox.to, own) : undefined))
-		.orderBy(desc(outbox.createdAt))
-		.limit(most)
-		.all()
-		// The link of a letter is the customer's alone.
-		.map((o) => ({
-			...{ id: o.id, in: false, who: o.to, subject: o.subject, at: o.createdAt, unread: false, state: o.state },
-			text: o.text.replaceAll('{link}', '(link)')
-		}));
+/**
+ * What was written to customers about a job and what they answered, newest first.
+ * @param money whether letters of ours are read too: some are about invoices and payments, and say amounts
+ */
+export function mailsOfJob(db: Orm, jobId: string, money: boolean, most = 100): JobMail[] {
+	const out = money ? lettersOfJob(db, jobId, most) : [];
 	const answers = db
 		.select()
 		.from(jobMails)
@@ -142,6 +128,28 @@ export function mailsOfJob(db: Orm, jobId: string, most = 100): JobMail[] {
 		}));
 	// Of the same moment, an answer stands over what it answers.
 	return [...answers, ...out].sort((a, b) => b.at - a.at);
+}
+
+function lettersOfJob(db: Orm, jobId: string, most: number): JobMail[] {
+	const own = db
+		.select({ mail: people.mail })
+		.from(people)
+		.all()
+		.flatMap((p) => (p.mail ? [p.mail] : []));
+	return (
+		db
+			.select()
+			.from(outbox)
+			.where(and(eq(outbox.about, `job:${jobId}`), own.length ? notInArray(outbox.to, own) : undefined))
+			.orderBy(desc(outbox.createdAt))
+			.limit(most)
+			.all()
+			// The link of a letter is the customer's alone.
+			.map((o) => ({
+				...{ id: o.id, in: false, who: o.to, subject: o.subject, at: o.createdAt, unread: false, state: o.state },
+				text: o.text.replaceAll('{link}', '(link)')
+			}))
+	);
 }
 
 /** What customers wrote about jobs and nobody has read, the oldest first. */

@@ -31,6 +31,7 @@
 		mayChange: boolean;
 	}
 	let { form: first, keep, mayChange }: Props = $props();
+	// What is being designed belongs to whoever types: news of the form may not write over it. Each edition has a page of its own.
 	let form: SiteForm = $state.raw(untrack(() => first));
 	// Names that something may have been filled in by stay; those of fields that are new follow their labels.
 	const kept = untrack(() => new Set(namesOf(first)));

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { answersOf, blankField, FIELD_KINDS, type FieldKind, type FormField } from '$lib/core/site-forms';
+	import { answersOf, blankField, FIELD_KINDS, namesOf, type FieldKind, type FormField } from '$lib/core/site-forms';
 	import Field from '../forms/Field.svelte';
 	import { COLUMN_KINDS, KIND_WORDS } from './kinds';
 	import Limit from './Limit.svelte';
@@ -38,7 +38,12 @@
 		formula?.focus();
 	}
 	function kind(next: FieldKind) {
-		change({ ...blankField(next, []), id: field.id, label: field.label, required: field.required });
+		change({
+			...blankField(next, namesOf({ sections: [{ title: '', fields: [...near] }] })),
+			id: field.id,
+			label: field.label,
+			required: field.required
+		});
 	}
 	const name = (part: string) => `${at}.${part}`;
 </script>

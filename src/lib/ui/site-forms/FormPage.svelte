@@ -3,7 +3,7 @@
 	import { goto } from '$app/navigation';
 	import { command } from '$lib/client/command';
 	import { refresh } from '$lib/client/refresh';
-	import { fieldsOf, formErrors, type FormValues, type SiteForm } from '$lib/core/site-forms';
+	import { fieldsOf, soundOnly, type FormValues, type SiteForm } from '$lib/core/site-forms';
 	import Field from '../forms/Field.svelte';
 	import SignaturePad from '../forms/SignaturePad.svelte';
 	import { words } from '../words/field';
@@ -42,16 +42,11 @@
 	let busy = $state(false);
 	const at = (f: string) => (field === f ? problem : '');
 	const asksCustomer = $derived(form.customerSigns !== 'no');
-	/** What can be kept as it is: what is wrong stands at its field, and does not keep the rest from being kept. */
-	function sound(): FormValues {
-		const wrong = new Set(formErrors(form, values).map((e) => e.field.split('.')[0]));
-		return Object.fromEntries(Object.entries(values).filter(([id]) => !wrong.has(id)));
-	}
 	let going: Promise<boolean> | null = null;
-	/** One after the other: a save that began before the last field changed is followed by another. */
+	/** One after the other, without what is wrong, which stands at its field: a save that began before the last field changed is followed by another. */
 	async function save(all = false): Promise<boolean> {
 		while (going) await going;
-		going = keepNow(all ? values : sound());
+		going = keepNow(all ? values : soundOnly(form, values));
 		const kept = await going;
 		going = null;
 		return kept;

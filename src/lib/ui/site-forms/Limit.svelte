@@ -17,6 +17,7 @@
 		set: (value: number | undefined) => void;
 		problem?: string;
 	} = $props();
+	// What is typed stays as it is typed, also while it is no number yet.
 	let typed = $state(untrack(() => (value === undefined ? '' : formatQuantity(value))));
 	let wrong = $state('');
 	function read() {
