@@ -1,3 +1,4 @@
+import { planAround } from './planned';
 import { parseUnitPrice } from '../lib/core/money';
 import { addDays } from '../lib/core/time';
 import { serviceCalled } from './flat-rate';
@@ -305,6 +306,7 @@ export function buildNow(yard: Yard, today: string): void {
 		yard.call('bastian', 'estimates.add-service', { scopeId: lowScope, serviceId: serviceCalled(yard, title) });
 
 	planWeeks(yard, today, { library, school: sj, flashing });
+	planAround(yard, today, { school: sj, ahead, back });
 
 	// Leads: one fresh, one that may be a customer already.
 	const public_ = { type: 'public', address: '192.0.2.1' } as const;

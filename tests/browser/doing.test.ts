@@ -277,11 +277,20 @@ describe('planning', () => {
 		expect(await seriousOn(firm)).toEqual([]);
 		await press(firm, 'No, we cannot');
 		await reads(firm, 'Please say why, or when you could.');
+		await press(firm, 'No, but on that day');
+		await reads(firm, 'Which day could you come?');
 		await fill(firm, '[name=why]', 'Next week');
-		await press(firm, 'No, we cannot');
+		await firm.$eval('[name=otherDay]', (e) => ((e as HTMLInputElement).value = '2027-05-10'));
+		await press(firm, 'No, but on that day');
 		await reads(firm, 'We look for another way.');
 		await open(page, `${base}/today`);
 		await reads(page, 'Wexcombe Scaffold cannot come');
+		await reads(page, 'could from Monday, May 10');
+		// The days wait for somebody again; the day they named is asked for with one press.
+		expect(db.value('select count(*) from shifts where job_id = ? and person_id is null and firm_id is null', jobId)).toBeGreaterThan(0);
+		await open(page, `${base}/plan/subcontractors`);
+		await press(page, 'Ask for May 10, 2027: Wexcombe Scaffold');
+		await until(() => db.value("select count(*) from firm_asks where state = 'asked' and from_day = '2027-05-10'") === 1, 'asked anew');
 	});
 	it('month and board know it all, and a customer is told when we come', async () => {
 		const page = await as('petra');

@@ -268,7 +268,14 @@ describe('the whole line, from a request to the last payment', () => {
 		);
 		await byMouse(office, waits as ElementHandle, '[data-place="june|2027-04-14"]');
 		await reads(office, 'Time off from 2027-04-14');
-		await office.select('select[name=person]', 'hattie');
+		await office.waitForFunction(() => document.querySelectorAll('dialog[open] fieldset input[type=checkbox]').length > 12);
+		const tick = (name: string) =>
+			office.evaluate((n: string) => {
+				const label = [...document.querySelectorAll('dialog[open] fieldset label')].find((l) => l.textContent?.trim() === n);
+				label?.querySelector('input')?.click();
+			}, name);
+		await tick('June Maddox');
+		await tick('Hattie Brandt');
 		await office.$eval('input[name=to]', (e) => {
 			(e as HTMLInputElement).value = '2027-04-16';
 			e.dispatchEvent(new Event('input', { bubbles: true }));
@@ -280,9 +287,8 @@ describe('the whole line, from a request to the last payment', () => {
 		// Stretch by adding a day, then move the whole to a colleague.
 		await office.waitForSelector('[data-bar="Hattie Brandt: 9 Bell Yard, Re-roof"]');
 		await office.$eval('[data-bar="Hattie Brandt: 9 Bell Yard, Re-roof"]', (e) => (e as HTMLElement).click());
-		await office.waitForSelector('dialog[open] select[name=person]');
-		await office.select('select[name=person]', 'pavel');
-		await press(office, 'Plan', 'dialog[open] footer');
+		await office.waitForSelector('[aria-label^="Shift:"] select[name=panel-person]');
+		await office.select('select[name=panel-person]', 'pavel');
 		await until(() => db.value("select count(*) from shifts where person_id = 'pavel' and job_id = ?", jobId()) === 3, 'moved');
 	});
 

@@ -7,6 +7,7 @@ export const ACCESS = `
   OF---B        books.export
   OF---B        books.set-accounts
   O-----        branches.save
+  O-----        branches.set-week
   O-----        budget.drop-scenario
   O-----        budget.save
   O-----        budget.save-scenario
@@ -66,6 +67,7 @@ export const ACCESS = `
   O-----        company.save-stages
   O-----        company.set-sign-off
   nobody        company.set-up
+  O-----        company.set-week
   O-----        company.target-margin
   O-----        company.text-blocks
   O-----        company.won-text
@@ -192,6 +194,7 @@ export const ACCESS = `
   OFE---        jobs.change-file
   OFE---        jobs.change-many
   OFE---        jobs.change-phase
+  OFE---        jobs.link-phases
   OFE---        jobs.move
   OFE---        jobs.open
   OFE---        jobs.open-callback
@@ -225,19 +228,33 @@ export const ACCESS = `
 * OFELCB        people.introduce-myself
   O-----        people.invite
   O-----        people.invite-again
+  OF----        people.remove-paper
 * anybody       people.request-reset
+  OF----        people.save-paper
   O-----        people.set-aside-role
   OFELCB        people.set-language
+  OF----        people.set-planning
   O-----        people.set-reach
   OFE---        photos.add
   OFE---        photos.change
   OFE---        photos.remove
   OF----        plan.add
+  OF----        plan.add-calendar
   firm link     plan.answer-ask
+  OF----        plan.arrange
   OF----        plan.ask-firm
-  OF----        plan.move
-  OF----        plan.remove
+  OF----        plan.called
+  OF----        plan.move-day
+  OF----        plan.move-day-back
+  OF----        plan.put-on-call
+  OF----        plan.refresh-calendar
+  OF----        plan.remove-calendar
   OFELCB        plan.renew-calendar
+  OF----        plan.renew-feed
+  OFELCB        plan.see-notice
+  nobody        plan.take-calendar
+  OF----        plan.take-off-call
+  OF----        plan.tell
   OF----        plan.tell-customer
   OF----        plan.withdraw-ask
   OFE---        quotes.accept-by-hand
@@ -273,7 +290,10 @@ export const ACCESS = `
   O-----        tax.save-code
   O-----        tax.save-component
   OF----        time-off.add
+  OF----        time-off.answer
+  OFELC-        time-off.ask
   OF----        time-off.remove
+  OFELC-        time-off.take-back
   OFELC-        time.add
   OF---B        time.approve-week
   OFELC-        time.clock-off

@@ -1,6 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { App } from '$lib/server/app';
-import { Stale } from '$lib/server/commands';
 import { checkPlan } from '$lib/server/planning/commands';
 import type { Yard } from '../../src/demo/yard';
 import { count, freshYard, value, wonJob } from './yard';
@@ -54,34 +53,6 @@ describe('planning', () => {
 		const off = value<string>(app, "select id from time_off where person_id = 'ines'");
 		yard.call('petra', 'time-off.remove', { timeOffId: off });
 		add({ personIds: ['ines'], from: '2027-04-20', to: '2027-04-20' });
-	});
-	it('moves a stretch whole or not at all', () => {
-		const { shiftIds } = add({ personIds: ['ravi'], from: '2027-05-03', to: '2027-05-05' });
-		add({ jobId: repair, personIds: ['ravi'], from: '2027-05-12', to: '2027-05-12' });
-		const move = (more: object) =>
-			yard.call('petra', 'plan.move', {
-				shifts: shiftIds.map((id) => ({ id, version: value<number>(app, 'select version from shifts where id = ?', id) })),
-				...more
-			});
-		expect(() => move({ byDays: 7 })).toThrow(/all the same/);
-		expect(days(shiftIds)).toEqual(['2027-05-03', '2027-05-04', '2027-05-05']);
-		move({ byDays: 14 });
-		expect(days(shiftIds)).toEqual(['2027-05-17', '2027-05-18', '2027-05-19']);
-		move({ personId: null, span: { start: 420, end: 600 } });
-		expect(
-			count(
-				app,
-				`select count(*) from shifts where id in (${shiftIds.map(() => '?').join(',')}) and person_id is null and from_minute = 420`,
-				...shiftIds
-			)
-		).toBe(3);
-	});
-	it('asks when somebody else moved the shift meanwhile', () => {
-		const { shiftIds } = add({ personIds: ['suki'], from: '2027-06-01', to: '2027-06-01' });
-		const shifts = [{ id: shiftIds[0], version: 1 }];
-		yard.given('petra', 'plan.move', { shifts, byDays: 1 });
-		expect(() => yard.given('imogen', 'plan.move', { shifts, byDays: 2 })).toThrow(Stale);
-		expect(days(shiftIds)).toEqual(['2027-06-02']);
 	});
 	it.each([
 		[{ from: '2027-04-20', to: '2027-04-19' }, 'before the first'],

@@ -18,6 +18,7 @@ OFE--B  catalog.inside
 OFE--B  catalog.more
 OFE---  catalog.paid-before
 OFE---  catalog.preview-items
+O-----  company.holidays
 OFE--B  customers.likely
 OFE---  estimates.lacking
 OFE---  estimates.preview-reprice
@@ -31,8 +32,13 @@ OFE---  find.to-add
 OFE--B  jobs.open-ends
 OFE--B  jobs.recent
 OF----  plan.check-add
-OF----  plan.check-move
+OF----  plan.check-arrange
+OF----  plan.check-day
+OFE---  plan.check-phase
 OF----  plan.coming
+OF----  plan.emergency
+OF----  plan.free
+OFEL--  plan.shift
 OF----  rounds.preview
 OFELCB  work.tasks
 `;
@@ -59,7 +65,11 @@ beforeAll(async () => {
 	});
 	// What rarely comes out of a schema by itself.
 	FITTING['explain.record'] = { of: `item:${value<string>(app, 'select id from items limit 1')}` };
-	FITTING['plan.check-move'] = { shifts: shiftIds.map((id) => ({ id })), byDays: 1 };
+	const place = { jobId, phase: '', personId: 'marco', day: '2027-05-10', from: null, to: null, note: '' };
+	FITTING['plan.check-arrange'] = { changes: [{ id: 'new-shift', version: null, to: place }] };
+	const phaseId = value<string>(app, 'select id from phases where job_id = ? limit 1', jobId);
+	FITTING['plan.check-phase'] = { phaseId, name: 'Shingles', from: '2027-05-04', to: '2027-05-06' };
+	FITTING['plan.shift'] = { shiftId: shiftIds[0] };
 	FITTING['rounds.preview'] = { agreementIds: [agreementId], crewId: 'gutter', weekday: 4, start: '2027-04-14' };
 });
 

@@ -256,10 +256,11 @@ describe('shifts that are taken off the plan', () => {
 			...{ jobId, personIds: ['marco', 'ines'], from: '2027-05-03', to: '2027-05-04', phase: '', note: '', start: null, end: null }
 		});
 		expect(shiftIds).toHaveLength(4);
-		expect(refused(() => yard.given('petra', 'plan.remove', { shiftIds: [shiftIds[0], 'gone'] }))[1]).toContain('not there');
+		const off = (ids: (string | undefined)[]) => ({ changes: ids.map((id) => ({ id, version: 1, to: null })) });
+		expect(refused(() => yard.given('petra', 'plan.arrange', off([shiftIds[0], 'gone'])))[1]).toContain('not there');
 		expect(count(app, 'select count(*) from shifts where job_id = ?', jobId)).toBe(4);
-		yard.call('petra', 'plan.remove', { shiftIds: shiftIds.slice(0, 3) });
+		yard.given('petra', 'plan.arrange', off(shiftIds.slice(0, 3)));
 		expect(count(app, 'select count(*) from shifts where job_id = ?', jobId)).toBe(1);
-		expect(refused(() => yard.given('marco', 'plan.remove', { shiftIds: [shiftIds[3]] }))[1]).toContain('may not');
+		expect(refused(() => yard.given('marco', 'plan.arrange', off([shiftIds[3]])))[1]).toContain('may not');
 	});
 });

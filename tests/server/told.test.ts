@@ -1,4 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest';
+import { addDays } from '$lib/core/time';
 import type { App } from '$lib/server/app';
 import type { Yard } from '../../src/demo/yard';
 import { count, freshYard, told as toldOf, value, wonJob } from './yard';
@@ -15,14 +16,25 @@ describe('what happened', () => {
 		const [a, b] = [wonJob(yard, 'Roof A').jobId, wonJob(yard, 'Roof B').jobId];
 		yard.plan(a, '', ['ravi'], '2027-04-19', '2027-04-20');
 		yard.plan(b, '', ['ravi'], '2027-04-21', '2027-04-21');
-		const shifts = app.db.sqlite.prepare('select id, version from shifts where job_id in (?, ?)').all(a, b) as {
+		const shifts = app.db.sqlite.prepare('select id, version, day, job_id from shifts where job_id in (?, ?)').all(a, b) as {
 			id: string;
 			version: number;
+			day: string;
+			job_id: string;
 		}[];
-		yard.call('petra', 'plan.move', { shifts, byDays: 7 });
+		const later = (s: (typeof shifts)[number]) => ({
+			jobId: s.job_id,
+			phase: '',
+			personId: 'ravi',
+			day: addDays(s.day, 7),
+			from: null,
+			to: null,
+			note: ''
+		});
+		yard.call('petra', 'plan.arrange', { changes: shifts.map((s) => ({ id: s.id, version: s.version, to: later(s) })) });
 		expect(told(`job:${a}`).at(-1)).toBe('2 shifts moved');
 		expect(told(`job:${b}`).at(-1)).toBe('1 shift moved');
-		yard.call('petra', 'plan.remove', { shiftIds: shifts.map((s) => s.id) });
+		yard.call('petra', 'plan.arrange', { changes: shifts.map((s) => ({ id: s.id, version: s.version + 1, to: null })) });
 		expect(told(`job:${b}`).at(-1)).toBe('1 shift taken off the plan');
 	});
 	it('tells an invoice that is issued together with an acceptance, beside the acceptance', () => {

@@ -21,6 +21,8 @@ import {
 	standInWeather,
 	webTexts,
 	webWeather,
+	type CalendarPort,
+	webCalendars,
 	type WeatherPort,
 	type TextPort
 } from './ports';
@@ -38,6 +40,7 @@ export interface App {
 	cards: CardPort;
 	publisher: PublisherPort;
 	weather: WeatherPort;
+	calendars: CalendarPort;
 	/** Set by the worker: looks at once whether something is due. */
 	poke: () => void;
 	run<C extends Command>(command: C, input: InputOf<C>, actor: Actor, key?: string): OutputOf<C>;
@@ -64,6 +67,7 @@ export function openApp(settings: Settings = readSettings(), clock?: Clock): App
 		texts: settings.textUrl ? webTexts(settings.textUrl) : standInTexts(db, now),
 		cards: standInCards(db, now),
 		publisher: /^https?:\/\//.test(settings.publisher) ? webPublisher(settings.publisher) : folderPublisher(settings.publisher),
+		calendars: webCalendars(),
 		weather: settings.weatherUrl ? webWeather(settings.weatherUrl) : standInWeather(),
 		poke: () => undefined,
 		run: (command, input, actor, key) => runCommand(runner, command, input, actor, key),

@@ -5,6 +5,7 @@ import { log } from './log';
 import { recordsDue, makeDueRecords, remindDue } from './quotes';
 import { makeRepeatInvoices } from './billing';
 import { remindInvoices, reconcileCharges } from './receivables';
+import { readCalendars } from './planning';
 import { makeRepeats } from './repeats';
 import { takeLeadMail } from './sales';
 import { sendDue } from './outbox';
@@ -26,6 +27,13 @@ export function startWorker(app: App): () => void {
 		onCatalog = true;
 		await safely('catalog', () => workOnCatalog(app));
 		onCatalog = false;
+	};
+	// Beside the rest too: a calendar that does not answer keeps nobody waiting.
+	let onCalendars = false;
+	const outsideCalendars = async (): Promise<void> => {
+		if (onCalendars) return;
+		onCalendars = true;
+		await readCalendars(app).finally(() => (onCalendars = false));
 	};
 	const look = async (): Promise<void> => {
 		if (busy) return;
@@ -60,6 +68,7 @@ export function startWorker(app: App): () => void {
 		});
 		await safely('requests by mail', () => takeLeadMail(app));
 		await safely('outbox', () => sendDue(app));
+		void safely('calendars', () => outsideCalendars());
 		busy = false;
 	};
 	const lookAtAll = () => {

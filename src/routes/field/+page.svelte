@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { locale } from '$lib/ui/words/language';
 	import { words } from '$lib/ui/words/field';
+	import { command } from '$lib/client/command';
 	import { queue } from '$lib/client/queue.svelte';
 	import { runningWith, visitWith } from '$lib/ui/field/kept';
 	import ClockPanel from '$lib/ui/forms/ClockPanel.svelte';
@@ -43,6 +44,10 @@
 		busy = '';
 		problem = r.state === 'refused' ? r.message : '';
 	}
+	async function seen(noticeId: string) {
+		const r = await command('plan.see-notice', { noticeId });
+		problem = r.ok ? '' : r.message;
+	}
 	async function on(jobId: string, name: string) {
 		busy = jobId;
 		const r = await queue.put('time.clock-on', { jobId }, { about: `job:${jobId}`, label: words.field.clock.did.on(name) });
@@ -53,6 +58,13 @@
 
 <h1 class="mb-3">{dayName(data.today)}</h1>
 {#if problem}<p class="problem mb-2" role="alert">{problem}</p>{/if}
+{#each data.notices as n (n.id)}<section class="sheet mb-3 p-4" aria-label={words.field.day.changed}>
+		<h2>{words.field.day.changed}</h2>
+		<ul class="my-2">
+			{#each n.lines as l (l)}<li>{l}</li>{/each}
+		</ul>
+		<button class="btn btn-tall w-full" onclick={() => seen(n.id)}>{words.field.day.seen}</button>
+	</section>{/each}
 <ClockPanel {running} now={data.now} zone={data.zone} />
 {#if data.stops.length}
 	<section class="sheet mb-3 p-4" aria-label={words.field.day.round}>

@@ -4,6 +4,7 @@ import { CURRENCIES, type Rate } from '../../core/money';
 import type { PriceRule } from '../../core/pricing';
 import type { HolidayRule, WorkingHours } from '../../core/planning';
 import { command } from '../define';
+import { TimeOffKindName } from '../people/planning';
 import { Name, Text, Id, Version, strict, MeasureInput, DayText, Nothing } from '../inputs';
 
 /** What the program itself hands on when a company begins; it checks it before. */
@@ -69,7 +70,7 @@ export const nameMeasures = command('company.name-measures', {
 
 export const addTimeOff = command('time-off.add', {
 	right: 'plan.change',
-	input: Type.Object({ personId: Id, from: DayText, to: DayText, note: Text(200) }, strict),
+	input: Type.Object({ personId: Id, from: DayText, to: DayText, note: Text(200), kind: Type.Optional(TimeOffKindName) }, strict),
 	output: Nothing
 });
 

@@ -31,7 +31,16 @@ export const withdrawAsk = command('plan.withdraw-ask', {
 /** What they say, by their link: yes, or no and why. Said once; the same again changes nothing. */
 export const answerAsk = command('plan.answer-ask', {
 	right: 'firm link',
-	input: Type.Object({ answer: Type.Union([Type.Literal('yes'), Type.Literal('no')]), name: Text(120), why: Text(1000) }, strict),
+	input: Type.Object(
+		{
+			answer: Type.Union([Type.Literal('yes'), Type.Literal('no')]),
+			name: Text(120),
+			why: Text(1000),
+			/** With a no: from when on they could. */
+			otherDay: Type.Optional(Type.Union([DayText, Type.Literal('')]))
+		},
+		strict
+	),
 	output: Nothing
 });
 

@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { command } from '../define';
-import { Id, Text, DayText, strict, Version, Nothing } from '../inputs';
+import { Id, Text, DayText, strict, Version, Nothing, orNull } from '../inputs';
 
 export const Minute = Type.Union([Type.Integer({ minimum: 0, maximum: 2160 }), Type.Null()]);
 
@@ -22,24 +22,23 @@ export const addShifts = command('plan.add', {
 	output: Type.Object({ shiftIds: Type.Array(Type.String()), conflicts: Type.Integer() }, strict)
 });
 
-/** Moves shifts by days, to another person, or changes from–to. All of them or none. */
-export const moveShifts = command('plan.move', {
-	right: 'plan.change',
-	input: Type.Object(
-		{
-			shifts: Type.Array(Type.Object({ id: Id, version: Version }, strict), { minItems: 1, maxItems: 200 }),
-			byDays: Type.Optional(Type.Integer({ minimum: -400, maximum: 400 })),
-			personId: Type.Optional(Type.Union([Id, Type.Null()])),
-			span: Type.Optional(Type.Object({ start: Minute, end: Minute }, strict)),
-			despite: Type.Optional(Type.Boolean())
-		},
-		strict
-	),
-	output: Nothing
-});
+/** Where a shift shall stand. */
+const Place = Type.Object(
+	{ jobId: Id, phase: Text(80), personId: orNull(Id), day: DayText, from: Minute, to: Minute, note: Text(500) },
+	strict
+);
+/** One shift to be: `version` null: it does not stand yet; `to` null: off the plan. `as`: the version it had, when what was taken off comes back. */
+export const ShiftChange = Type.Object(
+	{ id: Id, version: orNull(Type.Integer()), to: orNull(Place), as: Type.Optional(Type.Integer({ minimum: 0 })) },
+	strict
+);
 
-export const removeShifts = command('plan.remove', {
+/**
+ * Shifts are made, moved, given, changed and taken off in one go: all of it or nothing. What takes it back exactly comes as the answer, the shifts'
+ * own ids and all.
+ */
+export const arrangePlan = command('plan.arrange', {
 	right: 'plan.change',
-	input: Type.Object({ shiftIds: Type.Array(Id, { minItems: 1, maxItems: 200 }) }, strict),
-	output: Nothing
+	input: Type.Object({ changes: Type.Array(ShiftChange, { minItems: 1, maxItems: 1000 }), despite: Type.Optional(Type.Boolean()) }, strict),
+	output: Type.Object({ undo: Type.Array(ShiftChange) }, strict)
 });

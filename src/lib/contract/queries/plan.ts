@@ -1,15 +1,131 @@
 import { Type } from '@sinclair/typebox';
 import { query } from '../define';
-import { Id, orNull, strict } from '../inputs';
-import { addShifts, moveShifts } from '../planning/commands';
+import { DayText, Id, orNull, strict, Text } from '../inputs';
+import { addShifts, arrangePlan } from '../planning/commands';
+import { DayChoice } from '../planning/moved-day';
+import { changePhase } from '../work/phases';
+import { HolidayInput } from '../company/weeks';
 import { RoundChoice } from '../rounds/commands';
 
 const Against = Type.Object({ shifts: Type.Integer(), against: Type.Array(Type.String()) }, strict);
 
 /** What would speak against putting people on a job, before it is saved: each once, in words. */
 export const checkAdd = query('plan.check-add', { right: 'plan.change', input: addShifts.input, output: Against });
-/** The same for moving what is planned. */
-export const checkMove = query('plan.check-move', { right: 'plan.change', input: moveShifts.input, output: Against });
+/** The same for any arrangement of shifts. */
+export const checkArrange = query('plan.check-arrange', { right: 'plan.change', input: arrangePlan.input, output: Against });
+
+/** What laying a phase over days would push, by name, and how many people's days lie on what moves. */
+export const checkPhase = query('plan.check-phase', {
+	right: 'jobs.change',
+	input: changePhase.input,
+	output: Type.Array(
+		Type.Object(
+			{
+				...{ id: Type.String(), name: Type.String(), from: Type.String(), to: Type.String() },
+				...{ wasFrom: Type.String(), wasTo: Type.String(), shifts: Type.Integer() }
+			},
+			strict
+		)
+	)
+});
+
+/** A shift's job, customer, place, tasks and time so far, for the board. */
+export const shiftCard = query('plan.shift', {
+	right: 'plan.see',
+	input: Type.Object({ shiftId: Id }, strict),
+	output: Type.Object(
+		{
+			...{ jobId: Type.String(), job: Type.String(), number: orNull(Type.Integer()), stage: Type.String(), phase: Type.String() },
+			...{ brief: Type.String(), customer: Type.String(), phone: Type.String(), mail: Type.String(), address: Type.String() },
+			...{ lat: orNull(Type.Number()), lng: orNull(Type.Number()), clockedMinutes: Type.Integer() },
+			...{ tasks: Type.Array(Type.String()), invoiceId: orNull(Type.String()) }
+		},
+		strict
+	)
+});
+
+/** What moving a day would do, before it is done. */
+export const checkDay = query('plan.check-day', {
+	right: 'plan.change',
+	input: Type.Object(DayChoice, strict),
+	output: Type.Object(
+		{
+			work: Type.Array(
+				Type.Object(
+					{
+						...{ words: Type.String(), people: Type.String(), day: Type.String(), to: orNull(Type.String()) },
+						against: Type.Array(Type.String())
+					},
+					strict
+				)
+			),
+			phases: Type.Array(Type.Object({ words: Type.String(), from: Type.String(), to: Type.String() }, strict)),
+			customers: Type.Array(Type.Object({ jobId: Type.String(), job: Type.String(), customer: Type.String() }, strict)),
+			firms: Type.Array(Type.String())
+		},
+		strict
+	)
+});
+
+/** What a slot is looked for in: crews with their people, what each has free on each day, and the way to the job. */
+export const freeTime = query('plan.free', {
+	right: 'plan.change',
+	input: Type.Object({ jobId: Id, from: DayText, to: DayText }, strict),
+	output: Type.Object(
+		{
+			workingDays: Type.Array(Type.String()),
+			crews: Type.Array(
+				Type.Object(
+					{
+						...{ id: Type.String(), name: Type.String(), drive: Type.Array(Type.Integer()) },
+						people: Type.Array(
+							Type.Object(
+								{
+									...{ id: Type.String(), name: Type.String(), skills: Type.Array(Type.String()) },
+									/** By working day: paid and planned minutes. */
+									...{ paid: Type.Array(Type.Integer()), planned: Type.Array(Type.Integer()) },
+									/** When the longest stretch begins on which nothing stands, minutes from midnight. */
+									from: Type.Array(Type.Integer())
+								},
+								strict
+							)
+						)
+					},
+					strict
+				)
+			)
+		},
+		strict
+	)
+});
+
+/** Who could go to a job right now, the best first. */
+export const emergency = query('plan.emergency', {
+	right: 'plan.change',
+	input: Type.Object({ jobId: Id }, strict),
+	output: Type.Array(
+		Type.Object(
+			{
+				...{ id: Type.String(), name: Type.String(), phone: Type.String(), crew: Type.String() },
+				...{ drive: orNull(Type.Integer()), freeMinutes: Type.Integer(), onCall: Type.Boolean(), now: Type.String() }
+			},
+			strict
+		)
+	)
+});
+
+/** Holidays of a country, or of a part of it, to choose from. */
+export const countryHolidays = query('company.holidays', {
+	right: 'company.change',
+	input: Type.Object({ country: Text(2), state: Text(8) }, strict),
+	output: Type.Object(
+		{
+			states: Type.Array(Type.Object({ id: Type.String(), name: Type.String() }, strict)),
+			holidays: Type.Array(HolidayInput)
+		},
+		strict
+	)
+});
 
 /** What a customer would be told of the next planned days of their job; null when none is planned. */
 export const comingText = query('plan.coming', {

@@ -18,6 +18,9 @@ export const catalog = {
 	'say-which-branch-they-belong-to': () => 'Say which branch they belong to.',
 	'sign-in-first': () => 'Sign in first.',
 	'somebody-has-mail-address-already': () => 'Somebody has this mail address already.',
+	'say-why-not': () => 'Please say why not.',
+	'time-off-is-answered': () => 'This time off is answered already.',
+	'time-off-not-any-more': () => 'This time off is not there any more.',
 	'too-many-tries': () => 'Too many tries. Wait five minutes and try again.'
 };
 export const say = sayings('people', catalog);

@@ -2,6 +2,9 @@ import { sayings } from '../../core/refusal';
 
 /** What is refused here, by its code. */
 export const catalog = {
+	'moved-day-collides': (p: { overlaps: number; stays: number }) =>
+		`${[p.overlaps > 0 ? `${p.overlaps} would overlap with other work` : '', p.stays > 0 ? `${p.stays} find no day and stay` : ''].filter(Boolean).join(', ')}. Move the day all the same if that is meant.`,
+	'nothing-planned-to-move': () => 'Nothing is planned there that could be moved.',
 	'sold-and-planned-differ': (p: { words: string }) => p.words,
 	'agreement-has-ended-already': () => 'This agreement has ended already.',
 	'choose-weekday-of-round': () => 'Choose the weekday of this round.',

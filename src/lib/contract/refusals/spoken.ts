@@ -12,6 +12,7 @@ const SPANISH: Spoken = {
 	files: field.files,
 	pages: customer.pages as Spoken[string],
 	people: customer.people as Spoken[string],
+	planning: customer.planning as Spoken[string],
 	quotes: customer.quotes,
 	receivables: customer.receivables as Spoken[string],
 	'site-forms': field.siteForms,

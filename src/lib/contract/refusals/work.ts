@@ -14,6 +14,7 @@ export const catalog = {
 	'permit-is-granted': () => 'A permit is granted; an inspection passes or fails.',
 	'phase-belongs-to-another-job': () => 'This phase belongs to another job.',
 	'say-whom-it-goes-to': () => 'Say whom it goes to.',
+	'phases-of-two-jobs': () => 'Both phases belong to one job.',
 	'say-both-days-or-neither': () => 'Say both days, or neither.',
 	'say-why-let-be': () => 'Say why it is let be.',
 	'task-belongs-to-another-job': () => 'This task belongs to another job.'

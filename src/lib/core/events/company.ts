@@ -52,6 +52,19 @@ export const COMPANY = {
 	'views.remove': (p: { name: string }) => `View “${p.name}” taken away`,
 	'outbox.resend': (p: { subject: string }) => `Sent again: ${p.subject}`,
 	'time-off.add': (p: { name: string; from: string; to: string }) => `${p.name} is off from ${longDay(p.from)} to ${longDay(p.to)}`,
+	'time-off.ask': (p: { name: string; from: string; to: string }) =>
+		`${p.name} asks for time off from ${longDay(p.from)} to ${longDay(p.to)}`,
+	'time-off.answer': (p: { name: string; granted: boolean; from: string; to: string }) =>
+		`Time off of ${p.name} from ${longDay(p.from)} to ${longDay(p.to)} ${p.granted ? 'granted' : 'refused'}`,
+	'time-off.take-back': (p: { from: string; to: string }) =>
+		`Time off from ${longDay(p.from)} to ${longDay(p.to)} is not asked for any more`,
+	'people.set-planning': (p: { name: string }) => `How ${p.name} is planned was changed`,
+	'people.save-paper': (p: { name: string; paper: string; until: string }) =>
+		`“${p.paper}” of ${p.name}${p.until ? ` holds until ${longDay(p.until)}` : ' was noted'}`,
+	'people.remove-paper': (p: { paper: string }) => `“${p.paper}” was taken off`,
+	'company.set-week': (p: { holidays: number }) => `The company’s week and ${p.holidays} holiday${p.holidays === 1 ? '' : 's'} were set`,
+	'branches.set-week': (p: { name: string; own: boolean }) =>
+		p.own ? `${p.name} works a week of its own` : `${p.name} works the company’s week`,
 	'time-off.remove': (p: { from: string; to: string }) => `Time off from ${longDay(p.from)} to ${longDay(p.to)} was taken back`,
 	'work.task-templates': (p: { templates: number }) => `Tasks that jobs begin with: ${p.templates}`,
 	'work.add-task': (p: { task: string }) => `Task added: ${p.task}`,

@@ -13,6 +13,25 @@ export const WORK = {
 		`${p.firm} says ${p.answer}, ${from(p.from, p.to)}${p.why ? `: ${p.why}` : ''}`,
 	'plan.tell-customer': (p: { to: string }) => `The customer was told when we come (${p.to})`,
 	'plan.renew-calendar': (p: { on: boolean }) => (p.on ? 'Calendar feed made' : 'Calendar feed ended'),
+	'plan.tell': (p: { name: string; n: number; by: string }) =>
+		`${p.name} was told of ${p.n} change${p.n === 1 ? '' : 's'}${p.by === 'phone' ? ', by phone' : ''}`,
+	'plan.see-notice': (p: { n: number }) => `${p.n} change${p.n === 1 ? '' : 's'} of the plan seen`,
+	'plan.called': (p: { name: string }) => `${p.name} was reached by phone`,
+	'plan.move-day': (p: { day: string; shifts: number; visits: number }) =>
+		`What was planned on ${longDay(p.day)} was moved: ${p.shifts} shift${p.shifts === 1 ? '' : 's'}${p.visits ? ` and ${p.visits} visit${p.visits === 1 ? '' : 's'}` : ''}`,
+	'plan.move-day-back': (p: { n: number }) => `A moved day was taken back: ${p.n} stand${p.n === 1 ? 's' : ''} where they stood`,
+	'plan.renew-feed': (p: { of: string; on: boolean }) => `Calendar feed of ${p.of} ${p.on ? 'made' : 'ended'}`,
+	'plan.add-calendar': (p: { name: string; calendar: string }) => `The calendar “${p.calendar}” of ${p.name} counts as taken`,
+	'plan.refresh-calendar': (p: { calendar: string }) => `The calendar “${p.calendar}” is fetched anew`,
+	'plan.remove-calendar': (p: { calendar: string }) => `The calendar “${p.calendar}” was taken off`,
+	'plan.take-calendar': (p: { calendar: string; n: number; problem: string }) =>
+		p.problem ? `The calendar “${p.calendar}” could not be read: ${p.problem}` : `The calendar “${p.calendar}” has ${p.n} taken times`,
+	'plan.put-on-call': (p: { name: string; from: string; to: string }) => `${p.name} is on call ${from(p.from, p.to)}`,
+	'plan.take-off-call': (p: { from: string; to: string }) => `Nobody is on call ${from(p.from, p.to)} any more`,
+	'jobs.link-phases': (p: { before: string; after: string; pause: number | null }) =>
+		p.pause === null
+			? `${p.after} does not wait for ${p.before} any more`
+			: `${p.after} waits for ${p.before}${p.pause ? `, and ${p.pause} working day${p.pause === 1 ? '' : 's'} more` : ''}`,
 	'plan.changed': (p: { n: number; what: string }) => `${p.n} shift${p.n === 1 ? '' : 's'} ${p.what}`,
 	'time.clock-on': (p: { who: string; jobId?: string } & SentLater) => `${p.who} clocked on${sentLater(p)}`,
 	'time.clock-off': (p: { who: string; entryId: string } & SentLater) => `${p.who} clocked off${sentLater(p)}`,

@@ -4,3 +4,4 @@ export * from './shapes';
 export * from './typed-shape';
 export * from './polygon';
 export * from './sizes';
+export * from './driving';

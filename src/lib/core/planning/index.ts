@@ -5,3 +5,5 @@ export * from './phase-days';
 export * from './slot';
 export * from './moved-day';
 export * from './told';
+export * from './skills';
+export * from './week';

@@ -8,8 +8,12 @@ export interface DayWork {
 	to: number | null;
 	/** Whose it is; nobody: only the company's days count. */
 	people: readonly string[];
-	/** Whether its own rules let it stand there (a season, never two of an agreement on a day). */
+	/** Whether its own rules let it stand there (a season). */
 	fits?: (day: Day) => boolean;
+	/** Never two with the same of these on a day: visits of one agreement. */
+	alone?: string;
+	/** It has no time of day: a stop of a round. It overlaps nothing and holds nothing up. */
+	timeless?: boolean;
 }
 export interface MovedWork {
 	id: string;
@@ -20,7 +24,10 @@ export interface MovedWork {
 }
 
 const meets = (a: DayWork, b: DayWork): boolean =>
-	a.day === b.day && (a.from === null || b.from === null || a.to === null || b.to === null || (a.from < b.to && a.to > b.from));
+	a.day === b.day &&
+	!a.timeless &&
+	!b.timeless &&
+	(a.from === null || b.from === null || a.to === null || b.to === null || (a.from < b.to && a.to > b.from));
 const shares = (a: DayWork, b: DayWork): boolean => a.people.some((p) => b.people.includes(p));
 const byStart = (a: DayWork, b: DayWork): number =>
 	(a.day < b.day ? -1 : a.day > b.day ? 1 : 0) || (a.from ?? 0) - (b.from ?? 0) || (a.id < b.id ? -1 : 1);
@@ -49,8 +56,12 @@ export function moveWork(
 	for (const w of [...chosen].sort(byStart)) {
 		const works = (d: Day) => (w.people.length === 0 ? workingDay(null, d) : w.people.every((p) => workingDay(p, d)));
 		const against = (d: Day) => [...others, ...placed].filter((o) => shares(w, o) && meets({ ...w, day: d }, o)).map((o) => o.id);
-		const earliest = w.people.reduce((d, p) => (d < (landed.get(p) ?? '') ? (landed.get(p) ?? d) : d), addDays(w.day, 1));
-		const day = firstDay(earliest, (d) => works(d) && (w.fits?.(d) ?? true) && (!room || against(d).length === 0));
+		const alone = (d: Day) => w.alone === undefined || ![...others, ...placed].some((o) => o.alone === w.alone && o.day === d);
+		const earliest = (w.timeless ? [] : w.people).reduce(
+			(d, p) => (d < (landed.get(p) ?? '') ? (landed.get(p) ?? d) : d),
+			addDays(w.day, 1)
+		);
+		const day = firstDay(earliest, (d) => works(d) && alone(d) && (w.fits?.(d) ?? true) && (!room || against(d).length === 0));
 		if (day === null) {
 			stays.push(w.id);
 			placed.push(w);
@@ -58,7 +69,7 @@ export function moveWork(
 		}
 		moved.push({ id: w.id, day: w.day, to: day, overlaps: against(day) });
 		placed.push({ ...w, day });
-		for (const p of w.people) landed.set(p, day);
+		if (!w.timeless) for (const p of w.people) landed.set(p, day);
 	}
 	return { moved, stays };
 }

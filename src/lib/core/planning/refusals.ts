@@ -4,6 +4,9 @@ const hours = (minutes: number): string => `${Math.floor(minutes / 60)} h ${Stri
 
 /** What is refused here, by its code. */
 export const catalog = {
+	'break-outside-day': (p: { day: string }) => `${p.day}: a break lies within the day, and after the one before.`,
+	'day-ends-before-it-starts': (p: { day: string }) => `${p.day}: the end must be after the start, at most 12 hours into the next day.`,
+	'holiday-never-comes': (p: { name: string }) => `“${p.name}”: there is no such day in that month.`,
 	'end-must-be-after-start': () => 'The end must be after the start.',
 	'last-day-is-before-first': () => 'The last day is before the first.',
 	'no-free-day': () => 'Nobody who could do it has a free day in this time.',

@@ -4,6 +4,10 @@ import { addDays, weekday, type Day } from '../time';
 import { holidayOn, type HolidayRule, type WorkingDay, type WorkingHours } from './calendar';
 import { clock, clockChange, clockSays } from './clocks';
 
+/** Why somebody is away. */
+export const TIME_OFF_KINDS = ['vacation', 'sick', 'training', 'unpaid', 'other'] as const;
+export type TimeOffKind = (typeof TIME_OFF_KINDS)[number];
+
 export interface Shift {
 	id: string;
 	personId: string | null;
@@ -42,7 +46,7 @@ export interface PersonCalendar {
 
 export interface Conflict {
 	shiftId: string;
-	kind: 'overlap' | 'holiday' | 'time off' | 'outside working hours' | 'taken' | 'clock';
+	kind: 'overlap' | 'holiday' | 'time off' | 'outside working hours' | 'taken' | 'clock' | 'skill';
 	withId: string | null;
 	text: string;
 }

@@ -147,3 +147,24 @@ function noRoom(teams: readonly { team: readonly SlotPerson[] }[], days: readonl
 	if (fit === 0) return new Refusal(say('no-free-day'), 'to');
 	return new Refusal(say('not-enough-free', { most: fit, wanted: wish.minutes, together: wish.together }), 'hours');
 }
+
+/**
+ * The end of some minutes of work from a start on, over the breaks between.
+ * @example endOf(420, 300, [{ from: 690, to: 720 }]) // 750: five hours from 7:00, and the half hour at 11:30
+ */
+export function endOf(start: number, minutes: number, breaks: readonly { from: number; to: number }[]): number {
+	let end = start + minutes;
+	for (const b of [...breaks].sort((x, y) => x.from - y.from)) if (b.from >= start && b.from < end) end += b.to - b.from;
+	return end;
+}
+
+/** The longest stretch of a day that nothing stands on. @example longestFree(420, 930, [{ from: 780, to: 930 }]) // { from: 420, to: 780 } */
+export function longestFree(from: number, to: number, taken: readonly { from: number; to: number }[]): { from: number; to: number } {
+	let best = { from, to: from };
+	let at = from;
+	for (const t of [...taken, { from: to, to }].sort((x, y) => x.from - y.from)) {
+		if (Math.min(t.from, to) - at > best.to - best.from) best = { from: at, to: Math.min(t.from, to) };
+		at = Math.max(at, t.to);
+	}
+	return best;
+}

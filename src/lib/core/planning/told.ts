@@ -1,5 +1,9 @@
 import type { Day } from '../time';
 
+/** How somebody learns that their plan changed: `phone` is called by hand, `field` stands on their own pages alone. */
+export const TOLD_BY = ['mail', 'text', 'field', 'phone'] as const;
+export type ToldBy = (typeof TOLD_BY)[number];
+
 /** A day of somebody as they know it, or as it stands now. */
 export interface PlannedDay {
 	shiftId: string;

@@ -5,7 +5,9 @@ import {
 	clockChange,
 	clockSays,
 	conflictsOf,
+	endOf,
 	findSlots,
+	longestFree,
 	inOrder,
 	isWorkingDay,
 	moveWork,
@@ -167,6 +169,12 @@ describe('a slot', () => {
 		const full = Object.fromEntries(Array.from({ length: 14 }, (_, n) => [addDays('2027-04-12', n), 510]));
 		expect(() => findSlots([{ ...crew, people: [person('a', full)] }], wish, workingDay)).toThrow('has a free day');
 		expect(() => findSlots([crew], { ...wish, to: '2027-04-11' }, workingDay)).toThrow('before the first');
+	});
+	it('begins where there is room, and ends over the breaks', () => {
+		expect(longestFree(420, 930, [{ from: 780, to: 930 }])).toEqual({ from: 420, to: 780 });
+		expect(longestFree(420, 930, [{ from: 420, to: 600 }])).toEqual({ from: 600, to: 930 });
+		expect(longestFree(420, 930, [])).toEqual({ from: 420, to: 930 });
+		expect([endOf(420, 300, [{ from: 690, to: 720 }]), endOf(720, 60, [{ from: 690, to: 720 }])]).toEqual([750, 780]);
 	});
 	it('of equal ones the nearer is first', () => {
 		const crews = ['far', 'near'].map((id) => ({ id, name: id, people: [person(`${id} a`)], driving: () => (id === 'far' ? 40 : 5) }));

@@ -1,5 +1,6 @@
 export { changeCompany, nameMeasures } from './commands';
-export { letters, staff, standIns } from './queries';
+export { branchWeeks, letters, staff, standIns } from './queries';
 export { companyOf, settingsOf, systemOf } from './settings';
 export { saveBranch, saveTaxCode, saveTaxComponent } from './tax';
 export { todayOf } from './today';
+export { setBranchWeek, setWeek } from './weeks';

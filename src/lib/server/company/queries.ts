@@ -33,6 +33,10 @@ export const staff = (app: App) => ({
 	branches: app.db.orm.select({ id: branches.id, name: branches.name }).from(branches).orderBy(asc(branches.name)).all(),
 	timeOff: app.db.orm.select().from(timeOff).orderBy(desc(timeOff.from)).limit(100).all()
 });
+/** Branches with the week their people work; null: the company's. */
+export const branchWeeks = (app: App) =>
+	app.db.orm.select({ id: branches.id, name: branches.name, hours: branches.hours }).from(branches).orderBy(asc(branches.name)).all();
+
 /** The outbox, readable: with the link in each letter for those who may send it. */
 export const letters = (app: App, who: Holder) =>
 	app.db.orm

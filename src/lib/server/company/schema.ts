@@ -45,7 +45,9 @@ export const branches = sqliteTable('branches', {
 	lat: real('lat'),
 	lng: real('lng'),
 	/** What taxable lines of its jobs are taxed with; null: as the item says. */
-	taxCodeId: ref('tax_code_id').references(() => taxCodes.id)
+	taxCodeId: ref('tax_code_id').references(() => taxCodes.id),
+	/** The week its people work; null: the company's. */
+	hours: text('hours', { mode: 'json' }).$type<WorkingHours>()
 });
 
 export const counters = sqliteTable('counters', { id: id(), next: integer('next').notNull() }, (t) => [

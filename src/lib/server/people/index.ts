@@ -27,4 +27,5 @@ export {
 	sessionsOf,
 	signIn
 } from './sessions';
-export { addTimeOff, removeTimeOff } from './time-off';
+export { removePersonPaper, savePersonPaper, setPlanning } from './planning';
+export { addTimeOff, answerTimeOff, askTimeOff, removeTimeOff, takeBackTimeOff } from './time-off';

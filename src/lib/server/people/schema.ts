@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { sqliteTable, text, integer, uniqueIndex, index, check } from 'drizzle-orm/sqlite-core';
+import { TIME_OFF_KINDS, TOLD_BY, type WorkingHours } from '../../core/planning';
 import type { LaborSheet } from '../../core/pricing';
 import type { ListLayout } from '../../contract/sales/views';
 import { branches } from '../company/schema';
@@ -45,6 +46,11 @@ export const people = sqliteTable(
 		title: words('title'),
 		pictureId: words('picture_id'),
 		signature: words('signature'),
+		/** The week they work, where it is not their branch's or the company's. */
+		hours: text('hours', { mode: 'json' }).$type<WorkingHours>(),
+		phone: words('phone'),
+		/** How they learn that their plan changed. */
+		toldBy: text('told_by', { enum: TOLD_BY }).notNull().default('mail'),
 		version: version()
 	},
 	(t) => [uniqueIndex('people_mail').on(t.mail)]
@@ -92,9 +98,24 @@ export const timeOff = sqliteTable(
 			.references(() => people.id),
 		from: day('from_day').notNull(),
 		to: day('to_day').notNull(),
-		note: words('note')
+		note: words('note'),
+		kind: text('kind', { enum: TIME_OFF_KINDS }).notNull().default('vacation'),
+		/** Only what is granted takes days off the plan. */
+		state: text('state', { enum: ['asked', 'granted', 'refused'] })
+			.notNull()
+			.default('granted'),
+		/** Why it was refused, and who said so. */
+		answer: words('answer'),
+		answeredBy: words('answered_by'),
+		version: version()
 	},
-	(t) => [index('time_off_person').on(t.personId, t.from), check('time_off_order', sql`${t.from} <= ${t.to}`)]
+	(t) => [
+		index('time_off_asked')
+			.on(t.from)
+			.where(sql`state = 'asked'`),
+		index('time_off_person').on(t.personId, t.from),
+		check('time_off_order', sql`${t.from} <= ${t.to}`)
+	]
 );
 
 /** How somebody has a list laid out: widths, what stays at the left, what it starts with. */
@@ -122,4 +143,33 @@ export const savedViews = sqliteTable(
 		personId: ref('person_id').references(() => people.id)
 	},
 	(t) => [index('saved_views_page').on(t.page)]
+);
+
+/** What somebody may do, and until when it holds: a license, a training. Planning them after that is said. */
+export const personPapers = sqliteTable(
+	'person_papers',
+	{
+		id: id(),
+		personId: ref('person_id')
+			.notNull()
+			.references(() => people.id),
+		name: text('name').notNull(),
+		validUntil: day('valid_until'),
+		version: version()
+	},
+	(t) => [index('person_papers_person').on(t.personId), index('person_papers_until').on(t.validUntil)]
+);
+
+/** Who is called first when something happens outside working hours. */
+export const onCall = sqliteTable(
+	'on_call',
+	{
+		id: id(),
+		personId: ref('person_id')
+			.notNull()
+			.references(() => people.id),
+		from: day('from_day').notNull(),
+		to: day('to_day').notNull()
+	},
+	(t) => [index('on_call_days').on(t.to, t.from)]
 );

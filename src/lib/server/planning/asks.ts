@@ -1,6 +1,6 @@
 import { say } from '../../contract/refusals/planning';
 import * as contract from '../../contract/planning/asks';
-import { and, asc, desc, eq, gte, inArray, lte, ne, or } from 'drizzle-orm';
+import { and, asc, desc, eq, gte, inArray, lte, ne, or, sql } from 'drizzle-orm';
 import { readRecipients } from '../../core/quotes';
 import { Refusal } from '../../core/refusal';
 import { addDays, longDay, type Day } from '../../core/time';
@@ -65,6 +65,12 @@ function takeDaysOff(ctx: Context, askId: string): void {
 	for (const s of ctx.db.select({ id: shifts.id }).from(shifts).where(eq(shifts.askId, askId)).all()) ctx.remove(shifts, s.id);
 }
 
+/** They do not come: somebody else is needed on these days, and nobody has them yet. */
+function backToTheLane(ctx: Context, askId: string): void {
+	for (const s of ctx.db.select({ id: shifts.id }).from(shifts).where(eq(shifts.askId, askId)).all())
+		ctx.update(shifts, s.id, { firmId: null, askId: null });
+}
+
 export const withdrawAsk = serve(contract.withdrawAsk, (ctx, i) => {
 	const ask = ctx.get(firmAsks, i.askId, 'This ask');
 	if (ask.state === 'withdrawn') return;
@@ -98,9 +104,12 @@ export const answerAsk = serve(contract.answerAsk, (ctx, i, actor) => {
 	if (ask.state === 'withdrawn') throw new Refusal(say('not-needed-any-more'));
 	if (ask.state !== 'asked') throw new Refusal(say('you-answered-already', { state: ask.state }));
 	if (ask.to < ctx.today) throw new Refusal(say('these-days-over'));
-	if (i.answer === 'no' && i.why.trim() === '') throw new Refusal(say('please-say-why-or-when-you'), 'why');
-	ctx.update(firmAsks, ask.id, { state: i.answer, answeredAt: ctx.now, answeredBy: i.name.trim(), why: i.why.trim() });
-	if (i.answer === 'no') takeDaysOff(ctx, ask.id);
+	if (i.otherDay === '') throw new Refusal(say('which-day-could-you'), 'otherDay');
+	const otherDay = i.answer === 'no' ? (i.otherDay ?? null) : null;
+	if (i.answer === 'no' && otherDay === null && i.why.trim() === '') throw new Refusal(say('please-say-why-or-when-you'), 'why');
+	if (otherDay !== null && otherDay < ctx.today) throw new Refusal(say('other-day-is-over'), 'otherDay');
+	ctx.update(firmAsks, ask.id, { state: i.answer, answeredAt: ctx.now, answeredBy: i.name.trim(), why: i.why.trim(), otherDay });
+	if (i.answer === 'no') backToTheLane(ctx, ask.id);
 	ctx.happened(
 		[`firm:${firm.id}`, `job:${ask.jobId}`],
 		'plan.answer-ask',
@@ -120,6 +129,7 @@ export function askPage(app: App, askId: string) {
 			text: firmAsks.text,
 			state: firmAsks.state,
 			why: firmAsks.why,
+			otherDay: firmAsks.otherDay,
 			job: jobs.name,
 			phase: phases.name,
 			address: sites.address
@@ -146,6 +156,9 @@ export const askList = (app: App, today: Day) =>
 			to: firmAsks.to,
 			state: firmAsks.state,
 			why: firmAsks.why,
+			otherDay: firmAsks.otherDay,
+			phase: sql<string>`coalesce((select name from phases where phases.id = ${firmAsks.phaseId}), '')`,
+			text: firmAsks.text,
 			answeredBy: firmAsks.answeredBy,
 			version: firmAsks.version
 		})

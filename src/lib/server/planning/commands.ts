@@ -3,10 +3,11 @@ import { phaseNamed } from '../work';
 import * as contract from '../../contract/planning/commands';
 import { asc, eq } from 'drizzle-orm';
 import { checkShift, conflictsOf, isWorkingDay, type Conflict, type Shift } from '../../core/planning';
+import { grouped } from '../../core/lists';
 import { addDays, type Day } from '../../core/time';
 import { Refusal } from '../../core/refusal';
 import type { App } from '../app';
-import { serve, Missing, whenever, type Context } from '../commands';
+import { serve, whenever, type Context } from '../commands';
 import { settingsOf } from '../company';
 import { company } from '../company/schema';
 import { people } from '../people/schema';
@@ -16,6 +17,7 @@ import { jobs, stages } from '../sales/schema';
 import type { Orm } from '../db';
 import { newId } from '../ids';
 import { calendar, jobName, shiftsAround } from './load';
+import { skillTrouble } from './skills';
 
 /** What speaks against shifts, before they are saved. */
 export function conflictsAgainst(db: Orm, wanted: readonly Shift[], without: readonly string[] = []): Conflict[] {
@@ -26,7 +28,9 @@ export function conflictsAgainst(db: Orm, wanted: readonly Shift[], without: rea
 	const c = calendar(db, first, addDays(last, 1));
 	const others = shiftsAround(db, first, last, ids).filter((s) => !without.includes(s.id));
 	const name = jobName(db);
-	return wanted.flatMap((w) => conflictsOf(w, [...others, ...wanted.filter((o) => o !== w)], c, name));
+	const byPerson = grouped([...others, ...wanted], (s) => s.personId);
+	const lacks = skillTrouble(db, wanted);
+	return wanted.flatMap((w) => [...conflictsOf(w, byPerson.get(w.personId) ?? [], c, name), ...lacks(w)]);
 }
 
 /** The days of a stretch that count: working days of the company, or just the first when it is drawn on a free day. */
@@ -57,7 +61,7 @@ export function checkPlan(
 	return { shifts: wanted.length, conflicts: conflictsAgainst(app.db.orm, wanted, without) };
 }
 
-function refuseConflicts(conflicts: readonly Conflict[], despite: boolean | undefined): void {
+export function refuseConflicts(conflicts: readonly Conflict[], despite: boolean | undefined): void {
 	if (conflicts.length > 0 && !despite)
 		throw new Refusal(
 			say('more-plan-all-same-if-meant', { text: conflicts[0]?.text, conflictsCount: conflicts.length, conflicts: conflicts.length - 1 }),
@@ -86,52 +90,13 @@ export function plannableJob(ctx: Context, jobId: string) {
 	return job;
 }
 
-interface Move {
-	shifts: { id: string }[];
-	byDays?: number;
-	personId?: string | null;
-	span?: { start: number | null; end: number | null };
-}
-
-/** Where shifts would stand after a move. @throws Missing */
-export function movedShifts(db: Orm, i: Move): { wanted: Shift[]; without: string[]; rows: (typeof shifts.$inferSelect)[] } {
-	if (i.span) checkShift({ from: i.span.start, to: i.span.end });
-	const rows = i.shifts.map((s) => {
-		const row = db.select().from(shifts).where(eq(shifts.id, s.id)).get();
-		if (!row) throw new Missing(say('shift-not-any-more'));
-		return row;
-	});
-	const wanted = rows.map((r) => ({
-		id: r.id,
-		jobId: r.jobId,
-		personId: i.personId === undefined ? r.personId : i.personId,
-		day: i.byDays ? addDays(r.day, i.byDays) : r.day,
-		from: i.span ? i.span.start : r.from,
-		to: i.span ? i.span.end : r.to
-	}));
-	return { wanted, without: rows.map((r) => r.id), rows };
-}
-
-export const moveShifts = serve(contract.moveShifts, (ctx, i) => {
-	if (i.personId) ctx.get(people, i.personId, 'This person');
-	const { wanted, without, rows } = movedShifts(ctx.db, i);
-	refuseConflicts(conflictsAgainst(ctx.db, wanted, without), i.despite);
-	wanted.forEach((w, n) => ctx.update(shifts, w.id, { personId: w.personId, day: w.day, from: w.from, to: w.to }, i.shifts[n]?.version));
-	tellJobs(ctx, rows, 'moved');
-});
-
 /** Tells each job what became of its own shifts. */
-function tellJobs(ctx: Context, rows: readonly { jobId: string }[], what: string): void {
-	const byJob = new Map<string, number>();
-	for (const r of rows) byJob.set(r.jobId, (byJob.get(r.jobId) ?? 0) + 1);
-	for (const [jobId, n] of byJob) ctx.happened(`job:${jobId}`, 'plan.changed', { n, what }, 'plan', 'today');
+export function tellJobs(ctx: Context, rows: readonly { jobId: string; what: string }[]): void {
+	for (const [key, own] of grouped(rows, (r) => `${r.jobId} ${r.what}`)) {
+		const [jobId = ''] = key.split(' ');
+		ctx.happened(`job:${jobId}`, 'plan.changed', { n: own.length, what: own[0]?.what ?? '' }, 'plan', 'today', 'field');
+	}
 }
-
-export const removeShifts = serve(contract.removeShifts, (ctx, i) => {
-	const rows = i.shiftIds.map((id) => ctx.get(shifts, id, 'This shift'));
-	for (const r of rows) ctx.remove(shifts, r.id);
-	tellJobs(ctx, rows, 'taken off the plan');
-});
 
 /** A job that is worked on (somebody clocks on, hours or materials cost it) stands where the rule says: usually on the first stage under way. */
 export function beginWork(ctx: Context, jobId: string): void {

@@ -1,4 +1,3 @@
-import ICAL from 'ical.js';
 import { addDays, type Day } from '../../core/time';
 
 /** One planned day of somebody, for a calendar outside. */
@@ -12,36 +11,61 @@ export interface CalendarDay {
 	title: string;
 	place: string;
 	note: string;
+	/** Goes up whenever it is moved or changed: readers replace what they have. */
+	sequence: number;
 }
 
+const encoder = new TextEncoder();
+
+/** Text as a value: what has a meaning in the format is written so that it has none. */
+const value = (text: string): string =>
+	text
+		.replace(/[\\;,]/g, (c) => `\\${c}`)
+		.replace(/\r\n|\r|\n/g, '\\n')
+		// Other signs that no text holds.
+		.replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f]/g, '');
+
+/** A line, cut where it is longer than 75 bytes; never within a sign. */
+function folded(line: string): string {
+	if (line.length <= 24 || encoder.encode(line).length <= 75) return `${line}\r\n`;
+	let out = '';
+	let size = 0;
+	for (const sign of line) {
+		const bytes = encoder.encode(sign).length;
+		if (size + bytes > 74) {
+			out += '\r\n ';
+			size = 0;
+		}
+		out += sign;
+		size += bytes;
+	}
+	return `${out}\r\n`;
+}
+
+const dateOf = (day: Day): string => day.replaceAll('-', '');
+const instantOf = (ms: number): string => `${new Date(ms).toISOString().slice(0, 19).replace(/[-:]/g, '')}Z`;
+
 /**
- * Days as iCalendar (RFC 5545). Times are given in UTC, so that no reader needs our zone's rules; whole days are dates.
+ * Days as iCalendar (RFC 5545). Times are given in UTC, so that no reader needs our zone's rules; whole days are dates. Written by hand: a library
+ * takes thirty times as long for a year of two hundred people; a test reads it back with one.
  * @param at when this was made, and `instant` the instant of a wall time in the company's zone, both milliseconds
  */
 export function writeCalendar(
 	days: readonly CalendarDay[],
 	of: { name: string; at: number; instant: (day: Day, minutes: number) => number }
 ): string {
-	const calendar = new ICAL.Component(['vcalendar', [], []]);
-	calendar.updatePropertyWithValue('version', '2.0');
-	calendar.updatePropertyWithValue('prodid', '-//Nickel Yard//Plan//EN');
-	calendar.updatePropertyWithValue('x-wr-calname', of.name);
+	const stamp = instantOf(of.at);
+	const lines = ['BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:-//Nickel Yard//Plan//EN', `X-WR-CALNAME:${value(of.name)}`];
 	for (const d of days) {
-		const event = new ICAL.Component('vevent');
-		event.updatePropertyWithValue('uid', `${d.id}@nickel-yard`);
-		event.updatePropertyWithValue('dtstamp', ICAL.Time.fromJSDate(new Date(of.at), true));
-		event.updatePropertyWithValue('summary', d.title);
-		if (d.place) event.updatePropertyWithValue('location', d.place);
-		if (d.note) event.updatePropertyWithValue('description', d.note);
-		const time = (minutes: number) => ICAL.Time.fromJSDate(new Date(of.instant(d.day, minutes)), true);
-		if (d.from === null || d.to === null) {
-			event.updatePropertyWithValue('dtstart', ICAL.Time.fromDateString(d.day));
-			event.updatePropertyWithValue('dtend', ICAL.Time.fromDateString(addDays(d.day, 1)));
-		} else {
-			event.updatePropertyWithValue('dtstart', time(d.from));
-			event.updatePropertyWithValue('dtend', time(d.to));
-		}
-		calendar.addSubcomponent(event);
+		lines.push('BEGIN:VEVENT', `UID:${d.id}@nickel-yard`, `DTSTAMP:${stamp}`, `SEQUENCE:${d.sequence}`);
+		if (d.from === null || d.to === null)
+			lines.push(`DTSTART;VALUE=DATE:${dateOf(d.day)}`, `DTEND;VALUE=DATE:${dateOf(addDays(d.day, 1))}`);
+		else lines.push(`DTSTART:${instantOf(of.instant(d.day, d.from))}`, `DTEND:${instantOf(of.instant(d.day, d.to))}`);
+		lines.push(`SUMMARY:${value(d.title)}`);
+		if (d.place) lines.push(`LOCATION:${value(d.place)}`);
+		if (d.note) lines.push(`DESCRIPTION:${value(d.note)}`);
+		lines.push('END:VEVENT');
 	}
-	return `${calendar.toString()}\r\n`;
+	lines.push('END:VCALENDAR');
+	return lines.map(folded).join('');
 }

@@ -1,5 +1,21 @@
+export { arranged, arrangePlan, layOut, phaseNamesOf, type ShiftRow } from './arrange';
 export { answerAsk, askFirm, askList, askPage, asksRefused, comingText, firmShifts, tellCustomer, withdrawAsk } from './asks';
-export { renewCalendar } from './calendar';
-export { addShifts, beginWork, checkPlan, conflictsAgainst, moveShifts, movedShifts, removeShifts, workJob } from './commands';
+export {
+	addCalendar,
+	calendarList,
+	feedSubject,
+	putOnCall,
+	readCalendars,
+	refreshCalendar,
+	removeCalendar,
+	renewCalendar,
+	renewFeed,
+	takeCalendar,
+	takeOffCall
+} from './calendar';
+export { noticeCalled, noticesOf, seeNotice, tellPlan, toTell, unseenNotices, type ToTell } from './telling';
+export { planLines } from './plan-lines';
+export { ableOf, skillTrouble } from './skills';
+export { addShifts, beginWork, checkPlan, conflictsAgainst, workJob } from './commands';
 export { type CalendarDay, writeCalendar } from './ics';
 export { calendar, jobLabel, shiftsAround } from './load';

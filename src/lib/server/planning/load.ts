@@ -1,22 +1,48 @@
-import { and, asc, eq, getTableColumns, gte, inArray, lte, or, sql } from 'drizzle-orm';
-import type { PersonCalendar, Shift } from '../../core/planning';
+import { and, asc, eq, getTableColumns, gte, inArray, isNotNull, lte, or, sql } from 'drizzle-orm';
+import type { PersonCalendar, Shift, WorkingHours } from '../../core/planning';
 import { addDays, type Day } from '../../core/time';
 import type { Orm } from '../db';
-import { company } from '../company/schema';
-import { timeOff } from '../people/schema';
-import { shifts } from './schema';
+import { branches, company } from '../company/schema';
+import { people, timeOff } from '../people/schema';
+import { busyTimes, shifts } from './schema';
 import { jobs } from '../sales/schema';
 import { phases } from '../work/schema';
 
-/** The calendar that holds for people: the company's week and holidays, and time off within days. */
+/**
+ * The calendar that holds for people: the company's week and holidays, the weeks of branches and people that have their own, granted time off and
+ * what calendars outside have within days.
+ */
 export function calendar(db: Orm, from: Day, to: Day): PersonCalendar {
 	const own = db.select().from(company).get();
 	const off = db
 		.select()
 		.from(timeOff)
-		.where(and(lte(timeOff.from, to), gte(timeOff.to, from)))
+		.where(and(lte(timeOff.from, to), gte(timeOff.to, from), eq(timeOff.state, 'granted')))
 		.all();
-	return { hours: own?.hours ?? {}, holidays: own?.holidays ?? [], timeOff: off };
+	const busy = db
+		.select()
+		.from(busyTimes)
+		.where(and(gte(busyTimes.day, from === '' ? '' : addDays(from, -1)), lte(busyTimes.day, to)))
+		.all();
+	return {
+		hours: own?.hours ?? {},
+		own: ownWeeks(db),
+		holidays: own?.holidays ?? [],
+		timeOff: off,
+		busy,
+		...(own ? { zone: own.zone } : {})
+	};
+}
+
+/** The weeks of people who do not work the company's: their own, else their branch's. */
+function ownWeeks(db: Orm): ReadonlyMap<string, WorkingHours> {
+	const rows = db
+		.select({ id: people.id, own: people.hours, branch: branches.hours })
+		.from(people)
+		.leftJoin(branches, eq(branches.id, people.branchId))
+		.where(or(isNotNull(people.hours), isNotNull(branches.hours)))
+		.all();
+	return new Map(rows.flatMap((r) => ((r.own ?? r.branch) ? [[r.id, r.own ?? r.branch ?? {}]] : [])));
 }
 
 /** Shifts of days, with those of the day before and after, whose nights may reach in. */

@@ -1,3 +1,4 @@
+export { type CalendarPort, isInside, webCalendars } from './calendars';
 export { type CardPort, TEST_CARDS, standInCards } from './cards';
 export { type MailPort, smtpMail, standInMail } from './mail';
 export { type OfferedEdition, type PublisherPort, folderPublisher, webPublisher } from './publisher';

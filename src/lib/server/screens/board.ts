@@ -1,25 +1,25 @@
-import { jobs } from '../sales/schema';
+import { jobs, stages } from '../sales/schema';
 import { isNotNull, inArray, and, sql, asc, eq } from 'drizzle-orm';
 import { permitsByJob, phaseHours } from '../work';
 import { shifts } from '../planning/schema';
-import { firmShifts, jobLabel, shiftsAround, calendar } from '../planning';
-import { loadOf, plannedMinutes, conflictsOf, type Conflict } from '../../core/planning';
+import { firmShifts, jobLabel, shiftsAround, calendar, skillTrouble } from '../planning';
+import { hoursOf, loadOf, plannedMinutes, conflictsOf, type Conflict, type PersonCalendar } from '../../core/planning';
 import { roundDays } from '../rounds';
 import { crews, people } from '../people/schema';
-import { addDays, type Day } from '../../core/time';
+import { addDays, weekday, type Day } from '../../core/time';
 import { waitsFor } from '../../core/work';
 import { companyOf, todayOf } from '../company';
 import type { App } from '../app';
+import type { Orm } from '../db';
 
 /** The plan board of some weeks: people by crew, their shifts, conflicts, gaps and load; phases that nobody has. */
 export function board(app: App, from: Day, weeks: number) {
 	const db = app.db.orm;
 	const own = companyOf(app);
 	const to = addDays(from, weeks * 7 - 1);
-	const days: Day[] = [];
-	for (let d = from; d <= to; d = addDays(d, 1)) if (own.hours[new Date(`${d}T12:00Z`).getUTCDay() || 7]) days.push(d);
 	const c = calendar(db, from, to);
 	const around = shiftsAround(db, from, to);
+	const days = daysShown(from, to, c, around);
 	const staff = db
 		.select({
 			id: people.id,
@@ -28,6 +28,7 @@ export function board(app: App, from: Day, weeks: number) {
 			crewId: people.crewId,
 			skills: people.skills,
 			color: people.color,
+			branchId: people.branchId,
 			crew: crews.name,
 			crewPosition: crews.position
 		})
@@ -43,12 +44,16 @@ export function board(app: App, from: Day, weeks: number) {
 		return known;
 	};
 	const nameOf = (id: string) => label(id).name;
+	const lacks = skillTrouble(
+		db,
+		around.filter((s) => s.personId !== null && s.day >= from && s.day <= to)
+	);
 	const conflicts: Record<string, Conflict[]> = {};
 	const byPerson = new Map<string, typeof around>();
 	for (const s of around) if (s.personId) byPerson.set(s.personId, [...(byPerson.get(s.personId) ?? []), s]);
 	for (const s of around)
 		if (s.personId && s.day >= from && s.day <= to) {
-			const found = conflictsOf(s, byPerson.get(s.personId) ?? [], c, nameOf);
+			const found = [...conflictsOf(s, byPerson.get(s.personId) ?? [], c, nameOf), ...lacks(s)];
 			if (found.length > 0) conflicts[s.id] = found;
 		}
 	const rounds = roundDays(app, from, to);
@@ -71,10 +76,40 @@ export function board(app: App, from: Day, weeks: number) {
 		shifts: shown.map((s) => ({ ...s, waits: waits(s) })),
 		conflicts,
 		timeOff: c.timeOff,
+		/** Days that somebody with a week of their own does not work. */
+		free: staff.flatMap((p) => {
+			const off = c.own?.has(p.id)
+				? days.filter((d) => hoursOf(p.id, d, c) === undefined)
+				: days.filter((d) => hoursOf(null, d, c) === undefined);
+			return off.length > 0 ? [{ personId: p.id, days: off }] : [];
+		}),
+		busy: (c.busy ?? []).filter((t) => t.day >= from),
+		jobs: jobsOn(db, [...new Set(shown.map((s) => s.jobId))]),
 		holidays: days.filter((d) => own.holidays.length > 0 && loadOf('', [d], [], { ...c, timeOff: [] }).paid === 0),
 		workday: own.hours[1] ?? { from: 420, to: 930, breaks: [] },
 		unmanned: unmanned(app)
 	};
+}
+
+/** The days that a board shows: working days of the company, of somebody with another week, and days on which something is planned. */
+function daysShown(from: Day, to: Day, c: PersonCalendar, planned: readonly { day: Day }[]): Day[] {
+	const weeks = [c.hours, ...(c.own?.values() ?? [])];
+	const taken = new Set(planned.map((s) => s.day));
+	const days: Day[] = [];
+	for (let d = from; d <= to; d = addDays(d, 1)) if (taken.has(d) || weeks.some((w) => w[weekday(d)] !== undefined)) days.push(d);
+	return days;
+}
+
+/** What jobs on the board are found by: kind of work, stage, branch. */
+function jobsOn(db: Orm, ids: readonly string[]) {
+	const rows = ids.length
+		? db
+				.select({ id: jobs.id, kind: jobs.kindOfWork, stageId: jobs.stageId, branchId: jobs.branchId })
+				.from(jobs)
+				.where(inArray(jobs.id, [...ids]))
+				.all()
+		: [];
+	return Object.fromEntries(rows.map(({ id, ...r }) => [id, r]));
 }
 
 /** Names of the permits and inspections that a job's phase waits for, of these jobs. */
@@ -128,7 +163,7 @@ export function unmanned(app: App) {
 			job: p.job,
 			number: p.number,
 			phaseId: p.id,
-			phase: p.name,
+			...{ phase: p.name, skills: p.skills, people: p.people },
 			waits: waits({ jobId: p.jobId, phaseId: p.id }),
 			soldMinutes: Math.round((p.hours * 60) / 10_000),
 			leftMinutes: Math.round((p.hours * 60) / 10_000) - (planned.get(p.id) ?? 0)
@@ -149,4 +184,13 @@ export const plannableJobs = (app: App) =>
 		)
 		.orderBy(asc(jobs.name))
 		.limit(300)
+		.all();
+
+/** Stages of jobs that are won and not closed, to look at the work of one of them. */
+export const stagesUnderWay = (app: App) =>
+	app.db.orm
+		.select({ id: stages.id, name: stages.name })
+		.from(stages)
+		.where(inArray(stages.meaning, ['ready', 'under way', 'finished']))
+		.orderBy(asc(stages.position))
 		.all();

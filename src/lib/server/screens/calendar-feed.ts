@@ -1,15 +1,17 @@
 import { stopsAhead, crewIdOf } from '../rounds';
-import { asc, gte, and, eq } from 'drizzle-orm';
+import { and, asc, eq, gte, inArray } from 'drizzle-orm';
 import { todayOf, companyOf } from '../company';
-import { people } from '../people/schema';
+import { branches } from '../company/schema';
+import { crews, people } from '../people/schema';
 import { writeCalendar, type CalendarDay } from '../planning';
+import { clock } from '../../core/planning';
 import { instantOf, addDays, type Day } from '../../core/time';
 import type { App } from '../app';
 import { sites, jobs } from '../sales/schema';
 import { phases } from '../work/schema';
 import { shifts } from '../planning/schema';
 
-const asDay = (s: {
+interface Row {
 	id: string;
 	day: Day;
 	from: number | null;
@@ -18,26 +20,16 @@ const asDay = (s: {
 	job: string;
 	phase: string | null;
 	address: string | null;
-}): CalendarDay => ({
-	id: s.id,
-	day: s.day,
-	from: s.from,
-	to: s.to,
-	title: [s.job, s.phase].filter(Boolean).join(': '),
-	place: s.address ?? '',
-	note: s.note
+	version: number;
+}
+const asDay = (s: Row, who = ''): CalendarDay => ({
+	...{ id: s.id, day: s.day, from: s.from, to: s.to, note: s.note, sequence: s.version - 1, place: s.address ?? '' },
+	title: `${who ? `${who}: ` : ''}${[s.job, s.phase].filter(Boolean).join(': ')}`
 });
 
 const SHIFT = {
-	id: shifts.id,
-	day: shifts.day,
-	from: shifts.from,
-	to: shifts.to,
-	note: shifts.note,
-	job: jobs.name,
-	phase: phases.name,
-	address: sites.address,
-	personId: shifts.personId
+	...{ id: shifts.id, day: shifts.day, from: shifts.from, to: shifts.to, note: shifts.note, version: shifts.version },
+	...{ job: jobs.name, phase: phases.name, address: sites.address, personId: shifts.personId }
 };
 
 const from = (app: App) =>
@@ -48,39 +40,97 @@ const from = (app: App) =>
 		.leftJoin(sites, eq(sites.id, jobs.siteId))
 		.leftJoin(phases, eq(phases.id, shifts.phaseId));
 
-const written = (app: App, name: string, days: readonly CalendarDay[]): string => {
-	const { zone } = companyOf(app);
-	const instant = (day: Day, minutes: number) => {
+/** Instants of wall times in the company's zone; each day's midnight is asked for once, whatever stands on it. */
+function instants(zone: string): (day: Day, minutes: number) => number {
+	const known = new Map<string, number>();
+	return (day, minutes) => {
+		const key = `${day} ${minutes}`;
+		const before = known.get(key);
+		if (before !== undefined) return before;
 		const d = addDays(day, Math.floor(minutes / 1440));
-		const m = minutes % 1440;
-		return instantOf(d, `${String(Math.floor(m / 60)).padStart(2, '0')}:${String(m % 60).padStart(2, '0')}`, zone, 'first');
+		const at = firstInstant(d, minutes % 1440, zone);
+		known.set(key, at);
+		return at;
 	};
-	return writeCalendar(days, { name, at: app.clock.now(), instant });
-};
+}
 
-/** A person's planned days from a fortnight ago on, for a calendar outside: where and what, no customer and no price. */
-export function feedOf(app: App, personId: string): string | null {
-	const person = app.db.orm.select({ name: people.name, active: people.active }).from(people).where(eq(people.id, personId)).get();
-	if (!person?.active) return null;
+/** A wall time that the clock skips is the first minute after. */
+function firstInstant(day: Day, minutes: number, zone: string): number {
+	for (let m = minutes; m < minutes + 180; m++)
+		try {
+			return instantOf(addDays(day, Math.floor(m / 1440)), clock(m).padStart(5, '0'), zone, 'first');
+		} catch (e) {
+			if (m === minutes + 179) throw e;
+		}
+	return instantOf(day, '12:00', zone, 'first');
+}
+
+const written = (app: App, name: string, days: readonly CalendarDay[]): string =>
+	writeCalendar(days, { name, at: app.clock.now(), instant: instants(companyOf(app).zone) });
+
+/** Rounds of a crew as whole days. */
+const roundsOf = (app: App, crewId: string | null, since: Day, who = ''): CalendarDay[] =>
+	(crewId ? stopsAhead(app, crewId, since) : []).map((r) => ({
+		...{ id: `round-${crewId}-${r.day}`, day: r.day, from: null, to: null, place: '', note: '', sequence: 0 },
+		title: `${who ? `${who}: ` : ''}Round, ${r.stops} stop${r.stops === 1 ? '' : 's'}`
+	}));
+
+/** What of whom a feed shows, by the subject of its link: a person's own, or those of a crew, a branch, or all. */
+function whose(app: App, subject: string): { name: string; staff: { id: string; name: string }[]; crewIds: (string | null)[] } | null {
+	const [of = '', id = ''] = subject.includes(':') ? subject.split(':') : [subject];
+	const db = app.db.orm;
+	const working = (where: ReturnType<typeof eq> | undefined) =>
+		db
+			.select({ id: people.id, name: people.name, crewId: people.crewId })
+			.from(people)
+			.where(and(eq(people.active, true), where))
+			.all();
+	if (subject === 'all') {
+		const staff = working(undefined);
+		return {
+			name: 'everybody',
+			staff,
+			crewIds: db
+				.select({ id: crews.id })
+				.from(crews)
+				.all()
+				.map((c) => c.id)
+		};
+	}
+	if (of === 'crew') {
+		const crew = db.select().from(crews).where(eq(crews.id, id)).get();
+		return crew ? { name: crew.name, staff: working(eq(people.crewId, id)), crewIds: [id] } : null;
+	}
+	if (of === 'branch') {
+		const branch = db.select().from(branches).where(eq(branches.id, id)).get();
+		const staff = working(eq(people.branchId, id));
+		return branch ? { name: branch.name, staff, crewIds: [...new Set(staff.map((p) => p.crewId))] } : null;
+	}
+	const person = working(eq(people.id, subject))[0];
+	return person ? { name: person.name, staff: [person], crewIds: [crewIdOf(app, person.id)] } : null;
+}
+
+/** Planned days from a fortnight ago on, for a calendar outside: who, where and what; no customer and no price. */
+export function feedOf(app: App, subject: string): string | null {
+	const own = whose(app, subject);
+	if (!own) return null;
 	const since = addDays(todayOf(app), -14);
-	const own = from(app)
-		.where(and(eq(shifts.personId, personId), gte(shifts.day, since)))
+	const alone = own.staff.length === 1 && own.staff[0]?.id === subject;
+	const names = new Map(own.staff.map((p) => [p.id, alone ? '' : p.name]));
+	const crewNames = new Map(
+		app.db.orm
+			.select()
+			.from(crews)
+			.all()
+			.map((c) => [c.id, c.name])
+	);
+	const rows = from(app)
+		.where(and(inArray(shifts.personId, [...names.keys()]), gte(shifts.day, since)))
 		.orderBy(asc(shifts.day))
-		.limit(2000)
 		.all();
-	const crewId = crewIdOf(app, personId);
-	const rounds = crewId ? stopsAhead(app, crewId, since) : [];
-	return written(app, `${companyOf(app).name}: ${person.name}`, [
-		...own.map(asDay),
-		...rounds.map((r) => ({
-			id: `round-${crewId}-${r.day}`,
-			day: r.day,
-			from: null,
-			to: null,
-			title: `Round, ${r.stops} stop${r.stops === 1 ? '' : 's'}`,
-			place: '',
-			note: ''
-		}))
+	return written(app, `${companyOf(app).name}: ${own.name}`, [
+		...rows.map((r) => asDay(r, names.get(r.personId ?? '') ?? '')),
+		...own.crewIds.flatMap((id) => roundsOf(app, id, since, alone ? '' : (crewNames.get(id ?? '') ?? '')))
 	]);
 }
 

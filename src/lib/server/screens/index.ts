@@ -1,7 +1,12 @@
 export { QUERIES } from './asked';
 export { assemblyDetail } from './assembly';
 export { bench } from './bench';
-export { board, plannableJobs } from './board';
+export { board, plannableJobs, stagesUnderWay } from './board';
+export { jobBoard } from './job-board';
+export { countries } from './holidays';
+export { calendarsPage, planPeople } from './plan-people';
+export { tellPage } from './tell';
+export { ownTimeOff, timeOffPage } from './time-off';
 export { budgetPage } from './budget';
 export { feedOf, shiftFile } from './calendar-feed';
 export { customerQuote, quoteLanguage } from './customer-quote';

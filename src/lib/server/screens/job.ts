@@ -1,5 +1,5 @@
 import { textOf } from '../../core/events';
-import { findingsOf, permitsOf, phasesOf, mailsOfJob, punchLeft, talkOf, tasksOf } from '../work';
+import { findingsOf, permitsOf, phasesWithLinks, mailsOfJob, punchLeft, talkOf, tasksOf } from '../work';
 import { jobContactsOf } from '../sales';
 import { hoursOfJob } from './job-hours';
 import { costsWaiting, moneyOf } from './job-money';
@@ -184,7 +184,7 @@ export function jobPage(app: App, id: string, viewer: Viewer) {
 			.leftJoin(phases, eq(phases.id, jobMaterials.phaseId))
 			.where(eq(jobMaterials.jobId, id))
 			.all(),
-		phases: phasesOf(db, id),
+		phases: phasesWithLinks(db, id),
 		planned: db
 			.select({ n: sql<number>`count(*)`, first: sql<string | null>`min(day)`, last: sql<string | null>`max(day)` })
 			.from(shifts)

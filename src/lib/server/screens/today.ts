@@ -7,7 +7,8 @@ import { isOpen, readyToBill } from '../billing';
 import { todayOf } from '../company';
 import { agreements, customers, invoices, jobs, leads, people, quotes, revisions, shifts, sites, stages, timeEntries } from '../db/schema';
 import { draftChanges, waitingSignOffs } from '../estimates';
-import { asksRefused } from '../planning';
+import { asksRefused, toTell } from '../planning';
+import { askedTimeOff } from './time-off';
 import { board } from './board';
 import { whomToCall, openQuestions } from '../quotes';
 import { plansOf } from '../receivables';
@@ -42,6 +43,8 @@ export function decisions(app: App, viewer: Viewer, week = board(app, mondayOf(t
 		['costs.see', () => timeInConflict(app)],
 		['jobs.see', () => lateTasks(app)],
 		['plan.see', () => firmsThatSaidNo(app)],
+		['plan.change', () => timeOffAsked(app)],
+		['plan.change', () => toldNotSeen(app)],
 		['jobs.change', () => signedForms(app)],
 		['jobs.change', () => foundOnSite(app)],
 		['jobs.see', () => permitsDue(app)],
@@ -221,10 +224,35 @@ function firmsThatSaidNo(app: App): Decision[] {
 		amount: null,
 		mark: 'need',
 		title: `${a.firm} cannot come to ${a.job}`,
-		detail: `${dayWords(a.from)}${a.why ? ` · “${a.why}”` : ''}`,
+		detail: `${dayWords(a.from)}${a.why ? ` · “${a.why}”` : ''}${a.otherDay ? ` · could from ${dayWords(a.otherDay)}` : ''}`,
 		action: 'Ask another',
 		path: '/plan/subcontractors'
 	}));
+}
+
+/** Days off that somebody waits for an answer of. */
+function timeOffAsked(app: App): Decision[] {
+	return askedTimeOff(app).map((t) => ({
+		...{ id: `time-off:${t.id}`, amount: null, mark: 'wait' as const },
+		title: `${t.name} asks for ${t.days} day${t.days === 1 ? '' : 's'} off`,
+		detail: `${dayWords(t.from)}${t.to === t.from ? '' : ` to ${dayWords(t.to)}`}${t.note ? ` · “${t.note}”` : ''}${t.planned ? ` · planned on ${t.planned} of them` : ''}`,
+		...{ action: 'Answer', path: '/plan/time-off' }
+	}));
+}
+
+/** People whose next days were changed and who do not know it yet. */
+function toldNotSeen(app: App): Decision[] {
+	const soon = addDays(todayOf(app), 3);
+	const waiting = toTell(app.db.orm, todayOf(app)).filter((t) => t.changes.some((c) => (c.is?.day ?? c.was?.day ?? '') <= soon));
+	if (waiting.length === 0) return [];
+	return [
+		{
+			...{ id: 'plan:tell', amount: null, mark: 'need' as const },
+			title: `${waiting.length} ${waiting.length === 1 ? 'person does' : 'people do'} not know their next days`,
+			detail: 'What was changed on the plan was not sent yet',
+			...{ action: 'Tell them', path: '/plan/tell' }
+		}
+	];
 }
 
 /** Visits of rounds that are done and not billed: one decision for each customer, not one for each of their sites. */

@@ -6,7 +6,8 @@ export { findingsOf, findingsOpen, letFindingBe, priceFinding, reportFinding } f
 export { permitsByJob, permitsOf, permitsToSee, removePermit, savePermit } from './permits';
 export { addPunch, changePunch, punchLeft, punchOf, removePunch, tickPunch } from './punch';
 export { changeComment, readComments, sayOnJob, takeBackComment, talkOf, unreadOf } from './talk';
-export { addHours, changePhase, phaseHours, phaseNamed, phaseNames, phaseOfItem, phasePlanned, phasesOf } from './phases';
+export { changePhase, layPhases, linkPhases, linksOf, phasesWithLinks, pushed, weekOf, type ShiftMoved } from './phase-days';
+export { addHours, phaseHours, phaseNamed, phaseNames, phaseOfItem, phasePlanned, phasesOf } from './phases';
 export {
 	addTask,
 	changeTask,

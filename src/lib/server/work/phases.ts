@@ -1,8 +1,5 @@
-import { say } from '../../contract/refusals/work';
-import * as contract from '../../contract/work/phases';
-import { Refusal } from '../../core/refusal';
 import { and, asc, eq, isNotNull, max, sql } from 'drizzle-orm';
-import { serve, type Context } from '../commands';
+import type { Context } from '../commands';
 import type { Orm } from '../db';
 import { shifts } from '../planning/schema';
 import { jobs, stages } from '../sales/schema';
@@ -54,7 +51,16 @@ export function addHours(ctx: Context, phaseId: string | null, hours: number): v
 /** The phases of work that is ready or under way, with the hours they were sold with. */
 export const phaseHours = (app: App) =>
 	app.db.orm
-		.select({ id: phases.id, jobId: phases.jobId, name: phases.name, hours: phases.hours, job: jobs.name, number: jobs.number })
+		.select({
+			id: phases.id,
+			jobId: phases.jobId,
+			name: phases.name,
+			hours: phases.hours,
+			skills: phases.skills,
+			people: phases.people,
+			job: jobs.name,
+			number: jobs.number
+		})
 		.from(phases)
 		.innerJoin(jobs, eq(jobs.id, phases.jobId))
 		.innerJoin(stages, eq(stages.id, jobs.stageId))
@@ -89,14 +95,3 @@ export const phasePlanned = (ctx: Context, jobId: string, personId: string, day:
 			.all()
 			.map((s) => s.id)
 	);
-
-export const changePhase = serve(contract.changePhase, (ctx, i) => {
-	const phase = ctx.get(phases, i.phaseId, 'This phase');
-	const name = i.name.trim();
-	const others = phasesOf(ctx.db, phase.jobId).filter((p) => p.id !== phase.id);
-	if (others.some((p) => p.name.toLowerCase() === name.toLowerCase())) throw new Refusal(say('job-has-phase-of-name'), 'name');
-	if ((i.from === null) !== (i.to === null)) throw new Refusal(say('say-both-days-or-neither'), i.from === null ? 'from' : 'to');
-	if (i.from !== null && i.to !== null && i.to < i.from) throw new Refusal(say('last-day-before-first'), 'to');
-	ctx.update(phases, phase.id, { name, from: i.from, to: i.to }, i.version);
-	ctx.happened(`job:${phase.jobId}`, 'jobs.change-phase', { name, from: i.from, to: i.to }, 'plan', 'field');
-});

@@ -24,6 +24,14 @@ export const phases = sqliteTable(
 		to: day('to_day'),
 		/** As somebody sees it, hundredths of a percent. */
 		percentComplete: integer('percent_complete'),
+		/** It lasts so many days on the calendar, free ones too; else so many working days. */
+		calendarDays: flag('calendar_days'),
+		/** Rain moves it. */
+		outdoor: flag('outdoor'),
+		/** What everybody on it must be able to do, with commas between. */
+		skills: words('skills'),
+		/** How many people it takes; null: a whole crew. */
+		people: integer('people'),
 		version: version()
 	},
 	(t) => [
@@ -32,6 +40,25 @@ export const phases = sqliteTable(
 		uniqueIndex('phases_name').on(t.jobId, t.name),
 		check('phases_days', sql`(${t.from} is null) = (${t.to} is null) and (${t.from} is null or ${t.to} >= ${t.from})`)
 	]
+);
+
+/** A phase that may begin only so many working days after another has ended. */
+export const phaseLinks = sqliteTable(
+	'phase_links',
+	{
+		id: id(),
+		jobId: ref('job_id')
+			.notNull()
+			.references(() => jobs.id),
+		beforeId: ref('before_id')
+			.notNull()
+			.references(() => phases.id),
+		afterId: ref('after_id')
+			.notNull()
+			.references(() => phases.id),
+		pause: integer('pause').notNull().default(0)
+	},
+	(t) => [index('phase_links_job').on(t.jobId), uniqueIndex('phase_links_one').on(t.beforeId, t.afterId)]
 );
 
 /** The phase a row belongs to, or none. */

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { Virtualizer, type VirtualizerHandle } from 'virtua/svelte';
-	import { onDestroy, tick } from 'svelte';
+	import { onDestroy, onMount, tick } from 'svelte';
+	import { grouped } from '$lib/core/lists';
 	import { formatMinutes } from '$lib/core/money';
 	import { Drags, type Drop } from '../drag/drags';
 	import Waterline from '../money/Waterline.svelte';
@@ -18,13 +19,30 @@
 		b: BoardData;
 		today: string;
 		editable: boolean;
-		onday: (personId: string | null, day: string, jobId?: string, phase?: string) => void;
-		onbar: (bar: Bar) => void;
-		onlet: (held: Held, personId: string | null, day: string) => Promise<unknown>;
+		/** A day, or a stretch of days, of somebody is to be planned. */
+		onday: (personId: string | null, day: string, last?: string, jobId?: string, phase?: string) => void;
+		onbar: (bar: Bar, more: boolean) => void;
+		/** Something was let go on somebody's day; with a key held it is copied. */
+		onlet: (held: Held, personId: string | null, day: string, copy: boolean) => Promise<unknown>;
+		/** A bar shall end on another day. */
 		onstretch: (bar: Bar, day: string) => Promise<unknown>;
+		/** A bar is taken off by its key. */
+		onoff: (bar: Bar) => Promise<unknown>;
+		picked: ReadonlySet<string>;
 	}
-	let { b, today, editable, onday, onbar, onlet, onstretch }: Props = $props();
-	const rows = $derived(boardRows(b));
+	let { b, today, editable, onday, onbar, onlet, onstretch, onoff, picked }: Props = $props();
+	/** Crews that are folded: on this device, as one likes it. */
+	const FOLDED = 'plan.folded';
+	let folded = $state<ReadonlySet<string>>(new Set());
+	onMount(() => (folded = new Set(JSON.parse(localStorage.getItem(FOLDED) ?? '[]') as string[])));
+	function fold(crew: string) {
+		const next = folded.has(crew) ? [...folded].filter((c) => c !== crew) : [...folded, crew];
+		folded = new Set(next);
+		localStorage.setItem(FOLDED, JSON.stringify(next));
+	}
+	const rows = $derived(boardRows(b, folded));
+	const freeOf = $derived(new Map((b.free ?? []).map((f) => [f.personId, f.days])));
+	const busyOf = $derived(grouped(b.busy ?? [], (t) => t.personId));
 	const begins = $derived(weekStarts(b.days));
 	const roundsOf = (id: string | null) => b.rounds.filter((r) => r.crewId === id).sort((x, y) => (x.day < y.day ? -1 : 1));
 	let at = $state({ row: 0, day: 0 });
@@ -32,13 +50,16 @@
 	let scroller: HTMLElement | undefined = $state();
 	let list: VirtualizerHandle | undefined = $state();
 
+	/** Held while something is dragged: it is copied, and stays where it is. */
+	let copying = false;
+	const held = (e: KeyboardEvent) => (copying = e.ctrlKey || e.metaKey || e.altKey);
 	const drags = new Drags<Held>({
-		words: (h) => ('bar' in h ? (h.bar.shifts[0]?.job ?? '') : h.words),
+		words: (h) => ('bar' in h ? `${copying ? 'Copy: ' : ''}${h.bar.shifts[0]?.job ?? ''}` : h.words),
 		// The row that is held stays drawn while the board is scrolled.
 		hold: (h) => (holding = h && 'bar' in h ? [rowOf(h.bar.shifts[0]?.personId ?? null)] : []),
 		drop: (h, { place }: Drop) => {
 			const [person = '', day = ''] = place.split('|');
-			void onlet(h, person || null, day);
+			void onlet(h, person || null, day, copying);
 		}
 	});
 	onDestroy(() => drags.stop());
@@ -71,6 +92,7 @@
 	function keys(e: KeyboardEvent) {
 		const here = (e.target as HTMLElement).closest<HTMLElement>('[data-day],[data-shift]');
 		const step = { ArrowLeft: [0, -1], ArrowRight: [0, 1], ArrowUp: [-1, 0], ArrowDown: [1, 0] }[e.key];
+		if (here && !step) return void otherKeys(e);
 		if (!here || !step || e.ctrlKey || e.metaKey) return;
 		e.preventDefault();
 		const bar = barAt(e);
@@ -83,16 +105,31 @@
 		const from = bar ? (right > 0 ? bar.last : bar.first) : Number(here.dataset.day);
 		void focusAt(at.row, Math.max(0, Math.min(b.days.length - 1, from + right)));
 	}
+	/** What was copied by its keys, or cut out. */
+	let carried: { bar: Bar; cut: boolean } | null = null;
+	/** Delete takes off, Ctrl C and V copy, Ctrl X and V move. */
+	function otherKeys(e: KeyboardEvent) {
+		if (!editable) return;
+		const bar = barAt(e);
+		const key = e.ctrlKey || e.metaKey ? e.key.toLowerCase() : e.key;
+		if (bar && (key === 'Delete' || key === 'Backspace')) void onoff(bar);
+		else if (bar && (e.ctrlKey || e.metaKey) && (key === 'c' || key === 'x')) carried = { bar, cut: key === 'x' };
+		else if (carried && (e.ctrlKey || e.metaKey) && key === 'v') {
+			void onlet({ bar: carried.bar }, personOf(at.row), b.days[at.day] ?? '', !carried.cut);
+			if (carried.cut) carried = null;
+		} else return;
+		e.preventDefault();
+	}
 	async function moveBar(bar: Bar, [down = 0, right = 0]: number[]) {
 		const row = down ? rowBeside(rows, at.row, down as 1 | -1) : at.row;
 		const day = Math.max(0, Math.min(b.days.length - 1, bar.first + right));
 		if (row === at.row && day === bar.first) return;
-		await onlet({ bar }, personOf(row), b.days[day] ?? '');
+		await onlet({ bar }, personOf(row), b.days[day] ?? '', false);
 		if (!document.querySelector('dialog[open]')) void focusAt(row, day, bar.key);
 	}
 	async function longer(bar: Bar, [, right = 0]: number[]) {
-		const day = b.days[bar.last + 1];
-		if (right !== 1 || !day) return;
+		const day = b.days[bar.last + right];
+		if (right === 0 || !day || bar.last + right < bar.first) return;
 		await onstretch(bar, day);
 		if (!document.querySelector('dialog[open]')) void focusAt(at.row, bar.first, bar.key);
 	}
@@ -105,12 +142,13 @@
 	const cursor = (n: number) => (at.row === n ? at.day : -1);
 </script>
 
+<svelte:window onkeydown={held} onkeyup={held} />
 <!-- The arrows of its cells are heard here. -->
 <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
 <div
 	class="board"
 	role="group"
-	aria-label="Plan board: arrows from day to day, Enter opens, Alt with arrows moves"
+	aria-label="Plan board: arrows from day to day, Enter opens, Space picks, Alt with arrows moves, Alt Shift with arrows makes longer or shorter, Delete takes off, Ctrl C and Ctrl V copy"
 	bind:this={scroller}
 	onkeydown={keys}
 	onfocusin={stood}
@@ -142,7 +180,9 @@
 		{#snippet children(r: BoardRow, n: number)}
 			{#if r.kind === 'crew'}
 				<p class="crew">
-					<strong>{r.crew}</strong>
+					<button type="button" class="fold" aria-expanded={!folded.has(r.crew)} onclick={() => fold(r.crew)}
+						>{folded.has(r.crew) ? '▸' : '▾'} <strong>{r.crew}</strong></button
+					>
 					<span class="quiet">lead {r.lead}</span>
 					{#each roundsOf(r.crewId) as d (d.day)}<a class="round" href="/plan/day?day={d.day}"
 							>{shortDay(d.day)}: {d.stops} stop{d.stops === 1 ? '' : 's'}, {formatMinutes(d.minutes)}</a
@@ -181,8 +221,9 @@
 							{drags}
 							{onbar}
 							{onstretch}
-							{onday}
+							onday={(p, d, last) => onday(p, d, last)}
 							{editable}
+							{picked}
 							cursor={cursor(n)}
 						/>
 						<div class="chips">
@@ -194,7 +235,7 @@
 									{@attach drags.thing(() =>
 										editable ? { jobId: u.jobId, phase: u.phase, minutes: u.leftMinutes, words: `${u.job}: ${u.phase}` } : null
 									)}
-									onclick={() => onday(null, today < b.from ? b.from : today, u.jobId, u.phase)}
+									onclick={() => onday(null, today < b.from ? b.from : today, undefined, u.jobId, u.phase)}
 									title={[...u.waits.map((w) => `waits for: ${w}`), 'Drag onto a person and day'].join('\n')}
 									>{u.waits.length ? '◆ ' : ''}{u.job}: {u.phase} <span class="figure">{formatMinutes(u.leftMinutes)}</span></button
 								>{/each}
@@ -217,8 +258,11 @@
 						{drags}
 						{onbar}
 						{onstretch}
-						{onday}
+						onday={(who, d, last) => onday(who, d, last)}
 						{editable}
+						{picked}
+						free={freeOf.get(p.id) ?? []}
+						taken={busyOf.get(p.id) ?? []}
 						cursor={cursor(n)}
 					/>
 					<span class="load" title="{formatMinutes(p.load.planned)} of {formatMinutes(p.load.paid)}"
@@ -299,6 +343,10 @@
 	.who .quiet {
 		font-size: 0.86rem;
 	}
+	.fold {
+		cursor: pointer;
+		min-width: 0;
+	}
 	.crew {
 		background: color-mix(in oklab, var(--color-base-300) 45%, var(--color-base-100));
 		padding: 1px 10px;
@@ -317,7 +365,7 @@
 		flex-wrap: wrap;
 		gap: 6px;
 		padding: 3px 4px 6px;
-		max-height: 104px;
+		max-height: 70px;
 		overflow: auto;
 	}
 	.phase {

@@ -1,23 +1,27 @@
 <script lang="ts">
 	import { ask } from '$lib/client/ask';
 	import { command } from '$lib/client/command';
-	import { told } from '$lib/client/told';
+	import { groupBy } from '../lists';
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
-	import { minutesOfClock, toAdd, toMove, type Plan } from './plan';
-	/** Plans somebody on a job, or changes a bar. What speaks against it is said while it is typed, not after. */
+	import { shortDay } from '../shell/dates';
+	import type { Arranger } from './arranger.svelte';
+	import { minutesOfClock, toAdd, type Plan } from './plan';
+	/** Plans people on a job. What speaks against it is said while it is typed, not after. */
 	interface Props {
 		plan: Plan | null;
-		problem: string;
-		staff: { id: string; name: string }[];
+		arranger: Arranger;
+		staff: { id: string; name: string; crew: string }[];
 		unmanned: { jobId: string; phase: string }[];
 		jobs: { id: string; name: string; number: number | null }[];
-		takeOff: (shiftIds: string[]) => Promise<string | null>;
 	}
-	let { plan = $bindable(), problem = $bindable(), staff, unmanned, jobs, takeOff }: Props = $props();
+	let { plan = $bindable(), arranger, staff, unmanned, jobs }: Props = $props();
 	let against: string[] = $state([]);
 	let busy = $state(false);
+	let problem = $state('');
+	let field = $state('');
 	let asked = 0;
+	const crews = $derived(groupBy(staff, (p) => p.crew));
 	$effect(() => {
 		const p = plan;
 		if (!p?.jobId || p.personIds.length === 0 || !p.from || !p.to) {
@@ -25,33 +29,30 @@
 			return;
 		}
 		const mine = ++asked;
-		void (p.bar ? ask('plan.check-move', toMove(p)) : ask('plan.check-add', toAdd(p))).then((r) => {
+		void ask('plan.check-add', toAdd(p)).then((r) => {
 			if (mine === asked) against = r.ok ? r.result.against : [r.message];
 		});
 	});
+	const has = (id: string | null) => plan?.personIds.includes(id) ?? false;
+	/** Nobody and somebody exclude each other; without anybody it is nobody. */
+	function choose(ids: readonly string[], on: boolean) {
+		if (!plan) return;
+		const kept = plan.personIds.filter((x) => x !== null && !ids.includes(x));
+		const next = on ? [...kept, ...ids] : kept;
+		plan = { ...plan, personIds: next.length > 0 ? next : [null] };
+	}
 	async function save() {
 		if (!plan) return;
-		if (plan.start && minutesOfClock(plan.start) === null) return void (problem = 'Type times like 7:00.');
+		if ((plan.start && minutesOfClock(plan.start) === null) || (plan.end && minutesOfClock(plan.end) === null))
+			return void ([problem, field] = ['Type times like 7:00.', 'start']);
 		busy = true;
-		const despite = against.length > 0;
-		const r = plan.bar ? await command('plan.move', { ...toMove(plan), despite }) : await command('plan.add', { ...toAdd(plan), despite });
+		const r = await command('plan.add', { ...toAdd(plan), despite: against.length > 0 });
 		busy = false;
-		if (r.ok) plan = null;
-		else problem = r.message;
-	}
-	/** Taken off at once; who did not mean it puts it back. */
-	async function remove() {
-		const bar = plan?.bar;
-		const s = bar?.shifts[0];
-		if (!bar || !s) return;
-		const wrong = await takeOff(bar.shifts.map((x) => x.id));
-		if (wrong) return void (problem = wrong);
+		if (!r.ok) return void ([problem, field] = [r.message, r.field ?? '']);
+		const name = jobs.find((j) => j.id === plan?.jobId)?.name ?? '';
+		arranger.note(`${name}: ${r.result.shiftIds.length} planned from ${shortDay(plan.from)}.`, arranger.backOf(r.result.shiftIds));
 		plan = null;
-		told(`${s.job} is off the plan.`, async () => {
-			const again = { jobId: s.jobId, phase: s.phase, personIds: [s.personId], start: s.from, end: s.to, note: s.note, despite: true };
-			const r = await command('plan.add', { ...again, from: s.day, to: bar.shifts.at(-1)?.day ?? s.day });
-			return r.ok ? null : r.message;
-		});
+		problem = '';
 	}
 </script>
 
@@ -63,56 +64,85 @@
 				if (!v) plan = null;
 			}
 		}
-		title={plan.bar ? 'Change the plan' : 'Plan'}
+		title="Plan"
 		save={against.length ? 'Plan it all the same' : 'Plan'}
 		onsave={save}
 		{busy}
-		{problem}
+		problem={field === 'to' || field === 'start' ? '' : problem}
 	>
-		<Field label="Job"
-			><select class="select" name="job" bind:value={plan.jobId} disabled={plan.bar !== null} required
-				>{#if !plan.jobId}<option value="">choose</option>{/if}{#each jobs as j (j.id)}<option value={j.id}>{j.number} {j.name}</option
-					>{/each}</select
-			></Field
-		>
 		<div class="grid grid-cols-2 gap-3">
-			<Field label="Phase"><input class="input" name="phase" list="phases" bind:value={plan.phase} disabled={plan.bar !== null} /></Field
-			><Field label="Who"
-				><select
-					class="select"
-					name="person"
-					value={plan.personIds[0] ?? ''}
-					onchange={(e) => {
-						if (plan) plan = { ...plan, personIds: [e.currentTarget.value || null] };
-					}}
-					><option value="">nobody yet</option>{#each staff as p (p.id)}<option value={p.id}>{p.name}</option>{/each}</select
+			<Field label="Job"
+				><select class="select" name="job" bind:value={plan.jobId} required
+					>{#if !plan.jobId}<option value="">choose</option>{/if}{#each jobs as j (j.id)}<option value={j.id}>{j.number} {j.name}</option
+						>{/each}</select
 				></Field
 			>
+			<Field label="Phase"><input class="input" name="phase" list="phases" bind:value={plan.phase} /></Field>
 		</div>
 		<datalist id="phases"
 			>{#each unmanned.filter((u) => u.jobId === plan?.jobId) as u (u.phase)}<option value={u.phase}></option>{/each}</datalist
 		>
-		<div class="grid grid-cols-2 gap-3">
-			<Field label="From"><input class="input" type="date" name="from" bind:value={plan.from} required /></Field><Field label="To and with"
-				><input class="input" type="date" name="to" bind:value={plan.to} disabled={plan.bar !== null} required /></Field
+		<fieldset class="people">
+			<legend>Who</legend>
+			<label
+				><input type="checkbox" class="checkbox" checked={has(null)} onchange={() => plan && (plan = { ...plan, personIds: [null] })} /> nobody
+				yet</label
 			>
-		</div>
-		<div class="grid grid-cols-2 gap-3">
-			<Field label="Starts" hint="empty: the whole day"
+			{#each crews as [crew, own] (crew)}
+				<div>
+					<label class="font-bold"
+						><input
+							type="checkbox"
+							class="checkbox"
+							checked={own.every((p) => has(p.id))}
+							onchange={(e) =>
+								choose(
+									own.map((p) => p.id),
+									e.currentTarget.checked
+								)}
+						/>
+						{crew}</label
+					>
+					{#each own as p (p.id)}<label
+							><input type="checkbox" class="checkbox" checked={has(p.id)} onchange={(e) => choose([p.id], e.currentTarget.checked)} />
+							{p.name}</label
+						>{/each}
+				</div>
+			{/each}
+		</fieldset>
+		<div class="grid grid-cols-4 gap-3">
+			<Field label="From"><input class="input" type="date" name="from" bind:value={plan.from} required /></Field><Field
+				label="To and with"
+				problem={field === 'to' ? problem : ''}><input class="input" type="date" name="to" bind:value={plan.to} required /></Field
+			>
+			<Field label="Starts" hint="empty: the whole day" problem={field === 'start' ? problem : ''}
 				><input class="input" name="start" placeholder="7:00" bind:value={plan.start} /></Field
 			><Field label="Ends"><input class="input" name="end" placeholder="15:30" bind:value={plan.end} /></Field>
 		</div>
-		{#if !plan.bar}<Field label="Note for the crew"><input class="input" bind:value={plan.note} /></Field>{/if}
+		<Field label="Note for the crew"><input class="input" name="note" maxlength="500" bind:value={plan.note} /></Field>
 		{#if against.length}<ul class="against" role="status">
 				{#each against.slice(0, 5) as a (a)}<li class="problem">{a}</li>{/each}{#if against.length > 5}<li class="problem">
 						and {against.length - 5} more
 					</li>{/if}
 			</ul>{/if}
-		{#if plan.bar}<button type="button" class="btn justify-self-start" onclick={remove}>Take off the plan</button>{/if}
 	</Dialog>
 {/if}
 
 <style>
+	.people {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 4px 18px;
+		max-height: 246px;
+		overflow: auto;
+		border: 1px solid var(--line);
+		padding: 6px 10px;
+	}
+	.people label {
+		display: block;
+		padding: 2px 0;
+		white-space: nowrap;
+	}
 	.against {
 		display: grid;
 		gap: 3px;

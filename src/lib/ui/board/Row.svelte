@@ -15,9 +15,15 @@
 		off?: (day: string) => boolean;
 		gaps?: { day: string; minutes: number }[];
 		drags: Drags<Held>;
-		onbar: (bar: Bar) => void;
+		/** A bar is pressed; with a key held it is picked beside others. */
+		onbar: (bar: Bar, more: boolean) => void;
 		onstretch: (bar: Bar, day: string) => void;
-		onday: (personId: string | null, day: string) => void;
+		/** A day is pressed, or a stretch of days was drawn. */
+		onday: (personId: string | null, day: string, last?: string) => void;
+		picked?: ReadonlySet<string>;
+		/** What somebody does not work, and what is taken elsewhere. */
+		free?: readonly string[];
+		taken?: readonly { day: string; text: string }[];
 		editable: boolean;
 		/** The day on which the keyboard stands, in this row; −1: elsewhere. */
 		cursor: number;
@@ -35,7 +41,10 @@
 		onstretch,
 		onday,
 		editable,
-		cursor
+		cursor,
+		picked = new Set(),
+		free = [],
+		taken = []
 	}: Props = $props();
 	const bars = $derived(barsOf(shifts, days, (id) => (conflicts[id]?.length ?? 0) > 0));
 	const begins = $derived(weekStarts(days));
@@ -56,9 +65,37 @@
 		const s = stretching;
 		stretching = null;
 		const day = s ? days[s.day] : undefined;
-		if (s && day && s.day > s.bar.last) onstretch(s.bar, day);
+		if (s && day && s.day !== s.bar.last) onstretch(s.bar, day);
+	}
+	/** A stretch that is being drawn on empty days: from one to another. */
+	let drawing: { from: number; to: number } | null = $state(null);
+	let drawn = false;
+	function draw(e: PointerEvent, n: number) {
+		if (!editable || e.button !== 0 || e.pointerType === 'touch') return;
+		drawing = { from: n, to: n };
+		drawn = false;
+		(e.currentTarget as HTMLElement).setPointerCapture(e.pointerId);
+	}
+	function drawTo(e: PointerEvent) {
+		if (!drawing) return;
+		const to = dayAt(e.clientX);
+		if (to !== drawing.to) drawing = { ...drawing, to };
+	}
+	function drawEnd() {
+		const d = drawing;
+		drawing = null;
+		if (!d || d.from === d.to) return;
+		drawn = true;
+		const [first, last] = [Math.min(d.from, d.to), Math.max(d.from, d.to)];
+		onday(personId, days[first] ?? '', days[last]);
 	}
 	const against = (b: Bar) => b.shifts.flatMap((s) => conflicts[s.id] ?? []);
+	const WRONG = {
+		...{ overlap: 'booked twice', taken: 'taken elsewhere', holiday: 'holiday', 'time off': 'time off', skill: 'lacks a skill' },
+		...{ 'outside working hours': 'outside hours', clock: 'clocks change' }
+	};
+	/** The first thing that speaks against a bar, in a word: a double booking before all else. */
+	const wrongWord = (b: Bar): string => WRONG[(against(b).find((c) => c.kind === 'overlap') ?? against(b)[0])?.kind ?? 'overlap'];
 	const waits = (b: Bar): readonly string[] => b.shifts[0]?.waits ?? [];
 	const title = (b: Bar) =>
 		[b.shifts[0]?.job, b.shifts[0]?.phase, b.shifts[0]?.note, ...waits(b).map((w) => `waits for: ${w}`), ...against(b).map((c) => c.text)]
@@ -81,14 +118,29 @@
 			class="day"
 			class:week={begins.has(n)}
 			class:off={off(d)}
+			class:free={free.includes(d)}
+			class:drawn={drawing !== null && n >= Math.min(drawing.from, drawing.to) && n <= Math.max(drawing.from, drawing.to)}
 			style:left="{(n / days.length) * 100}%"
-			aria-label="{label}, {d}{off(d) ? ', time off' : ''}"
+			aria-label="{label}, {d}{off(d) ? ', time off' : ''}{free.includes(d) ? ', does not work' : ''}{taken.some((t) => t.day === d)
+				? ', taken elsewhere'
+				: ''}"
 			data-place="{personId ?? ''}|{d}"
 			data-day={n}
 			tabindex={cursor === n && !bars.some((b) => b.first <= n && b.last >= n) ? 0 : -1}
 			aria-disabled={!editable}
-			onclick={() => editable && onday(personId, d)}
-			>{#if off(d)}<span>{days.length > 12 ? 'off' : 'time off'}</span>{/if}</button
+			onpointerdown={(e) => draw(e, n)}
+			onpointermove={drawTo}
+			onpointerup={drawEnd}
+			onpointercancel={() => (drawing = null)}
+			onclick={() => {
+				// The press that ends a stretch is none of its own.
+				if (drawn) drawn = false;
+				else if (editable) onday(personId, d);
+			}}
+			>{#if off(d)}<span>{days.length > 12 ? 'off' : 'time off'}</span>{/if}{#each taken.filter((t) => t.day === d) as t (t.text)}<span
+					class="taken"
+					title="taken: {t.text || 'busy'}">{days.length > 12 ? '▪' : t.text || 'busy'}</span
+				>{/each}</button
 		>
 	{/each}
 	{#each gaps as g (g.day)}{@const n = days.indexOf(g.day)}{#if n >= 0 && g.minutes < 480 && g.minutes > 0}<span
@@ -105,6 +157,8 @@
 			class="bar"
 			class:bad
 			class:nobody={personId === null}
+			class:picked={picked.has(b.key)}
+			aria-pressed={picked.has(b.key)}
 			role="button"
 			tabindex={cursor >= b.first && cursor <= b.last ? 0 : -1}
 			style:--tone={jobTone(b.shifts[0]?.number ?? null)}
@@ -117,16 +171,15 @@
 			data-first={b.first}
 			data-last={b.last}
 			{@attach drags.thing(() => (editable ? { bar: b } : null))}
-			onclick={() => onbar(b)}
+			onclick={(e) => onbar(b, e.ctrlKey || e.metaKey || e.shiftKey)}
 			onkeydown={(e) => {
 				if ((e.key === 'Enter' || e.key === ' ') && !e.altKey) {
 					e.preventDefault();
-					onbar(b);
+					onbar(b, e.key === ' ');
 				}
 			}}
 		>
-			<strong>{waits(b).length ? '◆ ' : ''}{bad && against(b).some((c) => c.kind === 'overlap') ? 'booked twice' : b.shifts[0]?.job}</strong
-			><span
+			<strong>{waits(b).length ? '◆ ' : ''}{bad ? wrongWord(b) : b.shifts[0]?.job}</strong><span
 				>{bad
 					? b.shifts[0]?.job
 					: [b.shifts[0]?.phase, formatMinutes(b.shifts.reduce((a, s) => a + s.minutes, 0))].filter(Boolean).join(' · ')}</span
@@ -169,6 +222,24 @@
 	}
 	.day.off {
 		background: var(--hatch);
+	}
+	.day.free {
+		background: color-mix(in oklab, var(--color-base-300) 55%, var(--color-base-100));
+	}
+	.day.drawn {
+		background: color-mix(in oklab, var(--color-primary) 22%, var(--color-base-100));
+	}
+	.day .taken {
+		display: block;
+		border-left: 3px double var(--quiet);
+		padding-left: 4px;
+		white-space: nowrap;
+		overflow: hidden;
+		text-overflow: ellipsis;
+	}
+	.bar.picked {
+		outline: 3px solid var(--color-primary);
+		outline-offset: -1px;
 	}
 	.day.off span {
 		background: var(--color-base-100);

@@ -1,17 +1,14 @@
-import { daysBetween } from '$lib/core/time';
-import type { Bar } from './layout';
-
-/** What is typed when something is planned, or a bar is changed. */
+/** What is typed when something is planned. */
 export interface Plan {
 	jobId: string;
 	phase: string;
+	/** Who comes; nobody among them: the days wait for somebody. */
 	personIds: (string | null)[];
 	from: string;
 	to: string;
 	start: string;
 	end: string;
 	note: string;
-	bar: Bar | null;
 }
 
 /** Minutes after midnight of a time as typed; null for none. @example minutesOfClock('7:30') // 450 */
@@ -23,22 +20,12 @@ export const minutesOfClock = (t: string): number | null => {
 /** @example clockText(450) // '7:30' */
 export const clockText = (n: number | null): string => (n === null ? '' : `${Math.floor(n / 60)}:${String(n % 60).padStart(2, '0')}`);
 
-/** What is asked to be planned. */
-export const toAdd = (p: Plan) => ({
-	jobId: p.jobId,
-	phase: p.phase,
-	personIds: p.personIds,
-	from: p.from,
-	to: p.to,
-	start: minutesOfClock(p.start),
-	end: minutesOfClock(p.end),
-	note: p.note
-});
-
-/** What is asked to be moved. */
-export const toMove = (p: Plan) => ({
-	shifts: p.bar?.shifts.map((s) => ({ id: s.id, version: s.version })) ?? [],
-	byDays: daysBetween(p.bar?.shifts[0]?.day ?? p.from, p.from),
-	personId: p.personIds[0] ?? null,
-	span: { start: minutesOfClock(p.start), end: minutesOfClock(p.end) }
-});
+/** What is asked to be planned. An end before the start is one of the next day. */
+export const toAdd = (p: Plan) => {
+	const start = minutesOfClock(p.start);
+	const end = minutesOfClock(p.end);
+	return {
+		...{ jobId: p.jobId, phase: p.phase, personIds: p.personIds, from: p.from, to: p.to, note: p.note },
+		...{ start, end: start !== null && end !== null && end <= start && end <= 720 ? end + 1440 : end }
+	};
+};

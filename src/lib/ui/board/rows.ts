@@ -13,6 +13,7 @@ export interface BoardData {
 		name: string;
 		crew: string;
 		crewId: string | null;
+		branchId?: string | null;
 		role: string;
 		skills: string;
 		load: { planned: number; paid: number; gaps: { day: string; minutes: number }[] };
@@ -20,6 +21,10 @@ export interface BoardData {
 	shifts: (Shift & { firmId?: string | null })[];
 	conflicts: Record<string, Conflict[]>;
 	timeOff: readonly { personId: string; from: string; to: string }[];
+	/** Days that somebody does not work by their week. */
+	free?: readonly { personId: string; days: string[] }[];
+	/** What calendars outside have. */
+	busy?: readonly { personId: string; day: string; from: number | null; to: number | null; text: string }[];
 	holidays: string[];
 	rounds: { crewId: string | null; day: string; stops: number; minutes: number }[];
 	firms: { id: string; firm: string; day: string; job: string; phase: string | null; number: number | null; state: string | null }[];
@@ -36,14 +41,14 @@ export type BoardRow =
 	| { kind: 'firm'; key: string; firm: string; coming: BoardData['firms'] };
 
 /** The rows of the board from top to bottom: what nobody has, each crew with its people, the subcontractors that come. */
-export function boardRows(b: BoardData): BoardRow[] {
+export function boardRows(b: BoardData, folded: ReadonlySet<string> = new Set()): BoardRow[] {
 	const byPerson = grouped(b.shifts, (s) => s.personId ?? (s.firmId ? 'firm' : ''));
 	const of = (id: string): Shift[] => byPerson.get(id) ?? [];
 	const rows: BoardRow[] = [{ kind: 'nobody', key: 'nobody', shifts: of('') }];
 	for (const [crew, staff] of grouped(b.staff, (p) => p.crew)) {
 		const lead = staff.find((p) => p.role === 'crew lead')?.name ?? 'nobody';
 		rows.push({ kind: 'crew', key: `crew ${crew}`, crew, lead, crewId: staff[0]?.crewId ?? null });
-		for (const p of staff) rows.push({ kind: 'person', key: p.id, person: p, shifts: of(p.id) });
+		if (!folded.has(crew)) for (const p of staff) rows.push({ kind: 'person', key: p.id, person: p, shifts: of(p.id) });
 	}
 	const coming = grouped(
 		b.firms.filter((f) => b.days.includes(f.day)),

@@ -20,6 +20,9 @@ export const PLACES: { word: string; icon: string; pages: [path: string, word: s
 			['/plan', 'Board', 'plan.see'],
 			['/plan/day', 'Day', 'plan.see'],
 			['/plan/month', 'Month', 'plan.see'],
+			['/plan/people', 'People', 'plan.see'],
+			['/plan/time-off', 'Time off', 'plan.see'],
+			['/plan/tell', 'Tell', 'plan.change'],
 			['/plan/subcontractors', 'Subcontractors', 'plan.see'],
 			['/plan/rounds', 'Rounds', 'plan.see'],
 			['/plan/repeats', 'Repeat jobs', 'jobs.see']
@@ -86,6 +89,7 @@ export const PLACES: { word: string; icon: string; pages: [path: string, word: s
 			['/company/documents', 'Documents and page', 'company.see'],
 			['/company/sales', 'Stages and fields', 'company.see'],
 			['/company/forms', 'Site forms', 'company.see'],
+			['/company/week', 'Week and holidays', 'company.see'],
 			['/company/people', 'People', 'company.see'],
 			['/company/roles', 'Roles', 'people.change'],
 			['/company/outbox', 'Outbox', 'outbox.see'],

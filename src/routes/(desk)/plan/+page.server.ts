@@ -2,19 +2,27 @@ import { shown } from '$lib/server/shown';
 import { may } from '$lib/core/access';
 import { isDay, mondayOf } from '$lib/core/time';
 import { app } from '$lib/server/app';
-import { todayOf } from '$lib/server/company';
-import { board, plannableJobs } from '$lib/server/screens';
+import { companyOf, settingsOf, staff, todayOf } from '$lib/server/company';
+import { toTell } from '$lib/server/planning';
+import { board, jobBoard, plannableJobs, stagesUnderWay } from '$lib/server/screens';
 import type { PageServerLoad } from './$types';
 
 export const load = shown((({ url, locals }) => {
 	const asked = url.searchParams.get('from') ?? '';
 	const weeks = [1, 2, 4, 8].find((n) => String(n) === url.searchParams.get('weeks')) ?? 2;
 	const from = mondayOf(isDay(asked) ? asked : todayOf(app()));
+	const { crews, branches } = staff(app());
+	const own = companyOf(app());
+	const mayPlan = locals.signed !== null && may(locals.signed.actor, 'plan.change');
 	return {
 		board: board(app(), from, weeks),
-		weeks,
+		byJob: url.searchParams.get('by') === 'job' ? jobBoard(app(), from, weeks).jobs : [],
+		...{ weeks, crews, branches, stages: stagesUnderWay(app()), kinds: settingsOf(app().db.orm).salesLists.kinds },
+		calendar: { hours: own.hours, holidays: own.holidays },
 		jobs: plannableJobs(app()),
-		mayPlan: locals.signed !== null && may(locals.signed.actor, 'plan.change'),
+		toTell: mayPlan ? toTell(app().db.orm, todayOf(app())).length : 0,
+		mayPlan,
+		mayLay: locals.signed !== null && may(locals.signed.actor, 'jobs.change'),
 		live: ['plan']
 	};
 }) satisfies PageServerLoad);

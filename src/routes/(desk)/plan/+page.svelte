@@ -1,125 +1,255 @@
 <script lang="ts">
+	import { onMount } from 'svelte';
+	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
 	import { latestOf } from '$lib/client/shown.svelte';
-	import { command } from '$lib/client/command';
-	import { told } from '$lib/client/told';
+	import { forPage } from '$lib/client/keys';
 	import { formatMinutes } from '$lib/core/money';
-	import { addDays, daysBetween } from '$lib/core/time';
+	import { addDays } from '$lib/core/time';
+	import { Arranger, changed, copied, off } from '$lib/ui/board/arranger.svelte';
 	import Board from '$lib/ui/board/Board.svelte';
-	import type { Bar, Held } from '$lib/ui/board/layout';
+	import DoubtDialog from '$lib/ui/board/DoubtDialog.svelte';
+	import JobBoard from '$lib/ui/board/JobBoard.svelte';
+	import type { JobRow, PhaseRow } from '$lib/ui/board/job-rows';
+	import { barsOf, type Bar, type Held } from '$lib/ui/board/layout';
+	import MoveDayDialog from '$lib/ui/board/MoveDayDialog.svelte';
 	import PlanDialog from '$lib/ui/board/PlanDialog.svelte';
-	import { clockText, type Plan } from '$lib/ui/board/plan';
+	import PlanTools from '$lib/ui/board/PlanTools.svelte';
+	import type { Plan } from '$lib/ui/board/plan';
+	import ShiftPanel from '$lib/ui/board/ShiftPanel.svelte';
+	import SlotDialog from '$lib/ui/board/SlotDialog.svelte';
+	import { filtered, jobShown, skillsOn, viewOf, viewPath } from '$lib/ui/board/view';
+	import PhaseDialog from '$lib/ui/job/PhaseDialog.svelte';
+	import MenuButton from '$lib/ui/menu/MenuButton.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { shortDay, showDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
 	let { data: given } = $props();
 	const data = $derived(latestOf(given));
-	const b = $derived(data.board);
+	const view = $derived(viewOf(page.url.searchParams));
+	const b = $derived(filtered(data.board, view));
 	const free = $derived(b.staff.reduce((a, p) => a + p.load.gaps.reduce((x, g) => x + g.minutes, 0), 0));
-	const conflictCount = $derived(Object.keys(b.conflicts).length);
+	const conflictCount = $derived(b.shifts.filter((s) => (data.board.conflicts[s.id]?.length ?? 0) > 0).length);
+	const arranger = new Arranger();
 	let plan: Plan | null = $state(null);
-	let problem = $state('');
+	/** The shift whose bar is open beside the board. */
+	let openShift: string | null = $state(null);
+	let picked = $state<ReadonlySet<string>>(new Set());
+	let slot: { jobId: string; phase: string } | true | null = $state(null);
+	let moving = $state(false);
+	let laying: { job: JobRow; phase: PhaseRow } | null = $state(null);
 	const nameOf = (id: string | null) => b.staff.find((p) => p.id === id)?.name ?? 'nobody yet';
+	const startDay = $derived(data.today < b.from ? b.from : data.today);
 
-	function open(personId: string | null, day: string, jobId = '', phase = '', last = day) {
-		plan = { jobId, phase, personIds: [personId], from: day, to: last, start: '', end: '', note: '', bar: null };
-		problem = '';
+	// The view one looked through last is the one the board opens with.
+	const LAST = 'plan.view';
+	onMount(() => {
+		const last = localStorage.getItem(LAST);
+		if (page.url.search === '' && last)
+			void goto(viewPath(viewOf(new URLSearchParams(last)), b.from, weeksOf(last)), { replaceState: true });
+	});
+	const weeksOf = (q: string) => Number(new URLSearchParams(q).get('weeks') ?? 2);
+	function go(path: string) {
+		localStorage.setItem(LAST, path.split('?')[1] ?? '');
+		void goto(path, { keepFocus: true, noScroll: true });
 	}
-	const planOf = (bar: Bar): Plan | null => {
-		const s = bar.shifts[0];
-		return s
-			? {
-					jobId: s.jobId,
-					phase: s.phase,
-					personIds: [s.personId],
-					from: s.day,
-					to: bar.shifts.at(-1)?.day ?? s.day,
-					start: clockText(s.from),
-					end: clockText(s.to),
-					note: s.note,
-					bar
-				}
-			: null;
-	};
-	function openBar(bar: Bar) {
-		if (!data.mayPlan) return;
-		plan = planOf(bar);
-		problem = '';
+	$effect(() => {
+		if (page.url.search !== '') localStorage.setItem(LAST, page.url.search);
+	});
+
+	const barsOfAll = $derived.by(() => {
+		const all: Bar[] = [];
+		for (const id of new Set(b.shifts.map((s) => s.personId)))
+			all.push(
+				...barsOf(
+					b.shifts.filter((s) => s.personId === id && !s.firmId),
+					b.days,
+					(s) => (data.board.conflicts[s]?.length ?? 0) > 0
+				)
+			);
+		return all;
+	});
+	const openBar = $derived(openShift === null ? undefined : barsOfAll.find((x) => x.shifts.some((s) => s.id === openShift)));
+
+	function open(personId: string | null, day: string, last = day, jobId = '', phase = '') {
+		plan = { jobId: jobId || view.job, phase, personIds: [personId], from: day, to: last, start: '', end: '', note: '' };
 	}
-	/** Moves shifts there and says so; back is the same way with what stood before. */
-	async function moveTo(bar: Bar, personId: string | null, day: string) {
-		const s = bar.shifts[0];
-		if (!s || (s.personId === personId && s.day === day)) return;
-		const byDays = daysBetween(s.day, day);
-		const r = await command('plan.move', { shifts: bar.shifts.map((x) => ({ id: x.id, version: x.version })), byDays, personId });
-		if (r.ok) {
-			told(`${s.job}: ${nameOf(personId)}, ${shortDay(day)}.`, async () => {
-				const back = bar.shifts.map((x) => ({ id: x.id, version: x.version + 1 }));
-				const undone = await command('plan.move', { shifts: back, byDays: -byDays, personId: s.personId, despite: true });
-				return undone.ok ? null : undone.message;
-			});
+	function press(bar: Bar, more: boolean) {
+		if (!more) {
+			openShift = bar.shifts[0]?.id ?? null;
 			return;
 		}
-		const asked = planOf(bar);
-		if (asked) plan = { ...asked, from: day, to: addDays(asked.to, byDays), personIds: [personId] };
-		problem = r.field === 'despite' ? '' : r.message;
+		picked = new Set(picked.has(bar.key) ? [...picked].filter((k) => k !== bar.key) : [...picked, bar.key]);
+		arranger.said = `${picked.size} picked`;
 	}
-	async function drop(held: Held, personId: string | null, day: string) {
-		if ('bar' in held) return moveTo(held.bar, personId, day);
-		const span = Math.max(1, Math.ceil(held.minutes / 480));
+	/** The bars that go with one: all that are picked with it, else it alone. */
+	const withIt = (bar: Bar): Bar[] => (picked.has(bar.key) ? barsOfAll.filter((x) => picked.has(x.key)) : [bar]);
+	/** A day as many columns on: over free days that are not shown; beyond the board by the calendar. */
+	function dayBy(day: string, by: number): string {
 		const at = b.days.indexOf(day);
-		open(personId, day, held.jobId, held.phase, b.days[Math.min(b.days.length - 1, at + Math.min(span, 5) - 1)] ?? day);
+		return b.days[at + by] ?? addDays(day, Math.round((by * 7) / Math.max(1, b.days.length / data.weeks)));
+	}
+	async function drop(held: Held, personId: string | null, day: string, copy: boolean) {
+		if (!('bar' in held)) {
+			const span = Math.max(1, Math.ceil(held.minutes / 480));
+			const at = b.days.indexOf(day);
+			return open(personId, day, b.days[Math.min(b.days.length - 1, at + Math.min(span, 5) - 1)] ?? day, held.jobId, held.phase);
+		}
+		const s = held.bar.shifts[0];
+		if (!s || (!copy && s.personId === personId && s.day === day)) return;
+		const by = b.days.indexOf(day) - b.days.indexOf(s.day);
+		const bars = withIt(held.bar);
+		const changes = bars.flatMap((bar) =>
+			bar.shifts.map((x) => {
+				// Somebody else gets what was that one's; bars of others that are moved along stay theirs.
+				const to = { day: dayBy(x.day, by), personId: x.personId === s.personId ? personId : x.personId };
+				return copy ? copied(x, to) : changed(x, to);
+			})
+		);
+		const what = bars.length > 1 ? `${bars.length} bars` : s.job;
+		await arranger.do(changes, `${what}: ${nameOf(personId)}, ${shortDay(day)}${copy ? ', copied' : ''}.`);
 	}
 	async function stretch(bar: Bar, day: string) {
-		const s = bar.shifts.at(-1);
-		if (!s) return;
-		const more = { jobId: s.jobId, phase: s.phase, personIds: [s.personId], from: addDays(s.day, 1), to: day, note: s.note };
-		const r = await command('plan.add', { ...more, start: s.from, end: s.to });
-		if (r.ok) told(`${s.job}: until ${shortDay(day)}.`, () => takeOff(r.result.shiftIds));
-		else {
-			plan = { ...more, start: clockText(s.from), end: clockText(s.to), bar: null };
-			problem = r.field === 'despite' ? '' : r.message;
-		}
+		const last = bar.shifts.at(-1);
+		if (!last || day === last.day) return;
+		const longer = b.days.filter((d) => d > last.day && d <= day && !b.holidays.includes(d)).map((d) => copied(last, { day: d }));
+		const shorter = bar.shifts.filter((s) => s.day > day && s !== bar.shifts[0]).map(off);
+		await arranger.do([...longer, ...shorter], `${last.job}: until ${shortDay(day)}.`);
 	}
-	async function takeOff(shiftIds: string[]): Promise<string | null> {
-		const r = await command('plan.remove', { shiftIds });
-		return r.ok ? null : r.message;
+	async function takeOff(bar: Bar) {
+		const bars = withIt(bar);
+		const n = bars.flatMap((x) => x.shifts);
+		if (await arranger.do(n.map(off), `${bars.length > 1 ? `${bars.length} bars` : (bar.shifts[0]?.job ?? '')} off the plan.`))
+			picked = new Set();
 	}
-	const week = (n: number) => `/plan?from=${addDays(b.from, n * 7)}&weeks=${data.weeks}`;
+	function keys(e: KeyboardEvent) {
+		if (!forPage(e)) return;
+		const key = e.key.toLowerCase();
+		if (e.key === 'Escape' && picked.size > 0) picked = new Set();
+		if (!(e.ctrlKey || e.metaKey)) return;
+		if (key === 'z' && !e.shiftKey) void arranger.undo();
+		else if (key === 'y' || (key === 'z' && e.shiftKey)) void arranger.redo();
+		else return;
+		e.preventDefault();
+	}
+	const week = (n: number) => viewPath(view, addDays(b.from, n * 7), data.weeks);
+	const jobsShown = $derived(data.byJob.filter((j) => jobShown(view, j.id, j) && (view.branch === '' || j.branchId === view.branch)));
+	const menu = $derived([
+		{ words: 'Find a slot …', does: () => (slot = true) },
+		{ words: 'Move a day …', does: () => (moving = true) },
+		{ line: true as const },
+		{
+			words: 'Sheets to print',
+			does: () => void goto(`/plan/sheet?from=${b.from}&weeks=${Math.min(data.weeks, 4)}${view.crew ? `&crew=${view.crew}` : ''}`)
+		},
+		{ words: 'Calendars', does: () => void goto('/plan/calendars') }
+	]);
 </script>
 
+<svelte:window onkeydown={keys} />
 <Page
-	title="{showDay(b.from).replace(/, \d+$/, '')} – {showDay(b.days.at(-1) ?? b.to)}"
+	title="{showDay(b.from).replace(/, \d+$/, '')} – {showDay(b.days.at(-1) ?? b.from)}"
 	sub="{b.staff.length} people · {formatMinutes(free)} without a shift · {conflictCount} conflict{conflictCount === 1 ? '' : 's'}"
 	pages={pagesOf('Plan')}
 	current="/plan"
 	wide
 >
-	{#snippet actions()}<a class="btn" href={week(-data.weeks)} aria-label="Earlier">←</a><a class="btn" href="/plan?weeks={data.weeks}"
-			>Today</a
+	{#snippet actions()}<a class="btn" href={week(-data.weeks)} aria-label="Earlier">←</a><a
+			class="btn"
+			href={viewPath(view, data.today, data.weeks)}>Today</a
 		><a class="btn" href={week(data.weeks)} aria-label="Later">→</a>{#if data.mayPlan}<button
-				class="btn btn-primary"
-				onclick={() => open(null, data.today < b.from ? b.from : data.today)}>Plan</button
-			>{/if}{/snippet}
-	<div class="views">
-		{#each [1, 2, 4, 8] as n (n)}<a
-				class="link"
-				class:font-bold={n === data.weeks}
-				aria-current={n === data.weeks}
-				href="/plan?from={b.from}&weeks={n}">{n} week{n > 1 ? 's' : ''}</a
-			>{/each}
-	</div>
-	{#if problem && !plan}<p class="problem p-3" role="alert">{problem}</p>{/if}
-	<Board {b} today={data.today} editable={data.mayPlan} onday={open} onbar={openBar} onlet={drop} onstretch={stretch} />
+				class="btn btn-square"
+				aria-label="Undo"
+				title={arranger.done.at(-1)?.words ?? 'Nothing to undo'}
+				disabled={arranger.done.length === 0}
+				onclick={() => arranger.undo()}>↶</button
+			><button
+				class="btn btn-square"
+				aria-label="Redo"
+				title={arranger.undone.at(-1)?.words ?? 'Nothing to do again'}
+				disabled={arranger.undone.length === 0}
+				onclick={() => arranger.redo()}>↷</button
+			><a class="btn" href="/plan/tell">Tell{data.toTell ? ` ${data.toTell}` : ''}</a><MenuButton label="More" class="btn" entries={menu}
+				>More ▾</MenuButton
+			><button class="btn btn-primary" onclick={() => open(null, startDay)}>Plan</button>{/if}{/snippet}
+	<PlanTools
+		{view}
+		from={b.from}
+		weeks={data.weeks}
+		crews={data.crews}
+		branches={data.branches}
+		stages={data.stages}
+		jobs={data.jobs}
+		kinds={data.kinds}
+		skills={skillsOn(data.board)}
+		{go}
+	/>
+	<p class="sr-only" role="status">{arranger.said}</p>
+	{#if arranger.problem && !arranger.doubt && !openBar}<p class="problem p-3" role="alert">{arranger.problem}</p>{/if}
+	{#if picked.size > 0}<p class="picked">
+			{picked.size} picked: drag one of them, or Delete takes them off.
+			<button class="link" onclick={() => (picked = new Set())}>Let go</button>
+		</p>{/if}
+	{#if view.by === 'job'}<JobBoard
+			jobs={jobsShown}
+			days={b.days}
+			holidays={b.holidays}
+			today={data.today}
+			editable={data.mayPlan}
+			mayLay={data.mayLay}
+			onday={(jobId, phase, day) => open(null, day, day, jobId, phase)}
+			onphase={(job, phase) => (laying = { job, phase })}
+		/>
+	{:else}<Board
+			{b}
+			today={data.today}
+			editable={data.mayPlan}
+			onday={open}
+			onbar={press}
+			onlet={drop}
+			onstretch={stretch}
+			onoff={takeOff}
+			{picked}
+		/>{/if}
 </Page>
-{#if plan}<PlanDialog bind:plan bind:problem staff={b.staff} unmanned={b.unmanned} jobs={data.jobs} {takeOff} />{/if}
+{#if openBar}{#key openBar.key}<ShiftPanel
+			bar={openBar}
+			{arranger}
+			staff={data.board.staff}
+			days={b.days}
+			editable={data.mayPlan}
+			following={b.shifts.filter(
+				(s) =>
+					s.personId === openBar.shifts[0]?.personId &&
+					s.jobId === openBar.shifts[0]?.jobId &&
+					s.phase === openBar.shifts[0]?.phase &&
+					s.day >= (openBar.shifts[0]?.day ?? '')
+			)}
+			onclose={() => (openShift = null)}
+		/>{/key}{/if}
+{#if plan}<PlanDialog bind:plan {arranger} staff={data.board.staff} unmanned={data.board.unmanned} jobs={data.jobs} />{/if}
+{#if arranger.doubt}<DoubtDialog {arranger} />{/if}
+{#if slot}<SlotDialog
+		jobs={data.jobs}
+		unmanned={data.board.unmanned}
+		crews={data.crews}
+		today={data.today}
+		hours={data.calendar.hours}
+		{arranger}
+		start={slot === true ? null : slot}
+		onclose={() => (slot = null)}
+	/>{/if}
+{#if moving}<MoveDayDialog crews={data.crews} day={startDay} {arranger} onclose={() => (moving = false)} />{/if}
+{#if laying}{#key laying.phase.id}<PhaseDialog
+			phase={laying.phase}
+			phases={laying.job.phases.filter((p) => p.id !== '')}
+			calendar={data.calendar}
+			onclose={() => (laying = null)}
+		/>{/key}{/if}
 
 <style>
-	.views {
-		display: flex;
-		gap: 14px;
-		justify-content: flex-end;
+	.picked {
 		padding: 6px 18px;
-		background: var(--color-base-100);
-		border-bottom: 1px solid var(--line);
+		background: color-mix(in oklab, var(--color-primary) 12%, var(--color-base-100));
 	}
 </style>

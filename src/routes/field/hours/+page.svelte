@@ -8,6 +8,7 @@
 	import TaskField from '$lib/ui/work/TaskField.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import ClockPanel from '$lib/ui/forms/ClockPanel.svelte';
+	import TimeOff from '$lib/ui/field/TimeOff.svelte';
 	import Mark from '$lib/ui/shell/Mark.svelte';
 	let { data } = $props();
 	let adding = $state(false);
@@ -74,3 +75,4 @@
 			{#if e.conflict}<Mark kind="need" label={words.field.hours.conflict} />{/if}
 		</li>{:else}<li class="p-4">{words.field.hours.nothing}</li>{/each}
 </ul>
+<TimeOff today={data.today} own={data.off} />

@@ -1,4 +1,5 @@
 import { fail } from '@sveltejs/kit';
+import { isDay } from '$lib/core/time';
 import { spokenIn } from '$lib/contract/refusals/spoken';
 import { Refusal } from '$lib/core/refusal';
 import { app } from '$lib/server/app';
@@ -33,17 +34,27 @@ export const actions: Actions = {
 		const text = (name: string, most: number) => String(form.get(name) ?? '').slice(0, most);
 		try {
 			if (locals.signed) throw new Refusal(AS_STAFF);
-			app().run(answerAsk, { answer: text('answer', 5) === 'yes' ? 'yes' : 'no', name: text('name', 120), why: text('why', 1000) }, actor);
+			const answer = text('answer', 5);
+			const otherDay = text('otherDay', 10);
+			app().run(
+				answerAsk,
+				{
+					...{ answer: answer === 'yes' ? ('yes' as const) : ('no' as const), name: text('name', 120), why: text('why', 1000) },
+					...(answer === 'other' ? { otherDay: isDay(otherDay) ? otherDay : '' } : {})
+				},
+				actor
+			);
 		} catch (e) {
 			if (e instanceof Refusal)
 				return fail(statusOf(e), {
 					message: spokenIn(askedIn(request), e.said),
 					field: e.field ?? '',
 					why: text('why', 1000),
+					otherDay: text('otherDay', 10),
 					name: text('name', 120)
 				});
 			throw e;
 		}
-		return { message: '', field: '', why: '', name: '' };
+		return { message: '', field: '', why: '', otherDay: '', name: '' };
 	}
 };

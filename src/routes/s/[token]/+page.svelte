@@ -55,6 +55,10 @@
 				><textarea class="textarea" rows="2" name="why" value={form?.why ?? ''}></textarea></Field
 			>
 			<button class="btn btn-tall" name="answer" value="no" disabled={data.staff}>{words.customer.asked.no}</button>
+			<Field label={words.customer.asked.otherDay} problem={form?.field === 'otherDay' ? form.message : ''}
+				><input class="input" type="date" name="otherDay" value={form?.otherDay ?? ''} /></Field
+			>
+			<button class="btn btn-tall" name="answer" value="other" disabled={data.staff}>{words.customer.asked.noOther}</button>
 		</form>
 		{#if data.staff}<p class="quiet">{words.customer.asked.staff}</p>{/if}
 	{/if}

@@ -2,6 +2,7 @@ import type { Translated } from '../../../core/refusal';
 import type { catalog as Asking } from '../asking';
 import type { catalog as Pages } from '../pages';
 import type { catalog as People } from '../people';
+import type { catalog as Planning } from '../planning';
 import type { catalog as Quotes } from '../quotes';
 import type { catalog as Receivables } from '../receivables';
 
@@ -92,6 +93,9 @@ export const receivables: Partial<Translated<typeof Receivables>> = {
 export const people: Partial<Translated<typeof People>> = {
 	'one-of-us': () => 'Usted entró como uno de nosotros: solo el cliente puede hacer esto aquí. Salga primero si es el cliente.',
 	'account-has-no-access-any-more': () => 'Esta cuenta ya no tiene acceso.',
+	'last-day-before-first': () => 'El último día es antes del primero.',
+	'time-off-is-answered': () => 'Estos días libres ya tienen respuesta.',
+	'time-off-not-any-more': () => 'Estos días libres ya no están aquí.',
 	'asked-often-enough': () => 'Ya lo pidió bastantes veces. Mire su correo o espere una hora.',
 	'mail-and-password-do-not-belong': () => 'El correo y la contraseña no van juntos.',
 	'needs-link-from-mail': () => 'Esto necesita el enlace del correo.',
@@ -103,4 +107,16 @@ export const pages: Partial<Translated<typeof Pages>> = {
 	'sign-in-first': () => 'Entre primero.',
 	'somebody-else-did': () => 'Lo hizo otra persona. Espera a que entre.',
 	'type-your-mail-address': () => 'Escriba su dirección de correo.'
+};
+
+/** What a subcontractor can be told by their link, and a crew of their notices. */
+export const planning: Partial<Translated<typeof Planning>> = {
+	'needs-link-from-mail': () => 'Esto necesita el enlace del correo.',
+	'not-needed-any-more': () => 'Esto ya no hace falta. Gracias de todos modos.',
+	'notice-not-there': () => 'Este aviso ya no está aquí.',
+	'other-day-is-over': () => 'Ese día ya pasó. ¿Qué día podría venir?',
+	'please-say-why-or-when-you': () => 'Por favor diga por qué, o cuándo podría.',
+	'these-days-over': () => 'Estos días ya pasaron.',
+	'which-day-could-you': () => '¿Qué día podría venir?',
+	'you-answered-already': (p) => `Ya respondió «${p.state === 'yes' ? 'sí' : 'no'}». Llámenos si eso cambió.`
 };

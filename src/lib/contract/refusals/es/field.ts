@@ -43,6 +43,7 @@ export const work: Translated<typeof Work> = {
 	'job-has-phase-of-name': () => 'El trabajo ya tiene una fase con este nombre.',
 	'last-day-before-first': () => 'El último día es antes del primero.',
 	'material-belongs-to-another-job': () => 'Este material es de otro trabajo.',
+	'phases-of-two-jobs': () => 'Las dos fases son de un mismo trabajo.',
 	'say-both-days-or-neither': () => 'Diga los dos días, o ninguno.',
 	'comment-of-somebody-else': () => 'Solo quien lo dijo puede cambiarlo.',
 	'file-of-another-job': () => 'Este archivo es de otro trabajo.',

@@ -37,6 +37,8 @@ export const field = {
 		did: { on: (job: string) => `Clock on, ${job}`, off: (job: string) => `Clock off, ${job}` }
 	},
 	day: {
+		changed: 'Your plan changed',
+		seen: 'I have seen it',
 		round: 'Round',
 		doneOf: (done: number, all: number) => `${done} of ${all} done`,
 		directions: 'Directions',
@@ -65,6 +67,19 @@ export const field = {
 		running: 'running',
 		conflict: 'in conflict: ask the office',
 		nothing: 'No time in the last two weeks.'
+	},
+	off: {
+		name: 'Time off',
+		ask: 'Ask for time off',
+		kind: 'Kind',
+		kinds: { vacation: 'vacation', sick: 'sick', training: 'training', unpaid: 'unpaid', other: 'other' },
+		from: 'First day',
+		to: 'Last day',
+		note: 'Note',
+		send: 'Ask',
+		takeBack: 'Take back',
+		states: { asked: 'asked for', granted: 'granted', refused: 'refused' },
+		none: 'You asked for none.'
 	},
 	jobs: { find: 'Find a job', none: 'No job fits.' },
 	job: {

@@ -57,6 +57,15 @@ export const mail = {
 		subject: `We come on ${p.from}`,
 		text: `Hello ${p.customer},\n\nwe come to you ${p.from === p.to ? `on ${p.from}` : `from ${p.from} to ${p.to}`}${p.address ? `, ${p.address}` : ''}.${p.who ? `\nOn site: ${p.who}.` : ''}\n\nPlease keep the way clear, and call us if something stands against it: ${p.phone}.\n\n${p.company}`
 	}),
+	/** Somebody's plan changed: each line is a change in words. */
+	planChanged: (p: { name: string; lines: readonly string[]; company: string }) => ({
+		subject: p.lines.length === 1 ? 'Your plan changed' : `Your plan changed: ${p.lines.length} days`,
+		text: `Hello ${p.name},\n\n${p.lines.map((l) => `• ${l}`).join('\n')}\n\n${p.company}`
+	}),
+	/** One change of a plan; `was` and `is` are days with their times and work, null where there is none. */
+	planLine: (p: { was: string | null; is: string | null }) =>
+		p.was === null ? `New: ${p.is}` : p.is === null ? `Off: ${p.was}` : `Instead of ${p.was}: ${p.is}`,
+	wholeDay: 'whole day',
 	/** A document that was issued, by what it is called. */
 	document: (p: { name: string }) => ({
 		subject: p.name,

@@ -133,6 +133,8 @@ export const field: FieldWords = {
 		did: { on: (job) => `Entrada, ${job}`, off: (job) => `Salida, ${job}` }
 	},
 	day: {
+		changed: 'Su plan cambió',
+		seen: 'Lo he visto',
 		round: 'Ronda',
 		doneOf: (done, all) => `${done} de ${all} ${all === 1 ? 'hecho' : 'hechos'}`,
 		directions: 'Cómo llegar',
@@ -161,6 +163,19 @@ export const field: FieldWords = {
 		running: 'en marcha',
 		conflict: 'se encima con otro: pregunte a la oficina',
 		nothing: 'No hay tiempo en las últimas dos semanas.'
+	},
+	off: {
+		name: 'Días libres',
+		ask: 'Pedir días libres',
+		kind: 'Tipo',
+		kinds: { vacation: 'vacaciones', sick: 'enfermedad', training: 'formación', unpaid: 'sin sueldo', other: 'otro' },
+		from: 'Primer día',
+		to: 'Último día',
+		note: 'Nota',
+		send: 'Pedir',
+		takeBack: 'Retirar',
+		states: { asked: 'pedido', granted: 'concedido', refused: 'negado' },
+		none: 'No ha pedido ninguno.'
 	},
 	jobs: { find: 'Buscar un trabajo', none: 'Ningún trabajo coincide.' },
 	job: {

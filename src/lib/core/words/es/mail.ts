@@ -58,6 +58,12 @@ export const mail: MailWords = {
 		subject: `Vamos el ${p.from}`,
 		text: `Hola, ${p.customer}:\n\nvamos con usted ${p.from === p.to ? `el ${p.from}` : `del ${p.from} al ${p.to}`}${p.address ? `, ${p.address}` : ''}.${p.who ? `\nEn el sitio: ${p.who}.` : ''}\n\nPor favor deje libre el paso y llámenos si algo lo impide: ${p.phone}.\n\n${p.company}`
 	}),
+	planChanged: (p) => ({
+		subject: p.lines.length === 1 ? 'Su plan cambió' : `Su plan cambió: ${p.lines.length} días`,
+		text: `Hola, ${p.name}:\n\n${p.lines.map((l) => `• ${l}`).join('\n')}\n\n${p.company}`
+	}),
+	planLine: (p) => (p.was === null ? `Nuevo: ${p.is}` : p.is === null ? `Ya no: ${p.was}` : `En lugar de ${p.was}: ${p.is}`),
+	wholeDay: 'todo el día',
 	document: (p) => ({ subject: p.name, text: `Hola:\n\naquí encuentra el documento «${p.name}»:\n\n{link}` }),
 	handoverNumber: (n) => `Informe de entrega ${n}`,
 	handover: (p) => ({

@@ -1,6 +1,11 @@
+import { Viewer } from '../../../core/access';
 import * as contract from '../../../contract/queries/plan';
 import { todayOf } from '../../company';
-import { checkPlan, comingText, conflictsAgainst, movedShifts } from '../../planning';
+import { arranged, checkPlan, comingText, conflictsAgainst } from '../../planning';
+import { freeOf, whoCanGo } from '../finding';
+import { dayMoveWords, pushedWords } from '../moves';
+import { shiftCard } from '../shift-card';
+import { holidaysIn } from '../holidays';
 import { answerTo } from '../../queries';
 import { daysOfPlan, proposeRound } from '../../rounds';
 
@@ -12,10 +17,22 @@ export const addChecked = answerTo(contract.checkAdd, (app, plan) => {
 	return { shifts, against: inWords(conflicts) };
 });
 
-export const moveChecked = answerTo(contract.checkMove, (app, move) => {
-	const { wanted, without } = movedShifts(app.db.orm, move);
-	return { shifts: wanted.length, against: inWords(conflictsAgainst(app.db.orm, wanted, without)) };
+export const arrangeChecked = answerTo(contract.checkArrange, (app, { changes }) => {
+	const wanted = arranged(changes);
+	const against = conflictsAgainst(
+		app.db.orm,
+		wanted,
+		changes.map((c) => c.id)
+	);
+	return { shifts: wanted.length, against: inWords(against) };
 });
+
+export const phaseChecked = answerTo(contract.checkPhase, (app, i) => pushedWords(app, i));
+export const shiftShown = answerTo(contract.shiftCard, (app, { shiftId }, who) => shiftCard(app, Viewer.of(who), shiftId));
+export const dayChecked = answerTo(contract.checkDay, (app, i) => dayMoveWords(app, i));
+export const freeFound = answerTo(contract.freeTime, (app, i) => freeOf(app, i));
+export const emergencyFound = answerTo(contract.emergency, (app, i) => whoCanGo(app, i.jobId));
+export const holidaysFound = answerTo(contract.countryHolidays, (_app, i) => holidaysIn(i.country, i.state));
 
 export const coming = answerTo(contract.comingText, (app, { jobId }) => comingText(app, jobId, todayOf(app)));
 

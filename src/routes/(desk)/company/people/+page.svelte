@@ -2,18 +2,16 @@
 	import { latestOf } from '$lib/client/shown.svelte';
 	import Form from '$lib/ui/forms/Form.svelte';
 	import type { CommandName, Input } from '$lib/contract';
-	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
 	import { nearestRole } from '$lib/core/access';
 	import ReachOf from '$lib/ui/people/ReachOf.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
+	import Go from '$lib/ui/shell/Go.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
-	import { showDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
 	let { data: given } = $props();
 	const data = $derived(latestOf(given));
 	let said = $state('');
-	let off = $state(untrack(() => ({ personId: '', from: data.today, to: data.today, note: '' })));
 	async function act<N extends CommandName>(name: N, input: Input<N>) {
 		const r = await command(name, input);
 		said = r.ok ? '' : r.message;
@@ -143,27 +141,9 @@
 				{#if invited}<p role="status">{invited}</p>{/if}
 				<button class="btn btn-primary justify-self-start">Invite</button>
 			</Form>{/if}
-		<section class="sheet p-4">
-			<h2>Time off</h2>
-			<ul class="my-2">
-				{#each data.timeOff as t (t.id)}<li class="flex gap-3">
-						<span>{data.people.find((p) => p.id === t.personId)?.name}</span><span class="quiet"
-							>{showDay(t.from)} – {showDay(t.to)} {t.note}</span
-						>{#if data.mayPlan}<button class="link ml-auto" onclick={() => act('time-off.remove', { timeOffId: t.id })}>Take back</button
-							>{/if}
-					</li>{:else}<li class="quiet">Nobody is off.</li>{/each}
-			</ul>
-			{#if data.mayPlan}<Form class="grid grid-cols-2 gap-3" onsave={() => act('time-off.add', off)}>
-					<Field label="Who"
-						><select class="select" bind:value={off.personId} required
-							><option value="">choose</option>{#each data.people as p (p.id)}<option value={p.id}>{p.name}</option>{/each}</select
-						></Field
-					><Field label="Note"><input class="input" bind:value={off.note} /></Field><Field label="From"
-						><input class="input" type="date" bind:value={off.from} /></Field
-					><Field label="To and with"><input class="input" type="date" bind:value={off.to} /></Field><button class="btn justify-self-start"
-						>Add time off</button
-					>
-				</Form>{/if}
-		</section>
+		<p class="sheet p-4">
+			Time off, working weeks, skills and papers stand with the plan: <Go right="plan.see" class="link" href="/plan/time-off">Time off</Go>,
+			<Go right="plan.see" class="link" href="/plan/people">People</Go>.
+		</p>
 	</div>
 </Page>

@@ -5,6 +5,7 @@
 	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Go from '$lib/ui/shell/Go.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
+	import { addDays, daysBetween } from '$lib/core/time';
 	import { showDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
 	import AskDialog from '$lib/ui/plan/AskDialog.svelte';
@@ -17,6 +18,14 @@
 	const firm = $derived(data.firms.find((f) => f.id === editing) ?? null);
 	const MARKS = { asked: 'wait', yes: 'done', no: 'need', withdrawn: 'ring' } as const;
 	const over = (d: string | null) => d !== null && d < data.today;
+	/** The days they named, as many as were asked for. */
+	async function askAgain(a: (typeof data.asks)[number]) {
+		const from = a.otherDay ?? a.from;
+		const wanted = { firmId: a.firmId, jobId: a.jobId, phase: a.phase, text: a.text };
+		const r = await command('plan.ask-firm', { ...wanted, from, to: addDays(from, daysBetween(a.from, a.to)), despite: true });
+		if (r.ok) await act('plan.withdraw-ask', { askId: a.id, version: a.version });
+		else said = r.message;
+	}
 	async function act<N extends CommandName>(name: N, input: Input<N>) {
 		const r = await command(name, input);
 		said = r.ok ? '' : r.message;
@@ -41,10 +50,13 @@
 								kind={MARKS[a.state]}
 								label={a.state === 'asked'
 									? 'no answer yet'
-									: `${a.state}${a.answeredBy ? `, ${a.answeredBy}` : ''}${a.why ? `: ${a.why}` : ''}`}
+									: `${a.state}${a.answeredBy ? `, ${a.answeredBy}` : ''}${a.why ? `: ${a.why}` : ''}${a.otherDay ? `, could from ${showDay(a.otherDay)}` : ''}`}
 							/></td
 						><td class="text-right"
-							>{#if data.mayPlan && a.to >= data.today}<button
+							>{#if data.mayPlan && a.state === 'no' && a.otherDay && a.otherDay >= data.today}<button
+									class="link mr-3"
+									onclick={() => askAgain(a)}>Ask for {showDay(a.otherDay)}<span class="sr-only">: {a.firm}</span></button
+								>{/if}{#if data.mayPlan && a.to >= data.today}<button
 									class="link"
 									onclick={() => act('plan.withdraw-ask', { askId: a.id, version: a.version })}
 									>{a.state === 'no' ? 'Settled' : 'Not needed any more'}<span class="sr-only">: {a.firm}</span></button
