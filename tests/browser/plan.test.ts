@@ -300,10 +300,10 @@ describe('people', () => {
 		await signIn(owner, base, 'imogen');
 		await open(owner, `${base}/company/week`);
 		await press(owner, 'Take them');
-		await reads(owner, 'Independence Day');
+		await reads(owner, 'Juneteenth');
 		expect(await seriousOn(owner)).toEqual([]);
 		await press(owner, 'Save');
-		await until(() => db.value<string>('select holidays from company').includes('Independence Day'), 'taken');
+		await until(() => db.value<string>('select holidays from company').includes('Juneteenth'), 'taken');
 		await owner.browserContext().close();
 	});
 });
