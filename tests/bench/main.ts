@@ -11,11 +11,13 @@ import { print } from './measure';
 import { jobWholeBench } from './job-whole';
 import { papersBench } from './papers';
 import { seasonBench } from './season';
+import { planningBench } from './planning';
 import { quotesBench } from './quotes';
 import { pricingBench } from './pricing';
 import { waitingBench } from './waiting';
 
 coreBench();
+planningBench();
 await commandsBench();
 await seasonBench();
 await billingBench();

@@ -295,6 +295,19 @@ describe('people', () => {
 		await press(office, 'Cancel', 'dialog[open]');
 		expect(await seriousOn(office)).toEqual([]);
 	});
+	it('with days free are offered what waits and fits', async () => {
+		await open(office, `${base}/plan/people`);
+		await press(office, '40 h free: work for Pavel Orme, week of 26 Mon');
+		await reads(office, 'Work for Pavel Orme');
+		expect(await seriousOn(office)).toEqual([]);
+		const before = db.value<number>("select count(*) from shifts where person_id = 'pavel'");
+		await press(office, 'Plan', '[aria-label="What waits and fits"]');
+		await until(() => db.value<number>("select count(*) from shifts where person_id = 'pavel'") > before, 'planned');
+		// On the days that were free, and no others.
+		expect(db.value("select count(*) from shifts where person_id = 'pavel' and day between '2027-04-26' and '2027-04-30'")).toBeGreaterThan(
+			0
+		);
+	});
 	it('work when the company works: its week and holidays', async () => {
 		const owner = await visitor(browser);
 		await signIn(owner, base, 'imogen');

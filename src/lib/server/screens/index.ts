@@ -1,7 +1,7 @@
 export { QUERIES } from './asked';
 export { assemblyDetail } from './assembly';
 export { bench } from './bench';
-export { board, plannableJobs, stagesUnderWay } from './board';
+export { board, plannableJobs, stagesUnderWay, unmanned } from './board';
 export { jobBoard } from './job-board';
 export { countries } from './holidays';
 export { calendarsPage, planPeople } from './plan-people';

@@ -50,7 +50,7 @@ export function planPeople(app: App) {
 				week: w.from,
 				planned: own?.planned ?? 0,
 				paid: own?.paid ?? 0,
-				gap: own?.gaps.filter((g) => g.day >= today).reduce((a, g) => a + g.minutes, 0) ?? 0
+				gaps: own?.gaps.filter((g) => g.day >= today) ?? []
 			};
 		})
 	}));

@@ -7,6 +7,7 @@
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import Waterline from '$lib/ui/money/Waterline.svelte';
+	import OfferDialog from '$lib/ui/plan/OfferDialog.svelte';
 	import WeekFields from '$lib/ui/plan/WeekFields.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { shortDay, showDay } from '$lib/ui/shell/dates';
@@ -37,6 +38,10 @@
 		const r = await command('people.remove-paper', { paperId });
 		said = r.ok ? '' : r.message;
 	}
+	/** A week of somebody for which work is looked for. */
+	let offering: { id: string; week: string } | null = $state(null);
+	const offered = $derived(data.people.find((p) => p.id === offering?.id));
+	const freeIn = (w: { gaps: { minutes: number }[] }) => w.gaps.reduce((a, g) => a + g.minutes, 0);
 	const over = (d: string | null) => d !== null && d < data.today;
 	const idle = $derived(data.people.filter((p) => p.load[1]?.planned === 0 && (p.load[1]?.paid ?? 0) > 0).length);
 </script>
@@ -87,7 +92,11 @@
 									words={['', '', '']}
 									height={8}
 									label="{p.name}, week of {shortDay(w.week)}: {formatMinutes(w.planned)} of {formatMinutes(w.paid)}"
-								/>{w.planned > w.paid ? `▲ ${formatMinutes(w.planned - w.paid)} over` : w.gap ? formatMinutes(w.gap) : ''}</td
+								/>{#if w.planned > w.paid}▲ {formatMinutes(w.planned - w.paid)} over{:else if freeIn(w) > 0}{#if data.mayPlan}<button
+											class="link"
+											onclick={() => (offering = { id: p.id, week: w.week })}
+											>{formatMinutes(freeIn(w))}<span class="sr-only"> free: work for {p.name}, week of {shortDay(w.week)}</span></button
+										>{:else}{formatMinutes(freeIn(w))}{/if}{/if}</td
 							>{/each}<td
 							>{#if data.mayPlan}<button
 									class="link"
@@ -104,8 +113,16 @@
 			>
 		</table>
 	</div>
-	<p class="quiet mt-2">The bars are four weeks: planned against what is paid; the figure below is what is free.</p>
+	<p class="quiet mt-2">
+		The bars are four weeks: planned against what is paid; the figure below is what is free, and offers what waits and fits.
+	</p>
 </Page>
+{#if offered}<OfferDialog
+		person={offered}
+		gaps={offered.load.find((w) => w.week === offering?.week)?.gaps ?? []}
+		waiting={data.waiting}
+		onclose={() => (offering = null)}
+	/>{/if}
 {#if editing}<Dialog
 		bind:open={() => editing !== null, (v) => (v ? null : (editing = null))}
 		title={data.people.find((p) => p.id === editing?.personId)?.name ?? ''}
