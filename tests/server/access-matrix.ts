@@ -70,6 +70,7 @@ export const ACCESS = `
   O-----        company.set-week
   O-----        company.target-margin
   O-----        company.text-blocks
+  O-----        company.visit-messages
   O-----        company.won-text
   OF---B        costs.add
   OF---B        costs.mark
@@ -246,6 +247,7 @@ export const ACCESS = `
   OF----        plan.called
   OF----        plan.move-day
   OF----        plan.move-day-back
+  OFELC-        plan.on-our-way
   OF----        plan.put-on-call
   OF----        plan.refresh-calendar
   OF----        plan.remove-calendar
@@ -256,6 +258,7 @@ export const ACCESS = `
   OF----        plan.take-off-call
   OF----        plan.tell
   OF----        plan.tell-customer
+  nobody        plan.tell-tomorrow
   OF----        plan.withdraw-ask
   OFE---        quotes.accept-by-hand
   quote link    quotes.answer

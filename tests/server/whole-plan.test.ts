@@ -279,6 +279,50 @@ describe('telling people', () => {
 	});
 });
 
+describe('customers', () => {
+	const sent = (jobId: string) =>
+		app.db.sqlite.prepare('select channel, subject, text from outbox where about = ? order by rowid').all(`job:${jobId}`) as {
+			channel: string;
+			subject: string;
+			text: string;
+		}[];
+	const tomorrow = () => yard.given({ type: 'system' }, 'plan.tell-tomorrow', {}).told;
+	it('are told the afternoon before, once, if the company wishes, and never in quiet hours', () => {
+		const jobId = wonJob(yard, 'Told before').jobId;
+		app.db.sqlite
+			.prepare("update customers set mail = 'told@before.example', phone = '' where id = (select customer_id from jobs where id = ?)")
+			.run(jobId);
+		yard.at('2027-04-14', '15:00');
+		yard.plan(jobId, '', ['marco'], '2027-04-15', '2027-04-15');
+		const before = sent(jobId).length;
+		expect(tomorrow()).toBe(0);
+		const wish = { dayBefore: true, onOurWay: false, quietFrom: 840, quietTo: 960 };
+		yard.call('imogen', 'company.visit-messages', wish);
+		expect(tomorrow()).toBe(0);
+		yard.call('imogen', 'company.visit-messages', { ...wish, quietFrom: 1200, quietTo: 420 });
+		expect(tomorrow()).toBeGreaterThan(0);
+		expect(tomorrow()).toBe(0);
+		const mails = sent(jobId).slice(before);
+		expect(mails.map((m) => m.subject)).toEqual(['We come tomorrow, April 15, 2027']);
+	});
+	it('are told once when somebody sets out, within half an hour, by text where there is a phone', () => {
+		const jobId = wonJob(yard, 'On the way').jobId;
+		app.db.sqlite
+			.prepare("update customers set mail = 'way@there.example', phone = '555 0123' where id = (select customer_id from jobs where id = ?)")
+			.run(jobId);
+		const go = () => yard.call('marco', 'plan.on-our-way', { jobId, minutes: 30 });
+		expect(go).toThrow('does not tell customers');
+		yard.call('imogen', 'company.visit-messages', { dayBefore: false, onOurWay: true, quietFrom: 1200, quietTo: 420 });
+		yard.at('2027-04-14', '15:00');
+		go();
+		expect(sent(jobId).at(-1)).toMatchObject({
+			channel: 'text',
+			text: expect.stringContaining('Marco Dunleavy is on the way to you and arrives between 15:15 and 15:45') as string
+		});
+		expect(go).toThrow('They were told today already.');
+	});
+});
+
 describe('time off that is asked for', () => {
 	it('counts when it is granted, is refused with a reason, and is one’s own', () => {
 		yard.call('callum', 'time-off.ask', { from: '2027-11-02', to: '2027-11-04', kind: 'vacation', note: 'Wedding' });

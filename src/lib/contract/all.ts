@@ -45,6 +45,7 @@ export * from './planning/calendars';
 export * from './planning/commands';
 export * from './planning/moved-day';
 export * from './planning/telling';
+export * from './planning/visits';
 export * from './quotes/acceptance';
 export * from './quotes/commands';
 export * from './quotes/questions';

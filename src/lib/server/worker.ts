@@ -5,7 +5,7 @@ import { log } from './log';
 import { recordsDue, makeDueRecords, remindDue } from './quotes';
 import { makeRepeatInvoices } from './billing';
 import { remindInvoices, reconcileCharges } from './receivables';
-import { readCalendars } from './planning';
+import { readCalendars, tellTomorrow } from './planning';
 import { makeRepeats } from './repeats';
 import { takeLeadMail } from './sales';
 import { sendDue } from './outbox';
@@ -49,6 +49,7 @@ export function startWorker(app: App): () => void {
 			if (app.clock.now() - repeatedAt < 60_000) return;
 			repeatedAt = app.clock.now();
 			makeRepeats(app);
+			app.run(tellTomorrow, {}, { type: 'system' });
 			app.run(makeRepeatInvoices, {}, { type: 'system' });
 		});
 		await safely('records of acceptance', () => {

@@ -44,6 +44,15 @@
 		busy = '';
 		problem = r.state === 'refused' ? r.message : '';
 	}
+	let minutes = $state(20);
+	let toldOf = $state('');
+	/** The customer is told when we come. */
+	async function onOurWay(jobId: string) {
+		busy = `way ${jobId}`;
+		const r = await command('plan.on-our-way', { jobId, minutes });
+		busy = '';
+		[problem, toldOf] = r.ok ? ['', jobId] : [r.message, ''];
+	}
 	async function seen(noticeId: string) {
 		const r = await command('plan.see-notice', { noticeId });
 		problem = r.ok ? '' : r.message;
@@ -114,6 +123,14 @@
 			{s.customer}{#if s.phone}
 				· <a class="link" href="tel:{s.phone}">{s.phone}</a>{/if}
 		</p>
+		{#if data.onOurWay && running?.jobId !== s.jobId}<div class="mt-3 grid grid-cols-[1fr_auto] gap-3">
+				<select class="select" style="height: 48px" aria-label={words.field.day.arrives} bind:value={minutes}
+					>{#each [10, 20, 30, 45, 60, 90] as n (n)}<option value={n}>{words.field.day.inMinutes(n)}</option>{/each}</select
+				><button class="btn btn-tall" disabled={busy === `way ${s.jobId}`} onclick={() => onOurWay(s.jobId)}
+					>{words.field.day.onOurWay}<span class="sr-only">: {s.job}</span></button
+				>
+			</div>
+			{#if toldOf === s.jobId}<p role="status">{words.field.day.told}</p>{/if}{/if}
 		<div class="mt-3 grid grid-cols-2 gap-3">
 			<a class="btn btn-tall" href="/api/shift-calendar/{s.id}" download>{words.field.day.calendar}</a>
 			{#if s.lat !== null}<a class="btn btn-tall" href="geo:{s.lat},{s.lng}?q={s.lat},{s.lng}">{words.field.day.directions}</a

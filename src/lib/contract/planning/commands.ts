@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { command } from '../define';
-import { Id, Text, DayText, strict, Version, Nothing, orNull } from '../inputs';
+import { Id, Text, DayText, strict, orNull } from '../inputs';
 
 export const Minute = Type.Union([Type.Integer({ minimum: 0, maximum: 2160 }), Type.Null()]);
 

@@ -70,6 +70,8 @@ export interface CompanySettings {
 	cardMoves: { issued: string; declined: string; deposit: string; clockOn: string | null; lastTask: string };
 	/** Whom a text message tells that a quote of this much (cents, with tax) or more was accepted; empty: nobody. */
 	wonText: { above: number; to: string };
+	/** Whether customers are told the day before, and when somebody sets out; nothing goes out by itself in the quiet hours (minutes from midnight). */
+	visitMessages: { dayBefore: boolean; onOurWay: boolean; quietFrom: number; quietTo: number };
 	/** When somebody must sign off before a quote goes out. */
 	signOff: SignOffRules;
 }
@@ -116,6 +118,7 @@ export function settingsFrom(given: SettingsGiven): CompanySettings {
 		leadLetter: USUAL_ANSWER,
 		signOff: NO_RULES,
 		wonText: { above: 0, to: '' },
+		visitMessages: { dayBefore: false, onOurWay: false, quietFrom: 1200, quietTo: 420 },
 		tolerance: { amount: 500, percent: 100 },
 		invoiceReminders: NO_INVOICE_REMINDERS,
 		lateCharge: { yearly: 0, grace: 0 },

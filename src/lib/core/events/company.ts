@@ -52,6 +52,8 @@ export const COMPANY = {
 	'views.remove': (p: { name: string }) => `View “${p.name}” taken away`,
 	'outbox.resend': (p: { subject: string }) => `Sent again: ${p.subject}`,
 	'time-off.add': (p: { name: string; from: string; to: string }) => `${p.name} is off from ${longDay(p.from)} to ${longDay(p.to)}`,
+	'company.visit-messages': (p: { dayBefore: boolean; onOurWay: boolean }) =>
+		`Customers are told ${[p.dayBefore ? 'the day before' : '', p.onOurWay ? 'when somebody sets out' : ''].filter(Boolean).join(' and ') || 'nothing by itself'}`,
 	'time-off.ask': (p: { name: string; from: string; to: string }) =>
 		`${p.name} asks for time off from ${longDay(p.from)} to ${longDay(p.to)}`,
 	'time-off.answer': (p: { name: string; granted: boolean; from: string; to: string }) =>

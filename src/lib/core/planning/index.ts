@@ -7,3 +7,4 @@ export * from './moved-day';
 export * from './told';
 export * from './skills';
 export * from './week';
+export * from './quiet';

@@ -14,6 +14,7 @@ export {
 	takeOffCall
 } from './calendar';
 export { noticeCalled, noticesOf, seeNotice, tellPlan, toTell, unseenNotices, type ToTell } from './telling';
+export { onOurWay, setVisitMessages, tellTomorrow } from './visits';
 export { planLines } from './plan-lines';
 export { ableOf, skillTrouble } from './skills';
 export { addShifts, beginWork, checkPlan, conflictsAgainst, workJob } from './commands';

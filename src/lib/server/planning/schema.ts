@@ -170,3 +170,18 @@ export const busyTimes = sqliteTable(
 	},
 	(t) => [index('busy_times_calendar').on(t.calendarId), index('busy_times_day').on(t.day, t.personId)]
 );
+
+/** That a customer was told that somebody comes: once for a job, a day and a kind, however often it is tried. */
+export const visitMessages = sqliteTable(
+	'visit_messages',
+	{
+		id: id(),
+		jobId: ref('job_id')
+			.notNull()
+			.references(() => jobs.id),
+		day: day('day').notNull(),
+		kind: text('kind', { enum: ['day before', 'on our way'] }).notNull(),
+		at: instant('at').notNull()
+	},
+	(t) => [uniqueIndex('visit_messages_one').on(t.jobId, t.day, t.kind)]
+);

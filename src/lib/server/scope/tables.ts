@@ -66,6 +66,7 @@ export const UNDER_A_JOB: Readonly<Record<string, string>> = {
 	job_files: under('jobs', 'job_id'),
 	job_mails: under('jobs', 'job_id'),
 	daily_logs: under('jobs', 'job_id'),
+	visit_messages: under('jobs', 'job_id'),
 	phase_links: under('jobs', 'job_id'),
 	told_shifts: under('jobs', 'job_id'),
 	field_notes: under('jobs', 'job_id'),

@@ -111,6 +111,10 @@ export const pages: Partial<Translated<typeof Pages>> = {
 
 /** What a subcontractor can be told by their link, and a crew of their notices. */
 export const planning: Partial<Translated<typeof Planning>> = {
+	'customer-cannot-be-reached': () => 'Este cliente no tiene teléfono ni correo.',
+	'job-not-there': () => 'Este trabajo ya no está aquí.',
+	'not-told-when-on-our-way': () => 'La empresa no avisa a los clientes cuando alguien sale.',
+	'told-today-already': () => 'Hoy ya recibieron el aviso.',
 	'needs-link-from-mail': () => 'Esto necesita el enlace del correo.',
 	'not-needed-any-more': () => 'Esto ya no hace falta. Gracias de todos modos.',
 	'notice-not-there': () => 'Este aviso ya no está aquí.',

@@ -37,6 +37,10 @@ export const field = {
 		did: { on: (job: string) => `Clock on, ${job}`, off: (job: string) => `Clock off, ${job}` }
 	},
 	day: {
+		onOurWay: 'On our way',
+		arrives: 'We arrive',
+		inMinutes: (n: number) => `in ${n} min`,
+		told: 'The customer knows.',
 		changed: 'Your plan changed',
 		seen: 'I have seen it',
 		round: 'Round',

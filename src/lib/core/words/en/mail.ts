@@ -57,6 +57,15 @@ export const mail = {
 		subject: `We come on ${p.from}`,
 		text: `Hello ${p.customer},\n\nwe come to you ${p.from === p.to ? `on ${p.from}` : `from ${p.from} to ${p.to}`}${p.address ? `, ${p.address}` : ''}.${p.who ? `\nOn site: ${p.who}.` : ''}\n\nPlease keep the way clear, and call us if something stands against it: ${p.phone}.\n\n${p.company}`
 	}),
+	/** The day before somebody comes. */
+	comingTomorrow: (p: { customer: string; day: string; address: string; phone: string; company: string }) => ({
+		subject: `We come tomorrow, ${p.day}`,
+		text: `Hello ${p.customer},\n\nwe come tomorrow, ${p.day}${p.address ? `, to ${p.address}` : ''}. Please keep the way clear, and call us if something stands against it: ${p.phone}.\n\n${p.company}`
+	}),
+	onOurWay: (p: { who: string; from: string; to: string; phone: string; company: string }) => ({
+		subject: 'We are on our way',
+		text: `${p.who} is on the way to you and arrives between ${p.from} and ${p.to}. ${p.company}, ${p.phone}`
+	}),
 	/** Somebody's plan changed: each line is a change in words. */
 	planChanged: (p: { name: string; lines: readonly string[]; company: string }) => ({
 		subject: p.lines.length === 1 ? 'Your plan changed' : `Your plan changed: ${p.lines.length} days`,

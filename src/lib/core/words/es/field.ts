@@ -133,6 +133,10 @@ export const field: FieldWords = {
 		did: { on: (job) => `Entrada, ${job}`, off: (job) => `Salida, ${job}` }
 	},
 	day: {
+		onOurWay: 'Vamos en camino',
+		arrives: 'Llegamos',
+		inMinutes: (n) => `en ${n} min`,
+		told: 'El cliente lo sabe.',
 		changed: 'Su plan cambió',
 		seen: 'Lo he visto',
 		round: 'Ronda',

@@ -58,6 +58,14 @@ export const mail: MailWords = {
 		subject: `Vamos el ${p.from}`,
 		text: `Hola, ${p.customer}:\n\nvamos con usted ${p.from === p.to ? `el ${p.from}` : `del ${p.from} al ${p.to}`}${p.address ? `, ${p.address}` : ''}.${p.who ? `\nEn el sitio: ${p.who}.` : ''}\n\nPor favor deje libre el paso y llámenos si algo lo impide: ${p.phone}.\n\n${p.company}`
 	}),
+	comingTomorrow: (p) => ({
+		subject: `Vamos mañana, ${p.day}`,
+		text: `Hola, ${p.customer}:\n\nvamos mañana, ${p.day}${p.address ? `, a ${p.address}` : ''}. Por favor deje libre el paso y llámenos si algo lo impide: ${p.phone}.\n\n${p.company}`
+	}),
+	onOurWay: (p) => ({
+		subject: 'Vamos en camino',
+		text: `${p.who} va en camino y llega entre las ${p.from} y las ${p.to}. ${p.company}, ${p.phone}`
+	}),
 	planChanged: (p) => ({
 		subject: p.lines.length === 1 ? 'Su plan cambió' : `Su plan cambió: ${p.lines.length} días`,
 		text: `Hola, ${p.name}:\n\n${p.lines.map((l) => `• ${l}`).join('\n')}\n\n${p.company}`

@@ -2,6 +2,7 @@
 	import { latestOf } from '$lib/client/shown.svelte';
 	import { command } from '$lib/client/command';
 	import { told } from '$lib/client/told';
+	import { clockText, minutesOfClock } from '$lib/ui/board/plan';
 	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showInstant } from '$lib/ui/shell/dates';
@@ -24,6 +25,15 @@
 		busy = false;
 		problem = r.ok ? '' : r.message;
 		if (r.ok) told(`${r.result.told} ${r.result.told === 1 ? 'person is' : 'people are'} told.`);
+	}
+	async function visits(more: Partial<typeof data.visits>) {
+		const r = await command('company.visit-messages', { ...data.visits, ...more });
+		problem = r.ok ? '' : r.message;
+	}
+	function quiet(key: 'quietFrom' | 'quietTo', text: string) {
+		const minutes = minutesOfClock(text);
+		if (minutes === null) problem = 'Type times like 20:00.';
+		else void visits({ [key]: minutes });
 	}
 	async function called(noticeId: string, version: number) {
 		const r = await command('plan.called', { noticeId, version });
@@ -81,6 +91,38 @@
 							</li>{/each}
 					</ul>
 				</section>{/if}
+			<section class="sheet p-4" aria-label="Customers">
+				<h2>Customers are told by themselves</h2>
+				{#each [['dayBefore', 'the afternoon before somebody comes'], ['onOurWay', 'when somebody sets out and says so on the phone']] as const as [key, word] (key)}<label
+						class="block"
+						><input
+							type="checkbox"
+							class="checkbox"
+							name={key}
+							disabled={!data.mayChange}
+							checked={data.visits[key]}
+							onchange={(e) => visits({ [key]: e.currentTarget.checked })}
+						/>
+						{word}</label
+					>{/each}
+				<p class="mt-2">
+					Quiet from <input
+						class="input time"
+						aria-label="Quiet from"
+						disabled={!data.mayChange}
+						value={clockText(data.visits.quietFrom)}
+						onchange={(e) => quiet('quietFrom', e.currentTarget.value)}
+					/>
+					to
+					<input
+						class="input time"
+						aria-label="Quiet to"
+						disabled={!data.mayChange}
+						value={clockText(data.visits.quietTo)}
+						onchange={(e) => quiet('quietTo', e.currentTarget.value)}
+					/>
+				</p>
+			</section>
 			<section class="sheet p-4" aria-label="Told this week">
 				<h2>Told this week</h2>
 				<ul>
@@ -105,6 +147,10 @@
 	.one {
 		padding: 8px 0;
 		border-bottom: 1px solid var(--line);
+	}
+	.time {
+		width: 74px;
+		height: 28px;
 	}
 	.lines {
 		list-style: square;

@@ -1,0 +1,32 @@
+import { Type } from '@sinclair/typebox';
+import { command } from '../define';
+import { Id, Nothing, strict } from '../inputs';
+
+/** When customers are told that somebody comes; between the quiet hours (minutes from midnight) nothing goes out by itself. */
+export const setVisitMessages = command('company.visit-messages', {
+	right: 'company.change',
+	input: Type.Object(
+		{
+			dayBefore: Type.Boolean(),
+			onOurWay: Type.Boolean(),
+			quietFrom: Type.Integer({ minimum: 0, maximum: 1440 }),
+			quietTo: Type.Integer({ minimum: 0, maximum: 1440 })
+		},
+		strict
+	),
+	output: Nothing
+});
+
+/** Customers of tomorrow's work are told, each once for a day. */
+export const tellTomorrow = command('plan.tell-tomorrow', {
+	right: 'system',
+	input: Type.Object({}, strict),
+	output: Type.Object({ told: Type.Integer() }, strict)
+});
+
+/** Whoever sets out tells the customer when they come: in so many minutes, within half an hour. Once for a job and day. */
+export const onOurWay = command('plan.on-our-way', {
+	right: 'field.record',
+	input: Type.Object({ jobId: Id, minutes: Type.Integer({ minimum: 1, maximum: 600 }) }, strict),
+	output: Nothing
+});
