@@ -374,6 +374,17 @@ describe('calendars outside', () => {
 			['2027-11-15', 480]
 		]);
 	});
+	it('have turns that were moved where they were moved to, not those that were called off, and one that comes without its event', () => {
+		const series = ['DTSTART:20270601T130000Z', 'DTEND:20270601T140000Z', 'RRULE:FREQ=DAILY;COUNT=2'];
+		const turn = ['RECURRENCE-ID:20270602T130000Z', 'DTSTART:20270603T150000Z', 'DTEND:20270603T160000Z'];
+		const read = (...lines: string[]) => takenTimes(file(...lines), within).map((t) => [t.day, t.from]);
+		expect(read(...event(...series), ...event(...turn))).toEqual([
+			['2027-06-01', 540],
+			['2027-06-03', 660]
+		]);
+		expect(read(...event(...series), ...event(...turn, 'STATUS:CANCELLED'))).toEqual([['2027-06-01', 540]]);
+		expect(read(...event(...turn))).toEqual([['2027-06-03', 660]]);
+	});
 	it('leave out what was called off, what takes no time, and what came from here', () => {
 		const at = ['DTSTART:20270601T130000Z', 'DTEND:20270601T140000Z'];
 		expect(takenTimes(file(...event(...at, 'STATUS:CANCELLED'), ...event(...at, 'TRANSP:TRANSPARENT')), within)).toEqual([]);

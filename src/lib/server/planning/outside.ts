@@ -1,6 +1,7 @@
 import ICAL from 'ical.js';
 import { instantOf, wallTime, addDays, WallTimeError, type Day } from '../../core/time';
 import { say } from '../../contract/refusals/planning';
+import { grouped } from '../../core/lists';
 import { Refusal } from '../../core/refusal';
 
 /** Taken time, as the company's wall time. */
@@ -15,7 +16,8 @@ export interface TakenTime {
 export const MOST_TEXT = 5_000_000;
 const MOST_EVENTS = 20_000;
 const MOST_TIMES = 3_000;
-const MOST_TURNS = 5_000;
+/** Turns of all recurring events together: looked through one by one from their first on, they would hold the server up. */
+const MOST_TURNS = 60_000;
 
 /** A time of an event as the company's wall time. Floating ones are the company's own; a zone without its rules is looked up by its name. */
 function wallOf(t: ICAL.Time, zone: string, named: string | undefined): { day: Day; minutes: number } {
@@ -70,18 +72,18 @@ const takes = (c: ICAL.Component): boolean =>
  */
 export function takenTimes(source: string, within: { from: Day; to: Day; zone: string }): TakenTime[] {
 	if (source.length > MOST_TEXT) throw new Refusal(say('calendar-too-large'));
-	const events = read(source).filter(takes);
+	const events = read(source);
 	if (events.length > MOST_EVENTS) throw new Refusal(say('calendar-too-large'));
-	const moved = events.filter((e) => e.hasProperty('recurrence-id'));
+	const isTurn = (e: ICAL.Component): boolean => e.hasProperty('recurrence-id');
+	const moved = grouped(events.filter(isTurn), (e) => text(e, 'uid'));
+	const first = new Set(events.filter((e) => !isTurn(e)).map((e) => text(e, 'uid')));
 	const times: TakenTime[] = [];
+	const turns = { left: MOST_TURNS };
 	for (const c of events) {
-		if (
-			c.hasProperty('recurrence-id') &&
-			events.some((o) => o !== c && !o.hasProperty('recurrence-id') && text(o, 'uid') === text(c, 'uid'))
-		)
-			continue;
-		const own = moved.filter((m) => m !== c && text(m, 'uid') === text(c, 'uid'));
-		times.push(...ofEvent(new ICAL.Event(c, { exceptions: own }), within));
+		// A turn that was moved or called off is read with the event it belongs to; alone, as an event of its own.
+		if (!takes(c) || (isTurn(c) && first.has(text(c, 'uid')))) continue;
+		const own = isTurn(c) ? [] : (moved.get(text(c, 'uid')) ?? []);
+		times.push(...ofEvent(new ICAL.Event(c, { exceptions: own }), within, turns));
 		if (times.length > MOST_TIMES) throw new Refusal(say('calendar-too-large'));
 	}
 	return times;
@@ -105,16 +107,17 @@ function zoneNamed(c: ICAL.Component): string | undefined {
 	return typeof tzid === 'string' ? tzid : undefined;
 }
 
-function ofEvent(event: ICAL.Event, { from, to, zone }: { from: Day; to: Day; zone: string }): TakenTime[] {
+function ofEvent(event: ICAL.Event, { from, to, zone }: { from: Day; to: Day; zone: string }, left: { left: number }): TakenTime[] {
 	const spans: { start: ICAL.Time; end: ICAL.Time; words: string }[] = [];
 	const named = zoneNamed(event.component);
 	if (!event.isRecurring()) spans.push({ start: event.startDate, end: event.endDate, words: event.summary });
 	else {
 		const turns = event.iterator();
-		for (let n = 0, at = turns.next(); at && n < MOST_TURNS; n++, at = turns.next()) {
+		for (let at = turns.next(); at; at = turns.next()) {
+			if ((left.left -= 1) < 0) throw new Refusal(say('calendar-too-large'));
 			const one = event.getOccurrenceDetails(at);
 			if (wallOf(one.startDate, zone, named).day > to) break;
-			spans.push({ start: one.startDate, end: one.endDate, words: one.item.summary });
+			if (takes(one.item.component)) spans.push({ start: one.startDate, end: one.endDate, words: one.item.summary });
 		}
 	}
 	return spans
