@@ -15,6 +15,7 @@ export {
 } from './calendar';
 export { noticeCalled, noticesOf, seeNotice, tellPlan, toTell, unseenNotices, type ToTell } from './telling';
 export { onOurWay, setVisitMessages, tellTomorrow } from './visits';
+export type { NoticeLine } from './schema';
 export { planLines } from './plan-lines';
 export { ableOf, skillTrouble } from './skills';
 export { addShifts, beginWork, checkPlan, conflictsAgainst, workJob } from './commands';

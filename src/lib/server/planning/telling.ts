@@ -46,6 +46,8 @@ export function toTell(db: Orm, today: Day, ids?: readonly string[]): ToTell[] {
 	const now = db
 		.select(NOW)
 		.from(shifts)
+		// Of jobs that are not theirs to see, nobody tells anything.
+		.innerJoin(jobs, eq(jobs.id, shifts.jobId))
 		.leftJoin(phases, eq(phases.id, shifts.phaseId))
 		.where(and(gte(shifts.day, today), isNotNull(shifts.personId), ids ? inArray(shifts.personId, [...ids]) : undefined))
 		.all();
@@ -53,6 +55,7 @@ export function toTell(db: Orm, today: Day, ids?: readonly string[]): ToTell[] {
 	const known = db
 		.select(KNOWN)
 		.from(toldShifts)
+		.innerJoin(jobs, eq(jobs.id, toldShifts.jobId))
 		.where(and(gte(toldShifts.day, addDays(today, -60)), ids ? inArray(toldShifts.personId, [...ids]) : undefined))
 		.all();
 	const is = grouped(now, (d) => d.personId ?? '');

@@ -68,7 +68,6 @@ export const UNDER_A_JOB: Readonly<Record<string, string>> = {
 	daily_logs: under('jobs', 'job_id'),
 	visit_messages: under('jobs', 'job_id'),
 	phase_links: under('jobs', 'job_id'),
-	told_shifts: under('jobs', 'job_id'),
 	field_notes: under('jobs', 'job_id'),
 	site_forms: under('jobs', 'job_id'),
 	handovers: under('jobs', 'job_id'),
@@ -115,6 +114,7 @@ export const UNDER_A_JOB: Readonly<Record<string, string>> = {
 /** What leads to a job and is seen all the same, and why. */
 export const OPEN: Readonly<Record<string, string>> = {
 	shifts: 'whoever plans must see that somebody is taken; the job itself is not named to them',
+	told_shifts: 'as the shifts they are held against: only those of jobs that are seen are told, and named',
 	journal_entries: 'only with the right to the books, which needs all jobs',
 	bank_lines: 'only with the right to the books, which needs all jobs'
 };

@@ -2,7 +2,8 @@ import { inArray } from 'drizzle-orm';
 import type { App } from '../app';
 import { todayOf } from '../company';
 import { people } from '../people/schema';
-import { planLines, noticesOf, toTell, type ToTell } from '../planning';
+import type { PlannedDay } from '../../core/planning';
+import { planLines, noticesOf, toTell, type NoticeLine, type ToTell } from '../planning';
 import { jobs } from '../sales/schema';
 import { languageOf } from '../../core/words';
 
@@ -27,6 +28,10 @@ export function tellPage(app: App) {
 			.map((p) => [p.id, p])
 	);
 	const seenJobs = visible(db, waiting);
+	const notices = noticesOf(db, app.clock.now() - WEEK);
+	const named = [...new Set(notices.flatMap((n) => n.changes.map(jobIdOf)))];
+	const rows = named.length ? db.select({ id: jobs.id }).from(jobs).where(inArray(jobs.id, named)).all() : [];
+	const seen = new Set(rows.map((j) => j.id));
 	return {
 		waiting: waiting
 			.map(({ personId, changes }) => ({
@@ -38,13 +43,24 @@ export function tellPage(app: App) {
 				)
 			}))
 			.sort((a, b) => (a.name < b.name ? -1 : 1)),
-		told: noticesOf(db, app.clock.now() - WEEK).map(({ changes, language: _, ...n }) => ({
+		told: notices.map(({ changes, language: _, ...n }) => ({
 			...n,
 			n: changes.length,
-			lines: planLines('en', changes)
+			lines: planLines(
+				'en',
+				changes.map((c) => (seen.has(jobIdOf(c)) ? c : hidden(c)))
+			)
 		}))
 	};
 }
+
+const jobIdOf = (c: NoticeLine): string => c.is?.jobId ?? c.was?.jobId ?? '';
+
+/** A change of a job that whoever looks may not see: that there was one, and when. */
+const hidden = (c: NoticeLine): NoticeLine => {
+	const bare = (d: PlannedDay | null) => d && { ...d, phase: '', note: '' };
+	return { ...c, job: 'another job', was: bare(c.was), is: bare(c.is) };
+};
 
 /** Names of jobs, of those that whoever looks may see. */
 function visible(db: App['db']['orm'], waiting: readonly ToTell[]): (id: string | undefined) => string {

@@ -121,9 +121,10 @@
 			class:free={free.includes(d)}
 			class:drawn={drawing !== null && n >= Math.min(drawing.from, drawing.to) && n <= Math.max(drawing.from, drawing.to)}
 			style:left="{(n / days.length) * 100}%"
-			aria-label="{label}, {d}{off(d) ? ', time off' : ''}{free.includes(d) ? ', does not work' : ''}{taken.some((t) => t.day === d)
-				? ', taken elsewhere'
-				: ''}"
+			aria-label="{label}, {d}{off(d) ? ', time off' : ''}{free.includes(d) ? ', does not work' : ''}{taken
+				.filter((t) => t.day === d)
+				.map((t) => `, taken elsewhere: ${t.text || 'busy'}`)
+				.join('')}"
 			data-place="{personId ?? ''}|{d}"
 			data-day={n}
 			tabindex={cursor === n && !bars.some((b) => b.first <= n && b.last >= n) ? 0 : -1}

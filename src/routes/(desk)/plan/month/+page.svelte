@@ -70,12 +70,14 @@
 								>{r.crew}: {r.stops} stops, {formatMinutes(r.minutes)}</a
 							>{/each}
 					</div>{/each}
-				{#each bars as p (p.id)}<svelte:element
-						this={mayJobs ? 'a' : 'span'}
-						class="phase"
-						href={mayJobs ? `/jobs/${p.jobId}` : undefined}
-						style="grid-column: {p.first + 1} / {p.last + 2}; --tone: {jobTone(p.number)}">{p.job}: {p.name}</svelte:element
-					>{/each}
+				{#each bars as p (p.id)}<div role="cell" class="over" style="grid-column: {p.first + 1} / {p.last + 2}">
+						<svelte:element
+							this={mayJobs ? 'a' : 'span'}
+							class="phase"
+							href={mayJobs ? `/jobs/${p.jobId}` : undefined}
+							style="--tone: {jobTone(p.number)}">{p.job}: {p.name}</svelte:element
+						>
+					</div>{/each}
 			</div>
 		{/each}
 	</div>
@@ -129,6 +131,10 @@
 	}
 	.round {
 		border-left-style: double;
+	}
+	.over {
+		min-width: 0;
+		display: grid;
 	}
 	.phase {
 		margin: 1px 2px;
