@@ -107,6 +107,9 @@ describe('an arrangement of shifts', () => {
 		yard.call('petra', 'jobs.change-phase', { ...phase, skills: 'fall protection' });
 		yard.call('petra', 'people.save-paper', { personId: 'hattie', name: 'Fall protection', validUntil: '2027-07-01' });
 		expect(() => arrange([fresh('noor', '2027-06-28')])).toThrow('Noor Etienne: no “fall protection”');
+		const day = { from: '2027-06-28', to: '2027-06-28', start: null, end: null, note: '' };
+		const added = () => yard.call('petra', 'plan.add', { jobId: roof, phase: 'Shingles', personIds: ['noor'], ...day });
+		expect(added).toThrow('Noor Etienne: no “fall protection”');
 		arrange([fresh('hattie', '2027-06-28')]);
 		expect(() => arrange([fresh('hattie', '2027-07-02')])).toThrow('Hattie Brandt: “Fall protection” held until July 1, 2027');
 		const paper = value<string>(app, "select id from person_papers where person_id = 'hattie'");
@@ -445,6 +448,7 @@ describe('our feeds', () => {
 				const of = { name: 'Yard', at: Date.UTC(2027, 3, 14), instant: (d: string, m: number) => Date.parse(d) + m * 60_000 };
 				const text = writeCalendar([{ id: 'a', day: '2027-05-01', from, to: from + 1, title, place: '', note, sequence }], of);
 				for (const line of text.split('\r\n')) expect(Buffer.byteLength(line)).toBeLessThanOrEqual(75);
+				// What `parse` gives is what `Component` takes; its types say a string.
 				const event = new ICAL.Component(ICAL.parse(text) as unknown as string).getFirstSubcomponent('vevent')!;
 				expect([event.getFirstPropertyValue('summary') ?? '', event.getFirstPropertyValue('description') ?? '']).toEqual([title, note]);
 				expect([

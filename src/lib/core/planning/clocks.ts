@@ -22,7 +22,7 @@ const at = (day: Day, minutes: number, zone: string, which?: 'first' | 'second')
 	instantOf(addDays(day, Math.floor(minutes / 1440)), clock(minutes).padStart(5, '0'), zone, which);
 
 /** The instant of a wall time: the first of one that comes twice; of one that does not come, the instant the clock jumps over it. */
-function instant(day: Day, minutes: number, zone: string): number {
+export function wallInstant(day: Day, minutes: number, zone: string): number {
 	for (let m = minutes; ; m += 1)
 		try {
 			return at(day, m, zone, 'first');
@@ -37,7 +37,7 @@ function instant(day: Day, minutes: number, zone: string): number {
  */
 export function clockChange(day: Day, from: number, to: number, zone: string | undefined): number {
 	if (zone === undefined || changeAround(day, zone) === 0) return 0;
-	return Math.round((instant(day, to, zone) - instant(day, from, zone)) / 60_000) - (to - from);
+	return Math.round((wallInstant(day, to, zone) - wallInstant(day, from, zone)) / 60_000) - (to - from);
 }
 
 /** What is said of a wall time that the clock skips or shows twice; null for any other. */

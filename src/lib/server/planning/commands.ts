@@ -51,15 +51,17 @@ function wantedShifts(
 	return i.personIds.flatMap((personId) => days.map((day) => ({ id: newId(), personId, jobId: i.jobId, day, from: i.start, to: i.end })));
 }
 
-/** What would be planned and what speaks against it; saves nothing. */
-export function checkPlan(
-	app: App,
-	i: Parameters<typeof wantedShifts>[1],
-	without: readonly string[] = []
-): { shifts: number; conflicts: Conflict[] } {
+/** What would be planned and what speaks against it, also what the phase asks of people; saves nothing. */
+export function checkPlan(app: App, i: Parameters<typeof wantedShifts>[1] & { phase: string }): { shifts: number; conflicts: Conflict[] } {
 	const wanted = wantedShifts(app.db.orm, i);
-	return { shifts: wanted.length, conflicts: conflictsAgainst(app.db.orm, wanted, without) };
+	return { shifts: wanted.length, conflicts: againstOn(app.db.orm, wanted, i.phase) };
 }
+
+const againstOn = (db: Orm, wanted: readonly Shift[], phase: string): Conflict[] =>
+	conflictsAgainst(
+		db,
+		wanted.map((w) => ({ ...w, phase }))
+	);
 
 export function refuseConflicts(conflicts: readonly Conflict[], despite: boolean | undefined): void {
 	if (conflicts.length > 0 && !despite)
@@ -73,7 +75,7 @@ export const addShifts = serve(contract.addShifts, (ctx, i) => {
 	const job = plannableJob(ctx, i.jobId);
 	for (const id of i.personIds) if (id) ctx.get(people, id, 'This person');
 	const wanted = wantedShifts(ctx.db, i);
-	const conflicts = conflictsAgainst(ctx.db, wanted);
+	const conflicts = againstOn(ctx.db, wanted, i.phase);
 	refuseConflicts(conflicts, i.despite);
 	const phaseId = phaseNamed(ctx, job.id, i.phase);
 	for (const w of wanted) ctx.insert(shifts, { ...w, phaseId, note: i.note });

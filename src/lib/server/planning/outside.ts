@@ -91,6 +91,7 @@ export function takenTimes(source: string, within: { from: Day; to: Day; zone: s
 
 function read(source: string): ICAL.Component[] {
 	try {
+		// What `parse` gives is what `Component` takes; its types say a string.
 		const root = new ICAL.Component(ICAL.parse(source) as unknown as string);
 		const all = root.name === 'vcalendar' ? [root] : root.getAllSubcomponents('vcalendar');
 		if (all.length === 0) throw new Refusal(say('not-a-calendar'));

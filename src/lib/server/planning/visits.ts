@@ -40,7 +40,7 @@ function send(
 const TO = { name: customers.name, mail: customers.mail, phone: customers.phone, language: customers.language, address: sites.address };
 
 /** Jobs on which somebody comes on a day, and whose customer was not told of it yet. */
-export const toAnnounce = (db: Orm, day: Day) =>
+const toAnnounce = (db: Orm, day: Day) =>
 	db
 		.selectDistinct({ jobId: jobs.id, ...TO })
 		.from(shifts)

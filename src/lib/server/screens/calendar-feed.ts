@@ -4,8 +4,8 @@ import { todayOf, companyOf } from '../company';
 import { branches } from '../company/schema';
 import { crews, people } from '../people/schema';
 import { writeCalendar, type CalendarDay } from '../planning';
-import { clock } from '../../core/planning';
-import { instantOf, addDays, type Day } from '../../core/time';
+import { wallInstant } from '../../core/planning';
+import { addDays, type Day } from '../../core/time';
 import type { App } from '../app';
 import { sites, jobs } from '../sales/schema';
 import { phases } from '../work/schema';
@@ -40,29 +40,15 @@ const from = (app: App) =>
 		.leftJoin(sites, eq(sites.id, jobs.siteId))
 		.leftJoin(phases, eq(phases.id, shifts.phaseId));
 
-/** Instants of wall times in the company's zone; each day's midnight is asked for once, whatever stands on it. */
+/** Instants of wall times in the company's zone, each asked for once: people begin and end at the same few times of a day. */
 function instants(zone: string): (day: Day, minutes: number) => number {
 	const known = new Map<string, number>();
 	return (day, minutes) => {
 		const key = `${day} ${minutes}`;
-		const before = known.get(key);
-		if (before !== undefined) return before;
-		const d = addDays(day, Math.floor(minutes / 1440));
-		const at = firstInstant(d, minutes % 1440, zone);
+		const at = known.get(key) ?? wallInstant(day, minutes, zone);
 		known.set(key, at);
 		return at;
 	};
-}
-
-/** A wall time that the clock skips is the first minute after. */
-function firstInstant(day: Day, minutes: number, zone: string): number {
-	for (let m = minutes; m < minutes + 180; m++)
-		try {
-			return instantOf(addDays(day, Math.floor(m / 1440)), clock(m).padStart(5, '0'), zone, 'first');
-		} catch (e) {
-			if (m === minutes + 179) throw e;
-		}
-	return instantOf(day, '12:00', zone, 'first');
 }
 
 const written = (app: App, name: string, days: readonly CalendarDay[]): string =>

@@ -2,7 +2,7 @@ export { QUERIES } from './asked';
 export { assemblyDetail } from './assembly';
 export { bench } from './bench';
 export { board, plannableJobs, stagesUnderWay, unmanned } from './board';
-export { jobBoard } from './job-board';
+export { planByJob } from './plan-by-job';
 export { countries } from './holidays';
 export { calendarsPage, planPeople } from './plan-people';
 export { tellPage } from './tell';

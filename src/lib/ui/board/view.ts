@@ -1,3 +1,4 @@
+import { skillsIn } from '$lib/core/planning';
 import type { BoardData } from './rows';
 
 /** How the board is looked at, kept in the address. */
@@ -40,8 +41,6 @@ export interface JobFacts {
 export const jobShown = (v: View, id: string, facts: JobFacts | undefined): boolean =>
 	(v.job === '' || v.job === id) && (v.stage === '' || facts?.stageId === v.stage) && (v.kind === '' || facts?.kind === v.kind);
 
-const skillsOf = (text: string): string[] => text.split(',').map((s) => s.trim().toLowerCase());
-
 /** The board with the people and the work that are looked at; whoever is shown keeps all their gaps and load. */
 export function filtered(b: BoardData & { jobs: Record<string, JobFacts> }, v: View): BoardData {
 	if (filtersOf(v) === 0) return b;
@@ -52,7 +51,7 @@ export function filtered(b: BoardData & { jobs: Record<string, JobFacts> }, v: V
 		(p) =>
 			(v.crew === '' || p.crewId === v.crew) &&
 			(v.branch === '' || p.branchId === v.branch) &&
-			(v.skill === '' || skillsOf(p.skills).includes(v.skill.toLowerCase())) &&
+			(v.skill === '' || skillsIn(p.skills).some((s) => s.toLowerCase() === v.skill.toLowerCase())) &&
 			(!ofJobs || on.has(p.id))
 	);
 	const unmanned = b.unmanned.filter((u) => v.job === '' || v.job === u.jobId);
@@ -60,5 +59,4 @@ export function filtered(b: BoardData & { jobs: Record<string, JobFacts> }, v: V
 }
 
 /** Every skill that somebody on the board has. */
-export const skillsOn = (b: BoardData): string[] =>
-	[...new Set(b.staff.flatMap((p) => p.skills.split(',').map((s) => s.trim())))].filter(Boolean).sort();
+export const skillsOn = (b: BoardData): string[] => [...new Set(b.staff.flatMap((p) => skillsIn(p.skills)))].sort();

@@ -4,7 +4,7 @@ import { isDay, mondayOf } from '$lib/core/time';
 import { app } from '$lib/server/app';
 import { companyOf, settingsOf, staff, todayOf } from '$lib/server/company';
 import { toTell } from '$lib/server/planning';
-import { board, jobBoard, plannableJobs, stagesUnderWay } from '$lib/server/screens';
+import { board, planByJob, plannableJobs, stagesUnderWay } from '$lib/server/screens';
 import type { PageServerLoad } from './$types';
 
 export const load = shown((({ url, locals }) => {
@@ -16,7 +16,7 @@ export const load = shown((({ url, locals }) => {
 	const mayPlan = locals.signed !== null && may(locals.signed.actor, 'plan.change');
 	return {
 		board: board(app(), from, weeks),
-		byJob: url.searchParams.get('by') === 'job' ? jobBoard(app(), from, weeks).jobs : [],
+		byJob: url.searchParams.get('by') === 'job' ? planByJob(app(), from, weeks).jobs : [],
 		...{ weeks, crews, branches, stages: stagesUnderWay(app()), kinds: settingsOf(app().db.orm).salesLists.kinds },
 		calendar: { hours: own.hours, holidays: own.holidays },
 		jobs: plannableJobs(app()),

@@ -9,7 +9,7 @@
 	import { Arranger, changed, copied, off } from '$lib/ui/board/arranger.svelte';
 	import Board from '$lib/ui/board/Board.svelte';
 	import DoubtDialog from '$lib/ui/board/DoubtDialog.svelte';
-	import JobBoard from '$lib/ui/board/JobBoard.svelte';
+	import ByJob from '$lib/ui/board/ByJob.svelte';
 	import type { JobRow, PhaseRow } from '$lib/ui/board/job-rows';
 	import { barsOf, type Bar, type Held } from '$lib/ui/board/layout';
 	import MoveDayDialog from '$lib/ui/board/MoveDayDialog.svelte';
@@ -190,7 +190,7 @@
 			{picked.size} picked: drag one of them, or Delete takes them off.
 			<button class="link" onclick={() => (picked = new Set())}>Let go</button>
 		</p>{/if}
-	{#if view.by === 'job'}<JobBoard
+	{#if view.by === 'job'}<ByJob
 			jobs={jobsShown}
 			days={b.days}
 			holidays={b.holidays}

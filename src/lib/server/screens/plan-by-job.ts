@@ -11,7 +11,7 @@ import { jobs, stages } from '../sales/schema';
 import { phaseLinks, phases } from '../work/schema';
 
 /** Jobs that are ready or under way, or have somebody planned in these weeks: their phases over days, and who is on them. */
-export function jobBoard(app: App, from: Day, weeks: number) {
+export function planByJob(app: App, from: Day, weeks: number) {
 	const db = app.db.orm;
 	const to = addDays(from, weeks * 7 - 1);
 	const c = calendar(db, from, to);
