@@ -2,17 +2,11 @@ import { addDays, daysBetween, mondayOf, weekday, type Day } from '../lib/core/t
 import { buildJobs } from './doing-jobs';
 import { buildForms } from './forms';
 import { written } from './written';
+import { DISTRICTS, QUARTERS } from './districts';
 import type { Yard } from './yard';
 
 const one = (yard: Yard, sql: string, ...args: unknown[]): string =>
 	String(Object.values((yard.app.db.sqlite.prepare(sql).get(...args) as object | undefined) ?? { none: '' })[0]);
-/** Four quarters of the town, in thousandths of a degree from its middle. */
-const QUARTERS: readonly (readonly [number, number])[] = [
-	[-6, -14],
-	[9, -4],
-	[-12, 9],
-	[14, 12]
-];
 const STREETS = ['Harbor Row', 'Ropewalk', 'Chandler Street', 'Spar Lane', 'Beacon Hill', 'Weir Road'];
 
 /** What is being done: a season under way, a job that repeats, work lists with steps and parts, weeks that are approved. */
@@ -53,6 +47,7 @@ function buildSeason(yard: Yard, today: Day): void {
 			siteId: null,
 			address: `${10 + Math.floor(n / 6) * 4} ${STREETS[n % 6]}, Osselmere`,
 			access: n % 5 === 0 ? 'Key at the desk of Fennick' : '',
+			district: DISTRICTS[n % 4] ?? '',
 			lat: -47 + (qx + ((n * 7) % 9) - 4) / 1000,
 			lng: -131 + (qy + ((n * 5) % 11) - 5) / 1000
 		});

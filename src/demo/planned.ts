@@ -1,4 +1,5 @@
 import { addDays, type Day } from '../lib/core/time';
+import { districtAt } from './districts';
 import type { Yard } from './yard';
 
 interface Ids {
@@ -13,6 +14,7 @@ const phaseOf = (yard: Yard, jobId: string, name: string): string =>
 
 /** What an office does around the board: phases over days, what people can do, who is off, who is told what. */
 export function planAround(yard: Yard, today: Day, { school, ahead, back }: Ids): void {
+	nameDistricts(yard);
 	yard.at(back(1), '15:30');
 	const [tearOff, dryIn, shingles] = ['Tear-off', 'Dry-in', 'Shingles'].map((n) => phaseOf(yard, school, n));
 	const lay = (phaseId: string | undefined, name: string, from: Day, to: Day, skills = '') =>
@@ -61,3 +63,13 @@ const dentist = (day: Day): string =>
 			'END:VCALENDAR'
 		]
 	].join('\r\n');
+
+/** Sites of work that is ready or under way get the district they lie in, so that the plan can be looked at by it. */
+function nameDistricts(yard: Yard): void {
+	const rows = yard.app.db.sqlite
+		.prepare(
+			"select distinct s.id siteId, s.customer_id customerId, s.address, s.access, s.lat, s.lng from sites s join jobs j on j.site_id = s.id where s.lat is not null and s.district = '' and j.number is not null and j.stage_id in (select id from stages where meaning in ('ready', 'under way'))"
+		)
+		.all() as { siteId: string; customerId: string; address: string; access: string; lat: number; lng: number }[];
+	for (const r of rows) yard.call('petra', 'customers.save-site', { ...r, district: districtAt(r.lat, r.lng) });
+}

@@ -245,6 +245,7 @@ export const ACCESS = `
   OF----        plan.arrange
   OF----        plan.ask-firm
   OF----        plan.called
+  OFELCB        plan.keep-view
   OF----        plan.move-day
   OF----        plan.move-day-back
   OFELC-        plan.on-our-way
@@ -259,6 +260,8 @@ export const ACCESS = `
   OF----        plan.tell
   OF----        plan.tell-customer
   nobody        plan.tell-tomorrow
+  visits link   plan.turn-my-messages
+  OFE---        plan.turn-visit-messages
   OF----        plan.withdraw-ask
   OFE---        quotes.accept-by-hand
   quote link    quotes.answer

@@ -12,7 +12,7 @@ import { ACCESS } from './access-matrix';
 import { count, freshYard } from './yard';
 
 const LETTERS = 'OFELCB';
-const LINKS: LinkKind[] = ['quote', 'invoice', 'password', 'firm', 'calendar', 'document'];
+const LINKS: LinkKind[] = ['quote', 'invoice', 'password', 'firm', 'calendar', 'document', 'visits'];
 const person = (role: Role): Actor => ({ type: 'person', id: 'imogen', name: role, role });
 const link = (kind: LinkKind): Actor => ({ type: 'link', kind, linkId: 'x', subjectId: 'x' });
 const anybody: Actor = { type: 'public', address: '192.0.2.1' };

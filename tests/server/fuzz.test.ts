@@ -29,7 +29,8 @@ function actorFor(command: Command): Actor {
 			password: 'people',
 			firm: 'firm_asks',
 			calendar: 'people',
-			document: 'issued_files'
+			document: 'issued_files',
+			visits: 'customers'
 		}[kind];
 		return {
 			type: 'link',

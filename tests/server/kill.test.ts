@@ -13,22 +13,27 @@ import { count, freshYard } from './yard';
 /** Each is a process of its own, a second long: all two hundred of them in `npm run endurance`. */
 const ROUNDS = Number(process.env.NICKEL_KILLS ?? 60);
 
+/** One file starts three times as fast as a thousand. */
+async function bundled(name: string): Promise<string> {
+	const script = join('.tmp', `${name}.mjs`);
+	await build({
+		entryPoints: [`tests/server/${name}.ts`],
+		outfile: script,
+		bundle: true,
+		platform: 'node',
+		format: 'esm',
+		external: ['better-sqlite3', 'pino', '@node-rs/argon2', 'sharp', 'pdfmake', 'nodemailer'],
+		banner: { js: "import { createRequire as requireOf } from 'node:module'; globalThis.require = requireOf(import.meta.url);" },
+		logLevel: 'error'
+	});
+	return script;
+}
+
 describe('killed at any moment', () => {
 	it(`${ROUNDS} times: no acknowledged command is lost, numbers have no gaps, the file is whole`, async () => {
 		const { app, dir } = await freshYard();
 		app.db.sqlite.close();
-		const script = join('.tmp', 'writer.mjs');
-		await build({
-			entryPoints: ['tests/server/writer.ts'],
-			outfile: script,
-			bundle: true,
-			platform: 'node',
-			format: 'esm',
-			external: ['better-sqlite3', 'pino', '@node-rs/argon2', 'sharp', 'pdfmake', 'nodemailer'],
-			// One file starts three times as fast as a thousand.
-			banner: { js: "import { createRequire as requireOf } from 'node:module'; globalThis.require = requireOf(import.meta.url);" },
-			logLevel: 'error'
-		});
+		const script = await bundled('writer');
 		const acknowledged = new Map<string, number>();
 		// Two processes at once write into the same file, so that numbers are also fought over.
 		const lane = async (rounds: number[]) => {
@@ -78,6 +83,57 @@ describe('killed at any moment', () => {
 		const numbers = (db.prepare('select number from invoices order by number').all() as { number: number }[]).map((r) => r.number);
 		expect(numbers).toEqual(numbers.map((_, i) => 1001 + i));
 		expect((db.prepare("select count(*) n from history where command = 'jobs.win'").get() as { n: number }).n).toBe(saved.size);
+		db.close();
+	}, 600_000);
+});
+
+describe('messages of tomorrow', () => {
+	it('are written once and taken once, however often the program is killed while it sends them', async () => {
+		const { yard, app, dir } = await freshYard();
+		yard.call('imogen', 'company.visit-messages', { dayBefore: true, onOurWay: false, quietFrom: 1200, quietTo: 420 });
+		const CUSTOMERS = 150;
+		for (let n = 0; n < CUSTOMERS; n++) {
+			// Every third has a phone only.
+			const customerId = yard.customer(`Customer ${n}`, 'person', n % 3 ? `c${n}@told.example` : '', n % 3 ? '' : `555 01${n}`, '');
+			const jobId = yard.job(`Job ${n}`, customerId, `${n} Gull Street`, [-47, -131]);
+			yard.call('petra', 'jobs.win', { jobId });
+			const day = {
+				phase: '',
+				personIds: ['marco'],
+				from: '2027-04-15',
+				to: '2027-04-15',
+				start: null,
+				end: null,
+				note: '',
+				despite: true
+			};
+			yard.call('petra', 'plan.add', { jobId, ...day });
+		}
+		app.db.sqlite.close();
+		const script = await bundled('sender');
+		const env = { ...process.env, NICKEL_DATA: dir, NICKEL_NOW: '2027-04-14T15:00' };
+		const rounds = Number(process.env.NICKEL_KILLS ?? 50);
+		for (let round = 0; round < rounds; round++)
+			await new Promise<void>((resolve, reject) => {
+				const child = spawn(process.execPath, [script], { stdio: ['ignore', 'pipe', 'inherit'], env });
+				// Killed while it writes the first ones, or somewhere among the letters it sends.
+				child.stdout.once('data', () => setTimeout(() => child.kill('SIGKILL'), Math.floor(Math.random() * 12)));
+				child.on('error', reject);
+				child.on('exit', () => resolve());
+			});
+		await new Promise<void>((resolve, reject) => {
+			const last = spawn(process.execPath, [script, 'once'], { stdio: ['ignore', 'ignore', 'inherit'], env });
+			last.on('error', reject);
+			last.on('exit', (code) => (code === 0 ? resolve() : reject(new Error(`ended with ${code}`))));
+		});
+		const db = new Database(join(dir, 'company.sqlite'), { readonly: true });
+		const n = (sql: string) => (db.prepare(sql).get() as { n: number }).n;
+		const ours = "from outbox where text like '%we come tomorrow%'";
+		expect(n(`select count(*) n ${ours} and state = 'sent'`)).toBe(CUSTOMERS);
+		expect(n(`select count(distinct about) n ${ours}`)).toBe(CUSTOMERS);
+		// Each letter stands once in the stand-in, under its own name.
+		expect(n("select count(*) n from stand_in_log where name is not null and sent like '%tomorrow%'")).toBe(CUSTOMERS);
+		expect(n('select count(*) n from visit_messages')).toBe(CUSTOMERS);
 		db.close();
 	}, 600_000);
 });

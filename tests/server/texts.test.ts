@@ -79,10 +79,10 @@ describe('a quote by text message', () => {
 describe('the text message service', () => {
 	it('is sent JSON, and what it refuses is tried again by the outbox', async () => {
 		const port = webTexts(`http://127.0.0.1:${(service.address() as AddressInfo).port}/send`);
-		expect(await port.send({ from: 'Pellgrave', to: '+15550100000', text: 'Hello' })).toBe('202 queued');
-		expect(posted[0]).toEqual({ method: 'POST', body: { from: 'Pellgrave', to: '+15550100000', text: 'Hello' } });
+		expect(await port.send({ from: 'Pellgrave', to: '+15550100000', text: 'Hello', id: 'm1' })).toBe('202 queued');
+		expect(posted[0]).toEqual({ method: 'POST', body: { from: 'Pellgrave', to: '+15550100000', text: 'Hello', id: 'm1' } });
 		status = 402;
-		await expect(port.send({ from: 'P', to: '1', text: 'x' })).rejects.toThrow('402 no credit');
+		await expect(port.send({ from: 'P', to: '1', text: 'x', id: 'm2' })).rejects.toThrow('402 no credit');
 		const real = app.texts;
 		app.texts = port;
 		issue({ textTo: '5550108888' });

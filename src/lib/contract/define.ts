@@ -2,8 +2,8 @@ import type { Static, TObject, TSchema } from '@sinclair/typebox';
 import type { Right } from '../core/access';
 
 /** What a link opens: a quote or an invoice to its customer, the choice of a password to a person, an ask to a subcontractor, a person's days to their calendar, a document to
- * whom it was sent. */
-export type LinkKind = 'quote' | 'invoice' | 'password' | 'firm' | 'calendar' | 'document';
+ * whom it was sent, the days on which somebody comes to a customer. */
+export type LinkKind = 'quote' | 'invoice' | 'password' | 'firm' | 'calendar' | 'document' | 'visits';
 
 /** Who may use a command: a right of the access table, a customer with a link of that kind, anyone, or the program itself. */
 export type Access = Right | `${LinkKind} link` | 'public' | 'system';

@@ -160,6 +160,7 @@ export const ROUTES: Readonly<Record<string, RouteNeeds>> = {
 	'/q/[token]/sheet/[id]': 'public',
 	'/i/[token]': 'public',
 	'/s/[token]': 'public',
+	'/v/[token]': 'public',
 	'/d/[token]': 'public',
 	'/calendar/[token]': 'public',
 	'/i/[token]/pdf': 'public',

@@ -10,7 +10,8 @@ export const SENDS: Record<LinkKind, Right> = {
 	password: 'people.change',
 	firm: 'plan.change',
 	calendar: 'own.account',
-	document: 'jobs.change'
+	document: 'jobs.change',
+	visits: 'plan.change'
 };
 
 const renewal = {

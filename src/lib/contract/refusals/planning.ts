@@ -7,6 +7,7 @@ export const catalog = {
 	'calendar-too-large': () => 'This calendar is too large to be read.',
 	'file-is-not-fetched': () => 'It came as a file. Take it off and give the file anew.',
 	'not-a-calendar': () => 'This is not a calendar.',
+	'customer-wants-no-messages': () => 'This customer does not want these messages.',
 	'not-told-when-on-our-way': () => 'The company does not tell customers when somebody sets out.',
 	'notice-not-there': () => 'This notice is not there any more.',
 	'customer-cannot-be-reached': () => 'This customer has no phone and no mail address.',

@@ -37,6 +37,7 @@ export const saveSite = command('customers.save-site', {
 			siteId: Type.Union([Id, Type.Null()]),
 			address: Name,
 			access: Text(1000),
+			district: Type.Optional(Text(80)),
 			lat: Type.Union([Type.Number({ minimum: -90, maximum: 90 }), Type.Null()]),
 			lng: Type.Union([Type.Number({ minimum: -180, maximum: 180 }), Type.Null()]),
 			version: Version

@@ -15,6 +15,8 @@ export const WORK = {
 	'plan.renew-calendar': (p: { on: boolean }) => (p.on ? 'Calendar feed made' : 'Calendar feed ended'),
 	'plan.tell': (p: { name: string; n: number; by: string }) =>
 		`${p.name} was told of ${p.n} change${p.n === 1 ? '' : 's'}${p.by === 'phone' ? ', by phone' : ''}`,
+	'plan.visit-messages': (p: { on: boolean; name: string }) =>
+		p.on ? `${p.name} is told again before we come` : `${p.name} is not told any more before we come`,
 	'plan.told-tomorrow': (p: { day: string }) => `The customer was told that we come on ${longDay(p.day)}`,
 	'plan.on-our-way': (p: { who: string; minutes: number }) => `${p.who} is on the way; the customer was told, in ${p.minutes} min`,
 	'plan.see-notice': (p: { n: number }) => `${p.n} change${p.n === 1 ? '' : 's'} of the plan seen`,

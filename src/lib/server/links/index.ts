@@ -50,7 +50,8 @@ const PAGE_OF: Record<LinkKind, string> = {
 	password: 'password',
 	firm: 's',
 	calendar: 'calendar',
-	document: 'd'
+	document: 'd',
+	visits: 'v'
 };
 
 /** The address of a link, for mails and for the outbox. */

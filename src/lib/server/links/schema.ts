@@ -8,8 +8,8 @@ export const links = sqliteTable(
 		id: id(),
 		tokenHash: text('token_hash').notNull(),
 		nonce: text('nonce').notNull(),
-		/** Of a customer: a quote, an invoice; of a person: to choose a password, invited or after a reset. */
-		kind: text('kind', { enum: ['quote', 'invoice', 'password', 'firm', 'calendar', 'document'] }).notNull(),
+		/** Of a customer: a quote, an invoice; when somebody comes; of a person: to choose a password, invited or after a reset. */
+		kind: text('kind', { enum: ['quote', 'invoice', 'password', 'firm', 'calendar', 'document', 'visits'] }).notNull(),
 		subjectId: text('subject_id').notNull(),
 		createdAt: instant('created_at').notNull(),
 		revoked: flag('revoked'),

@@ -19,7 +19,13 @@ export function letterText(app: App, row: { text: string; linkId: string | null 
 	return row.text.replaceAll('{link}', (row.linkId && linkUrl(app, row.linkId)) ?? '');
 }
 
-/** Sends what is due. A letter is marked before the next is taken, so a restart sends nothing twice but the one in flight. */
+/** What the outbox says of a letter whose answer was not heard the first time: a real mailbox may have it twice. */
+const UNCERTAIN = '; handed over before without an answer, so it may have come twice';
+
+/**
+ * Sends what is due. A letter is marked as handed over before it goes and as sent before the next is taken: a restart sends nothing twice but the one
+ * in flight, which keeps its name and is said to be uncertain.
+ */
 export async function sendDue(app: App): Promise<number> {
 	const own = app.db.orm.select({ mail: company.mail, name: company.name }).from(company).get();
 	let sent = 0;
@@ -32,18 +38,24 @@ export async function sendDue(app: App): Promise<number> {
 			.limit(1)
 			.get();
 		if (!row) return sent;
+		app.db.orm.update(outbox).set({ handedAt: app.clock.now() }).where(eq(outbox.id, row.id)).run();
 		try {
 			const text = letterText(app, row);
 			const message =
 				row.channel === 'text'
-					? await app.texts.send({ from: own?.name ?? '', to: row.to, text })
+					? await app.texts.send({ from: own?.name ?? '', to: row.to, text, id: row.id })
 					: await app.mail.send({
 							...{ from: own?.mail || 'office@localhost', to: row.to, subject: row.subject, text },
 							messageId: messageIdOf(row.id, own?.mail ?? '')
 						});
 			app.db.orm
 				.update(outbox)
-				.set({ state: 'sent', sentAt: app.clock.now(), attempts: row.attempts + 1, message })
+				.set({
+					state: 'sent',
+					sentAt: app.clock.now(),
+					attempts: row.attempts + 1,
+					message: `${message}${row.handedAt === null ? '' : UNCERTAIN}`
+				})
 				.where(eq(outbox.id, row.id))
 				.run();
 			sent += 1;
@@ -55,6 +67,8 @@ export async function sendDue(app: App): Promise<number> {
 				.set({
 					state: attempts >= TRIES || /^5\d\d/.test((e as Error).message) ? 'failed' : 'queued',
 					attempts,
+					// It was answered: what comes is the next try.
+					handedAt: null,
 					message: (e as Error).message.slice(0, 300),
 					dueAt: app.clock.now() + 60_000 * 2 ** attempts
 				})

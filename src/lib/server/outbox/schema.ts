@@ -1,4 +1,4 @@
-import { sqliteTable, text, integer, index } from 'drizzle-orm/sqlite-core';
+import { sqliteTable, text, integer, index, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import { id, words, instant, version } from '../db/columns';
 
 export const outbox = sqliteTable(
@@ -22,6 +22,8 @@ export const outbox = sqliteTable(
 		createdAt: instant('created_at').notNull(),
 		dueAt: instant('due_at').notNull(),
 		sentAt: instant('sent_at'),
+		/** When it was handed over; with the state still “queued”, the program ended before it heard an answer. */
+		handedAt: integer('handed_at'),
 		version: version()
 	},
 	(t) => [index('outbox_due').on(t.state, t.dueAt), index('outbox_created').on(t.createdAt), index('outbox_about').on(t.about, t.createdAt)]
@@ -35,7 +37,9 @@ export const standInLog = sqliteTable(
 		at: instant('at').notNull(),
 		port: text('port').notNull(),
 		sent: text('sent').notNull(),
-		received: text('received').notNull()
+		received: text('received').notNull(),
+		/** A letter's own name: the same one is taken once. */
+		name: text('name')
 	},
-	(t) => [index('stand_in_log_at').on(t.at)]
+	(t) => [index('stand_in_log_at').on(t.at), uniqueIndex('stand_in_log_name').on(t.port, t.name)]
 );

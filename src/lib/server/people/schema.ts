@@ -51,6 +51,8 @@ export const people = sqliteTable(
 		phone: words('phone'),
 		/** How they learn that their plan changed. */
 		toldBy: text('told_by', { enum: TOLD_BY }).notNull().default('mail'),
+		/** How they looked at the plan board last: what it opens with, on every device of theirs. */
+		planView: words('plan_view'),
 		version: version()
 	},
 	(t) => [uniqueIndex('people_mail').on(t.mail)]

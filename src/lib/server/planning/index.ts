@@ -14,7 +14,8 @@ export {
 	takeOffCall
 } from './calendar';
 export { noticeCalled, noticesOf, seeNotice, tellPlan, toTell, unseenNotices, type ToTell } from './telling';
-export { onOurWay, setVisitMessages, tellTomorrow } from './visits';
+export { comesOn, onOurWay, setVisitMessages, tellTomorrow, turnMyMessages, turnVisitMessages } from './visits';
+export { keepPlanView, planViewOf } from './plan-view';
 export type { NoticeLine } from './schema';
 export { planLines } from './plan-lines';
 export { ableOf, skillTrouble } from './skills';

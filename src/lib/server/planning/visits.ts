@@ -1,4 +1,4 @@
-import { and, eq, isNull, or, isNotNull } from 'drizzle-orm';
+import { and, asc, eq, isNull, or, isNotNull } from 'drizzle-orm';
 import * as contract from '../../contract/planning/visits';
 import { say } from '../../contract/refusals/planning';
 import { isQuiet } from '../../core/planning';
@@ -9,7 +9,9 @@ import { serve, type Context } from '../commands';
 import { settingsOf } from '../company';
 import { company } from '../company/schema';
 import type { Orm } from '../db';
+import { among } from '../db/among';
 import { newId } from '../ids';
+import { linkOf, makeLink } from '../links';
 import { customers, jobs, sites } from '../sales/schema';
 import { firmAsks, shifts, visitMessages } from './schema';
 
@@ -28,29 +30,60 @@ function send(
 	to: { mail: string; phone: string },
 	about: string,
 	letter: { subject: string; text: string },
-	soon: boolean
+	soon: boolean,
+	linkId?: string
 ): boolean {
 	const byText = to.phone.trim() !== '' && (soon || !to.mail.includes('@'));
-	if (byText) ctx.textMessage({ to: to.phone.replaceAll(',', ' '), text: letter.text, about });
-	else if (to.mail.includes('@')) ctx.mail({ to: to.mail, ...letter, about });
+	if (byText) ctx.textMessage({ to: to.phone.replaceAll(',', ' '), text: letter.text, ...(linkId ? { linkId } : {}), about });
+	else if (to.mail.includes('@')) ctx.mail({ to: to.mail, ...letter, ...(linkId ? { linkId } : {}), about });
 	else return false;
 	return true;
 }
 
-const TO = { name: customers.name, mail: customers.mail, phone: customers.phone, language: customers.language, address: sites.address };
+const TO = {
+	...{ customerId: customers.id, name: customers.name, mail: customers.mail, phone: customers.phone },
+	...{ language: customers.language, address: sites.address, stopped: customers.noVisitMessages }
+};
 
-/** Jobs on which somebody comes on a day, and whose customer was not told of it yet. */
+/** The jobs on which somebody comes on a day: each room that plans such days names its own. */
+const COMING: ((db: Orm, day: Day) => string[])[] = [];
+/** Names the jobs on which this room's people come on a day. */
+export const comesOn = (jobsOn: (db: Orm, day: Day) => string[]): unknown => COMING.push(jobsOn);
+
+comesOn((db, day) =>
+	db
+		.selectDistinct({ jobId: shifts.jobId })
+		.from(shifts)
+		.leftJoin(firmAsks, eq(firmAsks.id, shifts.askId))
+		.where(and(eq(shifts.day, day), or(isNotNull(shifts.personId), eq(firmAsks.state, 'yes'))))
+		.all()
+		.map((s) => s.jobId)
+);
+
+/** Jobs on which somebody comes on a day, whose customer wants to know and was not told of it yet. */
 const toAnnounce = (db: Orm, day: Day) =>
 	db
-		.selectDistinct({ jobId: jobs.id, ...TO })
-		.from(shifts)
-		.innerJoin(jobs, eq(jobs.id, shifts.jobId))
+		.select({ jobId: jobs.id, ...TO })
+		.from(jobs)
 		.innerJoin(customers, eq(customers.id, jobs.customerId))
 		.leftJoin(sites, eq(sites.id, jobs.siteId))
-		.leftJoin(firmAsks, eq(firmAsks.id, shifts.askId))
 		.leftJoin(visitMessages, and(eq(visitMessages.jobId, jobs.id), eq(visitMessages.day, day), eq(visitMessages.kind, 'day before')))
-		.where(and(eq(shifts.day, day), isNull(visitMessages.id), or(isNotNull(shifts.personId), eq(firmAsks.state, 'yes'))))
+		.where(
+			and(
+				among(
+					jobs.id,
+					COMING.flatMap((jobsOn) => jobsOn(db, day))
+				),
+				isNull(visitMessages.id),
+				eq(customers.noVisitMessages, false)
+			)
+		)
+		.orderBy(asc(jobs.number))
 		.all();
+
+/** The page on which a customer sees when somebody comes, and stops these messages. */
+const visitsLink = (ctx: Context, customerId: string): string =>
+	linkOf(ctx.db, 'visits', customerId) ?? makeLink(ctx, 'visits', customerId);
 
 export const tellTomorrow = serve(contract.tellTomorrow, (ctx) => {
 	const own = ctx.get(company, 'company', 'The company');
@@ -62,7 +95,8 @@ export const tellTomorrow = serve(contract.tellTomorrow, (ctx) => {
 	for (const to of toAnnounce(ctx.db, day)) {
 		const language = languageOf(to.language);
 		const words = { customer: to.name, day: dayIn(language, day), address: to.address ?? '', phone: own.phone, company: own.name };
-		if (!send(ctx, to, `job:${to.jobId}`, mailWords(language).comingTomorrow(words), false)) continue;
+		if (to.mail.trim() === '' && to.phone.trim() === '') continue;
+		if (!send(ctx, to, `job:${to.jobId}`, mailWords(language).comingTomorrow(words), false, visitsLink(ctx, to.customerId))) continue;
 		ctx.insert(visitMessages, { id: newId(), jobId: to.jobId, day, kind: 'day before', at: ctx.now });
 		ctx.happened(`job:${to.jobId}`, 'plan.told-tomorrow', { day });
 		told += 1;
@@ -80,6 +114,7 @@ export const onOurWay = serve(contract.onOurWay, (ctx, i) => {
 		.where(eq(jobs.id, i.jobId))
 		.get();
 	if (!to) throw new Refusal(say('job-not-there'));
+	if (to.stopped) throw new Refusal(say('customer-wants-no-messages'));
 	const before = ctx.db
 		.select({ id: visitMessages.id })
 		.from(visitMessages)
@@ -100,3 +135,16 @@ export const onOurWay = serve(contract.onOurWay, (ctx, i) => {
 	ctx.insert(visitMessages, { id: newId(), jobId: i.jobId, day: ctx.today, kind: 'on our way', at: ctx.now });
 	ctx.happened(`job:${i.jobId}`, 'plan.on-our-way', { who: ctx.who.name, minutes: i.minutes }, 'plan');
 });
+
+/** The customer stops the messages before somebody comes, or wants them again: by their own link, or as they tell us. */
+function turnMessages(ctx: Context, customerId: string, on: boolean): void {
+	const customer = ctx.get(customers, customerId, 'This customer');
+	if (customer.noVisitMessages === !on) return;
+	ctx.update(customers, customer.id, { noVisitMessages: !on });
+	ctx.happened(`customer:${customer.id}`, 'plan.visit-messages', { on, name: customer.name }, 'customers');
+}
+export const turnMyMessages = serve(contract.turnMyMessages, (ctx, i, actor) => {
+	if (actor.type !== 'link') throw new Refusal(say('needs-link-from-mail'));
+	turnMessages(ctx, actor.subjectId, i.on);
+});
+export const turnVisitMessages = serve(contract.turnVisitMessages, (ctx, i) => turnMessages(ctx, i.customerId, i.on));

@@ -34,7 +34,9 @@ export function standInMail(db: Db, now: () => number): MailPort {
 			const answer = bounced ? '550 no such mailbox' : '250 taken';
 			db.orm
 				.insert(standInLog)
-				.values({ at: now(), port: 'mail', sent: `${letter.subject} → ${letter.to}`, received: answer })
+				.values({ at: now(), port: 'mail', sent: `${letter.subject} → ${letter.to}`, received: answer, name: letter.messageId })
+				// The same letter once more, after a fault: it is here already.
+				.onConflictDoNothing()
 				.run();
 			return bounced ? Promise.reject(new Error(answer)) : Promise.resolve(answer);
 		}

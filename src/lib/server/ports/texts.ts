@@ -5,6 +5,8 @@ export interface TextMessage {
 	from: string;
 	to: string;
 	text: string;
+	/** Its own name: sent again after a fault it is the same message. */
+	id: string;
 }
 /** Delivers text messages to phones. Rejects when it could not; the outbox tries again. */
 export interface TextPort {
@@ -12,7 +14,7 @@ export interface TextPort {
 	send(message: TextMessage): Promise<string>;
 }
 
-/** A service that takes messages as JSON over HTTPS: POST {from, to, text}; what it answers with 2xx is on its way. */
+/** A service that takes messages as JSON over HTTPS: POST {from, to, text, id}; what it answers with 2xx is on its way. */
 export function webTexts(url: string): TextPort {
 	return {
 		name: 'text message service',
@@ -34,12 +36,13 @@ export function webTexts(url: string): TextPort {
 export function standInTexts(db: Db, now: () => number): TextPort {
 	return {
 		name: 'stand-in phone',
-		send({ to, text }) {
+		send({ to, text, id }) {
 			const wrong = to.endsWith('0000');
 			const answer = wrong ? '550 no such number' : '202 taken';
 			db.orm
 				.insert(standInLog)
-				.values({ at: now(), port: 'texts', sent: `${text.slice(0, 120)} → ${to}`, received: answer })
+				.values({ at: now(), port: 'texts', sent: `${text.slice(0, 120)} → ${to}`, received: answer, name: id })
+				.onConflictDoNothing()
 				.run();
 			return wrong ? Promise.reject(new Error(answer)) : Promise.resolve(answer);
 		}

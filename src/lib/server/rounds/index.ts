@@ -1,3 +1,4 @@
+export { visitsTo } from './coming';
 export { dayMove, moveDay, moveDayBack } from './moved-day';
 export { daysOfPlan, planRound, proposeRound, undoRound } from './plan';
 export { agreementList, crewIdOf, plansOf, roundDays, serviceList, sitesToSell, stopsAhead, stopsOf } from './queries';

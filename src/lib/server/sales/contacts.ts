@@ -1,6 +1,6 @@
 import { say } from '../../contract/refusals/sales';
 import * as contract from '../../contract/sales/contacts';
-import { asc, eq, max } from 'drizzle-orm';
+import { asc, eq, max, ne } from 'drizzle-orm';
 import { Refusal } from '../../core/refusal';
 import type { OwnFieldOf } from '../../core/sales';
 import type { App } from '../app';
@@ -65,3 +65,13 @@ export function ownOf(app: App, jobId: string): Record<OwnFieldOf, Record<string
 		.get();
 	return { customer: row?.customer ?? {}, site: row?.site ?? {}, job: row?.job ?? {}, quote: row?.quote ?? {} };
 }
+
+/** The districts that sites lie in, by name. */
+export const districtsOf = (app: App): string[] =>
+	app.db.orm
+		.selectDistinct({ name: sites.district })
+		.from(sites)
+		.where(ne(sites.district, ''))
+		.orderBy(asc(sites.district))
+		.all()
+		.map((d) => d.name);

@@ -15,7 +15,7 @@ export {
 	saveCustomer,
 	startEstimate
 } from './commands';
-export { addressesOf, contactsOf, ownOf, removeContact, saveContact, saveSite } from './contacts';
+export { addressesOf, contactsOf, districtsOf, ownOf, removeContact, saveContact, saveSite } from './contacts';
 export { attachToCustomer, detachFromCustomer } from './customer-attachments';
 export { LARGEST_FILE, customersAsCards, customersAsCsv, importCustomers, importToUndo, previewFile, undoImport } from './customer-files';
 export { customerList, customerNames, kindOfJob, likeliest, likelyCustomers, parties } from './customers';

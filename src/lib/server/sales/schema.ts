@@ -25,6 +25,8 @@ export const customers = sqliteTable(
 		createdAt: instant('created_at').notNull(),
 		/** What their pages, mails and documents are written in. */
 		language: text('language', { enum: LANGUAGES }).notNull().default('en'),
+		/** They do not want to be told that somebody comes. */
+		noVisitMessages: flag('no_visit_messages'),
 		version: version()
 	},
 	(t) => [index('customers_name').on(t.name), index('customers_mail').on(t.mail)]
@@ -41,10 +43,12 @@ export const sites = sqliteTable(
 		lat: real('lat'),
 		lng: real('lng'),
 		access: words('access'),
+		/** The part of town it lies in, in the company's words: what rounds and the plan are narrowed by. */
+		district: words('district'),
 		own: ownValues(),
 		version: version()
 	},
-	(t) => [index('sites_customer').on(t.customerId)]
+	(t) => [index('sites_customer').on(t.customerId), index('sites_district').on(t.district)]
 );
 
 /** People of a customer, each with what they are for. */

@@ -1,4 +1,4 @@
-import { jobs, stages } from '../sales/schema';
+import { jobs, sites, stages } from '../sales/schema';
 import { isNotNull, inArray, and, sql, asc, eq } from 'drizzle-orm';
 import { permitsByJob, phaseHours } from '../work';
 import { shifts } from '../planning/schema';
@@ -100,12 +100,16 @@ function daysShown(from: Day, to: Day, c: PersonCalendar, planned: readonly { da
 	return days;
 }
 
-/** What jobs on the board are found by: kind of work, stage, branch. */
+/** What jobs on the board are found by: kind of work, stage, branch, district. */
 function jobsOn(db: Orm, ids: readonly string[]) {
 	const rows = ids.length
 		? db
-				.select({ id: jobs.id, kind: jobs.kindOfWork, stageId: jobs.stageId, branchId: jobs.branchId })
+				.select({
+					...{ id: jobs.id, kind: jobs.kindOfWork, stageId: jobs.stageId, branchId: jobs.branchId },
+					district: sql<string>`coalesce(${sites.district}, '')`
+				})
 				.from(jobs)
+				.leftJoin(sites, eq(sites.id, jobs.siteId))
 				.where(inArray(jobs.id, [...ids]))
 				.all()
 		: [];
@@ -155,6 +159,7 @@ export function unmanned(app: App) {
 	const last = days.at(-1);
 	const c = calendar(app.db.orm, days[0] ?? '', last ? addDays(last, 1) : '');
 	const waits = waitsIn(app, ids);
+	const facts = jobsOn(app.db.orm, ids);
 	const planned = new Map<string, number>();
 	for (const s of rows) if (s.personId) planned.set(s.phaseId ?? '', (planned.get(s.phaseId ?? '') ?? 0) + plannedMinutes(s, c));
 	return open
@@ -163,7 +168,7 @@ export function unmanned(app: App) {
 			job: p.job,
 			number: p.number,
 			phaseId: p.id,
-			...{ phase: p.name, skills: p.skills, people: p.people },
+			...{ phase: p.name, skills: p.skills, people: p.people, district: facts[p.jobId]?.district ?? '' },
 			waits: waits({ jobId: p.jobId, phaseId: p.id }),
 			soldMinutes: Math.round((p.hours * 60) / 10_000),
 			leftMinutes: Math.round((p.hours * 60) / 10_000) - (planned.get(p.id) ?? 0)

@@ -10,6 +10,7 @@ export { ownTimeOff, timeOffPage } from './time-off';
 export { budgetPage } from './budget';
 export { feedOf, shiftFile } from './calendar-feed';
 export { customerQuote, quoteLanguage } from './customer-quote';
+export { comingToCustomer } from './coming';
 export { customerPage } from './customer';
 export { dailyLogOf, dailyLogPaper, logDays, weatherOn } from './daily-log';
 export { invoiceDocument, pdfResponse, quoteDocument } from './documents';

@@ -7,7 +7,7 @@ import type { Orm } from '../db';
 import { people } from '../people/schema';
 import { calendar } from '../planning';
 import { shifts } from '../planning/schema';
-import { jobs, stages } from '../sales/schema';
+import { jobs, sites, stages } from '../sales/schema';
 import { phaseLinks, phases } from '../work/schema';
 
 /** Jobs that are ready or under way, or have somebody planned in these weeks: their phases over days, and who is on them. */
@@ -81,9 +81,11 @@ function jobRows(db: Orm, from: Day, to: Day) {
 			stage: stages.name,
 			stageId: stages.id,
 			kind: jobs.kindOfWork,
-			branchId: jobs.branchId
+			branchId: jobs.branchId,
+			district: sql<string>`coalesce(${sites.district}, '')`
 		})
 		.from(jobs)
+		.leftJoin(sites, eq(sites.id, jobs.siteId))
 		.innerJoin(stages, eq(stages.id, jobs.stageId))
 		.where(and(eq(jobs.onBoard, true), isNotNull(jobs.number), or(inArray(stages.meaning, ['ready', 'under way']), planned)))
 		.orderBy(asc(jobs.number))

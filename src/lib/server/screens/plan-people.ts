@@ -50,7 +50,11 @@ export function planPeople(app: App) {
 				week: w.from,
 				planned: own?.planned ?? 0,
 				paid: own?.paid ?? 0,
-				gaps: own?.gaps.filter((g) => g.day >= today) ?? []
+				gaps: own?.gaps.filter((g) => g.day >= today) ?? [],
+				/** Where they are that week: what waits there is nearest. */
+				districts: [
+					...new Set(w.shifts.flatMap((s) => (s.personId === r.id ? [w.jobs[s.jobId]?.district ?? ''] : [])).filter((d) => d !== ''))
+				]
 			};
 		})
 	}));

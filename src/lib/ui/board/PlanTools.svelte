@@ -10,17 +10,19 @@
 		stages: { id: string; name: string }[];
 		jobs: { id: string; name: string; number: number | null }[];
 		kinds: string[];
+		districts: string[];
 		skills: string[];
 		go: (path: string) => void;
 	}
-	let { view, from, weeks, crews, branches, stages, jobs, kinds, skills, go }: Props = $props();
+	let { view, from, weeks, crews, branches, stages, jobs, kinds, districts, skills, go }: Props = $props();
 	const set = (more: Partial<View>) => go(viewPath({ ...view, ...more }, from, weeks));
-	const CLEAR = { crew: '', skill: '', branch: '', stage: '', kind: '', job: '' };
+	const CLEAR = { crew: '', skill: '', branch: '', stage: '', kind: '', job: '', district: '' };
 	const choices = $derived(
 		[
 			{ key: 'crew', word: 'Crew', all: 'all crews', list: crews },
 			{ key: 'skill', word: 'Skill', all: 'any skill', list: skills.map((s) => ({ id: s, name: s })) },
 			{ key: 'branch', word: 'Branch', all: 'all branches', list: branches },
+			{ key: 'district', word: 'District', all: 'all districts', list: districts.map((d) => ({ id: d, name: d })) },
 			{ key: 'kind', word: 'Kind of work', all: 'all work', list: kinds.map((k) => ({ id: k, name: k })) },
 			{ key: 'stage', word: 'Stage', all: 'all stages', list: stages },
 			{ key: 'job', word: 'Job', all: 'all jobs', list: jobs.map((j) => ({ id: j.id, name: `${j.number ?? ''} ${j.name}` })) }

@@ -15,5 +15,6 @@ export interface JobRow {
 	stageId: string;
 	kind: string;
 	branchId: string | null;
+	district: string;
 	phases: PhaseRow[];
 }

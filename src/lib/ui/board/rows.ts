@@ -28,7 +28,16 @@ export interface BoardData {
 	holidays: string[];
 	rounds: { crewId: string | null; day: string; stops: number; minutes: number }[];
 	firms: { id: string; firm: string; day: string; job: string; phase: string | null; number: number | null; state: string | null }[];
-	unmanned: { jobId: string; job: string; number: number | null; phase: string; leftMinutes: number; waits: readonly string[] }[];
+	unmanned: {
+		jobId: string;
+		job: string;
+		number: number | null;
+		phase: string;
+		leftMinutes: number;
+		waits: readonly string[];
+		/** Where its site lies; '' when that is not said. */
+		district: string;
+	}[];
 }
 
 type Person = BoardData['staff'][number];

@@ -11,15 +11,21 @@
 		person: { id: string; name: string; skills: string };
 		/** Days with free minutes. */
 		gaps: { day: string; minutes: number }[];
-		waiting: { jobId: string; job: string; phase: string; leftMinutes: number; skills: string }[];
+		waiting: { jobId: string; job: string; phase: string; leftMinutes: number; skills: string; district: string }[];
+		/** The districts they are in that week: what lies there comes first. */
+		near: string[];
 		onclose: () => void;
 	}
-	let { person, gaps, waiting, onclose }: Props = $props();
+	let { person, gaps, waiting, near, onclose }: Props = $props();
 	let open = $state(true);
 	let problem = $state('');
 	let busy = $state(false);
 	const can = $derived(new Set(skillsIn(person.skills).map((s) => s.toLowerCase())));
-	const fits = $derived(waiting.filter((w) => skillsIn(w.skills).every((s) => can.has(s.toLowerCase()))));
+	const fits = $derived(
+		waiting
+			.filter((w) => skillsIn(w.skills).every((s) => can.has(s.toLowerCase())))
+			.sort((a, b) => Number(near.includes(b.district)) - Number(near.includes(a.district)))
+	);
 	/** A day of which little is free is none to begin something on. */
 	const days = $derived(gaps.filter((g) => g.minutes >= 240));
 	const daysFor = (minutes: number) => {
@@ -66,9 +72,13 @@
 	<table class="grid-table" aria-label="What waits and fits">
 		<tbody
 			>{#each fits.slice(0, 20) as w (`${w.jobId}${w.phase}`)}<tr
-					><td>{w.job}<br /><span class="quiet">{w.phase}{w.skills ? ` · ${w.skills}` : ''}</span></td><td class="num"
-						>{formatMinutes(w.leftMinutes)}</td
-					><td class="text-right"
+					><td
+						>{w.job}<br /><span class="quiet"
+							>{w.phase}{w.skills ? ` · ${w.skills}` : ''}{w.district
+								? ` · ${w.district}${near.includes(w.district) ? ', where they are that week' : ''}`
+								: ''}</span
+						></td
+					><td class="num">{formatMinutes(w.leftMinutes)}</td><td class="text-right"
 						>{#if daysFor(w.leftMinutes).length}<button type="button" class="btn btn-small" disabled={busy} onclick={() => plan(w)}
 								>Plan {daysFor(w.leftMinutes).length} day{daysFor(w.leftMinutes).length === 1 ? '' : 's'}<span class="sr-only"
 									>: {w.job}</span

@@ -9,6 +9,7 @@
 		id: string;
 		address: string;
 		access: string;
+		district: string;
 		lat: number | null;
 		lng: number | null;
 		own: Record<string, string>;
@@ -24,12 +25,12 @@
 	}: { customerId: string; sites: Site[]; fields: readonly OwnField[]; tiles?: string | null; mayChange: boolean } = $props();
 	let open = $state(false);
 	let known: Site | null = $state(null);
-	let t = $state({ address: '', access: '', lat: null as number | null, lng: null as number | null });
+	let t = $state({ address: '', access: '', district: '', lat: null as number | null, lng: null as number | null });
 	let problem = $state('');
 	const shown = $derived(sites.filter((s) => s.lat !== null));
 	function edit(s: Site | null) {
 		known = s;
-		t = { address: s?.address ?? '', access: s?.access ?? '', lat: s?.lat ?? null, lng: s?.lng ?? null };
+		t = { address: s?.address ?? '', access: s?.access ?? '', district: s?.district ?? '', lat: s?.lat ?? null, lng: s?.lng ?? null };
 		[problem, open] = ['', true];
 	}
 	async function save() {
@@ -53,6 +54,7 @@
 			<p>
 				{#if s.lat !== null}<span class="figure quiet">{n + 1}</span>{/if}
 				{#if mayChange}<button type="button" class="link" onclick={() => edit(s)}>{s.address}</button>{:else}{s.address}{/if}
+				{#if s.district}<span class="quiet">{s.district}</span>{/if}
 				{#if s.lat === null}<span class="quiet">not on the map yet</span>{/if}
 			</p>
 			{#if s.access}<p class="quiet">{s.access}</p>{/if}
@@ -72,6 +74,12 @@
 	<Field label="Address"><input class="input" name="site-address" bind:value={t.address} required /></Field>
 	<Field label="How to get in" hint="Gate code, dog, where to park"
 		><textarea class="textarea" name="site-access" rows="2" bind:value={t.access}></textarea></Field
+	>
+	<Field label="District" hint="The part of town: what rounds and the plan are narrowed by"
+		><input class="input" name="site-district" maxlength="80" list="districts" bind:value={t.district} /></Field
+	>
+	<datalist id="districts"
+		>{#each [...new Set(sites.map((s) => s.district).filter(Boolean))] as d (d)}<option value={d}></option>{/each}</datalist
 	>
 	{#if open}<div>
 			<p class="quiet mb-1">Click where it is{t.lat !== null ? '; it stands where the pin is' : ''}.</p>

@@ -3,7 +3,8 @@ import { may } from '$lib/core/access';
 import { isDay, mondayOf } from '$lib/core/time';
 import { app } from '$lib/server/app';
 import { companyOf, settingsOf, staff, todayOf } from '$lib/server/company';
-import { toTell } from '$lib/server/planning';
+import { planViewOf, toTell } from '$lib/server/planning';
+import { districtsOf } from '$lib/server/sales';
 import { board, planByJob, plannableJobs, stagesUnderWay } from '$lib/server/screens';
 import type { PageServerLoad } from './$types';
 
@@ -22,6 +23,8 @@ export const load = shown((({ url, locals }) => {
 		jobs: plannableJobs(app()),
 		toTell: mayPlan ? toTell(app().db.orm, todayOf(app())).length : 0,
 		mayPlan,
+		planView: locals.signed ? planViewOf(app(), locals.signed.actor.id) : '',
+		districts: districtsOf(app()),
 		mayLay: locals.signed !== null && may(locals.signed.actor, 'jobs.change'),
 		live: ['plan']
 	};

@@ -1,8 +1,9 @@
 <script lang="ts">
-	import { onMount } from 'svelte';
+	import { onMount, untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { latestOf } from '$lib/client/shown.svelte';
+	import { command } from '$lib/client/command';
 	import { forPage } from '$lib/client/keys';
 	import { formatMinutes } from '$lib/core/money';
 	import { addDays } from '$lib/core/time';
@@ -41,20 +42,20 @@
 	const nameOf = (id: string | null) => b.staff.find((p) => p.id === id)?.name ?? 'nobody yet';
 	const startDay = $derived(data.today < b.from ? b.from : data.today);
 
-	// The view one looked through last is the one the board opens with.
-	const LAST = 'plan.view';
+	// The view one looked through last is the one the board opens with, wherever one signs in.
 	onMount(() => {
-		const last = localStorage.getItem(LAST);
-		if (page.url.search === '' && last)
-			void goto(viewPath(viewOf(new URLSearchParams(last)), b.from, weeksOf(last)), { replaceState: true });
+		if (page.url.search === '' && data.planView)
+			void goto(viewPath(viewOf(new URLSearchParams(data.planView)), b.from, weeksOf(data.planView)), { replaceState: true });
 	});
 	const weeksOf = (q: string) => Number(new URLSearchParams(q).get('weeks') ?? 2);
-	function go(path: string) {
-		localStorage.setItem(LAST, path.split('?')[1] ?? '');
-		void goto(path, { keepFocus: true, noScroll: true });
-	}
+	const go = (path: string) => void goto(path, { keepFocus: true, noScroll: true });
+	/** The address as a view to come back to: without the days, which are others next time. */
+	const viewKept = $derived(viewPath(view, '', data.weeks).split('?')[1] ?? '');
+	let kept = untrack(() => data.planView);
 	$effect(() => {
-		if (page.url.search !== '') localStorage.setItem(LAST, page.url.search);
+		if (page.url.search === '' || viewKept === kept) return;
+		kept = viewKept;
+		void command('plan.keep-view', { view: viewKept });
 	});
 
 	const barsOfAll = $derived.by(() => {
@@ -181,6 +182,7 @@
 		stages={data.stages}
 		jobs={data.jobs}
 		kinds={data.kinds}
+		districts={data.districts}
 		skills={skillsOn(data.board)}
 		{go}
 	/>

@@ -113,6 +113,7 @@ export const pages: Partial<Translated<typeof Pages>> = {
 export const planning: Partial<Translated<typeof Planning>> = {
 	'customer-cannot-be-reached': () => 'Este cliente no tiene teléfono ni correo.',
 	'job-not-there': () => 'Este trabajo ya no está aquí.',
+	'customer-wants-no-messages': () => 'Este cliente no quiere estos avisos.',
 	'not-told-when-on-our-way': () => 'La empresa no avisa a los clientes cuando alguien sale.',
 	'told-today-already': () => 'Hoy ya recibieron el aviso.',
 	'needs-link-from-mail': () => 'Esto necesita el enlace del correo.',

@@ -92,6 +92,17 @@ export const customer = {
 		pay: 'Pay',
 		test: 'Test numbers: no real money moves here'
 	},
+	visits: {
+		title: 'When we come',
+		for: (customer: string) => `Visits to ${customer}`,
+		none: 'Nothing is planned at the moment.',
+		done: 'What was done',
+		messages: 'Messages before we come',
+		on: 'We write to you the day before we come.',
+		off: 'We do not write to you before we come.',
+		stop: 'Stop these messages',
+		again: 'Send them again'
+	},
 	asked: {
 		title: 'Can you come?',
 		for: (firm: string) => `A question to ${firm}`,

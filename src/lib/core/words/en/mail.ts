@@ -60,7 +60,7 @@ export const mail = {
 	/** The day before somebody comes. */
 	comingTomorrow: (p: { customer: string; day: string; address: string; phone: string; company: string }) => ({
 		subject: `We come tomorrow, ${p.day}`,
-		text: `Hello ${p.customer},\n\nwe come tomorrow, ${p.day}${p.address ? `, to ${p.address}` : ''}. Please keep the way clear, and call us if something stands against it: ${p.phone}.\n\n${p.company}`
+		text: `Hello ${p.customer},\n\nwe come tomorrow, ${p.day}${p.address ? `, to ${p.address}` : ''}. Please keep the way clear, and call us if something stands against it: ${p.phone}.\n\nWhen we come, and how to stop these messages:\n\n{link}\n\n${p.company}`
 	}),
 	onOurWay: (p: { who: string; from: string; to: string; phone: string; company: string }) => ({
 		subject: 'We are on our way',

@@ -100,6 +100,17 @@ export const customer: CustomerWords = {
 		pay: 'Pagar',
 		test: 'Números de prueba: aquí no se mueve dinero'
 	},
+	visits: {
+		title: 'Cuándo vamos',
+		for: (customer) => `Visitas a ${customer}`,
+		none: 'Por ahora no hay nada planificado.',
+		done: 'Lo que se hizo',
+		messages: 'Avisos antes de ir',
+		on: 'Le escribimos el día antes de ir.',
+		off: 'No le escribimos antes de ir.',
+		stop: 'No enviar más estos avisos',
+		again: 'Volver a enviarlos'
+	},
 	asked: {
 		title: '¿Puede venir?',
 		for: (firm) => `Una pregunta para ${firm}`,

@@ -60,7 +60,7 @@ export const mail: MailWords = {
 	}),
 	comingTomorrow: (p) => ({
 		subject: `Vamos mañana, ${p.day}`,
-		text: `Hola, ${p.customer}:\n\nvamos mañana, ${p.day}${p.address ? `, a ${p.address}` : ''}. Por favor deje libre el paso y llámenos si algo lo impide: ${p.phone}.\n\n${p.company}`
+		text: `Hola, ${p.customer}:\n\nvamos mañana, ${p.day}${p.address ? `, a ${p.address}` : ''}. Por favor deje libre el paso y llámenos si algo lo impide: ${p.phone}.\n\nCuándo vamos, y cómo dejar de recibir estos avisos:\n\n{link}\n\n${p.company}`
 	}),
 	onOurWay: (p) => ({
 		subject: 'Vamos en camino',

@@ -121,6 +121,7 @@
 		person={offered}
 		gaps={offered.load.find((w) => w.week === offering?.week)?.gaps ?? []}
 		waiting={data.waiting}
+		near={offered.load.find((w) => w.week === offering?.week)?.districts ?? []}
 		onclose={() => (offering = null)}
 	/>{/if}
 {#if editing}<Dialog

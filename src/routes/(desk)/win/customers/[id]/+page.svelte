@@ -95,6 +95,16 @@
 					>{#each LANGUAGES as l (l)}<option value={l}>{LANGUAGE_NAMES[l]}</option>{/each}</select
 				></Field
 			>
+			<p class="flex gap-2">
+				<input
+					id="visit-messages"
+					type="checkbox"
+					class="checkbox checkbox-sm"
+					checked={!data.customer.noVisitMessages}
+					disabled={!data.mayChange}
+					onchange={(e) => act('plan.turn-visit-messages', { customerId: data.customer.id, on: e.currentTarget.checked })}
+				/><label for="visit-messages">Told before somebody comes</label>
+			</p>
 			<Field label="Notes"><textarea class="textarea" rows="4" bind:value={typed.notes}></textarea></Field>
 			{#if data.groups.length}<Field label="Rate group" hint="Prices of what is estimated from now on"
 					><select

@@ -1,0 +1,39 @@
+import { and, asc, desc, eq, gte } from 'drizzle-orm';
+import type { Day } from '../../core/time';
+import type { Orm } from '../db';
+import { comesOn } from '../planning';
+import { sites } from '../sales/schema';
+import { agreements, seasonServices, visits } from './schema';
+
+comesOn((db, day) =>
+	db
+		.selectDistinct({ jobId: agreements.jobId })
+		.from(visits)
+		.innerJoin(agreements, eq(agreements.id, visits.agreementId))
+		.where(and(eq(visits.day, day), eq(visits.state, 'planned')))
+		.all()
+		.map((a) => a.jobId)
+);
+
+const SHOWN = { id: visits.id, day: visits.day, what: seasonServices.name, where: sites.address, jobId: agreements.jobId };
+const of = (db: Orm) =>
+	db
+		.select(SHOWN)
+		.from(visits)
+		.innerJoin(agreements, eq(agreements.id, visits.agreementId))
+		.innerJoin(seasonServices, eq(seasonServices.id, agreements.serviceId))
+		.innerJoin(sites, eq(sites.id, agreements.siteId));
+
+/** Visits to a customer's sites: those that lie ahead, and those that were done, newest first. */
+export const visitsTo = (db: Orm, customerId: string, today: Day) => ({
+	ahead: of(db)
+		.where(and(eq(agreements.customerId, customerId), gte(visits.day, today), eq(visits.state, 'planned')))
+		.orderBy(asc(visits.day), asc(sites.address))
+		.limit(200)
+		.all(),
+	done: of(db)
+		.where(and(eq(agreements.customerId, customerId), eq(visits.state, 'done')))
+		.orderBy(desc(visits.day), asc(sites.address))
+		.limit(100)
+		.all()
+});
