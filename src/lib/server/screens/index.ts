@@ -2,6 +2,7 @@ export { QUERIES } from './asked';
 export { assemblyDetail } from './assembly';
 export { bench } from './bench';
 export { board, plannableJobs, stagesUnderWay, unmanned } from './board';
+export { planSheetPaper, planSheets, sheetsAsked } from './plan-sheet';
 export { planByJob } from './plan-by-job';
 export { countries } from './holidays';
 export { calendarsPage, planPeople } from './plan-people';

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { formatMinutes } from '$lib/core/money';
+	import { addDays } from '$lib/core/time';
 	import Go from '../shell/Go.svelte';
 	import { narrowDay, shortDay } from '../shell/dates';
 	import { weekStarts } from './layout';
@@ -15,7 +16,8 @@
 		/** Phases are laid over days by who may change jobs. */
 		mayLay: boolean;
 		onday: (jobId: string, phase: string, day: string) => void;
-		onphase: (job: JobRow, phase: PhaseRow) => void;
+		/** A phase is opened; where its bar was moved or stretched, on those days, for saving. */
+		onphase: (job: JobRow, phase: PhaseRow, laid?: { from: string; to: string }) => void;
 	}
 	let { jobs, days, holidays, today, editable, mayLay, onday, onphase }: Props = $props();
 	const begins = $derived(weekStarts(days));
@@ -26,6 +28,44 @@
 		const on = days.flatMap((d, n) => (d >= from && d <= to ? [n] : []));
 		return on.length === 0 ? null : { first: on[0] ?? 0, last: on.at(-1) ?? 0 };
 	}
+	/** A bar on its way: moved whole, or only its end, by so many of the days that are shown. */
+	let pulled = $state<{ key: string; end: boolean; by: number } | null>(null);
+	let start: { x: number; wide: number } | null = null;
+	let dragged = false;
+	/** Taken at its end, it gets longer or shorter. */
+	const atEnd = (e: PointerEvent) => e.clientX > (e.currentTarget as HTMLElement).getBoundingClientRect().right - 10;
+	const pull = (e: PointerEvent, key: string, end: boolean) => {
+		if (e.button !== 0) return;
+		e.stopPropagation();
+		const cells = (e.currentTarget as HTMLElement).closest('.cells');
+		start = { x: e.clientX, wide: (cells?.clientWidth ?? 1) / days.length };
+		pulled = { key, end, by: 0 };
+		dragged = false;
+		(e.currentTarget as HTMLElement).setPointerCapture(e.pointerId);
+	};
+	const pullTo = (e: PointerEvent) => {
+		if (!pulled || !start) return;
+		const by = Math.round((e.clientX - start.x) / start.wide);
+		if (by !== pulled.by) [pulled, dragged] = [{ ...pulled, by }, true];
+	};
+	function letGo(job: JobRow, p: PhaseRow, at: { first: number; last: number }) {
+		const was = pulled;
+		[pulled, start] = [null, null];
+		if (was?.by) lay(job, p, at, was.end, was.by);
+	}
+	/** The days a bar comes to when it, or its end, goes so many shown days on; its first day never passes its last. */
+	function lay(job: JobRow, p: PhaseRow, at: { first: number; last: number }, end: boolean, by: number) {
+		const day = (known: string | null, n: number) => days[n + by] ?? addDays(known ?? '', by);
+		const to = day(p.to, at.last);
+		const from = end ? (p.from ?? '') : day(p.from, at.first);
+		onphase(job, p, { from, to: to < from ? from : to });
+	}
+	const keys = (e: KeyboardEvent, job: JobRow, p: PhaseRow, at: { first: number; last: number }) => {
+		const by = e.key === 'ArrowRight' ? 1 : e.key === 'ArrowLeft' ? -1 : 0;
+		if (by === 0 || !e.altKey) return;
+		e.preventDefault();
+		lay(job, p, at, e.shiftKey, by);
+	};
 	const share = (p: PhaseRow) => (p.soldMinutes === 0 ? 0 : Math.min(1, p.plannedMinutes / p.soldMinutes));
 	const onDay = (p: PhaseRow, d: string) => p.days.find((x) => x.day === d);
 	/** What stands in a cell: how many come, and whether nobody has it yet. */
@@ -65,14 +105,26 @@
 					{#if p.outdoor}<span class="quiet">outdoor</span>{/if}</span
 				>
 				<div class="cells">
-					{#if at}<button
+					{#if at}{@const now = pulled?.key === p.id ? pulled : { end: true, by: 0 }}<button
 							type="button"
 							class="bar"
 							disabled={!mayLay || !p.id}
-							style:left="{(at.first / days.length) * 100}%"
-							style:width="{((at.last - at.first + 1) / days.length) * 100}%"
+							data-phase={p.id}
+							style:left="{((at.first + (now.end ? 0 : now.by)) / days.length) * 100}%"
+							style:width="{((Math.max(at.first, at.last + (now.end ? now.by : 0)) - at.first + 1) / days.length) * 100}%"
+							title="Drag it to other days, or its end; with Alt and the arrows, by keyboard"
+							onpointerdown={(e) => pull(e, p.id, atEnd(e))}
+							onpointermove={pullTo}
+							onpointerup={() => letGo(j, p, at)}
+							onpointercancel={() => (pulled = null)}
+							onkeydown={(e) => keys(e, j, p, at)}
 							aria-label="{p.name}, {shortDay(p.from ?? '')} to {shortDay(p.to ?? '')}, {Math.round(share(p) * 100)} % of its hours planned"
-							onclick={() => onphase(j, p)}><span class="fill" style:width="{share(p) * 100}%"></span></button
+							onclick={() => {
+								// The press that ends a drag opens nothing of its own.
+								if (dragged) dragged = false;
+								else onphase(j, p);
+							}}
+							><span class="fill" style:width="{share(p) * 100}%"></span>{#if mayLay}<span class="grip"></span>{/if}</button
 						>{/if}
 					{#each days as d, n (d)}{@const on = onDay(p, d)}<span class="cell" class:week={begins.has(n)} class:free={holidays.includes(d)}
 							><button
@@ -159,7 +211,8 @@
 		z-index: 1;
 		font-family: var(--font-figure);
 		cursor: pointer;
-		min-height: 28px;
+		min-height: 24px;
+		margin-top: 19px;
 	}
 	.count.open {
 		color: var(--color-error);
@@ -168,13 +221,24 @@
 	.bar {
 		position: absolute;
 		top: 3px;
-		bottom: 3px;
+		height: 15px;
+		z-index: 2;
 		border: 1px solid var(--tone);
 		border-radius: 2px;
 		background: var(--color-base-100);
 		overflow: hidden;
 		cursor: pointer;
 		padding: 0;
+	}
+	.bar {
+		touch-action: none;
+	}
+	.grip {
+		position: absolute;
+		inset: 0 0 0 auto;
+		width: 8px;
+		cursor: ew-resize;
+		border-right: 3px solid var(--tone);
 	}
 	.fill {
 		position: absolute;

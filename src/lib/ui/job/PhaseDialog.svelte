@@ -15,13 +15,21 @@
 		/** All phases of its job. */
 		phases: { id: string; name: string }[];
 		calendar: { hours: WorkingHours; holidays: readonly HolidayRule[] };
+		/** Other days than it has: its bar was dragged there. */
+		laid?: { from: string; to: string } | undefined;
 		onclose: () => void;
 	}
-	let { phase, phases, calendar, onclose }: Props = $props();
+	let { phase, phases, calendar, laid, onclose }: Props = $props();
 	let open = $state(true);
 	let t = $state(
 		untrack(() => ({
-			...{ name: phase.name, from: phase.from ?? '', to: phase.to ?? '', calendarDays: phase.calendarDays, outdoor: phase.outdoor },
+			...{
+				name: phase.name,
+				from: laid?.from ?? phase.from ?? '',
+				to: laid?.to ?? phase.to ?? '',
+				calendarDays: phase.calendarDays,
+				outdoor: phase.outdoor
+			},
 			...{ skills: phase.skills, people: phase.people === null ? '' : String(phase.people), withShifts: true }
 		}))
 	);

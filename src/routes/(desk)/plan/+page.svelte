@@ -38,7 +38,7 @@
 	let picked = $state<ReadonlySet<string>>(new Set());
 	let slot: { jobId: string; phase: string } | true | null = $state(null);
 	let moving = $state(false);
-	let laying: { job: JobRow; phase: PhaseRow } | null = $state(null);
+	let laying: { job: JobRow; phase: PhaseRow; laid?: { from: string; to: string } | undefined } | null = $state(null);
 	const nameOf = (id: string | null) => b.staff.find((p) => p.id === id)?.name ?? 'nobody yet';
 	const startDay = $derived(data.today < b.from ? b.from : data.today);
 
@@ -200,7 +200,7 @@
 			editable={data.mayPlan}
 			mayLay={data.mayLay}
 			onday={(jobId, phase, day) => open(null, day, day, jobId, phase)}
-			onphase={(job, phase) => (laying = { job, phase })}
+			onphase={(job, phase, laid) => (laying = { job, phase, laid })}
 		/>
 	{:else}<Board
 			{b}
@@ -244,6 +244,7 @@
 {#if moving}<MoveDayDialog crews={data.crews} day={startDay} {arranger} onclose={() => (moving = false)} />{/if}
 {#if laying}{#key laying.phase.id}<PhaseDialog
 			phase={laying.phase}
+			laid={laying.laid}
 			phases={laying.job.phases.filter((p) => p.id !== '')}
 			calendar={data.calendar}
 			onclose={() => (laying = null)}

@@ -4,7 +4,7 @@ import { isDay, mondayOf } from '$lib/core/time';
 import { app } from '$lib/server/app';
 import { todayOf, staff } from '$lib/server/company';
 import { firmShifts } from '$lib/server/planning';
-import { board } from '$lib/server/screens';
+import { board, plannableJobs } from '$lib/server/screens';
 import { stopsOf } from '$lib/server/rounds';
 import type { PageServerLoad } from './$types';
 
@@ -28,6 +28,7 @@ export const load = shown((({ url, locals }) => {
 		free: !week.days.includes(day) || week.holidays.includes(day),
 		rounds: crews.map((c) => ({ ...c, stops: stopsOf(app(), c.id, day) })).filter((c) => c.stops.length > 0),
 		crews,
+		...{ jobs: plannableJobs(app()), unmanned: week.unmanned },
 		mayPlan: locals.signed !== null && may(locals.signed.actor, 'plan.change'),
 		live: ['plan', 'field']
 	};

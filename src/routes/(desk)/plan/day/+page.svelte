@@ -1,21 +1,23 @@
 <script lang="ts">
 	import { latestOf } from '$lib/client/shown.svelte';
-	import { may } from '$lib/core/access';
-	import { command } from '$lib/client/command';
-	import { formatMinutes } from '$lib/core/money';
+	import { forPage } from '$lib/client/keys';
 	import { addDays } from '$lib/core/time';
+	import { Arranger, changed, off } from '$lib/ui/board/arranger.svelte';
+	import { hoursShown, type Span } from '$lib/ui/board/day-hours';
+	import DayRow from '$lib/ui/board/DayRow.svelte';
+	import DoubtDialog from '$lib/ui/board/DoubtDialog.svelte';
+	import type { Bar } from '$lib/ui/board/layout';
+	import PlanDialog from '$lib/ui/board/PlanDialog.svelte';
+	import { clockText, type Plan } from '$lib/ui/board/plan';
+	import ShiftPanel from '$lib/ui/board/ShiftPanel.svelte';
 	import { jobTone } from '$lib/ui/board/tones';
-	import Dialog from '$lib/ui/forms/Dialog.svelte';
-	import Field from '$lib/ui/forms/Field.svelte';
 	import { groupBy } from '$lib/ui/lists';
-	import Mark from '$lib/ui/shell/Mark.svelte';
-	import Go from '$lib/ui/shell/Go.svelte';
+	import RoundsOfDay from '$lib/ui/rounds/RoundsOfDay.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { pagesOf } from '$lib/ui/shell/places';
+	import Go from '$lib/ui/shell/Go.svelte';
 	let { data: given } = $props();
 	const data = $derived(latestOf(given));
-	const mayJobs = $derived(may(data.me, 'jobs.see'));
-	const clock = (n: number) => `${Math.floor(n / 60) % 24}:${String(n % 60).padStart(2, '0')}`;
 	const name = $derived(
 		new Date(`${data.day}T12:00Z`).toLocaleDateString('en-US', {
 			weekday: 'long',
@@ -25,50 +27,59 @@
 			timeZone: 'UTC'
 		})
 	);
-	/** The hours that are shown: the working day with an hour around it, wider where somebody is planned beyond. */
-	const all = $derived(data.people.flatMap((p) => p.shifts));
-	const first = $derived(Math.floor(Math.min(data.workday.from - 60, ...all.map((s) => s.from ?? data.workday.from)) / 60) * 60);
-	const last = $derived(Math.ceil(Math.max(data.workday.to + 60, ...all.map((s) => s.to ?? data.workday.to)) / 60) * 60);
-	const hours = $derived(Array.from({ length: (last - first) / 60 }, (_, n) => first + n * 60));
-	const place = (s: { from: number | null; to: number | null }) => {
-		const [from, to] = [s.from ?? data.workday.from, s.to ?? data.workday.to];
-		return `left: ${((from - first) / (last - first)) * 100}%; width: ${((to - from) / (last - first)) * 100}%`;
-	};
-	/** Shifts that overlap stand below each other. */
-	function lanesOf(shifts: (typeof all)[number][]): (typeof all)[number][][] {
-		const lanes: (typeof all)[number][][] = [];
-		for (const s of [...shifts].sort((a, b) => (a.from ?? 0) - (b.from ?? 0))) {
-			const lane = lanes.find((l) => (l.at(-1)?.to ?? data.workday.to) <= (s.from ?? data.workday.from));
-			if (lane) lane.push(s);
-			else lanes.push([s]);
-		}
-		return lanes;
-	}
+	type Shown = Bar['shifts'][number];
+	const all: Shown[] = $derived([...data.unassigned, ...data.people.flatMap((p) => p.shifts)]);
+	const shownHours = $derived(hoursShown(data.workday, all));
+	const hours = $derived(Array.from({ length: (shownHours.to - shownHours.from) / 60 }, (_, n) => shownHours.from + n * 60));
 	const groups = $derived(groupBy(data.people, (p) => p.crew));
-	type Stop = (typeof data.rounds)[number]['stops'][number];
-	let moving: { stop: Stop; crewId: string; day: string } | null = $state(null);
-	let skipping: { stop: Stop; reason: string } | null = $state(null);
-	let problem = $state('');
-	let field = $state('');
-	async function move() {
-		if (!moving) return;
-		const r = await command('rounds.move-visit', {
-			visitId: moving.stop.id,
-			day: moving.day,
-			crewId: moving.crewId,
-			version: moving.stop.version
-		});
-		if (r.ok) [moving, problem, field] = [null, '', ''];
-		else [problem, field] = [r.message, r.field ?? ''];
+	/** Whoever has a row, from top to bottom; nobody first. */
+	const order = $derived([null, ...groups.flatMap(([, own]) => own.map((p) => p.id))]);
+	const nameOf = (id: string | null) => data.people.find((p) => p.id === id)?.name ?? 'nobody yet';
+	const arranger = new Arranger();
+	let plan: Plan | null = $state(null);
+	let openShift: string | null = $state(null);
+	const opened = $derived(all.find((s) => s.id === openShift));
+	async function move(shift: Shown, to: { hours: Span | null; personId: string | null }) {
+		const at = to.hours ? `, ${clockText(to.hours.from)} to ${clockText(to.hours.to)}` : '';
+		await arranger.do([changed(shift, { personId: to.personId, ...to.hours })], `${shift.job}: ${nameOf(to.personId)}${at}.`);
+		focusOn(shift.id);
 	}
-	async function skip() {
-		if (!skipping) return;
-		const r = await command('rounds.skip-visit', { visitId: skipping.stop.id, reason: skipping.reason, version: skipping.stop.version });
-		if (r.ok) [skipping, problem, field] = [null, '', ''];
-		else [problem, field] = [r.field === 'reason' ? 'Say why.' : r.message, r.field ?? ''];
+	const rowOn = (shift: Shown, by: number) => {
+		const to = order[order.indexOf(shift.personId) + by];
+		if (to !== undefined) void move(shift, { hours: null, personId: to });
+	};
+	/** Worked by keys, the bar keeps the focus on its new row. */
+	const focusOn = (id: string) => setTimeout(() => document.querySelector<HTMLElement>(`[data-shift="${id}"]`)?.focus(), 60);
+	const draw = (personId: string | null, span: Span) => {
+		const at = { start: clockText(span.from), end: clockText(span.to) };
+		plan = { jobId: '', phase: '', personIds: [personId], from: data.day, to: data.day, ...at, note: '' };
+	};
+	function keys(e: KeyboardEvent) {
+		if (!forPage(e) || !(e.ctrlKey || e.metaKey)) return;
+		const key = e.key.toLowerCase();
+		if (key === 'z' && !e.shiftKey) void arranger.undo();
+		else if (key === 'y' || (key === 'z' && e.shiftKey)) void arranger.redo();
+		else return;
+		e.preventDefault();
 	}
 </script>
 
+<svelte:window onkeydown={keys} />
+{#snippet row(personId: string | null, label: string, shifts: readonly Shown[], isOff: string | null)}<DayRow
+		{personId}
+		{label}
+		{shifts}
+		workday={data.workday}
+		hours={shownHours}
+		conflicts={data.conflicts}
+		off={isOff}
+		editable={data.mayPlan}
+		onopen={(s) => (openShift = s.id)}
+		onmove={move}
+		ondraw={draw}
+		onoff={(s) => arranger.do([off(s)], `${s.job} off the plan.`)}
+		onrow={rowOn}
+	/>{/snippet}
 <Page
 	title={name}
 	sub={data.free ? 'Not a working day' : `${data.people.filter((p) => p.shifts.length > 0).length} of ${data.people.length} people planned`}
@@ -80,125 +91,66 @@
 			class="btn"
 			href="?day={addDays(data.day, 1)}"
 			aria-label="The day after">→</a
-		>
+		>{#if data.mayPlan}<button
+				class="btn btn-square"
+				aria-label="Undo"
+				title={arranger.done.at(-1)?.words ?? 'Nothing to undo'}
+				disabled={arranger.done.length === 0}
+				onclick={() => arranger.undo()}>↶</button
+			><button
+				class="btn btn-square"
+				aria-label="Redo"
+				title={arranger.undone.at(-1)?.words ?? 'Nothing to do again'}
+				disabled={arranger.undone.length === 0}
+				onclick={() => arranger.redo()}>↷</button
+			><button class="btn btn-primary" onclick={() => draw(null, data.workday)}>Plan</button>{/if}
 	{/snippet}
+	<p class="sr-only" role="status">{arranger.said}</p>
+	{#if arranger.problem && !arranger.doubt && !opened}<p class="problem mb-2" role="alert">{arranger.problem}</p>{/if}
 	<div class="sheet overflow-x-auto">
 		<div class="grid-day">
 			<div class="line head">
 				<span></span><span class="hours"
-					>{#each hours as h (h)}<span>{clock(h)}</span>{/each}</span
+					>{#each hours as h (h)}<span>{clockText(h % 1440)}</span>{/each}</span
 				>
 			</div>
-			{#if data.unassigned.length}<div class="line">
-					<span class="who"><strong>Nobody yet</strong></span><span class="track"
-						>{#each data.unassigned as s (s.id)}<span class="bar open" style={place(s)}>{s.job} {s.phase}</span>{/each}</span
-					>
+			{#if data.unassigned.length || data.mayPlan}<div class="line">
+					<span class="who"><strong>Nobody yet</strong></span>{@render row(null, 'nobody yet', data.unassigned, null)}
 				</div>{/if}
 			{#each groups as [crew, own] (crew)}
 				<p class="crew">{crew}</p>
-				{#each own as p (p.id)}
-					{@const lanes = lanesOf(p.shifts)}
-					<div class="line" style="min-height: {Math.max(1, lanes.length) * 30 + 6}px">
-						<span class="who">{p.name} <span class="quiet">{p.skills}</span></span>
-						<span class="track" style="background-size: {100 / hours.length}% 100%">
-							{#if p.isOff}<span class="off">time off{p.off ? `: ${p.off}` : ''}</span>{/if}
-							{#each lanes as lane, n (n)}{#each lane as s (s.id)}<svelte:element
-										this={mayJobs ? 'a' : 'span'}
-										class="bar"
-										class:twice={(data.conflicts[s.id]?.length ?? 0) > 0}
-										style="{place(s)}; top: {n * 30 + 3}px; --tone: {jobTone(s.number)}"
-										href={mayJobs ? `/jobs/${s.jobId}` : undefined}
-										title={[s.job, s.phase, s.note, ...(data.conflicts[s.id] ?? []).map((c) => c.text)].filter(Boolean).join(' · ')}
-										>{s.from === null ? '' : `${clock(s.from)} `}{s.job}{s.phase ? `, ${s.phase}` : ''}</svelte:element
-									>{/each}{/each}
-						</span>
-					</div>
-				{/each}
+				{#each own as p (p.id)}<div class="line">
+						<span class="who">{p.name} <span class="quiet">{p.skills}</span></span>{@render row(
+							p.id,
+							p.name,
+							p.shifts,
+							p.isOff ? (p.off ?? '') : null
+						)}
+					</div>{/each}
 			{/each}
 			{#if data.firms.length}<p class="crew">Subcontractors</p>
 				{#each data.firms as f (f.id)}<div class="line">
 						<span class="who">{f.firm} <span class="quiet">{f.state === 'yes' ? 'comes' : 'asked'}</span></span><span class="track"
-							><svelte:element
-								this={mayJobs ? 'a' : 'span'}
-								class="bar"
-								class:open={f.state !== 'yes'}
-								style="left: 8%; width: 80%; --tone: {jobTone(f.number)}"
-								href={mayJobs ? `/jobs/${f.jobId}` : undefined}>{f.job}{f.phase ? `, ${f.phase}` : ''}</svelte:element
+							><Go right="jobs.see" class="firm" style="--tone: {jobTone(f.number)}" href="/jobs/{f.jobId}"
+								>{f.job}{f.phase ? `, ${f.phase}` : ''}</Go
 							></span
 						>
 					</div>{/each}{/if}
 		</div>
 	</div>
-	{#each data.rounds as r (r.id)}
-		<section class="sheet mt-4" aria-label="Round of {r.name}">
-			<h2 class="p-3">
-				Round of {r.name}
-				<span class="quiet"
-					>{r.stops.filter((s) => s.state === 'done').length} of {r.stops.length} done, {formatMinutes(
-						r.stops.reduce((a, s) => a + s.minutes, 0)
-					)}</span
-				>
-			</h2>
-			<table class="grid-table">
-				<tbody
-					>{#each r.stops as s (s.id)}<tr
-							><td><Go right="jobs.see" class="link" href="/jobs/{s.jobId}">{s.address}</Go></td><td>{s.customer}</td><td>{s.service}</td
-							><td class="num">{formatMinutes(s.minutes)}</td><td
-								><Mark kind={s.state === 'done' ? 'done' : 'ring'} label={s.state === 'done' ? `done, ${s.doneBy}` : 'planned'} /></td
-							><td class="text-right"
-								>{#if data.mayPlan && s.state === 'planned'}<button
-										class="link"
-										onclick={() => ([moving, problem, field] = [{ stop: s, crewId: r.id, day: data.day }, '', ''])}
-										>Move …<span class="sr-only"> {s.address}</span></button
-									><button class="link ml-3" onclick={() => ([skipping, problem, field] = [{ stop: s, reason: '' }, '', ''])}
-										>Leave out …<span class="sr-only"> {s.address}</span></button
-									>{/if}</td
-							></tr
-						>{/each}</tbody
-				>
-			</table>
-		</section>
-	{/each}
+	<RoundsOfDay rounds={data.rounds} crews={data.crews} day={data.day} mayPlan={data.mayPlan} />
 </Page>
-<Dialog
-	bind:open={
-		() => moving !== null,
-		(v) => {
-			if (!v) moving = null;
-		}
-	}
-	title="Move the visit to {moving?.stop.address ?? ''}"
-	save="Move"
-	onsave={move}
-	problem={field === 'day' ? '' : problem}
->
-	{#if moving}<div class="grid grid-cols-2 gap-3">
-			<Field label="Day" problem={field === 'day' ? problem : ''}
-				><input class="input" type="date" name="day" bind:value={moving.day} /></Field
-			>
-			<Field label="Crew"
-				><select class="select" name="crew" bind:value={moving.crewId}
-					>{#each data.crews as c (c.id)}<option value={c.id}>{c.name}</option>{/each}</select
-				></Field
-			>
-		</div>{/if}
-</Dialog>
-<Dialog
-	bind:open={
-		() => skipping !== null,
-		(v) => {
-			if (!v) skipping = null;
-		}
-	}
-	title="Leave out the visit to {skipping?.stop.address ?? ''}"
-	save="Leave out"
-	onsave={skip}
-	problem={field === 'reason' ? '' : problem}
->
-	{#if skipping}<Field label="Why" hint="The visit is owed then." problem={field === 'reason' ? problem : ''}
-			><input class="input" name="reason" bind:value={skipping.reason} /></Field
-		>{/if}
-</Dialog>
+{#if opened}{#key opened.id}<ShiftPanel
+			bar={{ key: opened.id, shifts: [opened], first: 0, last: 0, lane: 0 }}
+			{arranger}
+			staff={data.people}
+			days={[data.day]}
+			editable={data.mayPlan}
+			following={[opened]}
+			onclose={() => (openShift = null)}
+		/>{/key}{/if}
+{#if plan}<PlanDialog bind:plan {arranger} staff={data.people} unmanned={data.unmanned} jobs={data.jobs} />{/if}
+{#if arranger.doubt}<DoubtDialog {arranger} />{/if}
 
 <style>
 	.grid-day {
@@ -234,31 +186,12 @@
 	}
 	.track {
 		position: relative;
-		background-image: linear-gradient(to right, var(--line) 1px, transparent 1px);
+		padding: 3px 8% 3px 8%;
 	}
-	.bar {
-		position: absolute;
-		top: 3px;
-		height: 27px;
+	.track :global(.firm) {
+		display: block;
 		padding: 3px 7px;
-		overflow: hidden;
-		white-space: nowrap;
-		text-overflow: ellipsis;
-		text-decoration: none;
-		border-left: 4px solid var(--tone, var(--color-primary));
-		background: color-mix(in oklab, var(--tone, var(--color-primary)) 16%, var(--color-base-100));
-	}
-	.bar.open {
-		border: 1px dashed var(--color-base-content);
-		background: var(--color-base-100);
-	}
-	.bar.twice {
-		outline: 2px solid var(--color-error);
-	}
-	.off {
-		position: absolute;
-		inset: 3px 0;
-		padding: 4px 10px;
-		background: var(--hatch);
+		border-left: 4px solid var(--tone);
+		background: color-mix(in oklab, var(--tone) 16%, var(--color-base-100));
 	}
 </style>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { page } from '$app/state';
 	import { latestOf } from '$lib/client/shown.svelte';
 	import { formatMinutes } from '$lib/core/money';
 	import { mondayOf } from '$lib/core/time';
@@ -17,7 +18,10 @@
 </script>
 
 <Page title="Sheets" sub="One for each crew and week" pages={pagesOf('Plan')} current="/plan">
-	{#snippet actions()}<button class="btn btn-primary" onclick={() => print()}>Print</button>{/snippet}
+	{#snippet actions()}<a class="btn" href="/api/pdf/plan-sheet{page.url.search}" download>PDF</a><button
+			class="btn btn-primary"
+			onclick={() => print()}>Print</button
+		>{/snippet}
 	{#each crews as [crew, own] (crew)}{#each weeks as [monday, days] (monday)}
 			<section class="sheet page" aria-label="{crew}, week of {showDay(monday)}">
 				<h2>{crew} <span class="quiet">week of {showDay(monday)}</span></h2>

@@ -1,0 +1,118 @@
+<script lang="ts">
+	import { command } from '$lib/client/command';
+	import { formatMinutes } from '$lib/core/money';
+	import Dialog from '../forms/Dialog.svelte';
+	import Field from '../forms/Field.svelte';
+	import Mark from '../shell/Mark.svelte';
+	import Go from '../shell/Go.svelte';
+	interface Stop {
+		id: string;
+		state: string;
+		minutes: number;
+		doneBy: string;
+		version: number;
+		service: string;
+		jobId: string;
+		customer: string;
+		address: string;
+	}
+	/** The rounds of a day, stop by stop: what was done, what is moved or left out. */
+	interface Props {
+		rounds: { id: string; name: string; stops: Stop[] }[];
+		crews: { id: string; name: string }[];
+		day: string;
+		mayPlan: boolean;
+	}
+	let { rounds, crews, day, mayPlan }: Props = $props();
+	let moving: { stop: Stop; crewId: string; day: string } | null = $state(null);
+	let skipping: { stop: Stop; reason: string } | null = $state(null);
+	let problem = $state('');
+	let field = $state('');
+	async function move() {
+		if (!moving) return;
+		const r = await command('rounds.move-visit', {
+			visitId: moving.stop.id,
+			day: moving.day,
+			crewId: moving.crewId,
+			version: moving.stop.version
+		});
+		if (r.ok) [moving, problem, field] = [null, '', ''];
+		else [problem, field] = [r.message, r.field ?? ''];
+	}
+	async function skip() {
+		if (!skipping) return;
+		const r = await command('rounds.skip-visit', { visitId: skipping.stop.id, reason: skipping.reason, version: skipping.stop.version });
+		if (r.ok) [skipping, problem, field] = [null, '', ''];
+		else [problem, field] = [r.field === 'reason' ? 'Say why.' : r.message, r.field ?? ''];
+	}
+</script>
+
+{#each rounds as r (r.id)}
+	<section class="sheet mt-4" aria-label="Round of {r.name}">
+		<h2 class="p-3">
+			Round of {r.name}
+			<span class="quiet"
+				>{r.stops.filter((s) => s.state === 'done').length} of {r.stops.length} done, {formatMinutes(
+					r.stops.reduce((a, s) => a + s.minutes, 0)
+				)}</span
+			>
+		</h2>
+		<table class="grid-table">
+			<tbody
+				>{#each r.stops as s (s.id)}<tr
+						><td><Go right="jobs.see" class="link" href="/jobs/{s.jobId}">{s.address}</Go></td><td>{s.customer}</td><td>{s.service}</td><td
+							class="num">{formatMinutes(s.minutes)}</td
+						><td><Mark kind={s.state === 'done' ? 'done' : 'ring'} label={s.state === 'done' ? `done, ${s.doneBy}` : 'planned'} /></td><td
+							class="text-right"
+							>{#if mayPlan && s.state === 'planned'}<button
+									class="link"
+									onclick={() => ([moving, problem, field] = [{ stop: s, crewId: r.id, day: day }, '', ''])}
+									>Move …<span class="sr-only"> {s.address}</span></button
+								><button class="link ml-3" onclick={() => ([skipping, problem, field] = [{ stop: s, reason: '' }, '', ''])}
+									>Leave out …<span class="sr-only"> {s.address}</span></button
+								>{/if}</td
+						></tr
+					>{/each}</tbody
+			>
+		</table>
+	</section>
+{/each}
+<Dialog
+	bind:open={
+		() => moving !== null,
+		(v) => {
+			if (!v) moving = null;
+		}
+	}
+	title="Move the visit to {moving?.stop.address ?? ''}"
+	save="Move"
+	onsave={move}
+	problem={field === 'day' ? '' : problem}
+>
+	{#if moving}<div class="grid grid-cols-2 gap-3">
+			<Field label="Day" problem={field === 'day' ? problem : ''}
+				><input class="input" type="date" name="day" bind:value={moving.day} /></Field
+			>
+			<Field label="Crew"
+				><select class="select" name="crew" bind:value={moving.crewId}
+					>{#each crews as c (c.id)}<option value={c.id}>{c.name}</option>{/each}</select
+				></Field
+			>
+		</div>{/if}
+</Dialog>
+<Dialog
+	bind:open={
+		() => skipping !== null,
+		(v) => {
+			if (!v) skipping = null;
+		}
+	}
+	title="Leave out the visit to {skipping?.stop.address ?? ''}"
+	save="Leave out"
+	onsave={skip}
+	problem={field === 'reason' ? '' : problem}
+>
+	{#if skipping}<Field label="Why" hint="The visit is owed then." problem={field === 'reason' ? problem : ''}
+			><input class="input" name="reason" bind:value={skipping.reason} /></Field
+		>{/if}
+</Dialog>
