@@ -62,7 +62,14 @@ function buildSeason(yard: Yard, today: Day): void {
 		}).agreementId;
 	});
 	const round = (some: string[], wd: number) =>
-		yard.call('petra', 'rounds.plan', { agreementIds: some, crewId: 'gutter', weekday: wd, start: from, despite: true });
+		yard.call('petra', 'rounds.plan', {
+			agreementIds: some,
+			crewId: 'gutter',
+			weekday: wd,
+			start: from,
+			despite: true,
+			reason: 'Agreed with them'
+		});
 	round(ids.slice(0, 13), 1);
 	round(ids.slice(13, 26), 2);
 	round(ids.slice(26, 39), 4);

@@ -280,18 +280,28 @@ export const ACCESS = `
   O-----        rates.save
   O-----        rates.save-equipment
   O-----        rates.set-aside
+  OFE---        repeats.drop-exception
+  OFE---        repeats.end
+  OFE---        repeats.except
 * nobody        repeats.make
   OFE---        repeats.pause
   OFE---        repeats.save
   OFE---        rounds.add-agreement
+  OFELC-        rounds.arrive-visit
+  nobody        rounds.bill-instalments
   OFE---        rounds.change-agreement
+  OFE---        rounds.complete
   OFELC-        rounds.do-visit
   OFE---        rounds.end-agreement
   OF----        rounds.move-visit
+  OF----        rounds.move-visits
   OF----        rounds.plan
+  OFE---        rounds.renew
+  OFE---        rounds.save-cadence
   OFE---        rounds.save-service
   OFE---        rounds.set-aside-service
-  OF----        rounds.skip-visit
+  OF----        rounds.set-order
+  OFELC-        rounds.skip-visit
   OF----        rounds.undo-plan
   O-----        tax.save-code
   O-----        tax.save-component

@@ -40,7 +40,14 @@ function underAgreement(name: string, mail: string) {
 	const { agreementId, jobId } = yard.call('petra', 'rounds.add-agreement', {
 		...{ serviceId, siteId, year: 2027, visits: 14, hours: 140_000, price: 140_000, note: '' }
 	});
-	const plan = { agreementIds: [agreementId], crewId: 'gutter', weekday: 4, start: '2027-04-14', despite: true };
+	const plan = {
+		agreementIds: [agreementId],
+		crewId: 'gutter',
+		weekday: 4,
+		start: '2027-04-14',
+		despite: true,
+		reason: 'Agreed with them'
+	};
 	yard.call('petra', 'rounds.plan', plan);
 	return { customerId, jobId, agreementId };
 }

@@ -26,7 +26,9 @@ const KEPT: Record<OfflineName, true> = {
 	'work.tick-punch': true,
 	'work.comment': true,
 	'work.report-finding': true,
-	'rounds.do-visit': true
+	'rounds.do-visit': true,
+	'rounds.arrive-visit': true,
+	'rounds.skip-visit': true
 };
 const MINUTE = 60_000;
 const send = (who: string, name: OfflineName, input: unknown, when: Parameters<App['runGiven']>[4]) => {

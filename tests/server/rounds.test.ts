@@ -46,7 +46,15 @@ function sold(n: number, more: Partial<Input<'rounds.add-agreement'>> = {}): { a
 	});
 }
 const plan = (agreementIds: string[], more: Partial<Input<'rounds.plan'>> = {}) =>
-	yard.call('petra', 'rounds.plan', { agreementIds, crewId: 'gutter', weekday: 4, start: '2027-04-14', despite: true, ...more });
+	yard.call('petra', 'rounds.plan', {
+		agreementIds,
+		crewId: 'gutter',
+		weekday: 4,
+		start: '2027-04-14',
+		despite: true,
+		reason: 'Agreed with them',
+		...more
+	});
 const visitsOf = (agreementId: string) =>
 	app.db.sqlite.prepare('select id, day, minutes, state, version from visits where agreement_id = ? order by day').all(agreementId) as {
 		id: string;
@@ -118,7 +126,7 @@ describe('a round', () => {
 	it('with a difference is refused until it is put right or knowingly let pass', () => {
 		const [a] = sold(1);
 		const asked = (more: Partial<Input<'rounds.plan'>>) => () => plan([a!.agreementId], { despite: false, ...more });
-		expect(refused(asked({}))).toEqual(['despite', '1 visit more than sold. Put it right, or plan it all the same.']);
+		expect(refused(asked({}))).toEqual(['despite', '1 visit more than sold: free work. Put it right, or plan it all the same.']);
 		expect(refused(asked({ start: '2027-06-10' }))[1]).toBe(
 			'3 owed, 3 of them because the start is late. Put it right, or plan it all the same.'
 		);
@@ -138,7 +146,7 @@ describe('a round', () => {
 		expect(value(app, 'select count(*) from visits')).toBe(1);
 		expect(yard.call('petra', 'rounds.undo-plan', { planId }).takenOff).toBe(0);
 		expect(told(app, 'subject = ?', `season-service:${serviceId}`).slice(-2)).toEqual([
-			'Gutter care: 690 visits to 46 sites planned',
+			'Gutter care: 690 visits to 46 sites planned; not what was sold: Agreed with them',
 			'Gutter care: a planning of 689 visits was taken back'
 		]);
 	});

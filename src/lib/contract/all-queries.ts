@@ -4,3 +4,4 @@ export * from './queries/find';
 export * from './queries/jobs';
 export * from './queries/plan';
 export * from './queries/price';
+export * from './queries/repeats';

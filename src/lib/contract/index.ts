@@ -24,7 +24,9 @@ export type OfflineName =
 	| 'work.tick-punch'
 	| 'work.comment'
 	| 'work.report-finding'
-	| 'rounds.do-visit';
+	| 'rounds.do-visit'
+	| 'rounds.arrive-visit'
+	| 'rounds.skip-visit';
 /** What the command of this name is given. */
 export type Input<N extends CommandName> = InputOf<Commands[N]>;
 /** What the command of this name answers. */

@@ -61,6 +61,8 @@ export const ROUTES: Readonly<Record<string, RouteNeeds>> = {
 	'/work/supplier-bills': 'costs.see',
 	'/work/supplier-bills/new': 'costs.change',
 	'/work/supplier-bills/[id]': 'costs.see',
+	'/api/rounds/[file]': 'plan.see',
+	'/api/repeats/[file]': 'plan.see',
 	'/api/pdf/plan-sheet': 'plan.see',
 	'/api/pdf/order/[id]': 'costs.see',
 	'/api/payroll': 'hours.change',

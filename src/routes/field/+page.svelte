@@ -2,6 +2,7 @@
 	import { locale } from '$lib/ui/words/language';
 	import { words } from '$lib/ui/words/field';
 	import { command } from '$lib/client/command';
+	import RoundStop from '$lib/ui/field/RoundStop.svelte';
 	import { queue } from '$lib/client/queue.svelte';
 	import { runningWith, visitWith } from '$lib/ui/field/kept';
 	import ClockPanel from '$lib/ui/forms/ClockPanel.svelte';
@@ -33,17 +34,6 @@
 			for (const id of ids.slice(0, 40)) await fetch(`/field/jobs/${id}/__data.json`).catch(() => null);
 		});
 	});
-	async function visit(visitId: string, done: boolean) {
-		busy = visitId;
-		const stop = data.stops.find((s) => s.id === visitId);
-		const r = await queue.put(
-			'rounds.do-visit',
-			{ visitId, done, note: '' },
-			{ about: `job:${stop?.jobId ?? ''}`, label: `${done ? words.field.day.done : words.field.day.undone}: ${stop?.address ?? ''}` }
-		);
-		busy = '';
-		problem = r.state === 'refused' ? r.message : '';
-	}
 	let minutes = $state(20);
 	let toldOf = $state('');
 	/** The customer is told when we come. */
@@ -82,32 +72,14 @@
 			<span class="quiet">{words.field.day.doneOf(stops.filter((s) => s.done).length, data.stops.length)}</span>
 		</h2>
 		<ul>
-			{#each stops as s (s.id)}<li class="border-b py-3" style="border-color: var(--line)">
-					<div class="flex items-start justify-between gap-3">
-						<div>
-							<a class="link font-bold" href="/field/jobs/{s.jobId}">{s.address}</a>
-							<p class="quiet">{[s.service, s.customer, s.about, s.access].filter(Boolean).join(' · ')}</p>
-						</div>
-						{#if s.lat !== null}<a class="link" href="geo:{s.lat},{s.lng}?q={s.lat},{s.lng}"
-								>{words.field.day.directions}<span class="sr-only"> {words.field.day.to(s.address)}</span></a
-							>{/if}
-					</div>
-					<div class="mt-2 grid grid-cols-2 gap-3">
-						{#if s.done}<span class="self-center">✓ {s.doneBy || data.me.name}</span><button
-								class="btn btn-tall"
-								disabled={busy === s.id}
-								onclick={() => visit(s.id, false)}>{words.field.day.undone}</button
-							>{:else}{#if running?.jobId !== s.jobId}<button
-									class="btn btn-tall"
-									disabled={busy === s.jobId}
-									onclick={() => on(s.jobId, s.address)}>{words.field.clock.on}</button
-								>{:else}<span class="self-center">● {words.field.clock.running}</span>{/if}<button
-								class="btn btn-primary btn-tall"
-								disabled={busy === s.id}
-								onclick={() => visit(s.id, true)}>{words.field.day.done}<span class="sr-only">: {s.address}</span></button
-							>{/if}
-					</div>
-				</li>{/each}
+			{#each stops as s, n (s.id)}<RoundStop
+					stop={s}
+					before={n > 0 ? (stops[n - 1] ?? null) : null}
+					me={data.me.name}
+					zone={data.zone}
+					running={running?.jobId === s.jobId}
+					onproblem={(message) => (problem = message)}
+				/>{/each}
 		</ul>
 	</section>
 {/if}

@@ -5,7 +5,7 @@ import { addShifts, arrangePlan } from '../planning/commands';
 import { DayChoice } from '../planning/moved-day';
 import { changePhase } from '../work/phases';
 import { HolidayInput } from '../company/weeks';
-import { RoundChoice } from '../rounds/commands';
+import { renewAgreements, RoundChoice, VisitChange } from '../rounds/commands';
 
 const Against = Type.Object({ shifts: Type.Integer(), against: Type.Array(Type.String()) }, strict);
 
@@ -146,15 +146,64 @@ export const previewRound = query('rounds.preview', {
 					{
 						...{ id: Type.String(), address: Type.String(), sold: Type.Integer(), planned: Type.Integer() },
 						...{ difference: Type.Integer(), fromStart: Type.Integer(), dropped: Type.Integer(), already: Type.Integer() },
-						...{ minutes: Type.Integer(), laborPerVisit: Type.Integer(), onSite: Type.Integer() }
+						...{ minutes: Type.Integer(), laborPerVisit: Type.Integer(), onSite: Type.Integer() },
+						/** Its cadence, and whether a whole season of it has the visits sold; holidays it was moved for. */
+						...{ cadenceId: orNull(Type.String()), fits: Type.Boolean(), movedDays: Type.Integer() },
+						/** For those who see prices: of a visit as sold, and its break-even; cents. */
+						...{ perVisit: orNull(Type.Integer()), breakEven: orNull(Type.Integer()) }
 					},
 					strict
 				)
 			),
 			days: Type.Array(Type.Object({ day: Type.String(), sites: Type.Integer(), minutes: Type.Integer() }, strict)),
 			more: Type.Integer(),
-			longest: Type.Integer()
+			longest: Type.Integer(),
+			ways: Type.Array(Type.Object({ id: orNull(Type.String()), name: Type.String() }, strict)),
+			/** Days on which the crew would have more than it is paid for; minutes of all its people. */
+			fullDays: Type.Array(Type.Object({ day: Type.String(), planned: Type.Integer(), paid: Type.Integer() }, strict)),
+			/** What is more than sold and what is owed in words, with its money where that may be seen; '' when nothing is. */
+			differs: Type.String()
 		},
 		strict
 	)
+});
+
+/** What brings what is planned of agreements to another crew and weekday: for `rounds.move-visits`. */
+export const movesToRound = query('rounds.moves-to', {
+	right: 'plan.change',
+	input: Type.Object(
+		{
+			agreementIds: Type.Array(Id, { minItems: 1, maxItems: 5000, uniqueItems: true }),
+			crewId: Id,
+			weekday: Type.Integer({ minimum: 1, maximum: 7 })
+		},
+		strict
+	),
+	output: Type.Object({ changes: Type.Array(VisitChange) }, strict)
+});
+
+/** What agreements would be sold for in another year, each against its break-even, before any is renewed. */
+export const checkRenewal = query('rounds.check-renewal', {
+	right: 'jobs.change',
+	input: renewAgreements.input,
+	output: Type.Object(
+		{
+			rows: Type.Array(
+				Type.Object(
+					{ id: Type.String(), address: Type.String(), was: Type.Integer(), becomes: Type.Integer(), breakEven: orNull(Type.Integer()) },
+					strict
+				)
+			),
+			below: Type.Integer(),
+			lost: Type.Integer()
+		},
+		strict
+	)
+});
+
+/** What moves a whole round to another day or crew, this once or from then on: for `rounds.move-visits`. */
+export const roundMoves = query('rounds.round-moves', {
+	right: 'plan.change',
+	input: Type.Object({ crewId: Id, day: DayText, to: DayText, toCrewId: Id, onward: Type.Boolean() }, strict),
+	output: Type.Object({ changes: Type.Array(VisitChange) }, strict)
 });

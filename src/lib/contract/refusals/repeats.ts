@@ -2,6 +2,12 @@ import { sayings } from '../../core/refusal';
 
 /** What is refused here, by its code. */
 export const catalog = {
+	'occurrence-is-made-already': () => 'This one is made already: move its job on the plan.',
+	'occurrence-is-over': () => 'This one is over.',
+	'rule-has-no-such-day': () => 'The rule has nothing on that day.',
+	'day-is-over': () => 'This day is over.',
+	'moved-too-far': () => 'That is more than a year later: leave it out, and make another.',
+	'rule-not-there': () => 'This rule is not there any more.',
 	'only-job-won-makes-others-like': () => 'Only a job that is won makes others like it.',
 	'say-which-crew-gets-them': () => 'Say which crew gets them.'
 };

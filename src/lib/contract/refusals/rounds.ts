@@ -2,6 +2,16 @@ import { sayings } from '../../core/refusal';
 
 /** What is refused here, by its code. */
 export const catalog = {
+	'cadence-of-name-already': () => 'This service has a cadence of this name already.',
+	'cadence-of-another-service': () => 'This cadence belongs to another service.',
+	'say-why-it-is-let-pass': () => 'Say why it is planned although it is not what was sold.',
+	'margin-under-100': () => 'A margin stays under 100 %.',
+	'no-rate-sheet-for-break-even': () => 'There is no labor rate sheet: its break-even is what a margin is put on.',
+	'visits-changed-meanwhile': () => 'One of these visits was changed meanwhile. Look again.',
+	'visit-twice-in-changes': () => 'The same visit stands twice in what is to change.',
+	'season-is-not-over': (p: { to: string }) => `The season goes on until ${p.to}: what is not done can still be done.`,
+	'not-billed-on-completion': () => 'This agreement is not billed when it is done.',
+	'whole-price-charged-already': () => 'The whole price is a charge already.',
 	'moved-day-collides': (p: { overlaps: number; stays: number }) =>
 		`${[p.overlaps > 0 ? `${p.overlaps} would overlap with other work` : '', p.stays > 0 ? `${p.stays} find no day and stay` : ''].filter(Boolean).join(', ')}. Move the day all the same if that is meant.`,
 	'nothing-planned-to-move': () => 'Nothing is planned there that could be moved.',

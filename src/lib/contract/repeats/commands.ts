@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { command } from '../define';
-import { Id, Name, Nothing, RepeatInput, strict, Version } from '../inputs';
+import { DayText, Id, Name, Nothing, RepeatInput, strict, Version } from '../inputs';
 
 const Minute = Type.Union([Type.Integer({ minimum: 0, maximum: 2160 }), Type.Null()]);
 
@@ -30,6 +30,25 @@ export const saveRepeat = command('repeats.save', {
 export const pauseRepeat = command('repeats.pause', {
 	right: 'jobs.change',
 	input: Type.Object({ ruleId: Id, paused: Type.Boolean(), version: Version }, strict),
+	output: Nothing
+});
+
+/** One occurrence that is still to come is left out (day null), or comes on another day. */
+export const exceptRepeat = command('repeats.except', {
+	right: 'jobs.change',
+	input: Type.Object({ ruleId: Id, occursOn: DayText, day: Type.Union([DayText, Type.Null()]) }, strict),
+	output: Nothing
+});
+/** It comes as the rule says again. */
+export const dropException = command('repeats.drop-exception', {
+	right: 'jobs.change',
+	input: Type.Object({ ruleId: Id, occursOn: DayText }, strict),
+	output: Nothing
+});
+/** The rule makes nothing from a day on; what is made stays. */
+export const endRepeat = command('repeats.end', {
+	right: 'jobs.change',
+	input: Type.Object({ ruleId: Id, lastDay: DayText, version: Version }, strict),
 	output: Nothing
 });
 

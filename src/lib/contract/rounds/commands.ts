@@ -1,7 +1,7 @@
 import { Type } from '@sinclair/typebox';
-import type { Cadence } from '../../core/rounds';
+import { BILLINGS, type Cadence } from '../../core/rounds';
 import { command } from '../define';
-import { DayText, Id, Name, Nothing, strict, Text, Version } from '../inputs';
+import { DayText, Id, Name, Nothing, orNull, strict, Text, Version } from '../inputs';
 
 const MonthDay = Type.String({ pattern: '^(0[1-9]|1[0-2])-(0[1-9]|[12]\\d|3[01])$' });
 const CadenceInput = Type.Unsafe<Cadence>(
@@ -17,6 +17,7 @@ const CadenceInput = Type.Unsafe<Cadence>(
 		)
 	])
 );
+const Billing = Type.Optional(Type.Union(BILLINGS.map((b) => Type.Literal(b))));
 const Visits = Type.Integer({ minimum: 1, maximum: 366 });
 /** Ten-thousandths of an hour. */
 const Hours = Type.Integer({ minimum: 0, maximum: 1e10 });
@@ -46,6 +47,24 @@ export const saveSeasonService = command('rounds.save-service', {
 	output: Type.Object({ serviceId: Type.String() }, strict)
 });
 
+/** A further cadence of a service, by a name of the company's own. */
+export const saveCadence = command('rounds.save-cadence', {
+	right: 'jobs.change',
+	input: Type.Object(
+		{
+			cadenceId: orNull(Id),
+			serviceId: Id,
+			name: Name,
+			cadence: CadenceInput,
+			setUp: Type.Integer({ minimum: 0, maximum: 600 }),
+			archived: Type.Boolean(),
+			version: Version
+		},
+		strict
+	),
+	output: Type.Object({ cadenceId: Type.String() }, strict)
+});
+
 /** Set aside, it is sold to nobody any more; what was sold of it goes on. */
 export const setSeasonServiceAside = command('rounds.set-aside-service', {
 	right: 'jobs.change',
@@ -64,6 +83,7 @@ export const addAgreement = command('rounds.add-agreement', {
 			visits: Visits,
 			hours: Hours,
 			price: Price,
+			billing: Billing,
 			note: Text(2000)
 		},
 		strict
@@ -74,7 +94,10 @@ export const addAgreement = command('rounds.add-agreement', {
 /** What was sold is put right; visits never below those done, and the price not once any of it is charged. */
 export const changeAgreement = command('rounds.change-agreement', {
 	right: 'jobs.change',
-	input: Type.Object({ agreementId: Id, visits: Visits, hours: Hours, price: Price, note: Text(2000), version: Version }, strict),
+	input: Type.Object(
+		{ agreementId: Id, visits: Visits, hours: Hours, price: Price, billing: Billing, note: Text(2000), version: Version },
+		strict
+	),
 	output: Nothing
 });
 
@@ -85,18 +108,45 @@ export const endAgreement = command('rounds.end-agreement', {
 	output: Type.Object({ takenOff: Type.Integer() }, strict)
 });
 
+/** Agreements are sold once more for another year, each with a new price: a percent on top, or its break-even and a margin. All of them or none. */
+export const renewAgreements = command('rounds.renew', {
+	right: 'jobs.change',
+	input: Type.Object(
+		{
+			agreementIds: Type.Array(Id, { minItems: 1, maxItems: 1000, uniqueItems: true }),
+			year: Type.Integer({ minimum: 2000, maximum: 2100 }),
+			way: Type.Union([Type.Literal('percent'), Type.Literal('margin')]),
+			/** Hundredths of a percent; a margin stays under 100 %. */
+			by: Type.Integer({ minimum: -9900, maximum: 100_000 })
+		},
+		strict
+	),
+	output: Type.Object({ agreementIds: Type.Array(Type.String()) }, strict),
+	size: 200_000
+});
+
+/** In which order the sites of a round are driven to, the same on every round day; what is not named keeps its place after them. */
+export const orderRound = command('rounds.set-order', {
+	right: 'plan.change',
+	input: Type.Object({ agreementIds: Type.Array(Id, { minItems: 1, maxItems: 5000, uniqueItems: true }) }, strict),
+	output: Nothing,
+	size: 1_000_000
+});
+
 /** What a round is planned of. A weekday for visits every so many weeks; for windows none. */
 export const RoundChoice = {
 	agreementIds: Type.Array(Id, { minItems: 1, maxItems: 5000, uniqueItems: true }),
 	crewId: Id,
 	weekday: Type.Union([Type.Integer({ minimum: 1, maximum: 7 }), Type.Null()]),
-	start: DayText
+	start: DayText,
+	/** The cadence of each agreement that has another than the usual: its own by id, null for the usual. Not named: guessed by the visits sold. */
+	cadenceOf: Type.Optional(Type.Record(Id, orNull(Id)))
 };
 
 /** Plans the whole season of the agreements onto the board at once. */
 export const planRound = command('rounds.plan', {
 	right: 'plan.change',
-	input: Type.Object({ ...RoundChoice, despite: Type.Optional(Type.Boolean()) }, strict),
+	input: Type.Object({ ...RoundChoice, despite: Type.Optional(Type.Boolean()), reason: Type.Optional(Text(300)) }, strict),
 	output: Type.Object({ planId: Type.String(), visits: Type.Integer() }, strict),
 	size: 1_000_000
 });
@@ -115,6 +165,41 @@ export const moveVisit = command('rounds.move-visit', {
 	output: Nothing
 });
 
+/** Where visits shall be: a round, or a site from a day on. `version` null: it is a new one. `day` null: it is none any more. */
+export const VisitChange = Type.Object(
+	{ id: Id, agreementId: Id, version: orNull(Type.Integer()), day: orNull(DayText), crewId: Id },
+	strict
+);
+/** Visits are added, moved to other days and crews, and taken off in one go; all of it or nothing. What takes it back comes as the answer. */
+export const moveVisits = command('rounds.move-visits', {
+	right: 'plan.change',
+	input: Type.Object({ changes: Type.Array(VisitChange, { minItems: 1, maxItems: 5000 }) }, strict),
+	output: Type.Object({ undo: Type.Array(VisitChange) }, strict),
+	size: 2_000_000
+});
+
+/** The crew is at a site of its round, or leaves it. */
+export const arriveVisit = command('rounds.arrive-visit', {
+	right: 'field.record',
+	offline: true,
+	input: Type.Object({ visitId: Id, here: Type.Boolean() }, strict),
+	output: Nothing
+});
+
+/** Instalments of agreements that are due become charges to bill. */
+export const billInstalments = command('rounds.bill-instalments', {
+	right: 'system',
+	input: Type.Object({}, strict),
+	output: Type.Object({ made: Type.Integer() }, strict)
+});
+
+/** The whole price of an agreement becomes a charge, although not all visits were done: its season is over and somebody says so. */
+export const completeAgreement = command('rounds.complete', {
+	right: 'jobs.change',
+	input: Type.Object({ agreementId: Id, version: Version }, strict),
+	output: Nothing
+});
+
 /** A visit was done in the field, or was not after all. Its share of the price becomes a charge. */
 export const doVisit = command('rounds.do-visit', {
 	right: 'field.record',
@@ -125,7 +210,8 @@ export const doVisit = command('rounds.do-visit', {
 
 /** A visit is left out, with the reason; it is owed. */
 export const skipVisit = command('rounds.skip-visit', {
-	right: 'plan.change',
+	right: 'field.record',
+	offline: true,
 	input: Type.Object({ visitId: Id, reason: Name, version: Version }, strict),
 	output: Nothing
 });

@@ -40,7 +40,20 @@ export const WORK = {
 	'time.clock-on': (p: { who: string; jobId?: string } & SentLater) => `${p.who} clocked on${sentLater(p)}`,
 	'time.clock-off': (p: { who: string; entryId: string } & SentLater) => `${p.who} clocked off${sentLater(p)}`,
 	'time.add': (p: { entryId: string; from: string; to: string; day: string }) => `${p.from}–${p.to} on ${longDay(p.day)} added`,
+	'repeats.except': (p: { name: string; occursOn: string; day: string | null }) =>
+		p.day === null
+			? `${p.name}: the one of ${longDay(p.occursOn)} is left out`
+			: `${p.name}: the one of ${longDay(p.occursOn)} comes on ${longDay(p.day)}`,
+	'repeats.drop-exception': (p: { name: string; occursOn: string }) => `${p.name}: ${longDay(p.occursOn)} is as the rule says again`,
+	'repeats.end': (p: { name: string; lastDay: string }) => `${p.name} ends on ${longDay(p.lastDay)}`,
 	'rounds.save-service': (p: { name: string }) => `Season service ${p.name} saved`,
+	'rounds.save-cadence': (p: { service: string; name: string }) => `${p.service}: cadence ${p.name} saved`,
+	'rounds.renew': (p: { service: string; count: number; year: number }) => `${p.service}: ${p.count} agreements renewed for ${p.year}`,
+	'rounds.set-order': (p: { sites: number }) => `Order of ${p.sites} sites on their round set`,
+	'rounds.move-visits': (p: { count: number }) => `${p.count} visit${p.count === 1 ? '' : 's'} of rounds changed`,
+	'rounds.instalment': (p: { agreementId: string; number: number; n: number; of: number }) =>
+		`Agreement ${p.number}: instalment ${p.n} of ${p.of} is to bill`,
+	'rounds.complete': (p: { agreementId: string; number: number }) => `Agreement ${p.number}: the whole price is to bill`,
 	'rounds.set-aside-service': (p: { name: string; archived: boolean }) =>
 		`Season service ${p.name} ${p.archived ? 'set aside' : 'taken back'}`,
 	'rounds.add-agreement': (p: { number: number; service: string; visits: number }) =>
@@ -48,13 +61,15 @@ export const WORK = {
 	'rounds.change-agreement': (p: { number: number }) => `Agreement ${p.number} changed`,
 	'rounds.end-agreement': (p: { number: number; reason: string; takenOff: number }) =>
 		`Agreement ${p.number} ended: ${p.reason}; ${p.takenOff} visit${p.takenOff === 1 ? '' : 's'} taken off`,
-	'rounds.plan': (p: { service: string; sites: number; visits: number }) => `${p.service}: ${p.visits} visits to ${p.sites} sites planned`,
+	'rounds.plan': (p: { service: string; sites: number; visits: number; reason?: string }) =>
+		`${p.service}: ${p.visits} visits to ${p.sites} sites planned${p.reason ? `; not what was sold: ${p.reason}` : ''}`,
 	'rounds.undo-plan': (p: { service: string; takenOff: number }) => `${p.service}: a planning of ${p.takenOff} visits was taken back`,
 	'rounds.move-visit': (p: { site: string; from: string; to: string }) =>
 		`Visit to ${p.site} moved from ${longDay(p.from)} to ${longDay(p.to)}`,
 	'rounds.visit-done': (p: { visitId: string; site: string; service: string; share: number; sold: number }) =>
 		`${p.service}: visit ${p.share} of ${p.sold} to ${p.site} done${p.share > p.sold ? ', more than sold: nothing is charged' : ''}`,
 	'rounds.visit-open': (p: { visitId: string; site: string }) => `Visit to ${p.site} is open again`,
+	'rounds.arrive-visit': (p: { site: string; here: boolean }) => (p.here ? `The crew is at ${p.site}` : `The crew left ${p.site}`),
 	'rounds.skip-visit': (p: { site: string; day: string; reason: string }) =>
 		`Visit to ${p.site} on ${longDay(p.day)} left out: ${p.reason}`,
 	'forms.begin': (p: { form: string }) => `${p.form} begun`,

@@ -8,3 +8,4 @@ export {
 	type Placed,
 	type RepeatRule
 } from './repeats';
+export { changeOf, withExceptions, type Exception } from './exceptions';

@@ -1,6 +1,7 @@
 export { blockOf, laborPerVisit, onSiteOf, type Round } from './block';
 export {
 	compareSold,
+	guessCadence,
 	seasonOf,
 	weeklyVisits,
 	windowVisits,
@@ -10,4 +11,15 @@ export {
 	type Season,
 	type Window
 } from './season';
-export { shareOf } from './share';
+export { againstBreakEven, BILLINGS, instalmentsOf, renewedPrice, shareOf, type Billing } from './share';
+export {
+	isMatrix,
+	orderOfStops,
+	stepsFor,
+	suggestRounds,
+	type RoundToFill,
+	type SiteToVisit,
+	type Suggested,
+	type Suggestion,
+	type Wish
+} from './suggest';

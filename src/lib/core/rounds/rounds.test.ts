@@ -1,8 +1,21 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { cents, sum } from '../money';
+import { cents, marginOf, sum, unitPrice } from '../money';
 import { addDays, daysBetween, weekday, type Day } from '../time';
-import { blockOf, compareSold, laborPerVisit, onSiteOf, seasonOf, shareOf, weeklyVisits, windowVisits } from '.';
+import {
+	againstBreakEven,
+	blockOf,
+	compareSold,
+	guessCadence,
+	instalmentsOf,
+	laborPerVisit,
+	onSiteOf,
+	renewedPrice,
+	seasonOf,
+	shareOf,
+	weeklyVisits,
+	windowVisits
+} from '.';
 
 const season = { from: '2027-04-01', to: '2027-10-31' };
 const holidays = new Set(['2027-05-31', '2027-07-05', '2027-09-06']);
@@ -141,5 +154,48 @@ describe('the share of a visit', () => {
 				expect(sum(Array.from({ length: visits }, (_, n) => shareOf(cents(price), visits, n + 1)))).toBe(price);
 			})
 		);
+	});
+});
+
+describe('what an agreement is billed by and worth', () => {
+	it('in equal parts at the end of each month of its season', () => {
+		const all = instalmentsOf(cents(300_001), { from: '2027-04-10', to: '2027-07-15' });
+		expect(all).toEqual([
+			{ due: '2027-04-30', amount: 75_001 },
+			{ due: '2027-05-31', amount: 75_000 },
+			{ due: '2027-06-30', amount: 75_000 },
+			{ due: '2027-07-15', amount: 75_000 }
+		]);
+		expect(instalmentsOf(cents(100), { from: '2027-04-10', to: '2027-04-10' })).toEqual([{ due: '2027-04-10', amount: 100 }]);
+	});
+	it('never loses a cent, and ends with the season', () => {
+		fc.assert(
+			fc.property(fc.integer({ min: 0, max: 10_000_000 }), fc.integer({ min: 0, max: 700 }), (price, days) => {
+				const season = { from: '2027-01-15', to: addDays('2027-01-15', days) };
+				const all = instalmentsOf(cents(price), season);
+				expect(all.reduce((a, p) => a + p.amount, 0)).toBe(price);
+				expect(all.at(-1)!.due).toBe(season.to);
+				expect(all.map((p) => p.due)).toEqual([...new Set(all.map((p) => p.due))].sort());
+			})
+		);
+	});
+	it('against break-even: 4.5 hours at 53.0320 and 18.00 of material', () => {
+		const of = { price: cents(300_000), visits: 7, hours: 315_000, rate: unitPrice(530_320), materials: cents(1800) };
+		expect(againstBreakEven(of)).toEqual({ perVisit: 42_857, breakEven: 25_664, below: 0 });
+		expect(marginOf(42_858, 25_664)).toBe(401_185);
+		expect(againstBreakEven({ ...of, price: cents(150_000) }).below).toBe(Math.round(315_000 * 0.53032 + 7 * 1800 - 150_000));
+	});
+	it('is renewed by a percent, or from its break-even and a margin', () => {
+		expect(renewedPrice({ price: cents(300_000), breakEven: cents(0) }, 'percent', 350)).toBe(310_500);
+		expect(renewedPrice({ price: cents(300_000), breakEven: cents(180_000) }, 'margin', 4000)).toBe(300_000);
+	});
+	it('is planned by the cadence whose season has the visits sold', () => {
+		const ways = [
+			{ id: 'usual', full: 15 },
+			{ id: 'leaner', full: 14 },
+			{ id: 'also', full: 14 }
+		];
+		expect(guessCadence(14, ways)).toEqual({ id: 'leaner' });
+		expect(guessCadence(9, ways)).toBeNull();
 	});
 });

@@ -141,3 +141,13 @@ export function compareSold(of: { sold: number; planned: number; fullSeason: num
 	const owed = Math.max(0, -difference);
 	return { difference, fromStart: Math.min(owed, Math.max(0, of.fullSeason - of.planned)) };
 }
+
+/**
+ * Which of a service's cadences fits what was sold: the first whose whole season has as many visits; null when none does.
+ * @param full visits of the whole season by each
+ * @example guessCadence(14, [{ id: 'usual', full: 15 }, { id: 'leaner', full: 14 }]) // 'leaner'
+ */
+export const guessCadence = <Id>(sold: number, all: readonly { id: Id; full: number }[]): { id: Id } | null => {
+	const found = all.find((c) => c.full === sold);
+	return found ? { id: found.id } : null;
+};

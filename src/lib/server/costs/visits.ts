@@ -1,7 +1,7 @@
 import { say } from '../../contract/refusals/costs';
 import { eq } from 'drizzle-orm';
-import { cents } from '../../core/money';
-import { shareOf } from '../../core/rounds';
+import { cents, type Cents } from '../../core/money';
+import { instalmentsOf, shareOf } from '../../core/rounds';
 import { wallTime } from '../../core/time';
 import { Refusal } from '../../core/refusal';
 import { whenever, type Context } from '../commands';
@@ -24,23 +24,47 @@ whenever('rounds.visit-done', (ctx, { visitId, share }) => {
 	const agreement = ctx.get(agreements, visit.agreementId, 'Its agreement');
 	const service = ctx.get(seasonServices, agreement.serviceId, 'Its service');
 	beginWork(ctx, agreement.jobId);
-	const charge = shareOf(cents(agreement.price), agreement.visits, share);
-	if (charge === 0) return;
-	ctx.insert(costEntries, {
-		id: newId(),
-		jobId: agreement.jobId,
-		kind: 'other',
+	// Other agreements are billed by instalments, or whole when they are done.
+	if (agreement.billing !== 'visit') return;
+	charge(ctx, agreement, {
 		name: `${service.name}, visit ${share} of ${agreement.visits}`,
 		source: sourceOf(visitId),
 		day: wallTime(visit.doneAt ?? ctx.now, ctx.zone).day,
-		quantity: 10_000,
 		unit: 'visit',
-		unitCost: 0,
-		cost: 0,
-		charge,
-		taxCodeId: agreement.taxCodeId,
-		state: 'to bill'
+		amount: shareOf(cents(agreement.price), agreement.visits, share)
 	});
+});
+
+/** A charge to bill on an agreement's job, without a cost: that is the hours and material on it. Nothing to charge makes none. */
+function charge(
+	ctx: Context,
+	a: typeof agreements.$inferSelect,
+	of: { name: string; source: string; day: string; unit: string; amount: Cents }
+): void {
+	if (of.amount === 0) return;
+	ctx.insert(costEntries, {
+		...{ id: newId(), jobId: a.jobId, kind: 'other', name: of.name, source: of.source, day: of.day },
+		...{ quantity: 10_000, unit: of.unit, unitCost: 0, cost: 0, charge: of.amount, taxCodeId: a.taxCodeId, state: 'to bill' }
+	});
+}
+
+whenever('rounds.instalment', (ctx, { agreementId, n }) => {
+	const a = ctx.get(agreements, agreementId, 'This agreement');
+	const service = ctx.get(seasonServices, a.serviceId, 'Its service');
+	const all = instalmentsOf(cents(a.price), a);
+	const part = all[n - 1];
+	beginWork(ctx, a.jobId);
+	if (part)
+		charge(ctx, a, {
+			...{ name: `${service.name}, instalment ${n} of ${all.length}`, source: `instalment:${a.id}:${n}` },
+			...{ day: part.due, unit: 'instalment', amount: part.amount }
+		});
+});
+
+whenever('rounds.complete', (ctx, { agreementId }) => {
+	const a = ctx.get(agreements, agreementId, 'This agreement');
+	const service = ctx.get(seasonServices, a.serviceId, 'Its service');
+	charge(ctx, a, { name: service.name, source: `agreement:${a.id}`, day: ctx.today, unit: 'season', amount: cents(a.price) });
 });
 
 whenever('rounds.visit-open', (ctx, { visitId }) => {

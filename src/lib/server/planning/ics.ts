@@ -81,3 +81,13 @@ export function writeCalendar(
 	lines.push('END:VCALENDAR');
 	return lines.map(folded).join('');
 }
+
+/** One entry that repeats, of its own lines: who writes them knows what repeats and what does not. */
+export function calendarText(entry: readonly string[], of: { title: string; name: string; at: number }): string {
+	return [
+		...['BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:-//Nickel Yard//Plan//EN', `X-WR-CALNAME:${value(of.name)}`, 'BEGIN:VEVENT'],
+		...[...entry, `DTSTAMP:${instantOf(of.at)}`, `SUMMARY:${value(of.title)}`, 'END:VEVENT', 'END:VCALENDAR']
+	]
+		.map(folded)
+		.join('');
+}

@@ -20,5 +20,5 @@ export type { NoticeLine } from './schema';
 export { planLines } from './plan-lines';
 export { ableOf, skillTrouble } from './skills';
 export { addShifts, beginWork, checkPlan, conflictsAgainst, workJob } from './commands';
-export { type CalendarDay, writeCalendar } from './ics';
+export { type CalendarDay, calendarText, writeCalendar } from './ics';
 export { calendar, jobLabel, shiftsAround } from './load';

@@ -1,15 +1,15 @@
 import { say } from '../../contract/refusals/repeats';
 import * as contract from '../../contract/repeats/commands';
 import { and, asc, eq, max } from 'drizzle-orm';
-import { checkShift, holidayOn, isWorkingDay } from '../../core/planning';
-import { checkRepeat, occurrencesOf, placeOccurrences, repeatWords, type Placed } from '../../core/repeats';
+import { checkShift } from '../../core/planning';
+import { checkRepeat, occurrencesOf, repeatWords, type Placed } from '../../core/repeats';
 import { addDays, longDay } from '../../core/time';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
-import { company } from '../company/schema';
 import { crews, people } from '../people/schema';
 import { shifts } from '../planning/schema';
-import { repeatOccurrences, repeatRules } from './schema';
+import { comingOf, exceptionsOf } from './coming';
+import { repeatExceptions, repeatOccurrences, repeatRules } from './schema';
 import { jobs } from '../sales/schema';
 import { taskSteps, tasks } from '../work/schema';
 import { newId } from '../ids';
@@ -42,6 +42,59 @@ export const saveRepeat = serve(contract.saveRepeat, (ctx, { ruleId, version, ..
 	return { ruleId: saved.id };
 });
 
+/** An occurrence of a rule that is not made yet, by the day the rule gives it. */
+function stillToCome(ctx: Context, ruleId: string, occursOn: string): Rule {
+	const rule = ctx.get(repeatRules, ruleId, 'This rule');
+	const made = ctx.db
+		.select({ id: repeatOccurrences.id })
+		.from(repeatOccurrences)
+		.where(and(eq(repeatOccurrences.ruleId, rule.id), eq(repeatOccurrences.occursOn, occursOn)))
+		.get();
+	if (made) throw new Refusal(say('occurrence-is-made-already'), 'occursOn');
+	if (occursOn <= (rule.madeTo ?? '')) throw new Refusal(say('occurrence-is-over'), 'occursOn');
+	if (!occurrencesOf(rule.rule, occursOn).includes(occursOn)) throw new Refusal(say('rule-has-no-such-day'), 'occursOn');
+	return rule;
+}
+
+export const exceptRepeat = serve(contract.exceptRepeat, (ctx, i) => {
+	const rule = stillToCome(ctx, i.ruleId, i.occursOn);
+	if (i.day !== null && i.day < ctx.today) throw new Refusal(say('day-is-over'), 'day');
+	if (i.day !== null && i.day > addDays(i.occursOn, MOVED_AT_MOST)) throw new Refusal(say('moved-too-far'), 'day');
+	const before = ctx.db
+		.select()
+		.from(repeatExceptions)
+		.where(and(eq(repeatExceptions.ruleId, rule.id), eq(repeatExceptions.occursOn, i.occursOn)))
+		.get();
+	if (before) ctx.update(repeatExceptions, before.id, { day: i.day, byName: ctx.who.name });
+	else ctx.insert(repeatExceptions, { id: newId(), ruleId: rule.id, occursOn: i.occursOn, day: i.day, byName: ctx.who.name });
+	ctx.happened(`job:${rule.jobId}`, 'repeats.except', { name: rule.name, occursOn: i.occursOn, day: i.day }, 'plan');
+	// Moved to a day that is due by now, it is made at once.
+	if (!rule.paused) makeDue(ctx, rule);
+});
+
+export const dropException = serve(contract.dropException, (ctx, i) => {
+	const rule = stillToCome(ctx, i.ruleId, i.occursOn);
+	const before = ctx.db
+		.select()
+		.from(repeatExceptions)
+		.where(and(eq(repeatExceptions.ruleId, rule.id), eq(repeatExceptions.occursOn, i.occursOn)))
+		.get();
+	if (!before) return;
+	ctx.remove(repeatExceptions, before.id);
+	ctx.happened(`job:${rule.jobId}`, 'repeats.drop-exception', { name: rule.name, occursOn: i.occursOn }, 'plan');
+	if (!rule.paused) makeDue(ctx, rule);
+});
+
+export const endRepeat = serve(contract.endRepeat, (ctx, i) => {
+	const rule = ctx.get(repeatRules, i.ruleId, 'This rule');
+	const { count: _, ...kept } = rule.rule;
+	// Ended before it began it makes nothing, and stays to be looked at.
+	const until = i.lastDay < rule.rule.start ? rule.rule.start : i.lastDay;
+	const paused = i.lastDay < rule.rule.start || rule.paused;
+	ctx.update(repeatRules, rule.id, { rule: { ...kept, until } as Rule['rule'], paused }, i.version);
+	ctx.happened(`job:${rule.jobId}`, 'repeats.end', { name: rule.name, lastDay: i.lastDay }, 'plan');
+});
+
 export const pauseRepeat = serve(contract.pauseRepeat, (ctx, i) => {
 	const rule = ctx.get(repeatRules, i.ruleId, 'This rule');
 	// What fell into the pause is over.
@@ -50,13 +103,14 @@ export const pauseRepeat = serve(contract.pauseRepeat, (ctx, i) => {
 	ctx.happened(`job:${rule.jobId}`, 'repeats.pause', { name: rule.name, paused: i.paused }, 'plan');
 });
 
-/** What of a rule is to be made by now and is not. */
+/** How far beyond its time something may be moved by hand and still be found. */
+const MOVED_AT_MOST = 400;
+
+/** What of a rule is to be made by now and is not: what was moved by hand counts by the day it was moved to. */
 function due(ctx: Context, rule: Rule): Placed[] {
-	const own = ctx.get(company, 'company', 'The company');
-	const all = placeOccurrences(occurrencesOf(rule.rule, addDays(ctx.today, rule.ahead)), rule.onHoliday, {
-		isHoliday: (d) => holidayOn(own.holidays, d) !== null,
-		isWorking: (d) => isWorkingDay(d, own.hours, own.holidays)
-	});
+	const until = addDays(ctx.today, rule.ahead);
+	const exceptions = exceptionsOf(ctx.db, rule.id);
+	const horizon = exceptions.length > 0 ? addDays(until, MOVED_AT_MOST) : until;
 	const known = new Set(
 		ctx.db
 			.select({ day: repeatOccurrences.occursOn })
@@ -65,7 +119,11 @@ function due(ctx: Context, rule: Rule): Placed[] {
 			.all()
 			.map((o) => o.day)
 	);
-	return all.filter((p) => p.occursOn > (rule.madeTo ?? '') && !known.has(p.occursOn));
+	return comingOf(ctx.db, rule, horizon).filter((p) => {
+		const moved = exceptions.some((e) => e.occursOn === p.occursOn && e.day !== null);
+		const on = moved ? (p.day ?? p.occursOn) : p.occursOn;
+		return on <= until && p.occursOn > (rule.madeTo ?? '') && !known.has(p.occursOn);
+	});
 }
 
 export const makeRepeat = serve(contract.makeRepeat, (ctx, i) => {

@@ -1,2 +1,4 @@
-export { makeRepeat, pauseRepeat, saveRepeat } from './commands';
+export { dropException, endRepeat, exceptRepeat, makeRepeat, pauseRepeat, saveRepeat } from './commands';
+export { repeatFile } from './files';
+export { ruleChange, willCome } from './coming';
 export { madeBy, makeRepeats, repeatList } from './queries';

@@ -54,3 +54,20 @@ export const repeatOccurrences = sqliteTable(
 	},
 	(t) => [uniqueIndex('repeat_occurrences_day').on(t.ruleId, t.occursOn), index('repeat_occurrences_job').on(t.jobId)]
 );
+
+/** What is different about one occurrence that is still to come: left out, or on another day. */
+export const repeatExceptions = sqliteTable(
+	'repeat_exceptions',
+	{
+		id: id(),
+		ruleId: ref('rule_id')
+			.notNull()
+			.references(() => repeatRules.id),
+		/** The day the rule gives it. */
+		occursOn: day('occurs_on').notNull(),
+		/** The day it comes instead; null: it is left out. */
+		day: day('day'),
+		byName: words('by_name')
+	},
+	(t) => [uniqueIndex('repeat_exceptions_day').on(t.ruleId, t.occursOn)]
+);

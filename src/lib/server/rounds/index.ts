@@ -1,6 +1,23 @@
+export { billInstalments, completeAgreement } from './billed';
+export { cadencesOf, saveCadence } from './cadences';
 export { visitsTo } from './coming';
 export { dayMove, moveDay, moveDayBack } from './moved-day';
-export { daysOfPlan, planRound, proposeRound, undoRound } from './plan';
-export { agreementList, crewIdOf, plansOf, roundDays, serviceList, sitesToSell, stopsAhead, stopsOf } from './queries';
+export { roundsFile } from './files';
+export { moveVisits, movesTo, orderRound, roundMoves } from './moved';
+export { daysOfPlan, differenceWords, planRound, proposeRound, undoRound } from './plan';
+export {
+	agreementList,
+	crewIdOf,
+	plansOf,
+	roundCrews,
+	roundDays,
+	roundsStart,
+	serviceList,
+	sitesToSell,
+	stopsAhead,
+	stopsOf,
+	visitsOfService
+} from './queries';
+export { breakEvenOn, renewal, renewAgreements, standOf } from './renew';
 export { addAgreement, changeAgreement, endAgreement, saveSeasonService, setSeasonServiceAside } from './services';
-export { doVisit, moveVisit, skipVisit } from './visits';
+export { arriveVisit, doVisit, moveVisit, skipVisit } from './visits';

@@ -1,10 +1,12 @@
 import { say } from '../../contract/refusals/rounds';
 import * as contract from '../../contract/rounds/commands';
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import { cents, formatCents } from '../../core/money';
 import { holidayOn, isWorkingDay, loadOf } from '../../core/planning';
 import {
 	blockOf,
 	compareSold,
+	guessCadence,
 	laborPerVisit,
 	onSiteOf,
 	weeklyVisits,
@@ -22,6 +24,7 @@ import { crews, people } from '../people/schema';
 import { agreements, roundPlans, seasonServices, visits } from './schema';
 import { sites } from '../sales/schema';
 import { newId } from '../ids';
+import { waysOf, type Way } from './cadences';
 import { calendar, shiftsAround } from '../planning';
 
 type Agreement = typeof agreements.$inferSelect;
@@ -33,11 +36,16 @@ export interface Choice {
 	crewId: string;
 	weekday: number | null;
 	start: Day;
+	/** The cadence of an agreement, null for the usual; not named: guessed by the visits sold. */
+	cadenceOf?: Readonly<Record<string, string | null>>;
 }
 /** What planning it would come to for one agreement. */
 export interface Proposed {
 	agreement: Agreement;
 	address: string;
+	/** By which cadence, and whether a whole season of it has the visits sold. */
+	way: Way;
+	fits: boolean;
 	visits: Planned[];
 	/** Left out because they would share a day or find none: owed. */
 	dropped: Day[];
@@ -51,7 +59,11 @@ export interface Proposed {
 }
 
 /** What planning a round would come to; saves nothing. @throws Refusal in words at the field that is wrong */
-export function proposeRound(db: Orm, i: Choice, today: Day): { service: Service; crewSize: number; rows: Proposed[] } {
+export function proposeRound(
+	db: Orm,
+	i: Choice,
+	today: Day
+): { service: Service; crewSize: number; ways: Way[]; rows: Proposed[]; fullDays: (DayLoad & { day: Day; minutes: number })[] } {
 	const crew = db
 		.select({ id: people.id })
 		.from(people)
@@ -65,25 +77,45 @@ export function proposeRound(db: Orm, i: Choice, today: Day): { service: Service
 	const already = plannedAlready(db, i.agreementIds);
 	// What is over is not planned: weeks that are past are left out.
 	const start = i.start > today ? i.start : today;
-	const cadence = cadenceOf(db, service, { ...i, start }, crew.length);
-	return {
-		service,
-		crewSize: crew.length,
-		rows: picked.map((a) => {
-			const size = { hours: a.hours, visits: a.visits, crew: crew.length, setUp: service.setUp };
-			const now = cadence(a);
-			return {
-				agreement: a,
-				address: addresses.get(a.siteId) ?? '',
-				...now,
-				minutes: blockOf(size),
-				laborPerVisit: laborPerVisit(size),
-				onSite: onSiteOf(size),
-				...compareSold({ sold: a.visits, planned: now.visits.length, fullSeason: cadence({ ...a, whole: true }).visits.length }),
-				already: already.get(a.id) ?? 0
-			};
-		})
-	};
+	const ways = waysOf(db, service);
+	const load = crewLoad(db, i.crewId, crew.length);
+	const by = ways.map((way) => ({ way, cadence: cadenceOf(db, way, { ...i, start }, load) }));
+	const rows = picked.map((a): Proposed => {
+		const { way, cadence, fits } = chosenWay(by, a, i.cadenceOf?.[a.id]);
+		const size = { hours: a.hours, visits: a.visits, crew: crew.length, setUp: way.setUp };
+		const now = cadence(a);
+		return {
+			...{ agreement: a, address: addresses.get(a.siteId) ?? '', way, fits },
+			...now,
+			minutes: blockOf(size),
+			laborPerVisit: laborPerVisit(size),
+			onSite: onSiteOf(size),
+			...compareSold({ sold: a.visits, planned: now.visits.length, fullSeason: cadence({ ...a, whole: true }).visits.length }),
+			already: already.get(a.id) ?? 0
+		};
+	});
+	return { service, crewSize: crew.length, ways, rows, fullDays: fullDays(rows, load, crew.length) };
+}
+
+type By = { way: Way; cadence: (a: Of) => Found };
+/** The cadence that was chosen, else the one whose whole season has the visits sold, else the usual one. */
+function chosenWay(by: readonly By[], a: Agreement, asked: string | null | undefined): By & { fits: boolean } {
+	const full = (b: By): number => b.cadence({ ...a, whole: true }).visits.length;
+	const guessed = guessCadence(
+		a.visits,
+		by.map((b) => ({ id: b, full: full(b) }))
+	);
+	const chosen = asked === undefined ? (guessed?.id ?? by[0]) : by.find((b) => b.way.id === asked);
+	if (!chosen) throw new Refusal(say('cadence-of-another-service'), 'cadenceOf');
+	return { ...chosen, fits: full(chosen) === a.visits };
+}
+
+/** Round days on which the crew would have more than it is paid for, with what it has already. */
+function fullDays(rows: readonly Proposed[], load: (day: Day) => DayLoad, crewSize: number): (DayLoad & { day: Day; minutes: number })[] {
+	return daysOfPlan(rows).flatMap(({ day, minutes }) => {
+		const own = load(day);
+		return own.planned + minutes * crewSize > own.paid ? [{ day, minutes, ...own }] : [];
+	});
 }
 
 function pickedOf(db: Orm, ids: readonly string[]): { picked: Agreement[]; addresses: Map<string, string> } {
@@ -121,33 +153,27 @@ function plannedAlready(db: Orm, ids: readonly string[]): Map<string, number> {
 type Of = Pick<Agreement, 'from' | 'to'> & { whole?: boolean };
 type Found = { visits: Planned[]; dropped: Day[] };
 
-/** Visits by the service's cadence. Agreements of one season come to the same days: they are worked out once. */
-function cadenceOf(db: Orm, service: Service, i: Choice, crewSize: number): (a: Of) => Found {
+/** Visits by a cadence. Agreements of one season come to the same days: they are worked out once. */
+function cadenceOf(db: Orm, { cadence }: Way, i: Choice, load: (day: Day) => DayLoad): (a: Of) => Found {
 	const own = db.select({ hours: company.hours, holidays: company.holidays }).from(company).get();
 	const [hours, holidays] = [own?.hours ?? {}, own?.holidays ?? []];
 	const days = { isHoliday: (d: Day) => holidayOn(holidays, d) !== null, isWorking: (d: Day) => isWorkingDay(d, hours, holidays) };
 	const known = new Map<string, Found>();
-	const { cadence } = service;
-	if (cadence.by === 'weeks') {
-		if (i.weekday === null) throw new Refusal(say('choose-weekday-of-round'), 'weekday');
-		const weekday = i.weekday;
+	if (cadence.by === 'weeks')
 		return (a) => {
+			if (i.weekday === null) throw new Refusal(say('choose-weekday-of-round'), 'weekday');
 			const start = a.whole ? a.from : i.start;
 			const key = `${a.from} ${a.to} ${start}`;
-			const found = known.get(key) ?? weeklyVisits({ season: a, start, weekday, every: cadence.every }, days);
+			const found = known.get(key) ?? weeklyVisits({ season: a, start, weekday: i.weekday, every: cadence.every }, days);
 			known.set(key, found);
 			return found;
 		};
-	}
-	const load = crewLoad(db, i.crewId, crewSize);
 	return (a) => {
 		const windows = cadence.windows.map((w) => windowIn(w, a));
 		// How many a whole season has is how many windows there are.
 		if (a.whole) return { visits: windows.map((w) => ({ occursOn: w.from, day: w.from })), dropped: [] };
-		return {
-			visits: windowVisits({ windows, gap: cadence.gap, start: i.start }, { isWorking: days.isWorking, loadOf: load }),
-			dropped: []
-		};
+		const planned = windowVisits({ windows, gap: cadence.gap, start: i.start }, { isWorking: days.isWorking, loadOf: load });
+		return { visits: planned, dropped: [] };
 	};
 }
 
@@ -203,7 +229,13 @@ export const planRound = serve(contract.planRound, (ctx, i) => {
 	if (double.length > 0)
 		throw new Refusal(say('of-these-sites-planned-already', { doubleCount: double.length, address: double[0]?.address }), 'agreementIds');
 	const wrong = rows.filter((r) => r.difference !== 0);
-	if (wrong.length > 0 && !i.despite) throw new Refusal(say('sold-and-planned-differ', { words: mismatchWords(wrong) }), 'despite');
+	if (wrong.length > 0 && !i.despite)
+		throw new Refusal(
+			say('sold-and-planned-differ', { words: `${differenceWords(wrong, false)} Put it right, or plan it all the same.` }),
+			'despite'
+		);
+	const reason = i.reason?.trim() ?? '';
+	if (wrong.length > 0 && reason === '') throw new Refusal(say('say-why-it-is-let-pass'), 'reason');
 	const count = rows.reduce((n, r) => n + r.visits.length, 0);
 	if (count === 0) throw new Refusal(say('nothing-would-be-planned'), 'start');
 	const plan = ctx.insert(roundPlans, {
@@ -215,7 +247,8 @@ export const planRound = serve(contract.planRound, (ctx, i) => {
 		sites: rows.length,
 		visits: count,
 		at: ctx.now,
-		byName: ctx.who.name
+		byName: ctx.who.name,
+		reason: wrong.length > 0 ? reason : ''
 	});
 	ctx.insertRecorded(
 		visits,
@@ -226,23 +259,29 @@ export const planRound = serve(contract.planRound, (ctx, i) => {
 	ctx.happened(
 		`season-service:${service.id}`,
 		'rounds.plan',
-		{ service: service.name, sites: rows.length, visits: count },
+		{ service: service.name, sites: rows.length, visits: count, reason: plan.reason },
 		'plan',
 		'field'
 	);
 	return { planId: plan.id, visits: count };
 });
 
-/** What is sold against what would be planned, in one sentence. */
-export function mismatchWords(rows: readonly Pick<Proposed, 'difference' | 'fromStart'>[]): string {
-	const free = rows.reduce((n, r) => n + Math.max(0, r.difference), 0);
-	const owed = rows.reduce((n, r) => n + Math.max(0, -r.difference), 0);
-	const late = rows.reduce((n, r) => n + r.fromStart, 0);
+/**
+ * What is sold against what would be planned, in a sentence: free work and what is owed, with its money.
+ * @example “2 visits more than sold: free work of 74.28; 3 owed, 2 of them because the start is late.”
+ */
+export function differenceWords(rows: readonly Pick<Proposed, 'difference' | 'fromStart' | 'agreement'>[], prices: boolean): string {
+	const sum = (of: (r: (typeof rows)[number]) => number) => rows.reduce((n, r) => n + of(r), 0);
+	const [free, owed, late] = [sum((r) => Math.max(0, r.difference)), sum((r) => Math.max(0, -r.difference)), sum((r) => r.fromStart)];
+	const money = (of: (r: (typeof rows)[number]) => number) =>
+		formatCents(cents(Math.round(sum((r) => (of(r) * r.agreement.price) / r.agreement.visits))));
+	const worth = prices ? ` of ${money((r) => Math.max(0, r.difference))}` : '';
+	const promised = prices ? `, ${money((r) => Math.max(0, -r.difference))} that was promised` : '';
 	const parts = [
-		free > 0 ? `${free} visit${free === 1 ? '' : 's'} more than sold` : '',
-		owed > 0 ? `${owed} owed${late > 0 ? `, ${late} of them because the start is late` : ''}` : ''
+		free > 0 ? `${free} visit${free === 1 ? '' : 's'} more than sold: free work${worth}` : '',
+		owed > 0 ? `${owed} owed${promised}${late > 0 ? `, ${late} of them because the start is late` : ''}` : ''
 	].filter(Boolean);
-	return `${parts.join('; ')}. Put it right, or plan it all the same.`;
+	return `${parts.join('; ')}.`;
 }
 
 export const undoRound = serve(contract.undoRound, (ctx, i) => {

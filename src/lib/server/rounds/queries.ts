@@ -2,6 +2,8 @@ import { and, asc, desc, eq, gte, lte, sql } from 'drizzle-orm';
 import type { Viewer } from '../../core/access';
 import type { Day } from '../../core/time';
 import type { App } from '../app';
+import { todayOf } from '../company';
+import { branches } from '../company/schema';
 import { crews, people } from '../people/schema';
 import { agreements, roundPlans, seasonServices, visits } from './schema';
 import { customers, jobs, sites } from '../sales/schema';
@@ -42,9 +44,21 @@ export const agreementList = (app: App, serviceId: string, viewer: Viewer) =>
 			hours: agreements.hours,
 			price: viewer.may('invoices.see') || viewer.may('estimates.see') ? agreements.price : sql<null>`null`,
 			note: agreements.note,
+			...{ billing: agreements.billing, stop: agreements.stop, charged: agreements.charged },
+			...{ siteId: sites.id, district: sites.district, access: sites.access },
 			version: agreements.version,
 			planned: sql<number>`(select count(*) from ${visits} where ${visits.agreementId} = ${agreements.id} and ${visits.state} <> 'skipped')`,
 			done: sql<number>`(select count(*) from ${visits} where ${visits.agreementId} = ${agreements.id} and ${visits.state} = 'done')`,
+			/** Minutes on site of the visits done that were timed, and how many those are. */
+			spent: sql<number>`(select coalesce(sum(${visits.leftAt} - ${visits.arrivedAt}), 0) / 60000 from ${visits} where ${visits.agreementId} = ${agreements.id} and ${visits.state} = 'done' and ${visits.leftAt} is not null and ${visits.arrivedAt} is not null)`,
+			timed: sql<number>`(select count(*) from ${visits} where ${visits.agreementId} = ${agreements.id} and ${visits.state} = 'done' and ${visits.leftAt} is not null and ${visits.arrivedAt} is not null)`,
+			missed: sql<number>`(select count(*) from ${visits} where ${visits.agreementId} = ${agreements.id} and ${visits.state} = 'planned' and ${visits.day} < ${todayOf(app)})`,
+			weekday: sql<
+				number | null
+			>`(select (strftime('%w', ${visits.day}) + 6) % 7 + 1 from ${visits} where ${visits.agreementId} = ${agreements.id} and ${visits.state} = 'planned' order by ${visits.day} limit 1)`,
+			crewId: sql<
+				string | null
+			>`(select ${visits.crewId} from ${visits} where ${visits.agreementId} = ${agreements.id} and ${visits.state} = 'planned' order by ${visits.day} limit 1)`,
 			crew: sql<
 				string | null
 			>`(select ${crews.name} from ${visits} join ${crews} on ${crews.id} = ${visits.crewId} where ${visits.agreementId} = ${agreements.id} and ${visits.state} = 'planned' order by ${visits.day} limit 1)`,
@@ -65,7 +79,13 @@ export const plansOf = (app: App, serviceId: string) =>
 	app.db.orm
 		.select({
 			...{ id: roundPlans.id, crew: crews.name, weekday: roundPlans.weekday, start: roundPlans.start, sites: roundPlans.sites },
-			...{ visits: roundPlans.visits, at: roundPlans.at, byName: roundPlans.byName, undoneAt: roundPlans.undoneAt }
+			...{
+				visits: roundPlans.visits,
+				at: roundPlans.at,
+				byName: roundPlans.byName,
+				undoneAt: roundPlans.undoneAt,
+				reason: roundPlans.reason
+			}
 		})
 		.from(roundPlans)
 		.innerJoin(crews, eq(crews.id, roundPlans.crewId))
@@ -92,7 +112,10 @@ export const stopsOf = (app: App, crewId: string, day: Day) =>
 			minutes: visits.minutes,
 			note: visits.note,
 			doneBy: visits.doneBy,
+			/** What was noted the last time, for this time. */
+			lastNote: sql<string>`coalesce((select v.note from visits v where v.agreement_id = ${agreements.id} and v.state = 'done' and v.day < ${visits.day} order by v.day desc limit 1), '')`,
 			version: visits.version,
+			...{ arrivedAt: visits.arrivedAt, leftAt: visits.leftAt, agreementId: agreements.id },
 			service: seasonServices.name,
 			wording: seasonServices.wording,
 			jobId: agreements.jobId,
@@ -110,7 +133,8 @@ export const stopsOf = (app: App, crewId: string, day: Day) =>
 		.innerJoin(customers, eq(customers.id, agreements.customerId))
 		.innerJoin(sites, eq(sites.id, agreements.siteId))
 		.where(and(eq(visits.crewId, crewId), eq(visits.day, day), sql`${visits.state} <> 'skipped'`))
-		.orderBy(asc(sites.address))
+		// As it was set, the same on every round day; what has no place comes after.
+		.orderBy(sql`${agreements.stop} is null`, asc(agreements.stop), asc(sites.address))
 		.all();
 
 /** The round days of a crew from a day on. */
@@ -150,3 +174,35 @@ export const agreementOfJob = (app: App, jobId: string) =>
 		.innerJoin(jobs, eq(jobs.id, agreements.jobId))
 		.where(eq(agreements.jobId, jobId))
 		.get() ?? null;
+
+/** Crews with how many are in them. */
+export const roundCrews = (app: App) =>
+	app.db.orm
+		.select({
+			id: crews.id,
+			name: crews.name,
+			people: sql<number>`(select count(*) from ${people} where ${people.crewId} = ${crews.id} and ${people.active} = 1)`
+		})
+		.from(crews)
+		.orderBy(asc(crews.position))
+		.all();
+
+/** Where rounds start and end: the first branch that has a place; null: none has. */
+export const roundsStart = (app: App): { lat: number; lng: number } | null => {
+	const all = app.db.orm.select({ lat: branches.lat, lng: branches.lng }).from(branches).orderBy(asc(branches.name)).all();
+	for (const { lat, lng } of all) if (lat !== null && lng !== null) return { lat, lng };
+	return null;
+};
+
+/** Every visit of a service that is planned or was done, in the order of days and stops. */
+export const visitsOfService = (app: App, serviceId: string) =>
+	app.db.orm
+		.select({ day: visits.day, crewId: visits.crewId, crew: crews.name, address: sites.address })
+		.from(visits)
+		.innerJoin(agreements, eq(agreements.id, visits.agreementId))
+		.innerJoin(crews, eq(crews.id, visits.crewId))
+		.innerJoin(sites, eq(sites.id, agreements.siteId))
+		.where(and(eq(agreements.serviceId, serviceId), sql`${visits.state} <> 'skipped'`))
+		.orderBy(asc(visits.day), sql`${agreements.stop} is null`, asc(agreements.stop), asc(sites.address))
+		.limit(200_000)
+		.all();

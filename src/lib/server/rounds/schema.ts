@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { sqliteTable, text, integer, uniqueIndex, check, index } from 'drizzle-orm/sqlite-core';
-import type { Cadence } from '../../core/rounds';
+import { BILLINGS, type Cadence } from '../../core/rounds';
 import { id, words, cents, flag, version, ref, day, instant } from '../db/columns';
 import { crews } from '../people/schema';
 import { customers, sites, jobs } from '../sales/schema';
@@ -26,6 +26,24 @@ export const seasonServices = sqliteTable(
 		version: version()
 	},
 	(t) => [uniqueIndex('season_services_name').on(t.name), check('season_services_visits', sql`${t.visits} > 0 and ${t.hours} >= 0`)]
+);
+
+/** A further cadence of a service, by name: a fuller or a leaner season than its usual one. */
+export const cadences = sqliteTable(
+	'cadences',
+	{
+		id: id(),
+		serviceId: ref('service_id')
+			.notNull()
+			.references(() => seasonServices.id),
+		name: text('name').notNull(),
+		cadence: text('cadence', { mode: 'json' }).$type<Cadence>().notNull(),
+		/** Travel and set-up of each visit, minutes. */
+		setUp: integer('set_up_minutes').notNull().default(0),
+		archived: flag('archived'),
+		version: version()
+	},
+	(t) => [uniqueIndex('cadences_name').on(t.serviceId, t.name)]
 );
 
 /** A season service that a customer bought for a site: the season's days, visits, hours and price as they were sold. */
@@ -57,6 +75,12 @@ export const agreements = sqliteTable(
 			.notNull()
 			.default('open'),
 		note: words('note'),
+		/** When its price is billed: with each visit its share, in equal parts over the season's months, or whole when it is done. */
+		billing: text('billing', { enum: BILLINGS }).notNull().default('visit'),
+		/** How many instalments, or 1 for the whole price, became charges already. */
+		charged: integer('charged').notNull().default(0),
+		/** Its place in the order of its round: the same on every round day; null: none was given. */
+		stop: integer('stop'),
 		createdAt: instant('created_at').notNull(),
 		version: version()
 	},
@@ -88,6 +112,8 @@ export const roundPlans = sqliteTable(
 		visits: integer('visits').notNull(),
 		at: instant('at').notNull(),
 		byName: words('by_name'),
+		/** Why more or fewer visits than sold were planned, knowingly. */
+		reason: words('reason'),
 		undoneAt: integer('undone_at')
 	},
 	(t) => [index('round_plans_service').on(t.serviceId, t.at)]
@@ -113,6 +139,9 @@ export const visits = sqliteTable(
 		state: text('state', { enum: ['planned', 'done', 'skipped'] })
 			.notNull()
 			.default('planned'),
+		/** When the crew came to it and left it: what it took on site. */
+		arrivedAt: integer('arrived_at'),
+		leftAt: integer('left_at'),
 		doneAt: integer('done_at'),
 		doneBy: words('done_by'),
 		note: words('note'),

@@ -3,9 +3,10 @@ import { belongToCustomer, openJobFor } from '../sales';
 import * as contract from '../../contract/rounds/commands';
 import { and, eq, gte, sql } from 'drizzle-orm';
 import { cents } from '../../core/money';
-import { seasonOf, type Cadence } from '../../core/rounds';
+import { seasonOf } from '../../core/rounds';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
+import { checkCadence } from './cadences';
 import { agreements, seasonServices, visits } from './schema';
 import { customers, jobs, sites } from '../sales/schema';
 import { newId } from '../ids';
@@ -34,32 +35,26 @@ export const setSeasonServiceAside = serve(contract.setSeasonServiceAside, (ctx,
 	ctx.happened(`season-service:${service.id}`, 'rounds.set-aside-service', { name: service.name, archived: i.archived }, 'plan');
 });
 
-function checkCadence(c: Cadence): void {
-	if (c.by === 'windows' && c.windows.some((w) => w.to < w.from)) throw new Refusal(say('window-ends-before-begins'), 'windows');
-}
+type Service = typeof seasonServices.$inferSelect;
+export type Sold = Pick<typeof agreements.$inferSelect, 'visits' | 'hours' | 'price' | 'billing' | 'note'>;
 
-/** An agreement is a job of its own thread: won, at its price, without lines to bill; what bills it are its visits. */
-export const addAgreement = serve(contract.addAgreement, (ctx, i) => {
-	const service = ctx.get(seasonServices, i.serviceId, 'This service');
-	if (service.archived) throw new Refusal(say('set-aside', { name: service.name }));
-	const site = ctx.get(sites, i.siteId, 'This site');
-	const customer = ctx.get(customers, site.customerId, 'Its customer');
-	const season = seasonOf(service, i.year);
-	const same = ctx.db
+/** The agreement of a site for the season of a year, still open; undefined: there is none. */
+const soldAlready = (ctx: Context, siteId: string, serviceId: string, from: string) =>
+	ctx.db
 		.select({ id: agreements.id })
 		.from(agreements)
-		.where(
-			and(
-				eq(agreements.siteId, site.id),
-				eq(agreements.serviceId, service.id),
-				eq(agreements.from, season.from),
-				eq(agreements.state, 'open')
-			)
-		)
+		.where(and(eq(agreements.siteId, siteId), eq(agreements.serviceId, serviceId), eq(agreements.from, from), eq(agreements.state, 'open')))
 		.get();
-	if (same) throw new Refusal(say('site-has-agreement-of-season-already'), 'siteId');
+
+/** An agreement is a job of its own thread: won, at its price, without lines to bill; what bills it are its visits, instalments or its end. */
+export function sell(ctx: Context, service: Service, siteId: string, year: number, sold: Sold): typeof agreements.$inferSelect {
+	if (service.archived) throw new Refusal(say('set-aside', { name: service.name }));
+	const site = ctx.get(sites, siteId, 'This site');
+	const customer = ctx.get(customers, site.customerId, 'Its customer');
+	const season = seasonOf(service, year);
+	if (soldAlready(ctx, site.id, service.id, season.from)) throw new Refusal(say('site-has-agreement-of-season-already'), 'siteId');
 	const job = openJobFor(ctx, {
-		name: `${service.name} ${i.year}, ${site.address.split(',')[0] ?? ''}`,
+		name: `${service.name} ${year}, ${site.address.split(',')[0] ?? ''}`,
 		customerId: customer.id,
 		siteId: site.id,
 		kindOfWork: service.name,
@@ -68,28 +63,27 @@ export const addAgreement = serve(contract.addAgreement, (ctx, i) => {
 		personId: ctx.actor.type === 'person' ? ctx.actor.id : null
 	});
 	winOnWord(ctx, job.id);
-	ctx.update(jobs, job.id, { contractNet: cents(i.price) });
+	ctx.update(jobs, job.id, { contractNet: cents(sold.price) });
 	const agreement = ctx.insert(agreements, {
-		id: newId(),
-		number: ctx.nextNumber('agreement'),
-		serviceId: service.id,
-		customerId: customer.id,
-		siteId: site.id,
-		jobId: job.id,
+		...{ id: newId(), number: ctx.nextNumber('agreement'), serviceId: service.id, customerId: customer.id, siteId: site.id, jobId: job.id },
 		...season,
-		visits: i.visits,
-		hours: i.hours,
-		price: i.price,
-		note: i.note.trim(),
+		...sold,
 		createdAt: ctx.now
 	});
 	ctx.happened(
 		[`customer:${customer.id}`, `job:${job.id}`],
 		'rounds.add-agreement',
-		{ number: agreement.number, service: service.name, visits: i.visits },
+		{ number: agreement.number, service: service.name, visits: sold.visits },
 		'plan'
 	);
-	return { agreementId: agreement.id, jobId: job.id };
+	return agreement;
+}
+
+export const addAgreement = serve(contract.addAgreement, (ctx, i) => {
+	const service = ctx.get(seasonServices, i.serviceId, 'This service');
+	const sold = { visits: i.visits, hours: i.hours, price: i.price, billing: i.billing ?? ('visit' as const), note: i.note.trim() };
+	const made = sell(ctx, service, i.siteId, i.year, sold);
+	return { agreementId: made.id, jobId: made.jobId };
 });
 
 const visitsDone = (ctx: Context, agreementId: string): number =>
@@ -103,9 +97,11 @@ export const changeAgreement = serve(contract.changeAgreement, (ctx, i) => {
 	const a = ctx.get(agreements, i.agreementId, 'This agreement');
 	const done = visitsDone(ctx, a.id);
 	if (i.visits < done) throw new Refusal(say('visits-done-already', { done }), 'visits');
-	if (done > 0 && (i.price !== a.price || i.visits !== a.visits))
+	const billing = i.billing ?? a.billing;
+	if (billing !== a.billing && (done > 0 || a.charged > 0)) throw new Refusal(say('shares-of-price-charged-already'), 'billing');
+	if ((done > 0 || a.charged > 0) && (i.price !== a.price || i.visits !== a.visits))
 		throw new Refusal(say('shares-of-price-charged-already'), i.price !== a.price ? 'price' : 'visits');
-	ctx.update(agreements, a.id, { visits: i.visits, hours: i.hours, price: i.price, note: i.note.trim() }, i.version);
+	ctx.update(agreements, a.id, { visits: i.visits, hours: i.hours, price: i.price, billing, note: i.note.trim() }, i.version);
 	if (i.price !== a.price) ctx.update(jobs, a.jobId, { contractNet: cents(i.price) });
 	ctx.happened([`customer:${a.customerId}`, `job:${a.jobId}`], 'rounds.change-agreement', { number: a.number }, 'plan');
 });

@@ -5,6 +5,7 @@ import { longDay } from '../../core/time';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
 import { crews } from '../people/schema';
+import { chargeWhole } from './billed';
 import { agreements, seasonServices, visits } from './schema';
 import { sites } from '../sales/schema';
 
@@ -58,7 +59,9 @@ function finish(ctx: Context, visit: Visit, agreement: typeof agreements.$inferS
 	if (visit.state === 'done') return;
 	if (visit.day > ctx.today) throw new Refusal(say('visit-planned-for-move-to-today', { day: longDay(visit.day) }));
 	const share = nextShare(ctx, agreement.id);
-	ctx.update(visits, visit.id, { state: 'done', doneAt: ctx.doneAt, doneBy: ctx.who.name, note, share });
+	// Who leaves with it done need not say that they leave.
+	const leftAt = visit.arrivedAt !== null && visit.leftAt === null ? ctx.doneAt : visit.leftAt;
+	ctx.update(visits, visit.id, { state: 'done', doneAt: ctx.doneAt, doneBy: ctx.who.name, note, share, leftAt });
 	const service = ctx.get(seasonServices, agreement.serviceId, 'Its service');
 	ctx.happened(
 		`job:${agreement.jobId}`,
@@ -69,6 +72,7 @@ function finish(ctx: Context, visit: Visit, agreement: typeof agreements.$inferS
 		'costs',
 		'today'
 	);
+	if (agreement.billing === 'completion' && share >= agreement.visits) chargeWhole(ctx, agreement);
 }
 
 function takeBack(ctx: Context, visit: Visit, agreement: typeof agreements.$inferSelect, address: string): void {
@@ -80,6 +84,8 @@ function takeBack(ctx: Context, visit: Visit, agreement: typeof agreements.$infe
 
 export const skipVisit = serve(contract.skipVisit, (ctx, i) => {
 	const { visit, agreement, site } = found(ctx, i.visitId);
+	// Kept on a device without reception and sent again: it is left out once.
+	if (visit.state === 'skipped') return;
 	if (visit.state !== 'planned') throw new Refusal(say('visit-over-already'));
 	ctx.update(visits, visit.id, { state: 'skipped', note: i.reason.trim() }, i.version);
 	ctx.happened(
@@ -89,4 +95,14 @@ export const skipVisit = serve(contract.skipVisit, (ctx, i) => {
 		'plan',
 		'field'
 	);
+});
+
+export const arriveVisit = serve(contract.arriveVisit, (ctx, i) => {
+	const { visit, agreement, site } = found(ctx, i.visitId);
+	if (visit.state !== 'planned') return;
+	// Pressed twice, or by two of a crew: the first time counts.
+	if (i.here && visit.arrivedAt !== null && visit.leftAt === null) return;
+	if (!i.here && (visit.arrivedAt === null || visit.leftAt !== null)) return;
+	ctx.update(visits, visit.id, i.here ? { arrivedAt: visit.arrivedAt ?? ctx.doneAt, leftAt: null } : { leftAt: ctx.doneAt });
+	ctx.happened(`job:${agreement.jobId}`, 'rounds.arrive-visit', { site: site.address, here: i.here }, 'plan', 'field');
 });

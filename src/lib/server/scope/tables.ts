@@ -76,6 +76,7 @@ export const UNDER_A_JOB: Readonly<Record<string, string>> = {
 	cost_entries: under('jobs', 'job_id'),
 	item_sales: under('jobs', 'job_id'),
 	repeat_rules: under('jobs', 'job_id'),
+	repeat_exceptions: under('repeat_rules', 'rule_id'),
 	repeat_occurrences: `${under('repeat_rules', 'rule_id')} and ${under('jobs', 'job_id')}`,
 	contract_lines: under('jobs', 'job_id'),
 	billing_steps: under('jobs', 'job_id'),

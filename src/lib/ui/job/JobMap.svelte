@@ -31,7 +31,13 @@
 <div class="both">
 	<div>
 		<SiteMap
-			places={jobs.map((j) => ({ id: j.id, lat: j.lat, lng: j.lng, text: `${j.name}, ${j.customer}`, planned: j.nextDay !== null }))}
+			places={jobs.map((j) => ({
+				id: j.id,
+				lat: j.lat,
+				lng: j.lng,
+				text: `${j.name}, ${j.customer}`,
+				planned: j.nextDay !== null ? 'all' : 'not'
+			}))}
 			picked={ringed}
 			{drawing}
 			{tiles}

@@ -12,7 +12,8 @@
 		lat: number | null;
 		lng: number | null;
 		text: string;
-		planned: boolean;
+		/** How much of it is planned. */
+		planned: 'not' | 'partly' | 'all';
 	}
 	interface Props {
 		places: Place[];
@@ -25,9 +26,24 @@
 		onpick: (ids: string[], on?: boolean) => void;
 		ondrawn: () => void;
 		/** The part of the ground that is seen now: whether a place is in it. */
+		/** Rounds as they are driven, by name; each with a pattern of its own. */
+		lines?: { name: string; points: [number, number][] }[];
+		/** The next press on the ground says where this site lies. */
+		onplace?: ((lat: number, lng: number) => void) | null;
 		onview: (within: (p: { lat: number | null; lng: number | null }) => boolean) => void;
 	}
-	let { places, picked, drawing, tiles = null, pointed = $bindable(), onpick, ondrawn, onview }: Props = $props();
+	let {
+		places,
+		picked,
+		drawing,
+		tiles = null,
+		pointed = $bindable(),
+		onpick,
+		ondrawn,
+		onview,
+		lines = [],
+		onplace = null
+	}: Props = $props();
 	let box: HTMLDivElement | undefined = $state();
 	let map: Leaflet.Map | undefined;
 	let lasso: { enable(): void; disable(): void } | undefined = $state();
@@ -40,17 +56,23 @@
 	const marks = new Map<string, Painted>();
 	const idOf = new WeakMap<Leaflet.Layer, string>();
 	let all: Leaflet.FeatureGroup | undefined;
+	let drivenOn: Leaflet.FeatureGroup | undefined;
 	let L: typeof Leaflet | undefined = $state.raw();
+	/** How rounds are told apart on the ground: by their pattern, and by their name where they are pointed at. */
+	const PATTERNS = ['', '8 5', '2 5', '12 4 2 4', '16 6', '1 4'];
+	const TONES = ['--color-primary', '--color-accent', '--color-base-content'];
 	let drawn = $state(0);
 	const tone = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 	function looks() {
 		const [primary, accent] = [tone('--color-primary'), tone('--color-accent')];
-		return (planned: boolean, ringed: boolean, large: boolean): Leaflet.CircleMarkerOptions => ({
+		return (planned: Place['planned'], ringed: boolean, large: boolean): Leaflet.CircleMarkerOptions => ({
 			radius: large ? 12 : ringed ? 9 : 7,
 			weight: ringed || large ? 4 : 2,
 			color: ringed ? accent : primary,
 			fillColor: primary,
-			fillOpacity: planned ? 0.85 : 0
+			fillOpacity: planned === 'all' ? 0.85 : planned === 'partly' ? 0.3 : 0,
+			// Partly planned: a broken ring, so that it is told apart without its color.
+			dashArray: planned === 'partly' ? '3 4' : ''
 		});
 	}
 	onMount(() => {
@@ -84,6 +106,8 @@
 				);
 				ondrawn();
 			});
+			map.on('click', (e) => onplace?.(e.latlng.lat, e.latlng.lng));
+			drivenOn = leaflet.featureGroup().addTo(map);
 			lasso = new LassoHandler(map, { intersect: true });
 			L = leaflet;
 		})();
@@ -124,12 +148,29 @@
 		if (bounds.isValid()) map.fitBounds(bounds.pad(0.15), { maxZoom: 15, animate: false });
 	});
 	$effect(() => {
+		const all = lines;
+		if (!L || !drivenOn) return;
+		drivenOn.clearLayers();
+		for (const [n, line] of all.entries())
+			L.polyline(line.points, { dashArray: PATTERNS[n % PATTERNS.length] ?? '', color: tone(TONES[n % TONES.length] ?? ''), weight: 2.5 })
+				.bindTooltip(line.name)
+				.addTo(drivenOn);
+	});
+	$effect(() => {
 		if (drawing) lasso?.enable();
 		else lasso?.disable();
 	});
 </script>
 
-<div class="map sheet" class:drawing bind:this={box} role="region" aria-label="Sites of the service" data-sites={drawn}></div>
+<div
+	class="map sheet"
+	class:drawing={drawing || onplace !== null}
+	bind:this={box}
+	role="region"
+	aria-label="Sites of the service"
+	data-sites={drawn}
+	data-lines={lines.length}
+></div>
 
 <style>
 	.map {

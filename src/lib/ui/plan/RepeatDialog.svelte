@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
+	import { ask } from '$lib/client/ask';
 	import { command } from '$lib/client/command';
 	import type { HolidayRule, WorkingHours } from '$lib/core/planning';
 	import { checkRepeat, type HolidayWay, type RepeatRule } from '$lib/core/repeats';
@@ -66,6 +67,18 @@
 			return [];
 		}
 	});
+	/** Of a rule that is changed: what that adds to what is still to come, and what it drops. */
+	let change = $state<{ added: string[]; dropped: string[] } | null>(null);
+	let asked = 0;
+	$effect(() => {
+		const typed = ruleOf(f);
+		const mine = ++asked;
+		if (!rule) return;
+		void ask('repeats.check-change', { ruleId: rule.id, rule: typed }).then((r) => {
+			if (mine === asked) change = r.ok ? r.result : null;
+		});
+	});
+	const some = (days: string[]) => `${days.slice(0, 3).map(showDay).join(', ')}${days.length > 3 ? ` and ${days.length - 3} more` : ''}`;
 	async function save() {
 		const r = await command('repeats.save', {
 			ruleId: rule?.id ?? null,
@@ -124,4 +137,7 @@
 			? `Next: ${preview.map((p) => (p.day ? showDay(p.day) : `${showDay(p.occursOn)} left out`)).join(', ')}`
 			: 'Nothing comes of this yet.'}
 	</p>
+	{#if change && (change.added.length || change.dropped.length)}<p role="status" data-test="rule-change">
+			{change.added.length ? `Added: ${some(change.added)}. ` : ''}{change.dropped.length ? `Dropped: ${some(change.dropped)}.` : ''}
+		</p>{/if}
 </Dialog>

@@ -3,6 +3,7 @@
 	import { command } from '$lib/client/command';
 	import { parseCents, parseQuantity, toTyped } from '$lib/core/money';
 	import { Refusal } from '$lib/core/refusal';
+	import type { Billing } from '$lib/core/rounds';
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
 	import { readAt, wholeTyped } from '../forms/typed';
@@ -18,6 +19,9 @@
 			sold: number;
 			hours: number;
 			price: number | null;
+			billing: Billing;
+			charged: number;
+			to: string;
 			note: string;
 			version: number;
 		} | null;
@@ -33,6 +37,7 @@
 			visits: String(agreement?.sold ?? service.visits),
 			hours: toTyped(agreement?.hours ?? service.hours, 4),
 			price: toTyped(agreement?.price ?? service.price, 2),
+			billing: agreement?.billing ?? ('visit' as Billing),
 			note: agreement?.note ?? '',
 			reason: ''
 		}))
@@ -59,6 +64,7 @@
 				visits: wholeTyped(t.visits),
 				hours: readAt('hours', () => parseQuantity(t.hours)),
 				price: readAt('price', () => parseCents(t.price)),
+				billing: t.billing,
 				note: t.note
 			};
 			const r = agreement
@@ -77,7 +83,13 @@
 		if (r.ok) open = false;
 		else [problem, field] = [r.field === 'reason' ? 'Say why.' : r.message, r.field ?? ''];
 	}
-	const FIELDS = ['siteId', 'year', 'visits', 'hours', 'price', 'reason'];
+	async function complete() {
+		if (!agreement) return;
+		const r = await command('rounds.complete', { agreementId: agreement.id, version: agreement.version });
+		if (r.ok) open = false;
+		else [problem, field] = [r.message, r.field ?? ''];
+	}
+	const FIELDS = ['siteId', 'year', 'visits', 'hours', 'price', 'billing', 'reason'];
 </script>
 
 <Dialog
@@ -103,6 +115,13 @@
 		<Field label="Labor hours" problem={at('hours')}><input class="input" name="hours" inputmode="decimal" bind:value={t.hours} /></Field>
 		<Field label="Price" problem={at('price')}><input class="input" name="price" inputmode="decimal" bind:value={t.price} /></Field>
 	</div>
+	<Field label="Billed" problem={at('billing')}
+		><select class="select" name="billing" bind:value={t.billing}
+			><option value="visit">each visit its share, when it is done</option><option value="instalments"
+				>in equal parts, at the end of each month of the season</option
+			><option value="completion">whole, when all visits are done</option></select
+		></Field
+	>
 	<Field label="Note for the crew"><textarea class="textarea" rows="2" name="note" bind:value={t.note}></textarea></Field>
 	{#if agreement}
 		<div class="flex items-end gap-3">
@@ -111,5 +130,9 @@
 			>
 			<button type="button" class="btn" onclick={end}>End the agreement</button>
 		</div>
+		{#if agreement.billing === 'completion' && agreement.charged === 0 && agreement.to < today}<p>
+				The season is over.
+				<button type="button" class="btn" onclick={complete}>Bill the whole price</button>
+			</p>{/if}
 	{/if}
 </Dialog>

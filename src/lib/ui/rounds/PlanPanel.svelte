@@ -2,36 +2,44 @@
 	import type { Answer } from '$lib/contract';
 	import { ask } from '$lib/client/ask';
 	import { command } from '$lib/client/command';
-	import { formatMinutes } from '$lib/core/money';
+	import { formatCents, formatMinutes } from '$lib/core/money';
 	import type { Cadence } from '$lib/core/rounds';
 	import { weekday } from '$lib/core/time';
 	import Field from '../forms/Field.svelte';
 	import { showDay } from '../shell/dates';
-	/** Plans the picked sites: who, which weekday, from when; what is sold against what would be planned is said before. */
+	import { WEEKDAYS } from './agreement-rows';
+	/** Plans the picked sites: who, which weekday, from when, each by its cadence; what is sold against what would be planned is said before. */
 	interface Props {
 		chosen: string[];
 		service: { cadence: Cadence };
 		crews: { id: string; name: string }[];
 		today: string;
 		onplanned: (visits: number) => void;
+		/** An agreement is to be put right. */
+		onchange: (id: string) => void;
+		/** What was chosen for all of them, for a suggestion to be compared with. */
+		crewId: string;
+		day: number;
 	}
-	let { chosen, service, crews, today, onplanned }: Props = $props();
+	let { chosen, service, crews, today, onplanned, onchange, crewId = $bindable(), day = $bindable() }: Props = $props();
 	type Preview = Answer<'rounds.preview'>;
-	const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
-	const weeks = $derived(service.cadence.by === 'weeks');
-	let crewId = $state('');
-	let day = $state(0);
+	type Row = Preview['rows'][number];
 	let start = $state('');
+	let reason = $state('');
 	let preview = $state<Preview | null>(null);
 	let problem = $state('');
 	let field = $state('');
 	let busy = $state(false);
+	let cadenceOf = $state<Record<string, string | null>>({});
 	let asked = 0;
+	const ways = $derived(preview?.ways ?? []);
+	const weeks = $derived(service.cadence.by === 'weeks' || ways.length > 1);
 	const input = $derived({
 		agreementIds: chosen,
 		crewId,
 		weekday: weeks ? day || weekday(today) : null,
-		start: start || today
+		start: start || today,
+		cadenceOf: Object.fromEntries(Object.entries(cadenceOf).filter(([id]) => chosen.includes(id)))
 	});
 	$effect(() => {
 		const question = input;
@@ -47,24 +55,28 @@
 			[problem, field] = r.ok ? ['', ''] : [r.message, r.field ?? ''];
 		});
 	});
-	const total = (of: (r: Preview['rows'][number]) => number) => preview?.rows.reduce((n, r) => n + of(r), 0) ?? 0;
-	const free = $derived(total((r) => Math.max(0, r.difference)));
-	const owed = $derived(total((r) => Math.max(0, -r.difference)));
-	const late = $derived(total((r) => r.fromStart));
+	const total = (of: (r: Row) => number) => preview?.rows.reduce((n, r) => n + of(r), 0) ?? 0;
 	const wrong = $derived(preview?.rows.filter((r) => r.difference !== 0) ?? []);
-	const range = (of: (r: Preview['rows'][number]) => number) => {
+	const below = $derived(preview?.rows.filter((r) => r.perVisit !== null && r.breakEven !== null && r.perVisit < r.breakEven) ?? []);
+	const lost = $derived(below.reduce((n, r) => n + ((r.breakEven ?? 0) - (r.perVisit ?? 0)) * r.sold, 0));
+	const range = (of: (r: Row) => number) => {
 		const all = preview?.rows.map(of) ?? [];
 		const [low, high] = [Math.min(...all), Math.max(...all)];
 		return low === high ? formatMinutes(low) : `${formatMinutes(low)} to ${formatMinutes(high)}`;
 	};
+	const setAll = (id: string | null) => (cadenceOf = Object.fromEntries(chosen.map((a) => [a, id])));
 	async function plan() {
 		busy = true;
-		const r = await command('rounds.plan', { ...input, despite: wrong.length > 0 });
+		const exact = Object.fromEntries((preview?.rows ?? []).map((r) => [r.id, r.cadenceId]));
+		const r = await command('rounds.plan', { ...input, cadenceOf: exact, despite: wrong.length > 0, reason });
 		busy = false;
-		if (r.ok) onplanned(r.result.visits);
-		else [problem, field] = [r.message, r.field ?? ''];
+		if (r.ok) {
+			[reason, cadenceOf] = ['', {}];
+			onplanned(r.result.visits);
+		} else [problem, field] = [r.message, r.field ?? ''];
 	}
 	const at = (f: string) => (field === f ? problem : '');
+	const byWay = (r: Row) => (r.cadenceId === null ? 'usual' : r.cadenceId);
 </script>
 
 <section class="sheet grid content-start gap-3 p-4" aria-label="Plan the round">
@@ -84,20 +96,42 @@
 		<input class="input" type="date" name="start" value={start || today} onchange={(e) => (start = e.currentTarget.value)} />
 	</Field>
 	{#if preview}
+		{#if ways.length > 1}<Field label="Cadence of all that are picked" hint="guessed by the visits sold until one is chosen"
+				><select
+					class="select"
+					name="cadence"
+					value=""
+					onchange={(e) =>
+						e.currentTarget.value === '' ? (cadenceOf = {}) : setAll(e.currentTarget.value === 'usual' ? null : e.currentTarget.value)}
+					><option value="">as each was sold</option>{#each ways as w (w.id)}<option value={w.id ?? 'usual'}>{w.name}</option
+						>{/each}</select
+				></Field
+			>{/if}
 		<table class="w-full" aria-label="Sold and planned">
 			<tbody>
 				<tr><td>Visits sold</td><td class="figure text-right">{total((r) => r.sold)}</td></tr>
 				<tr><td>Would be planned</td><td class="figure text-right" data-test="planned">{total((r) => r.planned)}</td></tr>
-				{#if free > 0}<tr class="problem"><td>More than sold: free work</td><td class="figure text-right">{free}</td></tr>{/if}
-				{#if owed > 0}<tr class="problem"
-						><td>Owed{late > 0 ? `, ${late} of them by the late start` : ''}</td><td class="figure text-right">{owed}</td></tr
-					>{/if}
 				<tr><td class="pt-2">Labor a visit</td><td class="figure pt-2 text-right">{range((r) => r.laborPerVisit)}</td></tr>
 				<tr><td>On site, {preview.crewSize} people</td><td class="figure text-right">{range((r) => r.onSite)}</td></tr>
 				<tr><td>Block on the board</td><td class="figure text-right">{range((r) => r.minutes)}</td></tr>
 				<tr><td>Longest round day</td><td class="figure text-right">{formatMinutes(preview.longest)}</td></tr>
 			</tbody>
 		</table>
+		{#if preview.differs}<p class="problem" role="status">{preview.differs}</p>{/if}
+		{#if below.length}<p class="problem">
+				{below.length} of {preview.rows.length}
+				{below.length === 1 ? 'is' : 'are'} sold below break-even, by {formatCents(lost)} for the season.
+			</p>{/if}
+		{#if preview.fullDays.length}<details>
+				<summary class="problem"
+					>{preview.fullDays.length} day{preview.fullDays.length === 1 ? '' : 's'} with more than the crew is paid for</summary
+				>
+				<ul class="max-h-40 overflow-auto">
+					{#each preview.fullDays as d (d.day)}<li class="flex justify-between">
+							<span>{showDay(d.day)}</span><span class="figure">{formatMinutes(d.planned)} of {formatMinutes(d.paid)}</span>
+						</li>{/each}
+				</ul>
+			</details>{/if}
 		{#if preview.days.length}<details>
 				<summary>{preview.days.length + preview.more} round days, first {showDay(preview.days[0]?.day ?? '')}</summary>
 				<ul class="max-h-40 overflow-auto">
@@ -106,11 +140,44 @@
 						</li>{/each}{#if preview.more}<li class="quiet">and {preview.more} more</li>{/if}
 				</ul>
 			</details>{/if}
-		{#if wrong.length > 0 && wrong.length <= 5}<ul>
-				{#each wrong as r (r.id)}<li class="quiet">{r.address}: {r.planned} for {r.sold} sold</li>{/each}
-			</ul>{/if}
+		<details open={wrong.length > 0}>
+			<summary>Site by site</summary>
+			<div class="max-h-72 overflow-auto">
+				<table class="grid-table" aria-label="Site by site">
+					<thead><tr><th>Site</th><th class="num">Sold</th><th class="num">Planned</th><th>Cadence</th><th></th></tr></thead>
+					<tbody
+						>{#each [...wrong, ...preview.rows.filter((r) => r.difference === 0)].slice(0, 300) as r (r.id)}<tr
+								><td
+									>{r.address}{#if !r.fits}<br /><span class="quiet">no cadence has {r.sold} visits</span>{/if}{#if r.movedDays}<br /><span
+											class="quiet">{r.movedDays} moved off a holiday</span
+										>{/if}</td
+								><td class="num">{r.sold}</td><td class="num" class:problem={r.difference !== 0}
+									>{r.planned}{r.difference > 0 ? ` (+${r.difference})` : r.difference < 0 ? ` (${r.difference})` : ''}</td
+								><td
+									>{#if ways.length > 1}<select
+											class="select"
+											style="width: 96px"
+											aria-label="Cadence of {r.address}"
+											value={byWay(r)}
+											onchange={(e) =>
+												(cadenceOf = { ...cadenceOf, [r.id]: e.currentTarget.value === 'usual' ? null : e.currentTarget.value })}
+											>{#each ways as w (w.id)}<option value={w.id ?? 'usual'}>{w.name}</option>{/each}</select
+										>{:else}usual{/if}</td
+								><td class="text-right"
+									>{#if r.difference !== 0}<button type="button" class="link" onclick={() => onchange(r.id)}
+											>Put right<span class="sr-only"> {r.address}</span></button
+										>{/if}</td
+								></tr
+							>{/each}</tbody
+					>
+				</table>
+			</div>
+		</details>
+		{#if wrong.length > 0}<Field label="Why it is let pass" problem={at('reason')}
+				><input class="input" name="reason" maxlength="300" placeholder="Agreed with them" bind:value={reason} /></Field
+			>{/if}
 	{/if}
-	{#if problem && !['crewId', 'weekday', 'start'].includes(field)}<p class="problem" role="alert">{problem}</p>{/if}
+	{#if problem && !['crewId', 'weekday', 'start', 'reason'].includes(field)}<p class="problem" role="alert">{problem}</p>{/if}
 	<button class="btn btn-primary" disabled={busy || !preview || total((r) => r.planned) === 0} onclick={plan}
 		>{busy ? 'Planning …' : wrong.length > 0 ? 'Plan it all the same' : 'Plan the season'}</button
 	>

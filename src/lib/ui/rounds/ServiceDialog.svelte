@@ -7,6 +7,8 @@
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
 	import { readAt, wholeTyped } from '../forms/typed';
+	import { cadenceForm, cadenceTyped } from './cadence-form';
+	import CadenceFields from './CadenceFields.svelte';
 	/** A season service: when, how often, how it is usually sold. */
 	interface Service {
 		id: string;
@@ -34,16 +36,10 @@
 			visits: String(service?.visits ?? ''),
 			hours: service ? toTyped(service.hours, 4) : '',
 			price: service ? toTyped(service.price, 2) : '',
-			setUp: String(service?.setUp ?? 0),
-			by: service?.cadence.by ?? ('weeks' as Cadence['by']),
-			every: String(service?.cadence.by === 'weeks' ? service.cadence.every : 2),
-			gap: String(service?.cadence.by === 'windows' ? service.cadence.gap : 14),
-			windows: (service?.cadence.by === 'windows' ? service.cadence.windows : [{ from: '04-01', to: '04-30' }]).map((w) => ({
-				from: asDay(w.from),
-				to: asDay(w.to)
-			}))
+			setUp: String(service?.setUp ?? 0)
 		}))
 	);
+	let f = $state(untrack(() => cadenceForm(service?.cadence ?? null)));
 	let problem = $state('');
 	let field = $state('');
 	const at = (f: string) => (field === f ? problem : '');
@@ -53,10 +49,6 @@
 	const md = (d: string) => d.slice(5);
 	async function save() {
 		try {
-			const cadence: Cadence =
-				t.by === 'weeks'
-					? { by: 'weeks', every: wholeTyped(t.every) }
-					: { by: 'windows', gap: wholeTyped(t.gap), windows: t.windows.map((w) => ({ from: md(w.from), to: md(w.to) })) };
 			const r = await command('rounds.save-service', {
 				serviceId: service?.id ?? null,
 				name: t.name,
@@ -67,7 +59,7 @@
 				hours: readAt('hours', () => parseQuantity(t.hours)),
 				price: readAt('price', () => parseCents(t.price)),
 				setUp: wholeTyped(t.setUp),
-				cadence,
+				cadence: cadenceTyped(f),
 				...(service ? { version: service.version } : {})
 			});
 			if (r.ok) open = false;
@@ -96,31 +88,7 @@
 		>
 		<Field label="to and with"><input class="input" type="date" name="to" required bind:value={t.to} /></Field>
 	</div>
-	<div class="grid grid-cols-2 gap-3">
-		<Field label="Visits"
-			><select class="select" name="by" bind:value={t.by}
-				><option value="weeks">every so many weeks</option><option value="windows">each in a window</option></select
-			></Field
-		>
-		{#if t.by === 'weeks'}<Field label="Every how many weeks"
-				><input class="input" name="every" inputmode="numeric" bind:value={t.every} /></Field
-			>
-		{:else}<Field label="At least so many days apart"><input class="input" name="gap" inputmode="numeric" bind:value={t.gap} /></Field>{/if}
-	</div>
-	{#if t.by === 'windows'}
-		{#each t.windows as w, n (n)}<div class="flex items-center gap-2">
-				{n + 1}. <input class="input" type="date" aria-label="Window {n + 1} from" bind:value={w.from} /> to
-				<input class="input" type="date" aria-label="Window {n + 1} to" bind:value={w.to} /><button
-					type="button"
-					class="link"
-					aria-label="Take window {n + 1} away"
-					onclick={() => t.windows.splice(n, 1)}>×</button
-				>
-			</div>{/each}
-		<button type="button" class="link justify-self-start" onclick={() => t.windows.push({ from: asDay('10-01'), to: asDay('10-31') })}
-			>Add a window</button
-		>
-	{/if}
+	<CadenceFields bind:f />
 	<p class="quiet">As it is usually sold, for a whole season:</p>
 	<div class="grid grid-cols-4 gap-3">
 		<Field label="Visits" problem={at('visits')}><input class="input" name="visits" inputmode="numeric" bind:value={t.visits} /></Field>

@@ -7,7 +7,7 @@ import { dayMoveWords, pushedWords } from '../moves';
 import { shiftCard } from '../shift-card';
 import { holidaysIn } from '../holidays';
 import { answerTo } from '../../queries';
-import { daysOfPlan, proposeRound } from '../../rounds';
+import { breakEvenOn, daysOfPlan, differenceWords, movesTo, proposeRound, renewal, roundMoves, standOf } from '../../rounds';
 
 /** Each conflict once: three people who are away say it three times. */
 const inWords = (conflicts: readonly { text: string }[]) => [...new Set(conflicts.map((c) => c.text))];
@@ -39,18 +39,31 @@ export const coming = answerTo(contract.comingText, (app, { jobId }) => comingTe
 /** Days of a plan that are shown one by one. */
 const SHOWN = 60;
 
-export const roundPreviewed = answerTo(contract.previewRound, (app, chosen) => {
-	const { rows, crewSize } = proposeRound(app.db.orm, chosen, todayOf(app));
+export const roundPreviewed = answerTo(contract.previewRound, (app, chosen, who) => {
+	const viewer = Viewer.of(who);
+	const { rows, crewSize, ways, fullDays } = proposeRound(app.db.orm, chosen, todayOf(app));
 	const days = daysOfPlan(rows);
+	const seesPrices = viewer.may('invoices.see') || viewer.may('estimates.see');
+	const rate = viewer.may('costs.see') ? breakEvenOn(app.db.orm, todayOf(app)) : null;
 	return {
 		crewSize,
 		rows: rows.map((r) => ({
 			...{ id: r.agreement.id, address: r.address, sold: r.agreement.visits, planned: r.visits.length },
 			...{ difference: r.difference, fromStart: r.fromStart, dropped: r.dropped.length, already: r.already },
-			...{ minutes: r.minutes, laborPerVisit: r.laborPerVisit, onSite: r.onSite }
+			...{ minutes: r.minutes, laborPerVisit: r.laborPerVisit, onSite: r.onSite, cadenceId: r.way.id, fits: r.fits },
+			movedDays: r.visits.filter((v) => v.day !== v.occursOn).length,
+			perVisit: seesPrices ? Math.round(r.agreement.price / r.agreement.visits) : null,
+			breakEven: rate === null ? null : standOf(r.agreement, rate).breakEven
 		})),
 		days: days.slice(0, SHOWN).map(({ day, sites, minutes }) => ({ day, sites, minutes })),
 		more: Math.max(0, days.length - SHOWN),
-		longest: Math.max(0, ...days.map((d) => d.minutes))
+		longest: Math.max(0, ...days.map((d) => d.minutes)),
+		ways: ways.map(({ id, name }) => ({ id, name })),
+		fullDays: fullDays.slice(0, SHOWN).map((d) => ({ day: d.day, planned: d.planned + d.minutes * crewSize, paid: d.paid })),
+		differs: rows.some((r) => r.difference !== 0) ? differenceWords(rows, seesPrices) : ''
 	};
 });
+
+export const movesShown = answerTo(contract.movesToRound, (app, asked) => ({ changes: movesTo(app, asked) }));
+export const renewalShown = answerTo(contract.checkRenewal, (app, asked) => renewal(app, asked));
+export const wholeRoundMoves = answerTo(contract.roundMoves, (app, asked) => ({ changes: roundMoves(app, asked) }));

@@ -8,6 +8,7 @@
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { showDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
+	import ComesDialog from '$lib/ui/plan/ComesDialog.svelte';
 	import RepeatDialog from '$lib/ui/plan/RepeatDialog.svelte';
 	import { nextDays } from '$lib/ui/plan/repeat-form';
 	let { data: given } = $props();
@@ -17,6 +18,9 @@
 	/** Opened from a job: a new rule for it. */
 	let fresh = $state(untrack(() => page.url.searchParams.get('job')));
 	let editing: Rule | null = $state(null);
+	/** The rule whose coming occurrences are looked at. */
+	let looking: string | null = $state(null);
+	const looked = $derived(data.rules.find((r) => r.id === looking));
 	let said = $state('');
 	const next = (r: Rule) =>
 		r.paused
@@ -52,6 +56,10 @@
 									label="running"
 								/>{/if}</td
 						><td class="text-right whitespace-nowrap"
+							><button class="link mr-3" onclick={() => (looking = r.id)}>What comes<span class="sr-only"> of {r.name}</span></button><a
+								class="link mr-3"
+								href="/api/repeats/{r.id}.ics"
+								download>Calendar<span class="sr-only"> of {r.name}</span></a
 							>{#if data.mayChange}<button class="link" onclick={() => (editing = r)}>Change<span class="sr-only"> {r.name}</span></button
 								><button class="link ml-3" onclick={() => pause(r)}
 									>{r.paused ? 'Go on' : 'Pause'}<span class="sr-only"> {r.name}</span></button
@@ -77,6 +85,7 @@
 		</table>
 	</div>
 </Page>
+{#if looked}{#key looked.id}<ComesDialog rule={looked} mayChange={data.mayChange} onclose={() => (looking = null)} />{/key}{/if}
 {#if fresh !== null || editing}
 	{#key editing?.id ?? fresh}
 		<RepeatDialog

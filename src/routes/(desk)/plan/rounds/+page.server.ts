@@ -1,8 +1,7 @@
 import { shown } from '$lib/server/shown';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { staff } from '$lib/server/company';
-import { agreementList, plansOf, serviceList, sitesToSell } from '$lib/server/rounds';
+import { agreementList, cadencesOf, plansOf, roundCrews, roundsStart, serviceList, sitesToSell } from '$lib/server/rounds';
 import { viewerIn } from '$lib/server/viewer';
 import type { PageServerLoad } from './$types';
 
@@ -14,11 +13,14 @@ export const load = shown((({ url, locals }) => {
 		services,
 		service,
 		agreements: service ? agreementList(app(), service.id, viewerIn(locals)) : [],
+		cadences: service ? cadencesOf(app(), service.id) : [],
 		plans: service ? plansOf(app(), service.id) : [],
-		crews: staff(app()).crews,
+		crews: roundCrews(app()),
+		start: roundsStart(app()),
 		sites: mayChange ? sitesToSell(app()) : [],
 		mayChange,
 		mayPlan: locals.signed !== null && may(locals.signed.actor, 'plan.change'),
+		maySites: locals.signed !== null && may(locals.signed.actor, 'customers.change'),
 		live: ['plan']
 	};
 }) satisfies PageServerLoad);

@@ -3,10 +3,15 @@
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { command } from '$lib/client/command';
+	import { formatMinutes } from '$lib/core/money';
 	import SiteMap from '$lib/ui/map/SiteMap.svelte';
+	import { narrowed, narrowedIn, plannedOf, soldOnSite, WEEKDAYS, type AgreementRow } from '$lib/ui/rounds/agreement-rows';
 	import AgreementDialog from '$lib/ui/rounds/AgreementDialog.svelte';
+	import CadenceDialog from '$lib/ui/rounds/CadenceDialog.svelte';
 	import PlanPanel from '$lib/ui/rounds/PlanPanel.svelte';
+	import RenewDialog from '$lib/ui/rounds/RenewDialog.svelte';
 	import ServiceDialog from '$lib/ui/rounds/ServiceDialog.svelte';
+	import SuggestDialog from '$lib/ui/rounds/SuggestDialog.svelte';
 	import { cadenceWords } from '$lib/ui/rounds/words';
 	import { toggled } from '$lib/ui/lists';
 	import Mark from '$lib/ui/shell/Mark.svelte';
@@ -19,43 +24,60 @@
 	import { withParams, type Column } from '$lib/ui/tables/view';
 	let { data: given } = $props();
 	const data = $derived(latestOf(given));
-	type Agreement = (typeof data.agreements)[number];
 	let picked: string[] = $state([]);
 	const ringed = $derived(new Set(picked));
 	let pointed: string | null = $state(null);
 	let drawing = $state(false);
-	const only = $derived(page.url.searchParams.get('which') ?? '');
-	const text = $derived(page.url.searchParams.get('q') ?? '');
+	/** The crew and weekday chosen for what is picked. */
+	let crewId = $state('');
+	let day = $state(0);
+	const view = $derived(narrowedIn(page.url.searchParams));
 	/** The list is narrowed to the part of the ground that is seen. */
-	let narrowed = $state(false);
+	let onlySeen = $state(false);
 	let inView: (p: { lat: number | null; lng: number | null }) => boolean = $state.raw(() => true);
-	let editing = $state<'service' | 'new service' | 'agreement' | null>(null);
+	let editing = $state<'service' | 'new service' | 'agreement' | 'suggest' | 'renew' | null>(null);
 	let changing = $state<string | null>(null);
 	let said = $state('');
+	/** The site that the next press on the map gives a place. */
+	let placing = $state<string | null>(null);
+	let lines = $state.raw<{ name: string; points: [number, number][] }[]>([]);
 	const set = (changes: Record<string, string | null>) =>
 		goto(withParams(page.url.search, changes), { replaceState: true, keepFocus: true, noScroll: true });
-	const shown = $derived(
-		data.agreements.filter(
-			(a) =>
-				(only === '' || (only === 'planned') === a.planned > 0) &&
-				text
-					.toLowerCase()
-					.split(/\s+/)
-					.every((w) => `${a.customer} ${a.address} ${a.number}`.toLowerCase().includes(w))
-		)
-	);
-	const listed = $derived(narrowed ? shown.filter(inView) : shown);
+	const shown = $derived(narrowed(data.agreements, view));
+	const listed = $derived(onlySeen ? shown.filter(inView) : shown);
 	// What is picked and filtered away is not planned.
 	const chosen = $derived(listed.filter((a) => ringed.has(a.id)));
-	const nowhere = $derived(shown.filter((a) => a.lat === null).length);
+	const nowhere = $derived(data.agreements.filter((a) => a.lat === null));
 	const pick = (ids: string[], on = !ids.every((id) => ringed.has(id))) => (picked = [...toggled(ringed, ids, on)]);
-	const columns = $derived<Column<Agreement>[]>([
+	const chosenRows = $derived(data.agreements.filter((a) => chosen.some((c) => c.id === a.id)));
+	/** Which cadence is being changed; “new”: another one. */
+	let cadence = $state<string | null>(null);
+	const knownCadence = $derived(data.cadences.find((c) => c.id === cadence) ?? null);
+	async function place(lat: number, lng: number) {
+		const a = data.agreements.find((x) => x.id === placing);
+		placing = null;
+		if (!a) return;
+		const { customerId, siteId, address, access, district } = a;
+		const r = await command('customers.save-site', { customerId, siteId, address, access, district, lat, lng });
+		said = r.ok ? `${a.address} is on the map.` : r.message;
+	}
+	const columns = $derived<Column<AgreementRow>[]>([
 		{ key: 'number', label: 'Number', value: (a) => a.number },
 		{ key: 'site', label: 'Site', value: (a) => a.address, own: true },
+		{ key: 'district', label: 'District', value: (a) => a.district, group: true },
 		{ key: 'customer', label: 'Customer', value: (a) => a.customer, own: true, group: true },
 		visits('sold', 'Sold', (a) => a.sold),
 		{ ...visits('planned', 'Planned', (a) => a.planned), own: true },
 		visits('done', 'Done', (a) => a.done),
+		visits('missed', 'Missed', (a) => a.missed),
+		{
+			key: 'spent',
+			label: 'On site, a visit',
+			value: (a) => (a.timed ? a.spent / a.timed : null),
+			text: (a) => spentWords(a),
+			num: true,
+			own: true
+		},
 		{ key: 'next', label: 'Next', value: (a) => a.next, text: (a) => (a.next ? showDay(a.next) : '') },
 		{ key: 'crew', label: 'Crew', value: (a) => a.crew, group: true },
 		quantityColumn('hours', 'Hours', (a) => a.hours),
@@ -63,10 +85,16 @@
 		...(data.mayChange ? [{ key: 'change', label: '', value: () => '', own: true }] : [])
 	]);
 	/** A column of visits, which are counted. */
-	function visits(key: string, label: string, of: (a: Agreement) => number): Column<Agreement> {
-		const sum = (rows: readonly Agreement[]) => rows.reduce((n, a) => n + of(a), 0).toLocaleString('en-US');
+	function visits(key: string, label: string, of: (a: AgreementRow) => number): Column<AgreementRow> {
+		const sum = (rows: readonly AgreementRow[]) => rows.reduce((n, a) => n + of(a), 0).toLocaleString('en-US');
 		return { key, label, value: (a) => of(a) || null, text: (a) => (of(a) ? String(of(a)) : '–'), num: true, sum };
 	}
+	const peopleOf = (id: string | null) => data.crews.find((c) => c.id === id)?.people ?? 1;
+	/** Who is eating the margin: minutes on site of a visit as they were timed, against those that were sold. */
+	const over = (a: AgreementRow) => a.timed > 0 && a.spent / a.timed > soldOnSite(a, peopleOf(a.crewId));
+	const spentWords = (a: AgreementRow) =>
+		a.timed ? `${formatMinutes(Math.round(a.spent / a.timed))} of ${formatMinutes(soldOnSite(a, peopleOf(a.crewId)))}` : '–';
+	const districts = $derived([...new Set(data.agreements.map((a) => a.district).filter(Boolean))].sort());
 	const agreement = $derived(data.agreements.find((a) => a.id === changing));
 	async function setAside(archived: boolean) {
 		if (!data.service) return;
@@ -79,6 +107,15 @@
 	}
 </script>
 
+{#snippet filter(key: string, label: string, value: string, all: [string, string][])}<select
+		class="select"
+		style="width: 150px"
+		aria-label={label}
+		name="filter-{key}"
+		{value}
+		onchange={(e) => set({ [key]: e.currentTarget.value })}
+		>{#each all as [id, words] (id)}<option value={id}>{words}</option>{/each}</select
+	>{/snippet}
 <Page
 	title="Rounds"
 	sub={data.service
@@ -108,32 +145,75 @@
 					class="link"
 					onclick={() => setAside(!data.service?.archived)}>{data.service.archived ? 'Take it back' : 'Set it aside'}</button
 				>{/if}
+			{#if data.mayChange}<span class="flex flex-wrap gap-x-3"
+					>{#each data.cadences as c (c.id)}<button class="link" onclick={() => (cadence = c.id)}
+							>{c.name}{c.archived ? ', set aside' : ''}</button
+						>{/each}<button class="link" onclick={() => (cadence = 'new')}>Another cadence</button></span
+				>{/if}
+			<span class="ml-auto flex gap-3"
+				><a class="link" href="/api/rounds/{data.service.id}.csv" download>CSV</a><a
+					class="link"
+					href="/api/rounds/{data.service.id}.geojson"
+					download>GeoJSON</a
+				><a class="link" href="/api/rounds/{data.service.id}.ics" download>Calendar</a></span
+			>
+		</div>
+		<div class="mb-3 flex flex-wrap items-center gap-2">
 			<input
-				class="input ml-auto"
-				style="width: 220px"
+				class="input"
+				style="width: 200px"
 				type="search"
 				placeholder="Customer, address, number"
 				aria-label="Filter the agreements"
-				value={text}
+				value={view.text}
 				oninput={(e) => set({ q: e.currentTarget.value })}
 			/>
-			<select
-				class="select"
-				style="width: 160px"
-				aria-label="Planned or not"
-				value={only}
-				onchange={(e) => set({ which: e.currentTarget.value })}
-				><option value="">all</option><option value="unplanned">not planned</option><option value="planned">planned</option></select
-			>
+			{@render filter('which', 'Planned or not', view.which, [
+				['', 'all'],
+				['unplanned', 'not planned'],
+				['partly', 'partly planned'],
+				['planned', 'planned'],
+				['mismatch', 'not as sold'],
+				['missed', 'with missed visits'],
+				['nowhere', 'not on the map']
+			])}
+			{#if districts.length}{@render filter('district', 'District', view.district, [
+					['', 'all districts'],
+					...districts.map((d): [string, string] => [d, d])
+				])}{/if}
+			{@render filter('crew', 'Crew', view.crew, [['', 'any crew'], ...data.crews.map((c): [string, string] => [c.id, c.name])])}
+			{@render filter('weekday', 'Weekday', view.weekday, [
+				['', 'any day'],
+				...WEEKDAYS.map((w, n): [string, string] => [String(n + 1), w])
+			])}
 			{#if data.mayPlan}<button class="btn" aria-pressed={drawing} onclick={() => (drawing = !drawing)}
 					>{drawing ? 'Draw on the map …' : 'Draw around'}</button
+				><button
+					class="btn"
+					onclick={() =>
+						pick(
+							listed.map((a) => a.id),
+							true
+						)}>{view.district ? `All of ${view.district}` : `All ${listed.length}`}</button
+				>{#if picked.length}<button class="btn" onclick={() => (picked = [])}>None</button>{/if}
+				<span class="ml-auto flex gap-2"
+					><button class="btn" disabled={chosen.length === 0 || data.start === null} onclick={() => (editing = 'suggest')}
+						>Suggest rounds …</button
+					>{#if data.mayChange}<button class="btn" disabled={chosen.length === 0} onclick={() => (editing = 'renew')}>Renew …</button
+						>{/if}</span
 				>{/if}
 		</div>
 		{#if said}<p class="mb-2" role="status">{said}</p>{/if}
 		<div class="grid gap-4 lg:grid-cols-[minmax(0,1fr)_340px]">
 			<div class="grid content-start gap-3">
 				<SiteMap
-					places={shown.map((a) => ({ id: a.id, lat: a.lat, lng: a.lng, text: `${a.address}, ${a.customer}`, planned: a.planned > 0 }))}
+					places={shown.map((a) => ({
+						id: a.id,
+						lat: a.lat,
+						lng: a.lng,
+						text: `${a.address}, ${a.customer}: ${a.planned} of ${a.sold} planned`,
+						planned: plannedOf(a)
+					}))}
 					picked={ringed}
 					{drawing}
 					bind:pointed
@@ -141,23 +221,33 @@
 					tiles={data.tiles}
 					onpick={pick}
 					ondrawn={() => (drawing = false)}
+					{lines}
+					onplace={placing ? place : null}
 				/>
 				<p class="quiet flex flex-wrap items-center gap-x-4">
-					<span
-						>● planned · ○ not planned · ringed: picked{nowhere > 0
-							? ` · ${nowhere} without a place on the map, only in the list`
-							: ''}</span
-					>
+					<span>● planned · ◌ partly · ○ not planned · ringed: picked</span>
+					{#if lines.length}<button class="link" onclick={() => (lines = [])}>Hide the rounds</button>{/if}
 					<label class="ml-auto flex items-center gap-2"
-						><input type="checkbox" class="checkbox checkbox-sm" bind:checked={narrowed} /> List only what the map shows</label
+						><input type="checkbox" class="checkbox checkbox-sm" bind:checked={onlySeen} /> List only what the map shows</label
 					>
 				</p>
+				{#if nowhere.length}<p class="quiet">
+						{placing ? 'Press on the map where it lies:' : 'Not on the map:'}
+						{#each nowhere.slice(0, 12) as a (a.id)}{#if data.maySites}<button
+									class="link mr-3"
+									aria-pressed={placing === a.id}
+									onclick={() => (placing = placing === a.id ? null : a.id)}>{a.address}</button
+								>{:else}<span class="mr-3">{a.address}</span>{/if}{/each}{#if nowhere.length > 12}and {nowhere.length - 12} more{/if}
+					</p>{/if}
 			</div>
 			{#if data.mayPlan}<PlanPanel
 					chosen={chosen.map((a) => a.id)}
 					service={data.service}
 					crews={data.crews}
 					today={data.today}
+					bind:crewId
+					bind:day
+					onchange={(id) => (changing = id)}
 					onplanned={(n) => {
 						picked = [];
 						said = `${n} visits planned. Take it back below if that was not meant.`;
@@ -178,6 +268,8 @@
 				{#snippet cell(a, key)}
 					{#if key === 'site'}<Go right="jobs.see" class="link" href="/jobs/{a.jobId}">{a.address}</Go>
 					{:else if key === 'customer'}<Go right="customers.see" class="link" href="/win/customers/{a.customerId}">{a.customer}</Go>
+					{:else if key === 'spent'}{#if over(a)}<Mark kind="need" />{/if}
+						{spentWords(a)}
 					{:else if key === 'planned'}{#if a.planned > 0 && a.planned !== a.sold}<Mark kind="need" />{/if}
 						{a.planned || '–'}
 					{:else}<button class="link" onclick={() => (changing = a.id)}>Change<span class="sr-only"> {a.address}</span></button>{/if}
@@ -188,7 +280,8 @@
 				<h2>What was planned</h2>
 				<ul>
 					{#each data.plans as p (p.id)}<li class="flex gap-3 py-1">
-							<span class:quiet={p.undoneAt !== null}>{p.visits} visits to {p.sites} sites, crew {p.crew}, from {showDay(p.start)}</span
+							<span class:quiet={p.undoneAt !== null}
+								>{p.visits} visits to {p.sites} sites, crew {p.crew}, from {showDay(p.start)}{p.reason ? `; ${p.reason}` : ''}</span
 							><span class="quiet">{p.byName}, {showInstant(p.at, data.company.zone)}</span>{#if p.undoneAt}<span class="quiet"
 									>taken back</span
 								>{:else if data.mayPlan}<button class="link" onclick={() => undo(p.id)}>Take it back</button>{/if}
@@ -217,3 +310,23 @@
 			onclose={() => (changing = null)}
 		/>{/key}
 {/if}
+{#if data.service && cadence !== null}{#key cadence}<CadenceDialog
+			service={data.service}
+			known={knownCadence}
+			onclose={() => (cadence = null)}
+		/>{/key}{/if}
+{#if editing === 'suggest' && data.start}<SuggestDialog
+		chosen={chosenRows}
+		crews={data.crews}
+		branch={data.start}
+		speed={30}
+		today={data.today}
+		onshow={(all) => (lines = all)}
+		onclose={() => (editing = null)}
+	/>{/if}
+{#if editing === 'renew' && chosen.length}<RenewDialog
+		ids={chosen.map((a) => a.id)}
+		year={Number(chosen[0]?.from.slice(0, 4)) + 1}
+		ondone={(n) => ([editing, picked, said] = [null, [], `${n} agreement${n === 1 ? '' : 's'} renewed.`])}
+		onclose={() => (editing = null)}
+	/>{/if}

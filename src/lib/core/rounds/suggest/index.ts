@@ -1,0 +1,132 @@
+import { roadMiles, type Spot } from '../../measure';
+import { isMatrix, matrixOf, type Matrix } from './matrix';
+import { firstRounds, improve } from './search';
+import { Tours } from './tours';
+
+export { isMatrix, matrixOf, type Matrix } from './matrix';
+export { Tours } from './tours';
+export { improve } from './search';
+
+/** A site that is to be visited, and how long its block is. */
+export interface SiteToVisit extends Spot {
+	id: string;
+	minutes: number;
+	/** The rounds it may go into, by id; absent: any. One alone keeps it there. */
+	rounds?: readonly string[];
+}
+/** A round that is to be filled: one crew on one weekday. It starts and ends at its branch. */
+export interface RoundToFill {
+	id: string;
+	start: Spot;
+}
+export interface Wish {
+	sites: readonly SiteToVisit[];
+	rounds: readonly RoundToFill[];
+	/** The choice by hand that it is compared with: the round of each site, by their ids. */
+	byHand?: Readonly<Record<string, string>>;
+	/** Miles an hour. */
+	speed?: number;
+	seed?: number;
+	steps?: number;
+	/** Minutes from each place to each, of a routing service: the sites in their order, then the start of each round. */
+	table?: readonly (readonly number[])[];
+}
+/** A round with its stops in order. */
+export interface Suggested {
+	id: string;
+	sites: string[];
+	/** Blocks of its stops, minutes. */
+	blocks: number;
+	/** Driving from the branch over the stops and back. */
+	driving: number;
+	/** Great circle × 1.3. */
+	miles: number;
+}
+export interface Suggestion {
+	rounds: Suggested[];
+	/** Driving of all, and the largest round less the smallest: what was made small. Minutes. */
+	sum: number;
+	/** Sites that may go into none of the rounds. */
+	left: string[];
+}
+
+/** More steps for few stops, where each is cheap; so many that two thousand sites take under three seconds. */
+export const stepsFor = (sites: number): number => Math.max(4000, Math.min(60_000, Math.round(90_000_000 / (400 + sites * 1.2))));
+
+/**
+ * Sites into rounds: as little driving and as even rounds as can be found, deterministic for a seed, and never worse in the sum than the choice by hand.
+ * @returns both, each with its stops in the order that is driven; minutes exactly, to be rounded for showing
+ */
+export function suggestRounds(w: Wish, each?: (share: number) => void): { suggestion: Suggestion; byHand: Suggestion | null } {
+	const matrix = tableOf(w);
+	const ids = new Map(w.rounds.map((r, i) => [r.id, i]));
+	const stops = w.sites.map((s) => ({
+		minutes: s.minutes,
+		...(s.rounds ? { rounds: s.rounds.flatMap((id) => ids.get(id) ?? []) } : {})
+	}));
+	const steps = w.steps ?? stepsFor(w.sites.length);
+	const seed = w.seed ?? 1;
+	const fresh = new Tours(matrix, stops, w.rounds.length);
+	firstRounds(fresh, anglesOf(w));
+	improve(fresh, { steps, seed, ...(each ? { each } : {}) });
+	const hand = w.byHand ? handOf(w, matrix, ids, seed) : null;
+	if (hand !== null && hand.sum() < fresh.sum() && everyPlaced(hand)) {
+		// What was chosen by hand is better than what was found: it is what there is to make better.
+		const byHand = said(w, hand);
+		hand.open(stops);
+		improve(hand, { steps, seed });
+		return { suggestion: said(w, hand), byHand };
+	}
+	return { suggestion: said(w, fresh), byHand: hand && said(w, hand) };
+}
+
+const everyPlaced = (t: Tours): boolean => t.round.every((r) => r >= 0);
+
+/** The rounds as chosen by hand, each in its best order. */
+function handOf(w: Wish, matrix: Matrix, ids: ReadonlyMap<string, number>, seed: number): Tours {
+	const stops = w.sites.map((s) => ({ minutes: s.minutes, rounds: [ids.get(w.byHand?.[s.id] ?? '') ?? []].flat() }));
+	const hand = new Tours(matrix, stops, w.rounds.length);
+	firstRounds(hand, anglesOf(w));
+	improve(hand, { steps: Math.min(20_000, stepsFor(w.sites.length)), seed });
+	return hand;
+}
+
+function tableOf(w: Wish): Matrix {
+	const size = w.sites.length + w.rounds.length;
+	if (w.table && isMatrix(w.table, size)) return { size, minutes: Float32Array.from(w.table.flat()), bothWays: false };
+	return matrixOf([...w.sites, ...w.rounds.map((r) => r.start)], w.speed);
+}
+
+/** Where each site lies around the middle of all, as an angle. */
+function anglesOf(w: Wish): number[] {
+	const n = Math.max(1, w.sites.length);
+	const lat = w.sites.reduce((a, s) => a + s.lat, 0) / n;
+	const lng = w.sites.reduce((a, s) => a + s.lng, 0) / n;
+	return w.sites.map((s) => Math.atan2(s.lat - lat, (s.lng - lng) * Math.cos((lat * Math.PI) / 180)));
+}
+
+function said(w: Wish, t: Tours): Suggestion {
+	const rounds = w.rounds.map((r, i) => {
+		const order = t.inOrder(i);
+		const spots = [r.start, ...order.flatMap((s) => w.sites[s] ?? []), r.start];
+		return {
+			id: r.id,
+			sites: order.map((s) => w.sites[s]?.id ?? ''),
+			blocks: order.reduce((a, s) => a + (w.sites[s]?.minutes ?? 0), 0),
+			driving: t.drive[i] ?? 0,
+			miles: spots.slice(1).reduce((a, s, n) => a + roadMiles(spots[n] ?? s, s), 0)
+		};
+	});
+	return { rounds, sum: t.sum(), left: w.sites.flatMap((s, i) => ((t.round[i] ?? -1) < 0 ? s.id : [])) };
+}
+
+/** Stops in the order in which driving from a start over all of them and back is shortest, as far as it is found. */
+export function orderOfStops(stops: readonly (Spot & { id: string })[], start: Spot, speed = 30): string[] {
+	const { suggestion } = suggestRounds({
+		sites: stops.map((s) => ({ ...s, minutes: 0 })),
+		rounds: [{ id: 'all', start }],
+		speed,
+		steps: Math.min(4000, stepsFor(stops.length))
+	});
+	return suggestion.rounds[0]?.sites ?? [];
+}

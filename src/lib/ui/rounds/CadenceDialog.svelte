@@ -1,0 +1,66 @@
+<script lang="ts">
+	import { untrack } from 'svelte';
+	import { command } from '$lib/client/command';
+	import { Refusal } from '$lib/core/refusal';
+	import type { Cadence } from '$lib/core/rounds';
+	import Dialog from '../forms/Dialog.svelte';
+	import Field from '../forms/Field.svelte';
+	import { wholeTyped } from '../forms/typed';
+	import { cadenceForm, cadenceTyped } from './cadence-form';
+	import CadenceFields from './CadenceFields.svelte';
+	/** A further cadence of a service: a fuller or a leaner season, by a name of the company's own. */
+	interface Known {
+		id: string;
+		name: string;
+		cadence: Cadence;
+		setUp: number;
+		archived: boolean;
+		version: number;
+	}
+	interface Props {
+		service: { id: string; name: string; setUp: number };
+		known: Known | null;
+		onclose: () => void;
+	}
+	let { service, known, onclose }: Props = $props();
+	let open = $state(true);
+	let f = $state(untrack(() => cadenceForm(known?.cadence ?? null)));
+	let t = $state(
+		untrack(() => ({ name: known?.name ?? '', setUp: String(known?.setUp ?? service.setUp), archived: known?.archived ?? false }))
+	);
+	let wrong = $state({ message: '', field: '' });
+	const at = (field: string) => (wrong.field === field ? wrong.message : '');
+	async function save() {
+		try {
+			const r = await command('rounds.save-cadence', {
+				...{ cadenceId: known?.id ?? null, serviceId: service.id, name: t.name, archived: t.archived },
+				...{ cadence: cadenceTyped(f), setUp: wholeTyped(t.setUp) },
+				...(known ? { version: known.version } : {})
+			});
+			if (r.ok) onclose();
+			else wrong = { message: r.message, field: r.field ?? '' };
+		} catch (e) {
+			if (!(e instanceof Refusal)) throw e;
+			wrong = { message: e.message, field: e.field ?? '' };
+		}
+	}
+</script>
+
+<Dialog
+	bind:open={() => open, (v) => (v ? (open = true) : onclose())}
+	title={known ? `Cadence ${known.name}` : `Another cadence of ${service.name}`}
+	onsave={save}
+	problem={at('name') ? '' : wrong.message}
+>
+	<Field label="Name" hint="fuller, leaner, spring only" problem={at('name')}
+		><input class="input" name="cadence-name" required bind:value={t.name} /></Field
+	>
+	<CadenceFields bind:f />
+	<Field label="Set-up, min" hint="travel and set-up of each visit"
+		><input class="input" name="cadence-set-up" inputmode="numeric" bind:value={t.setUp} /></Field
+	>
+	{#if known}<label class="flex items-center gap-2"
+			><input type="checkbox" class="checkbox checkbox-sm" name="cadence-archived" bind:checked={t.archived} /> set aside: not planned by any
+			more</label
+		>{/if}
+</Dialog>
