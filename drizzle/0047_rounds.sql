@@ -25,4 +25,5 @@ ALTER TABLE `agreements` ADD `charged` integer DEFAULT 0 NOT NULL;--> statement-
 ALTER TABLE `agreements` ADD `stop` integer;--> statement-breakpoint
 ALTER TABLE `round_plans` ADD `reason` text DEFAULT '' NOT NULL;--> statement-breakpoint
 ALTER TABLE `visits` ADD `arrived_at` integer;--> statement-breakpoint
-ALTER TABLE `visits` ADD `left_at` integer;
+ALTER TABLE `visits` ADD `left_at` integer;--> statement-breakpoint
+CREATE INDEX `visits_open` ON `visits` (`day`) WHERE state = 'planned';

@@ -197,8 +197,11 @@ describe('a season', () => {
 		await page.select('[name=crew]', 'gutter');
 		await page.select('[name=weekday]', '3');
 		await page.waitForSelector('[data-test=planned]');
-		await reads(page, 'Owed');
+		await reads(page, '7 owed, 241.88 that was promised, 7 of them because the start is late.');
 		expect(await seriousOn(page)).toEqual([]);
+		await press(page, 'Plan it all the same');
+		await reads(page, 'Say why it is planned although it is not what was sold.');
+		await fill(page, '[name=reason]', 'They pay for the visits only');
 		await press(page, 'Plan it all the same');
 		await reads(page, 'visits planned. Take it back below');
 		expect(unplanned()).toBe(0);
@@ -228,7 +231,8 @@ describe('a season', () => {
 		await page.click('[aria-label="Pick all shown"]');
 		await page.select('[name=crew]', 'gutter');
 		await page.select('[name=weekday]', '3');
-		await page.waitForSelector('[data-test=planned]');
+		await page.waitForSelector('[name=reason]');
+		await fill(page, '[name=reason]', 'They pay for the visits only');
 		await press(page, 'Plan it all the same');
 		await reads(page, 'visits planned.');
 		const hattie = await phone('hattie');

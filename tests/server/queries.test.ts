@@ -39,7 +39,12 @@ OF----  plan.coming
 OF----  plan.emergency
 OF----  plan.free
 OFEL--  plan.shift
+OFE---  repeats.check-change
+OFEL--  repeats.coming
+OFE---  rounds.check-renewal
+OF----  rounds.moves-to
 OF----  rounds.preview
+OF----  rounds.round-moves
 OFELCB  work.tasks
 `;
 const person = (role: Role): Person => ({ type: 'person', id: 'imogen', name: role, role });
@@ -70,6 +75,13 @@ beforeAll(async () => {
 	const phaseId = value<string>(app, 'select id from phases where job_id = ? limit 1', jobId);
 	FITTING['plan.check-phase'] = { phaseId, name: 'Shingles', from: '2027-05-04', to: '2027-05-06' };
 	FITTING['plan.shift'] = { shiftId: shiftIds[0] };
+	const ruleId = yard.call('petra', 'repeats.save', {
+		...{ ruleId: null, jobId, name: 'Again', onHoliday: 'move', way: 'made', crewId: null, from: null, to: null, ahead: 7 },
+		rule: { by: 'week', weekdays: [1], every: 1, start: '2027-04-19' }
+	}).ruleId;
+	FITTING['repeats.coming'] = { ruleId };
+	FITTING['repeats.check-change'] = { ruleId, rule: { by: 'day', every: 3, start: '2027-04-19' } };
+	FITTING['rounds.check-renewal'] = { agreementIds: [agreementId], year: 2028, way: 'percent', by: 300 };
 	FITTING['rounds.preview'] = { agreementIds: [agreementId], crewId: 'gutter', weekday: 4, start: '2027-04-14' };
 });
 

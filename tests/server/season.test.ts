@@ -5,6 +5,7 @@ import { randomUUID } from 'node:crypto';
 import type { App } from '$lib/server/app';
 import { agreementList, roundsFile, stopsOf, visitsOfService } from '$lib/server/rounds';
 import { QUERIES } from '$lib/server/screens/asked';
+import { decisions } from '$lib/server/screens/today';
 import { ask } from '$lib/server/queries';
 import { repeatFile } from '$lib/server/repeats';
 import { weekday } from '$lib/core/time';
@@ -384,5 +385,25 @@ describe('a repeat job', () => {
 		expect(text.replace(/\r\n /g, '')).toMatch(/EXDATE:20270503T070000,20270510T070000,20270531T070000/);
 		expect(text.replace(/\r\n /g, '')).toMatch(/RDATE:20270512T070000,20270601T070000/);
 		expect(repeatFile(app, 'none')).toBeNull();
+	});
+});
+
+describe('visits whose day is over', () => {
+	it('are one decision on Today until they are done or left out', () => {
+		const all = sold(3).map((a) => a.agreementId);
+		plan(all);
+		const missed = () => decisions(app, OWNER).filter((d) => d.id === `missed:${serviceId}`);
+		expect(missed()).toEqual([]);
+		yard.at('2027-04-30', '08:00');
+		expect(missed().map((d) => [d.title, d.detail, d.path])).toEqual([
+			[
+				'Gutter care: 6 visits to 3 sites missed',
+				'Since Thursday, Apr 15: neither done nor left out',
+				`/plan/rounds?service=${serviceId}&which=missed`
+			]
+		]);
+		for (const v of all.flatMap(visitsOf).filter((v) => v.day < '2027-04-30'))
+			yard.call('petra', 'rounds.skip-visit', { visitId: v.id, reason: 'Storm' });
+		expect(missed()).toEqual([]);
 	});
 });

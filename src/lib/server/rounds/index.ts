@@ -8,6 +8,7 @@ export { daysOfPlan, differenceWords, planRound, proposeRound, undoRound } from 
 export {
 	agreementList,
 	crewIdOf,
+	missedVisits,
 	plansOf,
 	roundCrews,
 	roundDays,

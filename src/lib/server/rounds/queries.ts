@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gte, lte, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gte, lt, lte, sql } from 'drizzle-orm';
 import type { Viewer } from '../../core/access';
 import type { Day } from '../../core/time';
 import type { App } from '../app';
@@ -205,4 +205,22 @@ export const visitsOfService = (app: App, serviceId: string) =>
 		.where(and(eq(agreements.serviceId, serviceId), sql`${visits.state} <> 'skipped'`))
 		.orderBy(asc(visits.day), sql`${agreements.stop} is null`, asc(agreements.stop), asc(sites.address))
 		.limit(200_000)
+		.all();
+
+/** Visits that were to be done before today and are still planned, by service. */
+export const missedVisits = (app: App) =>
+	app.db.orm
+		.select({
+			serviceId: seasonServices.id,
+			service: seasonServices.name,
+			visits: sql<number>`count(*)`,
+			sites: sql<number>`count(distinct ${agreements.siteId})`,
+			since: sql<string>`min(${visits.day})`
+		})
+		.from(visits)
+		.innerJoin(agreements, eq(agreements.id, visits.agreementId))
+		.innerJoin(seasonServices, eq(seasonServices.id, agreements.serviceId))
+		// As the index says it, so that ten years of visits that were done are not looked through.
+		.where(and(sql`${visits.state} = 'planned'`, lt(visits.day, todayOf(app)), eq(agreements.state, 'open')))
+		.groupBy(seasonServices.id)
 		.all();

@@ -154,6 +154,9 @@ export const visits = sqliteTable(
 		uniqueIndex('visits_share').on(t.agreementId, t.share),
 		index('visits_crew').on(t.crewId, t.day),
 		index('visits_day').on(t.day),
+		index('visits_open')
+			.on(t.day)
+			.where(sql`state = 'planned'`),
 		index('visits_plan').on(t.planId)
 	]
 );

@@ -8,6 +8,7 @@ import { todayOf } from '../company';
 import { agreements, customers, invoices, jobs, leads, people, quotes, revisions, shifts, sites, stages, timeEntries } from '../db/schema';
 import { draftChanges, waitingSignOffs } from '../estimates';
 import { asksRefused, toTell } from '../planning';
+import { missedVisits } from '../rounds';
 import { askedTimeOff } from './time-off';
 import { board } from './board';
 import { whomToCall, openQuestions } from '../quotes';
@@ -44,6 +45,7 @@ export function decisions(app: App, viewer: Viewer, week = board(app, mondayOf(t
 		['jobs.see', () => lateTasks(app)],
 		['plan.see', () => firmsThatSaidNo(app)],
 		['plan.change', () => timeOffAsked(app)],
+		['plan.change', () => visitsMissed(app)],
 		['plan.change', () => toldNotSeen(app)],
 		['jobs.change', () => signedForms(app)],
 		['jobs.change', () => foundOnSite(app)],
@@ -227,6 +229,19 @@ function firmsThatSaidNo(app: App): Decision[] {
 		detail: `${dayWords(a.from)}${a.why ? ` · “${a.why}”` : ''}${a.otherDay ? ` · could from ${dayWords(a.otherDay)}` : ''}`,
 		action: 'Ask another',
 		path: '/plan/subcontractors'
+	}));
+}
+
+/** Visits of rounds whose day is over and that were neither done nor left out: they are owed until somebody says which. One line a service. */
+function visitsMissed(app: App): Decision[] {
+	return missedVisits(app).map((m) => ({
+		id: `missed:${m.serviceId}`,
+		amount: null,
+		mark: 'need',
+		title: `${m.service}: ${m.visits} visit${m.visits === 1 ? '' : 's'} to ${m.sites} site${m.sites === 1 ? '' : 's'} missed`,
+		detail: `Since ${dayWords(m.since)}: neither done nor left out`,
+		action: 'Settle',
+		path: `/plan/rounds?service=${m.serviceId}&which=missed`
 	}));
 }
 

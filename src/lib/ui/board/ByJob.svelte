@@ -130,6 +130,7 @@
 							><button
 								type="button"
 								class="count"
+								class:under={at !== null}
 								class:open={(on?.nobody ?? 0) > 0}
 								disabled={!editable}
 								title={words(p, d)}
@@ -211,6 +212,10 @@
 		z-index: 1;
 		font-family: var(--font-figure);
 		cursor: pointer;
+		min-height: 28px;
+	}
+	/** A bar lies above: the day is pressed below it. */
+	.count.under {
 		min-height: 24px;
 		margin-top: 19px;
 	}

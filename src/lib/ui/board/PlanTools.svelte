@@ -82,7 +82,7 @@
 	.select {
 		height: 28px;
 		min-height: 28px;
-		width: 112px;
+		width: 102px;
 		font-size: 0.92rem;
 	}
 	.select.set {

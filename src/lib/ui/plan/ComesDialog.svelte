@@ -50,7 +50,8 @@
 	onsave={onclose}
 	{problem}
 >
-	<div class="max-h-96 overflow-auto">
+	<!-- svelte-ignore a11y_no_noninteractive_tabindex -- what rolls is rolled by keys too -->
+	<div class="max-h-96 overflow-auto" role="region" aria-label="All of them" tabindex="0">
 		<table class="grid-table" aria-label="What will come">
 			<tbody
 				>{#each all as o (o.occursOn)}<tr
@@ -61,7 +62,7 @@
 										type="button"
 										class="link"
 										onclick={() => act('repeats.drop-exception', { ruleId: rule.id, occursOn: o.occursOn })}
-										>as the rule says<span class="sr-only">, {showDay(o.occursOn)}</span></button
+										>as the rule says<span class="sr-only"> for {showDay(o.occursOn)}</span></button
 									>{:else}<button
 										type="button"
 										class="link mr-3"

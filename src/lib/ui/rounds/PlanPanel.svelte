@@ -11,6 +11,8 @@
 	/** Plans the picked sites: who, which weekday, from when, each by its cadence; what is sold against what would be planned is said before. */
 	interface Props {
 		chosen: string[];
+		/** Changes whenever one of them does: then it is looked at anew. */
+		stamp: string;
 		service: { cadence: Cadence };
 		crews: { id: string; name: string }[];
 		today: string;
@@ -21,7 +23,7 @@
 		crewId: string;
 		day: number;
 	}
-	let { chosen, service, crews, today, onplanned, onchange, crewId = $bindable(), day = $bindable() }: Props = $props();
+	let { chosen, stamp, service, crews, today, onplanned, onchange, crewId = $bindable(), day = $bindable() }: Props = $props();
 	type Preview = Answer<'rounds.preview'>;
 	type Row = Preview['rows'][number];
 	let start = $state('');
@@ -43,6 +45,7 @@
 	});
 	$effect(() => {
 		const question = input;
+		void stamp;
 		const mine = ++asked;
 		if (chosen.length === 0 || !crewId) {
 			preview = null;
@@ -148,9 +151,8 @@
 					<tbody
 						>{#each [...wrong, ...preview.rows.filter((r) => r.difference === 0)].slice(0, 300) as r (r.id)}<tr
 								><td
-									>{r.address}{#if !r.fits}<br /><span class="quiet">no cadence has {r.sold} visits</span>{/if}{#if r.movedDays}<br /><span
-											class="quiet">{r.movedDays} moved off a holiday</span
-										>{/if}</td
+									>{r.address.split(',')[0]}{#if !r.fits}<br /><span class="quiet">no cadence has {r.sold} visits</span
+										>{/if}{#if r.movedDays}<br /><span class="quiet">{r.movedDays} moved off a holiday</span>{/if}</td
 								><td class="num">{r.sold}</td><td class="num" class:problem={r.difference !== 0}
 									>{r.planned}{r.difference > 0 ? ` (+${r.difference})` : r.difference < 0 ? ` (${r.difference})` : ''}</td
 								><td

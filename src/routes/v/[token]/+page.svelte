@@ -13,20 +13,30 @@
 			year: 'numeric',
 			timeZone: 'UTC'
 		});
-	const ahead = $derived(groupBy(data.ahead, (v) => v.day));
-	const done = $derived(groupBy(data.done, (v) => v.day));
+	const short = (d: string) =>
+		new Date(`${d}T12:00Z`).toLocaleDateString(locale(), { weekday: 'short', month: 'short', day: 'numeric', timeZone: 'UTC' });
+	/** Days of the same work at the same place stand together. */
+	const byWork = (all: { day: string; what: string; where: string }[]) => groupBy(all, (v) => `${v.what}\n${v.where}`);
+	const ahead = $derived(byWork(data.ahead));
+	const done = $derived(byWork(data.done));
 </script>
 
 <svelte:head
 	><title>{words.customer.visits.title} · {data.company.name}</title><meta name="robots" content="noindex, nofollow" /></svelte:head
 >
-{#snippet days(all: [string, { what: string; where: string }[]][])}
+{#snippet days(all: [string, { day: string; what: string; where: string }[]][])}
 	<ul>
-		{#each all as [d, own] (d)}<li class="sheet">
-				<h3>{day(d)}</h3>
-				{#each own as v, n (n)}<p>
-						{v.what}{#if v.where}<span class="quiet"> · {v.where}</span>{/if}
-					</p>{/each}
+		{#each all as [key, own] (key)}<li class="sheet">
+				<h3>{day(own[0]?.day ?? '')}</h3>
+				<p>{own[0]?.what}</p>
+				<p class="quiet">{own[0]?.where}</p>
+				{#if own.length > 1}<p class="quiet">
+						{words.customer.visits.also}
+						{own
+							.slice(1, 12)
+							.map((v) => short(v.day))
+							.join(', ')}{own.length > 12 ? ' …' : ''}
+					</p>{/if}
 			</li>{/each}
 	</ul>
 {/snippet}

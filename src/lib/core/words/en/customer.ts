@@ -96,6 +96,7 @@ export const customer = {
 		title: 'When we come',
 		for: (customer: string) => `Visits to ${customer}`,
 		none: 'Nothing is planned at the moment.',
+		also: 'and on',
 		done: 'What was done',
 		messages: 'Messages before we come',
 		on: 'We write to you the day before we come.',

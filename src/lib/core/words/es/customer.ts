@@ -104,6 +104,7 @@ export const customer: CustomerWords = {
 		title: 'Cuándo vamos',
 		for: (customer) => `Visitas a ${customer}`,
 		none: 'Por ahora no hay nada planificado.',
+		also: 'y también el',
 		done: 'Lo que se hizo',
 		messages: 'Avisos antes de ir',
 		on: 'Le escribimos el día antes de ir.',

@@ -109,7 +109,7 @@
 
 {#snippet filter(key: string, label: string, value: string, all: [string, string][])}<select
 		class="select"
-		style="width: 150px"
+		style="width: 136px"
 		aria-label={label}
 		name="filter-{key}"
 		{value}
@@ -195,13 +195,7 @@
 							listed.map((a) => a.id),
 							true
 						)}>{view.district ? `All of ${view.district}` : `All ${listed.length}`}</button
-				>{#if picked.length}<button class="btn" onclick={() => (picked = [])}>None</button>{/if}
-				<span class="ml-auto flex gap-2"
-					><button class="btn" disabled={chosen.length === 0 || data.start === null} onclick={() => (editing = 'suggest')}
-						>Suggest rounds …</button
-					>{#if data.mayChange}<button class="btn" disabled={chosen.length === 0} onclick={() => (editing = 'renew')}>Renew …</button
-						>{/if}</span
-				>{/if}
+				>{#if picked.length}<button class="btn" onclick={() => (picked = [])}>None</button>{/if}{/if}
 		</div>
 		{#if said}<p class="mb-2" role="status">{said}</p>{/if}
 		<div class="grid gap-4 lg:grid-cols-[minmax(0,1fr)_340px]">
@@ -240,19 +234,28 @@
 								>{:else}<span class="mr-3">{a.address}</span>{/if}{/each}{#if nowhere.length > 12}and {nowhere.length - 12} more{/if}
 					</p>{/if}
 			</div>
-			{#if data.mayPlan}<PlanPanel
-					chosen={chosen.map((a) => a.id)}
-					service={data.service}
-					crews={data.crews}
-					today={data.today}
-					bind:crewId
-					bind:day
-					onchange={(id) => (changing = id)}
-					onplanned={(n) => {
-						picked = [];
-						said = `${n} visits planned. Take it back below if that was not meant.`;
-					}}
-				/>{/if}
+			{#if data.mayPlan}<div class="grid content-start gap-3">
+					<PlanPanel
+						chosen={chosen.map((a) => a.id)}
+						stamp={chosen.map((a) => `${a.id} ${a.version}`).join()}
+						service={data.service}
+						crews={data.crews}
+						today={data.today}
+						bind:crewId
+						bind:day
+						onchange={(id) => (changing = id)}
+						onplanned={(n) => {
+							picked = [];
+							said = `${n} visits planned. Take it back below if that was not meant.`;
+						}}
+					/>
+					<p class="flex gap-2">
+						<button class="btn" disabled={chosen.length === 0 || data.start === null} onclick={() => (editing = 'suggest')}
+							>Suggest rounds …</button
+						>{#if data.mayChange}<button class="btn" disabled={chosen.length === 0} onclick={() => (editing = 'renew')}>Renew …</button
+							>{/if}
+					</p>
+				</div>{/if}
 		</div>
 		<div class="mt-4">
 			<DataTable
