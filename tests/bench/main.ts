@@ -12,12 +12,14 @@ import { jobWholeBench } from './job-whole';
 import { papersBench } from './papers';
 import { seasonBench } from './season';
 import { planningBench } from './planning';
+import { roundsBench } from './rounds';
 import { quotesBench } from './quotes';
 import { pricingBench } from './pricing';
 import { waitingBench } from './waiting';
 
 coreBench();
 planningBench();
+roundsBench();
 await commandsBench();
 await seasonBench();
 await billingBench();

@@ -9,7 +9,7 @@ import { serve, type Context } from '../commands';
 import { settingsOf } from '../company';
 import { company } from '../company/schema';
 import type { Orm } from '../db';
-import { among } from '../db/among';
+import { among } from '../db';
 import { newId } from '../ids';
 import { linkOf, makeLink } from '../links';
 import { customers, jobs, sites } from '../sales/schema';

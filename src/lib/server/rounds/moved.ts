@@ -6,7 +6,7 @@ import { Refusal } from '../../core/refusal';
 import { addDays, daysBetween, longDay, mondayOf, weekday, type Day } from '../../core/time';
 import type { App } from '../app';
 import { todayOf } from '../company';
-import { among } from '../db/among';
+import { among } from '../db';
 import { Stale, serve, type Context } from '../commands';
 import { crews } from '../people/schema';
 import { blockOf } from '../../core/rounds';

@@ -9,7 +9,7 @@ import { Refusal } from '../../core/refusal';
 import type { Day } from '../../core/time';
 import type { App } from '../app';
 import { serve } from '../commands';
-import { among } from '../db/among';
+import { among } from '../db';
 import type { Orm } from '../db';
 import { rateOn, usualSheet } from '../rates';
 import { sites } from '../sales/schema';

@@ -50,7 +50,8 @@
 	onsave={onclose}
 	{problem}
 >
-	<!-- svelte-ignore a11y_no_noninteractive_tabindex -- what rolls is rolled by keys too -->
+	<!-- What rolls is rolled by keys too. -->
+	<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 	<div class="max-h-96 overflow-auto" role="region" aria-label="All of them" tabindex="0">
 		<table class="grid-table" aria-label="What will come">
 			<tbody

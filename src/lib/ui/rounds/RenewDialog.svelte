@@ -83,7 +83,8 @@
 					{shown.below === 1 ? 'is' : 'are'} sold below break-even, by {formatCents(shown.lost)}.</span
 				>{:else}None is below break-even.{/if}
 		</p>
-		<!-- svelte-ignore a11y_no_noninteractive_tabindex -- what rolls is rolled by keys too -->
+		<!-- What rolls is rolled by keys too. -->
+		<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 		<div class="max-h-72 overflow-auto" role="region" aria-label="All of them" tabindex="0">
 			<table class="grid-table" aria-label="New prices">
 				<thead><tr><th>Site</th><th class="num">Was</th><th class="num">Becomes</th><th class="num">Break-even</th></tr></thead>

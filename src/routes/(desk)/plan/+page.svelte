@@ -22,6 +22,7 @@
 	import { filtered, jobShown, skillsOn, viewOf, viewPath } from '$lib/ui/board/view';
 	import PhaseDialog from '$lib/ui/job/PhaseDialog.svelte';
 	import MenuButton from '$lib/ui/menu/MenuButton.svelte';
+	import UndoButtons from '$lib/ui/board/UndoButtons.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { shortDay, showDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
@@ -158,21 +159,13 @@
 	{#snippet actions()}<a class="btn" href={week(-data.weeks)} aria-label="Earlier">←</a><a
 			class="btn"
 			href={viewPath(view, data.today, data.weeks)}>Today</a
-		><a class="btn" href={week(data.weeks)} aria-label="Later">→</a>{#if data.mayPlan}<button
-				class="btn btn-square"
-				aria-label="Undo"
-				title={arranger.done.at(-1)?.words ?? 'Nothing to undo'}
-				disabled={arranger.done.length === 0}
-				onclick={() => arranger.undo()}>↶</button
-			><button
-				class="btn btn-square"
-				aria-label="Redo"
-				title={arranger.undone.at(-1)?.words ?? 'Nothing to do again'}
-				disabled={arranger.undone.length === 0}
-				onclick={() => arranger.redo()}>↷</button
-			><a class="btn" href="/plan/tell">Tell{data.toTell ? ` ${data.toTell}` : ''}</a><MenuButton label="More" class="btn" entries={menu}
-				>More ▾</MenuButton
-			><button class="btn btn-primary" onclick={() => open(null, startDay)}>Plan</button>{/if}{/snippet}
+		><a class="btn" href={week(data.weeks)} aria-label="Later">→</a>{#if data.mayPlan}<UndoButtons {arranger} /><a
+				class="btn"
+				href="/plan/tell">Tell{data.toTell ? ` ${data.toTell}` : ''}</a
+			><MenuButton label="More" class="btn" entries={menu}>More ▾</MenuButton><button
+				class="btn btn-primary"
+				onclick={() => open(null, startDay)}>Plan</button
+			>{/if}{/snippet}
 	<PlanTools
 		{view}
 		from={b.from}

@@ -13,6 +13,7 @@
 	import { jobTone } from '$lib/ui/board/tones';
 	import { groupBy } from '$lib/ui/lists';
 	import RoundsOfDay from '$lib/ui/rounds/RoundsOfDay.svelte';
+	import UndoButtons from '$lib/ui/board/UndoButtons.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
 	import { pagesOf } from '$lib/ui/shell/places';
 	import Go from '$lib/ui/shell/Go.svelte';
@@ -91,19 +92,7 @@
 			class="btn"
 			href="?day={addDays(data.day, 1)}"
 			aria-label="The day after">→</a
-		>{#if data.mayPlan}<button
-				class="btn btn-square"
-				aria-label="Undo"
-				title={arranger.done.at(-1)?.words ?? 'Nothing to undo'}
-				disabled={arranger.done.length === 0}
-				onclick={() => arranger.undo()}>↶</button
-			><button
-				class="btn btn-square"
-				aria-label="Redo"
-				title={arranger.undone.at(-1)?.words ?? 'Nothing to do again'}
-				disabled={arranger.undone.length === 0}
-				onclick={() => arranger.redo()}>↷</button
-			><button class="btn btn-primary" onclick={() => draw(null, data.workday)}>Plan</button>{/if}
+		>{#if data.mayPlan}<UndoButtons {arranger} /><button class="btn btn-primary" onclick={() => draw(null, data.workday)}>Plan</button>{/if}
 	{/snippet}
 	<p class="sr-only" role="status">{arranger.said}</p>
 	{#if arranger.problem && !arranger.doubt && !opened}<p class="problem mb-2" role="alert">{arranger.problem}</p>{/if}
