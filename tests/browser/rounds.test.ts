@@ -122,6 +122,11 @@ describe('a season is planned from nothing', () => {
 		expect(await seriousOn(page)).toEqual([]);
 		expect(await page.$eval('.map', (m) => (m as HTMLElement).dataset.lines)).toBe('2');
 		await press(page, 'Take 2 rounds', 'dialog[open] footer');
+		// Some of it is not as it was sold: that is said, and planned only with a reason.
+		await reads(page, 'because the start is late. Put it right, or plan it all the same.');
+		await fill(page, '[name=suggest-reason]', 'They pay for what is done');
+		expect(await seriousOn(page)).toEqual([]);
+		await press(page, 'Take', 'dialog[open] footer');
 		await until(() => ids.every((id) => visitsOf(id) > 0), 'all are planned');
 		await page.waitForFunction(() => !document.querySelector('dialog[open]'));
 		const rounds = db.all<{ n: number; days: number }>(

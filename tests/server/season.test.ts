@@ -8,7 +8,7 @@ import { QUERIES } from '$lib/server/screens/asked';
 import { decisions } from '$lib/server/screens/today';
 import { ask } from '$lib/server/queries';
 import { repeatFile } from '$lib/server/repeats';
-import { weekday } from '$lib/core/time';
+import { addDays, weekday } from '$lib/core/time';
 import type { DemoClock, Yard } from '../../src/demo/yard';
 import { count, freshYard, OWNER, refused, told, value, viewer, wonJob } from './yard';
 
@@ -239,6 +239,13 @@ describe('visits moved', () => {
 			{ ...change, id: second!.id, version: second!.version, day: first!.day }
 		];
 		yard.call('petra', 'rounds.move-visits', { changes: swapped });
+		// On a day that another visit is known by, which was moved away from it, one more can stand.
+		const third = visitsOf(b!)[4]!;
+		const away = { ...change, id: third.id, version: third.version, day: addDays(third.day, 3) };
+		yard.call('petra', 'rounds.move-visits', { changes: [away] });
+		const more = yard.call('petra', 'rounds.move-visits', { changes: [{ ...change, id: randomUUID(), version: null, day: third.day }] });
+		expect(visitsOf(b!).map((v) => v.day)).toContain(third.day);
+		yard.call('petra', 'rounds.move-visits', { changes: more.undo });
 		const id = randomUUID();
 		const { undo } = yard.call('petra', 'rounds.move-visits', { changes: [{ ...change, id, version: null, day: '2027-05-03' }] });
 		expect(visitsOf(b!)).toHaveLength(16);

@@ -22,6 +22,21 @@ function minutesOf(ctx: Context, a: Agreement, crew: number): number {
 	return blockOf({ hours: a.hours, visits: a.visits, crew: Math.max(1, crew), setUp: service.setUp });
 }
 
+/** The day a new visit is known by: its own, else the next that none of the agreement is known by. */
+function nameFor(ctx: Context, agreementId: string, day: Day): Day {
+	const known = new Set(
+		ctx.db
+			.select({ day: visits.occursOn })
+			.from(visits)
+			.where(eq(visits.agreementId, agreementId))
+			.all()
+			.map((v) => v.day)
+	);
+	let name = day;
+	while (known.has(name)) name = addDays(name, 1);
+	return name;
+}
+
 const standing = (v: Visit): Change => ({ id: v.id, agreementId: v.agreementId, version: v.version, day: v.day, crewId: v.crewId });
 
 /** Carries one change out. @returns what takes it back */
@@ -41,7 +56,7 @@ function put(ctx: Context, c: Change, a: Agreement): Change {
 	}
 	const like = ctx.db.select({ minutes: visits.minutes }).from(visits).where(eq(visits.agreementId, a.id)).limit(1).get();
 	const made = ctx.insert(visits, {
-		...{ id: c.id, agreementId: a.id, occursOn: c.day, day: c.day, crewId: c.crewId },
+		...{ id: c.id, agreementId: a.id, occursOn: nameFor(ctx, a.id, c.day), day: c.day, crewId: c.crewId },
 		minutes: like?.minutes ?? minutesOf(ctx, a, 1)
 	});
 	return { ...standing(made), day: null };
@@ -70,8 +85,10 @@ export const moveVisits = serve(contract.moveVisits, (ctx, i) => {
 		return put(ctx, c, a);
 	});
 	checkDays(ctx, i.changes);
-	const jobs = [...new Set([...known.values()].map((a) => `job:${a.jobId}`))];
-	ctx.happened(jobs.slice(0, 50), 'rounds.move-visits', { count: i.changes.length }, 'plan', 'field');
+	const all = [...known.values()];
+	// A whole season's sites would each get a line that says nothing of them: there it is one of the service.
+	const about = all.length <= 50 ? all.map((a) => `job:${a.jobId}`) : all.map((a) => `season-service:${a.serviceId}`);
+	ctx.happened([...new Set(about)], 'rounds.move-visits', { count: i.changes.length }, 'plan', 'field');
 	return { undo };
 });
 

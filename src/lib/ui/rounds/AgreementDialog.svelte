@@ -1,12 +1,14 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
+	import { told } from '$lib/client/told';
 	import { parseCents, parseQuantity, toTyped } from '$lib/core/money';
 	import { Refusal } from '$lib/core/refusal';
 	import type { Billing } from '$lib/core/rounds';
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
 	import { readAt, wholeTyped } from '../forms/typed';
+	import { showDay } from '../shell/dates';
 	/** A season service sold to a site, or what was sold put right. */
 	interface Props {
 		service: { id: string; name: string; visits: number; hours: number; price: number };
@@ -19,6 +21,7 @@
 			sold: number;
 			hours: number;
 			price: number | null;
+			crewId: string | null;
 			billing: Billing;
 			charged: number;
 			to: string;
@@ -39,7 +42,8 @@
 			price: toTyped(agreement?.price ?? service.price, 2),
 			billing: agreement?.billing ?? ('visit' as Billing),
 			note: agreement?.note ?? '',
-			reason: ''
+			reason: '',
+			addOn: ''
 		}))
 	);
 	let problem = $state('');
@@ -83,13 +87,25 @@
 		if (r.ok) open = false;
 		else [problem, field] = [r.field === 'reason' ? 'Say why.' : r.message, r.field ?? ''];
 	}
+	/** One visit more, by the crew that has the others. */
+	async function addVisit() {
+		if (!agreement?.crewId) return;
+		const visit = { id: crypto.randomUUID(), agreementId: agreement.id, version: null, day: t.addOn, crewId: agreement.crewId };
+		const r = await command('rounds.move-visits', { changes: [visit] });
+		if (!r.ok) return void ([problem, field] = [r.message, 'addOn']);
+		told(`A visit more on ${showDay(t.addOn)}.`, async () => {
+			const back = await command('rounds.move-visits', { changes: r.result.undo });
+			return back.ok ? null : back.message;
+		});
+		open = false;
+	}
 	async function complete() {
 		if (!agreement) return;
 		const r = await command('rounds.complete', { agreementId: agreement.id, version: agreement.version });
 		if (r.ok) open = false;
 		else [problem, field] = [r.message, r.field ?? ''];
 	}
-	const FIELDS = ['siteId', 'year', 'visits', 'hours', 'price', 'billing', 'reason'];
+	const FIELDS = ['siteId', 'year', 'visits', 'hours', 'price', 'billing', 'reason', 'addOn'];
 </script>
 
 <Dialog
@@ -130,6 +146,12 @@
 			>
 			<button type="button" class="btn" onclick={end}>End the agreement</button>
 		</div>
+		{#if agreement.crewId}<div class="flex items-end gap-3">
+				<Field label="One visit more, on" problem={at('addOn')}
+					><input class="input" type="date" name="add-visit" bind:value={t.addOn} /></Field
+				>
+				<button type="button" class="btn" disabled={!t.addOn} onclick={addVisit}>Add the visit</button>
+			</div>{/if}
 		{#if agreement.billing === 'completion' && agreement.charged === 0 && agreement.to < today}<p>
 				The season is over.
 				<button type="button" class="btn" onclick={complete}>Bill the whole price</button>

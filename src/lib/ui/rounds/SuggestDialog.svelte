@@ -7,6 +7,7 @@
 	import type { Suggested, Suggestion } from '$lib/core/rounds';
 	import type { RoundsAnswer } from '$lib/workers/rounds.worker';
 	import Dialog from '../forms/Dialog.svelte';
+	import Field from '../forms/Field.svelte';
 	import { WEEKDAYS, weekdayWord, type AgreementRow } from './agreement-rows';
 	/** Sites into rounds of crews and weekdays: short drives and even days, beside the choice by hand; taken whole or in part. */
 	interface Props {
@@ -27,6 +28,9 @@
 	let share = $state(0);
 	let running = $state(false);
 	let problem = $state('');
+	/** Something that is not as it was sold is planned only with a reason. */
+	let differs = $state(false);
+	let reason = $state('');
 	let found = $state<{ suggestion: Suggestion; byHand: Suggestion | null } | null>(null);
 	let left = $state<string[]>([]);
 	let worker: Worker | undefined;
@@ -98,7 +102,8 @@
 		const moved = own.filter((a) => a.planned > 0 && (a.crewId !== crewId || a.weekday !== Number(day))).map((a) => a.id);
 		if (fresh.length) {
 			const plan = { agreementIds: fresh, crewId, weekday: Number(day), start: today };
-			const done = await command('rounds.plan', { ...plan, despite: true, reason: 'As the suggested round comes to' });
+			const done = await command('rounds.plan', { ...plan, despite: reason.trim() !== '', reason });
+			if (!done.ok && done.field === 'despite') differs = true;
 			if (!done.ok) return done.message;
 		}
 		if (moved.length) {
@@ -198,6 +203,9 @@
 			Driving {driving(found.suggestion)}, rounds of {spread(found.suggestion)}.{#if found.byHand}
 				As it is: {driving(found.byHand)}, {spread(found.byHand)}.{/if}
 		</p>
+		{#if differs}<Field label="Why it is let pass" hint="or take it off, and put right what was sold first"
+				><input class="input" name="suggest-reason" maxlength="300" bind:value={reason} /></Field
+			>{/if}
 		<button type="button" class="link justify-self-start" onclick={look}>Look again</button>
 	{/if}
 </Dialog>

@@ -56,7 +56,9 @@
 	$effect(() => {
 		if (page.url.search === '' || viewKept === kept) return;
 		kept = viewKept;
-		void command('plan.keep-view', { view: viewKept });
+		void command('plan.keep-view', { view: viewKept }).then((r) => {
+			if (!r.ok) arranger.problem = r.message;
+		});
 	});
 
 	const barsOfAll = $derived.by(() => {
