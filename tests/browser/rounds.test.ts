@@ -102,7 +102,7 @@ describe('a season is planned from nothing', () => {
 		await press(page, 'Plan it all the same');
 		await reads(page, 'visits planned.');
 		expect(ids.slice(0, 5).map(visitsOf)).toEqual([8, 15, 15, 15, 0]);
-		expect(db.value('select reason from round_plans order by at desc limit 1')).toBe('The first weeks are over');
+		expect(db.value('select reason from round_plans where service_id = ?', serviceId)).toBe('The first weeks are over');
 	});
 	it('then rounds are suggested for all of it, shown on the map, and taken with their order', async () => {
 		await open(page, ROUNDS());

@@ -40,7 +40,7 @@ OF----  plan.emergency
 OF----  plan.free
 OFEL--  plan.shift
 OFE---  repeats.check-change
-OFEL--  repeats.coming
+OFE--B  repeats.coming
 OFE---  rounds.check-renewal
 OF----  rounds.moves-to
 OF----  rounds.preview

@@ -62,7 +62,7 @@ export const ROUTES: Readonly<Record<string, RouteNeeds>> = {
 	'/work/supplier-bills/new': 'costs.change',
 	'/work/supplier-bills/[id]': 'costs.see',
 	'/api/rounds/[file]': 'plan.see',
-	'/api/repeats/[file]': 'plan.see',
+	'/api/repeats/[file]': 'jobs.see',
 	'/api/pdf/plan-sheet': 'plan.see',
 	'/api/pdf/order/[id]': 'costs.see',
 	'/api/payroll': 'hours.change',

@@ -4,7 +4,7 @@ import { Id, orNull, RepeatInput, strict } from '../inputs';
 
 /** What a rule will make: each by the day the rule gives it, and the day it comes to; null: left out. */
 export const repeatComing = query('repeats.coming', {
-	right: 'plan.see',
+	right: 'jobs.see',
 	input: Type.Object({ ruleId: Id }, strict),
 	output: Type.Array(
 		Type.Object(
