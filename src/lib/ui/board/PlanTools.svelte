@@ -19,13 +19,13 @@
 	const CLEAR = { crew: '', skill: '', branch: '', stage: '', kind: '', job: '', district: '' };
 	const choices = $derived(
 		[
-			{ key: 'crew', word: 'Crew', all: 'all crews', list: crews },
+			{ key: 'crew', word: 'Crew', all: 'any crew', list: crews },
 			{ key: 'skill', word: 'Skill', all: 'any skill', list: skills.map((s) => ({ id: s, name: s })) },
-			{ key: 'branch', word: 'Branch', all: 'all branches', list: branches },
-			{ key: 'district', word: 'District', all: 'all districts', list: districts.map((d) => ({ id: d, name: d })) },
-			{ key: 'kind', word: 'Kind of work', all: 'all work', list: kinds.map((k) => ({ id: k, name: k })) },
-			{ key: 'stage', word: 'Stage', all: 'all stages', list: stages },
-			{ key: 'job', word: 'Job', all: 'all jobs', list: jobs.map((j) => ({ id: j.id, name: `${j.number ?? ''} ${j.name}` })) }
+			{ key: 'branch', word: 'Branch', all: 'any branch', list: branches },
+			{ key: 'district', word: 'District', all: 'any district', list: districts.map((d) => ({ id: d, name: d })) },
+			{ key: 'kind', word: 'Kind of work', all: 'any work', list: kinds.map((k) => ({ id: k, name: k })) },
+			{ key: 'stage', word: 'Stage', all: 'any stage', list: stages },
+			{ key: 'job', word: 'Job', all: 'any job', list: jobs.map((j) => ({ id: j.id, name: `${j.number ?? ''} ${j.name}` })) }
 		].filter((c) => c.list.length > 1) as { key: keyof typeof CLEAR; word: string; all: string; list: { id: string; name: string }[] }[]
 	);
 </script>
