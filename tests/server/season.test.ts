@@ -169,6 +169,12 @@ describe('what bills an agreement', () => {
 			yard.call('noor', 'rounds.do-visit', { visitId: v.id, done: true, note: '' });
 		}
 		expect(charges(a!.jobId).map((c) => [c.name, c.charge, c.state])).toEqual([['Gutter care', 300_000, 'to bill']]);
+		// Not done after all: nothing is to bill until it is done again, and then it is once.
+		const last = visitsOf(a!.agreementId)[1]!;
+		yard.call('noor', 'rounds.do-visit', { visitId: last.id, done: false, note: '' });
+		expect(charges(a!.jobId)).toEqual([]);
+		yard.call('noor', 'rounds.do-visit', { visitId: last.id, done: true, note: '' });
+		expect(charges(a!.jobId)).toHaveLength(1);
 		const complete = () =>
 			yard.call('petra', 'rounds.complete', {
 				agreementId: b!.agreementId,

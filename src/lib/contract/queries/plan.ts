@@ -149,8 +149,8 @@ export const previewRound = query('rounds.preview', {
 						...{ minutes: Type.Integer(), laborPerVisit: Type.Integer(), onSite: Type.Integer() },
 						/** Its cadence, and whether a whole season of it has the visits sold; holidays it was moved for. */
 						...{ cadenceId: orNull(Type.String()), fits: Type.Boolean(), movedDays: Type.Integer() },
-						/** For those who see prices: of a visit as sold, and its break-even; cents. */
-						...{ perVisit: orNull(Type.Integer()), breakEven: orNull(Type.Integer()) }
+						/** For those who see prices: of a visit as sold, and what the agreement is below break-even; cents. */
+						...{ perVisit: orNull(Type.Integer()), lost: orNull(Type.Integer()) }
 					},
 					strict
 				)

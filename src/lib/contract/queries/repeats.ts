@@ -9,7 +9,7 @@ export const repeatComing = query('repeats.coming', {
 	output: Type.Array(
 		Type.Object(
 			{
-				...{ occursOn: Type.String(), day: orNull(Type.String()), byRule: orNull(Type.String()), merged: Type.Boolean() },
+				...{ occursOn: Type.String(), day: orNull(Type.String()), merged: Type.Boolean() },
 				...{ exception: Type.Boolean(), made: Type.Boolean(), jobId: orNull(Type.String()), number: orNull(Type.Integer()) }
 			},
 			strict

@@ -54,6 +54,8 @@ export const WORK = {
 	'rounds.instalment': (p: { agreementId: string; number: number; n: number; of: number }) =>
 		`Agreement ${p.number}: instalment ${p.n} of ${p.of} is to bill`,
 	'rounds.complete': (p: { agreementId: string; number: number }) => `Agreement ${p.number}: the whole price is to bill`,
+	'rounds.incomplete': (p: { agreementId: string; number: number }) =>
+		`Agreement ${p.number}: not all its visits are done after all, its price is not to bill`,
 	'rounds.set-aside-service': (p: { name: string; archived: boolean }) =>
 		`Season service ${p.name} ${p.archived ? 'set aside' : 'taken back'}`,
 	'rounds.add-agreement': (p: { number: number; service: string; visits: number }) =>

@@ -11,12 +11,6 @@ import { newId } from '../ids';
 import { beginWork } from '../planning';
 
 const sourceOf = (visitId: string): string => `visit:${visitId}`;
-const chargeOfVisit = (ctx: Context, visitId: string) =>
-	ctx.db
-		.select()
-		.from(costEntries)
-		.where(eq(costEntries.source, sourceOf(visitId)))
-		.get();
 
 /** A visit that was done charges its share of the agreement's price; beyond the visits sold nothing. Its costs are the hours and material on the job. */
 whenever('rounds.visit-done', (ctx, { visitId, share }) => {
@@ -67,9 +61,13 @@ whenever('rounds.complete', (ctx, { agreementId }) => {
 	charge(ctx, a, { name: service.name, source: `agreement:${a.id}`, day: ctx.today, unit: 'season', amount: cents(a.price) });
 });
 
-whenever('rounds.visit-open', (ctx, { visitId }) => {
-	const charge = chargeOfVisit(ctx, visitId);
-	if (!charge) return;
-	if (charge.billed !== 0) throw new Refusal(say('visit-billed-already'));
-	ctx.remove(costEntries, charge.id);
-});
+whenever('rounds.incomplete', (ctx, { agreementId }) => takeOff(ctx, `agreement:${agreementId}`));
+whenever('rounds.visit-open', (ctx, { visitId }) => takeOff(ctx, sourceOf(visitId)));
+
+/** A charge is none after all; one that is billed stays, and what made it with it. */
+function takeOff(ctx: Context, source: string): void {
+	const found = ctx.db.select().from(costEntries).where(eq(costEntries.source, source)).get();
+	if (!found) return;
+	if (found.billed !== 0) throw new Refusal(say('visit-billed-already'));
+	ctx.remove(costEntries, found.id);
+}

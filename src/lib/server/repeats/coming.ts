@@ -14,7 +14,7 @@ import {
 import { addDays, type Day } from '../../core/time';
 import { Missing } from '../commands';
 import type { App } from '../app';
-import { companyOf, todayOf } from '../company';
+import { todayOf } from '../company';
 import { company } from '../company/schema';
 import type { Orm } from '../db';
 import { jobs } from '../sales/schema';
@@ -66,26 +66,16 @@ export function willCome(app: App, ruleId: string) {
 			.map((o) => [o.occursOn, o])
 	);
 	const said = new Map(exceptionsOf(db, ruleId).map((e) => [e.occursOn, e]));
-	const plain = new Map(placeOf(app, rule).map((p) => [p.occursOn, p.day]));
 	return comingOf(db, rule, addDays(today, SHOWN_DAYS))
 		.filter((p) => p.occursOn >= today || (p.day ?? '') >= today)
 		.slice(0, MOST_SHOWN)
 		.map((p) => ({
-			...{ occursOn: p.occursOn, day: p.day, merged: p.merged, byRule: plain.get(p.occursOn) ?? null },
+			...{ occursOn: p.occursOn, day: p.day, merged: p.merged },
 			exception: said.has(p.occursOn),
 			made: made.has(p.occursOn),
 			jobId: made.get(p.occursOn)?.jobId ?? null,
 			number: made.get(p.occursOn)?.number ?? null
 		}));
-}
-
-/** The occurrences as the rule alone has them, without what was said of single ones. */
-function placeOf(app: App, rule: Rule): Placed[] {
-	const own = companyOf(app);
-	return placeOccurrences(occurrencesOf(rule.rule, addDays(todayOf(app), SHOWN_DAYS)), rule.onHoliday, {
-		isHoliday: (d) => holidayOn(own.holidays, d) !== null,
-		isWorking: (d) => isWorkingDay(d, own.hours, own.holidays)
-	});
 }
 
 /** What another rule would add to the coming year of one, and what it would drop, before it is saved. @throws Refusal at the field that is wrong */

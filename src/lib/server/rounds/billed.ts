@@ -50,3 +50,10 @@ export const completeAgreement = serve(contract.completeAgreement, (ctx, i) => {
 	if (a.to >= ctx.today) throw new Refusal(say('season-is-not-over', { to: longDay(a.to) }));
 	chargeWhole(ctx, a);
 });
+
+/** A visit that made the sold ones complete was not done after all: the whole price is no charge any more, unless it is billed. */
+export function openWhole(ctx: Context, a: Agreement): void {
+	if (a.billing !== 'completion' || a.charged === 0) return;
+	ctx.happened(`job:${a.jobId}`, 'rounds.incomplete', { agreementId: a.id, number: a.number }, 'plan', 'costs', 'today');
+	ctx.update(agreements, a.id, { charged: 0 });
+}

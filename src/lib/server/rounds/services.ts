@@ -86,7 +86,7 @@ export const addAgreement = serve(contract.addAgreement, (ctx, i) => {
 	return { agreementId: made.id, jobId: made.jobId };
 });
 
-const visitsDone = (ctx: Context, agreementId: string): number =>
+export const visitsDone = (ctx: Context, agreementId: string): number =>
 	ctx.db
 		.select({ n: sql<number>`count(*)` })
 		.from(visits)

@@ -5,7 +5,8 @@ import { longDay } from '../../core/time';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
 import { crews } from '../people/schema';
-import { chargeWhole } from './billed';
+import { chargeWhole, openWhole } from './billed';
+import { visitsDone } from './services';
 import { agreements, seasonServices, visits } from './schema';
 import { sites } from '../sales/schema';
 
@@ -80,6 +81,9 @@ function takeBack(ctx: Context, visit: Visit, agreement: typeof agreements.$infe
 	// Told before it changes: what hangs on it may refuse.
 	ctx.happened(`job:${agreement.jobId}`, 'rounds.visit-open', { visitId: visit.id, site: address }, 'plan', 'field', 'costs', 'today');
 	ctx.update(visits, visit.id, { state: 'planned', doneAt: null, doneBy: '', share: null });
+	// Said to be complete with fewer visits it stays so: those were not what completed it.
+	const left = visitsDone(ctx, agreement.id);
+	if (left === agreement.visits - 1) openWhole(ctx, agreement);
 }
 
 export const skipVisit = serve(contract.skipVisit, (ctx, i) => {

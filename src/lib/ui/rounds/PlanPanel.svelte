@@ -60,8 +60,9 @@
 	});
 	const total = (of: (r: Row) => number) => preview?.rows.reduce((n, r) => n + of(r), 0) ?? 0;
 	const wrong = $derived(preview?.rows.filter((r) => r.difference !== 0) ?? []);
-	const below = $derived(preview?.rows.filter((r) => r.perVisit !== null && r.breakEven !== null && r.perVisit < r.breakEven) ?? []);
-	const lost = $derived(below.reduce((n, r) => n + ((r.breakEven ?? 0) - (r.perVisit ?? 0)) * r.sold, 0));
+	const below = $derived(preview?.rows.filter((r) => (r.lost ?? 0) > 0) ?? []);
+	const lost = $derived(below.reduce((n, r) => n + (r.lost ?? 0), 0));
+	const prices = $derived(preview?.rows.flatMap((r) => r.perVisit ?? []) ?? []);
 	const range = (of: (r: Row) => number) => {
 		const all = preview?.rows.map(of) ?? [];
 		const [low, high] = [Math.min(...all), Math.max(...all)];
@@ -117,6 +118,13 @@
 				<tr><td class="pt-2">Labor a visit</td><td class="figure pt-2 text-right">{range((r) => r.laborPerVisit)}</td></tr>
 				<tr><td>On site, {preview.crewSize} people</td><td class="figure text-right">{range((r) => r.onSite)}</td></tr>
 				<tr><td>Block on the board</td><td class="figure text-right">{range((r) => r.minutes)}</td></tr>
+				{#if prices.length}<tr
+						><td>Price a visit</td><td class="figure text-right"
+							>{formatCents(Math.min(...prices))}{Math.max(...prices) > Math.min(...prices)
+								? ` to ${formatCents(Math.max(...prices))}`
+								: ''}</td
+						></tr
+					>{/if}
 				<tr><td>Longest round day</td><td class="figure text-right">{formatMinutes(preview.longest)}</td></tr>
 			</tbody>
 		</table>

@@ -4,7 +4,7 @@
 	import { command } from '$lib/client/command';
 	import { told } from '$lib/client/told';
 	import { formatMinutes } from '$lib/core/money';
-	import type { Suggested, Suggestion } from '$lib/core/rounds';
+	import { blockOf, type Suggested, type Suggestion } from '$lib/core/rounds';
 	import type { RoundsAnswer } from '$lib/workers/rounds.worker';
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
@@ -15,12 +15,15 @@
 		crews: { id: string; name: string; people: number }[];
 		branch: { lat: number; lng: number };
 		speed: number;
+		/** Travel and set-up of a visit, minutes. */
+		setUp: number;
 		today: string;
 		onshow: (lines: { name: string; points: [number, number][] }[]) => void;
 		onclose: () => void;
 	}
-	let { chosen, crews, branch, speed, today, onshow, onclose }: Props = $props();
+	let { chosen, crews, branch, speed, setUp, today, onshow, onclose }: Props = $props();
 	let open = $state(true);
+	// What was picked when it was opened is what rounds are looked for: the list behind may change meanwhile.
 	const here = untrack(() => chosen.filter((a) => a.lat !== null && a.lng !== null));
 	let who = $state<string[]>(untrack(() => [...new Set(chosen.flatMap((a) => a.crewId ?? []))].slice(0, 4)));
 	let days = $state<number[]>(untrack(() => [...new Set(chosen.flatMap((a) => a.weekday ?? []))].sort((a, b) => a - b)));
@@ -41,11 +44,9 @@
 		return `${crews.find((c) => c.id === crewId)?.name ?? ''}, ${weekdayWord(Number(day))}`;
 	};
 	const rounds = $derived(who.flatMap((c) => days.map((d) => keyOf(c, d))));
-	/** Time on site and set-up of a visit with so many people, as it is sold. */
-	const block = (a: AgreementRow) => {
-		const people = crews.find((c) => c.id === (a.crewId ?? who[0]))?.people || 2;
-		return Math.max(5, Math.round((a.hours * 60) / (10_000 * a.sold * people)));
-	};
+	/** The block of a visit on the board, for who has it, else for who is chosen first. */
+	const block = (a: AgreementRow) =>
+		blockOf({ hours: a.hours, visits: a.sold, crew: Math.max(1, crews.find((c) => c.id === (a.crewId ?? who[0]))?.people ?? 1), setUp });
 	const toggle = <T,>(list: T[], one: T) => (list.includes(one) ? list.filter((x) => x !== one) : [...list, one]);
 	function look() {
 		if (rounds.length === 0) return void (problem = 'Choose at least one crew and one weekday.');

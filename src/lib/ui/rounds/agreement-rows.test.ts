@@ -33,7 +33,7 @@ describe('the list of agreements', () => {
 	});
 	it('says how much is planned, and how long a visit was sold for', () => {
 		expect(all.map(plannedOf)).toEqual(['not', 'partly', 'all', 'all']);
-		expect([soldOnSite({ hours: 630_000, sold: 14 }, 3), soldOnSite({ hours: 100, sold: 0 }, 0)]).toEqual([90, 1]);
+		expect([soldOnSite({ hours: 630_000, sold: 14 }, 3), soldOnSite({ hours: 630_000, sold: 14 }, 0)]).toEqual([90, 270]);
 		expect([weekdayWord(7), weekdayWord(null)]).toEqual(['Sunday', '']);
 	});
 });

@@ -1,3 +1,5 @@
+import { onSiteOf } from '$lib/core/rounds';
+
 /** An agreement in the list of a service's rounds; the query of the server fits it. */
 export interface AgreementRow {
 	id: string;
@@ -82,4 +84,4 @@ export function narrowed(all: readonly AgreementRow[], n: Narrowed): AgreementRo
  * @example soldOnSite({ hours: 630_000, sold: 14 }, 3) // 90
  */
 export const soldOnSite = (a: { hours: number; sold: number }, people: number): number =>
-	Math.round((a.hours * 60) / (10_000 * Math.max(1, a.sold) * Math.max(1, people)));
+	onSiteOf({ hours: a.hours, visits: a.sold, crew: Math.max(1, people), setUp: 0 });

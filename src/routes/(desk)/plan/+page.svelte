@@ -52,6 +52,7 @@
 	const go = (path: string) => void goto(path, { keepFocus: true, noScroll: true });
 	/** The address as a view to come back to: without the days, which are others next time. */
 	const viewKept = $derived(viewPath(view, '', data.weeks).split('?')[1] ?? '');
+	// Only what it was when the page came: from then on this page writes it itself.
 	let kept = untrack(() => data.planView);
 	$effect(() => {
 		if (page.url.search === '' || viewKept === kept) return;

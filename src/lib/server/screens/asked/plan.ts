@@ -53,7 +53,7 @@ export const roundPreviewed = answerTo(contract.previewRound, (app, chosen, who)
 			...{ minutes: r.minutes, laborPerVisit: r.laborPerVisit, onSite: r.onSite, cadenceId: r.way.id, fits: r.fits },
 			movedDays: r.visits.filter((v) => v.day !== v.occursOn).length,
 			perVisit: seesPrices ? Math.round(r.agreement.price / r.agreement.visits) : null,
-			breakEven: rate === null ? null : standOf(r.agreement, rate).breakEven
+			lost: rate === null ? null : standOf(r.agreement, rate).below
 		})),
 		days: days.slice(0, SHOWN).map(({ day, sites, minutes }) => ({ day, sites, minutes })),
 		more: Math.max(0, days.length - SHOWN),

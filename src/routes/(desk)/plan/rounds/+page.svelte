@@ -323,6 +323,7 @@
 		crews={data.crews}
 		branch={data.start}
 		speed={30}
+		setUp={data.service?.setUp ?? 0}
 		today={data.today}
 		onshow={(all) => (lines = all)}
 		onclose={() => (editing = null)}
