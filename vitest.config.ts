@@ -27,7 +27,9 @@ export default defineConfig({
 					name: 'core',
 					include: ['src/lib/core/**/*.test.ts', 'src/lib/ui/**/*.test.ts'],
 					environment: 'node',
-					setupFiles: ['tests/fast-check.ts']
+					setupFiles: ['tests/fast-check.ts'],
+					// A property of many runs on a busy machine is slow, and not wrong.
+					testTimeout: 60_000
 				}
 			},
 			{

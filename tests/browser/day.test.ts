@@ -133,6 +133,24 @@ describe('the day by the hour', () => {
 		await office.keyboard.up('Control');
 		await until(() => at(id) !== undefined, 'back');
 	});
+	it('counts each press of a key, however quickly one follows the other, and takes them back one by one', async () => {
+		const id = await planned('callum', 600, 660);
+		await open(office, `${base}/plan/day?day=${DAY}`);
+		await office.waitForSelector(bar(id));
+		await office.focus(bar(id));
+		await office.keyboard.down('Alt');
+		for (let n = 0; n < 4; n++) await office.keyboard.press('ArrowRight');
+		await office.keyboard.press('ArrowUp');
+		await office.keyboard.up('Alt');
+		await until(() => at(id)?.person !== 'callum', 'somebody else’s');
+		expect(at(id)).toMatchObject({ start: 660, stop: 720 });
+		await office.waitForFunction((s) => document.activeElement?.matches(s), {}, bar(id));
+		await office.keyboard.down('Control');
+		for (let n = 0; n < 5; n++) await office.keyboard.press('z');
+		await office.keyboard.up('Control');
+		await until(() => at(id)?.start === 600, 'as it was');
+		expect(at(id)).toMatchObject({ person: 'callum', start: 600, stop: 660 });
+	});
 	it('opens a shift beside it', async () => {
 		const id = await planned('june', null, null);
 		await open(office, `${base}/plan/day?day=${DAY}`);

@@ -167,10 +167,10 @@ describe('beside the board', () => {
 			);
 		await press(office, '7 Thu', '[aria-label="Days"]');
 		await thursday(false);
-		expect(on('suki', '2027-10-07')).toBe(0);
+		await until(() => on('suki', '2027-10-07') === 0, 'left out');
 		await press(office, '7 Thu', '[aria-label="Days"]');
 		await thursday(true);
-		expect(on('suki', '2027-10-07')).toBe(1);
+		await until(() => on('suki', '2027-10-07') === 1, 'back');
 		await fill(office, '[name=panel-note]', 'Take the long ladder');
 		await press(office, 'Save', '[aria-label^="Shift:"]');
 		await until(() => db.value("select count(*) from shifts where note = 'Take the long ladder'") === 3, 'the note');

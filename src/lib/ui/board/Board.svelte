@@ -124,7 +124,9 @@
 		const row = down ? rowBeside(rows, at.row, down as 1 | -1) : at.row;
 		const day = Math.max(0, Math.min(b.days.length - 1, bar.first + right));
 		if (row === at.row && day === bar.first) return;
-		await onlet({ bar }, personOf(row), b.days[day] ?? '', false);
+		const done = onlet({ bar }, personOf(row), b.days[day] ?? '', false);
+		void focusAt(row, day, bar.key);
+		await done;
 		if (!document.querySelector('dialog[open]')) void focusAt(row, day, bar.key);
 	}
 	async function longer(bar: Bar, [, right = 0]: number[]) {

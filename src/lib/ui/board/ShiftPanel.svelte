@@ -44,15 +44,7 @@
 			note: bar.shifts[0]?.note ?? ''
 		}))
 	);
-	/** Until a day is left out, or back, the next press waits: it would mean the other of the two. */
-	let busy = $state(false);
 	async function toggle(day: string) {
-		if (busy) return;
-		busy = true;
-		await turn(day);
-		busy = false;
-	}
-	async function turn(day: string) {
 		const s = bar.shifts.find((x) => x.day === day);
 		if (s) await arranger.do([off(s)], `${s.job}: not on ${shortDay(day)}.`);
 		else if (first) await arranger.do([copied(first, { day })], `${first.job}: on ${shortDay(day)} again.`);

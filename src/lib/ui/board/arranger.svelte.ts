@@ -1,11 +1,12 @@
+import { SvelteMap } from 'svelte/reactivity';
 import { ask } from '$lib/client/ask';
 import { command } from '$lib/client/command';
 import { told } from '$lib/client/told';
 import type { Input } from '$lib/contract';
+import { inSight, type Ahead, type Place } from './ahead';
 import type { Bar } from './layout';
 
 export type Change = Input<'plan.arrange'>['changes'][number];
-type Place = NonNullable<Change['to']>;
 type Shown = Bar['shifts'][number];
 
 const placeOf = (s: Shown): Place => ({
@@ -47,6 +48,19 @@ export class Arranger {
 	problem = $state('');
 	doubt: Doubt | null = $state(null);
 
+	/** Where shifts are going that are on their way: they are shown there at once, and the next step begins there. */
+	#ahead = new SvelteMap<string, Ahead>();
+	/** How often each shift was changed, as far as this board has heard: a step may begin before the page shows the one before it. */
+	#versions = new Map<string, number>();
+	#steps = 0;
+	/** The last step that had begun when one was refused. */
+	#refused = 0;
+
+	/** Shifts as they will stand once everything that is on its way is done. */
+	shown<S extends Shown>(shifts: readonly S[]): readonly S[] {
+		return inSight(shifts, this.#ahead);
+	}
+
 	/** One thing after the other: who undoes at once undoes what is still on its way. */
 	#turn: Promise<unknown> = Promise.resolve();
 	#inTurn<T>(work: () => Promise<T>): Promise<T> {
@@ -57,7 +71,17 @@ export class Arranger {
 
 	/** Carries changes out; with something against them, they wait as a doubt. */
 	do(changes: Change[], words: string, despite = false): Promise<boolean> {
-		return this.#inTurn(() => this.#do(changes, words, despite));
+		const step = ++this.#steps;
+		for (const c of changes) this.#ahead.set(c.id, { step, to: c.to });
+		return this.#inTurn(async () => {
+			// What began where a step before it should have led is not meant any more when that was refused.
+			if (step <= this.#refused) return false;
+			const done = await this.#do(changes, words, despite);
+			if (!done) this.#refused = this.#steps;
+			return done;
+		}).finally(() => {
+			for (const c of changes) if (this.#ahead.get(c.id)?.step === step) this.#ahead.delete(c.id);
+		});
 	}
 	undo(): Promise<void> {
 		return this.#inTurn(() => this.#undo());
@@ -69,18 +93,28 @@ export class Arranger {
 	async #do(changes: Change[], words: string, despite: boolean): Promise<boolean> {
 		this.problem = '';
 		if (changes.length === 0) return false;
-		const r = await command('plan.arrange', { changes, despite });
+		const r = await this.#send(changes, despite);
 		if (r.ok) {
 			this.doubt = null;
 			this.note(words, this.#backBy(r.result.undo));
 			return true;
 		}
 		if (r.field === 'despite' && !despite) {
-			const asked = await ask('plan.check-arrange', { changes });
+			const asked = await ask('plan.check-arrange', { changes: this.#latest(changes) });
 			this.doubt = { changes, words, against: asked.ok ? asked.result.against : [r.message] };
 			this.said = `${words} ${this.doubt.against[0] ?? ''}`;
 		} else this.problem = this.said = r.message;
 		return false;
+	}
+
+	/** Changes on top of what this board itself has done since they were thought of. */
+	#latest(changes: readonly Change[]): Change[] {
+		return changes.map((c) => (c.version === null ? c : { ...c, version: Math.max(c.version, this.#versions.get(c.id) ?? 0) }));
+	}
+	async #send(changes: readonly Change[], despite: boolean) {
+		const r = await command('plan.arrange', { changes: this.#latest(changes), despite });
+		if (r.ok) for (const u of r.result.undo) this.#versions.set(u.id, u.version ?? u.as ?? 0);
+		return r;
 	}
 
 	/** Something that another command did, with what takes it back. */
@@ -117,7 +151,7 @@ export class Arranger {
 	/** Changes taken back are meant, whatever speaks against what stood before. */
 	#backBy(changes: Change[]): Step['back'] {
 		return async () => {
-			const r = await command('plan.arrange', { changes, despite: true });
+			const r = await this.#send(changes, true);
 			return r.ok ? { ok: true, again: this.#backBy(r.result.undo) } : { ok: false, message: r.message };
 		};
 	}

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { inSight } from './ahead';
 import { barsOf, weekStarts } from './layout';
 import { clockText, minutesOfClock } from './plan';
 import { boardRows, rowBeside, type BoardData } from './rows';
@@ -61,5 +62,20 @@ describe('what fits where on an estimate', () => {
 		expect([fitsAt(lines, 'line a'), fitsAt(lines, 'line c'), fitsAt(lines, 'scope s')]).toEqual([false, true, true]);
 		const scope = { scopeId: 's', words: 'Roof' };
 		expect([fitsAt(scope, 'scope s'), fitsAt(scope, 'scope t'), fitsAt(scope, 'line a')]).toEqual([false, true, false]);
+	});
+});
+
+describe('what is on its way', () => {
+	const stands = [shift('1', 'bo', '2027-04-15'), shift('2', null, '2027-04-16', 'k')];
+	const to = { ...{ jobId: 'j', phase: 'Re-roof', personId: 'cy', from: 420, to: 600, note: '' }, day: '2027-04-19' };
+	it('is seen at once: moved, gone, and once more', () => {
+		expect(inSight(stands, new Map())).toBe(stands);
+		expect(inSight(stands, new Map([['1', { step: 1, to }]]))).toEqual([{ ...stands[0], ...to }, stands[1]]);
+		expect(inSight(stands, new Map([['2', { step: 1, to: null }]]))).toEqual([stands[0]]);
+		const [, , made] = inSight(stands, new Map([['3', { step: 1, to }]]));
+		expect(made).toMatchObject({ id: '3', job: 'Roof', personId: 'cy', day: '2027-04-19', version: 0 });
+	});
+	it('is left out where nothing like it is shown', () => {
+		expect(inSight(stands, new Map([['3', { step: 1, to: { ...to, jobId: 'another' } }]]))).toEqual(stands);
 	});
 });

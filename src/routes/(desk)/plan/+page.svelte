@@ -29,10 +29,10 @@
 	let { data: given } = $props();
 	const data = $derived(latestOf(given));
 	const view = $derived(viewOf(page.url.searchParams));
-	const b = $derived(filtered(data.board, view));
+	const arranger = new Arranger();
+	const b = $derived(filtered({ ...data.board, shifts: [...arranger.shown(data.board.shifts)] }, view));
 	const free = $derived(b.staff.reduce((a, p) => a + p.load.gaps.reduce((x, g) => x + g.minutes, 0), 0));
 	const conflictCount = $derived(b.shifts.filter((s) => (data.board.conflicts[s.id]?.length ?? 0) > 0).length);
-	const arranger = new Arranger();
 	let plan: Plan | null = $state(null);
 	/** The shift whose bar is open beside the board. */
 	let openShift: string | null = $state(null);

@@ -87,7 +87,7 @@ function handOf(w: Wish, matrix: Matrix, ids: ReadonlyMap<string, number>, seed:
 	const stops = w.sites.map((s) => ({ minutes: s.minutes, rounds: [ids.get(w.byHand?.[s.id] ?? '') ?? []].flat() }));
 	const hand = new Tours(matrix, stops, w.rounds.length);
 	firstRounds(hand, anglesOf(w));
-	improve(hand, { steps: Math.min(20_000, stepsFor(w.sites.length)), seed });
+	improve(hand, { steps: Math.min(20_000, w.steps ?? stepsFor(w.sites.length)), seed });
 	return hand;
 }
 

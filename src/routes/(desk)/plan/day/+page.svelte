@@ -1,7 +1,9 @@
 <script lang="ts">
+	import { tick } from 'svelte';
 	import { latestOf } from '$lib/client/shown.svelte';
 	import { forPage } from '$lib/client/keys';
-	import { addDays } from '$lib/core/time';
+	import { grouped } from '$lib/core/lists';
+import { addDays } from '$lib/core/time';
 	import { Arranger, changed, off } from '$lib/ui/board/arranger.svelte';
 	import { hoursShown, type Span } from '$lib/ui/board/day-hours';
 	import DayRow from '$lib/ui/board/DayRow.svelte';
@@ -29,28 +31,34 @@
 		})
 	);
 	type Shown = Bar['shifts'][number];
-	const all: Shown[] = $derived([...data.unassigned, ...data.people.flatMap((p) => p.shifts)]);
+	const arranger = new Arranger();
+	const all: readonly Shown[] = $derived(
+		arranger.shown([...data.unassigned, ...data.people.flatMap((p) => p.shifts)]).filter((s) => s.day === data.day)
+	);
+	const rowOf = $derived(grouped(all, (s) => s.personId ?? ''));
 	const shownHours = $derived(hoursShown(data.workday, all));
 	const hours = $derived(Array.from({ length: (shownHours.to - shownHours.from) / 60 }, (_, n) => shownHours.from + n * 60));
 	const groups = $derived(groupBy(data.people, (p) => p.crew));
 	/** Whoever has a row, from top to bottom; nobody first. */
 	const order = $derived([null, ...groups.flatMap(([, own]) => own.map((p) => p.id))]);
 	const nameOf = (id: string | null) => data.people.find((p) => p.id === id)?.name ?? 'nobody yet';
-	const arranger = new Arranger();
 	let plan: Plan | null = $state(null);
 	let openShift: string | null = $state(null);
 	const opened = $derived(all.find((s) => s.id === openShift));
 	async function move(shift: Shown, to: { hours: Span | null; personId: string | null }) {
 		const at = to.hours ? `, ${clockText(to.hours.from)} to ${clockText(to.hours.to)}` : '';
-		await arranger.do([changed(shift, { personId: to.personId, ...to.hours })], `${shift.job}: ${nameOf(to.personId)}${at}.`);
+		const done = arranger.do([changed(shift, { personId: to.personId, ...to.hours })], `${shift.job}: ${nameOf(to.personId)}${at}.`);
+		await tick();
 		focusOn(shift.id);
+		await done;
+		if (!arranger.doubt) focusOn(shift.id);
 	}
 	const rowOn = (shift: Shown, by: number) => {
 		const to = order[order.indexOf(shift.personId) + by];
 		if (to !== undefined) void move(shift, { hours: null, personId: to });
 	};
 	/** Worked by keys, the bar keeps the focus on its new row. */
-	const focusOn = (id: string) => setTimeout(() => document.querySelector<HTMLElement>(`[data-shift="${id}"]`)?.focus(), 60);
+	const focusOn = (id: string) => document.querySelector<HTMLElement>(`[data-shift="${id}"]`)?.focus();
 	const draw = (personId: string | null, span: Span) => {
 		const at = { start: clockText(span.from), end: clockText(span.to) };
 		plan = { jobId: '', phase: '', personIds: [personId], from: data.day, to: data.day, ...at, note: '' };
@@ -83,7 +91,7 @@
 	/>{/snippet}
 <Page
 	title={name}
-	sub={data.free ? 'Not a working day' : `${data.people.filter((p) => p.shifts.length > 0).length} of ${data.people.length} people planned`}
+	sub={data.free ? 'Not a working day' : `${data.people.filter((p) => rowOf.has(p.id)).length} of ${data.people.length} people planned`}
 	pages={pagesOf('Plan')}
 	current="/plan/day"
 >
@@ -103,8 +111,8 @@
 					>{#each hours as h (h)}<span>{clockText(h % 1440)}</span>{/each}</span
 				>
 			</div>
-			{#if data.unassigned.length || data.mayPlan}<div class="line">
-					<span class="who"><strong>Nobody yet</strong></span>{@render row(null, 'nobody yet', data.unassigned, null)}
+			{#if rowOf.has('') || data.mayPlan}<div class="line">
+					<span class="who"><strong>Nobody yet</strong></span>{@render row(null, 'nobody yet', rowOf.get('') ?? [], null)}
 				</div>{/if}
 			{#each groups as [crew, own] (crew)}
 				<p class="crew">{crew}</p>
@@ -112,7 +120,7 @@
 						<span class="who">{p.name} <span class="quiet">{p.skills}</span></span>{@render row(
 							p.id,
 							p.name,
-							p.shifts,
+							rowOf.get(p.id) ?? [],
 							p.isOff ? (p.off ?? '') : null
 						)}
 					</div>{/each}
