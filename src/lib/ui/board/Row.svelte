@@ -205,6 +205,8 @@
 <style>
 	.days {
 		position: relative;
+		/* What is drawn in one row moves nothing in the others. */
+		contain: layout style;
 	}
 	.day {
 		position: absolute;
