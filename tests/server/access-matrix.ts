@@ -244,7 +244,9 @@ export const ACCESS = `
   firm link     plan.answer-ask
   OF----        plan.arrange
   OF----        plan.ask-firm
+  OF----        plan.begin-draft
   OF----        plan.called
+  OF----        plan.change-draft
   OFELCB        plan.keep-view
   OF----        plan.move-day
   OF----        plan.move-day-back
@@ -255,7 +257,9 @@ export const ACCESS = `
   OFELCB        plan.renew-calendar
   OF----        plan.renew-feed
   OFELCB        plan.see-notice
+  OF----        plan.settle-draft
   nobody        plan.take-calendar
+  OF----        plan.take-draft
   OF----        plan.take-off-call
   OF----        plan.tell
   OF----        plan.tell-customer

@@ -43,6 +43,7 @@ export * from './site-forms/designs';
 export * from './field/sell';
 export * from './planning/calendars';
 export * from './planning/commands';
+export * from './planning/drafts';
 export * from './planning/moved-day';
 export * from './planning/telling';
 export * from './planning/visits';

@@ -38,6 +38,8 @@ export const ROUTES: Readonly<Record<string, RouteNeeds>> = {
 	'/plan/time-off': 'plan.see',
 	'/plan/tell': 'plan.change',
 	'/plan/calendars': 'plan.change',
+	'/plan/drafts': 'plan.change',
+	'/plan/drafts/[id]': 'plan.change',
 	'/plan/sheet': 'plan.see',
 	'/company/week': 'company.see',
 	'/api/shift-calendar/[id]': 'field.see',

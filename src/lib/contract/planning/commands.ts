@@ -15,10 +15,10 @@ export const Plan = {
 	note: Text(500)
 };
 
-/** Puts people on a job for a stretch of days. Conflicts are said before saving; whoever knows better saves all the same. */
+/** Puts people on a job for a stretch of days, on the plan or in a draft of it. Conflicts are said before saving; whoever knows better saves all the same. */
 export const addShifts = command('plan.add', {
 	right: 'plan.change',
-	input: Type.Object({ ...Plan, despite: Type.Optional(Type.Boolean()) }, strict),
+	input: Type.Object({ ...Plan, despite: Type.Optional(Type.Boolean()), draftId: Type.Optional(Id) }, strict),
 	output: Type.Object({ shiftIds: Type.Array(Type.String()), conflicts: Type.Integer() }, strict)
 });
 
@@ -39,6 +39,14 @@ export const ShiftChange = Type.Object(
  */
 export const arrangePlan = command('plan.arrange', {
 	right: 'plan.change',
-	input: Type.Object({ changes: Type.Array(ShiftChange, { minItems: 1, maxItems: 1000 }), despite: Type.Optional(Type.Boolean()) }, strict),
+	input: Type.Object(
+		{
+			changes: Type.Array(ShiftChange, { minItems: 1, maxItems: 1000 }),
+			despite: Type.Optional(Type.Boolean()),
+			/** In a draft plan, where nobody is told. */
+			draftId: Type.Optional(Id)
+		},
+		strict
+	),
 	output: Type.Object({ undo: Type.Array(ShiftChange) }, strict)
 });

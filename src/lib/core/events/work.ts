@@ -11,6 +11,13 @@ export const WORK = {
 	'plan.withdraw-ask': (p: { firm: string; from: string; to: string }) => `${p.firm} is not needed ${from(p.from, p.to)}`,
 	'plan.answer-ask': (p: { firm: string; answer: string; why: string; from: string; to: string }) =>
 		`${p.firm} says ${p.answer}, ${from(p.from, p.to)}${p.why ? `: ${p.why}` : ''}`,
+	'plan.begin-draft': (p: { name: string }) => `Draft plan “${p.name}” begun`,
+	'plan.draft-changed': (p: { name: string; n: number }) => `Draft plan “${p.name}”: ${p.n} shift${p.n === 1 ? '' : 's'} tried`,
+	'plan.change-draft': (p: { name: string; state: string }) => `Draft plan “${p.name}” ${p.state === 'dropped' ? 'dropped' : 'kept'}`,
+	'plan.settle-draft': (p: { name: string; n: number; keep: boolean }) =>
+		`Draft plan “${p.name}”: ${p.keep ? 'its own kept' : 'goes by the plan'} in ${p.n} place${p.n === 1 ? '' : 's'}`,
+	'plan.take-draft': (p: { name: string; n: number; left: number }) =>
+		`Draft plan “${p.name}” taken: ${p.n} change${p.n === 1 ? '' : 's'}${p.left ? `, ${p.left} left` : ''}`,
 	'plan.tell-customer': (p: { to: string }) => `The customer was told when we come (${p.to})`,
 	'plan.renew-calendar': (p: { on: boolean }) => (p.on ? 'Calendar feed made' : 'Calendar feed ended'),
 	'plan.tell': (p: { name: string; n: number; by: string }) =>

@@ -8,3 +8,4 @@ export * from './told';
 export * from './skills';
 export * from './week';
 export * from './quiet';
+export * from './draft';

@@ -8,6 +8,7 @@ import { Stale, serve, type Context } from '../commands';
 import type { Orm } from '../db';
 import { people } from '../people/schema';
 import { phaseNamed, phasesOf } from '../work';
+import { arrangeDraft } from './in-draft';
 import { conflictsAgainst, plannableJob, refuseConflicts, tellJobs } from './commands';
 import { shifts } from './schema';
 
@@ -38,13 +39,24 @@ export const phaseNamesOf = (db: Orm) => {
 
 export const arrangePlan = serve(contract.arrangePlan, (ctx, i) => {
 	if (new Set(i.changes.map((c) => c.id)).size < i.changes.length) throw new Refusal(say('shift-twice-in-changes'));
-	checkPlaces(ctx, i.changes);
-	const wanted = arranged(i.changes);
-	const ids = i.changes.map((c) => c.id);
-	refuseConflicts(conflictsAgainst(ctx.db, wanted, ids), i.despite);
+	if (i.draftId === undefined) return { undo: carryOut(ctx, i.changes, i.despite) };
+	checkChanges(ctx, i.changes, i.despite, i.draftId);
+	return { undo: arrangeDraft(ctx, i.draftId, i.changes) };
+});
+
+/** @throws Refusal for a place that cannot be, and for conflicts, unless they are meant */
+function checkChanges(ctx: Context, changes: readonly Change[], despite: boolean | undefined, draftId?: string): void {
+	checkPlaces(ctx, changes);
+	const ids = changes.map((c) => c.id);
+	refuseConflicts(conflictsAgainst(ctx.db, arranged(changes), ids, draftId), despite);
+}
+
+/** Carries changes out on the plan, and tells each job. @returns what takes them back */
+export function carryOut(ctx: Context, changes: readonly Change[], despite: boolean | undefined): Change[] {
+	checkChanges(ctx, changes, despite);
 	const phaseOf = phaseNamesOf(ctx.db);
 	const touched: { jobId: string; what: string }[] = [];
-	const undo = i.changes.map((c) => {
+	const undo = changes.map((c) => {
 		const before = ctx.db.select().from(shifts).where(eq(shifts.id, c.id)).get();
 		if (before?.firmId) throw new Refusal(say('firms-day-moves-with-its-ask'));
 		const back = before ? { ...placeOf(before), phase: phaseOf(before) } : null;
@@ -52,8 +64,8 @@ export const arrangePlan = serve(contract.arrangePlan, (ctx, i) => {
 		return { ...put(ctx, c, before), to: back };
 	});
 	tellJobs(ctx, touched);
-	return { undo };
-});
+	return undo;
+}
 
 /** What became of a shift, in a word. */
 const whatOf = (before: Row | undefined, to: Change['to']): string => {

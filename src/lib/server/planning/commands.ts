@@ -6,6 +6,7 @@ import { checkShift, conflictsOf, isWorkingDay, type Conflict, type Shift } from
 import { grouped } from '../../core/lists';
 import { addDays, type Day } from '../../core/time';
 import { Refusal } from '../../core/refusal';
+import type { Input } from '../../contract';
 import type { App } from '../app';
 import { serve, whenever, type Context } from '../commands';
 import { settingsOf } from '../company';
@@ -16,17 +17,19 @@ import { moveWon } from '../sales';
 import { jobs, stages } from '../sales/schema';
 import type { Orm } from '../db';
 import { newId } from '../ids';
-import { calendar, jobName, shiftsAround } from './load';
+import { shiftsIn } from './draft-plan';
+import { arrangeDraft } from './in-draft';
+import { calendar, jobName } from './load';
 import { skillTrouble } from './skills';
 
-/** What speaks against shifts, before they are saved. */
-export function conflictsAgainst(db: Orm, wanted: readonly Shift[], without: readonly string[] = []): Conflict[] {
+/** What speaks against shifts, before they are saved: on the plan, or in a draft of it. */
+export function conflictsAgainst(db: Orm, wanted: readonly Shift[], without: readonly string[] = [], draftId?: string): Conflict[] {
 	const days = wanted.map((w) => w.day).sort();
 	const [first, last] = [days[0], days.at(-1)];
 	if (!first || !last) return [];
 	const ids = [...new Set(wanted.flatMap((w) => (w.personId ? [w.personId] : [])))];
 	const c = calendar(db, first, addDays(last, 1));
-	const others = shiftsAround(db, first, last, ids).filter((s) => !without.includes(s.id));
+	const others = shiftsIn(db, draftId, first, last, ids).filter((s) => !without.includes(s.id));
 	const name = jobName(db);
 	const byPerson = grouped([...others, ...wanted], (s) => s.personId);
 	const lacks = skillTrouble(db, wanted);
@@ -52,15 +55,17 @@ function wantedShifts(
 }
 
 /** What would be planned and what speaks against it, also what the phase asks of people; saves nothing. */
-export function checkPlan(app: App, i: Parameters<typeof wantedShifts>[1] & { phase: string }): { shifts: number; conflicts: Conflict[] } {
+export function checkPlan(app: App, i: Input<'plan.add'>): { shifts: number; conflicts: Conflict[] } {
 	const wanted = wantedShifts(app.db.orm, i);
-	return { shifts: wanted.length, conflicts: againstOn(app.db.orm, wanted, i.phase) };
+	return { shifts: wanted.length, conflicts: againstOn(app.db.orm, wanted, i) };
 }
 
-const againstOn = (db: Orm, wanted: readonly Shift[], phase: string): Conflict[] =>
+const againstOn = (db: Orm, wanted: readonly Shift[], i: Input<'plan.add'>): Conflict[] =>
 	conflictsAgainst(
 		db,
-		wanted.map((w) => ({ ...w, phase }))
+		wanted.map((w) => ({ ...w, phase: i.phase })),
+		[],
+		i.draftId
 	);
 
 export function refuseConflicts(conflicts: readonly Conflict[], despite: boolean | undefined): void {
@@ -75,12 +80,22 @@ export const addShifts = serve(contract.addShifts, (ctx, i) => {
 	const job = plannableJob(ctx, i.jobId);
 	for (const id of i.personIds) if (id) ctx.get(people, id, 'This person');
 	const wanted = wantedShifts(ctx.db, i);
-	const conflicts = againstOn(ctx.db, wanted, i.phase);
+	const conflicts = againstOn(ctx.db, wanted, i);
 	refuseConflicts(conflicts, i.despite);
+	const shiftIds = wanted.map((w) => w.id);
+	if (i.draftId !== undefined) {
+		const { phase, note, draftId } = i;
+		arrangeDraft(
+			ctx,
+			draftId,
+			wanted.map(({ id, ...place }) => ({ id, version: null, to: { ...place, phase, note } }))
+		);
+		return { shiftIds, conflicts: conflicts.length };
+	}
 	const phaseId = phaseNamed(ctx, job.id, i.phase);
 	for (const w of wanted) ctx.insert(shifts, { ...w, phaseId, note: i.note });
 	ctx.happened(`job:${job.id}`, 'plan.add', { wanted: wanted.length, from: i.from }, 'plan', 'today');
-	return { shiftIds: wanted.map((w) => w.id), conflicts: conflicts.length };
+	return { shiftIds, conflicts: conflicts.length };
 });
 
 /** A job that can be planned. @throws Refusal for one that is not won, or closed */

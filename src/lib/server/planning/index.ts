@@ -1,3 +1,5 @@
+export { beginDraft, changeDraft, draftById, draftList, settleDraft, takeDraft } from './drafts';
+export { changesOf, shiftsIn, stateOf } from './draft-plan';
 export { arranged, arrangePlan, layOut, phaseNamesOf, type ShiftRow } from './arrange';
 export { answerAsk, askFirm, askList, askPage, asksRefused, comingText, firmShifts, tellCustomer, withdrawAsk } from './asks';
 export {

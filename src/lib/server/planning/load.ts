@@ -45,13 +45,18 @@ function ownWeeks(db: Orm): ReadonlyMap<string, WorkingHours> {
 	return new Map(rows.flatMap((r) => ((r.own ?? r.branch) ? [[r.id, r.own ?? r.branch ?? {}]] : [])));
 }
 
+/** A shift as boards read it; `tried`: it stands so in a draft. */
+export type Around = Shift & {
+	firmId: string | null;
+	phaseId: string | null;
+	phase: string;
+	note: string;
+	version: number;
+	tried?: boolean;
+};
+
 /** Shifts of days, with those of the day before and after, whose nights may reach in. */
-export function shiftsAround(
-	db: Orm,
-	from: Day,
-	to: Day,
-	personIds?: readonly string[]
-): (Shift & { firmId: string | null; phaseId: string | null; phase: string; note: string; version: number })[] {
+export function shiftsAround(db: Orm, from: Day, to: Day, personIds?: readonly string[]): Around[] {
 	const within = and(gte(shifts.day, addDays(from, -1)), lte(shifts.day, addDays(to, 1)));
 	return db
 		.select({ ...getTableColumns(shifts), phase: sql<string>`coalesce(${phases.name}, '')` })

@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { sqliteTable, text, integer, index, uniqueIndex, check } from 'drizzle-orm/sqlite-core';
 import { id, ref, day, words, instant, version } from '../db/columns';
-import { TOLD_BY, type PlanChange } from '../../core/planning';
+import { TOLD_BY, type DraftPlace, type PlanChange } from '../../core/planning';
 import { firms } from '../firms/schema';
 import { people } from '../people/schema';
 import { jobs } from '../sales/schema';
@@ -184,4 +184,42 @@ export const visitMessages = sqliteTable(
 		at: instant('at').notNull()
 	},
 	(t) => [uniqueIndex('visit_messages_one').on(t.jobId, t.day, t.kind)]
+);
+
+/** A plan in which things are tried before anybody is told. */
+export const draftPlans = sqliteTable(
+	'draft_plans',
+	{
+		id: id(),
+		name: text('name').notNull(),
+		personId: ref('person_id')
+			.notNull()
+			.references(() => people.id),
+		at: instant('at').notNull(),
+		state: text('state', { enum: ['open', 'taken', 'dropped'] })
+			.notNull()
+			.default('open'),
+		version: version()
+	},
+	(t) => [index('draft_plans_at').on(t.at), index('draft_plans_person').on(t.personId)]
+);
+
+/** Where a shift stands in a draft; with the version of the real one that was seen. */
+export const draftChanges = sqliteTable(
+	'draft_changes',
+	{
+		id: id(),
+		draftId: ref('draft_id')
+			.notNull()
+			.references(() => draftPlans.id),
+		/** The shift's own id, whether it stands on the plan or not. */
+		shiftId: text('shift_id').notNull(),
+		jobId: ref('job_id')
+			.notNull()
+			.references(() => jobs.id),
+		seen: integer('seen'),
+		to: text('place', { mode: 'json' }).$type<DraftPlace>(),
+		version: version()
+	},
+	(t) => [uniqueIndex('draft_changes_one').on(t.draftId, t.shiftId), index('draft_changes_job').on(t.jobId)]
 );

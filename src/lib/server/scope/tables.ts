@@ -48,6 +48,7 @@ export const UNDER_A_JOB: Readonly<Record<string, string>> = {
 	answers: under('revisions', 'revision_id'),
 	reminders: under('revisions', 'revision_id'),
 	leads: under('jobs', 'job_id'),
+	draft_changes: under('jobs', 'job_id'),
 	phases: under('jobs', 'job_id'),
 	budget_rows: under('jobs', 'job_id'),
 	remainders: under('jobs', 'job_id'),

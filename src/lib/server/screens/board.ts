@@ -2,8 +2,17 @@ import { jobs, sites, stages } from '../sales/schema';
 import { isNotNull, inArray, and, sql, asc, eq } from 'drizzle-orm';
 import { permitsByJob, phaseHours } from '../work';
 import { shifts } from '../planning/schema';
-import { firmShifts, jobLabel, shiftsAround, calendar, skillTrouble } from '../planning';
-import { hoursOf, loadOf, plannedMinutes, conflictsOf, type Conflict, type PersonCalendar } from '../../core/planning';
+import { calendar, changesOf, firmShifts, jobLabel, shiftsIn, skillTrouble } from '../planning';
+import {
+	hoursOf,
+	loadOf,
+	overDraft,
+	plannedMinutes,
+	conflictsOf,
+	type Conflict,
+	type PersonCalendar,
+	type Shift
+} from '../../core/planning';
 import { roundDays } from '../rounds';
 import { crews, people } from '../people/schema';
 import { addDays, weekday, type Day } from '../../core/time';
@@ -12,13 +21,13 @@ import { companyOf, todayOf } from '../company';
 import type { App } from '../app';
 import type { Orm } from '../db';
 
-/** The plan board of some weeks: people by crew, their shifts, conflicts, gaps and load; phases that nobody has. */
-export function board(app: App, from: Day, weeks: number) {
+/** The plan board of some weeks, as it stands or as a draft has it: people by crew, their shifts, conflicts, gaps and load; phases that nobody has. */
+export function board(app: App, from: Day, weeks: number, draftId?: string) {
 	const db = app.db.orm;
 	const own = companyOf(app);
 	const to = addDays(from, weeks * 7 - 1);
 	const c = calendar(db, from, to);
-	const around = shiftsAround(db, from, to);
+	const around = shiftsIn(db, draftId, from, to);
 	const days = daysShown(from, to, c, around);
 	const staff = db
 		.select({
@@ -87,7 +96,7 @@ export function board(app: App, from: Day, weeks: number) {
 		jobs: jobsOn(db, [...new Set(shown.map((s) => s.jobId))]),
 		holidays: days.filter((d) => own.holidays.length > 0 && loadOf('', [d], [], { ...c, timeOff: [] }).paid === 0),
 		workday: own.hours[1] ?? { from: 420, to: 930, breaks: [] },
-		unmanned: unmanned(app)
+		unmanned: unmanned(app, draftId)
 	};
 }
 
@@ -137,11 +146,11 @@ function withRounds(load: ReturnType<typeof loadOf>, rounds: ReadonlyMap<Day, nu
 }
 
 /** Phases of won jobs with more hours sold than planned for anybody. */
-export function unmanned(app: App) {
+export function unmanned(app: App, draftId?: string) {
 	const open = phaseHours(app);
 	if (open.length === 0) return [];
 	const ids = [...new Set(open.map((p) => p.jobId))];
-	const rows = app.db.orm
+	const real = app.db.orm
 		.select({
 			id: shifts.id,
 			jobId: shifts.jobId,
@@ -154,6 +163,7 @@ export function unmanned(app: App) {
 		.from(shifts)
 		.where(and(inArray(shifts.jobId, ids), isNotNull(shifts.phaseId), isNotNull(shifts.personId)))
 		.all();
+	const rows = draftId === undefined ? real : manned(app.db.orm, real, draftId, open);
 	// Only the days that these shifts lie on: a company of ten years has a lot of time off behind it.
 	const days = rows.map((s) => s.day).sort();
 	const last = days.at(-1);
@@ -174,6 +184,24 @@ export function unmanned(app: App) {
 			leftMinutes: Math.round((p.hours * 60) / 10_000) - (planned.get(p.id) ?? 0)
 		}))
 		.filter((p) => p.leftMinutes >= 30);
+}
+
+/** Who is on which phase as a draft has it. */
+function manned<S extends Shift & { phaseId: string | null }>(
+	db: Orm,
+	real: readonly S[],
+	draftId: string,
+	open: readonly { id: string; jobId: string; name: string }[]
+) {
+	const phaseOf = new Map(open.map((p) => [`${p.jobId} ${p.name.toLowerCase()}`, p.id]));
+	return overDraft<Shift & { phaseId: string | null }, ReturnType<typeof changesOf>[number]>(
+		real,
+		changesOf(db, draftId),
+		({ shiftId, to }) => {
+			const phaseId = phaseOf.get(`${to.jobId} ${to.phase.trim().toLowerCase()}`);
+			return phaseId === undefined || to.personId === null ? null : { ...to, id: shiftId, phaseId };
+		}
+	);
 }
 
 export const plannableJobs = (app: App) =>

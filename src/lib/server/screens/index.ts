@@ -3,6 +3,7 @@ export { assemblyDetail } from './assembly';
 export { bench } from './bench';
 export { board, plannableJobs, stagesUnderWay, unmanned } from './board';
 export { planSheetPaper, planSheets, sheetsAsked } from './plan-sheet';
+export { draftBegins, draftBeside, draftHead, draftsPage } from './draft';
 export { planByJob } from './plan-by-job';
 export { countries } from './holidays';
 export { calendarsPage, planPeople } from './plan-people';

@@ -106,7 +106,8 @@ const phaseWords = (db: Orm, moves: ReturnType<typeof dayMove>['phases']) =>
 		return p ? [{ words: `${p.job}: ${p.name}`, from: m.from, to: m.to }] : [];
 	});
 
-const customersOf = (db: Orm, jobIds: readonly string[]) =>
+/** The customers of jobs, each with its job. */
+export const customersOf = (db: Orm, jobIds: readonly string[]) =>
 	db
 		.select({ jobId: jobs.id, job: jobs.name, customer: customers.name })
 		.from(jobs)

@@ -1,17 +1,17 @@
 import { and, asc, eq, gte, inArray, isNotNull, lte, or, sql } from 'drizzle-orm';
 import { grouped } from '../../core/lists';
-import { plannedMinutes } from '../../core/planning';
+import { overDraft, plannedMinutes, type Shift } from '../../core/planning';
 import { addDays, type Day } from '../../core/time';
 import type { App } from '../app';
 import type { Orm } from '../db';
 import { people } from '../people/schema';
-import { calendar } from '../planning';
+import { calendar, changesOf } from '../planning';
 import { shifts } from '../planning/schema';
 import { jobs, sites, stages } from '../sales/schema';
 import { phaseLinks, phases } from '../work/schema';
 
 /** Jobs that are ready or under way, or have somebody planned in these weeks: their phases over days, and who is on them. */
-export function planByJob(app: App, from: Day, weeks: number) {
+export function planByJob(app: App, from: Day, weeks: number, draftId?: string) {
 	const db = app.db.orm;
 	const to = addDays(from, weeks * 7 - 1);
 	const c = calendar(db, from, to);
@@ -19,7 +19,7 @@ export function planByJob(app: App, from: Day, weeks: number) {
 	const ids = rows.map((j) => j.id);
 	if (ids.length === 0) return { jobs: [] };
 	const own = grouped(db.select().from(phases).where(inArray(phases.jobId, ids)).orderBy(asc(phases.position)).all(), (p) => p.jobId);
-	const here = db
+	const real = db
 		.select({
 			...{ id: shifts.id, jobId: shifts.jobId, phaseId: shifts.phaseId, personId: shifts.personId, firmId: shifts.firmId },
 			...{ day: shifts.day, from: shifts.from, to: shifts.to, person: people.name }
@@ -28,6 +28,7 @@ export function planByJob(app: App, from: Day, weeks: number) {
 		.leftJoin(people, eq(people.id, shifts.personId))
 		.where(and(inArray(shifts.jobId, ids), or(and(gte(shifts.day, from), lte(shifts.day, to)), isNotNull(shifts.phaseId))))
 		.all();
+	const here = draftId === undefined ? real : tried(db, real, draftId, own);
 	const byPhase = grouped(here, (s) => `${s.jobId} ${s.phaseId ?? ''}`);
 	const waits = grouped(db.select().from(phaseLinks).where(inArray(phaseLinks.jobId, ids)).all(), (l) => l.afterId);
 	const daysOf = (key: string) => {
@@ -58,6 +59,27 @@ export function planByJob(app: App, from: Day, weeks: number) {
 		]
 	}));
 	return { jobs: [...all.filter(inSight), ...all.filter((j) => !inSight(j))] };
+}
+
+interface OnJob extends Shift {
+	phaseId: string | null;
+	firmId: string | null;
+	person: string | null;
+}
+
+/** Shifts of jobs as a draft has them. */
+function tried(db: Orm, real: readonly OnJob[], draftId: string, own: ReadonlyMap<string, readonly { id: string; name: string }[]>) {
+	const names = new Map(
+		db
+			.select({ id: people.id, name: people.name })
+			.from(people)
+			.all()
+			.map((p) => [p.id, p.name])
+	);
+	return overDraft<OnJob, ReturnType<typeof changesOf>[number]>(real, changesOf(db, draftId), ({ shiftId, to }) => ({
+		...{ ...to, id: shiftId, firmId: null, person: to.personId === null ? null : (names.get(to.personId) ?? '') },
+		phaseId: own.get(to.jobId)?.find((p) => p.name.toLowerCase() === to.phase.trim().toLowerCase())?.id ?? null
+	}));
 }
 
 /** What is planned for no phase of a job. */

@@ -1,6 +1,5 @@
 <script lang="ts">
 	import { ask } from '$lib/client/ask';
-	import { command } from '$lib/client/command';
 	import { groupBy } from '../lists';
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
@@ -29,7 +28,7 @@
 			return;
 		}
 		const mine = ++asked;
-		void ask('plan.check-add', toAdd(p)).then((r) => {
+		void ask('plan.check-add', { ...toAdd(p), ...arranger.where() }).then((r) => {
 			if (mine === asked) against = r.ok ? r.result.against : [r.message];
 		});
 	});
@@ -46,11 +45,11 @@
 		if ((plan.start && minutesOfClock(plan.start) === null) || (plan.end && minutesOfClock(plan.end) === null))
 			return void ([problem, field] = ['Type times like 7:00.', 'start']);
 		busy = true;
-		const r = await command('plan.add', { ...toAdd(plan), despite: against.length > 0 });
+		const name = jobs.find((j) => j.id === plan?.jobId)?.name ?? '';
+		const day = shortDay(plan.from);
+		const r = await arranger.add({ ...toAdd(plan), despite: against.length > 0 }, (n) => `${name}: ${n} planned from ${day}.`);
 		busy = false;
 		if (!r.ok) return void ([problem, field] = [r.message, r.field ?? '']);
-		const name = jobs.find((j) => j.id === plan?.jobId)?.name ?? '';
-		arranger.note(`${name}: ${r.result.shiftIds.length} planned from ${shortDay(plan.from)}.`, arranger.backOf(r.result.shiftIds));
 		plan = null;
 		problem = '';
 	}

@@ -106,6 +106,7 @@
 		[
 			label,
 			shortDay(days[b.first] ?? '') + (b.last > b.first ? ` to ${shortDay(days[b.last] ?? '')}` : ''),
+			...(b.shifts.some((s) => s.tried) ? ['tried in this draft'] : []),
 			...waits(b).map((w) => `waits for: ${w}`),
 			...against(b).map((c) => c.text)
 		].join(', ');
@@ -159,6 +160,7 @@
 			class:bad
 			class:nobody={personId === null}
 			class:picked={picked.has(b.key)}
+			class:tried={b.shifts.some((s) => s.tried)}
 			aria-pressed={picked.has(b.key)}
 			role="button"
 			tabindex={cursor >= b.first && cursor <= b.last ? 0 : -1}
@@ -279,6 +281,12 @@
 	.bar > span {
 		font-size: 0.8rem;
 		color: var(--quiet);
+	}
+	.bar.tried {
+		border-style: dashed;
+		border-width: 1px 1px 1px 4px;
+		border-color: var(--tone);
+		background: var(--color-base-100);
 	}
 	.bar.nobody {
 		background: var(--color-base-100);

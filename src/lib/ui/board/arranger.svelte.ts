@@ -1,8 +1,8 @@
 import { SvelteMap } from 'svelte/reactivity';
 import { ask } from '$lib/client/ask';
-import { command } from '$lib/client/command';
+import { command, type Outcome } from '$lib/client/command';
 import { told } from '$lib/client/told';
-import type { Input } from '$lib/contract';
+import type { Input, Output } from '$lib/contract';
 import { inSight, type Ahead, type Place } from './ahead';
 import type { Bar } from './layout';
 
@@ -61,6 +61,9 @@ export class Arranger {
 		return inSight(shifts, this.#ahead);
 	}
 
+	/** @param draftId the draft in which it is done; undefined: on the plan itself */
+	constructor(readonly draftId: () => string | undefined = () => undefined) {}
+
 	/** One thing after the other: who undoes at once undoes what is still on its way. */
 	#turn: Promise<unknown> = Promise.resolve();
 	#inTurn<T>(work: () => Promise<T>): Promise<T> {
@@ -100,7 +103,7 @@ export class Arranger {
 			return true;
 		}
 		if (r.field === 'despite' && !despite) {
-			const asked = await ask('plan.check-arrange', { changes: this.#latest(changes) });
+			const asked = await ask('plan.check-arrange', { changes: this.#latest(changes), ...this.where() });
 			this.doubt = { changes, words, against: asked.ok ? asked.result.against : [r.message] };
 			this.said = `${words} ${this.doubt.against[0] ?? ''}`;
 		} else this.problem = this.said = r.message;
@@ -111,8 +114,19 @@ export class Arranger {
 	#latest(changes: readonly Change[]): Change[] {
 		return changes.map((c) => (c.version === null ? c : { ...c, version: Math.max(c.version, this.#versions.get(c.id) ?? 0) }));
 	}
+	/** What says where this board works, with a command or a question. */
+	where(): { draftId?: string } {
+		const draftId = this.draftId();
+		return draftId === undefined ? {} : { draftId };
+	}
+	/** Plans people for a stretch of days, where this board works. */
+	async add(plan: Input<'plan.add'>, words: (shifts: number) => string): Promise<Outcome<Output<'plan.add'>>> {
+		const r = await command('plan.add', { ...plan, ...this.where() });
+		if (r.ok) this.note(words(r.result.shiftIds.length), this.backOf(r.result.shiftIds));
+		return r;
+	}
 	async #send(changes: readonly Change[], despite: boolean) {
-		const r = await command('plan.arrange', { changes: this.#latest(changes), despite });
+		const r = await command('plan.arrange', { changes: this.#latest(changes), despite, ...this.where() });
 		if (r.ok) for (const u of r.result.undo) this.#versions.set(u.id, u.version ?? u.as ?? 0);
 		return r;
 	}

@@ -11,6 +11,8 @@ export interface Bar {
 		note: string;
 		version: number;
 		waits?: readonly string[];
+		/** It stands so in the draft that is looked at, and not on the plan. */
+		tried?: boolean;
 	})[];
 	first: number;
 	last: number;
@@ -40,6 +42,7 @@ export function barsOf(shifts: readonly Shown[], days: readonly string[], broken
 				!begins.has(day) &&
 				b.shifts[0]?.jobId === s.jobId &&
 				b.shifts[0].phase === s.phase &&
+				b.shifts[0].tried === s.tried &&
 				b.shifts[0].from === s.from &&
 				b.shifts[0].to === s.to &&
 				!broken(s.id) &&

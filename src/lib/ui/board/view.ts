@@ -11,6 +11,8 @@ export interface View {
 	kind: string;
 	job: string;
 	district: string;
+	/** The draft plan that is looked at; '': the plan itself. */
+	draft: string;
 }
 const KEYS = ['crew', 'skill', 'branch', 'stage', 'kind', 'job', 'district'] as const;
 
@@ -24,7 +26,8 @@ export const viewOf = (q: URLSearchParams): View => {
 		stage: '',
 		kind: '',
 		job: '',
-		district: ''
+		district: '',
+		draft: q.get('draft') ?? ''
 	};
 	for (const k of KEYS) view[k] = q.get(k) ?? '';
 	return view;
@@ -34,7 +37,7 @@ export const viewOf = (q: URLSearchParams): View => {
 export function viewPath(v: View, from: string, weeks: number): string {
 	const q = new URLSearchParams({ ...(from ? { from } : {}), weeks: String(weeks) });
 	if (v.by === 'job') q.set('by', 'job');
-	for (const k of KEYS) if (v[k]) q.set(k, v[k]);
+	for (const k of [...KEYS, 'draft'] as const) if (v[k]) q.set(k, v[k]);
 	return `/plan?${q}`;
 }
 

@@ -5,7 +5,7 @@ import { app } from '$lib/server/app';
 import { companyOf, settingsOf, staff, todayOf } from '$lib/server/company';
 import { planViewOf, toTell } from '$lib/server/planning';
 import { districtsOf } from '$lib/server/sales';
-import { board, planByJob, plannableJobs, stagesUnderWay } from '$lib/server/screens';
+import { board, draftHead, planByJob, plannableJobs, stagesUnderWay } from '$lib/server/screens';
 import type { PageServerLoad } from './$types';
 
 export const load = shown((({ url, locals }) => {
@@ -15,9 +15,14 @@ export const load = shown((({ url, locals }) => {
 	const { crews, branches } = staff(app());
 	const own = companyOf(app());
 	const mayPlan = locals.signed !== null && may(locals.signed.actor, 'plan.change');
+	const wanted = mayPlan ? url.searchParams.get('draft') : null;
+	const draft = wanted === null ? null : draftHead(app(), wanted);
+	const draftId = draft?.id;
 	return {
-		board: board(app(), from, weeks),
-		byJob: url.searchParams.get('by') === 'job' ? planByJob(app(), from, weeks).jobs : [],
+		board: board(app(), from, weeks, draftId),
+		/** The draft that is looked at; its name alone when it is not open any more. */
+		...{ draft, draftGone: wanted !== null && draft === null },
+		byJob: url.searchParams.get('by') === 'job' ? planByJob(app(), from, weeks, draftId).jobs : [],
 		...{ weeks, crews, branches, stages: stagesUnderWay(app()), kinds: settingsOf(app().db.orm).salesLists.kinds },
 		calendar: { hours: own.hours, holidays: own.holidays },
 		jobs: plannableJobs(app()),

@@ -29,7 +29,7 @@
 	let { data: given } = $props();
 	const data = $derived(latestOf(given));
 	const view = $derived(viewOf(page.url.searchParams));
-	const arranger = new Arranger();
+	const arranger = new Arranger(() => data.draft?.id);
 	const b = $derived(filtered({ ...data.board, shifts: [...arranger.shown(data.board.shifts)] }, view));
 	const free = $derived(b.staff.reduce((a, p) => a + p.load.gaps.reduce((x, g) => x + g.minutes, 0), 0));
 	const conflictCount = $derived(b.shifts.filter((s) => (data.board.conflicts[s.id]?.length ?? 0) > 0).length);
@@ -51,7 +51,7 @@
 	const weeksOf = (q: string) => Number(new URLSearchParams(q).get('weeks') ?? 2);
 	const go = (path: string) => void goto(path, { keepFocus: true, noScroll: true });
 	/** The address as a view to come back to: without the days, which are others next time. */
-	const viewKept = $derived(viewPath(view, '', data.weeks).split('?')[1] ?? '');
+	const viewKept = $derived(viewPath({ ...view, draft: '' }, '', data.weeks).split('?')[1] ?? '');
 	// Only what it was when the page came: from then on this page writes it itself.
 	let kept = untrack(() => data.planView);
 	$effect(() => {
@@ -141,13 +141,15 @@
 	const jobsShown = $derived(data.byJob.filter((j) => jobShown(view, j.id, j) && (view.branch === '' || j.branchId === view.branch)));
 	const menu = $derived([
 		{ words: 'Find a slot …', does: () => (slot = true) },
-		{ words: 'Move a day …', does: () => (moving = true) },
+		// A day is moved on the plan itself: visits and phases move with it.
+		...(data.draft ? [] : [{ words: 'Move a day …', does: () => (moving = true) }]),
 		{ line: true as const },
 		{
 			words: 'Sheets to print',
 			does: () => void goto(`/plan/sheet?from=${b.from}&weeks=${Math.min(data.weeks, 4)}${view.crew ? `&crew=${view.crew}` : ''}`)
 		},
-		{ words: 'Calendars', does: () => void goto('/plan/calendars') }
+		{ words: 'Calendars', does: () => void goto('/plan/calendars') },
+		{ words: 'Draft plans', does: () => void goto('/plan/drafts') }
 	]);
 </script>
 
@@ -182,6 +184,17 @@
 		skills={skillsOn(data.board)}
 		{go}
 	/>
+	{#if data.draft}<p class="draft">
+			<strong>Draft “{data.draft.name}”</strong>: nobody is told, and the plan stays as it is. {data.draft.changes}
+			{data.draft.changes === 1 ? 'shift' : 'shifts'} tried{data.draft.since ? `, ${data.draft.since} changed on the plan since` : ''}.
+			<span
+				><a class="btn btn-small" href="/plan/drafts/{data.draft.id}">Beside the plan, and take</a>
+				<a class="link" href={viewPath({ ...view, draft: '' }, b.from, data.weeks)}>Back to the plan</a></span
+			>
+		</p>
+	{:else if data.draftGone}<p class="draft" role="status">
+			This draft was taken or dropped: this is the plan itself. <a class="link" href="/plan/drafts">Draft plans</a>
+		</p>{/if}
 	<p class="sr-only" role="status">{arranger.said}</p>
 	{#if arranger.problem && !arranger.doubt && !openBar}<p class="problem p-3" role="alert">{arranger.problem}</p>{/if}
 	{#if picked.size > 0}<p class="picked">
@@ -247,6 +260,21 @@
 		/>{/key}{/if}
 
 <style>
+	.draft {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 4px 10px;
+		align-items: baseline;
+		padding: 7px 18px;
+		background: var(--hatch), var(--color-base-100);
+		border-bottom: 1px solid var(--line);
+	}
+	.draft span {
+		margin-left: auto;
+		display: flex;
+		gap: 14px;
+		align-items: baseline;
+	}
 	.picked {
 		padding: 6px 18px;
 		background: color-mix(in oklab, var(--color-primary) 12%, var(--color-base-100));

@@ -17,12 +17,13 @@ export const addChecked = answerTo(contract.checkAdd, (app, plan) => {
 	return { shifts, against: inWords(conflicts) };
 });
 
-export const arrangeChecked = answerTo(contract.checkArrange, (app, { changes }) => {
+export const arrangeChecked = answerTo(contract.checkArrange, (app, { changes, draftId }) => {
 	const wanted = arranged(changes);
 	const against = conflictsAgainst(
 		app.db.orm,
 		wanted,
-		changes.map((c) => c.id)
+		changes.map((c) => c.id),
+		draftId
 	);
 	return { shifts: wanted.length, against: inWords(against) };
 });

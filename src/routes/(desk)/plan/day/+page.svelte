@@ -3,7 +3,7 @@
 	import { latestOf } from '$lib/client/shown.svelte';
 	import { forPage } from '$lib/client/keys';
 	import { grouped } from '$lib/core/lists';
-import { addDays } from '$lib/core/time';
+	import { addDays } from '$lib/core/time';
 	import { Arranger, changed, off } from '$lib/ui/board/arranger.svelte';
 	import { hoursShown, type Span } from '$lib/ui/board/day-hours';
 	import DayRow from '$lib/ui/board/DayRow.svelte';
