@@ -179,6 +179,82 @@ describe('beside the board', () => {
 	});
 });
 
+describe('a draft plan', () => {
+	it('is worked on like the plan, looked at beside it, taken in part and whole, and taken back', async () => {
+		const ids = await plan(['suki', 'noor'], '2027-11-15', '2027-11-15');
+		const [mine = '', other = ''] = ids;
+		await open(office, `${base}/plan/drafts`);
+		expect(await seriousOn(office)).toEqual([]);
+		await press(office, 'New draft');
+		await fill(office, '[name=draft-name]', 'A day later');
+		await save(office, 'Begin');
+		await reads(office, 'Draft “A day later”');
+		const draftId = db.value<string>("select id from draft_plans where name = 'A day later'");
+		await open(office, `${base}/plan?draft=${draftId}&from=2027-11-15&weeks=1`);
+		await office.waitForSelector(bar(mine));
+		await office.focus(bar(mine));
+		await office.keyboard.down('Alt');
+		await office.keyboard.press('ArrowRight');
+		await office.keyboard.press('ArrowRight');
+		await office.keyboard.up('Alt');
+		await until(
+			() => db.value<string>("select json_extract(place, '$.day') from draft_changes where shift_id = ?", mine) === '2027-11-17',
+			'tried'
+		);
+		expect(where(mine)?.day).toBe('2027-11-15');
+		await office.waitForSelector(`${bar(mine)}.tried`);
+		// Taken back and done again within the draft.
+		await office.keyboard.down('Control');
+		await office.keyboard.press('z');
+		await office.keyboard.press('y');
+		await office.keyboard.up('Control');
+		await until(
+			() => db.value<string>("select json_extract(place, '$.day') from draft_changes where shift_id = ?", mine) === '2027-11-17',
+			'again'
+		);
+		await office.focus(bar(other));
+		await office.keyboard.press('Delete');
+		await until(() => db.value<number>('select count(*) from draft_changes where draft_id = ?', draftId) === 2, 'off in the draft');
+		expect(where(other)?.day).toBe('2027-11-15');
+		expect(await seriousOn(office)).toEqual([]);
+
+		await press(office, 'Beside the plan, and take');
+		await reads(office, 'Jobs that end on another day');
+		await reads(office, 'Ada Chandler');
+		expect(await seriousOn(office)).toEqual([]);
+		// Somebody else moves one of them on the plan itself.
+		const place = { jobId, phase: 'Slates', personId: 'noor', day: '2027-11-16', from: null, to: null, note: '' };
+		await run(office, 'plan.arrange', { changes: [{ id: other, version: 1, to: place }], despite: true });
+		await reads(office, 'Changed on the plan since');
+		await press(office, 'Take 1');
+		await until(() => where(mine)?.day === '2027-11-17', 'taken');
+		await press(office, 'Keep the draft’s', '[aria-label="Changed on the plan since"]');
+		await reads(office, 'Take it');
+		await press(office, 'Take it');
+		await until(() => where(other) === undefined, 'all taken');
+		await until(() => db.value<string>('select state from draft_plans where id = ?', draftId) === 'taken', 'closed');
+		await office.waitForFunction(() => location.pathname === '/plan');
+		await press(office, 'Undo', '[data-sonner-toast]');
+		await until(() => where(other)?.day === '2027-11-16', 'back on the plan');
+	});
+	it('is renamed, dropped, and taken up again', async () => {
+		const { draftId } = await run<{ draftId: string }>(office, 'plan.begin-draft', { name: 'Not this way' });
+		const state = () => db.value<string>('select state from draft_plans where id = ?', draftId);
+		await open(office, `${base}/plan/drafts`);
+		await press(office, 'Drop Not this way');
+		await until(() => state() === 'dropped', 'dropped');
+		await open(office, `${base}/plan?draft=${draftId}`);
+		await reads(office, 'This draft was taken or dropped');
+		await open(office, `${base}/plan/drafts`);
+		await press(office, 'Take up again Not this way');
+		await until(() => state() === 'open', 'open');
+		await press(office, 'Rename Not this way');
+		await fill(office, '[name=draft-name]', 'Perhaps this way');
+		await save(office, 'Save');
+		await reads(office, 'Perhaps this way');
+	});
+});
+
 describe('finding and moving', () => {
 	it('finds a slot beside the page, says its figures, and places it with one press', async () => {
 		await open(office, BOARD);

@@ -58,11 +58,11 @@
 				>{#each data.drafts as d (d.id)}<tr
 						><td><a class="link" href="/plan/drafts/{d.id}">{d.name}</a></td><td>{d.by}</td><td>{showInstant(d.at, data.company.zone)}</td
 						><td class="figure text-right">{d.changes}</td><td><Mark kind={MARKS[d.state]} label={d.state} /></td><td class="acts"
-							>{#if d.state === 'open'}<a class="link" href="/plan?draft={d.id}">Work on it<span class="sr-only">: {d.name}</span></a>
+							>{#if d.state === 'open'}<a class="link" href="/plan?draft={d.id}">Work on it<span class="sr-only"> {d.name}</span></a>
 								<button class="link" onclick={() => ask(d)}>Rename<span class="sr-only"> {d.name}</span></button>
 								<button class="link" onclick={() => drop(d, true)}>Drop<span class="sr-only"> {d.name}</span></button
 								>{:else if d.state === 'dropped'}<button class="link" onclick={() => drop(d, false)}
-									>Take up again<span class="sr-only">: {d.name}</span></button
+									>Take up again<span class="sr-only"> {d.name}</span></button
 								>{/if}</td
 						></tr
 					>{:else}<tr><td colspan="6" class="quiet">No draft yet. Begin one to move the coming weeks about without telling anybody.</td></tr

@@ -130,9 +130,9 @@
 								<span>on the plan: {words(c.was, 'not there any more')}<br />in the draft: {words(c.to, 'off the plan')}</span>
 								<span class="acts"
 									><button class="btn btn-small" onclick={() => settle([c], false)}
-										>Go by the plan<span class="sr-only">: {c.name}</span></button
+										>Go by the plan<span class="sr-only"> {c.name}</span></button
 									><button class="btn btn-small" onclick={() => settle([c], true)}
-										>Keep the draft’s<span class="sr-only">: {c.name}</span></button
+										>Keep the draft’s<span class="sr-only"> {c.name}</span></button
 									></span
 								>
 							</li>{/each}
