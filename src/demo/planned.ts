@@ -1,5 +1,5 @@
 import type { Input } from '../lib/contract';
-import { addDays, type Day } from '../lib/core/time';
+import { addDays, mondayOf, type Day } from '../lib/core/time';
 import { districtAt } from './districts';
 import type { Yard } from './yard';
 
@@ -50,27 +50,25 @@ export function planAround(yard: Yard, today: Day, { school, ahead, back }: Ids)
 	}
 	yard.at(today, '08:05').call('hattie', 'time-off.ask', { from: ahead(9), to: ahead(11), kind: 'vacation', note: 'Sister’s wedding' });
 	yard.plan(school, 'Shingles', ['teodor'], ahead(8), ahead(9));
-	tryOut(yard, today, school);
+	tryOut(yard);
 }
 
-/** What if a second crew came to the school first? Petra tries it; nobody is told. */
-function tryOut(yard: Yard, today: Day, school: string): void {
-	const { draftId } = yard.call('petra', 'plan.begin-draft', { name: 'Dry-in with two crews' });
+/** What if the library's last day were a Monday? Petra tries it; nobody is told. */
+function tryOut(yard: Yard): void {
 	const rows = yard.app.db.sqlite
 		.prepare(
 			`select s.id, s.version, s.job_id jobId, coalesce(p.name, '') phase, s.person_id personId, s.day, s.from_minute "from", s.to_minute "to", s.note
-			from shifts s left join phases p on p.id = s.phase_id
-			where s.day > ? and s.person_id in ('suki', 'callum') and s.job_id <> ? and s.firm_id is null order by s.day, s.person_id limit 4`
+			from shifts s join jobs j on j.id = s.job_id left join phases p on p.id = s.phase_id
+			where j.name like 'Osselmere Library%' and s.person_id is not null and s.firm_id is null
+			order by s.day desc, s.person_id`
 		)
-		.all(today, school) as (Input<'plan.arrange'>['changes'][number]['to'] & { id: string; version: number })[];
-	const changes = rows.map(({ id, version, ...to }) => ({ id, version, to: { ...to, jobId: school, phase: 'Dry-in' } }));
+		.all() as (NonNullable<Input<'plan.arrange'>['changes'][number]['to']> & { id: string; version: number })[];
+	const last = rows[0]?.day ?? '';
+	const changes = rows
+		.filter((r) => r.day === last)
+		.map(({ id, version, ...to }) => ({ id, version, to: { ...to, day: addDays(mondayOf(last), 7) } }));
+	const { draftId } = yard.call('petra', 'plan.begin-draft', { name: 'Library done on a Monday' });
 	if (changes.length > 0) yard.call('petra', 'plan.arrange', { draftId, changes, despite: true });
-	const later = rows.map(({ id: _, version: __, ...to }, n) => ({
-		id: `tried-${n}`,
-		version: null,
-		to: { ...to, day: addDays(to.day, 7) }
-	}));
-	if (later.length > 0) yard.call('petra', 'plan.arrange', { draftId, changes: later, despite: true });
 }
 
 /** Somebody's own calendar, as it comes as a file. */

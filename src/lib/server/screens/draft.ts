@@ -50,15 +50,17 @@ export function draftBeside(app: App, id: string) {
 			.all()
 			.map((p) => [p.id, p.name])
 	);
-	const where = (s: DraftPlace) => ({
+	const where = (s: DraftPlace, jobId: string) => ({
 		...{ day: s.day, from: s.from, to: s.to, phase: s.phase, note: s.note },
+		/** Named where it is another one than the draft's. */
+		job: s.jobId === jobId ? '' : jobLabel(db, s.jobId).name,
 		person: s.personId === null ? null : (names.get(s.personId) ?? 'somebody')
 	});
 	const changes = differs
 		.map(({ change, state, is }) => ({
 			...{ shiftId: change.shiftId, state, jobId: change.jobId, ...jobLabel(db, change.jobId) },
-			was: is ? where(is) : null,
-			to: change.to ? where(change.to) : null
+			was: is ? where(is, change.jobId) : null,
+			to: change.to ? where(change.to, change.jobId) : null
 		}))
 		.sort((a, b) => firstDay(a).localeCompare(firstDay(b)) || a.name.localeCompare(b.name));
 	const jobIds = [...new Set(differs.map((s) => s.change.jobId))];

@@ -285,6 +285,7 @@
 	.bar.tried {
 		border-style: dashed;
 		border-width: 1px 1px 1px 4px;
+		border-left-style: solid;
 		border-color: var(--tone);
 		background: var(--color-base-100);
 	}

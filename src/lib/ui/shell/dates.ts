@@ -5,6 +5,7 @@ const day = (o: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat('en-US', 
 const LONG = day({ month: 'short', day: 'numeric', year: 'numeric' });
 const NEAR = day({ month: 'short', day: 'numeric' });
 const SHORT = day({ weekday: 'short', day: 'numeric' });
+const WEEKDAY = day({ weekday: 'short', month: 'short', day: 'numeric' });
 const NARROW = day({ weekday: 'narrow' });
 const noon = (d: string) => new Date(`${d}T12:00Z`);
 
@@ -24,6 +25,8 @@ export const showDay = (d: string | null | undefined): string => (d ? LONG.forma
 export const nearDay = (d: string | null | undefined, today: string): string =>
 	d && d.slice(0, 4) === today.slice(0, 4) ? NEAR.format(noon(d)) : showDay(d);
 export const shortDay = (d: string): string => SHORT.format(noon(d));
+/** @example weekDay('2027-04-30') // 'Fri, Apr 30' */
+export const weekDay = (d: string): string => WEEKDAY.format(noon(d));
 /** A day where there is little room. @example narrowDay('2027-04-14') // '14 W' */
 export const narrowDay = (d: string): string => `${Number(d.slice(8))} ${NARROW.format(noon(d))}`;
 export const showInstant = (ms: number | null | undefined, zone: string): string => (ms ? inZone(zone).instant.format(ms) : '');

@@ -184,14 +184,14 @@
 		skills={skillsOn(data.board)}
 		{go}
 	/>
-	{#if data.draft}<p class="draft">
-			<strong>Draft “{data.draft.name}”</strong>: nobody is told, and the plan stays as it is. {data.draft.changes}
-			{data.draft.changes === 1 ? 'shift' : 'shifts'} tried{data.draft.since ? `, ${data.draft.since} changed on the plan since` : ''}.
-			<span
-				><a class="btn btn-small" href="/plan/drafts/{data.draft.id}">Beside the plan, and take</a>
-				<a class="link" href={viewPath({ ...view, draft: '' }, b.from, data.weeks)}>Back to the plan</a></span
-			>
-		</p>
+	{#if data.draft}<div class="draft">
+			<p>
+				<strong>Draft “{data.draft.name}”</strong>: nobody is told, and the plan stays as it is. {data.draft.changes}
+				{data.draft.changes === 1 ? 'shift' : 'shifts'} tried{data.draft.since ? `, ${data.draft.since} changed on the plan since` : ''}.
+			</p>
+			<a class="btn btn-small" href="/plan/drafts/{data.draft.id}">Beside the plan, and take</a>
+			<a class="link" href={viewPath({ ...view, draft: '' }, b.from, data.weeks)}>Back to the plan</a>
+		</div>
 	{:else if data.draftGone}<p class="draft" role="status">
 			This draft was taken or dropped: this is the plan itself. <a class="link" href="/plan/drafts">Draft plans</a>
 		</p>{/if}
@@ -263,17 +263,14 @@
 	.draft {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 4px 10px;
+		gap: 4px 16px;
 		align-items: baseline;
-		padding: 7px 18px;
-		background: var(--hatch), var(--color-base-100);
-		border-bottom: 1px solid var(--line);
+		padding: 6px 18px;
+		background: var(--color-base-200);
+		border-bottom: 2px dashed var(--quiet);
 	}
-	.draft span {
-		margin-left: auto;
-		display: flex;
-		gap: 14px;
-		align-items: baseline;
+	.draft p {
+		flex: 1;
 	}
 	.picked {
 		padding: 6px 18px;

@@ -101,5 +101,6 @@
 		display: flex;
 		gap: 16px;
 		justify-content: flex-end;
+		align-items: baseline;
 	}
 </style>

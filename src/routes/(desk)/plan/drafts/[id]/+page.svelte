@@ -7,7 +7,7 @@
 	import { clockText } from '$lib/ui/board/plan';
 	import Go from '$lib/ui/shell/Go.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
-	import { shortDay, showDay } from '$lib/ui/shell/dates';
+	import { showDay, weekDay } from '$lib/ui/shell/dates';
 	import { pagesOf } from '$lib/ui/shell/places';
 	let { data: given } = $props();
 	const data = $derived(latestOf(given));
@@ -23,7 +23,7 @@
 	let doubt = $state(false);
 	let busy = $state(false);
 	const FIGURES = [
-		['Paid time without a shift', 'gaps', true],
+		['Paid, without a shift', 'gaps', true],
 		['Overtime', 'overtime', true],
 		['Booked twice', 'twice', false]
 	] as const;
@@ -33,7 +33,8 @@
 		w === null
 			? none
 			: [
-					`${shortDay(w.day)}, ${w.person ?? 'nobody yet'}`,
+					`${weekDay(w.day)}, ${w.person ?? 'nobody yet'}`,
+					w.job,
 					w.from === null ? '' : `${clockText(w.from)}–${clockText(w.to)}`,
 					w.phase,
 					w.note
@@ -100,9 +101,9 @@
 				>
 				<tbody
 					>{#each FIGURES as [word, key, minutes] (key)}<tr
-							><td>{word}</td><td class="figure text-right">{shown(d.plan[key], minutes)}</td><td class="figure text-right"
-								>{shown(d.draft[key], minutes)}</td
-							><td class="figure text-right">{signed(d.draft[key] - d.plan[key], minutes)}</td></tr
+							><td>{word}</td><td class="figure whitespace-nowrap text-right">{shown(d.plan[key], minutes)}</td><td
+								class="figure whitespace-nowrap text-right">{shown(d.draft[key], minutes)}</td
+							><td class="figure whitespace-nowrap text-right">{signed(d.draft[key] - d.plan[key], minutes)}</td></tr
 						>{/each}</tbody
 				>
 			</table>
