@@ -1,4 +1,7 @@
-import type { Browser, Page } from 'puppeteer-core';
+import { writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Browser, ElementHandle, Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { seriousOn } from './axe';
 import { run, save } from './bench-steps';
@@ -166,6 +169,53 @@ describe('a season is planned from nothing', () => {
 		);
 		expect(texts.map(([status]) => status)).toEqual([200, 200, 200]);
 		expect(texts[2]![1]).toContain('BEGIN:VCALENDAR');
+	});
+});
+
+describe('agreements', () => {
+	const soldTo = (customer: string) =>
+		db.value<number>(
+			"select count(*) from agreements a join customers c on c.id = a.customer_id where c.name = ? and a.state = 'open' and a.service_id = ?",
+			customer,
+			serviceId
+		);
+	it('come out of a table, each column put where it belongs, and are taken back', async () => {
+		const path = join(tmpdir(), `agreements-${process.pid}.csv`);
+		writeFileSync(
+			path,
+			'Owner,Street,How often,Labor hours,Price\nQuarry Homes,1 Quarry,12,20,700.00\nQuarry Homes,2 Quarry,12,20,700.00\n,3 Quarry,12,20,700.00\n'
+		);
+		await open(page, ROUNDS());
+		await press(page, 'From a file …');
+		await page.waitForSelector('dialog[open] input[type=file]');
+		await ((await page.$('dialog[open] input[type=file]')) as ElementHandle<HTMLInputElement>).uploadFile(path);
+		await reads(page, '2 of 3: 0 for sites that are known, 0 for new ones, 2 for new customers; 1 cannot be taken.');
+		// “How often” is not guessed: it is put where it belongs.
+		await page.select('dialog[open] [name=column-visits]', '2');
+		await reads(page, '12 × · 20 h');
+		expect(await seriousOn(page)).toEqual([]);
+		await save(page, 'Take 2');
+		await until(() => soldTo('Quarry Homes') === 2, 'sold');
+		expect(
+			db.value(
+				"select group_concat(distinct a.visits || ' ' || a.hours || ' ' || a.price) from agreements a join sites s on s.id = a.site_id where s.address like '%Quarry'"
+			)
+		).toBe('12 200000 70000');
+		await press(page, 'Undo', '[data-sonner-toast]');
+		await until(() => soldTo('Quarry Homes') === 0, 'taken back');
+	});
+	it('are sold to several sites at once', async () => {
+		const before = soldTo('Quarry Homes');
+		await open(page, ROUNDS());
+		await press(page, 'New agreement');
+		await fill(page, 'dialog[open] [name=find]', 'Quarry');
+		await press(page, 'Save', 'dialog[open]');
+		await reads(page, 'Choose the site, or several.');
+		for (const box of await page.$$('dialog[open] input[name=site]')) await box.click();
+		await reads(page, 'Sites: 2 chosen');
+		expect(await seriousOn(page)).toEqual([]);
+		await save(page, 'Save');
+		await until(() => soldTo('Quarry Homes') === before + 2, 'sold to both');
 	});
 });
 

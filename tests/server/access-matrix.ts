@@ -303,10 +303,12 @@ export const ACCESS = `
   OFE---        rounds.renew
   OFE---        rounds.save-cadence
   OFE---        rounds.save-service
+  OFE---        rounds.sell-many
   OFE---        rounds.set-aside-service
   OF----        rounds.set-order
   OFELC-        rounds.skip-visit
   OF----        rounds.undo-plan
+  OFE---        rounds.unsell
   O-----        tax.save-code
   O-----        tax.save-component
   OF----        time-off.add

@@ -99,7 +99,7 @@ describe('an agreement', () => {
 		const siteId = value<string>(app, 'select site_id from agreements');
 		const again = () =>
 			yard.call('petra', 'rounds.add-agreement', { serviceId, siteId, year: 2027, visits: 1, hours: 0, price: 0, note: '' });
-		expect(refused(again)).toEqual(['siteId', 'This site has an agreement of this season already.']);
+		expect(refused(again)).toEqual(['siteId', '1 Harbor Row has an agreement of this season already.']);
 		plan([a!.agreementId]);
 		const { takenOff } = yard.call('petra', 'rounds.end-agreement', { agreementId: a!.agreementId, reason: 'Sold the house' });
 		expect(takenOff).toBe(15);

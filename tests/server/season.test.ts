@@ -1,6 +1,7 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { Input } from '$lib/contract';
 import { Viewer } from '$lib/core/access';
+import { guessAgreements, pointsAsTable, readAgreements, readCsv } from '$lib/core/formats';
 import { randomUUID } from 'node:crypto';
 import type { App } from '$lib/server/app';
 import { agreementList, roundsFile, stopsOf, visitsOfService } from '$lib/server/rounds';
@@ -418,5 +419,101 @@ describe('visits whose day is over', () => {
 		for (const v of all.flatMap(visitsOf).filter((v) => v.day < '2027-04-30'))
 			yard.call('petra', 'rounds.skip-visit', { visitId: v.id, reason: 'Storm' });
 		expect(missed()).toEqual([]);
+	});
+});
+
+describe('agreements sold many at once', () => {
+	const row = (more: Partial<Input<'rounds.sell-many'>['rows'][number]> = {}) => ({
+		...{ siteId: null, customer: 'Care Ltd', address: '1 Quay', district: 'Quayside', lat: null, lng: null },
+		...{ visits: 14, hours: 630_000, price: 300_000, note: '' },
+		...more
+	});
+	const sellMany = (rows: ReturnType<typeof row>[]) =>
+		yard.call('petra', 'rounds.sell-many', { serviceId, year: 2027, billing: 'instalments', rows });
+	it('find their customer and site by name, and make what is not there, once', () => {
+		const { agreementIds, ...made } = sellMany([row(), row({ address: '2 Quay' }), row({ customer: 'care ltd', address: '3 Quay' })]);
+		expect([agreementIds.length, made]).toEqual([3, { newSites: 3, newCustomers: 1 }]);
+		expect(count(app, "select count(*) from customers where name = 'Care Ltd'")).toBe(1);
+		expect(value(app, "select sum(contract_net) from jobs where source = 'Season'")).toBe(900_000);
+		// Another service for the same sites: nothing is made twice.
+		const other = yard.call('petra', 'rounds.save-service', {
+			...{
+				serviceId: null,
+				name: 'Spring opening',
+				wording: '',
+				from: '03-01',
+				to: '05-31',
+				visits: 1,
+				hours: 20_000,
+				price: 20_000,
+				setUp: 0
+			},
+			cadence: { by: 'weeks', every: 2 }
+		}).serviceId;
+		const again = yard.call('petra', 'rounds.sell-many', {
+			serviceId: other,
+			year: 2027,
+			billing: 'visit',
+			rows: [row(), row({ address: '2 quay' })]
+		});
+		expect(again).toMatchObject({ newSites: 0, newCustomers: 0 });
+	});
+	it('are all sold or none, and the site that has one already is named', () => {
+		sellMany([row()]);
+		expect(refused(() => sellMany([row({ address: '2 Quay' }), row()]))).toEqual([
+			'siteId',
+			'1 Quay has an agreement of this season already.'
+		]);
+		expect(count(app, "select count(*) from sites where address = '2 Quay'")).toBe(0);
+		expect(refused(() => sellMany([row({ customer: ' ' })]))[1]).toBe('One of these rows names no customer.');
+	});
+	it('are taken back while nothing is planned of them; their jobs wait for no bill', () => {
+		const { agreementIds } = sellMany([row(), row({ address: '2 Quay' })]);
+		yard.call('petra', 'rounds.unsell', { agreementIds: agreementIds.slice(0, 1), reason: 'Taken back' });
+		expect(agreementList(app, serviceId, viewer('office'))).toHaveLength(1);
+		expect(value(app, 'select contract_net from jobs where id = (select job_id from agreements where id = ?)', agreementIds[0]!)).toBe(0);
+		// The site can be sold to again.
+		sellMany([row()]);
+		plan(agreementIds.slice(1));
+		expect(refused(() => yard.call('petra', 'rounds.unsell', { agreementIds: agreementIds.slice(1), reason: 'Taken back' }))[1]).toContain(
+			'is under way'
+		);
+	});
+	it('come back from the table they are written to', () => {
+		sold(3, { note: 'Key, at the “desk”' });
+		const text = roundsFile(app, serviceId, 'csv', viewer('office'))!.text.replace(/^\uFEFF/, '');
+		const rows = readCsv(text);
+		const read = readAgreements(rows, guessAgreements(rows[0]!));
+		expect(read.map((r) => [r.why, r.agreement])).toEqual(
+			[1, 2, 3].map((n) => [
+				'',
+				{
+					...{
+						customer: 'Property care',
+						address: `${n} Harbor Row`,
+						district: n % 2 ? 'Quayside' : 'Weirside',
+						visits: 14,
+						hours: 630_000
+					},
+					...{ price: 300_000, note: 'Key, at the “desk”', lat: -47 - (n - 1) / 1000, lng: -131 }
+				}
+			])
+		);
+		const map = pointsAsTable(roundsFile(app, serviceId, 'geojson', viewer('office'))!.text);
+		expect(readAgreements(map, guessAgreements(map[0]!)).map((r) => [r.why, r.agreement.address, r.agreement.visits])).toEqual(
+			[1, 2, 3].map((n) => ['', `${n} Harbor Row`, 14])
+		);
+	});
+	it('ended early are worth what was charged of them', () => {
+		const [a] = sold(1);
+		plan([a!.agreementId]);
+		const [first] = visitsOf(a!.agreementId);
+		yard.at(first!.day, '10:00').call('noor', 'rounds.do-visit', { visitId: first!.id, done: true, note: '' });
+		const version = value<number>(app, 'select version from agreements where id = ?', a!.agreementId);
+		yard.call('petra', 'rounds.end-agreement', { agreementId: a!.agreementId, reason: 'Sold the house', version });
+		expect(value(app, 'select contract_net from jobs where id = ?', a!.jobId)).toBe(
+			value(app, 'select charge from cost_entries where job_id = ?', a!.jobId)
+		);
+		expect(value(app, 'select contract_net from jobs where id = ?', a!.jobId)).toBe(21_429);
 	});
 });

@@ -36,6 +36,7 @@ export * from './people/roles';
 export * from './time/weeks';
 export * from './repeats/commands';
 export * from './rounds/commands';
+export * from './rounds/many';
 export * from './firms/commands';
 export * from './planning/asks';
 export * from './site-forms/commands';

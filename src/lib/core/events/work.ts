@@ -55,6 +55,8 @@ export const WORK = {
 	'repeats.end': (p: { name: string; lastDay: string }) => `${p.name} ends on ${longDay(p.lastDay)}`,
 	'rounds.save-service': (p: { name: string }) => `Season service ${p.name} saved`,
 	'rounds.save-cadence': (p: { service: string; name: string }) => `${p.service}: cadence ${p.name} saved`,
+	'rounds.sell-many': (p: { service: string; count: number; year: number }) =>
+		`${p.service}: sold to ${p.count} site${p.count === 1 ? '' : 's'} for ${p.year}`,
 	'rounds.renew': (p: { service: string; count: number; year: number }) => `${p.service}: ${p.count} agreements renewed for ${p.year}`,
 	'rounds.set-order': (p: { sites: number }) => `Order of ${p.sites} sites on their round set`,
 	'rounds.move-visits': (p: { count: number }) => `${p.count} visit${p.count === 1 ? '' : 's'} of rounds changed`,

@@ -7,3 +7,4 @@ export * from './lead-text';
 export * from './customers';
 export * from './leads';
 export * from './bank';
+export * from './agreements';

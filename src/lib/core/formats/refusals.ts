@@ -15,6 +15,7 @@ export const catalog = {
 	'value-refused': (p: { where: string; why: string }) => `${p.where}: ${p.why}`,
 	'no-column-called-name-give-columns': () => 'No column is called “Name”. Give the columns headings, and try again.',
 	'no-row-of-headings-with-date': () => 'No row of headings with a date and an amount was found in this file.',
+	'not-geojson': () => 'This is not a GeoJSON file with features.',
 	'not-text-file': () => 'This is not a text file. Save the price list as CSV and try again.',
 	'ofx-file-holds-no-transactions': () => 'This OFX file holds no transactions.'
 };

@@ -3,6 +3,7 @@ export { cadencesOf, saveCadence } from './cadences';
 export { visitsTo } from './coming';
 export { dayMove, moveDay, moveDayBack } from './moved-day';
 export { roundsFile } from './files';
+export { sellMany, unsell } from './many';
 export { moveVisits, movesTo, orderRound, roundMoves } from './moved';
 export { daysOfPlan, differenceWords, planRound, proposeRound, undoRound } from './plan';
 export {

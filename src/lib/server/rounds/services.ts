@@ -2,8 +2,8 @@ import { say } from '../../contract/refusals/rounds';
 import { belongToCustomer, openJobFor } from '../sales';
 import * as contract from '../../contract/rounds/commands';
 import { and, eq, gte, sql } from 'drizzle-orm';
-import { cents } from '../../core/money';
-import { seasonOf } from '../../core/rounds';
+import { cents, type Cents } from '../../core/money';
+import { instalmentsOf, seasonOf, shareOf } from '../../core/rounds';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
 import { checkCadence } from './cadences';
@@ -52,7 +52,8 @@ export function sell(ctx: Context, service: Service, siteId: string, year: numbe
 	const site = ctx.get(sites, siteId, 'This site');
 	const customer = ctx.get(customers, site.customerId, 'Its customer');
 	const season = seasonOf(service, year);
-	if (soldAlready(ctx, site.id, service.id, season.from)) throw new Refusal(say('site-has-agreement-of-season-already'), 'siteId');
+	if (soldAlready(ctx, site.id, service.id, season.from))
+		throw new Refusal(say('site-has-agreement-of-season-already', { address: site.address }), 'siteId');
 	const job = openJobFor(ctx, {
 		name: `${service.name} ${year}, ${site.address.split(',')[0] ?? ''}`,
 		customerId: customer.id,
@@ -106,6 +107,24 @@ export const changeAgreement = serve(contract.changeAgreement, (ctx, i) => {
 	ctx.happened([`customer:${a.customerId}`, `job:${a.jobId}`], 'rounds.change-agreement', { number: a.number }, 'plan');
 });
 
+/** What of an agreement's price became charges: of the visits done, of instalments that were due, or all of it. */
+function earnedOf(ctx: Context, a: typeof agreements.$inferSelect): Cents {
+	const price = cents(a.price);
+	if (a.billing === 'completion') return a.charged > 0 ? price : cents(0);
+	const parts =
+		a.billing === 'instalments'
+			? instalmentsOf(price, a)
+					.slice(0, a.charged)
+					.map((p) => p.amount)
+			: ctx.db
+					.select({ share: visits.share })
+					.from(visits)
+					.where(and(eq(visits.agreementId, a.id), eq(visits.state, 'done')))
+					.all()
+					.map((v) => shareOf(price, a.visits, v.share ?? 0));
+	return cents(parts.reduce((sum, n) => sum + n, 0));
+}
+
 export const endAgreement = serve(contract.endAgreement, (ctx, i) => {
 	const a = ctx.get(agreements, i.agreementId, 'This agreement');
 	if (a.state === 'ended') throw new Refusal(say('agreement-has-ended-already'));
@@ -116,6 +135,8 @@ export const endAgreement = serve(contract.endAgreement, (ctx, i) => {
 		.all();
 	for (const v of ahead) ctx.remove(visits, v.id);
 	ctx.update(agreements, a.id, { state: 'ended' }, i.version);
+	// Nothing more is owed of it: it is worth what was charged, and its job is not waited on to be billed.
+	ctx.update(jobs, a.jobId, { contractNet: earnedOf(ctx, a) });
 	ctx.happened(
 		[`customer:${a.customerId}`, `job:${a.jobId}`],
 		'rounds.end-agreement',

@@ -2,13 +2,16 @@
 	import { untrack } from 'svelte';
 	import { command } from '$lib/client/command';
 	import { told } from '$lib/client/told';
+	import type { Input } from '$lib/contract';
 	import { parseCents, parseQuantity, toTyped } from '$lib/core/money';
 	import { Refusal } from '$lib/core/refusal';
 	import type { Billing } from '$lib/core/rounds';
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
 	import { readAt, wholeTyped } from '../forms/typed';
+	import { toggled } from '../lists';
 	import { showDay } from '../shell/dates';
+	import BillingSelect from './BillingSelect.svelte';
 	/** A season service sold to a site, or what was sold put right. */
 	interface Props {
 		service: { id: string; name: string; visits: number; hours: number; price: number };
@@ -30,12 +33,12 @@
 		} | null;
 		onclose: () => void;
 	}
+	type Sold = Pick<Input<'rounds.sell-many'>['rows'][number], 'visits' | 'hours' | 'price' | 'note'>;
 	let { service, sites, today, agreement, onclose }: Props = $props();
 	let open = $state(true);
 	let find = $state('');
 	let t = $state(
 		untrack(() => ({
-			siteId: '',
 			year: today.slice(0, 4),
 			visits: String(agreement?.sold ?? service.visits),
 			hours: toTyped(agreement?.hours ?? service.hours, 4),
@@ -46,6 +49,8 @@
 			addOn: ''
 		}))
 	);
+	let siteIds = $state<ReadonlySet<string>>(new Set());
+	const chosenSites = $derived(sites.filter((s) => siteIds.has(s.id)));
 	let problem = $state('');
 	let field = $state('');
 	const at = (f: string) => (field === f ? problem : '');
@@ -71,16 +76,37 @@
 				billing: t.billing,
 				note: t.note
 			};
+			if (!agreement && siteIds.size === 0) return void ([problem, field] = ['Choose the site, or several.', 'siteId']);
 			const r = agreement
 				? await command('rounds.change-agreement', { agreementId: agreement.id, version: agreement.version, ...what })
-				: await command('rounds.add-agreement', { serviceId: service.id, siteId: t.siteId, year: wholeTyped(t.year), ...what });
+				: await sell(what);
 			if (r.ok) open = false;
-			else [problem, field] = [r.field === 'siteId' && !t.siteId ? 'Choose the site.' : r.message, r.field ?? ''];
+			else [problem, field] = [r.message, r.field ?? ''];
 		} catch (e) {
 			if (!(e instanceof Refusal)) throw e;
 			[problem, field] = [e.message, e.field ?? ''];
 		}
 	}
+	/** One site, or each of several for the same. */
+	async function sell(what: Sold & { billing: Billing }) {
+		const [of, [only, ...more]] = [{ serviceId: service.id, year: wholeTyped(t.year) }, chosenSites];
+		const { billing, ...sold } = what;
+		const r =
+			only && more.length === 0
+				? await command('rounds.add-agreement', { ...of, siteId: only.id, ...what })
+				: await command('rounds.sell-many', { ...of, billing, rows: chosenSites.map((s) => ({ ...asRow(s), ...sold })) });
+		if (r.ok) {
+			const agreementIds = 'agreementIds' in r.result ? r.result.agreementIds : [r.result.agreementId];
+			told(`${agreementIds.length === 1 ? 'An agreement' : `${agreementIds.length} agreements`} sold.`, async () => {
+				const back = await command('rounds.unsell', { agreementIds, reason: 'Taken back' });
+				return back.ok ? null : back.message;
+			});
+		}
+		return r;
+	}
+	const asRow = (s: Props['sites'][number]) => ({
+		...{ siteId: s.id, customer: s.customer, address: s.address, district: '', lat: null, lng: null }
+	});
 	async function end() {
 		if (!agreement) return;
 		const r = await command('rounds.end-agreement', { agreementId: agreement.id, reason: t.reason, version: agreement.version });
@@ -115,14 +141,26 @@
 	problem={FIELDS.includes(field) ? '' : problem}
 >
 	{#if !agreement}
-		<Field label="Find the site"><input class="input" name="find" placeholder="Customer or address" bind:value={find} /></Field>
-		<Field label="Site" problem={at('siteId')}
-			><select class="select" name="site" bind:value={t.siteId}
-				><option value="">{found.length === 60 ? 'choose, or find more' : 'choose'}</option>{#each found as s (s.id)}<option value={s.id}
-						>{s.customer}: {s.address}</option
-					>{/each}</select
-			></Field
-		>
+		<Field label="Find the sites"><input class="input" name="find" placeholder="Customer or address" bind:value={find} /></Field>
+		<fieldset class="sites">
+			<legend>Sites{siteIds.size ? `: ${siteIds.size} chosen` : ''}</legend>
+			<div>
+				{#each [...chosenSites, ...found.filter((s) => !siteIds.has(s.id))] as s (s.id)}<label
+						><input
+							type="checkbox"
+							class="checkbox"
+							name="site"
+							value={s.id}
+							checked={siteIds.has(s.id)}
+							onchange={(e) => (siteIds = toggled(siteIds, [s.id], e.currentTarget.checked))}
+						/>
+						{s.customer}: {s.address}</label
+					>{:else}<p class="quiet">No site is found by that.</p>{/each}{#if found.length === 60}<p class="quiet">
+						and more: find them by name
+					</p>{/if}
+			</div>
+			{#if at('siteId')}<p class="problem" role="alert">{problem}</p>{/if}
+		</fieldset>
 		<Field label="Year" problem={at('year')}><input class="input" name="year" inputmode="numeric" bind:value={t.year} /></Field>
 	{/if}
 	<div class="grid grid-cols-3 gap-3">
@@ -131,13 +169,7 @@
 		<Field label="Labor hours" problem={at('hours')}><input class="input" name="hours" inputmode="decimal" bind:value={t.hours} /></Field>
 		<Field label="Price" problem={at('price')}><input class="input" name="price" inputmode="decimal" bind:value={t.price} /></Field>
 	</div>
-	<Field label="Billed" problem={at('billing')}
-		><select class="select" name="billing" bind:value={t.billing}
-			><option value="visit">each visit its share, when it is done</option><option value="instalments"
-				>in equal parts, at the end of each month of the season</option
-			><option value="completion">whole, when all visits are done</option></select
-		></Field
-	>
+	<BillingSelect bind:value={t.billing} problem={at('billing')} />
 	<Field label="Note for the crew"><textarea class="textarea" rows="2" name="note" bind:value={t.note}></textarea></Field>
 	{#if agreement}
 		<div class="flex items-end gap-3">
@@ -158,3 +190,14 @@
 			</p>{/if}
 	{/if}
 </Dialog>
+
+<style>
+	.sites > div {
+		max-height: 22vh;
+		overflow: auto;
+		display: grid;
+		gap: 2px;
+		padding: 6px 10px;
+		border: 1px solid var(--line);
+	}
+</style>

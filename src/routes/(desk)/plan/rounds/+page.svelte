@@ -7,6 +7,7 @@
 	import SiteMap from '$lib/ui/map/SiteMap.svelte';
 	import { narrowed, narrowedIn, plannedOf, soldOnSite, WEEKDAYS, type AgreementRow } from '$lib/ui/rounds/agreement-rows';
 	import AgreementDialog from '$lib/ui/rounds/AgreementDialog.svelte';
+	import AgreementsImport from '$lib/ui/rounds/AgreementsImport.svelte';
 	import CadenceDialog from '$lib/ui/rounds/CadenceDialog.svelte';
 	import PlanPanel from '$lib/ui/rounds/PlanPanel.svelte';
 	import RenewDialog from '$lib/ui/rounds/RenewDialog.svelte';
@@ -35,7 +36,7 @@
 	/** The list is narrowed to the part of the ground that is seen. */
 	let onlySeen = $state(false);
 	let inView: (p: { lat: number | null; lng: number | null }) => boolean = $state.raw(() => true);
-	let editing = $state<'service' | 'new service' | 'agreement' | 'suggest' | 'renew' | null>(null);
+	let editing = $state<'service' | 'new service' | 'agreement' | 'import' | 'suggest' | 'renew' | null>(null);
 	let changing = $state<string | null>(null);
 	let said = $state('');
 	/** The site that the next press on the map gives a place. */
@@ -126,8 +127,9 @@
 >
 	{#snippet actions()}{#if data.mayChange}
 			<button class="btn" onclick={() => (editing = 'new service')}>New season service</button>
-			{#if data.service && !data.service.archived}<button class="btn btn-primary" onclick={() => (editing = 'agreement')}
-					>New agreement</button
+			{#if data.service && !data.service.archived}<button class="btn" onclick={() => (editing = 'import')}>From a file …</button><button
+					class="btn btn-primary"
+					onclick={() => (editing = 'agreement')}>New agreement</button
 				>{/if}
 		{/if}{/snippet}
 	{#if data.service}
@@ -303,6 +305,15 @@
 {/if}
 {#if data.service && editing === 'agreement'}
 	<AgreementDialog service={data.service} sites={data.sites} today={data.today} agreement={null} onclose={() => (editing = null)} />
+{/if}
+{#if data.service && editing === 'import'}
+	<AgreementsImport
+		service={data.service}
+		sites={data.sites}
+		today={data.today}
+		ondone={(words) => ([editing, said] = [null, words])}
+		onclose={() => (editing = null)}
+	/>
 {/if}
 {#if data.service && agreement}
 	{#key agreement.id}<AgreementDialog

@@ -1,0 +1,42 @@
+import { Type } from '@sinclair/typebox';
+import { BILLINGS } from '../../core/rounds';
+import { command } from '../define';
+import { Id, Name, Nothing, orNull, strict, Text } from '../inputs';
+
+const Sold = Type.Object(
+	{
+		/** The site; null: one of this customer and address, made where there is none. */
+		siteId: orNull(Id),
+		...{ customer: Text(200), address: Text(300), district: Text(80) },
+		...{ lat: orNull(Type.Number({ minimum: -90, maximum: 90 })), lng: orNull(Type.Number({ minimum: -180, maximum: 180 })) },
+		visits: Type.Integer({ minimum: 1, maximum: 366 }),
+		/** Ten-thousandths of an hour, cents. */
+		...{ hours: Type.Integer({ minimum: 0, maximum: 1e10 }), price: Type.Integer({ minimum: 0, maximum: 1e11 }) },
+		note: Text(2000)
+	},
+	strict
+);
+
+/** A season service is sold to many sites at once, as picked or out of a table. All of them or none. */
+export const sellMany = command('rounds.sell-many', {
+	right: 'jobs.change',
+	size: 8_000_000,
+	input: Type.Object(
+		{
+			serviceId: Id,
+			year: Type.Integer({ minimum: 2000, maximum: 2100 }),
+			billing: Type.Union(BILLINGS.map((b) => Type.Literal(b))),
+			rows: Type.Array(Sold, { minItems: 1, maxItems: 5000 })
+		},
+		strict
+	),
+	output: Type.Object({ agreementIds: Type.Array(Type.String()), newSites: Type.Integer(), newCustomers: Type.Integer() }, strict)
+});
+
+/** Takes agreements back that were sold by mistake: only those of which nothing is planned, done or charged. Sites and customers stay. */
+export const unsell = command('rounds.unsell', {
+	right: 'jobs.change',
+	size: 400_000,
+	input: Type.Object({ agreementIds: Type.Array(Id, { minItems: 1, maxItems: 5000, uniqueItems: true }), reason: Name }, strict),
+	output: Nothing
+});
