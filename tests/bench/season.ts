@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { makeRepeats } from '../../src/lib/server/repeats';
 import { addDays } from '../../src/lib/core/time';
 import type { Day } from '../../src/lib/core/time';
 import { wallTime } from '../../src/lib/core/time';
@@ -95,4 +96,47 @@ export async function seasonBench(): Promise<void> {
 		3
 	);
 	grew('a season planned', small.command, large.command);
+}
+
+/** Ten thousand rules, looked at on a day on which a thirtieth of them is due, and once more when nothing is. */
+export async function repeatsBench(): Promise<void> {
+	const looked = async (rules: number): Promise<{ due: number; idle: number; made: number; byHand: number }> => {
+		const { app, yard } = await fresh();
+		const jobId = yard.job('Bench', yard.customer('Bench', 'organization', 'b@bench.example', '', ''), '1 Bench Road', [-47, -131]);
+		yard.call('petra', 'jobs.win', { jobId });
+		const db = app.db.sqlite;
+		const rule = db.prepare(
+			"insert into repeat_rules (id, job_id, name, rule, on_holiday, way, ahead_days, made_to, look_on) values (?, ?, 'Bench', ?, 'move', 'made', 0, '2027-03-31', ?)"
+		);
+		const of = (day: number) => JSON.stringify({ by: 'month day', day, every: 1, start: '2027-04-01' });
+		db.transaction(() => {
+			// Each was looked at before: it knows on which day of the month it comes next.
+			for (let n = 0; n < rules; n++) rule.run(`r${n}`, jobId, of((n % 30) + 1), `2027-04-${String((n % 30) + 1).padStart(2, '0')}`);
+			db.prepare("update repeat_rules set look_on = '2027-05-01' where look_on < '2027-04-20'").run();
+		})();
+		yard.at('2027-04-20', '06:00');
+		let at = performance.now();
+		makeRepeats(app);
+		const due = performance.now() - at;
+		at = performance.now();
+		makeRepeats(app);
+		const idle = performance.now() - at;
+		const made = db.prepare('select count(*) from repeat_occurrences').pluck().get() as number;
+		at = performance.now();
+		for (let n = 0; n < made; n++) {
+			const job = {
+				...{ customerId: null, customerName: 'Bench', address: '', kindOfWork: '', source: '', wanted: '' },
+				name: `By hand ${n}`
+			};
+			yard.call('petra', 'jobs.win', { jobId: yard.call('petra', 'jobs.open', job).jobId });
+		}
+		const byHand = performance.now() - at;
+		db.close();
+		return { due, idle, made, byHand };
+	};
+	const small = await looked(1_000);
+	const large = await looked(10_000);
+	note('repeat rules looked at, nothing due', '10,000 rules', large.idle, '1 s', 1_000, 1);
+	note('repeat rules due', `${large.made} of 10,000, their jobs made`, large.due, 'as many jobs opened and won', large.byHand, 2);
+	grew('repeat rules', small.due, large.due);
 }

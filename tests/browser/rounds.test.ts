@@ -306,10 +306,16 @@ describe('a repeat job', () => {
 		await press(page, 'Leave out May 5, 2027');
 		await until(() => db.value('select count(*) from repeat_exceptions where rule_id = ? and day is null', ruleId) === 1, 'left out');
 		await reads(page, 'left out, by hand');
-		await press(page, 'Move May 12, 2027');
+		await press(page, 'Change May 12, 2027');
 		await choose(page, '[name=moved-to]', '2027-05-14');
-		await press(page, 'Move it', 'dialog[open]');
-		await reads(page, 'comes on May 14, 2027, by hand');
+		await fill(page, '[name=one-price]', '85.00');
+		await fill(page, '[name=one-note]', 'Bring the long ladder');
+		expect(await seriousOn(page)).toEqual([]);
+		await press(page, 'Change this one', 'dialog[open]');
+		await reads(page, 'comes on May 14, 2027 · 85.00 · Bring the long ladder, by hand');
+		expect(
+			db.value("select json_extract(other, '$.price') from repeat_exceptions where occurs_on = '2027-05-12' and rule_id = ?", ruleId)
+		).toBe(8500);
 		await press(page, 'as the rule says for May 5, 2027');
 		await until(() => db.value('select count(*) from repeat_exceptions where rule_id = ?', ruleId) === 1, 'as the rule says');
 		await choose(page, '[name=last-day]', '2027-05-31');

@@ -42,7 +42,7 @@ import { jobWork } from '$lib/server/screens/job-work';
 import { formsToApprove } from '$lib/server/site-forms/commands';
 import { handoverContent } from '$lib/server/site-forms/handovers';
 import { hoursWeek, payrollRows } from '$lib/server/time/weeks';
-import { freshYard, OWNER, value, wonJob } from './yard';
+import { freshYard, OWNER, value, viewer, wonJob } from './yard';
 
 /** Tables that grow for ever; the others hold a screenful. */
 const GROWING = [
@@ -252,7 +252,7 @@ describe('what a screen asks', () => {
 		['agreements', () => agreementList(app, ids.service, OWNER)],
 		['plannings', () => plansOf(app, ids.service)],
 		['stops of a day', () => stopsOf(app, 'gutter', '2027-04-14')],
-		['repeat jobs', () => repeatList(app)],
+		['repeat jobs', () => repeatList(app, viewer('office'))],
 		['what a rule made', () => madeBy(app, 'x')],
 		['forms to approve', () => formsToApprove(app)],
 		['a handover', () => handoverContent(app.db.orm, ids.job, { tasks: true, hours: true, materials: true, pictures: true }, '')],

@@ -10,6 +10,17 @@ export const repeatComing = query('repeats.coming', {
 		Type.Object(
 			{
 				...{ occursOn: Type.String(), day: orNull(Type.String()), merged: Type.Boolean() },
+				/** What else is different about it; null: nothing. */
+				other: orNull(
+					Type.Object(
+						{
+							...{ crewId: Type.Optional(orNull(Type.String())), note: Type.Optional(Type.String()) },
+							...{ from: Type.Optional(orNull(Type.Integer())), to: Type.Optional(orNull(Type.Integer())) },
+							price: Type.Optional(orNull(Type.Integer()))
+						},
+						strict
+					)
+				),
 				...{ exception: Type.Boolean(), made: Type.Boolean(), jobId: orNull(Type.String()), number: orNull(Type.Integer()) }
 			},
 			strict

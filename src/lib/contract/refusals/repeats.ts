@@ -8,6 +8,7 @@ export const catalog = {
 	'day-is-over': () => 'This day is over.',
 	'moved-too-far': () => 'That is more than a year later: leave it out, and make another.',
 	'rule-not-there': () => 'This rule is not there any more.',
+	'say-price-to-invoice': () => 'Say for how much: a draft of nothing is none.',
 	'only-job-won-makes-others-like': () => 'Only a job that is won makes others like it.',
 	'say-which-crew-gets-them': () => 'Say which crew gets them.'
 };

@@ -1,8 +1,10 @@
 import { Type } from '@sinclair/typebox';
 import { command } from '../define';
-import { DayText, Id, Name, Nothing, RepeatInput, strict, Version } from '../inputs';
+import { DayText, Id, Name, Nothing, orNull, RepeatInput, strict, Text, Version } from '../inputs';
 
 const Minute = Type.Union([Type.Integer({ minimum: 0, maximum: 2160 }), Type.Null()]);
+
+const Price = orNull(Type.Integer({ minimum: 0, maximum: 1e11 }));
 
 /** A job makes its successors by a rule; a new rule makes none for days that are over. */
 export const saveRepeat = command('repeats.save', {
@@ -19,6 +21,9 @@ export const saveRepeat = command('repeats.save', {
 			from: Minute,
 			to: Minute,
 			ahead: Type.Integer({ minimum: 0, maximum: 366 }),
+			/** What each is sold for, cents, and whether a draft invoice of it is made on its day. */
+			price: Type.Optional(Price),
+			invoice: Type.Optional(Type.Union([Type.Literal('none'), Type.Literal('draft')])),
 			version: Version
 		},
 		strict
@@ -33,10 +38,24 @@ export const pauseRepeat = command('repeats.pause', {
 	output: Nothing
 });
 
-/** One occurrence that is still to come is left out (day null), or comes on another day. */
+/** One occurrence that is still to come is left out (day null), comes on another day, or is another: crew, time, note, price. */
 export const exceptRepeat = command('repeats.except', {
 	right: 'jobs.change',
-	input: Type.Object({ ruleId: Id, occursOn: DayText, day: Type.Union([DayText, Type.Null()]) }, strict),
+	input: Type.Object(
+		{
+			...{ ruleId: Id, occursOn: DayText, day: orNull(DayText) },
+			other: Type.Optional(
+				Type.Object(
+					{
+						...{ crewId: Type.Optional(orNull(Id)), from: Type.Optional(Minute), to: Type.Optional(Minute) },
+						...{ note: Type.Optional(Text(2000)), price: Type.Optional(Price) }
+					},
+					strict
+				)
+			)
+		},
+		strict
+	),
 	output: Nothing
 });
 /** It comes as the rule says again. */

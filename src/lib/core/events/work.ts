@@ -51,6 +51,8 @@ export const WORK = {
 		p.day === null
 			? `${p.name}: the one of ${longDay(p.occursOn)} is left out`
 			: `${p.name}: the one of ${longDay(p.occursOn)} comes on ${longDay(p.day)}`,
+	'repeats.invoice-due': (p: { name: string; jobId: string; likeJobId: string; lines: { text: string; amount: number }[] }) =>
+		`${p.name} is drafted as an invoice: ${p.lines.length === 1 ? 'one' : p.lines.length}`,
 	'repeats.drop-exception': (p: { name: string; occursOn: string }) => `${p.name}: ${longDay(p.occursOn)} is as the rule says again`,
 	'repeats.end': (p: { name: string; lastDay: string }) => `${p.name} ends on ${longDay(p.lastDay)}`,
 	'rounds.save-service': (p: { name: string }) => `Season service ${p.name} saved`,

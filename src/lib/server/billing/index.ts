@@ -27,4 +27,5 @@ export { makeRepeatInvoices, pauseRepeatInvoice, repeatInvoiceList, saveRepeatIn
 export { settle } from './settle';
 import './deposit-paid';
 import './recurring-won';
+import './of-repeats';
 import './sold-on-site';

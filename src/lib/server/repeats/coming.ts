@@ -18,7 +18,7 @@ import { todayOf } from '../company';
 import { company } from '../company/schema';
 import type { Orm } from '../db';
 import { jobs } from '../sales/schema';
-import { repeatExceptions, repeatOccurrences, repeatRules } from './schema';
+import { repeatExceptions, repeatOccurrences, repeatRules, type OtherThan } from './schema';
 
 type Rule = Pick<typeof repeatRules.$inferSelect, 'id' | 'rule' | 'onHoliday'>;
 
@@ -47,12 +47,19 @@ const ruleWith = (app: App, ruleId: string) => {
 	return rule;
 };
 
+/** What is different about one, its price for those who see prices. */
+function otherOf(other: OtherThan | null, prices: boolean): OtherThan | null {
+	if (other === null || prices) return other;
+	const { price: _, ...rest } = other;
+	return rest;
+}
+
 /** How far ahead is shown what a rule will make. */
 const SHOWN_DAYS = 400;
 const MOST_SHOWN = 60;
 
 /** What a rule will make, a line for each: on which day, what is different about it, and whether it is made already. */
-export function willCome(app: App, ruleId: string) {
+export function willCome(app: App, ruleId: string, prices: boolean) {
 	const rule = ruleWith(app, ruleId);
 	const today = todayOf(app);
 	const db = app.db.orm;
@@ -65,13 +72,21 @@ export function willCome(app: App, ruleId: string) {
 			.all()
 			.map((o) => [o.occursOn, o])
 	);
-	const said = new Map(exceptionsOf(db, ruleId).map((e) => [e.occursOn, e]));
+	const said = new Map(
+		db
+			.select({ occursOn: repeatExceptions.occursOn, other: repeatExceptions.other })
+			.from(repeatExceptions)
+			.where(eq(repeatExceptions.ruleId, ruleId))
+			.all()
+			.map((e) => [e.occursOn, e])
+	);
 	return comingOf(db, rule, addDays(today, SHOWN_DAYS))
 		.filter((p) => p.occursOn >= today || (p.day ?? '') >= today)
 		.slice(0, MOST_SHOWN)
 		.map((p) => ({
 			...{ occursOn: p.occursOn, day: p.day, merged: p.merged },
 			exception: said.has(p.occursOn),
+			other: otherOf(said.get(p.occursOn)?.other ?? null, prices),
 			made: made.has(p.occursOn),
 			jobId: made.get(p.occursOn)?.jobId ?? null,
 			number: made.get(p.occursOn)?.number ?? null

@@ -1,6 +1,8 @@
 import { say } from '../../contract/refusals/repeats';
 import * as contract from '../../contract/repeats/commands';
-import { and, asc, eq, max } from 'drizzle-orm';
+import { and, asc, eq, lte, max } from 'drizzle-orm';
+import { grouped } from '../../core/lists';
+import { cents } from '../../core/money';
 import { checkShift } from '../../core/planning';
 import { checkRepeat, occurrencesOf, repeatWords, type Placed } from '../../core/repeats';
 import { addDays, longDay } from '../../core/time';
@@ -9,7 +11,8 @@ import { serve, type Context } from '../commands';
 import { crews, people } from '../people/schema';
 import { shifts } from '../planning/schema';
 import { comingOf, exceptionsOf } from './coming';
-import { repeatExceptions, repeatOccurrences, repeatRules } from './schema';
+import { nextLook } from './look';
+import { repeatExceptions, repeatOccurrences, repeatRules, type OtherThan } from './schema';
 import { jobs } from '../sales/schema';
 import { taskSteps, tasks } from '../work/schema';
 import { newId } from '../ids';
@@ -30,7 +33,8 @@ export const saveRepeat = serve(contract.saveRepeat, (ctx, { ruleId, version, ..
 	checkShift({ from: i.from, to: i.to });
 	if (i.way !== 'made' && i.crewId === null) throw new Refusal(say('say-which-crew-gets-them'), 'crewId');
 	if (i.crewId !== null) ctx.get(crews, i.crewId, 'This crew');
-	const row = { ...i, name: i.name.trim(), trouble: '' };
+	if (i.invoice === 'draft' && !i.price) throw new Refusal(say('say-price-to-invoice'), 'price');
+	const row = { ...i, name: i.name.trim(), trouble: '', lookOn: null };
 	const before = ruleId === null ? null : ctx.get(repeatRules, ruleId, 'This rule');
 	const saved = before
 		? ctx.update(repeatRules, before.id, row, version)
@@ -56,17 +60,28 @@ function stillToCome(ctx: Context, ruleId: string, occursOn: string): Rule {
 	return rule;
 }
 
+/** @throws Refusal for a crew that is not there, a time that cannot be, a booking without a crew */
+function checkOther(ctx: Context, rule: Rule, other: OtherThan | null): void {
+	if (other === null) return;
+	if (other.crewId) ctx.get(crews, other.crewId, 'This crew');
+	if (other.crewId === null && rule.way !== 'made') throw new Refusal(say('say-which-crew-gets-them'), 'crewId');
+	checkShift({ from: other.from === undefined ? rule.from : other.from, to: other.to === undefined ? rule.to : other.to });
+}
+
 export const exceptRepeat = serve(contract.exceptRepeat, (ctx, i) => {
 	const rule = stillToCome(ctx, i.ruleId, i.occursOn);
 	if (i.day !== null && i.day < ctx.today) throw new Refusal(say('day-is-over'), 'day');
 	if (i.day !== null && i.day > addDays(i.occursOn, MOVED_AT_MOST)) throw new Refusal(say('moved-too-far'), 'day');
+	const other = i.other ?? null;
+	checkOther(ctx, rule, other);
 	const before = ctx.db
 		.select()
 		.from(repeatExceptions)
 		.where(and(eq(repeatExceptions.ruleId, rule.id), eq(repeatExceptions.occursOn, i.occursOn)))
 		.get();
-	if (before) ctx.update(repeatExceptions, before.id, { day: i.day, byName: ctx.who.name });
-	else ctx.insert(repeatExceptions, { id: newId(), ruleId: rule.id, occursOn: i.occursOn, day: i.day, byName: ctx.who.name });
+	const row = { day: i.day, other, byName: ctx.who.name };
+	if (before) ctx.update(repeatExceptions, before.id, row);
+	else ctx.insert(repeatExceptions, { id: newId(), ruleId: rule.id, occursOn: i.occursOn, ...row });
 	ctx.happened(`job:${rule.jobId}`, 'repeats.except', { name: rule.name, occursOn: i.occursOn, day: i.day }, 'plan');
 	// Moved to a day that is due by now, it is made at once.
 	if (!rule.paused) makeDue(ctx, rule);
@@ -128,23 +143,79 @@ function due(ctx: Context, rule: Rule): Placed[] {
 
 export const makeRepeat = serve(contract.makeRepeat, (ctx, i) => {
 	const rule = ctx.get(repeatRules, i.ruleId, 'This rule');
-	return { made: rule.paused ? 0 : makeDue(ctx, rule) };
+	const made = rule.paused ? 0 : makeDue(ctx, rule);
+	invoiceDue(ctx, rule);
+	return { made };
 });
 
 /** @returns how many jobs were made */
 function makeDue(ctx: Context, rule: Rule): number {
-	const waiting = due(ctx, rule).slice(0, MOST_AT_ONCE);
-	if (waiting.length === 0) return 0;
-	const pattern = ctx.get(jobs, rule.jobId, 'Its job');
+	const all = due(ctx, rule);
+	const waiting = all.slice(0, MOST_AT_ONCE);
 	let made = 0;
-	for (const p of waiting) {
-		const jobId =
-			p.day === null ? null : p.merged ? (madeOn(ctx, rule.id, p.day) ?? make(ctx, rule, pattern, p.day)) : make(ctx, rule, pattern, p.day);
-		ctx.insert(repeatOccurrences, { id: newId(), ruleId: rule.id, occursOn: p.occursOn, day: p.day, jobId, at: ctx.now });
-		if (jobId && !p.merged) made += 1;
+	if (waiting.length > 0) {
+		const pattern = ctx.get(jobs, rule.jobId, 'Its job');
+		const other = new Map(othersOf(ctx, rule.id).map((e) => [e.occursOn, e.other ?? {}]));
+		for (const p of waiting) made += makeOne(ctx, asOther(rule, other.get(p.occursOn)), pattern, p);
 	}
+	// Left for the next time: it is looked at again at once.
+	ctx.db
+		.update(repeatRules)
+		.set({ lookOn: waiting.length < all.length ? null : nextLook(ctx.db, rule, ctx.today) })
+		.where(eq(repeatRules.id, rule.id))
+		.run();
+	if (waiting.length === 0) return 0;
 	ctx.happened(`job:${rule.jobId}`, 'repeats.make', { name: rule.name, made }, 'plan', 'today', 'field');
 	return made;
+}
+
+/** A rule as it is for one occurrence. */
+type For = Rule & { note: string };
+const asOther = (rule: Rule, other: OtherThan = {}): For => ({
+	...rule,
+	...(other.crewId === undefined ? {} : { crewId: other.crewId }),
+	...(other.from === undefined ? {} : { from: other.from }),
+	...(other.to === undefined ? {} : { to: other.to }),
+	...(other.price === undefined ? {} : { price: other.price }),
+	note: other.note?.trim() ?? ''
+});
+
+const othersOf = (ctx: Context, ruleId: string) =>
+	ctx.db
+		.select({ occursOn: repeatExceptions.occursOn, other: repeatExceptions.other })
+		.from(repeatExceptions)
+		.where(eq(repeatExceptions.ruleId, ruleId))
+		.all();
+
+/** @returns how many jobs it made: none for what is left out or came to the day of another */
+function makeOne(ctx: Context, rule: For, pattern: Job, p: Placed): number {
+	const there = p.day !== null && p.merged ? madeOn(ctx, rule.id, p.day) : null;
+	const jobId = p.day === null ? null : (there ?? make(ctx, rule, pattern, p.day));
+	const sold = jobId === null ? null : rule.price;
+	ctx.insert(repeatOccurrences, {
+		...{ id: newId(), ruleId: rule.id, occursOn: p.occursOn, day: p.day, jobId, at: ctx.now },
+		...{ price: sold, toInvoice: rule.invoice === 'draft' && sold !== null && sold > 0 }
+	});
+	if (jobId !== null && sold !== null) {
+		const job = ctx.get(jobs, jobId, 'Its job');
+		ctx.update(jobs, job.id, { contractNet: cents((there ? (job.contractNet ?? 0) : 0) + sold) });
+	}
+	return jobId !== null && there === null ? 1 : 0;
+}
+
+/** Occurrences whose day has come become drafts, each once; those that came to one day are one invoice. */
+function invoiceDue(ctx: Context, rule: Rule): void {
+	const rows = ctx.db
+		.select()
+		.from(repeatOccurrences)
+		.where(and(eq(repeatOccurrences.ruleId, rule.id), eq(repeatOccurrences.toInvoice, true), lte(repeatOccurrences.day, ctx.today)))
+		.orderBy(asc(repeatOccurrences.occursOn))
+		.all();
+	for (const [jobId, together] of grouped(rows, (o) => o.jobId ?? '')) {
+		for (const o of together) ctx.update(repeatOccurrences, o.id, { toInvoice: false });
+		const lines = together.map((o) => ({ text: `${rule.name}, ${longDay(o.day ?? o.occursOn)}`, amount: o.price ?? 0 }));
+		ctx.happened(`job:${jobId}`, 'repeats.invoice-due', { name: rule.name, jobId, likeJobId: rule.jobId, lines }, 'invoices', 'today');
+	}
 }
 
 /** The job of an occurrence that came to the same day. */
@@ -156,7 +227,7 @@ const madeOn = (ctx: Context, ruleId: string, day: string): string | null =>
 		.get()?.id ?? null;
 
 /** A job like the pattern for one day: won on a word, with its notes for the crew and its work list; given or booked as the rule says. */
-function make(ctx: Context, rule: Rule, pattern: Job, day: string): string {
+function make(ctx: Context, rule: For, pattern: Job, day: string): string {
 	const crew = rule.crewId === null ? [] : crewOf(ctx, rule.crewId);
 	const lead = crew.find((p) => p.role === 'crew lead') ?? crew[0];
 	const job = openJobFor(ctx, {
@@ -169,7 +240,7 @@ function make(ctx: Context, rule: Rule, pattern: Job, day: string): string {
 		personId: rule.way === 'given' && lead ? lead.id : pattern.personId,
 		branchId: pattern.branchId
 	});
-	ctx.update(jobs, job.id, { crewBrief: pattern.crewBrief });
+	ctx.update(jobs, job.id, { crewBrief: [rule.note, pattern.crewBrief].filter(Boolean).join('\n\n') });
 	winOnWord(ctx, job.id);
 	copyTasks(ctx, pattern.id, job.id, day);
 	if (rule.way === 'booked')

@@ -1,4 +1,6 @@
-import { asc, desc, eq, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull, lte, or, sql } from 'drizzle-orm';
+import { todayOf } from '../company';
+import type { Viewer } from '../../core/access';
 import type { App } from '../app';
 import { crews } from '../people/schema';
 import { repeatOccurrences, repeatRules } from './schema';
@@ -7,8 +9,10 @@ import { Refusal } from '../../core/refusal';
 import { log } from '../log';
 import { makeRepeat } from './commands';
 
+const seesPrices = (viewer: Viewer): boolean => viewer.may('invoices.see') || viewer.may('estimates.see');
+
 /** The rules by which jobs repeat, with what each made last. */
-export const repeatList = (app: App) =>
+export const repeatList = (app: App, viewer: Viewer) =>
 	app.db.orm
 		.select({
 			id: repeatRules.id,
@@ -22,6 +26,7 @@ export const repeatList = (app: App) =>
 			from: repeatRules.from,
 			to: repeatRules.to,
 			ahead: repeatRules.ahead,
+			...{ price: seesPrices(viewer) ? repeatRules.price : sql<null>`null`, invoice: repeatRules.invoice },
 			paused: repeatRules.paused,
 			madeTo: repeatRules.madeTo,
 			trouble: repeatRules.trouble,
@@ -58,10 +63,16 @@ export const madeBy = (app: App, ruleId: string) =>
 
 /** Makes what is due of every rule, each for itself: one that cannot keeps no other from it, and says why on its page. */
 export function makeRepeats(app: App): void {
+	const today = todayOf(app);
+	const toInvoice = app.db.orm
+		.select({ id: repeatOccurrences.ruleId })
+		.from(repeatOccurrences)
+		.where(and(eq(repeatOccurrences.toInvoice, true), lte(repeatOccurrences.day, today)));
+	const due = and(eq(repeatRules.paused, false), or(isNull(repeatRules.lookOn), lte(repeatRules.lookOn, today)));
 	const rules = app.db.orm
 		.select({ id: repeatRules.id, trouble: repeatRules.trouble })
 		.from(repeatRules)
-		.where(eq(repeatRules.paused, false))
+		.where(or(due, inArray(repeatRules.id, toInvoice)))
 		.all();
 	for (const { id, trouble } of rules) {
 		let now = '';

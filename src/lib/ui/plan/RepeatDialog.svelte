@@ -2,7 +2,9 @@
 	import { untrack } from 'svelte';
 	import { ask } from '$lib/client/ask';
 	import { command } from '$lib/client/command';
+	import { parseCents, toTyped } from '$lib/core/money';
 	import type { HolidayRule, WorkingHours } from '$lib/core/planning';
+	import { Refusal } from '$lib/core/refusal';
 	import { checkRepeat, type HolidayWay, type RepeatRule } from '$lib/core/repeats';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
@@ -22,6 +24,8 @@
 		from: number | null;
 		to: number | null;
 		ahead: number;
+		price: number | null;
+		invoice: 'none' | 'draft';
 		version: number;
 	}
 	interface Props {
@@ -48,7 +52,9 @@
 			crewId: rule?.crewId ?? '',
 			from: clock(rule?.from ?? null),
 			to: clock(rule?.to ?? null),
-			ahead: String(rule?.ahead ?? 14)
+			ahead: String(rule?.ahead ?? 14),
+			price: rule?.price == null ? '' : toTyped(rule.price, 2),
+			invoice: rule?.invoice ?? ('none' as Rule['invoice'])
 		}))
 	);
 	let problem = $state('');
@@ -80,7 +86,15 @@
 	});
 	const some = (days: string[]) => `${days.slice(0, 3).map(showDay).join(', ')}${days.length > 3 ? ` and ${days.length - 3} more` : ''}`;
 	async function save() {
+		let price: number | null;
+		try {
+			price = of.price.trim() === '' ? null : parseCents(of.price);
+		} catch (e) {
+			if (!(e instanceof Refusal)) throw e;
+			return void ([problem, field] = [e.message, 'price']);
+		}
 		const r = await command('repeats.save', {
+			...{ price, invoice: of.invoice },
 			ruleId: rule?.id ?? null,
 			jobId: of.jobId,
 			name: of.name.trim() || named,
@@ -96,7 +110,7 @@
 		if (r.ok) open = false;
 		else [problem, field] = [r.message, r.field ?? ''];
 	}
-	const FIELDS = ['jobId', 'name', 'start', 'every', 'weekdays', 'day', 'until', 'count', 'crewId', 'ahead'];
+	const FIELDS = ['jobId', 'name', 'start', 'every', 'weekdays', 'day', 'until', 'count', 'crewId', 'ahead', 'price'];
 </script>
 
 <Dialog bind:open title={rule ? 'Change the repeat job' : 'New repeat job'} onsave={save} problem={FIELDS.includes(field) ? '' : problem}>
@@ -132,6 +146,16 @@
 			<Field label="From, empty: whole days"><input class="input" type="time" name="fromTime" bind:value={of.from} /></Field>
 			<Field label="To"><input class="input" type="time" name="toTime" bind:value={of.to} /></Field>
 		</div>{/if}
+	<div class="grid grid-cols-2 gap-3">
+		<Field label="Price of each, empty: none" problem={at('price')}
+			><input class="input" name="price" inputmode="decimal" bind:value={of.price} /></Field
+		>
+		<Field label="Invoice"
+			><select class="select" name="invoice" bind:value={of.invoice}
+				><option value="none">none by itself</option><option value="draft">a draft on its day</option></select
+			></Field
+		>
+	</div>
 	<p class="quiet" role="status">
 		{preview.length
 			? `Next: ${preview.map((p) => (p.day ? showDay(p.day) : `${showDay(p.occursOn)} left out`)).join(', ')}`

@@ -3,6 +3,7 @@
 	import { untrack } from 'svelte';
 	import { page } from '$app/state';
 	import { command } from '$lib/client/command';
+	import { cents, formatCents } from '$lib/core/money';
 	import { repeatWords } from '$lib/core/repeats';
 	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
@@ -49,7 +50,9 @@
 			<tbody
 				>{#each data.rules as r (r.id)}<tr
 						><td><a class="link" href="?rule={r.id}">{r.name}</a></td><td>{r.customer}</td><td>{repeatWords(r.rule)}</td><td
-							>{WAYS[r.way]} {r.way === 'made' ? '' : (r.crew ?? '')}, {r.ahead === 0 ? 'on its day' : `${r.ahead} days ahead`}</td
+							>{WAYS[r.way]} {r.way === 'made' ? '' : (r.crew ?? '')}, {r.ahead === 0 ? 'on its day' : `${r.ahead} days ahead`}{r.price === null
+								? ''
+								: `; ${formatCents(cents(r.price))}${r.invoice === 'draft' ? ', drafted on its day' : ''}`}</td
 						><td>{next(r).join(', ') || '–'}</td><td class="num">{r.made}</td><td
 							>{#if r.trouble}<Mark kind="need" label={r.trouble} />{:else if r.paused}<Mark kind="ring" label="paused" />{:else}<Mark
 									kind="half"
@@ -85,7 +88,12 @@
 		</table>
 	</div>
 </Page>
-{#if looked}{#key looked.id}<ComesDialog rule={looked} mayChange={data.mayChange} onclose={() => (looking = null)} />{/key}{/if}
+{#if looked}{#key looked.id}<ComesDialog
+			rule={looked}
+			crews={data.crews}
+			mayChange={data.mayChange}
+			onclose={() => (looking = null)}
+		/>{/key}{/if}
 {#if fresh !== null || editing}
 	{#key editing?.id ?? fresh}
 		<RepeatDialog
