@@ -8,6 +8,7 @@ type Db = ReturnType<typeof reader>;
 const JOBS =
 	'select e.job_id id from estimates e join jobs j on j.id = e.job_id where e.change_number is null and j.number is not null order by j.number desc';
 const RECORDS: Record<string, string> = {
+	'/plan/drafts/[id]': 'select id from draft_plans order by at desc',
 	'/win/customers/[id]': 'select id from customers order by created_at desc',
 	'/jobs/[id]': JOBS,
 	'/jobs/[id]/bill': JOBS,
@@ -45,7 +46,7 @@ const RECORDS: Record<string, string> = {
 export const recordRoutes = (): string[] =>
 	routesOf(readdirSync('src/routes', { recursive: true, encoding: 'utf8' }))
 		.map(routeName)
-		.filter((r) => r.includes('[id]') && !r.startsWith('/api/') && !r.startsWith('/public/') && !r.startsWith('/q/'));
+		.filter((r) => r.includes('[id]') && !['/api/', '/public/', '/q/', '/v/'].some((p) => r.startsWith(p)));
 
 /** Addresses of a page for the first records there are. */
 export function pathsOf(db: Db, route: string, most = 2): string[] {

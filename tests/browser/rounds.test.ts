@@ -2,6 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Browser, ElementHandle, Page } from 'puppeteer-core';
+import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { seriousOn } from './axe';
 import { run, save } from './bench-steps';
@@ -275,6 +276,21 @@ describe('a round day', () => {
 		await suki.click(`${stop(0)} summary`);
 		await fill(suki, `[name="note-${visits[0]!.id}"]`, 'Bring the long ladder');
 		expect(await seriousOn(suki)).toEqual([]);
+		// A picture before the work and one after it.
+		const path = join(tmpdir(), `visit-${process.pid}.jpg`);
+		writeFileSync(
+			path,
+			await sharp({ create: { width: 640, height: 480, channels: 3, background: '#5a7d4a' } })
+				.jpeg()
+				.toBuffer()
+		);
+		const picturesOf = (moment: string) =>
+			db.value<number>('select count(*) from visit_pictures where visit_id = ? and moment = ?', visits[0]!.id, moment);
+		for (const moment of ['before', 'after']) {
+			await ((await suki.$(`[name="${moment}-${visits[0]!.id}"]`)) as ElementHandle<HTMLInputElement>).uploadFile(path);
+			await until(() => picturesOf(moment) === 1, `a picture ${moment}`);
+		}
+		await reads(suki, 'After: 1, one more');
 		await press(suki, 'Done', stop(0));
 		await until(() => db.value<string>('select state from visits where id = ?', visits[0]!.id) === 'done', 'done');
 		expect(db.value('select note from visits where id = ?', visits[0]!.id)).toBe('Bring the long ladder');

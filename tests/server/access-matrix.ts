@@ -291,6 +291,7 @@ export const ACCESS = `
   OFE---        repeats.pause
   OFE---        repeats.save
   OFE---        rounds.add-agreement
+  OFELC-        rounds.add-picture
   OFELC-        rounds.arrive-visit
   nobody        rounds.bill-instalments
   OFE---        rounds.change-agreement

@@ -28,6 +28,7 @@ const KEPT: Record<OfflineName, true> = {
 	'work.report-finding': true,
 	'rounds.do-visit': true,
 	'rounds.arrive-visit': true,
+	'rounds.add-picture': true,
 	'rounds.skip-visit': true
 };
 const MINUTE = 60_000;

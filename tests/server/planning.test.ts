@@ -35,7 +35,16 @@ describe('planning', () => {
 	});
 	it('says a double booking before saving, saves it only when meant, and says with what', () => {
 		add({});
-		const wanted = { jobId: repair, phase: 'Shingles', personIds: ['marco'], from: '2027-04-19', to: '2027-04-19', start: 480, end: 600, note: '' };
+		const wanted = {
+			jobId: repair,
+			phase: 'Shingles',
+			personIds: ['marco'],
+			from: '2027-04-19',
+			to: '2027-04-19',
+			start: 480,
+			end: 600,
+			note: ''
+		};
 		const check = checkPlan(app, wanted);
 		expect(check.conflicts).toHaveLength(1);
 		expect(check.conflicts[0]?.text).toContain('Roof');

@@ -1,10 +1,13 @@
+import sharp from 'sharp';
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { Input } from '$lib/contract';
 import { Viewer } from '$lib/core/access';
 import { guessAgreements, pointsAsTable, readAgreements, readCsv } from '$lib/core/formats';
 import { randomUUID } from 'node:crypto';
 import type { App } from '$lib/server/app';
-import { agreementList, roundsFile, stopsOf, visitsOfService } from '$lib/server/rounds';
+import { keepPicture, notesOf } from '$lib/server/field';
+import { agreementList, isVisitPicture, roundsFile, stopsOf, visitsOfService } from '$lib/server/rounds';
+import { comingToCustomer } from '$lib/server/screens';
 import { QUERIES } from '$lib/server/screens/asked';
 import { decisions } from '$lib/server/screens/today';
 import { ask } from '$lib/server/queries';
@@ -419,6 +422,37 @@ describe('visits whose day is over', () => {
 		for (const v of all.flatMap(visitsOf).filter((v) => v.day < '2027-04-30'))
 			yard.call('petra', 'rounds.skip-visit', { visitId: v.id, reason: 'Storm' });
 		expect(missed()).toEqual([]);
+	});
+});
+
+describe('pictures of a visit', () => {
+	const pixel = () =>
+		sharp({ create: { width: 40, height: 30, channels: 3, background: '#884422' } })
+			.jpeg()
+			.toBuffer();
+	const keep = async (fileId: string) =>
+		app.run(keepPicture, { fileId, width: 40, height: 30, bytes: await pixel(), thumb: await pixel() }, yard.as('noor'));
+	it('stand on its job and, once it is done, on the customer’s page; nobody else’s link opens them', async () => {
+		const [a] = sold(1);
+		plan([a!.agreementId]);
+		const [first] = visitsOf(a!.agreementId);
+		const fileId = randomUUID();
+		yard.at(first!.day, '10:00');
+		expect(refused(() => yard.call('noor', 'rounds.add-picture', { visitId: first!.id, fileId, moment: 'before' }))).toEqual([
+			...['picture', 'The picture did not arrive. Take it once more.']
+		]);
+		await keep(fileId);
+		for (const moment of ['before', 'before'] as const) yard.call('noor', 'rounds.add-picture', { visitId: first!.id, fileId, moment });
+		expect(stopsOf(app, 'gutter', first!.day)[0]).toMatchObject({ before: 1, after: 0 });
+		expect(notesOf(app, a!.jobId)).toMatchObject([{ fileId, text: 'Before the visit' }]);
+		const customerId = value<string>(app, 'select customer_id from agreements where id = ?', a!.agreementId);
+		// Not before it is done.
+		expect(isVisitPicture(app, customerId, fileId)).toBe(false);
+		yard.call('noor', 'rounds.do-visit', { visitId: first!.id, done: true, note: '' });
+		expect(isVisitPicture(app, customerId, fileId)).toBe(true);
+		expect(comingToCustomer(app, customerId)!.done[0]!.pictures).toEqual([{ fileId, moment: 'before' }]);
+		const another = yard.customer('Somebody else', 'person', '', '', '');
+		expect(isVisitPicture(app, another, fileId)).toBe(false);
 	});
 });
 

@@ -26,6 +26,7 @@ export type OfflineName =
 	| 'work.report-finding'
 	| 'rounds.do-visit'
 	| 'rounds.arrive-visit'
+	| 'rounds.add-picture'
 	| 'rounds.skip-visit';
 /** What the command of this name is given. */
 export type Input<N extends CommandName> = InputOf<Commands[N]>;

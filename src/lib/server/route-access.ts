@@ -166,6 +166,7 @@ export const ROUTES: Readonly<Record<string, RouteNeeds>> = {
 	'/i/[token]': 'public',
 	'/s/[token]': 'public',
 	'/v/[token]': 'public',
+	'/v/[token]/picture/[id]': 'public',
 	'/d/[token]': 'public',
 	'/calendar/[token]': 'public',
 	'/i/[token]/pdf': 'public',

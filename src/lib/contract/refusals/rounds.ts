@@ -34,6 +34,7 @@ export const catalog = {
 	'shares-of-price-charged-already': () => 'Shares of this price are charged already: end this agreement and make another for the rest.',
 	'site-has-agreement-of-season-already': (p: { address: string }) => `${p.address} has an agreement of this season already.`,
 	'site-has-visit-on-day-already': () => 'This site has a visit on that day already.',
+	'picture-did-not-arrive': () => 'The picture did not arrive. Take it once more.',
 	'visit-over': () => 'This visit is over: it stays on its day.',
 	'visit-over-already': () => 'This visit is over already.',
 	'visit-planned-for-move-to-today': (p: { day: string }) => `This visit is planned for ${p.day}. Move it to today first.`,

@@ -186,6 +186,14 @@ export const arriveVisit = command('rounds.arrive-visit', {
 	output: Nothing
 });
 
+/** A picture that was taken at a visit, before the work or after it. */
+export const addVisitPicture = command('rounds.add-picture', {
+	right: 'field.record',
+	offline: true,
+	input: Type.Object({ visitId: Id, fileId: Id, moment: Type.Union([Type.Literal('before'), Type.Literal('after')]) }, strict),
+	output: Nothing
+});
+
 /** Instalments of agreements that are due become charges to bill. */
 export const billInstalments = command('rounds.bill-instalments', {
 	right: 'system',

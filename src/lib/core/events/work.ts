@@ -82,6 +82,8 @@ export const WORK = {
 	'rounds.visit-done': (p: { visitId: string; site: string; service: string; share: number; sold: number }) =>
 		`${p.service}: visit ${p.share} of ${p.sold} to ${p.site} done${p.share > p.sold ? ', more than sold: nothing is charged' : ''}`,
 	'rounds.visit-open': (p: { visitId: string; site: string }) => `Visit to ${p.site} is open again`,
+	'rounds.add-picture': (p: { visitId: string; fileId: string; site: string; moment: 'before' | 'after' }) =>
+		`A picture ${p.moment} the visit, ${p.site}`,
 	'rounds.arrive-visit': (p: { site: string; here: boolean }) => (p.here ? `The crew is at ${p.site}` : `The crew left ${p.site}`),
 	'rounds.skip-visit': (p: { site: string; day: string; reason: string }) =>
 		`Visit to ${p.site} on ${longDay(p.day)} left out: ${p.reason}`,

@@ -7,7 +7,8 @@ import { people } from '../people/schema';
 import { jobs } from '../sales/schema';
 import * as contract from '../../contract/field/notes';
 import { Refusal } from '../../core/refusal';
-import { serve, self } from '../commands';
+import { serve, self, whenever } from '../commands';
+import { agreements, visits } from '../rounds/schema';
 import { newId } from '../ids';
 
 export const notesOf = (app: App, jobId: string) =>
@@ -39,4 +40,12 @@ export const keepPicture = serve(contract.keepPicture, (ctx, i) => {
 		createdAt: ctx.now
 	});
 	return { fileId: file.id };
+});
+
+/** A picture taken at a visit stands among the pictures of its job, like any other. */
+whenever('rounds.add-picture', (ctx, { visitId, fileId, moment }) => {
+	const visit = ctx.get(visits, visitId, 'This visit');
+	const { jobId } = ctx.get(agreements, visit.agreementId, 'Its agreement');
+	const text = moment === 'before' ? 'Before the visit' : 'After the visit';
+	ctx.insert(fieldNotes, { id: newId(), jobId, personId: self(ctx), at: ctx.doneAt, text, fileId });
 });

@@ -5,6 +5,7 @@ export { dayMove, moveDay, moveDayBack } from './moved-day';
 export { roundsFile } from './files';
 export { sellMany, unsell } from './many';
 export { moveVisits, movesTo, orderRound, roundMoves } from './moved';
+export { addVisitPicture, isVisitPicture } from './pictures';
 export { daysOfPlan, differenceWords, planRound, proposeRound, undoRound } from './plan';
 export {
 	agreementList,

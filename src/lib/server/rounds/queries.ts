@@ -103,6 +103,9 @@ export const roundDays = (app: App, from: Day, to: Day) =>
 		.groupBy(visits.crewId, visits.day)
 		.all();
 
+const taken = (moment: string) =>
+	sql<number>`(select count(*) from visit_pictures p where p.visit_id = ${visits.id} and p.moment = ${moment})`;
+
 /** The stops of a crew on a day, as the field and the board show them; no price is in it. */
 export const stopsOf = (app: App, crewId: string, day: Day) =>
 	app.db.orm
@@ -114,6 +117,9 @@ export const stopsOf = (app: App, crewId: string, day: Day) =>
 			doneBy: visits.doneBy,
 			/** What was noted the last time, for this time. */
 			lastNote: sql<string>`coalesce((select v.note from visits v where v.agreement_id = ${agreements.id} and v.state = 'done' and v.day < ${visits.day} order by v.day desc limit 1), '')`,
+			/** Pictures that were taken at it. */
+			before: taken('before'),
+			after: taken('after'),
 			version: visits.version,
 			...{ arrivedAt: visits.arrivedAt, leftAt: visits.leftAt, agreementId: agreements.id },
 			service: seasonServices.name,

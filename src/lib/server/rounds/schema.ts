@@ -2,6 +2,7 @@ import { sql } from 'drizzle-orm';
 import { sqliteTable, text, integer, uniqueIndex, check, index } from 'drizzle-orm/sqlite-core';
 import { BILLINGS, type Cadence } from '../../core/rounds';
 import { id, words, cents, flag, version, ref, day, instant } from '../db/columns';
+import { files } from '../files/schema';
 import { crews } from '../people/schema';
 import { customers, sites, jobs } from '../sales/schema';
 
@@ -159,4 +160,22 @@ export const visits = sqliteTable(
 			.where(sql`state = 'planned'`),
 		index('visits_plan').on(t.planId)
 	]
+);
+
+/** A picture that the crew took at a visit, before or after the work: the customer sees it by their link. */
+export const visitPictures = sqliteTable(
+	'visit_pictures',
+	{
+		id: id(),
+		visitId: ref('visit_id')
+			.notNull()
+			.references(() => visits.id),
+		fileId: ref('file_id')
+			.notNull()
+			.references(() => files.id),
+		moment: text('moment', { enum: ['before', 'after'] }).notNull(),
+		at: instant('at').notNull(),
+		byName: words('by_name')
+	},
+	(t) => [uniqueIndex('visit_pictures_one').on(t.visitId, t.fileId), index('visit_pictures_file').on(t.fileId)]
 );

@@ -31,6 +31,6 @@ export function comingToCustomer(app: App, customerId: string) {
 		customer: customer.name,
 		on: !customer.stopped,
 		ahead: [...work, ...rounds.ahead].map(shown).sort((a, b) => a.day.localeCompare(b.day) || a.where.localeCompare(b.where)),
-		done: rounds.done.map(shown)
+		done: rounds.done.map((v) => ({ ...shown(v), pictures: v.pictures.map(({ fileId, moment }) => ({ fileId, moment })) }))
 	};
 }

@@ -51,7 +51,7 @@ export class Arranger {
 	/** Where shifts are going that are on their way: they are shown there at once, and the next step begins there. */
 	#ahead = new SvelteMap<string, Ahead>();
 	/** How often each shift was changed, as far as this board has heard: a step may begin before the page shows the one before it. */
-	#versions = new Map<string, number>();
+	#versions: Record<string, number> = {};
 	#steps = 0;
 	/** The last step that had begun when one was refused. */
 	#refused = 0;
@@ -112,7 +112,7 @@ export class Arranger {
 
 	/** Changes on top of what this board itself has done since they were thought of. */
 	#latest(changes: readonly Change[]): Change[] {
-		return changes.map((c) => (c.version === null ? c : { ...c, version: Math.max(c.version, this.#versions.get(c.id) ?? 0) }));
+		return changes.map((c) => (c.version === null ? c : { ...c, version: Math.max(c.version, this.#versions[c.id] ?? 0) }));
 	}
 	/** What says where this board works, with a command or a question. */
 	where(): { draftId?: string } {
@@ -127,7 +127,7 @@ export class Arranger {
 	}
 	async #send(changes: readonly Change[], despite: boolean) {
 		const r = await command('plan.arrange', { changes: this.#latest(changes), despite, ...this.where() });
-		if (r.ok) for (const u of r.result.undo) this.#versions.set(u.id, u.version ?? u.as ?? 0);
+		if (r.ok) for (const u of r.result.undo) this.#versions[u.id] = u.version ?? u.as ?? 0;
 		return r;
 	}
 

@@ -18,6 +18,9 @@
 		doneBy: string;
 		arrivedAt: number | null;
 		leftAt: number | null;
+		/** How many pictures were taken. */
+		before: number;
+		after: number;
 	}
 	/** One stop of today's round: the way there, what is to do, here and gone, done or left out; all of it waits where there is no reception. */
 	interface Props {
@@ -73,6 +76,19 @@
 		put(() =>
 			queue.put('rounds.arrive-visit', { visitId: stop.id, here: false }, { ...about, label: `${words.field.day.leave}: ${stop.address}` })
 		);
+	/** What was taken here and is not counted by the server yet. */
+	let took = $state({ before: 0, after: 0 });
+	async function take(moment: 'before' | 'after', input: HTMLInputElement) {
+		const file = input.files?.[0];
+		input.value = '';
+		if (!file) return;
+		const picture = { id: crypto.randomUUID(), file };
+		const label = `${words.field.day[moment](0)}: ${stop.address}`;
+		const asked = { visitId: stop.id, fileId: picture.id, moment };
+		const known = stop[moment];
+		if ((await put(() => queue.put('rounds.add-picture', asked, { ...about, label, picture }))) && stop[moment] === known)
+			took[moment] += 1;
+	}
 	async function skip() {
 		if (why.trim() === '') return onproblem(words.field.day.why);
 		const input = { visitId: stop.id, reason: why };
@@ -81,6 +97,19 @@
 	}
 </script>
 
+{#snippet pictures()}<div class="mt-2 grid grid-cols-2 gap-3">
+		{#each ['before', 'after'] as const as moment (moment)}<label class="btn btn-tall"
+				>{words.field.day[moment](Math.max(stop[moment], took[moment]))}<span class="sr-only">{stop.address}</span><input
+					type="file"
+					class="sr-only"
+					name="{moment}-{stop.id}"
+					accept="image/*"
+					capture="environment"
+					disabled={busy}
+					onchange={(e) => take(moment, e.currentTarget)}
+				/></label
+			>{/each}
+	</div>{/snippet}
 <li class="border-b py-3" style="border-color: var(--line)" data-stop={stop.id}>
 	<div class="flex items-start justify-between gap-3">
 		<div>
@@ -91,13 +120,15 @@
 		{#if way}<a class="link" href={way}>{words.field.day.directions}<span class="sr-only"> {words.field.day.to(stop.address)}</span></a
 			>{/if}
 	</div>
-	{#if stop.done}<div class="mt-2 grid grid-cols-2 gap-3">
+	{#if stop.done}{@render pictures()}
+		<div class="mt-2 grid grid-cols-2 gap-3">
 			<span class="self-center">✓ {stop.doneBy || me}</span><button class="btn btn-tall" disabled={busy} onclick={() => visit(false)}
 				>{words.field.day.undone}</button
 			>
 		</div>
 	{:else}
-		{#if since !== null}<details class="mt-2">
+		{#if since !== null}{@render pictures()}
+			<details class="mt-2">
 				<summary>● {words.field.day.here} {wallTime(since, zone).time}</summary>{#if stop.wording}<p class="py-1">
 						{stop.wording}
 					</p>{/if}<label

@@ -53,7 +53,7 @@
 			from: clock(rule?.from ?? null),
 			to: clock(rule?.to ?? null),
 			ahead: String(rule?.ahead ?? 14),
-			price: rule?.price == null ? '' : toTyped(rule.price, 2),
+			price: typeof rule?.price === 'number' ? toTyped(rule.price, 2) : '',
 			invoice: rule?.invoice ?? ('none' as Rule['invoice'])
 		}))
 	);

@@ -1,10 +1,18 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
+	import { page } from '$app/state';
 	import { groupBy } from '$lib/ui/lists';
 	import Letterhead from '$lib/ui/shell/Letterhead.svelte';
 	import { locale } from '$lib/ui/words/language';
 	import { words } from '$lib/ui/words/customer';
 	let { data, form } = $props();
+	interface Shown {
+		day: string;
+		what: string;
+		where: string;
+		pictures?: { fileId: string; moment: 'before' | 'after' }[];
+	}
+	const picture = (id: string) => `${page.url.pathname}/picture/${id}`;
 	const day = (d: string) =>
 		new Date(`${d}T12:00Z`).toLocaleDateString(locale(), {
 			weekday: 'long',
@@ -16,7 +24,7 @@
 	const short = (d: string) =>
 		new Date(`${d}T12:00Z`).toLocaleDateString(locale(), { weekday: 'short', month: 'short', day: 'numeric', timeZone: 'UTC' });
 	/** Days of the same work at the same place stand together. */
-	const byWork = (all: { day: string; what: string; where: string }[]) => groupBy(all, (v) => `${v.what}\n${v.where}`);
+	const byWork = (all: Shown[]) => groupBy(all, (v) => `${v.what}\n${v.where}`);
 	const ahead = $derived(byWork(data.ahead));
 	const done = $derived(byWork(data.done));
 </script>
@@ -24,12 +32,20 @@
 <svelte:head
 	><title>{words.customer.visits.title} · {data.company.name}</title><meta name="robots" content="noindex, nofollow" /></svelte:head
 >
-{#snippet days(all: [string, { day: string; what: string; where: string }[]][])}
+{#snippet days(all: [string, Shown[]][])}
 	<ul>
 		{#each all as [key, own] (key)}<li class="sheet">
 				<h3>{day(own[0]?.day ?? '')}</h3>
 				<p>{own[0]?.what}</p>
 				<p class="quiet">{own[0]?.where}</p>
+				{#each own.filter((v) => v.pictures?.length) as v (v.day)}<div class="pictures">
+						{#each v.pictures ?? [] as p (p.fileId)}{@const what = `${words.customer.visits.moments[p.moment]}, ${short(v.day)}`}<a
+								href={picture(p.fileId)}
+								><img src="{picture(p.fileId)}?small" alt={what} loading="lazy" width="160" height="120" /><span aria-hidden="true"
+									>{what}</span
+								></a
+							>{/each}
+					</div>{/each}
 				{#if own.length > 1}<p class="quiet">
 						{words.customer.visits.also}
 						{own
@@ -67,6 +83,23 @@
 </Letterhead>
 
 <style>
+	.pictures {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 10px;
+		margin: 8px 0;
+	}
+	.pictures a {
+		display: grid;
+		gap: 2px;
+		font-size: 0.9rem;
+	}
+	.pictures img {
+		width: 160px;
+		height: 120px;
+		object-fit: cover;
+		background: var(--color-base-300);
+	}
 	ul {
 		display: grid;
 		gap: 8px;

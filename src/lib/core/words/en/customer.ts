@@ -98,6 +98,7 @@ export const customer = {
 		none: 'Nothing is planned at the moment.',
 		also: 'and on',
 		done: 'What was done',
+		moments: { before: 'Before', after: 'After' },
 		messages: 'Messages before we come',
 		on: 'We write to you the day before we come.',
 		off: 'We do not write to you before we come.',

@@ -54,6 +54,8 @@ export const field = {
 		leaveOut: 'Leave out …',
 		why: 'Why not?',
 		nextTime: 'Note for next time',
+		before: (n: number) => (n === 0 ? 'Picture before' : `Before: ${n}, one more`),
+		after: (n: number) => (n === 0 ? 'Picture after' : `After: ${n}, one more`),
 		lastTime: (note: string) => `Last time: ${note}`,
 		undone: 'Not done after all',
 		wholeDay: 'whole day',

@@ -106,6 +106,7 @@ export const customer: CustomerWords = {
 		none: 'Por ahora no hay nada planificado.',
 		also: 'y también el',
 		done: 'Lo que se hizo',
+		moments: { before: 'Antes', after: 'Después' },
 		messages: 'Avisos antes de ir',
 		on: 'Le escribimos el día antes de ir.',
 		off: 'No le escribimos antes de ir.',

@@ -150,6 +150,8 @@ export const field: FieldWords = {
 		leaveOut: 'Dejar fuera …',
 		why: '¿Por qué no?',
 		nextTime: 'Nota para la próxima vez',
+		before: (n) => (n === 0 ? 'Foto de antes' : `Antes: ${n}, otra más`),
+		after: (n) => (n === 0 ? 'Foto de después' : `Después: ${n}, otra más`),
 		lastTime: (note) => `La última vez: ${note}`,
 		undone: 'Al final no se hizo',
 		wholeDay: 'todo el día',

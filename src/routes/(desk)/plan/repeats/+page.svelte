@@ -50,7 +50,8 @@
 			<tbody
 				>{#each data.rules as r (r.id)}<tr
 						><td><a class="link" href="?rule={r.id}">{r.name}</a></td><td>{r.customer}</td><td>{repeatWords(r.rule)}</td><td
-							>{WAYS[r.way]} {r.way === 'made' ? '' : (r.crew ?? '')}, {r.ahead === 0 ? 'on its day' : `${r.ahead} days ahead`}{r.price === null
+							>{WAYS[r.way]}
+							{r.way === 'made' ? '' : (r.crew ?? '')}, {r.ahead === 0 ? 'on its day' : `${r.ahead} days ahead`}{r.price === null
 								? ''
 								: `; ${formatCents(cents(r.price))}${r.invoice === 'draft' ? ', drafted on its day' : ''}`}</td
 						><td>{next(r).join(', ') || '–'}</td><td class="num">{r.made}</td><td
