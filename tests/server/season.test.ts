@@ -425,6 +425,65 @@ describe('visits whose day is over', () => {
 	});
 });
 
+describe('how a visit goes', () => {
+	const service = (more: object) =>
+		yard.call('petra', 'rounds.save-service', {
+			...{ serviceId, name: 'Gutter care', wording: '', from: '04-01', to: '10-31', visits: 14, hours: 630_000, price: 300_000, setUp: 20 },
+			...{ cadence: { by: 'weeks', every: 2 } },
+			...more
+		});
+	const preview = (agreementIds: string[], weekday = 4) =>
+		asked<{ lacks: string[]; rows: { minutes: number; onSite: number; shut: number }[] }>('rounds.preview', {
+			...{ agreementIds, crewId: 'gutter', weekday, start: '2027-04-14' }
+		});
+	it('is by so many people and up to the step, of the service and of each cadence', () => {
+		const [a] = sold(1);
+		// 4.5 h of labor by the two of the crew, and 20 min: 155; by three, up to a quarter: 110 → 120.
+		expect(preview([a!.agreementId]).rows[0]).toMatchObject({ onSite: 135, minutes: 155 });
+		service({ crewSize: 3, step: 15 });
+		expect(preview([a!.agreementId]).rows[0]).toMatchObject({ onSite: 90, minutes: 120 });
+		yard.call('petra', 'rounds.save-cadence', {
+			...{
+				cadenceId: null,
+				serviceId,
+				name: 'Alone',
+				cadence: { by: 'weeks', every: 2 },
+				setUp: 10,
+				crewSize: 1,
+				step: 60,
+				archived: false
+			}
+		});
+		const alone = value<string>(app, "select id from cadences where name = 'Alone'");
+		const by = asked<{ rows: { minutes: number }[] }>('rounds.preview', {
+			...{ agreementIds: [a!.agreementId], crewId: 'gutter', weekday: 4, start: '2027-04-14', cadenceOf: { [a!.agreementId]: alone } }
+		});
+		expect(by.rows[0]!.minutes).toBe(300);
+	});
+	it('says what nobody of the crew can do, and is counted by its own name on bills', () => {
+		service({ skills: 'gutters, crane', unit: 'clearing' });
+		const [a] = sold(1);
+		expect(preview([a!.agreementId]).lacks).toEqual(['crane']);
+		plan([a!.agreementId]);
+		const [first] = visitsOf(a!.agreementId);
+		yard.at(first!.day, '10:00').call('noor', 'rounds.do-visit', { visitId: first!.id, done: true, note: '' });
+		expect(value(app, "select name || ' / ' || unit from cost_entries where job_id = ?", a!.jobId)).toBe(
+			'Gutter care, clearing 1 of 14 / clearing'
+		);
+	});
+	it('says which visits fall on a day on which nobody gets in; renewed, it is kept', () => {
+		const [a] = sold(1, { onDays: [1, 2] });
+		const rows = preview([a!.agreementId]).rows;
+		expect(rows[0]!.shut).toBeGreaterThan(10);
+		expect(preview([a!.agreementId], 2).rows[0]!.shut).toBe(0);
+		yard.call('petra', 'rounds.renew', { agreementIds: [a!.agreementId], year: 2028, way: 'percent', by: 0 });
+		expect(agreementList(app, serviceId, viewer('office')).map((r) => r.onDays)).toEqual([
+			[1, 2],
+			[1, 2]
+		]);
+	});
+});
+
 describe('pictures of a visit', () => {
 	const pixel = () =>
 		sharp({ create: { width: 40, height: 30, channels: 3, background: '#884422' } })

@@ -141,6 +141,8 @@ export const previewRound = query('rounds.preview', {
 	output: Type.Object(
 		{
 			crewSize: Type.Integer(),
+			/** What the service asks for and nobody of the crew has. */
+			lacks: Type.Array(Type.String()),
 			rows: Type.Array(
 				Type.Object(
 					{
@@ -148,7 +150,7 @@ export const previewRound = query('rounds.preview', {
 						...{ difference: Type.Integer(), fromStart: Type.Integer(), dropped: Type.Integer(), already: Type.Integer() },
 						...{ minutes: Type.Integer(), laborPerVisit: Type.Integer(), onSite: Type.Integer() },
 						/** Its cadence, and whether a whole season of it has the visits sold; holidays it was moved for. */
-						...{ cadenceId: orNull(Type.String()), fits: Type.Boolean(), movedDays: Type.Integer() },
+						...{ cadenceId: orNull(Type.String()), fits: Type.Boolean(), movedDays: Type.Integer(), shut: Type.Integer() },
 						/** For those who see prices: of a visit as sold, and what the agreement is below break-even; cents. */
 						...{ perVisit: orNull(Type.Integer()), lost: orNull(Type.Integer()) }
 					},

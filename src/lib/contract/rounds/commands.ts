@@ -19,6 +19,15 @@ const CadenceInput = Type.Unsafe<Cadence>(
 );
 const Billing = Type.Optional(Type.Union(BILLINGS.map((b) => Type.Literal(b))));
 const Visits = Type.Integer({ minimum: 1, maximum: 366 });
+/** How many go to a visit (null: the whole crew), and the minutes that a block is a multiple of. */
+const Visited = {
+	crewSize: Type.Optional(orNull(Type.Integer({ minimum: 1, maximum: 60 }))),
+	step: Type.Optional(Type.Integer({ minimum: 1, maximum: 120 }))
+};
+/** The weekdays on which one gets in, Monday = 1; null: any. */
+export const OnDays = Type.Optional(
+	orNull(Type.Array(Type.Integer({ minimum: 1, maximum: 7 }), { minItems: 1, maxItems: 7, uniqueItems: true }))
+);
 /** Ten-thousandths of an hour. */
 const Hours = Type.Integer({ minimum: 0, maximum: 1e10 });
 /** Cents. */
@@ -39,6 +48,9 @@ export const saveSeasonService = command('rounds.save-service', {
 			price: Price,
 			/** Travel and set-up of each visit, minutes. */
 			setUp: Type.Integer({ minimum: 0, maximum: 600 }),
+			...Visited,
+			/** What is counted and billed, by name; what somebody of the crew has to have. */
+			...{ unit: Type.Optional(Type.String({ minLength: 1, maxLength: 30 })), skills: Type.Optional(Text(300)) },
 			cadence: CadenceInput,
 			version: Version
 		},
@@ -57,6 +69,7 @@ export const saveCadence = command('rounds.save-cadence', {
 			name: Name,
 			cadence: CadenceInput,
 			setUp: Type.Integer({ minimum: 0, maximum: 600 }),
+			...Visited,
 			archived: Type.Boolean(),
 			version: Version
 		},
@@ -84,6 +97,7 @@ export const addAgreement = command('rounds.add-agreement', {
 			hours: Hours,
 			price: Price,
 			billing: Billing,
+			onDays: OnDays,
 			note: Text(2000)
 		},
 		strict
@@ -95,7 +109,7 @@ export const addAgreement = command('rounds.add-agreement', {
 export const changeAgreement = command('rounds.change-agreement', {
 	right: 'jobs.change',
 	input: Type.Object(
-		{ agreementId: Id, visits: Visits, hours: Hours, price: Price, billing: Billing, note: Text(2000), version: Version },
+		{ agreementId: Id, visits: Visits, hours: Hours, price: Price, billing: Billing, onDays: OnDays, note: Text(2000), version: Version },
 		strict
 	),
 	output: Nothing

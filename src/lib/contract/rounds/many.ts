@@ -1,6 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import { BILLINGS } from '../../core/rounds';
 import { command } from '../define';
+import { OnDays } from './commands';
 import { Id, Name, Nothing, orNull, strict, Text } from '../inputs';
 
 const Sold = Type.Object(
@@ -12,6 +13,7 @@ const Sold = Type.Object(
 		visits: Type.Integer({ minimum: 1, maximum: 366 }),
 		/** Ten-thousandths of an hour, cents. */
 		...{ hours: Type.Integer({ minimum: 0, maximum: 1e10 }), price: Type.Integer({ minimum: 0, maximum: 1e11 }) },
+		onDays: OnDays,
 		note: Text(2000)
 	},
 	strict

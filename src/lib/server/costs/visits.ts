@@ -21,10 +21,10 @@ whenever('rounds.visit-done', (ctx, { visitId, share }) => {
 	// Other agreements are billed by instalments, or whole when they are done.
 	if (agreement.billing !== 'visit') return;
 	charge(ctx, agreement, {
-		name: `${service.name}, visit ${share} of ${agreement.visits}`,
+		name: `${service.name}, ${service.unit} ${share} of ${agreement.visits}`,
 		source: sourceOf(visitId),
 		day: wallTime(visit.doneAt ?? ctx.now, ctx.zone).day,
-		unit: 'visit',
+		unit: service.unit,
 		amount: shareOf(cents(agreement.price), agreement.visits, share)
 	});
 });

@@ -36,13 +36,19 @@ export interface Way {
 	name: string;
 	cadence: Cadence;
 	setUp: number;
+	/** How many go to a visit; null: the whole crew. */
+	crewSize: number | null;
+	step: number;
 }
 
 /** The cadences that a service is planned by: the usual one first, then the others by name. */
 export const waysOf = (db: Orm, service: typeof seasonServices.$inferSelect): Way[] => [
-	{ id: null, name: 'usual', cadence: service.cadence, setUp: service.setUp },
+	{ id: null, name: 'usual', cadence: service.cadence, setUp: service.setUp, crewSize: service.crewSize, step: service.step },
 	...db
-		.select({ id: cadences.id, name: cadences.name, cadence: cadences.cadence, setUp: cadences.setUp })
+		.select({
+			...{ id: cadences.id, name: cadences.name, cadence: cadences.cadence, setUp: cadences.setUp },
+			...{ crewSize: cadences.crewSize, step: cadences.step }
+		})
 		.from(cadences)
 		.where(and(eq(cadences.serviceId, service.id), eq(cadences.archived, false)))
 		.orderBy(asc(cadences.name))

@@ -19,7 +19,7 @@ type Agreement = typeof agreements.$inferSelect;
 /** A visit's block where it is new: as the service's usual cadence has it, for a crew of one until it is planned anew. */
 function minutesOf(ctx: Context, a: Agreement, crew: number): number {
 	const service = ctx.get(seasonServices, a.serviceId, 'Its service');
-	return blockOf({ hours: a.hours, visits: a.visits, crew: Math.max(1, crew), setUp: service.setUp });
+	return blockOf({ hours: a.hours, visits: a.visits, crew: service.crewSize ?? Math.max(1, crew), setUp: service.setUp }, service.step);
 }
 
 /** The day a new visit is known by: its own, else the next that none of the agreement is known by. */

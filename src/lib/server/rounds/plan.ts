@@ -2,7 +2,7 @@ import { say } from '../../contract/refusals/rounds';
 import * as contract from '../../contract/rounds/commands';
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { cents, formatCents } from '../../core/money';
-import { holidayOn, isWorkingDay, loadOf } from '../../core/planning';
+import { holidayOn, isWorkingDay, loadOf, skillsIn } from '../../core/planning';
 import {
 	blockOf,
 	compareSold,
@@ -15,7 +15,7 @@ import {
 	type Planned,
 	type Season
 } from '../../core/rounds';
-import type { Day } from '../../core/time';
+import { weekday, type Day } from '../../core/time';
 import { Refusal } from '../../core/refusal';
 import { serve } from '../commands';
 import type { Orm } from '../db';
@@ -54,6 +54,8 @@ export interface Proposed {
 	onSite: number;
 	difference: number;
 	fromStart: number;
+	/** Visits that fall on a weekday on which nobody gets in. */
+	shut: number;
 	/** It has visits from this season already. */
 	already: number;
 }
@@ -63,9 +65,16 @@ export function proposeRound(
 	db: Orm,
 	i: Choice,
 	today: Day
-): { service: Service; crewSize: number; ways: Way[]; rows: Proposed[]; fullDays: (DayLoad & { day: Day; minutes: number })[] } {
+): {
+	service: Service;
+	crewSize: number;
+	ways: Way[];
+	rows: Proposed[];
+	lacks: string[];
+	fullDays: (DayLoad & { day: Day; minutes: number })[];
+} {
 	const crew = db
-		.select({ id: people.id })
+		.select({ id: people.id, skills: people.skills })
 		.from(people)
 		.where(and(eq(people.crewId, i.crewId), eq(people.active, true)))
 		.all();
@@ -82,19 +91,27 @@ export function proposeRound(
 	const by = ways.map((way) => ({ way, cadence: cadenceOf(db, way, { ...i, start }, load) }));
 	const rows = picked.map((a): Proposed => {
 		const { way, cadence, fits } = chosenWay(by, a, i.cadenceOf?.[a.id]);
-		const size = { hours: a.hours, visits: a.visits, crew: crew.length, setUp: way.setUp };
+		const size = { hours: a.hours, visits: a.visits, crew: way.crewSize ?? crew.length, setUp: way.setUp };
 		const now = cadence(a);
 		return {
 			...{ agreement: a, address: addresses.get(a.siteId) ?? '', way, fits },
 			...now,
-			minutes: blockOf(size),
+			minutes: blockOf(size, way.step),
 			laborPerVisit: laborPerVisit(size),
 			onSite: onSiteOf(size),
 			...compareSold({ sold: a.visits, planned: now.visits.length, fullSeason: cadence({ ...a, whole: true }).visits.length }),
+			shut: a.onDays === null ? 0 : now.visits.filter((v) => !a.onDays?.includes(weekday(v.day))).length,
 			already: already.get(a.id) ?? 0
 		};
 	});
-	return { service, crewSize: crew.length, ways, rows, fullDays: fullDays(rows, load, crew.length) };
+	const lacks = lacking(crew, service.skills);
+	return { service, crewSize: crew.length, ways, rows, lacks, fullDays: fullDays(rows, load, crew.length) };
+}
+
+/** What of a service's skills nobody of a crew has. */
+function lacking(crew: readonly { skills: string }[], wanted: string): string[] {
+	const there = new Set(crew.flatMap((p) => skillsIn(p.skills)).map((s) => s.toLowerCase()));
+	return skillsIn(wanted).filter((s) => !there.has(s.toLowerCase()));
 }
 
 type By = { way: Way; cadence: (a: Of) => Found };

@@ -19,6 +19,7 @@ export const serviceList = (app: App) =>
 				to: seasonServices.to
 			},
 			...{ visits: seasonServices.visits, hours: seasonServices.hours, price: seasonServices.price, setUp: seasonServices.setUp },
+			...{ crewSize: seasonServices.crewSize, step: seasonServices.step, unit: seasonServices.unit, skills: seasonServices.skills },
 			...{ cadence: seasonServices.cadence, archived: seasonServices.archived, version: seasonServices.version },
 			agreements: sql<number>`(select count(*) from agreements a where a.service_id = season_services.id and a.state = 'open')`
 		})
@@ -45,7 +46,7 @@ export const agreementList = (app: App, serviceId: string, viewer: Viewer) =>
 			price: viewer.may('invoices.see') || viewer.may('estimates.see') ? agreements.price : sql<null>`null`,
 			note: agreements.note,
 			...{ billing: agreements.billing, stop: agreements.stop, charged: agreements.charged },
-			...{ siteId: sites.id, district: sites.district, access: sites.access },
+			...{ siteId: sites.id, district: sites.district, access: sites.access, onDays: agreements.onDays, branchId: jobs.branchId },
 			version: agreements.version,
 			planned: sql<number>`(select count(*) from ${visits} where ${visits.agreementId} = ${agreements.id} and ${visits.state} <> 'skipped')`,
 			done: sql<number>`(select count(*) from ${visits} where ${visits.agreementId} = ${agreements.id} and ${visits.state} = 'done')`,
@@ -69,6 +70,7 @@ export const agreementList = (app: App, serviceId: string, viewer: Viewer) =>
 		.from(agreements)
 		.innerJoin(customers, eq(customers.id, agreements.customerId))
 		.innerJoin(sites, eq(sites.id, agreements.siteId))
+		.innerJoin(jobs, eq(jobs.id, agreements.jobId))
 		.where(and(eq(agreements.serviceId, serviceId), eq(agreements.state, 'open')))
 		.orderBy(asc(agreements.number))
 		.limit(5000)
@@ -182,12 +184,19 @@ export const agreementOfJob = (app: App, jobId: string) =>
 		.get() ?? null;
 
 /** Crews with how many are in them. */
+const ofBranch = (column: typeof branches.lat | typeof branches.lng) =>
+	sql<
+		number | null
+	>`(select ${column} from ${people} join ${branches} on ${branches.id} = ${people.branchId} where ${people.crewId} = ${crews.id} and ${people.active} = 1 and ${branches.lat} is not null and ${branches.lng} is not null order by ${people.role} <> 'crew lead', ${people.name} limit 1)`;
+
 export const roundCrews = (app: App) =>
 	app.db.orm
 		.select({
 			id: crews.id,
 			name: crews.name,
-			people: sql<number>`(select count(*) from ${people} where ${people.crewId} = ${crews.id} and ${people.active} = 1)`
+			people: sql<number>`(select count(*) from ${people} where ${people.crewId} = ${crews.id} and ${people.active} = 1)`,
+			/** Where its rounds start and end: the branch of its lead, else of any of its people. */
+			...{ lat: ofBranch(branches.lat), lng: ofBranch(branches.lng) }
 		})
 		.from(crews)
 		.orderBy(asc(crews.position))

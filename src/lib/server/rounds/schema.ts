@@ -22,6 +22,14 @@ export const seasonServices = sqliteTable(
 		price: cents('price').notNull(),
 		/** Travel and set-up of each visit, minutes. */
 		setUp: integer('set_up_minutes').notNull().default(0),
+		/** How many go to a visit; null: as many as the crew has. */
+		crewSize: integer('crew_size'),
+		/** A block on the board is so many minutes, or a multiple of them. */
+		step: integer('step_minutes').notNull().default(5),
+		/** What is counted and billed, by name: a visit, a clearing. */
+		unit: text('unit').notNull().default('visit'),
+		/** What somebody of the crew has to have. */
+		skills: words('skills'),
 		cadence: text('cadence', { mode: 'json' }).$type<Cadence>().notNull(),
 		archived: flag('archived'),
 		version: version()
@@ -41,6 +49,9 @@ export const cadences = sqliteTable(
 		cadence: text('cadence', { mode: 'json' }).$type<Cadence>().notNull(),
 		/** Travel and set-up of each visit, minutes. */
 		setUp: integer('set_up_minutes').notNull().default(0),
+		/** How many go to a visit; null: as many as the crew has. */
+		crewSize: integer('crew_size'),
+		step: integer('step_minutes').notNull().default(5),
 		archived: flag('archived'),
 		version: version()
 	},
@@ -80,6 +91,8 @@ export const agreements = sqliteTable(
 		billing: text('billing', { enum: BILLINGS }).notNull().default('visit'),
 		/** How many instalments, or 1 for the whole price, became charges already. */
 		charged: integer('charged').notNull().default(0),
+		/** The weekdays on which one gets in, Monday = 1; null: any. */
+		onDays: text('on_days', { mode: 'json' }).$type<number[]>(),
 		/** Its place in the order of its round: the same on every round day; null: none was given. */
 		stop: integer('stop'),
 		createdAt: instant('created_at').notNull(),

@@ -36,7 +36,7 @@ export const setSeasonServiceAside = serve(contract.setSeasonServiceAside, (ctx,
 });
 
 type Service = typeof seasonServices.$inferSelect;
-export type Sold = Pick<typeof agreements.$inferSelect, 'visits' | 'hours' | 'price' | 'billing' | 'note'>;
+export type Sold = Pick<typeof agreements.$inferSelect, 'visits' | 'hours' | 'price' | 'billing' | 'note'> & { onDays?: number[] | null };
 
 /** The agreement of a site for the season of a year, still open; undefined: there is none. */
 const soldAlready = (ctx: Context, siteId: string, serviceId: string, from: string) =>
@@ -82,7 +82,8 @@ export function sell(ctx: Context, service: Service, siteId: string, year: numbe
 
 export const addAgreement = serve(contract.addAgreement, (ctx, i) => {
 	const service = ctx.get(seasonServices, i.serviceId, 'This service');
-	const sold = { visits: i.visits, hours: i.hours, price: i.price, billing: i.billing ?? ('visit' as const), note: i.note.trim() };
+	const { visits: sells, hours, price, onDays = null } = i;
+	const sold = { visits: sells, hours, price, onDays, billing: i.billing ?? ('visit' as const), note: i.note.trim() };
 	const made = sell(ctx, service, i.siteId, i.year, sold);
 	return { agreementId: made.id, jobId: made.jobId };
 });
@@ -102,7 +103,19 @@ export const changeAgreement = serve(contract.changeAgreement, (ctx, i) => {
 	if (billing !== a.billing && (done > 0 || a.charged > 0)) throw new Refusal(say('shares-of-price-charged-already'), 'billing');
 	if ((done > 0 || a.charged > 0) && (i.price !== a.price || i.visits !== a.visits))
 		throw new Refusal(say('shares-of-price-charged-already'), i.price !== a.price ? 'price' : 'visits');
-	ctx.update(agreements, a.id, { visits: i.visits, hours: i.hours, price: i.price, billing, note: i.note.trim() }, i.version);
+	ctx.update(
+		agreements,
+		a.id,
+		{
+			visits: i.visits,
+			hours: i.hours,
+			price: i.price,
+			billing,
+			onDays: i.onDays === undefined ? a.onDays : i.onDays,
+			note: i.note.trim()
+		},
+		i.version
+	);
 	if (i.price !== a.price) ctx.update(jobs, a.jobId, { contractNet: cents(i.price) });
 	ctx.happened([`customer:${a.customerId}`, `job:${a.jobId}`], 'rounds.change-agreement', { number: a.number }, 'plan');
 });

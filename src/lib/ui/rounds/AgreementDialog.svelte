@@ -11,6 +11,7 @@
 	import { readAt, wholeTyped } from '../forms/typed';
 	import { toggled } from '../lists';
 	import { showDay } from '../shell/dates';
+	import { WEEKDAYS } from './agreement-rows';
 	import BillingSelect from './BillingSelect.svelte';
 	/** A season service sold to a site, or what was sold put right. */
 	interface Props {
@@ -26,6 +27,7 @@
 			price: number | null;
 			crewId: string | null;
 			billing: Billing;
+			onDays: number[] | null;
 			charged: number;
 			to: string;
 			note: string;
@@ -49,6 +51,8 @@
 			addOn: ''
 		}))
 	);
+	/** The weekdays on which one gets in; none ticked: any. */
+	let onDays = $state<ReadonlySet<number>>(untrack(() => new Set(agreement?.onDays ?? [])));
 	let siteIds = $state<ReadonlySet<string>>(new Set());
 	const chosenSites = $derived(sites.filter((s) => siteIds.has(s.id)));
 	let problem = $state('');
@@ -74,6 +78,7 @@
 				hours: readAt('hours', () => parseQuantity(t.hours)),
 				price: readAt('price', () => parseCents(t.price)),
 				billing: t.billing,
+				onDays: onDays.size === 0 ? null : [...onDays].sort((a, b) => a - b),
 				note: t.note
 			};
 			if (!agreement && siteIds.size === 0) return void ([problem, field] = ['Choose the site, or several.', 'siteId']);
@@ -88,13 +93,13 @@
 		}
 	}
 	/** One site, or each of several for the same. */
-	async function sell(what: Sold & { billing: Billing }) {
+	async function sell(what: Sold & { billing: Billing; onDays: number[] | null }) {
 		const [of, [only, ...more]] = [{ serviceId: service.id, year: wholeTyped(t.year) }, chosenSites];
-		const { billing, ...sold } = what;
+		const { billing, onDays: days, ...sold } = what;
 		const r =
 			only && more.length === 0
 				? await command('rounds.add-agreement', { ...of, siteId: only.id, ...what })
-				: await command('rounds.sell-many', { ...of, billing, rows: chosenSites.map((s) => ({ ...asRow(s), ...sold })) });
+				: await command('rounds.sell-many', { ...of, billing, rows: chosenSites.map((s) => ({ ...asRow(s), ...sold, onDays: days })) });
 		if (r.ok) {
 			const agreementIds = 'agreementIds' in r.result ? r.result.agreementIds : [r.result.agreementId];
 			told(`${agreementIds.length === 1 ? 'An agreement' : `${agreementIds.length} agreements`} sold.`, async () => {
@@ -170,6 +175,21 @@
 		<Field label="Price" problem={at('price')}><input class="input" name="price" inputmode="decimal" bind:value={t.price} /></Field>
 	</div>
 	<BillingSelect bind:value={t.billing} problem={at('billing')} />
+	<fieldset>
+		<legend>One gets in on <span class="quiet">(none ticked: any day)</span></legend>
+		<div class="flex flex-wrap gap-x-4">
+			{#each WEEKDAYS as w, n (w)}<label
+					><input
+						type="checkbox"
+						class="checkbox"
+						name="on-day-{n + 1}"
+						checked={onDays.has(n + 1)}
+						onchange={(e) => (onDays = toggled(onDays, [n + 1], e.currentTarget.checked))}
+					/>
+					{w.slice(0, 3)}</label
+				>{/each}
+		</div>
+	</fieldset>
 	<Field label="Note for the crew"><textarea class="textarea" rows="2" name="note" bind:value={t.note}></textarea></Field>
 	{#if agreement}
 		<div class="flex items-end gap-3">

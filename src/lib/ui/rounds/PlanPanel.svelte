@@ -128,6 +128,7 @@
 				<tr><td>Longest round day</td><td class="figure text-right">{formatMinutes(preview.longest)}</td></tr>
 			</tbody>
 		</table>
+		{#if preview.lacks.length}<p class="problem" role="status">Nobody of this crew has: {preview.lacks.join(', ')}.</p>{/if}
 		{#if preview.differs}<p class="problem" role="status">{preview.differs}</p>{/if}
 		{#if below.length}<p class="problem">
 				{below.length} of {preview.rows.length}
@@ -159,8 +160,10 @@
 					<tbody
 						>{#each [...wrong, ...preview.rows.filter((r) => r.difference === 0)].slice(0, 300) as r (r.id)}<tr
 								><td
-									>{r.address.split(',')[0]}{#if !r.fits}<br /><span class="quiet">no cadence has {r.sold} visits</span
-										>{/if}{#if r.movedDays}<br /><span class="quiet">{r.movedDays} moved off a holiday</span>{/if}</td
+									>{r.address.split(',')[0]}{#if !r.fits}<br /><span class="quiet">no cadence has {r.sold} visits</span>{/if}{#if r.shut}<br
+										/><span class="problem">{r.shut} on days on which nobody gets in</span>{/if}{#if r.movedDays}<br /><span class="quiet"
+											>{r.movedDays} moved off a holiday</span
+										>{/if}</td
 								><td class="num">{r.sold}</td><td class="num" class:problem={r.difference !== 0}
 									>{r.planned}{r.difference > 0 ? ` (+${r.difference})` : r.difference < 0 ? ` (${r.difference})` : ''}</td
 								><td

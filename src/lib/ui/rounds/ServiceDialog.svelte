@@ -7,7 +7,8 @@
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
 	import { readAt, wholeTyped } from '../forms/typed';
-	import { cadenceForm, cadenceTyped } from './cadence-form';
+	import { cadenceForm, cadenceTyped, visitedTyped } from './cadence-form';
+	import VisitFields from './VisitFields.svelte';
 	import CadenceFields from './CadenceFields.svelte';
 	/** A season service: when, how often, how it is usually sold. */
 	interface Service {
@@ -20,6 +21,10 @@
 		hours: number;
 		price: number;
 		setUp: number;
+		crewSize: number | null;
+		step: number;
+		unit: string;
+		skills: string;
 		cadence: Cadence;
 		version: number;
 	}
@@ -36,7 +41,11 @@
 			visits: String(service?.visits ?? ''),
 			hours: service ? toTyped(service.hours, 4) : '',
 			price: service ? toTyped(service.price, 2) : '',
-			setUp: String(service?.setUp ?? 0)
+			setUp: String(service?.setUp ?? 0),
+			crewSize: String(service?.crewSize ?? ''),
+			step: String(service?.step ?? 5),
+			unit: service?.unit ?? 'visit',
+			skills: service?.skills ?? ''
 		}))
 	);
 	let f = $state(untrack(() => cadenceForm(service?.cadence ?? null)));
@@ -59,6 +68,8 @@
 				hours: readAt('hours', () => parseQuantity(t.hours)),
 				price: readAt('price', () => parseCents(t.price)),
 				setUp: wholeTyped(t.setUp),
+				...visitedTyped(t),
+				...{ unit: t.unit.trim() || 'visit', skills: t.skills },
 				cadence: cadenceTyped(f),
 				...(service ? { version: service.version } : {})
 			});
@@ -69,7 +80,7 @@
 			[problem, field] = [e.message, e.field ?? ''];
 		}
 	}
-	const FIELDS = ['name', 'visits', 'hours', 'price', 'setUp'];
+	const FIELDS = ['name', 'visits', 'hours', 'price', 'setUp', 'crewSize', 'step'];
 </script>
 
 <Dialog
@@ -90,10 +101,15 @@
 	</div>
 	<CadenceFields bind:f />
 	<p class="quiet">As it is usually sold, for a whole season:</p>
-	<div class="grid grid-cols-4 gap-3">
+	<div class="grid grid-cols-3 gap-3">
 		<Field label="Visits" problem={at('visits')}><input class="input" name="visits" inputmode="numeric" bind:value={t.visits} /></Field>
 		<Field label="Labor hours" problem={at('hours')}><input class="input" name="hours" inputmode="decimal" bind:value={t.hours} /></Field>
 		<Field label="Price" problem={at('price')}><input class="input" name="price" inputmode="decimal" bind:value={t.price} /></Field>
-		<Field label="Set-up, min" problem={at('setUp')}><input class="input" name="setUp" inputmode="numeric" bind:value={t.setUp} /></Field>
+	</div>
+	<VisitFields bind:t {at} />
+	<div class="grid grid-cols-2 gap-3">
+		<Field label="Counted as" hint="on bills: “visit 3 of 14”"><input class="input" name="unit" maxlength="30" bind:value={t.unit} /></Field
+		>
+		<Field label="Skills" hint="somebody of the crew has them"><input class="input" name="skills" bind:value={t.skills} /></Field>
 	</div>
 </Dialog>

@@ -12,16 +12,17 @@
 	/** Sites into rounds of crews and weekdays: short drives and even days, beside the choice by hand; taken whole or in part. */
 	interface Props {
 		chosen: AgreementRow[];
-		crews: { id: string; name: string; people: number }[];
+		/** Each with where its rounds start, where that is known. */
+		crews: { id: string; name: string; people: number; lat: number | null; lng: number | null }[];
 		branch: { lat: number; lng: number };
 		speed: number;
-		/** Travel and set-up of a visit, minutes. */
-		setUp: number;
+		/** How long a visit stands on the board. */
+		service: { setUp: number; crewSize: number | null; step: number };
 		today: string;
 		onshow: (lines: { name: string; points: [number, number][] }[]) => void;
 		onclose: () => void;
 	}
-	let { chosen, crews, branch, speed, setUp, today, onshow, onclose }: Props = $props();
+	let { chosen, crews, branch, speed, service, today, onshow, onclose }: Props = $props();
 	let open = $state(true);
 	// What was picked when it was opened is what rounds are looked for: the list behind may change meanwhile.
 	const here = untrack(() => chosen.filter((a) => a.lat !== null && a.lng !== null));
@@ -45,8 +46,20 @@
 	};
 	const rounds = $derived(who.flatMap((c) => days.map((d) => keyOf(c, d))));
 	/** The block of a visit on the board, for who has it, else for who is chosen first. */
-	const block = (a: AgreementRow) =>
-		blockOf({ hours: a.hours, visits: a.sold, crew: Math.max(1, crews.find((c) => c.id === (a.crewId ?? who[0]))?.people ?? 1), setUp });
+	const block = (a: AgreementRow) => {
+		const crew = service.crewSize ?? Math.max(1, crews.find((c) => c.id === (a.crewId ?? who[0]))?.people ?? 1);
+		return blockOf({ hours: a.hours, visits: a.sold, crew, setUp: service.setUp }, service.step);
+	};
+	/** Where a round starts and ends: at the crew's branch. */
+	const startOf = (id: string) => {
+		const crew = crews.find((c) => c.id === id.split(' ')[0]);
+		return crew && crew.lat !== null && crew.lng !== null ? { lat: crew.lat, lng: crew.lng } : branch;
+	};
+	/** The rounds a site may go into: its own when it stays, else those on days on which one gets in. */
+	function roundsFor(a: AgreementRow, own: string | undefined): { rounds?: string[] } {
+		if (fixed && own && rounds.includes(own)) return { rounds: [own] };
+		return a.onDays === null ? {} : { rounds: rounds.filter((id) => a.onDays?.includes(Number(id.split(' ')[1]))) };
+	}
 	const toggle = <T,>(list: T[], one: T) => (list.includes(one) ? list.filter((x) => x !== one) : [...list, one]);
 	function look() {
 		if (rounds.length === 0) return void (problem = 'Choose at least one crew and one weekday.');
@@ -67,10 +80,10 @@
 				const own = byHand[a.id];
 				return {
 					...{ id: a.id, lat: a.lat ?? 0, lng: a.lng ?? 0, minutes: block(a) },
-					...(fixed && own && rounds.includes(own) ? { rounds: [own] } : {})
+					...roundsFor(a, own)
 				};
 			}),
-			rounds: rounds.map((id) => ({ id, start: branch })),
+			rounds: rounds.map((id) => ({ id, start: startOf(id) })),
 			...(whole ? { byHand } : {}),
 			speed
 		});
@@ -83,9 +96,9 @@
 			data.suggestion.rounds.map((r) => ({
 				name: roundName(r.id),
 				points: [
-					[branch.lat, branch.lng],
+					[startOf(r.id).lat, startOf(r.id).lng],
 					...r.sites.map((id): [number, number] => [at.get(id)?.lat ?? 0, at.get(id)?.lng ?? 0]),
-					[branch.lat, branch.lng]
+					[startOf(r.id).lat, startOf(r.id).lng]
 				]
 			}))
 		);

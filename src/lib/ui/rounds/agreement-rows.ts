@@ -24,6 +24,9 @@ export interface AgreementRow {
 	billing: 'visit' | 'instalments' | 'completion';
 	charged: number;
 	stop: number | null;
+	/** The weekdays on which one gets in; null: any. */
+	onDays: number[] | null;
+	branchId: string | null;
 	crew: string | null;
 	crewId: string | null;
 	weekday: number | null;
@@ -49,11 +52,12 @@ export interface Narrowed {
 	district: string;
 	crew: string;
 	weekday: string;
+	branch: string;
 	text: string;
 }
 export const narrowedIn = (q: URLSearchParams): Narrowed => ({
 	...{ which: q.get('which') ?? '', district: q.get('district') ?? '', crew: q.get('crew') ?? '' },
-	...{ weekday: q.get('weekday') ?? '', text: q.get('q') ?? '' }
+	...{ weekday: q.get('weekday') ?? '', branch: q.get('branch') ?? '', text: q.get('q') ?? '' }
 });
 
 const WHICH: Record<string, (a: AgreementRow) => boolean> = {
@@ -74,6 +78,7 @@ export function narrowed(all: readonly AgreementRow[], n: Narrowed): AgreementRo
 			(which === undefined || which(a)) &&
 			(n.district === '' || a.district === n.district) &&
 			(n.crew === '' || a.crewId === n.crew) &&
+			(n.branch === '' || a.branchId === n.branch) &&
 			(n.weekday === '' || String(a.weekday) === n.weekday) &&
 			words.every((w) => `${a.customer} ${a.address} ${a.district} ${a.number}`.toLowerCase().includes(w))
 	);

@@ -22,3 +22,9 @@ export const cadenceTyped = (f: CadenceForm): Cadence =>
 	f.by === 'weeks'
 		? { by: 'weeks', every: wholeTyped(f.every) }
 		: { by: 'windows', gap: wholeTyped(f.gap), windows: f.windows.map((w) => ({ from: w.from.slice(5), to: w.to.slice(5) })) };
+
+/** Who goes to a visit, and the step of its block. @throws Refusal for what is no whole number */
+export const visitedTyped = (t: { crewSize: string; step: string }): { crewSize: number | null; step: number } => ({
+	crewSize: t.crewSize.trim() === '' ? null : wholeTyped(t.crewSize),
+	step: wholeTyped(t.step)
+});

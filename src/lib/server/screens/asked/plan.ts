@@ -42,16 +42,18 @@ const SHOWN = 60;
 
 export const roundPreviewed = answerTo(contract.previewRound, (app, chosen, who) => {
 	const viewer = Viewer.of(who);
-	const { rows, crewSize, ways, fullDays } = proposeRound(app.db.orm, chosen, todayOf(app));
+	const { rows, crewSize, ways, fullDays, lacks } = proposeRound(app.db.orm, chosen, todayOf(app));
 	const days = daysOfPlan(rows);
 	const seesPrices = viewer.may('invoices.see') || viewer.may('estimates.see');
 	const rate = viewer.may('costs.see') ? breakEvenOn(app.db.orm, todayOf(app)) : null;
 	return {
 		crewSize,
+		lacks,
 		rows: rows.map((r) => ({
 			...{ id: r.agreement.id, address: r.address, sold: r.agreement.visits, planned: r.visits.length },
 			...{ difference: r.difference, fromStart: r.fromStart, dropped: r.dropped.length, already: r.already },
 			...{ minutes: r.minutes, laborPerVisit: r.laborPerVisit, onSite: r.onSite, cadenceId: r.way.id, fits: r.fits },
+			shut: r.shut,
 			movedDays: r.visits.filter((v) => v.day !== v.occursOn).length,
 			perVisit: seesPrices ? Math.round(r.agreement.price / r.agreement.visits) : null,
 			lost: rate === null ? null : standOf(r.agreement, rate).below

@@ -1,6 +1,7 @@
 import { shown } from '$lib/server/shown';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
+import { staff } from '$lib/server/company';
 import { agreementList, cadencesOf, plansOf, roundCrews, roundsStart, serviceList, sitesToSell } from '$lib/server/rounds';
 import { viewerIn } from '$lib/server/viewer';
 import type { PageServerLoad } from './$types';
@@ -16,6 +17,7 @@ export const load = shown((({ url, locals }) => {
 		cadences: service ? cadencesOf(app(), service.id) : [],
 		plans: service ? plansOf(app(), service.id) : [],
 		crews: roundCrews(app()),
+		branches: staff(app()).branches,
 		start: roundsStart(app()),
 		sites: mayChange ? sitesToSell(app()) : [],
 		mayChange,

@@ -184,6 +184,10 @@
 					...districts.map((d): [string, string] => [d, d])
 				])}{/if}
 			{@render filter('crew', 'Crew', view.crew, [['', 'any crew'], ...data.crews.map((c): [string, string] => [c.id, c.name])])}
+			{#if data.branches.length > 1}{@render filter('branch', 'Branch', view.branch, [
+					['', 'any branch'],
+					...data.branches.map((b): [string, string] => [b.id, b.name])
+				])}{/if}
 			{@render filter('weekday', 'Weekday', view.weekday, [
 				['', 'any day'],
 				...WEEKDAYS.map((w, n): [string, string] => [String(n + 1), w])
@@ -334,7 +338,7 @@
 		crews={data.crews}
 		branch={data.start}
 		speed={30}
-		setUp={data.service?.setUp ?? 0}
+		service={data.service ?? { setUp: 0, crewSize: null, step: 5 }}
 		today={data.today}
 		onshow={(all) => (lines = all)}
 		onclose={() => (editing = null)}
