@@ -18,11 +18,14 @@ import {
 	standInMail,
 	type MailPort,
 	standInTexts,
+	standInRouting,
 	standInWeather,
 	webTexts,
+	webRouting,
 	webWeather,
 	type CalendarPort,
 	webCalendars,
+	type RoutingPort,
 	type WeatherPort,
 	type TextPort
 } from './ports';
@@ -40,6 +43,7 @@ export interface App {
 	cards: CardPort;
 	publisher: PublisherPort;
 	weather: WeatherPort;
+	routing: RoutingPort;
 	calendars: CalendarPort;
 	/** Set by the worker: looks at once whether something is due. */
 	poke: () => void;
@@ -68,6 +72,7 @@ export function openApp(settings: Settings = readSettings(), clock?: Clock): App
 		cards: standInCards(db, now),
 		publisher: /^https?:\/\//.test(settings.publisher) ? webPublisher(settings.publisher) : folderPublisher(settings.publisher),
 		calendars: webCalendars(),
+		routing: settings.routingUrl ? webRouting(settings.routingUrl) : standInRouting(),
 		weather: settings.weatherUrl ? webWeather(settings.weatherUrl) : standInWeather(),
 		poke: () => undefined,
 		run: (command, input, actor, key) => runCommand(runner, command, input, actor, key),

@@ -145,6 +145,7 @@ export const ROUTES: Readonly<Record<string, RouteNeeds>> = {
 	// What a page asks for again asks for the right of that page.
 	'/api/page': 'own.account',
 	'/api/presence': 'estimates.see',
+	'/api/driving': 'plan.change',
 	'/api/price-book': 'rates.see',
 	// What is explained asks for the right of what it belongs to; see the room.
 	// Each command asks for its own right.

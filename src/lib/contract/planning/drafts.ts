@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { command } from '../define';
-import { Id, Nothing, strict, Text } from '../inputs';
+import { Id, Name, Nothing, strict } from '../inputs';
 import { ShiftChange } from './commands';
 
 const DraftId = { draftId: Id };
@@ -8,14 +8,14 @@ const DraftId = { draftId: Id };
 /** A plan to try things in: nobody is told, and nothing moves, until it is taken. Shifts are changed in it by `plan.arrange` and `plan.add`. */
 export const beginDraft = command('plan.begin-draft', {
 	right: 'plan.change',
-	input: Type.Object({ name: Text(80) }, strict),
+	input: Type.Object({ name: Name }, strict),
 	output: Type.Object(DraftId, strict)
 });
 
 /** Names a draft anew, drops it, or takes it up again. */
 export const changeDraft = command('plan.change-draft', {
 	right: 'plan.change',
-	input: Type.Object({ ...DraftId, name: Text(80), dropped: Type.Boolean() }, strict),
+	input: Type.Object({ ...DraftId, name: Name, dropped: Type.Boolean() }, strict),
 	output: Nothing
 });
 

@@ -3,6 +3,7 @@ import { formatMinutes } from '../../core/money';
 import { isDay, longDay, mondayOf, type Day } from '../../core/time';
 import type { App } from '../app';
 import { GREY, hair, latin, letterheadOf, render } from '../documents';
+import { stopsOf } from '../rounds';
 import { board } from './board';
 
 /** What hangs in the shed: who is where on which day, of some weeks, all crews or one. */
@@ -10,6 +11,11 @@ export function planSheets(app: App, from: Day, weeks: number, crewId: string) {
 	const b = board(app, from, weeks);
 	return {
 		...{ from, weeks, days: b.days, timeOff: b.timeOff, holidays: b.holidays, rounds: b.rounds },
+		/** The stops of each round in the order they are driven, for the crews that are shown. */
+		stops: b.rounds
+			.filter((r) => r.crewId !== null && (crewId === '' || r.crewId === crewId))
+			.sort((x, y) => x.day.localeCompare(y.day))
+			.map((r) => ({ crewId: r.crewId, day: r.day, at: stopsOf(app, r.crewId ?? '', r.day).map((s) => s.address) })),
 		staff: b.staff.filter((p) => crewId === '' || p.crewId === crewId).map(({ id, name, crew, crewId }) => ({ id, name, crew, crewId })),
 		shifts: b.shifts.map(({ id, personId, day, from, to, job, phase, note }) => ({ id, personId, day, from, to, job, phase, note }))
 	};
@@ -46,6 +52,19 @@ function linesOf(s: Sheets, p: Sheets['staff'][number], day: Day): string[] {
 	];
 }
 
+/** The rounds of a crew in a week, a paragraph for each with its stops in order. */
+const roundsOf = (s: Sheets, crewId: string | null, days: readonly Day[]) =>
+	s.stops
+		.filter((r) => r.crewId === crewId && days.includes(r.day))
+		.map((r) => ({
+			text: [
+				{ text: latin(`Round ${shortDay(r.day)}: `), bold: true },
+				latin(r.at.map((address, n) => `${n + 1}. ${address.split(',')[0] ?? ''}`).join('   '))
+			],
+			fontSize: 9,
+			margin: [0, 8, 0, 0]
+		}));
+
 /** The sheets as a PDF, a page for each crew and week. */
 export async function planSheetPaper(app: App, from: Day, weeks: number, crewId: string): Promise<{ name: string; bytes: Buffer } | null> {
 	const s = planSheets(app, from, weeks, crewId);
@@ -73,7 +92,8 @@ export async function planSheetPaper(app: App, from: Day, weeks: number, crewId:
 						]
 					},
 					layout: hair
-				}
+				},
+				...roundsOf(s, own[0]?.crewId ?? null, days)
 			],
 			...(n > 0 ? { pageBreak: 'before' } : {})
 		}))

@@ -61,12 +61,26 @@
 		return a.onDays === null ? {} : { rounds: rounds.filter((id) => a.onDays?.includes(Number(id.split(' ')[1]))) };
 	}
 	const toggle = <T,>(list: T[], one: T) => (list.includes(one) ? list.filter((x) => x !== one) : [...list, one]);
-	function look() {
+	const MOST_PLACES = 400;
+	/** Minutes of driving of a routing service, where there is one; what it cannot say is reckoned as the crow flies. */
+	let driven = $state('');
+	async function drivingTable(): Promise<number[][] | null> {
+		driven = '';
+		const places = [...here.map((a) => ({ lat: a.lat ?? 0, lng: a.lng ?? 0 })), ...rounds.map(startOf)];
+		if (places.length > MOST_PLACES) return null;
+		const body = JSON.stringify({ places });
+		const r = await fetch('/api/driving', { method: 'POST', headers: { 'content-type': 'application/json' }, body }).catch(() => null);
+		const said = (await r?.json().catch(() => null)) as { result?: { minutes: number[][] | null; problem: string } } | null;
+		driven = said?.result?.problem ?? '';
+		return said?.result?.minutes ?? null;
+	}
+	async function look() {
 		if (rounds.length === 0) return void (problem = 'Choose at least one crew and one weekday.');
 		if (here.length === 0) return void (problem = 'None of these sites has a place on the map.');
 		[problem, found, running, share] = ['', null, true, 0];
 		const byHand = Object.fromEntries(here.flatMap((a) => (a.crewId && a.weekday ? [[a.id, keyOf(a.crewId, a.weekday)]] : [])));
 		const whole = here.every((a) => rounds.includes(byHand[a.id] ?? ''));
+		const table = await drivingTable();
 		worker?.terminate();
 		worker = new Worker(new URL('$lib/workers/rounds.worker.ts', import.meta.url), { type: 'module' });
 		worker.onmessage = ({ data }: MessageEvent<RoundsAnswer>) => {
@@ -85,6 +99,7 @@
 			}),
 			rounds: rounds.map((id) => ({ id, start: startOf(id) })),
 			...(whole ? { byHand } : {}),
+			...(table ? { table } : {}),
 			speed
 		});
 	}
@@ -103,6 +118,8 @@
 			}))
 		);
 	}
+	/** Sites that fit none of the rounds. */
+	const nowhere = $derived(here.filter((a) => found?.suggestion.left.includes(a.id)).map((a) => a.address.split(',')[0]));
 	const handOf = (id: string): Suggested | undefined => found?.byHand?.rounds.find((r) => r.id === id);
 	const size = (s: Suggestion) => s.rounds.map((r) => r.blocks + r.driving);
 	const spread = (s: Suggestion) =>
@@ -187,6 +204,12 @@
 		><input type="checkbox" class="checkbox checkbox-sm" bind:checked={fixed} /> what is planned stays in its round; the others are fitted in</label
 	>
 	{#if running}<progress class="progress" max="1" value={share} aria-label="Looking for rounds"></progress>{/if}
+	{#if driven}<p role="status">The routing service was not used: {driven} Ways are reckoned as the crow flies, × 1.3.</p>{/if}
+	{#if nowhere.length}<p class="problem" role="status">
+			{nowhere.length} go into none of these rounds, for the days on which one gets in: {nowhere.slice(0, 6).join(', ')}{nowhere.length > 6
+				? ' …'
+				: ''}
+		</p>{/if}
 	{#if found}
 		<table class="grid-table" aria-label="Suggested rounds">
 			<thead

@@ -45,6 +45,11 @@
 							>{/each}</tbody
 					>
 				</table>
+				{#each data.stops.filter((r) => r.crewId === (own[0]?.crewId ?? null) && days.includes(r.day)) as r (r.day)}<p class="stops">
+						<strong>Round {shortDay(r.day)}:</strong>
+						{#each r.at as address, n (n)}<span>{n + 1}. {address.split(',')[0]}</span>
+						{/each}
+					</p>{/each}
 			</section>
 		{/each}{:else}<p class="quiet">No crews yet.</p>{/each}
 </Page>
@@ -54,6 +59,12 @@
 		padding: 12px 16px;
 		margin-bottom: 16px;
 		overflow-x: auto;
+	}
+	.stops {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 0 14px;
+		margin-top: 10px;
 	}
 	td {
 		vertical-align: top;
