@@ -1,3 +1,4 @@
+import { takeVisitPictures } from './visit-pictures';
 import { addDays, daysBetween, mondayOf, weekday, type Day } from '../lib/core/time';
 import { buildJobs } from './doing-jobs';
 import { buildForms } from './forms';
@@ -19,6 +20,8 @@ export async function buildDoing(yard: Yard, today: Day): Promise<void> {
 	await buildJobs(yard, today);
 	await buildPapers(yard, today);
 	await buildForms(yard, today);
+	await takeVisitPictures(yard);
+	yard.at(today, '09:20');
 }
 
 /** The gutter-care season of Fennick's 46 sites: two rounds planned, the first visits done, seven sites not planned yet. */
@@ -138,7 +141,9 @@ function buildRepeat(yard: Yard, today: Day): void {
 		crewId: 'gutter',
 		from: 420,
 		to: 540,
-		ahead: 30
+		ahead: 30,
+		price: 18_500,
+		invoice: 'draft'
 	});
 	const ruleId = one(yard, 'select id from repeat_rules');
 	yard.call({ type: 'system' }, 'repeats.make', { ruleId });

@@ -184,23 +184,31 @@ export const agreementOfJob = (app: App, jobId: string) =>
 		.get() ?? null;
 
 /** Crews with how many are in them. */
-const ofBranch = (column: typeof branches.lat | typeof branches.lng) =>
-	sql<
-		number | null
-	>`(select ${column} from ${people} join ${branches} on ${branches.id} = ${people.branchId} where ${people.crewId} = ${crews.id} and ${people.active} = 1 and ${branches.lat} is not null and ${branches.lng} is not null order by ${people.role} <> 'crew lead', ${people.name} limit 1)`;
+/** Where the rounds of each crew start and end: at the branch of its lead, else of any of its people, that has a place. */
+function startsOf(app: App): Map<string, { lat: number; lng: number }> {
+	const rows = app.db.orm
+		.select({ crewId: people.crewId, lat: branches.lat, lng: branches.lng })
+		.from(people)
+		.innerJoin(branches, eq(branches.id, people.branchId))
+		.where(eq(people.active, true))
+		.orderBy(sql`${people.role} = 'crew lead'`, desc(people.name))
+		.all();
+	return new Map(rows.flatMap(({ crewId, lat, lng }) => (crewId === null || lat === null || lng === null ? [] : [[crewId, { lat, lng }]])));
+}
 
-export const roundCrews = (app: App) =>
-	app.db.orm
+export function roundCrews(app: App) {
+	const starts = startsOf(app);
+	return app.db.orm
 		.select({
 			id: crews.id,
 			name: crews.name,
-			people: sql<number>`(select count(*) from ${people} where ${people.crewId} = ${crews.id} and ${people.active} = 1)`,
-			/** Where its rounds start and end: the branch of its lead, else of any of its people. */
-			...{ lat: ofBranch(branches.lat), lng: ofBranch(branches.lng) }
+			people: sql<number>`(select count(*) from ${people} where ${people.crewId} = ${crews.id} and ${people.active} = 1)`
 		})
 		.from(crews)
 		.orderBy(asc(crews.position))
-		.all();
+		.all()
+		.map((c) => ({ ...c, lat: starts.get(c.id)?.lat ?? null, lng: starts.get(c.id)?.lng ?? null }));
+}
 
 /** Where rounds start and end: the first branch that has a place; null: none has. */
 export const roundsStart = (app: App): { lat: number; lng: number } | null => {
