@@ -161,7 +161,7 @@
 			<Field label="Note for the crew, this once"
 				><textarea class="textarea" rows="2" name="one-note" bind:value={changing.note}></textarea></Field
 			>
-			<div class="mt-2 flex gap-3">
+			<div class="flex items-baseline gap-3">
 				<button type="button" class="btn" onclick={saveOne}>Change this one</button><button
 					type="button"
 					class="link"
@@ -178,6 +178,8 @@
 
 <style>
 	.one {
+		display: grid;
+		gap: 10px;
 		padding: 10px 12px;
 		border: 1px solid var(--line);
 	}

@@ -110,7 +110,7 @@
 		aria-label="File of agreements"
 		onchange={(e) => look(e.currentTarget.files?.[0])}
 	/>
-	<div class="grid grid-cols-2 gap-3">
+	<div class="grid grid-cols-[110px_1fr] gap-3">
 		<Field label="Year" problem={field === 'year' ? problem : ''}
 			><input class="input" name="year" inputmode="numeric" bind:value={year} /></Field
 		>
@@ -139,14 +139,14 @@
 				<tbody
 					>{#each read.slice(0, SHOWN) as r (r.row)}{@const a = r.agreement}<tr class:faint={r.why !== '' || left.has(r.row)}
 							><td class="num quiet">{r.row}</td><td
-								>{#if r.why}<Mark kind="need" label="cannot be taken" />{:else}<input
+								>{#if r.why}<Mark kind="need" />{:else}<input
 										type="checkbox"
 										class="checkbox"
 										aria-label="Take {a.customer}, {a.address}"
 										checked={!left.has(r.row)}
 										onchange={(e) => (left = toggled(left, [r.row], !e.currentTarget.checked))}
 									/>{/if}</td
-							><td>{a.customer}<br /><span class="quiet">{a.address}</span></td><td class="num"
+							><td>{a.customer}<br /><span class="quiet">{a.address}</span></td><td class="num whitespace-nowrap"
 								>{soldAs(a).visits} × · {formatQuantity(soldAs(a).hours)} h</td
 							><td class="num">{formatCents(cents(soldAs(a).price))}</td><td>{r.why || r.to}</td></tr
 						>{/each}</tbody

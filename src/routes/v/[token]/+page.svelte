@@ -84,8 +84,8 @@
 
 <style>
 	.pictures {
-		display: flex;
-		flex-wrap: wrap;
+		display: grid;
+		grid-template-columns: repeat(auto-fill, minmax(130px, 160px));
 		gap: 10px;
 		margin: 8px 0;
 	}
@@ -95,8 +95,8 @@
 		font-size: 0.9rem;
 	}
 	.pictures img {
-		width: 160px;
-		height: 120px;
+		width: 100%;
+		aspect-ratio: 4 / 3;
 		object-fit: cover;
 		background: var(--color-base-300);
 	}
