@@ -19,16 +19,16 @@ const Sold = Type.Object(
 	strict
 );
 
-/** A season service is sold to many sites at once, as picked or out of a table. All of them or none. */
+/** A season service is sold to many sites at once, as picked or out of a table. All of them or none; more than a thousand in turns, so that nobody else waits. */
 export const sellMany = command('rounds.sell-many', {
 	right: 'jobs.change',
-	size: 8_000_000,
+	size: 4_000_000,
 	input: Type.Object(
 		{
 			serviceId: Id,
 			year: Type.Integer({ minimum: 2000, maximum: 2100 }),
 			billing: Type.Union(BILLINGS.map((b) => Type.Literal(b))),
-			rows: Type.Array(Sold, { minItems: 1, maxItems: 5000 })
+			rows: Type.Array(Sold, { minItems: 1, maxItems: 1000 })
 		},
 		strict
 	),

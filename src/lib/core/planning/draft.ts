@@ -20,7 +20,8 @@ export interface DraftChange {
 /** `same`: the plan has it so already; `ready`: it can be taken; `changed`: somebody changed it on the plan since. */
 export type DraftState = 'same' | 'ready' | 'changed';
 
-const samePlace = (a: DraftPlace, b: DraftPlace): boolean =>
+/** Whether two places are the same one: phases by their name, whatever its case; notes without spaces around them. */
+export const samePlace = (a: DraftPlace, b: DraftPlace): boolean =>
 	a.jobId === b.jobId &&
 	a.phase.toLowerCase() === b.phase.trim().toLowerCase() &&
 	a.personId === b.personId &&

@@ -1,5 +1,5 @@
 import { eq, inArray } from 'drizzle-orm';
-import { draftState, overDraft, type DraftState } from '../../core/planning';
+import { draftState, overDraft, samePlace, type DraftState } from '../../core/planning';
 import { addDays, type Day } from '../../core/time';
 import type { Orm } from '../db';
 import { phases } from '../work/schema';
@@ -28,10 +28,18 @@ export function shiftsIn(db: Orm, draftId: string | undefined, from: Day, to: Da
 	const changes = changesOf(db, draftId);
 	const phaseOf = phaseIds(db, changes);
 	const [first, last] = [addDays(from, -1), addDays(to, 1)];
-	return overDraft(shiftsAround(db, from, to), changes, ({ shiftId, to: at, version }) =>
+	return overDraft(shiftsAround(db, from, to), changes, ({ shiftId, to: at, version }, is) =>
 		at.day < first || at.day > last
 			? null
-			: { ...at, id: shiftId, firmId: null, phaseId: phaseOf(at.jobId, at.phase), phase: at.phase.trim(), version, tried: true }
+			: {
+					...at,
+					id: shiftId,
+					firmId: null,
+					phaseId: phaseOf(at.jobId, at.phase),
+					phase: at.phase.trim(),
+					version,
+					tried: is === undefined || !samePlace(is, at)
+				}
 	).filter((s) => personIds === undefined || (s.personId !== null && personIds.includes(s.personId)));
 }
 

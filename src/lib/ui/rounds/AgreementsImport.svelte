@@ -19,7 +19,6 @@
 	import type { Billing } from '$lib/core/rounds';
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
-	import { wholeTyped } from '../forms/typed';
 	import { toggled } from '../lists';
 	import Mark from '../shell/Mark.svelte';
 	import BillingSelect from './BillingSelect.svelte';
@@ -34,6 +33,8 @@
 	let { service, sites, today, ondone, onclose }: Props = $props();
 	const LARGEST = 10_000_000;
 	const SHOWN = 200;
+	/** So many are sold at once: the house is used by others meanwhile. */
+	const AT_ONCE = 200;
 	const WORDS: Record<AgreementField, string> = {
 		...{ customer: 'Customer', address: 'Address', district: 'District', visits: 'Visits sold', hours: 'Labor hours', price: 'Price' },
 		...{ note: 'Note for the crew', latitude: 'Latitude', longitude: 'Longitude' }
@@ -48,6 +49,7 @@
 	let problem = $state('');
 	let field = $state('');
 	let busy = $state(false);
+	let sold = $state(0);
 	$effect(() => {
 		if (!open) onclose();
 	});
@@ -73,22 +75,35 @@
 	});
 	async function take() {
 		if (taken.length === 0) return void (problem = rows.length ? 'There is nothing to take.' : 'Choose a file first.');
-		busy = true;
-		const r = await command('rounds.sell-many', {
-			...{ serviceId: service.id, year: wholeTyped(year), billing },
-			rows: taken.map(({ agreement: a, siteId }) => {
-				const { customer, address, district, lat, lng, note } = a;
-				return { ...{ siteId, customer, address, district, lat, lng, note }, ...soldAs(a) };
-			})
-		});
+		if (!/^\d{4}$/.test(year.trim())) return void ([problem, field] = ['Type the year, like 2027.', 'year']);
+		[busy, problem, field] = [true, '', ''];
+		const all = taken;
+		const made = { agreementIds: [] as string[], newSites: 0, newCustomers: 0 };
+		for (let at = 0; at < all.length; at += AT_ONCE) {
+			sold = at;
+			const r = await command('rounds.sell-many', {
+				...{ serviceId: service.id, year: Number(year), billing },
+				rows: all.slice(at, at + AT_ONCE).map(({ agreement: a, siteId }) => {
+					const { customer, address, district, lat, lng, note } = a;
+					return { ...{ siteId, customer, address, district, lat, lng, note }, ...soldAs(a) };
+				})
+			});
+			if (!r.ok) {
+				// What was sold before it stays, is said, and is not taken again.
+				left = new Set([...left, ...all.slice(0, at).map((x) => x.row)]);
+				busy = false;
+				return void ([problem, field] = [`${at > 0 ? `${at} are sold; then: ` : ''}${r.message}`, r.field ?? '']);
+			}
+			made.agreementIds.push(...r.result.agreementIds);
+			made.newSites += r.result.newSites;
+			made.newCustomers += r.result.newCustomers;
+		}
 		busy = false;
-		if (!r.ok) return void ([problem, field] = [r.message, r.field ?? '']);
-		const { agreementIds, newSites, newCustomers } = r.result;
-		told(`${agreementIds.length} agreements sold.`, async () => {
-			const back = await command('rounds.unsell', { agreementIds, reason: 'Taken back' });
+		told(`${made.agreementIds.length} agreements sold.`, async () => {
+			const back = await command('rounds.unsell', { agreementIds: made.agreementIds, reason: 'Taken back' });
 			return back.ok ? null : back.message;
 		});
-		ondone(`${agreementIds.length} agreements out of ${name}: ${newSites} new sites, ${newCustomers} new customers.`);
+		ondone(`${made.agreementIds.length} agreements out of ${name}: ${made.newSites} new sites, ${made.newCustomers} new customers.`);
 	}
 </script>
 
@@ -116,6 +131,8 @@
 		>
 		<BillingSelect bind:value={billing} />
 	</div>
+	{#if busy && taken.length > AT_ONCE}<progress class="progress" max={taken.length} value={sold} aria-label="Agreements sold"
+		></progress>{/if}
 	{#if rows.length > 1}
 		<fieldset class="columns">
 			<legend>Where each column belongs</legend>
