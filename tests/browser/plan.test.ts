@@ -216,6 +216,8 @@ describe('a draft plan', () => {
 		await office.keyboard.press('Delete');
 		await until(() => db.value<number>('select count(*) from draft_changes where draft_id = ?', draftId) === 2, 'off in the draft');
 		expect(where(other)?.day).toBe('2027-11-15');
+		// What was done is said at the edge of the page: axe looks when it stands there.
+		await reads(office, 'off the plan.');
 		expect(await seriousOn(office)).toEqual([]);
 
 		await press(office, 'Beside the plan, and take');
