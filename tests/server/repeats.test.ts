@@ -202,6 +202,12 @@ describe('many rules', () => {
 		makeRepeats(app);
 		expect(days(ruleId)).toEqual([{ o: '2027-04-20', d: '2027-04-30' }]);
 		expect(lookOn()).toBe('2027-05-17');
+		// Paused and on again, it is looked at anew: something may have been moved meanwhile.
+		const version = () => value<number>(app, 'select version from repeat_rules where id = ?', ruleId);
+		for (const paused of [true, false]) yard.call('petra', 'repeats.pause', { ruleId, paused, version: version() });
+		expect(lookOn()).toBeNull();
+		makeRepeats(app);
+		expect(lookOn()).toBe('2027-05-17');
 		// A rule that is over is looked at once a year.
 		yard.call('petra', 'repeats.end', {
 			ruleId,

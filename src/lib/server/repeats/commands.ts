@@ -114,7 +114,8 @@ export const pauseRepeat = serve(contract.pauseRepeat, (ctx, i) => {
 	const rule = ctx.get(repeatRules, i.ruleId, 'This rule');
 	// What fell into the pause is over.
 	const madeTo = i.paused ? rule.madeTo : addDays(ctx.today, -1);
-	ctx.update(repeatRules, rule.id, { paused: i.paused, madeTo }, i.version);
+	// What was moved while it was paused is found again when it goes on.
+	ctx.update(repeatRules, rule.id, { paused: i.paused, madeTo, lookOn: null }, i.version);
 	ctx.happened(`job:${rule.jobId}`, 'repeats.pause', { name: rule.name, paused: i.paused }, 'plan');
 });
 

@@ -74,6 +74,7 @@ export class Arranger {
 
 	/** Carries changes out; with something against them, they wait as a doubt. */
 	do(changes: Change[], words: string, despite = false): Promise<boolean> {
+		if (changes.length === 0) return Promise.resolve(false);
 		const step = ++this.#steps;
 		for (const c of changes) this.#ahead.set(c.id, { step, to: c.to });
 		return this.#inTurn(async () => {
@@ -95,7 +96,6 @@ export class Arranger {
 
 	async #do(changes: Change[], words: string, despite: boolean): Promise<boolean> {
 		this.problem = '';
-		if (changes.length === 0) return false;
 		const r = await this.#send(changes, despite);
 		if (r.ok) {
 			this.doubt = null;
