@@ -143,7 +143,14 @@ export const SALES_SETTINGS: Setting[] = [
 				{ id: 'pays-by', of: 'customer', label: 'Pays by', kind: 'choice', choices: ['card', 'check', 'transfer'] },
 				{ id: 'gate', of: 'site', label: 'Gate code', kind: 'text', choices: [] },
 				{ id: 'insurer', of: 'job', label: 'Insurer', kind: 'text', choices: [] },
-				{ id: 'layers', of: 'job', label: 'Layers seen', kind: 'number', choices: [] }
+				{ id: 'layers', of: 'job', label: 'Layers seen', kind: 'number', choices: [] },
+				{
+					id: 'watch',
+					of: 'job',
+					label: 'Watch for',
+					kind: 'choice',
+					choices: ['Insurance work', 'School hours', 'No parking', 'Dog on site']
+				}
 			]
 		}
 	],

@@ -1,23 +1,25 @@
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { Page } from 'puppeteer-core';
 import { buildDemo } from '../../src/demo/build';
 import { DemoClock, Yard } from '../../src/demo/yard';
 import { readSettings } from '../../src/lib/server/settings';
 import { launch, signIn, visitor } from '../browser/chrome';
 import { serve } from '../../scripts/lib.mjs';
-import { median, note } from './measure';
+import { median, note, p95 } from './measure';
 
 const PEOPLE = 200;
 
-interface Seen {
-	first: number;
-	longest: number;
-	elements: number;
-	bars: number;
-}
+/** Weeks with four thousand shifts, and weeks with none. */
+const FULL = 'from=2027-05-31&weeks=4';
+const EMPTY = 'from=2026-01-05&weeks=4';
+const SLOWED = 4;
 
-/** The plan board of four weeks with two hundred people and four thousand shifts: until a bar is there, how long it blocks, how much is drawn. */
+/**
+ * The plan board of four weeks with two hundred people and four thousand shifts: what the server takes for it, when it is seen, how it rolls and how
+ * something is dragged on it, the browser four times slower.
+ */
 export async function boardBench(): Promise<void> {
 	const data = mkdtempSync(join(tmpdir(), 'ny-board-'));
 	const port = 5900 + Math.floor(Math.random() * 1000);
@@ -56,52 +58,127 @@ export async function boardBench(): Promise<void> {
 	const browser = await launch();
 	const page = await visitor(browser);
 	await signIn(page, base, 'petra');
+	const cookie = (await page.cookies()).map((c) => `${c.name}=${c.value}`).join('; ');
+	const answered = async (at: string) => {
+		const from = performance.now();
+		await (await fetch(`${base}/plan?${at}`, { headers: { cookie } })).text();
+		return performance.now() - from;
+	};
+	const [empty, full]: [number[], number[]] = [[], []];
+	for (let n = 0; n < 30; n++) {
+		empty.push(await answered(EMPTY));
+		full.push(await answered(FULL));
+	}
 	await page.evaluateOnNewDocument(`
 		window.seen = { first: 0, longest: 0 };
 		new PerformanceObserver((l) => { for (const e of l.getEntries()) seen.longest = Math.max(seen.longest, e.duration); }).observe({ type: 'longtask', buffered: true });
-		(function look() { if (!seen.first && document.querySelector('[data-shift]')) seen.first = performance.now(); if (!seen.first) requestAnimationFrame(look); })();
+		(function look() { requestAnimationFrame(() => { if (document.querySelector('[data-cells]')) requestAnimationFrame(() => (seen.first = performance.now())); else look(); }); })();
 	`);
-	const all: Seen[] = [];
-	for (let n = 0; n < 5; n++) {
-		await page.goto(`${base}/plan?from=2027-05-31&weeks=4`, { waitUntil: 'load' });
-		await page.waitForFunction(() => document.documentElement.dataset.ready === 'yes');
-		// Down through all of it and back, a screen at a time.
-		await page.evaluate(`(async () => {
-			const board = document.querySelector('.board');
-			for (let y = 0; y < board.scrollHeight; y += 400) { board.scrollTop = y; await new Promise((r) => requestAnimationFrame(() => requestAnimationFrame(r))); }
-		})()`);
-		all.push(
-			(await page.evaluate(
-				`({ ...seen, elements: document.querySelectorAll('main *').length, bars: document.querySelectorAll('[data-shift]').length })`
-			)) as Seen
-		);
-	}
+	await page.emulateCPUThrottling(SLOWED);
+	const first: Record<string, number[]> = { [EMPTY]: [], [FULL]: [] };
+	const rolled: Frames[] = [];
+	const dragged: Frames[] = [];
+	let elements = 0;
+	for (let n = 0; n < 5; n++)
+		for (const at of [EMPTY, FULL]) {
+			await page.goto(`${base}/plan?${at}`, { waitUntil: 'load' });
+			await page.waitForFunction((all: number) => document.querySelectorAll('[data-cells]').length >= all, {}, PEOPLE);
+			first[at]?.push((await page.evaluate('seen.first')) as number);
+			if (at === EMPTY) continue;
+			elements = (await page.evaluate("document.querySelectorAll('main *').length")) as number;
+			rolled.push(await roll(page));
+			dragged.push(await drag(page));
+		}
 	await browser.close();
 	server.kill('SIGTERM');
-	const of = (pick: (s: Seen) => number) => median(all.map(pick));
 	const size = `${PEOPLE} people, 4 weeks, ${PEOPLE * 20} shifts`;
+	const of = (all: Frames[], pick: (f: Frames) => number) => median(all.map(pick));
+	note('plan board: answered', size, p95(full), 'weeks without a shift', p95(empty), 4);
+	note('plan board: seen, over empty weeks', size, median(first[FULL] ?? []) - median(first[EMPTY] ?? []), '300 ms', 300, 1);
 	note(
-		'plan board: until the first bar',
+		'plan board: rolled, longest task',
 		size,
-		of((s) => s.first),
-		'600 ms',
-		600,
-		1
-	);
-	note(
-		'plan board: longest task, opened and rolled through',
-		size,
-		of((s) => s.longest),
+		of(rolled, (f) => f.longest),
 		'80 ms',
 		80,
 		1
 	);
 	note(
-		'plan board: elements',
+		'plan board: rolled, a frame',
 		size,
-		of((s) => s.elements),
-		'2,500',
-		2500,
+		of(rolled, (f) => p95(f.frames)),
+		'34 ms',
+		34,
 		1
 	);
+	note(
+		'plan board: dragged, longest task',
+		size,
+		of(dragged, (f) => f.longest),
+		'80 ms',
+		80,
+		1
+	);
+	note(
+		'plan board: dragged, a frame',
+		size,
+		of(dragged, (f) => p95(f.frames)),
+		'34 ms',
+		34,
+		1
+	);
+	note(
+		'plan board: dragged, a frame in the middle',
+		size,
+		of(dragged, (f) => median(f.frames)),
+		'34 ms',
+		34,
+		1
+	);
+	note('plan board: elements', size, elements, '4,000', 4000, 1);
+}
+
+/** How long each frame took, and the longest piece of work, in milliseconds. */
+interface Frames {
+	frames: number[];
+	longest: number;
+}
+
+/** Down through all of it, a turn of the wheel a frame. */
+async function roll(page: Page): Promise<Frames> {
+	const frames = (await page.evaluate(`(async () => {
+		seen.longest = 0;
+		const board = document.querySelector('.board'), frames = [];
+		let last = performance.now();
+		for (let y = 0; y < board.scrollHeight; y += 100) {
+			board.scrollTop = y;
+			await new Promise((r) => requestAnimationFrame(r));
+			frames.push(performance.now() - last);
+			last = performance.now();
+		}
+		board.scrollTop = 0;
+		return frames;
+	})()`)) as number[];
+	return { frames, longest: (await page.evaluate('seen.longest')) as number };
+}
+
+/** A bar is taken up and led over the board. */
+async function drag(page: Page): Promise<Frames> {
+	const box = await (await page.$('[data-shift]'))?.boundingBox();
+	if (!box) throw new Error('No bar.');
+	await page.mouse.move(box.x + 20, box.y + 10);
+	await page.waitForSelector('[data-drag=ready]');
+	await page.mouse.down();
+	await page.mouse.move(box.x + 40, box.y + 20, { steps: 4 });
+	await page.waitForSelector('.held');
+	await page.evaluate(`
+		seen.longest = 0; window.frames = []; window.led = true;
+		(function next(last) { requestAnimationFrame((now) => { frames.push(now - last); if (led) next(now); }); })(performance.now());
+	`);
+	for (let n = 0; n < 60; n++) await page.mouse.move(300 + n * 8, 240 + (n % 20) * 12);
+	const frames = (await page.evaluate('led = false; frames')) as number[];
+	const longest = (await page.evaluate('seen.longest')) as number;
+	await page.keyboard.press('Escape');
+	await page.mouse.up();
+	return { frames, longest };
 }

@@ -11,6 +11,20 @@ async function middle(it: ElementHandle, at = { x: 0.5, y: 0.5 }): Promise<{ x: 
 	if (!box) throw new Error('It is not drawn.');
 	return { x: box.x + box.width * at.x, y: box.y + box.height * at.y };
 }
+/** A day of somebody on the plan board, as the eye finds it: the row of a name, under the column of a day. */
+export interface BoardDay {
+	person: string;
+	day: string;
+}
+/** The middle of a day on the plan board; the row is drawn once the page has come to it. */
+export async function dayOnBoard(page: Page, { person, day }: BoardDay): Promise<{ x: number; y: number }> {
+	const row = await get(page, `[data-cells="${person}"]`);
+	await row.evaluate((e) => e.scrollIntoView({ block: 'nearest' }));
+	const head = await get(page, `.heads time[datetime="${day}"]`);
+	return { x: (await middle(head)).x, y: (await middle(row)).y };
+}
+const at = (page: Page, place: Thing | BoardDay, within: { x: number; y: number }) =>
+	typeof place === 'object' && 'person' in place ? dayOnBoard(page, place) : get(page, place).then((it) => middle(it, within));
 const letGo = (page: Page) => page.waitForSelector('.held', { hidden: true });
 
 /** Over the thing with the pointer, until it can be dragged: looked up anew each time, as a list drawn again has another row there. */
@@ -55,9 +69,9 @@ async function takeUp(page: Page, thing: Thing): Promise<void> {
 }
 
 /** Drags with the mouse, as a hand does: to it, down, away, onto the place, up. */
-export async function byMouse(page: Page, thing: Thing, place: Thing, at = { x: 0.5, y: 0.5 }): Promise<string> {
+export async function byMouse(page: Page, thing: Thing, place: Thing | BoardDay, within = { x: 0.5, y: 0.5 }): Promise<string> {
 	await takeUp(page, thing);
-	const end = await middle(await get(page, place), at);
+	const end = await at(page, place, within);
 	await page.mouse.move(end.x, end.y, { steps: 6 });
 	const said = await over(page);
 	await page.mouse.up();
@@ -66,7 +80,7 @@ export async function byMouse(page: Page, thing: Thing, place: Thing, at = { x: 
 }
 
 /** Drags with a finger: it rests on the thing until it is taken up. */
-export async function byTouch(page: Page, thing: Thing, place: Thing, at = { x: 0.5, y: 0.5 }): Promise<void> {
+export async function byTouch(page: Page, thing: Thing, place: Thing | BoardDay, within = { x: 0.5, y: 0.5 }): Promise<void> {
 	// The first touch only wakes it, as it wakes the page of a person who looks around.
 	const start = await middle(await ready(page, thing));
 	for (let n = 0; n < 5; n++) {
@@ -82,7 +96,7 @@ export async function byTouch(page: Page, thing: Thing, place: Thing, at = { x: 
 		await page.touchscreen.touchEnd();
 		await page.keyboard.press('Escape');
 	}
-	const end = await middle(await get(page, place), at);
+	const end = await at(page, place, within);
 	await page.touchscreen.touchMove((start.x + end.x) / 2, (start.y + end.y) / 2);
 	await page.touchscreen.touchMove(end.x, end.y);
 	await over(page);

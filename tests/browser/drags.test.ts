@@ -123,7 +123,7 @@ describe('a bar of the plan board', () => {
 	it('is dragged to another person and day, and taken back', async () => {
 		const { id, job } = await bar('2027-06-01', 'hattie');
 		await open(office, `${base}/plan?from=2027-05-31&weeks=2`);
-		const said = await byMouse(office, `[data-shift="${id}"]`, '[data-place="pavel|2027-06-03"]');
+		const said = await byMouse(office, `[data-shift="${id}"]`, { person: 'pavel', day: '2027-06-03' });
 		expect(said).toMatch(/→ .*2027-06-03/);
 		await until(() => shift(id).person === 'pavel', 'moved');
 		expect(shift(id).day).toBe('2027-06-03');
@@ -150,7 +150,7 @@ describe('a bar of the plan board', () => {
 		await office.keyboard.up('Shift');
 		await office.keyboard.up('Alt');
 		await open(tablet, `${base}/plan?from=2027-06-14&weeks=2`);
-		await byTouch(tablet, `[data-shift="${id}"]`, '[data-place="hattie|2027-06-22"]');
+		await byTouch(tablet, `[data-shift="${id}"]`, { person: 'hattie', day: '2027-06-22' });
 		await until(() => shift(id).day === '2027-06-22', 'moved by finger');
 	});
 	it('is reached from day to day by arrows, one stop of Tab for the whole board', async () => {

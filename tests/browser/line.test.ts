@@ -266,7 +266,7 @@ describe('the whole line, from a request to the last payment', () => {
 		const waits = await office.waitForFunction(() =>
 			[...document.querySelectorAll<HTMLElement>('button.phase')].find((b) => b.innerText.startsWith('9 Bell Yard'))
 		);
-		await byMouse(office, waits as ElementHandle, '[data-place="june|2027-04-14"]');
+		await byMouse(office, waits as ElementHandle, { person: 'june', day: '2027-04-14' });
 		await reads(office, 'Time off from 2027-04-14');
 		await office.waitForFunction(() => document.querySelectorAll('dialog[open] fieldset input[type=checkbox]').length > 12);
 		const tick = (name: string) =>
@@ -285,8 +285,9 @@ describe('the whole line, from a request to the last payment', () => {
 		await until(() => db.value("select count(*) from shifts where person_id = 'hattie' and job_id = ?", jobId()) === 3, 'three shifts');
 		expect(phase).not.toBe('');
 		// Stretch by adding a day, then move the whole to a colleague.
-		await office.waitForSelector('[data-bar="Hattie Brandt: 9 Bell Yard, Re-roof"]');
-		await office.$eval('[data-bar="Hattie Brandt: 9 Bell Yard, Re-roof"]', (e) => (e as HTMLElement).click());
+		const BAR = '[data-shift][aria-label*="9 Bell Yard, Re-roof"][aria-label*=", Hattie Brandt,"]';
+		await office.waitForSelector(BAR);
+		await office.$eval(BAR, (e) => (e as HTMLElement).click());
 		await office.waitForSelector('[aria-label^="Shift:"] select[name=panel-person]');
 		await office.select('select[name=panel-person]', 'pavel');
 		await until(() => db.value("select count(*) from shifts where person_id = 'pavel' and job_id = ?", jobId()) === 3, 'moved');

@@ -4,7 +4,7 @@ import { seriousOn } from './axe';
 import { run, save } from './bench-steps';
 import { fill, launch, open, PHONE, press, reads, signIn, visitor } from './chrome';
 import { reader, until } from './db';
-import { byMouse } from './drag';
+import { byMouse, dayOnBoard } from './drag';
 
 const base = inject('base');
 const db = reader(inject('dataDir'));
@@ -38,15 +38,16 @@ const where = (id: string) =>
 const on = (person: string, day: string) =>
 	db.value<number>('select count(*) from shifts where job_id = ? and person_id = ? and day = ?', jobId, person, day);
 /** A day is chosen, not typed: how it is typed depends on the browser's country. */
-const choose = async (page: Page, selector: string, day: string) => {
+const choose = async (page: Page, selector: string, day: string, event = 'input') => {
 	await page.waitForSelector(selector);
 	await page.$eval(
 		selector,
-		(e, d) => {
+		(e, d, name) => {
 			(e as HTMLInputElement).value = d;
-			e.dispatchEvent(new Event('input', { bubbles: true }));
+			e.dispatchEvent(new Event(name, { bubbles: true }));
 		},
-		day
+		day,
+		event
 	);
 };
 const bar = (id: string) => `[data-shift="${id}"]`;
@@ -60,11 +61,7 @@ const menu = async (words: string) => {
 describe('the board by mouse', () => {
 	it('draws a stretch on empty days and plans several people on it', async () => {
 		await open(office, BOARD);
-		const cell = (day: string) => office.waitForSelector(`[data-place="teodor|${day}"]`);
-		const at = async (day: string) => {
-			const box = await (await cell(day))!.boundingBox();
-			return { x: box!.x + box!.width / 2, y: box!.y + box!.height / 2 };
-		};
+		const at = (day: string) => dayOnBoard(office, { person: 'teodor', day });
 		const [a, b] = [await at('2027-10-05'), await at('2027-10-07')];
 		await office.mouse.move(a.x, a.y);
 		await office.mouse.down();
@@ -96,7 +93,7 @@ describe('the board by mouse', () => {
 		await open(office, BOARD);
 		await office.waitForSelector(bar(one));
 		await office.keyboard.down('Control');
-		await byMouse(office, bar(one), '[data-place="hattie|2027-10-12"]');
+		await byMouse(office, bar(one), { person: 'hattie', day: '2027-10-12' });
 		await office.keyboard.up('Control');
 		await until(() => on('hattie', '2027-10-12') === 1, 'copied');
 		expect(where(one)?.day).toBe('2027-10-05');
@@ -105,7 +102,7 @@ describe('the board by mouse', () => {
 			await office.keyboard.press('Space');
 		}
 		await reads(office, '2 picked');
-		await byMouse(office, bar(one), '[data-place="hattie|2027-10-06"]');
+		await byMouse(office, bar(one), { person: 'hattie', day: '2027-10-06' });
 		await until(() => where(one)?.day === '2027-10-06' && where(two)?.day === '2027-10-07', 'both a day later');
 		expect([where(one)?.person, where(two)?.person]).toEqual(['hattie', 'noor']);
 		expect(await seriousOn(office)).toEqual([]);
@@ -114,7 +111,7 @@ describe('the board by mouse', () => {
 		const [id = ''] = await plan(['june'], '2027-10-11', '2027-10-11');
 		await plan(['ines'], '2027-10-12', '2027-10-12');
 		await open(office, BOARD);
-		await byMouse(office, bar(id), '[data-place="ines|2027-10-12"]');
+		await byMouse(office, bar(id), { person: 'ines', day: '2027-10-12' });
 		await reads(office, 'Booked twice on 2027-10-12');
 		expect(where(id)?.person).toBe('june');
 		expect(await seriousOn(office)).toEqual([]);
@@ -171,6 +168,9 @@ describe('beside the board', () => {
 		await press(office, '7 Thu', '[aria-label="Days"]');
 		await thursday(true);
 		await until(() => on('suki', '2027-10-07') === 1, 'back');
+		// What the company keeps of its jobs is seen and said here too.
+		await choose(office, 'aside select:has(option[value="No parking"])', 'No parking', 'change');
+		await until(() => db.value<string>("select json_extract(own, '$.watch') from jobs where id = ?", jobId) === 'No parking', 'labelled');
 		await fill(office, '[name=panel-note]', 'Take the long ladder');
 		await press(office, 'Save', '[aria-label^="Shift:"]');
 		await until(() => db.value("select count(*) from shifts where note = 'Take the long ladder'") === 3, 'the note');

@@ -205,6 +205,59 @@ describe('agreements', () => {
 		await press(page, 'Undo', '[data-sonner-toast]');
 		await until(() => soldTo('Quarry Homes') === 0, 'taken back');
 	});
+	it('come from what was accepted, at its price and on its job, and are drafted as invoices', async () => {
+		// A won job of which nothing is billed, with a site.
+		const owner = await visitor(browser);
+		await signIn(owner, base, 'imogen');
+		const { jobId } = await run(owner, 'jobs.open', {
+			...{ name: 'Moss for a year', customerId: null, customerName: 'Ada Moss', address: '3 Fern Row, Osselmere' },
+			...{ kindOfWork: 'Repair', source: '', wanted: '' }
+		});
+		const { estimateId } = await run(owner, 'estimates.start', { jobId });
+		const { scopeId } = await run(owner, 'estimates.add-scope', { estimateId, name: 'Moss care' });
+		await run(owner, 'estimates.add-line', { scopeId, name: 'Sweep and treat', price: 3_000_000, cost: 1_000_000, quantity: 10_000 });
+		const { revisionId } = await run(owner, 'quotes.issue', {
+			estimateId,
+			to: 'ada@moss.example',
+			subject: '',
+			text: '{link}',
+			despite: true
+		});
+		await run(owner, 'quotes.accept-by-hand', { revisionId, name: 'Ada Moss', chosen: [] });
+		await owner.browserContext().close();
+		const job = db.row<{ id: string; net: number }>('select id, contract_net net from jobs where id = ?', jobId);
+		const ofJob = () => db.row<{ id: string; price: number } | undefined>('select id, price from agreements where job_id = ?', job.id);
+		await open(page, ROUNDS());
+		await press(page, 'From an accepted quote');
+		await page.waitForSelector(`dialog[open] input[value="${job.id}"]`);
+		await press(page, 'Save', 'dialog[open]');
+		await reads(page, 'Choose what was accepted.');
+		await page.click(`dialog[open] input[value="${job.id}"]`);
+		await fill(page, 'dialog[open] [name=visits]', '3');
+		expect(await seriousOn(page)).toEqual([]);
+		await save(page, 'Save');
+		await until(() => ofJob()?.price === job.net, 'an agreement at what was accepted');
+		const [row = ''] = [ofJob()?.id];
+		// Nothing was done yet: nothing is to bill, and it is said. Then a visit is done, and its share is drafted.
+		await open(page, ROUNDS());
+		await fill(page, '[aria-label="Filter the agreements"]', String(db.value<number>('select number from agreements where id = ?', row)));
+		await reads(page, 'All 1');
+		await press(page, 'All 1');
+		await press(page, 'Draft invoices');
+		await reads(page, 'Nothing of these is to bill yet');
+		// Of a crew and a day that no other test looks at.
+		const visit = { id: crypto.randomUUID(), agreementId: row, version: null, day: '2027-04-13', crewId: 'upper-marle' };
+		await run(page, 'rounds.move-visits', { changes: [visit] });
+		await run(page, 'rounds.do-visit', { visitId: visit.id, done: true, note: '' });
+		await press(page, 'Draft invoices');
+		await reads(page, '1 draft made');
+		expect(db.value('select sum(p.net) from invoice_parts p where p.job_id = ?', job.id)).toBe(
+			db.value('select sum(charge) from cost_entries where job_id = ? and source like ?', job.id, `visit:${visit.id}%`)
+		);
+		await page.select('[name=in-charge]', 'bastian');
+		await reads(page, 'Bastian');
+		await until(() => db.value<string>('select person_id from jobs where id = ?', job.id) === 'bastian', 'in charge');
+	});
 	it('are sold to several sites at once', async () => {
 		const before = soldTo('Quarry Homes');
 		await open(page, ROUNDS());

@@ -308,6 +308,7 @@ export const ACCESS = `
   OFE---        rounds.set-aside-service
   OF----        rounds.set-order
   OFELC-        rounds.skip-visit
+  OFE---        rounds.take-quote
   OF----        rounds.undo-plan
   OFE---        rounds.unsell
   O-----        tax.save-code

@@ -44,6 +44,7 @@ OFE--B  repeats.coming
 OFE---  rounds.check-renewal
 OF----  rounds.moves-to
 OF----  rounds.preview
+OFE---  rounds.quotes
 OF----  rounds.round-moves
 OFELCB  work.tasks
 `;

@@ -37,6 +37,7 @@ export * from './time/weeks';
 export * from './repeats/commands';
 export * from './rounds/commands';
 export * from './rounds/many';
+export * from './rounds/of-quote';
 export * from './firms/commands';
 export * from './planning/asks';
 export * from './site-forms/commands';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { countBy, groupBy, toggled, within } from './lists';
+import { countBy, groupBy, inTurns, toggled, within } from './lists';
 
 describe('lists', () => {
 	it('toggle without touching what was given', () => {
@@ -30,5 +30,13 @@ describe('lists', () => {
 		];
 		expect([...within(tree, 'a')]).toEqual(['a', 'b', 'c']);
 		expect([...within(tree, 'd')]).toEqual(['d']);
+	});
+	it('go in turns, none left out and none twice', () => {
+		expect([inTurns([1, 2, 3], 2), inTurns([], 2)]).toEqual([[[1, 2], [3]], []]);
+		fc.assert(
+			fc.property(fc.array(fc.integer()), fc.integer({ min: 1, max: 9 }), (all, size) => {
+				expect(inTurns(all, size).flat()).toEqual(all);
+			})
+		);
 	});
 });

@@ -22,3 +22,7 @@ export function within(tree: readonly { id: string; parentId: string | null }[],
 	for (const n of tree) if (n.parentId && ids.has(n.parentId)) ids.add(n.id);
 	return ids;
 }
+
+/** A long list in pieces, for work that is done in turns. @example inTurns([1, 2, 3], 2) // [[1, 2], [3]] */
+export const inTurns = <T>(all: readonly T[], size = 500): T[][] =>
+	Array.from({ length: Math.ceil(all.length / size) }, (_, n) => all.slice(n * size, (n + 1) * size));

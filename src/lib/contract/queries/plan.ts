@@ -38,7 +38,18 @@ export const shiftCard = query('plan.shift', {
 			...{ jobId: Type.String(), job: Type.String(), number: orNull(Type.Integer()), stage: Type.String(), phase: Type.String() },
 			...{ brief: Type.String(), customer: Type.String(), phone: Type.String(), mail: Type.String(), address: Type.String() },
 			...{ lat: orNull(Type.Number()), lng: orNull(Type.Number()), clockedMinutes: Type.Integer() },
-			...{ tasks: Type.Array(Type.String()), invoiceId: orNull(Type.String()) }
+			...{ tasks: Type.Array(Type.String()), invoiceId: orNull(Type.String()) },
+			/** The company's own fields of the job, what stands in them, and whether whoever asks may change it. */
+			fields: Type.Array(
+				Type.Object(
+					{
+						...{ id: Type.String(), of: Type.Literal('job'), label: Type.String(), choices: Type.Array(Type.String()) },
+						kind: Type.Union([Type.Literal('text'), Type.Literal('number'), Type.Literal('choice'), Type.Literal('date')])
+					},
+					strict
+				)
+			),
+			...{ own: Type.Record(Type.String(), Type.String()), mayChange: Type.Boolean() }
 		},
 		strict
 	)
@@ -208,4 +219,21 @@ export const roundMoves = query('rounds.round-moves', {
 	right: 'plan.change',
 	input: Type.Object({ crewId: Id, day: DayText, to: DayText, toCrewId: Id, onward: Type.Boolean() }, strict),
 	output: Type.Object({ changes: Type.Array(VisitChange) }, strict)
+});
+
+/** Won jobs whose scopes could become season agreements, the last won first, with what each scope is worth. */
+export const quotesToTake = query('rounds.quotes', {
+	right: 'jobs.change',
+	input: Type.Object({}, strict),
+	output: Type.Array(
+		Type.Object(
+			{
+				...{ jobId: Type.String(), number: orNull(Type.Integer()), name: Type.String(), siteId: orNull(Type.String()) },
+				...{ address: Type.String(), customer: Type.String(), hours: Type.Integer() },
+				/** Cents; null for who sees no prices. */
+				scopes: Type.Array(Type.Object({ scope: Type.String(), amount: orNull(Type.Integer()) }, strict))
+			},
+			strict
+		)
+	)
 });

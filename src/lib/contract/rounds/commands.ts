@@ -17,8 +17,8 @@ const CadenceInput = Type.Unsafe<Cadence>(
 		)
 	])
 );
-const Billing = Type.Optional(Type.Union(BILLINGS.map((b) => Type.Literal(b))));
-const Visits = Type.Integer({ minimum: 1, maximum: 366 });
+export const Billing = Type.Optional(Type.Union(BILLINGS.map((b) => Type.Literal(b))));
+export const Visits = Type.Integer({ minimum: 1, maximum: 366 });
 /** How many go to a visit (null: the whole crew), and the minutes that a block is a multiple of. */
 const Visited = {
 	crewSize: Type.Optional(orNull(Type.Integer({ minimum: 1, maximum: 60 }))),
@@ -29,7 +29,7 @@ export const OnDays = Type.Optional(
 	orNull(Type.Array(Type.Integer({ minimum: 1, maximum: 7 }), { minItems: 1, maxItems: 7, uniqueItems: true }))
 );
 /** Ten-thousandths of an hour. */
-const Hours = Type.Integer({ minimum: 0, maximum: 1e10 });
+export const Hours = Type.Integer({ minimum: 0, maximum: 1e10 });
 /** Cents. */
 const Price = Type.Integer({ minimum: 0, maximum: 1e11 });
 

@@ -71,6 +71,8 @@ export const WORK = {
 		`Season service ${p.name} ${p.archived ? 'set aside' : 'taken back'}`,
 	'rounds.add-agreement': (p: { number: number; service: string; visits: number }) =>
 		`Agreement ${p.number}: ${p.service}, ${p.visits} visit${p.visits === 1 ? '' : 's'}`,
+	'rounds.take-quote': (p: { jobId: string; lineIds: string[]; number: number; service: string; visits: number }) =>
+		`Agreement ${p.number} from what was accepted: ${p.service}, ${p.visits} visit${p.visits === 1 ? '' : 's'}`,
 	'rounds.change-agreement': (p: { number: number }) => `Agreement ${p.number} changed`,
 	'rounds.end-agreement': (p: { number: number; reason: string; takenOff: number }) =>
 		`Agreement ${p.number} ended: ${p.reason}; ${p.takenOff} visit${p.takenOff === 1 ? '' : 's'} taken off`,

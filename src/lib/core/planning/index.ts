@@ -9,3 +9,4 @@ export * from './skills';
 export * from './week';
 export * from './quiet';
 export * from './draft';
+export * from './runs';

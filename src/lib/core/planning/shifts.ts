@@ -131,8 +131,10 @@ export function conflictsOf(
 	if (!s.personId) return [];
 	const found: Conflict[] = [];
 	const [from, to] = span(s, s.day);
+	// A shift ends on the next day at the latest: what lies farther away meets nothing of it.
+	const [before, after] = [addDays(s.day, -1), addDays(s.day, 1)];
 	for (const o of others) {
-		if (o.id === s.id || o.personId !== s.personId) continue;
+		if (o.day < before || o.day > after || o.id === s.id || o.personId !== s.personId) continue;
 		const [a, b] = span(o, s.day);
 		if (a < to && b > from)
 			found.push({

@@ -11,7 +11,7 @@ export {
 	type Season,
 	type Window
 } from './season';
-export { againstBreakEven, BILLINGS, instalmentsOf, renewedPrice, shareOf, type Billing } from './share';
+export { againstBreakEven, BILLINGS, instalmentsOf, renewedPrice, shareOf, taxedParts, type Billing, type TaxedPart } from './share';
 export {
 	isMatrix,
 	orderOfStops,

@@ -13,6 +13,7 @@ import {
 	renewedPrice,
 	seasonOf,
 	shareOf,
+	taxedParts,
 	weeklyVisits,
 	windowVisits
 } from '.';
@@ -152,6 +153,31 @@ describe('the share of a visit', () => {
 		fc.assert(
 			fc.property(fc.nat(1e9), fc.integer({ min: 1, max: 60 }), (price, visits) => {
 				expect(sum(Array.from({ length: visits }, (_, n) => shareOf(cents(price), visits, n + 1)))).toBe(price);
+			})
+		);
+	});
+});
+
+describe('a price by how it is taxed', () => {
+	it('is as it was sold, and in its proportion once it is changed', () => {
+		const parts = [
+			{ taxCodeId: 'std', amount: 300 },
+			{ taxCodeId: null, amount: 700 }
+		];
+		expect(taxedParts(cents(1000), 'std', parts)).toEqual(parts);
+		expect(taxedParts(cents(500), 'std', parts).map((p) => p.amount)).toEqual([150, 350]);
+		expect(taxedParts(cents(500), 'std', null)).toEqual([{ taxCodeId: 'std', amount: 500 }]);
+	});
+	it('always comes to the price, over all its visits too (property)', () => {
+		const parts = fc.array(fc.record({ taxCodeId: fc.constantFrom('a', 'b', null), amount: fc.integer({ min: 1, max: 1e7 }) }), {
+			maxLength: 4
+		});
+		fc.assert(
+			fc.property(fc.nat(1e8), parts, fc.integer({ min: 1, max: 40 }), (price, sold, visits) => {
+				const all = taxedParts(cents(price), null, sold);
+				expect(sum(all.map((p) => p.amount))).toBe(price);
+				const charged = Array.from({ length: visits }, (_, n) => all.map((p) => shareOf(p.amount, visits, n + 1))).flat();
+				expect(sum(charged)).toBe(price);
 			})
 		);
 	});

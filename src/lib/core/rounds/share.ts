@@ -15,6 +15,29 @@ export function shareOf(price: Cents, visits: number, j: number): Cents {
 	return split(price, new Array<number>(visits).fill(1))[j - 1] ?? cents(0);
 }
 
+/** So much of a price is taxed by one code; null: not at all. */
+export interface TaxedPart {
+	taxCodeId: string | null;
+	amount: number;
+}
+
+/**
+ * A price by how it is taxed: as it was sold, and in the same proportion where it was changed since. The parts always come to the price.
+ * @example taxedParts(cents(500), null, [{ taxCodeId: 'std', amount: 300 }, { taxCodeId: null, amount: 700 }]) // 1.50 by std, 3.50 by none
+ */
+export function taxedParts(
+	price: Cents,
+	taxCodeId: string | null,
+	parts: readonly TaxedPart[] | null
+): { taxCodeId: string | null; amount: Cents }[] {
+	if (parts === null || parts.length === 0) return [{ taxCodeId, amount: price }];
+	const amounts = split(
+		price,
+		parts.map((p) => p.amount)
+	);
+	return parts.map((p, n) => ({ taxCodeId: p.taxCodeId, amount: amounts[n] ?? cents(0) }));
+}
+
 /**
  * The days on which equal instalments of a season are due: the last of each of its months, the last one at the season's end; and how much each is.
  * Due whatever was done.

@@ -37,7 +37,8 @@ export function contractsOf(db: Orm, jobIds: readonly string[]): Map<string, Con
 	const lines = db
 		.select()
 		.from(contractLines)
-		.where(among(contractLines.jobId, ids))
+		// What a season agreement bills, the contract does not.
+		.where(and(among(contractLines.jobId, ids), isNull(contractLines.agreementId)))
 		.orderBy(asc(contractLines.jobId), asc(contractLines.position))
 		.all();
 	return new Map(

@@ -38,6 +38,8 @@ export function planOf(db: Orm, jobId: string) {
 		.all()
 		.map((s) => ({ ...s, phase: nameOf(s.phaseId) }));
 	const contract = contractOf(db, jobId);
+	// Where season agreements bill all of it, the plan has nothing to say.
+	if (contract.length === 0) return [];
 	const net = cents(contract.reduce((a, l) => a + l.amount, 0));
 	const billed = contract.reduce((a, l) => a + l.billed, 0);
 	const amounts = planAmounts(

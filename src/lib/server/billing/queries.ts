@@ -141,7 +141,7 @@ export function readyToBill(app: App) {
 			stageId: jobs.stageId,
 			kindOfWork: jobs.kindOfWork,
 			applied: sql<number>`exists (select 1 from pay_applications a where a.job_id = jobs.id and a.state <> 'void')`,
-			agreed: sql<number>`(select coalesce(sum(l.amount), 0) from contract_lines l where l.job_id = jobs.id)`,
+			agreed: sql<number>`(select coalesce(sum(l.amount), 0) from contract_lines l where l.job_id = jobs.id and l.agreement_id is null)`,
 			billed: sql<number>`(select coalesce(sum(p.net + p.retained), 0) from invoice_parts p join invoices i on i.id = p.invoice_id where p.job_id = jobs.id and i.voided_at is null and p.kind in ('deposit', 'contract', 'pay application'))
 				- (select coalesce(sum(l.amount), 0) from credit_notes c join invoice_parts p on p.id = c.part_id join credit_lines l on l.credit_id = c.id join invoice_lines il on il.id = l.invoice_line_id join invoices i on i.id = p.invoice_id where p.job_id = jobs.id and i.voided_at is null and il.contract_line_id is not null)`
 		})

@@ -1,7 +1,7 @@
 import { say } from '../../contract/refusals/costs';
-import { eq } from 'drizzle-orm';
+import { inArray } from 'drizzle-orm';
 import { cents, type Cents } from '../../core/money';
-import { instalmentsOf, shareOf } from '../../core/rounds';
+import { instalmentsOf, shareOf, taxedParts } from '../../core/rounds';
 import { wallTime } from '../../core/time';
 import { Refusal } from '../../core/refusal';
 import { whenever, type Context } from '../commands';
@@ -10,6 +10,10 @@ import { agreements, seasonServices, visits } from '../rounds/schema';
 import { newId } from '../ids';
 import { beginWork } from '../planning';
 
+/** Where the n-th charge of the same comes from, for each further way it is taxed. */
+const partOf = (source: string, n: number): string => `${source}/${n + 1}`;
+/** More ways than a company taxes its work in. */
+const MORE = Array.from({ length: 20 }, (_, n) => n + 1);
 const sourceOf = (visitId: string): string => `visit:${visitId}`;
 
 /** A visit that was done charges its share of the agreement's price; beyond the visits sold nothing. Its costs are the hours and material on the job. */
@@ -25,20 +29,26 @@ whenever('rounds.visit-done', (ctx, { visitId, share }) => {
 		source: sourceOf(visitId),
 		day: wallTime(visit.doneAt ?? ctx.now, ctx.zone).day,
 		unit: service.unit,
-		amount: shareOf(cents(agreement.price), agreement.visits, share)
+		amount: (part) => shareOf(part, agreement.visits, share)
 	});
 });
 
-/** A charge to bill on an agreement's job, without a cost: that is the hours and material on it. Nothing to charge makes none. */
+/**
+ * A charge to bill on an agreement's job, without a cost: that is the hours and material on it. One for each way its price is taxed; nothing to charge
+ * makes none.
+ */
 function charge(
 	ctx: Context,
 	a: typeof agreements.$inferSelect,
-	of: { name: string; source: string; day: string; unit: string; amount: Cents }
+	of: { name: string; source: string; day: string; unit: string; amount: (part: Cents) => Cents }
 ): void {
-	if (of.amount === 0) return;
-	ctx.insert(costEntries, {
-		...{ id: newId(), jobId: a.jobId, kind: 'other', name: of.name, source: of.source, day: of.day },
-		...{ quantity: 10_000, unit: of.unit, unitCost: 0, cost: 0, charge: of.amount, taxCodeId: a.taxCodeId, state: 'to bill' }
+	taxedParts(cents(a.price), a.taxCodeId, a.parts).forEach(({ taxCodeId, amount: part }, n) => {
+		const amount = of.amount(part);
+		if (amount === 0) return;
+		ctx.insert(costEntries, {
+			...{ id: newId(), jobId: a.jobId, kind: 'other', name: of.name, source: n === 0 ? of.source : partOf(of.source, n), day: of.day },
+			...{ quantity: 10_000, unit: of.unit, unitCost: 0, cost: 0, charge: amount, taxCodeId, state: 'to bill' }
+		});
 	});
 }
 
@@ -46,19 +56,19 @@ whenever('rounds.instalment', (ctx, { agreementId, n }) => {
 	const a = ctx.get(agreements, agreementId, 'This agreement');
 	const service = ctx.get(seasonServices, a.serviceId, 'Its service');
 	const all = instalmentsOf(cents(a.price), a);
-	const part = all[n - 1];
+	const due = all[n - 1]?.due;
 	beginWork(ctx, a.jobId);
-	if (part)
+	if (due)
 		charge(ctx, a, {
-			...{ name: `${service.name}, instalment ${n} of ${all.length}`, source: `instalment:${a.id}:${n}` },
-			...{ day: part.due, unit: 'instalment', amount: part.amount }
+			...{ name: `${service.name}, instalment ${n} of ${all.length}`, source: `instalment:${a.id}:${n}`, day: due, unit: 'instalment' },
+			amount: (part) => instalmentsOf(part, a)[n - 1]?.amount ?? cents(0)
 		});
 });
 
 whenever('rounds.complete', (ctx, { agreementId }) => {
 	const a = ctx.get(agreements, agreementId, 'This agreement');
 	const service = ctx.get(seasonServices, a.serviceId, 'Its service');
-	charge(ctx, a, { name: service.name, source: `agreement:${a.id}`, day: ctx.today, unit: 'season', amount: cents(a.price) });
+	charge(ctx, a, { name: service.name, source: `agreement:${a.id}`, day: ctx.today, unit: 'season', amount: (part) => part });
 });
 
 whenever('rounds.incomplete', (ctx, { agreementId }) => takeOff(ctx, `agreement:${agreementId}`));
@@ -66,8 +76,11 @@ whenever('rounds.visit-open', (ctx, { visitId }) => takeOff(ctx, sourceOf(visitI
 
 /** A charge is none after all; one that is billed stays, and what made it with it. */
 function takeOff(ctx: Context, source: string): void {
-	const found = ctx.db.select().from(costEntries).where(eq(costEntries.source, source)).get();
-	if (!found) return;
-	if (found.billed !== 0) throw new Refusal(say('visit-billed-already'));
-	ctx.remove(costEntries, found.id);
+	const found = ctx.db
+		.select()
+		.from(costEntries)
+		.where(inArray(costEntries.source, [source, ...MORE.map((n) => partOf(source, n))]))
+		.all();
+	if (found.some((c) => c.billed !== 0)) throw new Refusal(say('visit-billed-already'));
+	for (const c of found) ctx.remove(costEntries, c.id);
 }

@@ -4,6 +4,7 @@ export { visitsTo } from './coming';
 export { dayMove, moveDay, moveDayBack } from './moved-day';
 export { roundsFile } from './files';
 export { sellMany, unsell } from './many';
+export { quotesToTake, takeQuote } from './of-quote';
 export { moveVisits, movesTo, orderRound, roundMoves } from './moved';
 export { addVisitPicture, isVisitPicture } from './pictures';
 export { daysOfPlan, differenceWords, planRound, proposeRound, undoRound } from './plan';

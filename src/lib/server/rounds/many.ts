@@ -8,6 +8,7 @@ import { serve, type Context } from '../commands';
 import { newId } from '../ids';
 import { customers, jobs, sites } from '../sales/schema';
 import { agreements, seasonServices, visits } from './schema';
+import { backToContract } from './of-quote';
 import { sell } from './services';
 
 type Row = Input<'rounds.sell-many'>['rows'][number];
@@ -68,8 +69,12 @@ export const unsell = serve(contract.unsell, (ctx, i) => {
 		if (a.state === 'ended') continue;
 		const planned = ctx.db.select({ id: visits.id }).from(visits).where(eq(visits.agreementId, a.id)).limit(1).get();
 		if (planned || a.charged > 0) throw new Refusal(say('agreement-is-under-way', { number: a.number }));
-		ctx.update(agreements, a.id, { state: 'ended' });
-		ctx.update(jobs, a.jobId, { contractNet: cents(0) });
+		// One that came from a quote leaves its job as it was won.
+		if (backToContract(ctx, a.id)) ctx.remove(agreements, a.id);
+		else {
+			ctx.update(agreements, a.id, { state: 'ended' });
+			ctx.update(jobs, a.jobId, { contractNet: cents(0) });
+		}
 		ctx.happened(
 			[`customer:${a.customerId}`, `job:${a.jobId}`],
 			'rounds.end-agreement',

@@ -48,6 +48,12 @@ export const agreementList = (app: App, serviceId: string, viewer: Viewer) =>
 			...{ billing: agreements.billing, stop: agreements.stop, charged: agreements.charged },
 			...{ siteId: sites.id, district: sites.district, access: sites.access, onDays: agreements.onDays, branchId: jobs.branchId },
 			version: agreements.version,
+			/** Who is in charge, on its job. */
+			inCharge: sql<string>`coalesce((select name from people p where p.id = ${jobs.personId}), '')`,
+			/** What became charges and is on no bill yet. */
+			toBill: viewer.may('invoices.see')
+				? sql<number>`(select coalesce(sum(c.charge - c.billed), 0) from cost_entries c where c.job_id = ${jobs.id} and c.state = 'to bill')`
+				: sql<null>`null`,
 			planned: sql<number>`(select count(*) from ${visits} where ${visits.agreementId} = ${agreements.id} and ${visits.state} <> 'skipped')`,
 			done: sql<number>`(select count(*) from ${visits} where ${visits.agreementId} = ${agreements.id} and ${visits.state} = 'done')`,
 			/** Minutes on site of the visits done that were timed, and how many those are. */

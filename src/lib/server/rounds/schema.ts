@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { sqliteTable, text, integer, uniqueIndex, check, index } from 'drizzle-orm/sqlite-core';
-import { BILLINGS, type Cadence } from '../../core/rounds';
+import { BILLINGS, type Cadence, type TaxedPart } from '../../core/rounds';
 import { id, words, cents, flag, version, ref, day, instant } from '../db/columns';
 import { files } from '../files/schema';
 import { crews } from '../people/schema';
@@ -83,6 +83,8 @@ export const agreements = sqliteTable(
 		hours: integer('hours').notNull(),
 		price: cents('price').notNull(),
 		taxCodeId: ref('tax_code_id'),
+		/** How its price is taxed where scopes of a quote are taxed differently; null: all of it by its tax code. */
+		parts: text('parts', { mode: 'json' }).$type<TaxedPart[]>(),
 		state: text('state', { enum: ['open', 'ended'] })
 			.notNull()
 			.default('open'),

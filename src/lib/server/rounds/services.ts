@@ -3,7 +3,7 @@ import { belongToCustomer, openJobFor } from '../sales';
 import * as contract from '../../contract/rounds/commands';
 import { and, eq, gte, sql } from 'drizzle-orm';
 import { cents, type Cents } from '../../core/money';
-import { instalmentsOf, seasonOf, shareOf } from '../../core/rounds';
+import { instalmentsOf, seasonOf, shareOf, taxedParts } from '../../core/rounds';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
 import { checkCadence } from './cadences';
@@ -46,14 +46,25 @@ const soldAlready = (ctx: Context, siteId: string, serviceId: string, from: stri
 		.where(and(eq(agreements.siteId, siteId), eq(agreements.serviceId, serviceId), eq(agreements.from, from), eq(agreements.state, 'open')))
 		.get();
 
+/** The season of a year that a site is sold. @throws Refusal when it has that already */
+export function seasonFor(
+	ctx: Context,
+	service: Service,
+	site: { id: string; address: string },
+	year: number
+): { from: string; to: string } {
+	const season = seasonOf(service, year);
+	if (soldAlready(ctx, site.id, service.id, season.from))
+		throw new Refusal(say('site-has-agreement-of-season-already', { address: site.address }), 'siteId');
+	return season;
+}
+
 /** An agreement is a job of its own thread: won, at its price, without lines to bill; what bills it are its visits, instalments or its end. */
 export function sell(ctx: Context, service: Service, siteId: string, year: number, sold: Sold): typeof agreements.$inferSelect {
 	if (service.archived) throw new Refusal(say('set-aside', { name: service.name }));
 	const site = ctx.get(sites, siteId, 'This site');
 	const customer = ctx.get(customers, site.customerId, 'Its customer');
-	const season = seasonOf(service, year);
-	if (soldAlready(ctx, site.id, service.id, season.from))
-		throw new Refusal(say('site-has-agreement-of-season-already', { address: site.address }), 'siteId');
+	const season = seasonFor(ctx, service, site, year);
 	const job = openJobFor(ctx, {
 		name: `${service.name} ${year}, ${site.address.split(',')[0] ?? ''}`,
 		customerId: customer.id,
@@ -116,26 +127,32 @@ export const changeAgreement = serve(contract.changeAgreement, (ctx, i) => {
 		},
 		i.version
 	);
-	if (i.price !== a.price) ctx.update(jobs, a.jobId, { contractNet: cents(i.price) });
+	if (i.price !== a.price) worth(ctx, a, i.price - a.price);
 	ctx.happened([`customer:${a.customerId}`, `job:${a.jobId}`], 'rounds.change-agreement', { number: a.number }, 'plan');
 });
 
+/** The job of an agreement is worth so much more or less: one that came from a quote has other work in it too. */
+function worth(ctx: Context, a: typeof agreements.$inferSelect, by: number): void {
+	const job = ctx.get(jobs, a.jobId, 'Its job');
+	ctx.update(jobs, a.jobId, { contractNet: cents((job.contractNet ?? 0) + by) });
+}
+
 /** What of an agreement's price became charges: of the visits done, of instalments that were due, or all of it. */
 function earnedOf(ctx: Context, a: typeof agreements.$inferSelect): Cents {
-	const price = cents(a.price);
-	if (a.billing === 'completion') return a.charged > 0 ? price : cents(0);
-	const parts =
+	if (a.billing === 'completion') return cents(a.charged > 0 ? a.price : 0);
+	const done = ctx.db
+		.select({ share: visits.share })
+		.from(visits)
+		.where(and(eq(visits.agreementId, a.id), eq(visits.state, 'done')))
+		.all();
+	const charged = (part: Cents): number[] =>
 		a.billing === 'instalments'
-			? instalmentsOf(price, a)
+			? instalmentsOf(part, a)
 					.slice(0, a.charged)
 					.map((p) => p.amount)
-			: ctx.db
-					.select({ share: visits.share })
-					.from(visits)
-					.where(and(eq(visits.agreementId, a.id), eq(visits.state, 'done')))
-					.all()
-					.map((v) => shareOf(price, a.visits, v.share ?? 0));
-	return cents(parts.reduce((sum, n) => sum + n, 0));
+			: done.map((v) => shareOf(part, a.visits, v.share ?? 0));
+	const all = taxedParts(cents(a.price), a.taxCodeId, a.parts).flatMap((p) => charged(p.amount));
+	return cents(all.reduce((sum, n) => sum + n, 0));
 }
 
 export const endAgreement = serve(contract.endAgreement, (ctx, i) => {
@@ -149,7 +166,7 @@ export const endAgreement = serve(contract.endAgreement, (ctx, i) => {
 	for (const v of ahead) ctx.remove(visits, v.id);
 	ctx.update(agreements, a.id, { state: 'ended' }, i.version);
 	// Nothing more is owed of it: it is worth what was charged, and its job is not waited on to be billed.
-	ctx.update(jobs, a.jobId, { contractNet: earnedOf(ctx, a) });
+	worth(ctx, a, earnedOf(ctx, a) - a.price);
 	ctx.happened(
 		[`customer:${a.customerId}`, `job:${a.jobId}`],
 		'rounds.end-agreement',

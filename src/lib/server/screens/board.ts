@@ -1,3 +1,4 @@
+import { grouped } from '../../core/lists';
 import { jobs, sites, stages } from '../sales/schema';
 import { isNotNull, inArray, and, sql, asc, eq } from 'drizzle-orm';
 import { permitsByJob, phaseHours } from '../work';
@@ -58,8 +59,10 @@ export function board(app: App, from: Day, weeks: number, draftId?: string) {
 		around.filter((s) => s.personId !== null && s.day >= from && s.day <= to)
 	);
 	const conflicts: Record<string, Conflict[]> = {};
-	const byPerson = new Map<string, typeof around>();
-	for (const s of around) if (s.personId) byPerson.set(s.personId, [...(byPerson.get(s.personId) ?? []), s]);
+	const byPerson = grouped(
+		around.filter((s) => s.personId !== null),
+		(s) => s.personId ?? ''
+	);
 	for (const s of around)
 		if (s.personId && s.day >= from && s.day <= to) {
 			const found = [...conflictsOf(s, byPerson.get(s.personId) ?? [], c, nameOf), ...lacks(s)];

@@ -4,6 +4,7 @@ import { say } from '../../contract/refusals/planning';
 import type { App } from '../app';
 import type { Viewer } from '../../core/access';
 import { invoices } from '../billing/schema';
+import { settingsOf } from '../company';
 import { shifts } from '../planning/schema';
 import { customers, jobs, sites, stages } from '../sales/schema';
 import { timeEntries } from '../time/schema';
@@ -14,7 +15,15 @@ export function shiftCard(app: App, viewer: Viewer, shiftId: string) {
 	const db = app.db.orm;
 	const row = db
 		.select({
-			...{ jobId: jobs.id, job: jobs.name, number: jobs.number, stage: stages.name, phase: phases.name, brief: jobs.crewBrief },
+			...{
+				jobId: jobs.id,
+				job: jobs.name,
+				number: jobs.number,
+				stage: stages.name,
+				phase: phases.name,
+				brief: jobs.crewBrief,
+				own: jobs.own
+			},
 			...{ customer: customers.name, phone: customers.phone, mail: customers.mail, address: sites.address, lat: sites.lat, lng: sites.lng },
 			...{ personId: shifts.personId, day: shifts.day, phaseId: shifts.phaseId }
 		})
@@ -44,6 +53,10 @@ export function shiftCard(app: App, viewer: Viewer, shiftId: string) {
 	return {
 		...card,
 		mail: viewer.may('customers.see') ? card.mail : '',
+		// What the company keeps of a job is for those who see jobs.
+		own: viewer.may('jobs.see') ? card.own : {},
+		fields: viewer.may('jobs.see') ? settingsOf(db).ownFields.flatMap((f) => (f.of === 'job' ? [{ ...f, of: f.of }] : [])) : [],
+		mayChange: viewer.may('jobs.change'),
 		phase: card.phase ?? '',
 		address: card.address ?? '',
 		clockedMinutes: clocked.reduce((a, e) => a + Math.max(0, Math.floor(((e.to ?? now) - e.from) / 60_000) - e.rest), 0),

@@ -113,7 +113,9 @@ export const contractLines = sqliteTable(
 		amount: cents('amount').notNull(),
 		taxCodeId: ref('tax_code_id'),
 		phaseId: phaseRef(),
-		change: integer('change_number')
+		change: integer('change_number'),
+		/** The season agreement that bills it instead of the contract; null: the contract does. */
+		agreementId: ref('agreement_id')
 	},
 	(t) => [index('contract_lines_job').on(t.jobId, t.position)]
 );

@@ -1,19 +1,21 @@
 <script lang="ts">
-	import { Virtualizer, type VirtualizerHandle } from 'virtua/svelte';
-	import { onDestroy, onMount, tick } from 'svelte';
-	import { grouped } from '$lib/core/lists';
+	import { flushSync, onDestroy, onMount, tick, untrack } from 'svelte';
+	import { browser } from '$app/environment';
 	import { formatMinutes } from '$lib/core/money';
-	import { Drags, type Drop } from '../drag/drags';
-	import Waterline from '../money/Waterline.svelte';
+	import { Drags, type Drop, type Over } from '../drag/drags';
 	import { narrowDay, shortDay } from '../shell/dates';
+	import { onGrip } from './grip';
+	import { InSight } from './in-sight.svelte';
 	import type { Bar, Held } from './layout';
-	import { barsOf, weekStarts } from './layout';
+	import { dayLines, weekStarts } from './layout';
+	import LoadLine from './LoadLine.svelte';
 	import Row from './Row.svelte';
-	import { boardRows, rowBeside, type BoardData, type BoardRow } from './rows';
+	import { boardRows, rowBeside, rowHeight, steadyRows, type BoardData, type BoardRow, type Lane } from './rows';
+	import { rowAtTop } from './sight';
 	import { jobTone } from './tones';
 	/**
-	 * The plan board: a row for each person, a column for each day. Only the rows in sight are drawn. By keyboard it is one stop: arrows
-	 * go from day to day and row to row, Enter opens, Alt with arrows moves a bar, Alt Shift → makes it longer.
+	 * The plan board: a row for each person, a column for each day. The rows in sight are drawn first, the others while the page rests. By keyboard
+	 * it is one stop: arrows go from day to day and row to row, Enter opens, Alt with arrows moves a bar, Alt Shift → makes it longer.
 	 */
 	interface Props {
 		b: BoardData;
@@ -40,55 +42,114 @@
 		folded = new Set(next);
 		localStorage.setItem(FOLDED, JSON.stringify(next));
 	}
-	const rows = $derived(boardRows(b, folded));
-	const freeOf = $derived(new Map((b.free ?? []).map((f) => [f.personId, f.days])));
-	const busyOf = $derived(grouped(b.busy ?? [], (t) => t.personId));
+	// On the server rows are drawn once.
+	const steady = browser ? steadyRows() : (all: BoardRow[]) => all;
+	const rows = $derived(steady(boardRows(b, folded)));
+	const sight = new InSight(
+		() => rows.map(rowHeight),
+		() => scroller
+	);
 	const begins = $derived(weekStarts(b.days));
-	const roundsOf = (id: string | null) => b.rounds.filter((r) => r.crewId === id).sort((x, y) => (x.day < y.day ? -1 : 1));
+	/** There is room for words in a column. */
+	const few = $derived(b.days.length <= 12);
+	const roundsOf = (id: string | null) =>
+		b.rounds.filter((r) => r.crewId === id && b.days.includes(r.day)).sort((x, y) => (x.day < y.day ? -1 : 1));
 	let at = $state({ row: 0, day: 0 });
-	let holding: number[] = $state([]);
 	let scroller: HTMLElement | undefined = $state();
-	let list: VirtualizerHandle | undefined = $state();
+	let touch = $state(false);
+	/** The days are wider than the page. */
+	let wide = $state(false);
+	onMount(() => {
+		touch = matchMedia('(any-pointer: coarse)').matches;
+		sight.fill();
+		if (!scroller) return;
+		const sized = new ResizeObserver(() => (wide = (scroller?.scrollWidth ?? 0) > (scroller?.clientWidth ?? 0)));
+		sized.observe(scroller);
+		return () => sized.disconnect();
+	});
+	// Other days draw every row anew: those in sight first.
+	const span = $derived(b.days.join());
+	$effect.pre(() => {
+		void span;
+		// By the days alone: what it reads of the rows shall not call it again.
+		untrack(() => sight.again());
+	});
+	$effect(() => {
+		void span;
+		wide = (scroller?.scrollWidth ?? 0) > (scroller?.clientWidth ?? 0);
+	});
 
 	/** Held while something is dragged: it is copied, and stays where it is. */
 	let copying = false;
 	const held = (e: KeyboardEvent) => (copying = e.ctrlKey || e.metaKey || e.altKey);
 	const drags = new Drags<Held>({
 		words: (h) => ('bar' in h ? `${copying ? 'Copy: ' : ''}${h.bar.shifts[0]?.job ?? ''}` : h.words),
-		// The row that is held stays drawn while the board is scrolled.
-		hold: (h) => (holding = h && 'bar' in h ? [rowOf(h.bar.shifts[0]?.personId ?? null)] : []),
+		surface: { scrolls: () => scroller, place: (x, y) => placeUnder(x, y) },
+		still: (e) => onGrip(e, touch),
 		drop: (h, { place }: Drop) => {
 			const [person = '', day = ''] = place.split('|');
 			void onlet(h, person || null, day, copying);
 		}
 	});
-	onDestroy(() => drags.stop());
+	onDestroy(() => {
+		drags.stop();
+		sight.stop();
+	});
 	const personOf = (row: number) => {
 		const r = rows[row];
 		return r?.kind === 'person' ? r.person.id : null;
 	};
-	const rowOf = (personId: string | null) => rows.findIndex((r) => (r.kind === 'person' ? r.person.id === personId : r.kind === 'nobody'));
+
+	/** The day of somebody that is under the pointer, reckoned from how high the rows are. */
+	function placeUnder(x: number, y: number): Over | null {
+		const box = scroller?.getBoundingClientRect();
+		const high = (part: string) => scroller?.querySelector<HTMLElement>(part)?.offsetHeight ?? 0;
+		// The line of days stays at the top.
+		const head = high('.head');
+		if (!scroller || !box || x < box.left || x > box.right || y > box.bottom || y < box.top + head) return null;
+		const down = y - box.top - head + scroller.scrollTop - high('[data-row="0"]');
+		const n = down < 0 ? 0 : 1 + rowAtTop(rows.slice(1).map(rowHeight), down);
+		const on = scroller.querySelector<HTMLElement>(`[data-row="${n}"] [data-cells]`);
+		const days = on?.getBoundingClientRect();
+		if (!on || !days || x < days.left || x > days.right) return null;
+		const column = Math.min(b.days.length - 1, Math.floor(((x - days.left) / days.width) * b.days.length));
+		const row = rows[n];
+		const [day = ''] = b.days.slice(column);
+		return {
+			...{ on, column, place: `${on.dataset.cells}|${day}` },
+			words: `${row?.kind === 'person' ? row.person.name : 'Nobody yet'}, ${day}`
+		};
+	}
 
 	/** Puts the focus on the bar of a day, or on the day where there is none. */
 	async function focusAt(row: number, day: number, shift = '') {
 		at = { row, day };
-		list?.scrollToIndex(row, { align: 'nearest' });
+		sight.reach(row);
 		await tick();
-		requestAnimationFrame(() => {
-			const r = scroller?.querySelector(`[data-row="${row}"]`);
-			const bars = [...(r?.querySelectorAll<HTMLElement>('[data-shift]') ?? [])];
-			const bar =
-				bars.find((x) => x.dataset.shift === shift) ?? bars.find((x) => Number(x.dataset.first) <= day && Number(x.dataset.last) >= day);
-			(bar ?? r?.querySelector<HTMLElement>(`[data-day="${day}"]`))?.focus();
-		});
+		stand(row, day, shift);
 	}
-	/** The bar that has the focus, as its row draws it. */
-	const barAt = (e: Event): Bar | null => {
-		const id = (e.target as HTMLElement).dataset.shift;
-		const row = rows[at.row];
-		if (!id || (row?.kind !== 'person' && row?.kind !== 'nobody')) return null;
-		return barsOf(row.shifts, b.days, (s) => (b.conflicts[s]?.length ?? 0) > 0).find((x) => x.key === id) ?? null;
+	function stand(row: number, day: number, shift = '') {
+		const r = scroller?.querySelector(`[data-row="${row}"]`);
+		const bars = [...(r?.querySelectorAll<HTMLElement>('[data-shift]') ?? [])];
+		const bar =
+			bars.find((x) => x.dataset.shift === shift) ?? bars.find((x) => Number(x.dataset.first) <= day && Number(x.dataset.last) >= day);
+		(bar ?? r?.querySelector<HTMLElement>(`[data-day="${day}"]`))?.focus();
+	}
+	/** A day was pressed: the keyboard stands there from now on, and comes back there from a dialog. */
+	function stoodBy(row: number, day: number) {
+		flushSync(() => (at = { row, day }));
+		stand(row, day);
+	}
+	const laneOf = (row: number): Lane | null => {
+		const r = rows[row];
+		return r?.kind === 'person' || r?.kind === 'nobody' ? r.lane : null;
 	};
+	/** The bar that an element is, as its row draws it. */
+	const barOf = (it: HTMLElement): Bar | null => {
+		const row = Number(it.closest<HTMLElement>('[data-row]')?.dataset.row ?? -1);
+		return laneOf(row)?.bars.find((x) => x.key === it.dataset.shift) ?? null;
+	};
+	const barAt = (e: Event): Bar | null => ((e.target as HTMLElement).dataset.shift ? barOf(e.target as HTMLElement) : null);
 	function keys(e: KeyboardEvent) {
 		const here = (e.target as HTMLElement).closest<HTMLElement>('[data-day],[data-shift]');
 		const step = { ArrowLeft: [0, -1], ArrowRight: [0, 1], ArrowUp: [-1, 0], ArrowDown: [1, 0] }[e.key];
@@ -149,139 +210,132 @@
 <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
 <div
 	class="board"
+	class:rolls={wide}
 	role="group"
 	aria-label="Plan board: arrows from day to day, Enter opens, Space picks, Alt with arrows moves, Alt Shift with arrows makes longer or shorter, Delete takes off, Ctrl C and Ctrl V copy"
 	bind:this={scroller}
 	onkeydown={keys}
 	onfocusin={stood}
 	style:--days={b.days.length}
+	style:--day-lines={dayLines(b.days)}
+	{@attach drags.things('[data-shift]', (it) => {
+		const bar = editable ? barOf(it) : null;
+		return bar && { bar };
+	})}
 >
 	<div class="head row">
 		<span class="who"></span>
 		<div class="heads">
-			{#each b.days as d, n (d)}<span
+			{#each b.days as d, n (d)}<time
+					datetime={d}
 					class:today={d === today}
 					class:week={begins.has(n)}
 					title="{shortDay(d)}{b.holidays.includes(d) ? ', holiday' : ''}"
-					>{b.days.length > 12 ? narrowDay(d) : shortDay(d)}{b.holidays.includes(d) ? ' ✳' : ''}</span
+					>{few ? shortDay(d) : narrowDay(d)}{b.holidays.includes(d) ? ' ✳' : ''}</time
 				>{/each}
 		</div>
 		<span class="load">load</span>
 	</div>
-	<Virtualizer
-		bind:this={list}
-		data={rows}
-		getKey={(r: BoardRow) => r.key}
-		scrollRef={scroller}
-		startMargin={29}
-		itemSize={43}
-		ssrCount={14}
-		bufferSize={120}
-		keepMounted={holding}
-	>
-		{#snippet children(r: BoardRow, n: number)}
-			{#if r.kind === 'crew'}
-				<p class="crew">
-					<button type="button" class="fold" aria-expanded={!folded.has(r.crew)} onclick={() => fold(r.crew)}
-						>{folded.has(r.crew) ? '▸' : '▾'} <strong>{r.crew}</strong></button
-					>
-					<span class="quiet">lead {r.lead}</span>
-					{#each roundsOf(r.crewId) as d (d.day)}<a class="round" href="/plan/day?day={d.day}"
-							>{shortDay(d.day)}: {d.stops} stop{d.stops === 1 ? '' : 's'}, {formatMinutes(d.minutes)}</a
-						>{/each}
-				</p>
-			{:else if r.kind === 'firms'}
-				<p class="crew"><strong>Subcontractors</strong></p>
-			{:else if r.kind === 'firm'}
-				<div class="row">
-					<span class="who"><span class="name">{r.firm}</span></span>
-					<span class="firm-days"
-						>{#each r.coming as s (s.id)}<a
-								class="firm-day"
-								class:asked={s.state !== 'yes'}
-								style="grid-column: {b.days.indexOf(s.day) + 1}; --tone: {jobTone(s.number)}"
-								href="/plan/subcontractors"
-								title="{s.job}{s.phase ? `, ${s.phase}` : ''}: {s.state === 'yes' ? 'they come' : 'asked, no answer yet'}"
-								>{s.job}{s.state === 'yes' ? '' : ' ?'}</a
-							>{/each}</span
-					>
-					<span class="load"></span>
-				</div>
-			{:else if r.kind === 'nobody'}
-				<div class="row" data-row={n}>
-					<span class="who"
-						><strong>Nobody yet</strong><span class="quiet">{b.unmanned.length} phase{b.unmanned.length === 1 ? '' : 's'} to man</span
-						></span
-					>
-					<div class="lane">
-						<Row
-							label="Nobody yet"
-							personId={null}
-							days={b.days}
-							shifts={r.shifts}
-							conflicts={b.conflicts}
-							{drags}
-							{onbar}
-							{onstretch}
-							onday={(p, d, last) => onday(p, d, last)}
-							{editable}
-							{picked}
-							cursor={cursor(n)}
-						/>
-						<div class="chips">
-							{#each b.unmanned as u (`${u.jobId}${u.phase}`)}<button
-									type="button"
-									class="phase"
-									style:--tone={jobTone(u.number)}
-									disabled={!editable}
-									{@attach drags.thing(() =>
-										editable ? { jobId: u.jobId, phase: u.phase, minutes: u.leftMinutes, words: `${u.job}: ${u.phase}` } : null
-									)}
-									onclick={() => onday(null, today < b.from ? b.from : today, undefined, u.jobId, u.phase)}
-									title={[...u.waits.map((w) => `waits for: ${w}`), 'Drag onto a person and day'].join('\n')}
-									>{u.waits.length ? '◆ ' : ''}{u.job}: {u.phase} <span class="figure">{formatMinutes(u.leftMinutes)}</span></button
-								>{/each}
-						</div>
-					</div>
-					<span class="load"></span>
-				</div>
-			{:else}
-				{@const p = r.person}
-				<div class="row" data-row={n}>
-					<span class="who"><span class="name">{p.name}</span><span class="quiet">{p.skills}</span></span>
+	{#each sight.drawn as n (rows[n]?.key)}
+		{@const r = rows[n]}
+		{#if n > 1 && n === sight.from}<div style="height:{sight.above}px" aria-hidden="true"></div>{/if}
+		{#if r?.kind === 'crew'}
+			<div class="row crew">
+				<span class="who"
+					><button type="button" class="fold" aria-expanded={!folded.has(r.crew)} onclick={() => fold(r.crew)}
+						>{folded.has(r.crew) ? '▸' : '▾'} <strong>{r.crew}</strong> <span class="quiet">lead {r.lead.split(' ')[0]}</span></button
+					></span
+				>
+				<span class="firm-days"
+					>{#each roundsOf(r.crewId) as d (d.day)}{@const stops = `${d.stops} stop${d.stops === 1 ? '' : 's'}`}<a
+							class="round"
+							style:grid-column={b.days.indexOf(d.day) + 1}
+							href="/plan/day?day={d.day}"
+							aria-label="{few ? `${stops}, ${formatMinutes(d.minutes)}` : d.stops}, round of {shortDay(d.day)}"
+							title="Round of {shortDay(d.day)}: {stops}, {formatMinutes(d.minutes)}"
+							>{few ? `${stops}, ${formatMinutes(d.minutes)}` : d.stops}</a
+						>{/each}</span
+				>
+				<span></span>
+			</div>
+		{:else if r?.kind === 'firms'}
+			<div class="row crew"><span class="who"><strong>Subcontractors</strong></span></div>
+		{:else if r?.kind === 'firm'}
+			<div class="row">
+				<span class="who"><span class="name">{r.firm}</span></span>
+				<span class="firm-days"
+					>{#each r.coming as s (s.id)}<a
+							class="firm-day"
+							class:asked={s.state !== 'yes'}
+							style="grid-column: {b.days.indexOf(s.day) + 1}; --tone: {jobTone(s.number)}"
+							href="/plan/subcontractors"
+							title="{s.job}{s.phase ? `, ${s.phase}` : ''}: {s.state === 'yes' ? 'they come' : 'asked, no answer yet'}"
+							>{s.job}{s.state === 'yes' ? '' : ' ?'}</a
+						>{/each}</span
+				>
+				<span class="load"></span>
+			</div>
+		{:else if r?.kind === 'nobody'}
+			<div class="row" data-row={n}>
+				<span class="who"
+					><strong>Nobody yet</strong><span class="quiet">{b.unmanned.length} phase{b.unmanned.length === 1 ? '' : 's'} to man</span></span
+				>
+				<div class="lane">
 					<Row
-						label={p.name}
-						personId={p.id}
+						label="Nobody yet"
+						personId={null}
 						days={b.days}
-						shifts={r.shifts}
-						conflicts={b.conflicts}
-						off={(d) => b.timeOff.some((t) => t.personId === p.id && t.from <= d && d <= t.to)}
-						gaps={p.load.gaps.filter((g) => g.day >= today)}
-						{drags}
+						lane={r.lane}
 						{onbar}
 						{onstretch}
-						onday={(who, d, last) => onday(who, d, last)}
+						onday={(p, d, last) => onday(p, d, last)}
+						onstand={(day) => stoodBy(n, day)}
 						{editable}
+						{touch}
 						{picked}
-						free={freeOf.get(p.id) ?? []}
-						taken={busyOf.get(p.id) ?? []}
 						cursor={cursor(n)}
 					/>
-					<span class="load" title="{formatMinutes(p.load.planned)} of {formatMinutes(p.load.paid)}"
-						><Waterline
-							kind="load"
-							cost={0}
-							breakEven={p.load.paid}
-							price={p.load.planned}
-							words={['', '', '']}
-							height={9}
-							label="{p.name}: {formatMinutes(p.load.planned)} planned of {formatMinutes(p.load.paid)}"
-						/></span
-					>
+					<div class="chips">
+						{#each b.unmanned as u (`${u.jobId}${u.phase}`)}<button
+								type="button"
+								class="phase"
+								style:--tone={jobTone(u.number)}
+								disabled={!editable}
+								{@attach drags.thing(() =>
+									editable ? { jobId: u.jobId, phase: u.phase, minutes: u.leftMinutes, words: `${u.job}: ${u.phase}` } : null
+								)}
+								onclick={() => onday(null, today < b.from ? b.from : today, undefined, u.jobId, u.phase)}
+								title={[...u.waits.map((w) => `waits for: ${w}`), 'Drag onto a person and day'].join('\n')}
+								>{u.waits.length ? '◆ ' : ''}{u.job}: {u.phase} <span class="figure">{formatMinutes(u.leftMinutes)}</span></button
+							>{/each}
+					</div>
 				</div>
-			{/if}
-		{/snippet}
-	</Virtualizer>
+				<span class="load"></span>
+			</div>
+		{:else if r}
+			{@const p = r.person}
+			<div class="row person" data-row={n} style:--high="{rowHeight(r)}px">
+				<span class="who"><span class="name">{p.name}</span><span class="quiet">{p.skills}</span></span>
+				<Row
+					label={p.name}
+					personId={p.id}
+					days={b.days}
+					lane={r.lane}
+					gaps={p.load.gaps.filter((g) => g.day >= today)}
+					{onbar}
+					{onstretch}
+					onday={(who, d, last) => onday(who, d, last)}
+					onstand={(day) => stoodBy(n, day)}
+					{editable}
+					{touch}
+					{picked}
+					cursor={cursor(n)}
+				/>
+				<span class="load"><LoadLine planned={p.load.planned} paid={p.load.paid} name={p.name} /></span>
+			</div>
+		{/if}
+	{/each}
+	<div style="height:{sight.below}px" aria-hidden="true"></div>
 	{#if b.staff.length === 0}<p class="p-6">No crews yet. Add people to crews under Company.</p>{/if}
 </div>
 
@@ -289,6 +343,8 @@
 	.board {
 		background: var(--color-base-100);
 		overflow: auto;
+		/* What the focus goes to is not under the days or the names. */
+		scroll-padding: 30px 0 0 150px;
 		height: calc(100vh - 142px);
 		min-height: 320px;
 	}
@@ -297,11 +353,25 @@
 		grid-template-columns: 150px minmax(0, 1fr) 74px;
 		border-bottom: 1px solid color-mix(in oklab, var(--line) 70%, transparent);
 		align-items: center;
-		min-height: 42px;
+		min-height: 43px;
 		min-width: calc(224px + max(560px, var(--days) * 44px));
 	}
+	/* What changes in one row moves nothing in the others. */
+	.row.person {
+		contain: strict;
+		height: var(--high);
+	}
+	/* Two lines, each as long as it fits, also where letters are large. */
+	.row.person .who {
+		line-height: 1.25;
+	}
+	.row.person .who span {
+		white-space: nowrap;
+		overflow: hidden;
+		text-overflow: ellipsis;
+	}
 	.head {
-		min-height: 28px;
+		min-height: 29px;
 		position: sticky;
 		top: 0;
 		background: var(--color-base-100);
@@ -313,7 +383,7 @@
 		font-family: var(--font-figure);
 		color: var(--quiet);
 	}
-	.heads span {
+	.heads time {
 		padding: 4px 8px;
 		border-bottom: 2px solid transparent;
 		white-space: nowrap;
@@ -333,6 +403,9 @@
 		border-right: 1px solid var(--line);
 		align-self: stretch;
 		align-content: center;
+	}
+	/* Names stay in sight where the days are wider than the page: only there, as every name that sticks costs each step of scrolling. */
+	.rolls .who {
 		position: sticky;
 		left: 0;
 		z-index: 2;
@@ -347,12 +420,22 @@
 	}
 	.fold {
 		cursor: pointer;
-		min-width: 0;
+		text-align: left;
+		white-space: nowrap;
+		overflow: hidden;
+		text-overflow: ellipsis;
 	}
-	.crew {
+	.row.crew,
+	.crew .who {
 		background: color-mix(in oklab, var(--color-base-300) 45%, var(--color-base-100));
-		padding: 1px 10px;
+	}
+	.row.crew {
+		min-height: 30px;
+		height: 30px;
 		font-family: var(--font-figure);
+	}
+	.crew .who {
+		border-right-color: transparent;
 	}
 	.load {
 		padding: 0 10px;
@@ -402,8 +485,12 @@
 		background: var(--color-base-100);
 	}
 	.round {
-		margin-left: 12px;
-		padding: 1px 7px;
+		grid-row: 1;
+		margin: 0 2px;
+		padding: 0 6px;
+		overflow: hidden;
+		white-space: nowrap;
+		text-overflow: ellipsis;
 		border: 1px solid var(--line);
 		border-radius: 3px;
 		text-decoration: none;

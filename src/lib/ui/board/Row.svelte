@@ -1,30 +1,30 @@
 <script lang="ts">
-	import type { Conflict } from '$lib/core/planning';
 	import { formatMinutes } from '$lib/core/money';
-	import { shortDay } from '../shell/dates';
-	import type { Drags } from '../drag/drags';
-	import { barsOf, weekStarts, type Bar, type Held } from './layout';
-	import { jobTone } from './tones';
-
+	import { onGrip } from './grip';
+	import type { Bar } from './layout';
+	import { looksOf, placeOfBar } from './look';
+	import type { Lane } from './rows';
+	/**
+	 * The days of one row: one surface, on which only what is there is drawn (bars, days off, gaps). Its empty days are no elements of their own;
+	 * the one on which the keyboard stands is. Two hundred rows of twenty days would be four thousand buttons otherwise.
+	 */
 	interface Props {
 		label: string;
 		personId: string | null;
 		days: readonly string[];
-		shifts: readonly Bar['shifts'][number][];
-		conflicts: Record<string, Conflict[]>;
-		off?: (day: string) => boolean;
-		gaps?: { day: string; minutes: number }[];
-		drags: Drags<Held>;
+		lane: Lane;
+		gaps?: readonly { day: string; minutes: number }[];
 		/** A bar is pressed; with a key held it is picked beside others. */
 		onbar: (bar: Bar, more: boolean) => void;
 		onstretch: (bar: Bar, day: string) => void;
 		/** A day is pressed, or a stretch of days was drawn. */
 		onday: (personId: string | null, day: string, last?: string) => void;
+		/** The keyboard shall stand on a day of this row. */
+		onstand: (day: number) => void;
 		picked?: ReadonlySet<string>;
-		/** What somebody does not work, and what is taken elsewhere. */
-		free?: readonly string[];
-		taken?: readonly { day: string; text: string }[];
 		editable: boolean;
+		/** Fingers are at work: bars have a handle for them. */
+		touch: boolean;
 		/** The day on which the keyboard stands, in this row; −1: elsewhere. */
 		cursor: number;
 	}
@@ -32,174 +32,159 @@
 		label,
 		personId,
 		days,
-		shifts,
-		conflicts,
-		off = () => false,
+		lane,
 		gaps = [],
-		drags,
 		onbar,
 		onstretch,
 		onday,
+		onstand,
 		editable,
+		touch,
 		cursor,
-		picked = new Set(),
-		free = [],
-		taken = []
+		picked = new Set()
 	}: Props = $props();
-	const bars = $derived(barsOf(shifts, days, (id) => (conflicts[id]?.length ?? 0) > 0));
-	const begins = $derived(weekStarts(days));
-	const lanes = $derived(Math.max(1, ...bars.map((b) => b.lane + 1)));
+	// Each only once for the row: its bars must not each ask anew where the keyboard stands and what is picked.
+	const here = $derived(cursor);
+	const own = $derived(
+		lane.bars
+			.map((b) => b.key)
+			.filter((k) => picked.has(k))
+			.join(' ')
+	);
+	const looks = $derived(looksOf(lane, days, label, personId === null, (key) => own.split(' ').includes(key)));
+	const wide = $derived(days.length <= 12);
 	let stretching: { bar: Bar; day: number } | null = $state(null);
-	let grid: HTMLElement | undefined = $state();
-
+	let surface: HTMLElement | undefined = $state();
 	const dayAt = (x: number): number => {
-		const box = grid?.getBoundingClientRect();
+		const box = surface?.getBoundingClientRect();
 		return box ? Math.max(0, Math.min(days.length - 1, Math.floor(((x - box.left) / box.width) * days.length))) : 0;
 	};
-	function pull(e: PointerEvent, bar: Bar) {
-		e.preventDefault();
-		(e.currentTarget as HTMLElement).setPointerCapture(e.pointerId);
-		stretching = { bar, day: bar.last };
-	}
-	function release() {
-		const s = stretching;
-		stretching = null;
-		const day = s ? days[s.day] : undefined;
-		if (s && day && s.day !== s.bar.last) onstretch(s.bar, day);
-	}
+	const lookOf = (e: Event) => {
+		const key = (e.target as HTMLElement).closest<HTMLElement>('[data-shift]')?.dataset.shift;
+		return key === undefined ? undefined : looks.find((x) => x.key === key);
+	};
 	/** A stretch that is being drawn on empty days: from one to another. */
 	let drawing: { from: number; to: number } | null = $state(null);
-	let drawn = false;
-	function draw(e: PointerEvent, n: number) {
-		if (!editable || e.button !== 0 || e.pointerType === 'touch') return;
-		drawing = { from: n, to: n };
-		drawn = false;
-		(e.currentTarget as HTMLElement).setPointerCapture(e.pointerId);
+	/** The press that ends a stretch is none of its own. */
+	let ended = false;
+	function down(e: PointerEvent) {
+		ended = false;
+		if (!editable || e.button !== 0) return;
+		const look = lookOf(e);
+		if (look) {
+			if (!onGrip(e, touch)) return;
+			e.preventDefault();
+			stretching = { bar: look.bar, day: look.last };
+		} else if (e.pointerType === 'touch') return;
+		else {
+			const n = dayAt(e.clientX);
+			drawing = { from: n, to: n };
+		}
+		surface?.setPointerCapture(e.pointerId);
 	}
-	function drawTo(e: PointerEvent) {
-		if (!drawing) return;
-		const to = dayAt(e.clientX);
-		if (to !== drawing.to) drawing = { ...drawing, to };
+	function move(e: PointerEvent) {
+		if (stretching) stretching = { ...stretching, day: Math.max(stretching.bar.first, dayAt(e.clientX)) };
+		const to = drawing && dayAt(e.clientX);
+		if (drawing && to !== null && to !== drawing.to) drawing = { ...drawing, to };
 	}
-	function drawEnd() {
-		const d = drawing;
-		drawing = null;
+	function up() {
+		const [s, d] = [stretching, drawing];
+		stop();
+		const day = s ? days[s.day] : undefined;
+		ended = s !== null;
+		if (s && day && s.day !== s.bar.last) onstretch(s.bar, day);
 		if (!d || d.from === d.to) return;
-		drawn = true;
+		ended = true;
 		const [first, last] = [Math.min(d.from, d.to), Math.max(d.from, d.to)];
 		onday(personId, days[first] ?? '', days[last]);
 	}
-	const against = (b: Bar) => b.shifts.flatMap((s) => conflicts[s.id] ?? []);
-	const WRONG = {
-		...{ overlap: 'booked twice', taken: 'taken elsewhere', holiday: 'holiday', 'time off': 'time off', skill: 'lacks a skill' },
-		...{ 'outside working hours': 'outside hours', clock: 'clocks change' }
+	function stop() {
+		stretching = null;
+		drawing = null;
+	}
+	function click(e: MouseEvent) {
+		if (ended) return void (ended = false);
+		const look = lookOf(e);
+		if (look) return onbar(look.bar, e.ctrlKey || e.metaKey || e.shiftKey);
+		// A key on the day it stands on presses it too, and has no place of its own.
+		const n = e.detail === 0 ? here : dayAt(e.clientX);
+		if (n < 0) return;
+		onstand(n);
+		if (editable) onday(personId, days[n] ?? '');
+	}
+	function key(e: KeyboardEvent) {
+		const look = lookOf(e);
+		if (!look || (e.key !== 'Enter' && e.key !== ' ') || e.altKey) return;
+		e.preventDefault();
+		onbar(look.bar, e.key === ' ');
+	}
+	const at = (n: number) => `left:${((n / days.length) * 100).toFixed(3)}%`;
+	const place = (d: string) => days.indexOf(d);
+	/** Where on its day a gap begins: after what is planned on the first half. */
+	const gapFrom = (n: number) => (looks.some((x) => x.first <= n && x.last >= n) ? 0.5 : 0.42);
+	/** What a day is beside its bars, for the ear. */
+	const dayWords = (n: number): string => {
+		const d = days[n] ?? '';
+		const elsewhere = lane.taken.filter((t) => t.day === d).map((t) => `, taken elsewhere: ${t.text || 'busy'}`);
+		return `${label}, ${d}${lane.off.includes(d) ? ', time off' : ''}${lane.free.includes(d) ? ', does not work' : ''}${elsewhere.join('')}`;
 	};
-	/** The first thing that speaks against a bar, in a word: a double booking before all else. */
-	const wrongWord = (b: Bar): string => WRONG[(against(b).find((c) => c.kind === 'overlap') ?? against(b)[0])?.kind ?? 'overlap'];
-	const waits = (b: Bar): readonly string[] => b.shifts[0]?.waits ?? [];
-	const title = (b: Bar) =>
-		[b.shifts[0]?.job, b.shifts[0]?.phase, b.shifts[0]?.note, ...waits(b).map((w) => `waits for: ${w}`), ...against(b).map((c) => c.text)]
-			.filter(Boolean)
-			.join('\n');
-	/** What the place and the color of a bar say to the eye. */
-	const spoken = (b: Bar) =>
-		[
-			label,
-			shortDay(days[b.first] ?? '') + (b.last > b.first ? ` to ${shortDay(days[b.last] ?? '')}` : ''),
-			...(b.shifts.some((s) => s.tried) ? ['tried in this draft'] : []),
-			...waits(b).map((w) => `waits for: ${w}`),
-			...against(b).map((c) => c.text)
-		].join(', ');
 </script>
 
-<div class="days" bind:this={grid} style:--days={days.length} style:height="{lanes * 38 + 4}px" role="group" aria-label="Days of {label}">
-	{#each days as d, n (d)}
-		<button
-			type="button"
-			class="day"
-			class:week={begins.has(n)}
-			class:off={off(d)}
-			class:free={free.includes(d)}
-			class:drawn={drawing !== null && n >= Math.min(drawing.from, drawing.to) && n <= Math.max(drawing.from, drawing.to)}
-			style:left="{(n / days.length) * 100}%"
-			aria-label="{label}, {d}{off(d) ? ', time off' : ''}{free.includes(d) ? ', does not work' : ''}{taken
-				.filter((t) => t.day === d)
-				.map((t) => `, taken elsewhere: ${t.text || 'busy'}`)
-				.join('')}"
-			data-place="{personId ?? ''}|{d}"
-			data-day={n}
-			tabindex={cursor === n && !bars.some((b) => b.first <= n && b.last >= n) ? 0 : -1}
-			aria-disabled={!editable}
-			onpointerdown={(e) => draw(e, n)}
-			onpointermove={drawTo}
-			onpointerup={drawEnd}
-			onpointercancel={() => (drawing = null)}
-			onclick={() => {
-				// The press that ends a stretch is none of its own.
-				if (drawn) drawn = false;
-				else if (editable) onday(personId, d);
-			}}
-			>{#if off(d)}<span>{days.length > 12 ? 'off' : 'time off'}</span>{/if}{#each taken.filter((t) => t.day === d) as t (t.text)}<span
-					class="taken"
-					title="taken: {t.text || 'busy'}">{days.length > 12 ? '▪' : t.text || 'busy'}</span
-				>{/each}</button
-		>
-	{/each}
-	{#each gaps as g (g.day)}{@const n = days.indexOf(g.day)}{#if n >= 0 && g.minutes < 480 && g.minutes > 0}<span
+<!-- Pressed and drawn on by hand; by keys its bars and the day one stands on are reached. -->
+<!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
+<div
+	class="days"
+	bind:this={surface}
+	style:height="{lane.lanes * 38 + 4}px"
+	role="group"
+	aria-label="Days of {label}"
+	data-cells={personId ?? ''}
+	onpointerdown={down}
+	onpointermove={move}
+	onpointerup={up}
+	onpointercancel={stop}
+	onclick={click}
+	onkeydown={key}
+>
+	{#each lane.free as d (d)}{#if place(d) >= 0}<span class="day free" style={at(place(d))}></span>{/if}{/each}
+	{#each lane.off as d (d)}<span class="day off" style={at(place(d))}><span>{wide ? 'time off' : 'off'}</span></span>{/each}
+	{#each lane.taken as t, n (n)}{#if place(t.day) >= 0}<span class="day" style={at(place(t.day))}
+				><span class="taken" title="taken: {t.text || 'busy'}">{wide ? t.text || 'busy' : '▪'}</span></span
+			>{/if}{/each}
+	{#if drawing}<span
+			class="drawn"
+			style="{at(Math.min(drawing.from, drawing.to))};width:{((Math.abs(drawing.to - drawing.from) + 1) / days.length) * 100}%"
+		></span>{/if}
+	{#if here >= 0 && !looks.some((x) => x.first <= here && x.last >= here)}<!-- Another day is another button: that is what the ear hears. -->{#key here}<button
+				type="button"
+				class="day"
+				style={at(here)}
+				aria-label={dayWords(here)}
+				data-day={here}
+				tabindex="0"
+				aria-disabled={!editable}
+			></button>{/key}{/if}
+	{#each gaps as g (g.day)}{#if place(g.day) >= 0 && g.minutes < 480 && g.minutes > 0}<span
 				class="gap"
 				title="gap {formatMinutes(g.minutes)}"
-				style:left="calc({((n + 0.42) / days.length) * 100}% + 2px)"
-				style:width="calc({(0.58 / days.length) * 100}% - 6px)">{days.length > 12 ? '' : formatMinutes(g.minutes)}</span
+				style:left="calc({((place(g.day) + gapFrom(place(g.day))) / days.length) * 100}% + 2px)"
+				style:width="calc({((1 - gapFrom(place(g.day))) / days.length) * 100}% - 6px)">{wide ? formatMinutes(g.minutes) : ''}</span
 			>{/if}{/each}
-	{#each bars as b (b.key)}
-		{@const bad = against(b).length > 0}
-		{@const last = stretching?.bar === b ? stretching.day : b.last}
-		{@const part = b.shifts[0]?.from !== null}
+	{#each looks as x (x.key)}
 		<div
-			class="bar"
-			class:bad
-			class:nobody={personId === null}
-			class:picked={picked.has(b.key)}
-			class:tried={b.shifts.some((s) => s.tried)}
-			aria-pressed={picked.has(b.key)}
+			class={x.class}
+			class:editable
+			style={stretching?.bar.key === x.key ? placeOfBar(x.bar, days.length, stretching.day) : x.style}
 			role="button"
-			tabindex={cursor >= b.first && cursor <= b.last ? 0 : -1}
-			style:--tone={jobTone(b.shifts[0]?.number ?? null)}
-			style:left="calc({((b.first + (part && (b.shifts[0]?.from ?? 0) > 660 ? 0.5 : 0)) / days.length) * 100}% + 2px)"
-			style:width="calc({((last - b.first + (part && b.first === last ? 0.5 : 1)) / days.length) * 100}% - 5px)"
-			style:top="{b.lane * 38 + 3}px"
-			title={title(b)}
-			data-bar="{label}: {b.shifts[0]?.job}"
-			data-shift={b.key}
-			data-first={b.first}
-			data-last={b.last}
-			{@attach drags.thing(() => (editable ? { bar: b } : null))}
-			onclick={(e) => onbar(b, e.ctrlKey || e.metaKey || e.shiftKey)}
-			onkeydown={(e) => {
-				if ((e.key === 'Enter' || e.key === ' ') && !e.altKey) {
-					e.preventDefault();
-					onbar(b, e.key === ' ');
-				}
-			}}
+			tabindex={here >= x.first && here <= x.last ? 0 : -1}
+			aria-pressed={own.includes(x.key)}
+			aria-label={x.label}
+			title={x.title}
+			data-shift={x.key}
+			data-first={x.first}
+			data-last={x.last}
 		>
-			<strong>{waits(b).length ? '◆ ' : ''}{bad ? wrongWord(b) : b.shifts[0]?.job}</strong><span
-				>{bad
-					? b.shifts[0]?.job
-					: [b.shifts[0]?.phase, formatMinutes(b.shifts.reduce((a, s) => a + s.minutes, 0))].filter(Boolean).join(' · ')}</span
-			>
-			<em class="sr-only">{spoken(b)}</em>
-			{#if editable}<span
-					class="grip"
-					data-still
-					role="presentation"
-					onpointerdown={(e) => pull(e, b)}
-					onpointermove={(e) => {
-						if (stretching) stretching = { ...stretching, day: Math.max(b.first, dayAt(e.clientX)) };
-					}}
-					onpointerup={release}
-					onpointercancel={() => (stretching = null)}
-					onclick={(e) => e.stopPropagation()}
-				></span>{/if}
+			{`${x.head}\n${x.foot}`}{#if touch && editable}<span class="grip" data-still role="presentation"></span>{/if}
 		</div>
 	{/each}
 </div>
@@ -207,23 +192,29 @@
 <style>
 	.days {
 		position: relative;
-		/* What is drawn in one row moves nothing in the others. */
-		contain: layout style;
+		/* The lines between days and weeks, drawn once for the whole row. */
+		background: var(--day-lines);
+	}
+	/* The day over which something is held. */
+	.days:global([data-over])::before {
+		content: '';
+		position: absolute;
+		top: 0;
+		bottom: 0;
+		left: calc(var(--over) / var(--days) * 100%);
+		width: calc(100% / var(--days));
+		box-shadow: inset 0 0 0 2px var(--color-primary);
 	}
 	.day {
 		position: absolute;
 		top: 0;
 		bottom: 0;
 		width: calc(100% / var(--days));
-		border-left: 1px solid color-mix(in oklab, var(--line) 55%, transparent);
 		font-size: 0.86rem;
 		color: var(--quiet);
 		text-align: left;
 		padding-left: 8px;
 		overflow: hidden;
-	}
-	.day.week {
-		border-left: 2px solid var(--line);
 	}
 	.day.off {
 		background: var(--hatch);
@@ -231,7 +222,10 @@
 	.day.free {
 		background: color-mix(in oklab, var(--color-base-300) 55%, var(--color-base-100));
 	}
-	.day.drawn {
+	.drawn {
+		position: absolute;
+		top: 0;
+		bottom: 0;
 		background: color-mix(in oklab, var(--color-primary) 22%, var(--color-base-100));
 	}
 	.day .taken {
@@ -251,6 +245,7 @@
 		color: var(--color-base-content);
 		padding: 0 4px;
 	}
+	/* One element with two lines: a board has a thousand of them. */
 	.bar {
 		position: absolute;
 		height: 34px;
@@ -260,29 +255,23 @@
 		border-left: 4px solid var(--tone);
 		overflow: hidden;
 		cursor: grab;
-		display: grid;
-		align-content: center;
-		line-height: 1.2;
+		white-space: pre;
+		text-overflow: ellipsis;
+		line-height: 15px;
+		font-family: var(--font-figure);
+		font-size: 0.8rem;
+		font-stretch: 88%;
+		color: var(--quiet);
 		user-select: none;
 		-webkit-touch-callout: none;
 	}
-	.bar strong,
-	.bar > span {
-		white-space: nowrap;
-		overflow: hidden;
-		text-overflow: ellipsis;
-		font-family: var(--font-figure);
+	.bar::first-line {
 		font-size: 0.9rem;
-		font-stretch: 88%;
-	}
-	.bar strong {
 		font-weight: 600;
-	}
-	.bar > span {
-		font-size: 0.8rem;
-		color: var(--quiet);
+		color: var(--color-base-content);
 	}
 	.bar.tried {
+		padding-block: 1px;
 		border-style: dashed;
 		border-width: 1px 1px 1px 4px;
 		border-left-style: solid;
@@ -290,23 +279,31 @@
 		background: var(--color-base-100);
 	}
 	.bar.nobody {
+		padding-block: 1px;
 		background: var(--color-base-100);
 		border: 1px solid var(--tone);
 		border-left-width: 4px;
 	}
 	.bar.bad {
+		padding-block: 0;
 		border: 2px solid var(--color-error);
 	}
-	.bar.bad strong {
+	.bar.bad::first-line {
 		color: var(--color-error);
 	}
+	/* Where it is pulled longer: a finger must not push the page by it, which only an element of its own can say. */
+	.bar.editable::after,
 	.bar > .grip {
+		content: '';
 		position: absolute;
 		right: 0;
 		top: 0;
 		bottom: 0;
 		width: 8px;
 		cursor: ew-resize;
+	}
+	.bar > .grip {
+		width: 14px;
 		touch-action: none;
 	}
 	.gap {

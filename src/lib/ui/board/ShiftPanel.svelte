@@ -5,6 +5,7 @@
 	import { formatMinutes } from '$lib/core/money';
 	import { daysBetween } from '$lib/core/time';
 	import Field from '../forms/Field.svelte';
+	import OwnFields from '../forms/OwnFields.svelte';
 	import Go from '../shell/Go.svelte';
 	import { shortDay } from '../shell/dates';
 	import { changed, copied, off, type Arranger } from './arranger.svelte';
@@ -26,14 +27,13 @@
 	const first = $derived(bar.shifts[0]);
 	let card: Answer<'plan.shift'> | null = $state(null);
 	let problem = $state('');
-	$effect(() => {
-		const id = first?.id;
+	$effect(() => void read(first?.id));
+	async function read(id: string | undefined) {
 		if (id === undefined) return;
-		void ask('plan.shift', { shiftId: id }).then((r) => {
-			if (r.ok) card = r.result;
-			else problem = r.message;
-		});
-	});
+		const r = await ask('plan.shift', { shiftId: id });
+		if (r.ok) card = r.result;
+		else problem = r.message;
+	}
 	/** The days that could be chosen: those of the bar when it was opened. */
 	const span = untrack(() => days.slice(bar.first, bar.last + 1));
 	const has = (d: string) => bar.shifts.some((s) => s.day === d);
@@ -151,6 +151,14 @@
 			{#if card.tasks.length}<ul class="tasks">
 					{#each card.tasks as t (t)}<li>{t}</li>{/each}
 				</ul>{/if}
+			{#if card.fields.length}{#key card.jobId}<OwnFields
+						fields={card.fields}
+						of="job"
+						id={card.jobId}
+						values={card.own}
+						mayChange={card.mayChange}
+						onsaved={() => read(first.id)}
+					/>{/key}{/if}
 			<p class="quiet">On the clock so far: <span class="figure">{formatMinutes(card.clockedMinutes)}</span></p>
 		{/if}
 	</aside>

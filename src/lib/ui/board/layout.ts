@@ -53,11 +53,24 @@ export function barsOf(shifts: readonly Shown[], days: readonly string[], broken
 			before.last = day;
 		} else bars.push({ key: s.id, shifts: [s], first: day, last: day, lane: 0 });
 	}
-	for (const b of bars) {
-		const taken = bars
-			.filter((o) => o !== b && bars.indexOf(o) < bars.indexOf(b) && o.first <= b.last && o.last >= b.first)
-			.map((o) => o.lane);
+	bars.forEach((b, n) => {
+		const taken = bars.slice(0, n).flatMap((o) => (o.first <= b.last && o.last >= b.first ? [o.lane] : []));
 		while (taken.includes(b.lane)) b.lane += 1;
-	}
+	});
 	return bars;
+}
+
+/** How many bars lie below each other; an empty row has one. */
+export const lanesOf = (bars: readonly Bar[]): number => Math.max(1, ...bars.map((b) => b.lane + 1));
+
+/**
+ * The lines between days, a stronger one where a week begins, as one background for a row of days: twenty lines that are no elements.
+ * @example dayLines(['2027-04-16', '2027-04-19']) // a stronger line in the middle
+ */
+export function dayLines(days: readonly string[]): string {
+	const weeks = [...weekStarts(days)].map(
+		(n) => `linear-gradient(var(--line) 0 0) ${((n / days.length) * 100).toFixed(3)}% 0 / 2px 100% no-repeat`
+	);
+	const thin = 'color-mix(in oklab, var(--line) 55%, transparent)';
+	return [...weeks, `linear-gradient(to right, ${thin} 1px, transparent 1px) 0 0 / calc(100% / ${days.length}) 100%`].join(', ');
 }

@@ -50,7 +50,7 @@ describe('how the board is looked at', () => {
 		expect(people('crew=copper')).toEqual(['bo']);
 		expect(people('branch=marle')).toEqual(['cy']);
 		expect(people('skill=welds')).toEqual(['bo']);
-		expect(skillsOn(board)).toEqual(['Low-slope', 'steep', 'welds']);
+		expect(skillsOn(board.staff)).toEqual(['Low-slope', 'steep', 'welds']);
 	});
 	it('shows the work of a stage, kind, job or district, with who is on it', () => {
 		expect(people('stage=ready')).toEqual(['bo']);

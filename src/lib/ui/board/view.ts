@@ -76,4 +76,4 @@ export function filtered(b: BoardData & { jobs: Record<string, JobFacts> }, v: V
 }
 
 /** Every skill that somebody on the board has. */
-export const skillsOn = (b: BoardData): string[] => [...new Set(b.staff.flatMap((p) => skillsIn(p.skills)))].sort();
+export const skillsOn = (staff: BoardData['staff']): string[] => [...new Set(staff.flatMap((p) => skillsIn(p.skills)))].sort();

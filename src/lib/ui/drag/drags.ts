@@ -1,5 +1,6 @@
 import type { DragDropManager, Draggable } from '@dnd-kit/dom';
 import type { Attachment } from 'svelte/attachments';
+import { Edge } from './edge';
 
 /** Where a pointer let go: the name of the place (its `data-place`) and the point within it, 0 to 1 from left and top. */
 export interface Drop {
@@ -15,8 +16,18 @@ export interface Rules<T> {
 	/** Whether this thing may be dropped there. */
 	fits?: (thing: T, place: string) => boolean;
 	drop: (thing: T, at: Drop) => void;
-	/** A thing is taken up, or let go (null). */
-	hold?: (thing: T | null) => void;
+	/** A surface that knows its own places, and is scrolled: it is asked instead of the page, which looks through all that is drawn. */
+	surface?: { scrolls: () => HTMLElement | undefined; place: (x: number, y: number) => Over | null };
+	/** Whether a thing is not to be dragged from where it is pressed, as by its end that is pulled. */
+	still?: (e: PointerEvent) => boolean;
+}
+
+/** Where something would be let go: an element, its name and its words; of a surface with many places, which column is lit. */
+export interface Over {
+	on: HTMLElement;
+	place: string;
+	words: string;
+	column?: number;
 }
 
 type Engine = typeof import('@dnd-kit/dom');
@@ -32,8 +43,9 @@ type Engine = typeof import('@dnd-kit/dom');
 export class Drags<T> {
 	private manager: DragDropManager | undefined;
 	private engine: Engine | undefined;
-	private over: Element | null = null;
+	private over: Over | null = null;
 	private label: HTMLElement | undefined;
+	private readonly edge = new Edge();
 	constructor(private readonly rules: Rules<T>) {}
 
 	/** Makes an element a thing; null: not now. */
@@ -59,8 +71,34 @@ export class Drags<T> {
 		};
 	}
 
+	/**
+	 * Makes all things within an element draggable that a selector finds, now or later: for surfaces with hundreds, where one listener does for all.
+	 */
+	things(selector: string, get: (thing: HTMLElement) => T | null): Attachment<HTMLElement> {
+		return (node) => {
+			const known = new Map<HTMLElement, Draggable>();
+			const ready = async (e: Event) => {
+				const it = (e.target as HTMLElement).closest<HTMLElement>(selector);
+				if (!it || known.has(it) || get(it) === null) return;
+				const { Draggable } = await this.start();
+				if (!it.isConnected || known.has(it)) return;
+				for (const [gone, drag] of known) if (!gone.isConnected && known.delete(gone)) drag.destroy();
+				known.set(it, new Draggable({ id: crypto.randomUUID(), element: it, data: { get: () => get(it) } }, this.manager));
+				it.dataset.drag = 'ready';
+			};
+			setTimeout(() => void this.start(), 400);
+			const wakes = ['pointerover', 'pointermove'] as const;
+			for (const wake of wakes) node.addEventListener(wake, ready);
+			return () => {
+				for (const wake of wakes) node.removeEventListener(wake, ready);
+				for (const drag of known.values()) drag.destroy();
+			};
+		};
+	}
+
 	/** Called when the page goes. */
 	stop(): void {
+		this.edge.stop();
 		this.manager?.destroy();
 		this.label?.remove();
 	}
@@ -81,7 +119,7 @@ export class Drags<T> {
 	}: Engine): DragDropManager {
 		const usual = PointerSensor.defaults.preventActivation;
 		const manager = new DragDropManager({
-			plugins: [AutoScroller, Cursor, PreventSelection],
+			plugins: this.rules.surface ? [Cursor, PreventSelection] : [AutoScroller, Cursor, PreventSelection],
 			sensors: [
 				PointerSensor.configure({
 					// A finger rests first, so that the page can be pushed; a mouse moves away.
@@ -92,7 +130,7 @@ export class Drags<T> {
 					preventActivation: (e, source) => {
 						const on = e.target as Element;
 						// A handle that pulls a thing longer is no way to drag it; a box to tick is one, and is ticked by a click.
-						if (on.closest('[data-still]')) return true;
+						if (on.closest('[data-still]') || this.rules.still?.(e)) return true;
 						return !on.matches('input[type=checkbox]') && (usual?.(e, source) ?? false);
 					}
 				})
@@ -104,24 +142,26 @@ export class Drags<T> {
 		};
 		manager.monitor.addEventListener('dragstart', ({ operation }) => {
 			const thing = held();
-			this.rules.hold?.(thing);
 			if (thing !== null) this.hover(thing, operation.position.current);
 		});
 		manager.monitor.addEventListener('dragmove', ({ operation, to }) => {
 			const thing = held();
-			if (thing !== null) this.hover(thing, to ?? operation.position.current);
+			const at = to ?? operation.position.current;
+			if (thing === null) return;
+			this.hover(thing, at);
+			this.edge.near(this.rules.surface?.scrolls(), at, () => this.hover(thing, at));
 		});
 		manager.monitor.addEventListener('dragend', ({ operation, canceled }) => {
 			const { x, y } = operation.position.current;
 			const thing = held();
 			const place = this.over;
+			this.edge.stop();
 			this.leave();
 			this.label?.remove();
-			this.rules.hold?.(null);
-			if (canceled || thing === null || !(place instanceof HTMLElement)) return;
-			const box = place.getBoundingClientRect();
+			if (canceled || thing === null || !place) return;
+			const box = place.on.getBoundingClientRect();
 			this.rules.drop(thing, {
-				place: place.dataset.place ?? '',
+				place: place.place,
 				x: (x - box.left) / (box.width || 1),
 				y: (y - box.top) / (box.height || 1)
 			});
@@ -131,29 +171,34 @@ export class Drags<T> {
 
 	private hover(thing: T, { x, y }: { x: number; y: number }): void {
 		const under = this.placeAt(thing, x, y);
-		if (under !== this.over) {
+		if (under?.on !== this.over?.on || under?.place !== this.over?.place) {
 			this.leave();
 			this.over = under;
-			under?.setAttribute('data-over', '');
+			if (under?.column !== undefined) under.on.style.setProperty('--over', String(under.column));
+			under?.on.setAttribute('data-over', '');
 		}
 		this.label ??= label();
 		if (!this.label.isConnected) document.body.append(this.label);
-		const name = under?.getAttribute('aria-label');
-		const words = this.rules.words(thing) + (name ? ` → ${name}` : '');
+		const words = this.rules.words(thing) + (under?.words ? ` → ${under.words}` : '');
 		if (this.label.textContent !== words) this.label.textContent = words;
 		this.label.style.translate = `${Math.min(x + 14, innerWidth - 240)}px ${Math.max(4, y - 40)}px`;
 	}
 
-	private placeAt(thing: T, x: number, y: number): Element | null {
+	private placeAt(thing: T, x: number, y: number): Over | null {
+		const fits = (place: string) => this.rules.fits?.(thing, place) ?? true;
+		if (this.rules.surface) {
+			const over = this.rules.surface.place(x, y);
+			return over && fits(over.place) ? over : null;
+		}
 		for (const at of document.elementsFromPoint(x, y)) {
-			const place = at.closest<HTMLElement>('[data-place]');
-			if (place && (this.rules.fits?.(thing, place.dataset.place ?? '') ?? true)) return place;
+			const on = at.closest<HTMLElement>('[data-place]');
+			if (on && fits(on.dataset.place ?? '')) return { on, place: on.dataset.place ?? '', words: on.getAttribute('aria-label') ?? '' };
 		}
 		return null;
 	}
 
 	private leave(): void {
-		this.over?.removeAttribute('data-over');
+		this.over?.on.removeAttribute('data-over');
 		this.over = null;
 	}
 }

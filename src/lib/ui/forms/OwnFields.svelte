@@ -9,8 +9,17 @@
 		of,
 		id,
 		values,
-		mayChange
-	}: { fields: readonly OwnField[]; of: OwnField['of']; id: string; values: Record<string, string>; mayChange: boolean } = $props();
+		mayChange,
+		onsaved
+	}: {
+		fields: readonly OwnField[];
+		of: OwnField['of'];
+		id: string;
+		values: Record<string, string>;
+		mayChange: boolean;
+		/** Where the values do not come anew by themselves: fetches them. */
+		onsaved?: () => Promise<void>;
+	} = $props();
 	const own = $derived(fields.filter((f) => f.of === of));
 	let typed: Record<string, string> = $state(untrack(() => ({ ...values })));
 	let problems: Record<string, string> = $state({});
@@ -22,7 +31,9 @@
 			values: { [f.id]: typed[f.id] ?? '' }
 		});
 		problems = { ...problems, [f.id]: r.ok ? '' : r.message };
-		if (r.ok) typed[f.id] = values[f.id] ?? '';
+		if (!r.ok) return;
+		await onsaved?.();
+		typed[f.id] = values[f.id] ?? '';
 	}
 </script>
 

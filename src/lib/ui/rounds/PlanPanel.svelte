@@ -7,6 +7,7 @@
 	import { weekday } from '$lib/core/time';
 	import Field from '../forms/Field.svelte';
 	import { showDay } from '../shell/dates';
+	import { inTurns } from '../lists';
 	import { WEEKDAYS } from './agreement-rows';
 	/** Plans the picked sites: who, which weekday, from when, each by its cadence; what is sold against what would be planned is said before. */
 	interface Props {
@@ -16,7 +17,8 @@
 		service: { cadence: Cadence };
 		crews: { id: string; name: string }[];
 		today: string;
-		onplanned: (visits: number) => void;
+		/** Sites that are left, and why, when it was refused on the way. */
+		onplanned: (visits: number, left: string[], why: string) => void;
 		/** An agreement is to be put right. */
 		onchange: (id: string) => void;
 		/** What was chosen for all of them, for a suggestion to be compared with. */
@@ -24,6 +26,8 @@
 		day: number;
 	}
 	let { chosen, stamp, service, crews, today, onplanned, onchange, crewId = $bindable(), day = $bindable() }: Props = $props();
+	/** So many sites are planned at a time: a moment each, so that it can be stopped and nobody else waits. */
+	const A_TURN = 100;
 	type Preview = Answer<'rounds.preview'>;
 	type Row = Preview['rows'][number];
 	let start = $state('');
@@ -31,7 +35,6 @@
 	let preview = $state<Preview | null>(null);
 	let problem = $state('');
 	let field = $state('');
-	let busy = $state(false);
 	let cadenceOf = $state<Record<string, string | null>>({});
 	let asked = 0;
 	const ways = $derived(preview?.ways ?? []);
@@ -69,15 +72,34 @@
 		return low === high ? formatMinutes(low) : `${formatMinutes(low)} to ${formatMinutes(high)}`;
 	};
 	const setAll = (id: string | null) => (cadenceOf = Object.fromEntries(chosen.map((a) => [a, id])));
+	/** Many are planned in turns: how far it is, and whether it shall go on. */
+	let progress = $state<{ done: number; of: number; stop: boolean } | null>(null);
 	async function plan() {
-		busy = true;
-		const exact = Object.fromEntries((preview?.rows ?? []).map((r) => [r.id, r.cadenceId]));
-		const r = await command('rounds.plan', { ...input, cadenceOf: exact, despite: wrong.length > 0, reason });
-		busy = false;
-		if (r.ok) {
-			[reason, cadenceOf] = ['', {}];
-			onplanned(r.result.visits);
-		} else [problem, field] = [r.message, r.field ?? ''];
+		const rows = (preview?.rows ?? []).filter((r) => r.planned > 0);
+		const byWay = Object.fromEntries(rows.map((r) => [r.id, r.cadenceId]));
+		const despite = wrong.length > 0;
+		const meant = { ...input, despite, reason };
+		let visits = 0;
+		let why = '';
+		const left = rows.map((r) => r.id);
+		progress = { done: 0, of: rows.length, stop: false };
+		for (const agreementIds of inTurns(left.slice(), A_TURN)) {
+			if (progress.stop) break;
+			const cadenceOf = Object.fromEntries(agreementIds.map((id) => [id, byWay[id] ?? null]));
+			const r = await command('rounds.plan', { ...meant, agreementIds, cadenceOf });
+			if (!r.ok) {
+				[problem, field] = [r.message, r.field ?? ''];
+				why = r.message;
+				break;
+			}
+			visits += r.result.visits;
+			left.splice(0, agreementIds.length);
+			progress.done += agreementIds.length;
+		}
+		progress = null;
+		if (visits === 0) return;
+		[reason, cadenceOf] = ['', {}];
+		onplanned(visits, left, why);
 	}
 	const at = (f: string) => (field === f ? problem : '');
 	const byWay = (r: Row) => (r.cadenceId === null ? 'usual' : r.cadenceId);
@@ -191,7 +213,13 @@
 			>{/if}
 	{/if}
 	{#if problem && !['crewId', 'weekday', 'start', 'reason'].includes(field)}<p class="problem" role="alert">{problem}</p>{/if}
-	<button class="btn btn-primary" disabled={busy || !preview || total((r) => r.planned) === 0} onclick={plan}
-		>{busy ? 'Planning …' : wrong.length > 0 ? 'Plan it all the same' : 'Plan the season'}</button
+	{#if progress}<p class="flex items-center gap-3" role="status">
+			<progress class="flex-1" max={progress.of} value={progress.done}></progress>
+			<span class="figure">{progress.done} of {progress.of}</span>
+			{#if progress.of > A_TURN}<button type="button" class="btn btn-small" onclick={() => progress && (progress.stop = true)}>Stop</button
+				>{/if}
+		</p>{/if}
+	<button class="btn btn-primary" disabled={progress !== null || !preview || total((r) => r.planned) === 0} onclick={plan}
+		>{progress ? 'Planning …' : wrong.length > 0 ? 'Plan it all the same' : 'Plan the season'}</button
 	>
 </section>

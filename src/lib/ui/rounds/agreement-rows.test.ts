@@ -3,7 +3,20 @@ import { narrowed, narrowedIn, plannedOf, soldOnSite, weekdayWord, type Agreemen
 
 const row = (id: string, more: Partial<AgreementRow>): AgreementRow => ({
 	...{ id, number: 1, jobId: id, customerId: 'c', customer: 'Fennick', siteId: id, address: `${id} Row`, access: '', district: 'Quayside' },
-	...{ lat: 1, lng: 1, from: '2027-04-01', to: '2027-10-31', sold: 14, planned: 14, done: 0, missed: 0, hours: 630_000, price: 1 },
+	...{
+		lat: 1,
+		lng: 1,
+		from: '2027-04-01',
+		to: '2027-10-31',
+		sold: 14,
+		planned: 14,
+		done: 0,
+		missed: 0,
+		hours: 630_000,
+		inCharge: '',
+		toBill: null,
+		price: 1
+	},
 	...{
 		billing: 'visit',
 		charged: 0,

@@ -21,6 +21,9 @@ export interface AgreementRow {
 	missed: number;
 	hours: number;
 	price: number | null;
+	inCharge: string;
+	/** Charges that are on no bill yet; null for who does not see bills. */
+	toBill: number | null;
 	billing: 'visit' | 'instalments' | 'completion';
 	charged: number;
 	stop: number | null;

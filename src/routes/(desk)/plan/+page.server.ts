@@ -1,5 +1,6 @@
 import { shown } from '$lib/server/shown';
 import { may } from '$lib/core/access';
+import { inRuns } from '$lib/core/planning';
 import { isDay, mondayOf } from '$lib/core/time';
 import { app } from '$lib/server/app';
 import { companyOf, settingsOf, staff, todayOf } from '$lib/server/company';
@@ -18,8 +19,11 @@ export const load = shown((({ url, locals }) => {
 	const wanted = mayPlan ? url.searchParams.get('draft') : null;
 	const draft = wanted === null ? null : draftHead(app(), wanted);
 	const draftId = draft?.id;
+	const { shifts, ...rest } = board(app(), from, weeks, draftId);
 	return {
-		board: board(app(), from, weeks, draftId),
+		board: rest,
+		// Told once with their days: what stands for weeks is the larger part of the page.
+		runs: inRuns(shifts),
 		/** The draft that is looked at; its name alone when it is not open any more. */
 		...{ draft, draftGone: wanted !== null && draft === null },
 		byJob: url.searchParams.get('by') === 'job' ? planByJob(app(), from, weeks, draftId).jobs : [],

@@ -5,7 +5,9 @@
 	import { latestOf } from '$lib/client/shown.svelte';
 	import { command } from '$lib/client/command';
 	import { forPage } from '$lib/client/keys';
+	import { grouped } from '$lib/core/lists';
 	import { formatMinutes } from '$lib/core/money';
+	import { outOfRuns } from '$lib/core/planning';
 	import { addDays } from '$lib/core/time';
 	import { Arranger, changed, copied, off } from '$lib/ui/board/arranger.svelte';
 	import Board from '$lib/ui/board/Board.svelte';
@@ -30,7 +32,8 @@
 	const data = $derived(latestOf(given));
 	const view = $derived(viewOf(page.url.searchParams));
 	const arranger = new Arranger(() => data.draft?.id);
-	const b = $derived(filtered({ ...data.board, shifts: [...arranger.shown(data.board.shifts)] }, view));
+	const shifts = $derived(outOfRuns(data.runs));
+	const b = $derived(filtered({ ...data.board, shifts: [...arranger.shown(shifts)] }, view));
 	const free = $derived(b.staff.reduce((a, p) => a + p.load.gaps.reduce((x, g) => x + g.minutes, 0), 0));
 	const conflictCount = $derived(b.shifts.filter((s) => (data.board.conflicts[s.id]?.length ?? 0) > 0).length);
 	let plan: Plan | null = $state(null);
@@ -63,16 +66,10 @@
 	});
 
 	const barsOfAll = $derived.by(() => {
-		const all: Bar[] = [];
-		for (const id of new Set(b.shifts.map((s) => s.personId)))
-			all.push(
-				...barsOf(
-					b.shifts.filter((s) => s.personId === id && !s.firmId),
-					b.days,
-					(s) => (data.board.conflicts[s]?.length ?? 0) > 0
-				)
-			);
-		return all;
+		const own = b.shifts.filter((s) => !s.firmId);
+		return [...grouped(own, (s) => s.personId ?? '').values()].flatMap((of) =>
+			barsOf(of, b.days, (s) => (data.board.conflicts[s]?.length ?? 0) > 0)
+		);
 	});
 	const openBar = $derived(openShift === null ? undefined : barsOfAll.find((x) => x.shifts.some((s) => s.id === openShift)));
 
@@ -181,7 +178,7 @@
 		jobs={data.jobs}
 		kinds={data.kinds}
 		districts={data.districts}
-		skills={skillsOn(data.board)}
+		skills={skillsOn(data.board.staff)}
 		{go}
 	/>
 	{#if data.draft}<div class="draft">

@@ -1,5 +1,6 @@
 import { Viewer } from '../../../core/access';
 import * as contract from '../../../contract/queries/plan';
+import { contractsOf } from '../../billing';
 import { todayOf } from '../../company';
 import { arranged, checkPlan, comingText, conflictsAgainst } from '../../planning';
 import { freeOf, whoCanGo } from '../finding';
@@ -7,7 +8,7 @@ import { dayMoveWords, pushedWords } from '../moves';
 import { shiftCard } from '../shift-card';
 import { holidaysIn } from '../holidays';
 import { answerTo } from '../../queries';
-import { breakEvenOn, daysOfPlan, differenceWords, movesTo, proposeRound, renewal, roundMoves, standOf } from '../../rounds';
+import { breakEvenOn, daysOfPlan, differenceWords, movesTo, proposeRound, quotesToTake, renewal, roundMoves, standOf } from '../../rounds';
 
 /** Each conflict once: three people who are away say it three times. */
 const inWords = (conflicts: readonly { text: string }[]) => [...new Set(conflicts.map((c) => c.text))];
@@ -70,3 +71,18 @@ export const roundPreviewed = answerTo(contract.previewRound, (app, chosen, who)
 export const movesShown = answerTo(contract.movesToRound, (app, asked) => ({ changes: movesTo(app, asked) }));
 export const renewalShown = answerTo(contract.checkRenewal, (app, asked) => renewal(app, asked));
 export const wholeRoundMoves = answerTo(contract.roundMoves, (app, asked) => ({ changes: roundMoves(app, asked) }));
+export const quotesShown = answerTo(contract.quotesToTake, (app, _, who) => {
+	const viewer = Viewer.of(who);
+	const seesPrices = viewer.may('invoices.see') || viewer.may('estimates.see');
+	const jobs = quotesToTake(app);
+	const contracts = contractsOf(
+		app.db.orm,
+		jobs.map((j) => j.jobId)
+	);
+	return jobs.flatMap((j) => {
+		// What the contract has billed already cannot be billed by the season as well.
+		const billed = new Set((contracts.get(j.jobId) ?? []).flatMap((l) => (l.billed === 0 ? [] : [l.scope])));
+		const scopes = j.scopes.flatMap((s) => (billed.has(s.scope) ? [] : [{ ...s, amount: seesPrices ? s.amount : null }]));
+		return scopes.length > 0 ? [{ ...j, scopes }] : [];
+	});
+});

@@ -21,6 +21,9 @@ export const load = shown((({ url, locals }) => {
 		start: roundsStart(app()),
 		sites: mayChange ? sitesToSell(app()) : [],
 		mayChange,
+		/** Who can be in charge of an agreement. */
+		people: mayChange ? staff(app()).people.flatMap((p) => (p.active ? [{ id: p.id, name: p.name }] : [])) : [],
+		mayBill: locals.signed !== null && may(locals.signed.actor, 'invoices.change'),
 		mayPlan: locals.signed !== null && may(locals.signed.actor, 'plan.change'),
 		maySites: locals.signed !== null && may(locals.signed.actor, 'customers.change'),
 		live: ['plan']

@@ -3,7 +3,8 @@
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { command } from '$lib/client/command';
-	import { formatMinutes } from '$lib/core/money';
+	import { cents, formatCents, formatMinutes } from '$lib/core/money';
+	import Field from '$lib/ui/forms/Field.svelte';
 	import SiteMap from '$lib/ui/map/SiteMap.svelte';
 	import { narrowed, narrowedIn, plannedOf, soldOnSite, WEEKDAYS, type AgreementRow } from '$lib/ui/rounds/agreement-rows';
 	import AgreementDialog from '$lib/ui/rounds/AgreementDialog.svelte';
@@ -13,8 +14,9 @@
 	import RenewDialog from '$lib/ui/rounds/RenewDialog.svelte';
 	import ServiceDialog from '$lib/ui/rounds/ServiceDialog.svelte';
 	import SuggestDialog from '$lib/ui/rounds/SuggestDialog.svelte';
+	import TakeQuoteDialog from '$lib/ui/rounds/TakeQuoteDialog.svelte';
 	import { cadenceWords } from '$lib/ui/rounds/words';
-	import { toggled } from '$lib/ui/lists';
+	import { inTurns, toggled } from '$lib/ui/lists';
 	import Mark from '$lib/ui/shell/Mark.svelte';
 	import Go from '$lib/ui/shell/Go.svelte';
 	import Page from '$lib/ui/shell/Page.svelte';
@@ -36,7 +38,7 @@
 	/** The list is narrowed to the part of the ground that is seen. */
 	let onlySeen = $state(false);
 	let inView: (p: { lat: number | null; lng: number | null }) => boolean = $state.raw(() => true);
-	let editing = $state<'service' | 'new service' | 'agreement' | 'import' | 'suggest' | 'renew' | null>(null);
+	let editing = $state<'service' | 'new service' | 'agreement' | 'import' | 'quote' | 'suggest' | 'renew' | null>(null);
 	let changing = $state<string | null>(null);
 	let said = $state('');
 	/** The site that the next press on the map gives a place. */
@@ -81,8 +83,10 @@
 		},
 		{ key: 'next', label: 'Next', value: (a) => a.next, text: (a) => (a.next ? showDay(a.next) : '') },
 		{ key: 'crew', label: 'Crew', value: (a) => a.crew, group: true },
+		{ key: 'inCharge', label: 'In charge', value: (a) => a.inCharge, extra: true, group: true },
 		quantityColumn('hours', 'Hours', (a) => a.hours),
 		moneyColumn('price', 'Price', (a) => a.price),
+		...(data.mayBill ? [moneyColumn<AgreementRow>('toBill', 'To bill', (a) => a.toBill, { blank: true, extra: true })] : []),
 		...(data.mayChange ? [{ key: 'change', label: '', value: () => '', own: true }] : [])
 	]);
 	/** A column of visits, which are counted. */
@@ -101,6 +105,30 @@
 		if (!data.service) return;
 		const r = await command('rounds.set-aside-service', { serviceId: data.service.id, archived, version: data.service.version });
 		said = r.ok ? '' : r.message;
+	}
+	/** A draft invoice of each that is picked, of what became charges of it. */
+	async function draft() {
+		let [made, total, without] = [0, 0, 0];
+		for (const jobIds of inTurns(chosen.map((a) => a.jobId))) {
+			const day = { by: 'job' as const, cutOff: data.today, grouping: 'each' as const, stageId: null, issue: false, text: '' };
+			const r = await command('invoices.billing-day', { ...day, jobIds });
+			if (!r.ok) return void (said = r.message);
+			made += r.result.made.length;
+			total += r.result.made.reduce((n, m) => n + m.total, 0);
+			without += r.result.left.length;
+		}
+		said = made
+			? `${made} ${made === 1 ? 'draft' : 'drafts'} made, ${formatCents(cents(total))}${without ? `; ${without} without anything to bill` : ''}. They are under Bill → Invoices.`
+			: 'Nothing of these is to bill yet: visits that are done and instalments that are due are.';
+	}
+	async function putInCharge(personId: string) {
+		let changed = 0;
+		for (const jobIds of inTurns(chosen.map((a) => a.jobId))) {
+			const r = await command('jobs.change-many', { jobIds, personId });
+			if (!r.ok) return void (said = r.message);
+			changed += r.result.changed;
+		}
+		said = `${data.people.find((p) => p.id === personId)?.name ?? ''} is in charge of ${changed}.`;
 	}
 	async function undo(planId: string) {
 		const r = await command('rounds.undo-plan', { planId });
@@ -127,7 +155,8 @@
 >
 	{#snippet actions()}{#if data.mayChange}
 			<button class="btn" onclick={() => (editing = 'new service')}>New season service</button>
-			{#if data.service && !data.service.archived}<button class="btn" onclick={() => (editing = 'import')}>From a file …</button><button
+			{#if data.service && !data.service.archived}<button class="btn" onclick={() => (editing = 'quote')}>From an accepted quote …</button
+				><button class="btn" onclick={() => (editing = 'import')}>From a file …</button><button
 					class="btn btn-primary"
 					onclick={() => (editing = 'agreement')}>New agreement</button
 				>{/if}
@@ -250,17 +279,30 @@
 						bind:crewId
 						bind:day
 						onchange={(id) => (changing = id)}
-						onplanned={(n) => {
-							picked = [];
-							said = `${n} visits planned. Take it back below if that was not meant.`;
+						onplanned={(n, left, why) => {
+							picked = left;
+							said = `${n} visits planned${left.length ? `; ${left.length} sites are left` : ''}. ${why ? `${why} ` : ''}Take it back below if that was not meant.`;
 						}}
 					/>
-					<p class="flex gap-2">
+					<p class="flex flex-wrap gap-2">
 						<button class="btn" disabled={chosen.length === 0 || data.start === null} onclick={() => (editing = 'suggest')}
 							>Suggest rounds …</button
 						>{#if data.mayChange}<button class="btn" disabled={chosen.length === 0} onclick={() => (editing = 'renew')}>Renew …</button
-							>{/if}
+							>{/if}{#if data.mayBill}<button class="btn" disabled={chosen.length === 0} onclick={draft}>Draft invoices</button>{/if}
 					</p>
+					{#if data.mayChange && chosen.length > 0}<Field label="In charge of what is picked"
+							><select
+								class="select"
+								name="in-charge"
+								value=""
+								onchange={(e) => {
+									const to = e.currentTarget.value;
+									e.currentTarget.value = '';
+									if (to) void putInCharge(to);
+								}}
+								><option value="">as it is</option>{#each data.people as p (p.id)}<option value={p.id}>{p.name}</option>{/each}</select
+							></Field
+						>{/if}
 				</div>{/if}
 		</div>
 		<div class="mt-4">
@@ -309,6 +351,9 @@
 {/if}
 {#if data.service && editing === 'agreement'}
 	<AgreementDialog service={data.service} sites={data.sites} today={data.today} agreement={null} onclose={() => (editing = null)} />
+{/if}
+{#if data.service && editing === 'quote'}
+	<TakeQuoteDialog service={data.service} today={data.today} onclose={() => (editing = null)} />
 {/if}
 {#if data.service && editing === 'import'}
 	<AgreementsImport
