@@ -5,10 +5,7 @@ import { BaseSequencer, type TestSpecification } from 'vitest/node';
 
 const alias = { $lib: fileURLToPath(new URL('./src/lib', import.meta.url)) };
 
-/**
- * The same order on every machine, the largest files first, as on a fresh one: files that share the demo company must not meet it in another state
- * because one was slow or failed before.
- */
+/** The same order on every machine, the largest files first, so that none of them begins when the others are done. */
 class BySize extends BaseSequencer {
 	override sort(files: TestSpecification[]): Promise<TestSpecification[]> {
 		const size = new Map(files.map((f) => [f.moduleId, statSync(f.moduleId).size]));
@@ -51,8 +48,7 @@ export default defineConfig({
 					environment: 'node',
 					globalSetup: 'tests/browser/setup.ts',
 					testTimeout: 240_000,
-					hookTimeout: 240_000,
-					fileParallelism: false
+					hookTimeout: 240_000
 				}
 			}
 		]

@@ -66,11 +66,11 @@ function tests(name, args) {
 	skipped += numTotalTests - numPassedTests - numFailedTests;
 	status ||= ran.status ?? 1;
 }
-// Commands on files of their own run beside each other; what a browser does has the machine to itself.
+// Each file of tests has a company of its own, so they run beside each other, those of the browser too.
 // As many at a time as the machine has processors: left to itself, the runner keeps one of two idle.
 const beside = `--maxWorkers=${availableParallelism()}`;
 tests('commands', ['--project', 'core', '--project', 'server', beside, ...(own.length ? ['--passWithNoTests'] : [])]);
-tests('browser', ['--project', 'browser', '--no-file-parallelism', ...(own.length ? ['--passWithNoTests'] : [])]);
+tests('browser', ['--project', 'browser', beside, ...(own.length ? ['--passWithNoTests'] : [])]);
 if (failures.length) console.log(`\n${failures.join('\n')}`);
 console.log(`\n${passedTests} passed, ${failedTests} failed${skipped ? `, ${skipped} skipped` : ''}`);
 process.exit(status);

@@ -1,12 +1,12 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { afterAll, describe, expect, inject, it } from 'vitest';
+import { afterAll, describe, expect, it } from 'vitest';
 import { routeName } from '../../src/lib/server/route-access';
+import { base, dataDir } from './company';
 import { reader } from './db';
 import { pathsOf } from './records';
 
-const base = inject('base');
-const db = reader(inject('dataDir'));
+const db = reader(dataDir);
 afterAll(() => db.close());
 
 /** What somebody may write behind a name in an address, or a page may have kept from another year. */

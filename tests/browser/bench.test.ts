@@ -2,13 +2,13 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Browser, ElementHandle, Page } from 'puppeteer-core';
 import sharp from 'sharp';
-import { afterAll, afterEach, beforeAll, describe, expect, inject, it } from 'vitest';
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { bodyText, fill, launch, open, press, reads, signIn, visitor } from './chrome';
+import { base, dataDir } from './company';
 import { add as addTo } from './bench-steps';
 import { reader, until } from './db';
 
-const base = inject('base');
-const db = reader(inject('dataDir'));
+const db = reader(dataDir);
 let browser: Browser;
 let estimator: Page;
 let owner: Page;

@@ -1,13 +1,13 @@
 import type { Browser, Page } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { seriousOn } from './axe';
 import { bodyText, fill, launch, open, PHONE, press, reads, signIn, visitor } from './chrome';
+import { base, dataDir } from './company';
 import { draw } from './draw';
 import { run, save } from './bench-steps';
 import { reader, until } from './db';
 
-const base = inject('base');
-const db = reader(inject('dataDir'));
+const db = reader(dataDir);
 let browser: Browser;
 const people: Record<string, Page> = {};
 /** Somebody at their desk or on their phone, signed in once. */

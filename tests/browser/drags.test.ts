@@ -1,13 +1,13 @@
 import type { Browser, Page } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { seriousOn } from './axe';
 import { run } from './bench-steps';
 import { launch, open, press, reads, signIn, visitor } from './chrome';
+import { base, dataDir } from './company';
 import { reader, until } from './db';
 import { byMouse, byTouch } from './drag';
 
-const base = inject('base');
-const db = reader(inject('dataDir'));
+const db = reader(dataDir);
 const TABLET = { width: 1180, height: 820, isMobile: true, hasTouch: true };
 let browser: Browser;
 let estimator: Page;

@@ -1,13 +1,13 @@
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Browser, Page } from 'puppeteer-core';
-import { afterAll, afterEach, beforeAll, describe, expect, inject, it } from 'vitest';
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import * as bench from './bench-steps';
 import { fill, launch, open, press, reads, signIn, visitor } from './chrome';
+import { base, dataDir } from './company';
 import { reader, until } from './db';
 
-const base = inject('base');
-const db = reader(inject('dataDir'));
+const db = reader(dataDir);
 let browser: Browser;
 let page: Page;
 beforeAll(async () => {

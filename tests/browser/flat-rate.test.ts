@@ -2,13 +2,13 @@ import { writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Browser, ElementHandle, Page } from 'puppeteer-core';
-import { afterAll, afterEach, beforeAll, describe, expect, inject, it } from 'vitest';
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { formatCents } from '$lib/core/money';
 import { bodyText, fill, launch, open, press, reads, signIn, visitor } from './chrome';
+import { base, dataDir } from './company';
 import { reader, until } from './db';
 
-const base = inject('base');
-const db = reader(inject('dataDir'));
+const db = reader(dataDir);
 let browser: Browser;
 let estimator: Page;
 let owner: Page;

@@ -3,15 +3,15 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Browser, ElementHandle, Page } from 'puppeteer-core';
 import sharp from 'sharp';
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { seriousOn } from './axe';
 import { run, save } from './bench-steps';
 import { fill, launch, open, PHONE, press, reads, signIn, visitor } from './chrome';
+import { base, dataDir } from './company';
 import { reader, until } from './db';
 import { byMouse } from './drag';
 
-const base = inject('base');
-const db = reader(inject('dataDir'));
+const db = reader(dataDir);
 const folder = mkdtempSync(join(tmpdir(), 'ny-job-'));
 let browser: Browser;
 let office: Page;

@@ -3,21 +3,20 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Browser, ElementHandle, Page } from 'puppeteer-core';
 import sharp from 'sharp';
-import { afterAll, afterEach, beforeAll, describe, expect, inject, it } from 'vitest';
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { formatCents, moneyIn } from '$lib/core/money';
 import { bodyText, fill, hydrated, launch, open, PHONE, press, reads, signIn, visitor } from './chrome';
+import { base, clock, dataDir } from './company';
 import { add, cell, cellText, save, shown } from './bench-steps';
 import { reader, until } from './db';
 import { byMouse } from './drag';
 
-const base = inject('base');
-const clock = (text: string) => writeFileSync(inject('clockFile'), text);
 let browser: Browser;
 let estimator: Page;
 let office: Page;
 let jobPath = '';
 let quoteLink = '';
-const db = reader(inject('dataDir'));
+const db = reader(dataDir);
 
 beforeAll(async () => {
 	browser = await launch();

@@ -2,16 +2,16 @@ import { writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Browser, ElementHandle, Page } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { formatCents, parseCents } from '$lib/core/money';
 import { seriousOn } from './axe';
 import { run, save, shown } from './bench-steps';
 import { bodyText, fill, launch, open, press, reads, signIn, visitor } from './chrome';
+import { base, dataDir } from './company';
 import { reader, until } from './db';
 import { readPdf } from '../server/pdf-reader';
 
-const base = inject('base');
-const db = reader(inject('dataDir'));
+const db = reader(dataDir);
 let browser: Browser;
 const people: Record<string, Page> = {};
 async function as(who: string): Promise<Page> {

@@ -1,13 +1,13 @@
 import type { Browser, Page } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { seriousOn } from './axe';
 import { run, save } from './bench-steps';
 import { fill, launch, open, PHONE, press, reads, signIn, visitor } from './chrome';
+import { base, dataDir } from './company';
 import { reader, until } from './db';
 import { byMouse, dayOnBoard } from './drag';
 
-const base = inject('base');
-const db = reader(inject('dataDir'));
+const db = reader(dataDir);
 let browser: Browser;
 let office: Page;
 let jobId = '';

@@ -1,11 +1,11 @@
 import type { Browser, Page } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { launch, open, signIn, visitor } from './chrome';
+import { base, dataDir } from './company';
 import { reader } from './db';
 import { pathsOf, recordRoutes } from './records';
 
-const base = inject('base');
-const db = reader(inject('dataDir'));
+const db = reader(dataDir);
 let browser: Browser;
 let page: Page;
 beforeAll(async () => {
@@ -29,6 +29,8 @@ const fields = (): Promise<string[]> =>
 					`${n} ${e.name || e.getAttribute('aria-label') || e.closest('label')?.innerText.split('\n')[0] || ''}: ${e.type === 'checkbox' ? e.checked : e.value}`
 			)
 	);
+/** Waits for fields that come with an answer of their own, as the tasks of a job do; what tells of changes stays open. */
+const atRest = (): Promise<void> => page.waitForNetworkIdle({ idleTime: 250, concurrency: 2 });
 /** Goes to another page as a link does, without loading anew: what a person does from record to record. */
 async function follow(path: string): Promise<void> {
 	await page.evaluate((to) => {
@@ -59,6 +61,7 @@ describe('from record to record', () => {
 		// Of some kinds the demo company has one alone; the way there and back from a list is then the whole of it.
 		if (!a || !b) return void expect(a).toBeTruthy();
 		await open(page, `${base}${b}`);
+		await atRest();
 		const own = await fields();
 		await open(page, `${base}${a}`);
 		await page.$$eval('main input:not([type=checkbox]):not([type=radio]):not([type=file]):not([type=date]), main textarea', (all) => {
@@ -74,6 +77,7 @@ describe('from record to record', () => {
 			{},
 			own.length
 		);
+		await atRest();
 		expect(await fields()).toEqual(own);
 		expect((await fields()).join()).not.toContain('typed into another');
 	});

@@ -2,14 +2,14 @@ import { writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Browser, ElementHandle, Page } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { bodyText, DESK, fill, launch, open, PHONE, press, reads, signIn, visitor } from './chrome';
+import { base, dataDir } from './company';
 import { seriousOn } from './axe';
 import { offer } from './bench-steps';
 import { reader, until } from './db';
 
-const base = inject('base');
-const db = reader(inject('dataDir'));
+const db = reader(dataDir);
 let browser: Browser;
 const people: Record<string, Page> = {};
 const as = async (who: string): Promise<Page> => {

@@ -1,12 +1,12 @@
 import { request } from 'node:http';
-import { afterAll, describe, expect, inject, it } from 'vitest';
+import { afterAll, describe, expect, it } from 'vitest';
 import { may, ROLES, type Role } from '../../src/lib/core/access';
 import { ROUTES } from '../../src/lib/server/route-access';
+import { base, dataDir } from './company';
 import { reader } from './db';
 import { pathsOf } from './records';
 
-const base = inject('base');
-const db = reader(inject('dataDir'));
+const db = reader(dataDir);
 afterAll(() => db.close());
 
 const WHO: Record<Role, string> = {

@@ -1,14 +1,14 @@
 import type { Browser, Page } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { readPdf } from '../server/pdf-reader';
 import { seriousOn } from './axe';
 import { run } from './bench-steps';
 import { fill, launch, open, PHONE, press, reads, signIn, visitor } from './chrome';
+import { base, dataDir } from './company';
 import { reader, until } from './db';
 import { draw } from './draw';
 
-const base = inject('base');
-const db = reader(inject('dataDir'));
+const db = reader(dataDir);
 let browser: Browser;
 let jobId = '';
 async function as(who: string, size?: typeof PHONE): Promise<Page> {

@@ -1,13 +1,13 @@
 import type { Browser, Page } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { formatCents } from '$lib/core/money';
 import { seriousOn } from './axe';
 import { run } from './bench-steps';
 import { launch, open, press, signIn, visitor } from './chrome';
+import { base, dataDir } from './company';
 import { reader, until } from './db';
 
-const base = inject('base');
-const db = reader(inject('dataDir'));
+const db = reader(dataDir);
 let browser: Browser;
 let office: Page;
 beforeAll(async () => {

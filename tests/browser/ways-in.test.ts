@@ -1,14 +1,14 @@
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import type { Browser, Page } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { seriousOn } from './axe';
 import { run } from './bench-steps';
 import { fill, launch, open, press, reads, signIn, visitor } from './chrome';
+import { base, dataDir } from './company';
 import { reader, until } from './db';
 
-const base = inject('base');
-const db = reader(inject('dataDir'));
+const db = reader(dataDir);
 let browser: Browser;
 let office: Page;
 let estimator: Page;
@@ -217,7 +217,7 @@ describe('a quote that is over', () => {
 		const { jobId, estimateId } = await bid('Over work');
 		const { revisionId } = await run(estimator, 'quotes.issue', { estimateId, to: '', subject: '', text: '{link}', despite: true });
 		// Time cannot be turned on a running server: its last day is.
-		const file = new Database(join(inject('dataDir'), 'company.sqlite'));
+		const file = new Database(join(dataDir, 'company.sqlite'));
 		file.prepare("update revisions set valid_until = '2027-03-01' where id = ?").run(revisionId);
 		file.close();
 		await open(estimator, `${base}/jobs/${jobId}`);
