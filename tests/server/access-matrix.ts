@@ -295,6 +295,7 @@ export const ACCESS = `
   OFELC-        rounds.arrive-visit
   nobody        rounds.bill-instalments
   OFE---        rounds.change-agreement
+  OFE---        rounds.change-many
   OFE---        rounds.complete
   OFELC-        rounds.do-visit
   OFE---        rounds.end-agreement

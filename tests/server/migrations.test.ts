@@ -214,4 +214,39 @@ describe('a file of an older state', () => {
 		expect(rows('select sum(cost), sum(price) from budget_rows')).toEqual([[1050, 1360]]);
 		expect(rows('select sum(amount) from contract_lines')).toEqual([[1300]]);
 	});
+	it('keeps visits of rounds with their pictures and plannings, where their tables are made anew', () => {
+		const path = file();
+		const old = openDatabase(path, asOf(journal.entries.findIndex((e) => e.tag === '0053_nobody_yet')));
+		old.sqlite.pragma('foreign_keys = OFF');
+		old.sqlite
+			.exec(`insert into round_plans (id, service_id, crew_id, start_day, sites, visits, at) values ('r1', 's', 'c', '2027-04-01', 1, 2, 5);
+			insert into visits (id, agreement_id, plan_id, occurs_on, day, crew_id, minutes, state, share, version)
+				values ('v1', 'a', 'r1', '2027-04-05', '2027-04-06', 'c', 110, 'done', 1, 3), ('v2', 'a', 'r1', '2027-04-19', '2027-04-19', 'c', 110, 'planned', null, 1);
+			insert into visit_pictures (id, visit_id, file_id, moment, at) values ('p1', 'v1', 'f', 'before', 7);`);
+		old.sqlite.close();
+		const db = openDatabase(path, 'drizzle').sqlite;
+		expect(db.prepare('select id, plan_id, day, crew_id, minutes, state, share, version from visits order by id').all()).toEqual([
+			{ id: 'v1', plan_id: 'r1', day: '2027-04-06', crew_id: 'c', minutes: 110, state: 'done', share: 1, version: 3 },
+			{ id: 'v2', plan_id: 'r1', day: '2027-04-19', crew_id: 'c', minutes: 110, state: 'planned', share: null, version: 1 }
+		]);
+		expect(db.prepare('select visit_id, moment from visit_pictures').all()).toEqual([{ visit_id: 'v1', moment: 'before' }]);
+		expect(db.prepare('select id, visits, at from round_plans').all()).toEqual([{ id: 'r1', visits: 2, at: 5 }]);
+		// The references hold afterwards, and are looked at again.
+		expect(() => db.prepare("delete from visits where id = 'v1'").run()).toThrow(/FOREIGN KEY/);
+	});
+	it('is said when a migration loses what others point to', () => {
+		const path = file();
+		const fresh = openDatabase(path, 'drizzle');
+		fresh.sqlite.pragma('foreign_keys = OFF');
+		for (const p of ['p1', 'p2'])
+			fresh.sqlite.exec(`insert into visit_pictures (id, visit_id, file_id, moment, at) values ('${p}', 'v1', 'of ${p}', 'before', 7)`);
+		fresh.sqlite.exec("insert into visits (id, agreement_id, occurs_on, day, minutes) values ('v1', 'a', '2027-04-05', '2027-04-06', 110)");
+		fresh.sqlite.close();
+		const dir = asOf(journal.entries.length);
+		const last = journal.entries.at(-1);
+		const planted = { ...last, idx: journal.entries.length, tag: 'planted', when: 4e12 };
+		writeFileSync(join(dir, 'meta/_journal.json'), JSON.stringify({ ...journal, entries: [...journal.entries, planted] }));
+		writeFileSync(join(dir, 'planted.sql'), 'delete from visits;');
+		expect(() => openDatabase(path, dir)).toThrow(/1 rows of this file point nowhere/);
+	});
 });

@@ -171,7 +171,16 @@ export const previewRound = query('rounds.preview', {
 			days: Type.Array(Type.Object({ day: Type.String(), sites: Type.Integer(), minutes: Type.Integer() }, strict)),
 			more: Type.Integer(),
 			longest: Type.Integer(),
-			ways: Type.Array(Type.Object({ id: orNull(Type.String()), name: Type.String() }, strict)),
+			/** How each cadence is done; `crewSize` null: by the whole crew. */
+			ways: Type.Array(
+				Type.Object(
+					{
+						...{ id: orNull(Type.String()), name: Type.String(), setUp: Type.Integer(), step: Type.Integer() },
+						crewSize: orNull(Type.Integer())
+					},
+					strict
+				)
+			),
 			/** Days on which the crew would have more than it is paid for; minutes of all its people. */
 			fullDays: Type.Array(Type.Object({ day: Type.String(), planned: Type.Integer(), paid: Type.Integer() }, strict)),
 			/** What is more than sold and what is owed in words, with its money where that may be seen; '' when nothing is. */
@@ -187,8 +196,9 @@ export const movesToRound = query('rounds.moves-to', {
 	input: Type.Object(
 		{
 			agreementIds: Type.Array(Id, { minItems: 1, maxItems: 5000, uniqueItems: true }),
-			crewId: Id,
-			weekday: Type.Integer({ minimum: 1, maximum: 7 })
+			crewId: orNull(Id),
+			/** Null: each visit stays on its day. */
+			weekday: orNull(Type.Integer({ minimum: 1, maximum: 7 }))
 		},
 		strict
 	),
@@ -217,7 +227,7 @@ export const checkRenewal = query('rounds.check-renewal', {
 /** What moves a whole round to another day or crew, this once or from then on: for `rounds.move-visits`. */
 export const roundMoves = query('rounds.round-moves', {
 	right: 'plan.change',
-	input: Type.Object({ crewId: Id, day: DayText, to: DayText, toCrewId: Id, onward: Type.Boolean() }, strict),
+	input: Type.Object({ crewId: orNull(Id), day: DayText, to: DayText, toCrewId: orNull(Id), onward: Type.Boolean() }, strict),
 	output: Type.Object({ changes: Type.Array(VisitChange) }, strict)
 });
 

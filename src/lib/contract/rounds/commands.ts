@@ -31,7 +31,7 @@ export const OnDays = Type.Optional(
 /** Ten-thousandths of an hour. */
 export const Hours = Type.Integer({ minimum: 0, maximum: 1e10 });
 /** Cents. */
-const Price = Type.Integer({ minimum: 0, maximum: 1e11 });
+export const Price = Type.Integer({ minimum: 0, maximum: 1e11 });
 
 /** Work that is done again and again over a season, and how it is usually sold. */
 export const saveSeasonService = command('rounds.save-service', {
@@ -150,11 +150,14 @@ export const orderRound = command('rounds.set-order', {
 /** What a round is planned of. A weekday for visits every so many weeks; for windows none. */
 export const RoundChoice = {
 	agreementIds: Type.Array(Id, { minItems: 1, maxItems: 5000, uniqueItems: true }),
-	crewId: Id,
+	/** Null: nobody yet. */
+	crewId: orNull(Id),
 	weekday: Type.Union([Type.Integer({ minimum: 1, maximum: 7 }), Type.Null()]),
 	start: DayText,
 	/** The cadence of each agreement that has another than the usual: its own by id, null for the usual. Not named: guessed by the visits sold. */
-	cadenceOf: Type.Optional(Type.Record(Id, orNull(Id)))
+	cadenceOf: Type.Optional(Type.Record(Id, orNull(Id))),
+	/** The block of each agreement that is to have another than is reckoned, minutes. */
+	blockOf: Type.Optional(Type.Record(Id, Type.Integer({ minimum: 5, maximum: 1440 })))
 };
 
 /** Plans the whole season of the agreements onto the board at once. */
@@ -175,13 +178,13 @@ export const undoRound = command('rounds.undo-plan', {
 /** One visit goes to another day or crew; within its season, never two of an agreement on a day. */
 export const moveVisit = command('rounds.move-visit', {
 	right: 'plan.change',
-	input: Type.Object({ visitId: Id, day: DayText, crewId: Id, version: Version }, strict),
+	input: Type.Object({ visitId: Id, day: DayText, crewId: orNull(Id), version: Version }, strict),
 	output: Nothing
 });
 
 /** Where visits shall be: a round, or a site from a day on. `version` null: it is a new one. `day` null: it is none any more. */
 export const VisitChange = Type.Object(
-	{ id: Id, agreementId: Id, version: orNull(Type.Integer()), day: orNull(DayText), crewId: Id },
+	{ id: Id, agreementId: Id, version: orNull(Type.Integer()), day: orNull(DayText), crewId: orNull(Id) },
 	strict
 );
 /** Visits are added, moved to other days and crews, and taken off in one go; all of it or nothing. What takes it back comes as the answer. */

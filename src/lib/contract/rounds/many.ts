@@ -1,8 +1,8 @@
 import { Type } from '@sinclair/typebox';
 import { BILLINGS } from '../../core/rounds';
 import { command } from '../define';
-import { OnDays } from './commands';
-import { Id, Name, Nothing, orNull, strict, Text } from '../inputs';
+import { Hours, OnDays, Price, Visits } from './commands';
+import { Id, Name, Nothing, orNull, strict, Text, Version } from '../inputs';
 
 const Sold = Type.Object(
 	{
@@ -33,6 +33,24 @@ export const sellMany = command('rounds.sell-many', {
 		strict
 	),
 	output: Type.Object({ agreementIds: Type.Array(Type.String()), newSites: Type.Integer(), newCustomers: Type.Integer() }, strict)
+});
+
+/** What was sold of one agreement, as it stands in the table of a choice. */
+const SoldNow = Type.Object(
+	{
+		...{ agreementId: Id, visits: Visits, hours: Hours },
+		/** Cents; not named by who sees no prices: it stays. */
+		price: Type.Optional(Price),
+		version: Version
+	},
+	strict
+);
+/** What was sold is put right for many agreements at once, all of them or none. What takes it back comes as the answer. */
+export const changeAgreements = command('rounds.change-many', {
+	right: 'jobs.change',
+	size: 400_000,
+	input: Type.Object({ changes: Type.Array(SoldNow, { minItems: 1, maxItems: 1000 }) }, strict),
+	output: Type.Object({ undo: Type.Array(SoldNow) }, strict)
 });
 
 /** Takes agreements back that were sold by mistake: only those of which nothing is planned, done or charged. Sites and customers stay. */

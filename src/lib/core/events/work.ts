@@ -74,6 +74,7 @@ export const WORK = {
 	'rounds.take-quote': (p: { jobId: string; lineIds: string[]; number: number; service: string; visits: number }) =>
 		`Agreement ${p.number} from what was accepted: ${p.service}, ${p.visits} visit${p.visits === 1 ? '' : 's'}`,
 	'rounds.change-agreement': (p: { number: number }) => `Agreement ${p.number} changed`,
+	'rounds.change-many': (p: { count: number }) => `${p.count} agreement${p.count === 1 ? '' : 's'} changed`,
 	'rounds.end-agreement': (p: { number: number; reason: string; takenOff: number }) =>
 		`Agreement ${p.number} ended: ${p.reason}; ${p.takenOff} visit${p.takenOff === 1 ? '' : 's'} taken off`,
 	'rounds.plan': (p: { service: string; sites: number; visits: number; reason?: string }) =>

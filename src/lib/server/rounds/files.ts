@@ -25,7 +25,7 @@ const COLUMNS: [head: string, of: (a: Row) => string | number][] = [
 	['hours', (a) => toTyped(a.hours, 4)],
 	['price', (a) => (a.price === null ? '' : toTyped(a.price, 2))],
 	['billed', (a) => a.billing],
-	['crew', (a) => a.crew ?? ''],
+	['crew', (a) => a.crew ?? (a.weekday === null ? '' : 'nobody yet')],
 	['weekday', (a) => WEEKDAYS[a.weekday ?? 0] ?? ''],
 	['latitude', (a) => a.lat ?? ''],
 	['longitude', (a) => a.lng ?? ''],
@@ -49,8 +49,8 @@ function geojsonOf(rows: readonly Row[]) {
 	const placed = rows.filter((a) => a.lat !== null && a.lng !== null);
 	const at = (a: Row): [number, number] => [a.lng ?? 0, a.lat ?? 0];
 	const rounds = grouped(
-		placed.filter((a) => a.crew !== null),
-		(a) => `${a.crew ?? ''}, ${WEEKDAYS[a.weekday ?? 0] ?? ''}`
+		placed.filter((a) => a.weekday !== null),
+		(a) => `${a.crew ?? 'nobody yet'}, ${WEEKDAYS[a.weekday ?? 0] ?? ''}`
 	);
 	const inOrder = (own: Row[]) => [...own].sort((a, b) => (a.stop ?? 1e9) - (b.stop ?? 1e9) || a.address.localeCompare(b.address));
 	return {
@@ -80,9 +80,9 @@ function geojsonOf(rows: readonly Row[]) {
 /** A whole-day entry for each round day of a crew, its stops in order. */
 function calendarOf(app: App, service: { id: string; name: string }): string {
 	const { name, zone } = companyOf(app);
-	const days = [...grouped(visitsOfService(app, service.id), (v) => `${v.crewId} ${v.day}`)].map(([key, own]) => ({
+	const days = [...grouped(visitsOfService(app, service.id), (v) => `${v.crewId ?? 'nobody'} ${v.day}`)].map(([key, own]) => ({
 		...{ id: `round-${service.id}-${key.replace(' ', '-')}`, day: own[0]?.day ?? '', from: null, to: null, sequence: 0 },
-		title: `${service.name}, ${own[0]?.crew ?? ''}: ${own.length} stops`,
+		title: `${service.name}, ${own[0]?.crew ?? 'nobody yet'}: ${own.length} stops`,
 		place: own[0]?.address ?? '',
 		note: own.map((v, n) => `${n + 1}. ${v.address}`).join('\n')
 	}));

@@ -1,5 +1,6 @@
 export { billInstalments, completeAgreement } from './billed';
 export { cadencesOf, saveCadence } from './cadences';
+export { changeAgreement, changeAgreements, endAgreement } from './changed';
 export { visitsTo } from './coming';
 export { dayMove, moveDay, moveDayBack } from './moved-day';
 export { roundsFile } from './files';
@@ -20,8 +21,9 @@ export {
 	sitesToSell,
 	stopsAhead,
 	stopsOf,
+	visitsOfNobody,
 	visitsOfService
 } from './queries';
 export { breakEvenOn, renewal, renewAgreements, standOf } from './renew';
-export { addAgreement, changeAgreement, endAgreement, saveSeasonService, setSeasonServiceAside } from './services';
+export { addAgreement, saveSeasonService, setSeasonServiceAside } from './services';
 export { arriveVisit, doVisit, moveVisit, skipVisit } from './visits';

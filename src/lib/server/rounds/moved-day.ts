@@ -33,13 +33,16 @@ export interface DayMove {
 	firms: ShiftRow[];
 }
 
-const crewOf = (db: Orm, crewId: string): string[] =>
-	db
-		.select({ id: people.id })
-		.from(people)
-		.where(and(eq(people.crewId, crewId), eq(people.active, true)))
-		.all()
-		.map((p) => p.id);
+/** Who is in a crew; of what nobody has yet, nobody. */
+const crewOf = (db: Orm, crewId: string | null): string[] =>
+	crewId === null
+		? []
+		: db
+				.select({ id: people.id })
+				.from(people)
+				.where(and(eq(people.crewId, crewId), eq(people.active, true)))
+				.all()
+				.map((p) => p.id);
 
 /** What the choice means: which shifts and visits go, and where to. Nothing is changed. */
 export function dayMove(db: Orm, i: Choice): DayMove {

@@ -1,4 +1,5 @@
 import { and, asc, eq, gte, ne } from 'drizzle-orm';
+import { hasIt } from './queries';
 import { say } from '../../contract/refusals/rounds';
 import * as contract from '../../contract/rounds/commands';
 import type { Input } from '../../contract';
@@ -9,18 +10,12 @@ import { todayOf } from '../company';
 import { among } from '../db';
 import { Stale, serve, type Context } from '../commands';
 import { crews } from '../people/schema';
-import { blockOf } from '../../core/rounds';
-import { agreements, seasonServices, visits } from './schema';
+import { blocks } from './block-for';
+import { agreements, visits } from './schema';
 
 type Change = Input<'rounds.move-visits'>['changes'][number];
 type Visit = typeof visits.$inferSelect;
 type Agreement = typeof agreements.$inferSelect;
-
-/** A visit's block where it is new: as the service's usual cadence has it, for a crew of one until it is planned anew. */
-function minutesOf(ctx: Context, a: Agreement, crew: number): number {
-	const service = ctx.get(seasonServices, a.serviceId, 'Its service');
-	return blockOf({ hours: a.hours, visits: a.visits, crew: service.crewSize ?? Math.max(1, crew), setUp: service.setUp }, service.step);
-}
 
 /** The day a new visit is known by: its own, else the next that none of the agreement is known by. */
 function nameFor(ctx: Context, agreementId: string, day: Day): Day {
@@ -40,7 +35,7 @@ function nameFor(ctx: Context, agreementId: string, day: Day): Day {
 const standing = (v: Visit): Change => ({ id: v.id, agreementId: v.agreementId, version: v.version, day: v.day, crewId: v.crewId });
 
 /** Carries one change out. @returns what takes it back */
-function put(ctx: Context, c: Change, a: Agreement): Change {
+function put(ctx: Context, c: Change, a: Agreement, block: ReturnType<typeof blocks>): Change {
 	const before = ctx.find(visits, c.id);
 	if ((c.version === null) !== (before === undefined) || (before && before.version !== c.version))
 		throw new Stale(say('visits-changed-meanwhile'));
@@ -51,13 +46,18 @@ function put(ctx: Context, c: Change, a: Agreement): Change {
 	}
 	if (c.day < a.from || c.day > a.to) throw new Refusal(say('season-of-site-to', { from: longDay(a.from), to: longDay(a.to) }), 'day');
 	if (before) {
-		const now = ctx.update(visits, before.id, { day: c.day, crewId: c.crewId });
+		const now = ctx.update(visits, before.id, { day: c.day, crewId: c.crewId, minutes: block.given(a, before, c.crewId) });
 		return { ...standing(before), version: now.version };
 	}
-	const like = ctx.db.select({ minutes: visits.minutes }).from(visits).where(eq(visits.agreementId, a.id)).limit(1).get();
+	const like = ctx.db
+		.select({ minutes: visits.minutes, crewId: visits.crewId })
+		.from(visits)
+		.where(eq(visits.agreementId, a.id))
+		.limit(1)
+		.get();
 	const made = ctx.insert(visits, {
 		...{ id: c.id, agreementId: a.id, occursOn: nameFor(ctx, a.id, c.day), day: c.day, crewId: c.crewId },
-		minutes: like?.minutes ?? minutesOf(ctx, a, 1)
+		minutes: like ? block.given(a, like, c.crewId) : block.fresh(a, c.crewId)
 	});
 	return { ...standing(made), day: null };
 }
@@ -77,12 +77,13 @@ function checkDays(ctx: Context, changes: readonly Change[]): void {
 
 export const moveVisits = serve(contract.moveVisits, (ctx, i) => {
 	if (new Set(i.changes.map((c) => c.id)).size < i.changes.length) throw new Refusal(say('visit-twice-in-changes'));
-	for (const crewId of new Set(i.changes.map((c) => c.crewId))) ctx.get(crews, crewId, 'This crew');
+	for (const crewId of new Set(i.changes.map((c) => c.crewId))) if (crewId !== null) ctx.get(crews, crewId, 'This crew');
+	const block = blocks(ctx);
 	const known = new Map<string, Agreement>();
 	const undo = i.changes.map((c) => {
 		const a = known.get(c.agreementId) ?? ctx.get(agreements, c.agreementId, 'This agreement');
 		known.set(a.id, a);
-		return put(ctx, c, a);
+		return put(ctx, c, a, block);
 	});
 	checkDays(ctx, i.changes);
 	const all = [...known.values()];
@@ -102,7 +103,7 @@ export const orderRound = serve(contract.orderRound, (ctx, i) => {
  * What brings everything that is still planned of agreements to another crew and weekday, each visit within its own week: from today on, within the
  * season, never onto a day that is over. For looking at, and for `rounds.move-visits`.
  */
-export function movesTo(app: App, i: { agreementIds: readonly string[]; crewId: string; weekday: number }): Change[] {
+export function movesTo(app: App, i: { agreementIds: readonly string[]; crewId: string | null; weekday: number | null }): Change[] {
 	const today = todayOf(app);
 	const rows = app.db.orm
 		.select({ visit: visits, from: agreements.from, to: agreements.to })
@@ -113,7 +114,7 @@ export function movesTo(app: App, i: { agreementIds: readonly string[]; crewId: 
 		.all();
 	const taken = new Set(rows.map((r) => `${r.visit.agreementId} ${r.visit.day}`));
 	return rows.flatMap(({ visit: v, from, to }) => {
-		const wanted = addDays(mondayOf(v.day), i.weekday - 1);
+		const wanted = i.weekday === null ? v.day : addDays(mondayOf(v.day), i.weekday - 1);
 		const free = wanted === v.day || !taken.has(`${v.agreementId} ${wanted}`);
 		const day = wanted >= today && wanted >= from && wanted <= to && free ? wanted : v.day;
 		return day === v.day && v.crewId === i.crewId ? [] : [{ ...standing(v), day, crewId: i.crewId }];
@@ -121,13 +122,13 @@ export function movesTo(app: App, i: { agreementIds: readonly string[]; crewId: 
 }
 
 /** What moves a whole round, of one day or from that day on: each visit as many days as the first, within its season, to a crew. */
-export function roundMoves(app: App, i: { crewId: string; day: Day; to: Day; toCrewId: string; onward: boolean }): Change[] {
+export function roundMoves(app: App, i: { crewId: string | null; day: Day; to: Day; toCrewId: string | null; onward: boolean }): Change[] {
 	const by = daysBetween(i.day, i.to);
 	const rows = app.db.orm
 		.select({ visit: visits, from: agreements.from, to: agreements.to })
 		.from(visits)
 		.innerJoin(agreements, eq(agreements.id, visits.agreementId))
-		.where(and(eq(visits.crewId, i.crewId), eq(visits.state, 'planned'), i.onward ? gte(visits.day, i.day) : eq(visits.day, i.day)))
+		.where(and(hasIt(i.crewId), eq(visits.state, 'planned'), i.onward ? gte(visits.day, i.day) : eq(visits.day, i.day)))
 		.orderBy(asc(visits.day))
 		.all()
 		// A round is the tours of one weekday: those of others stay.

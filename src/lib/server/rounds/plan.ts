@@ -25,6 +25,7 @@ import { agreements, roundPlans, seasonServices, visits } from './schema';
 import { sites } from '../sales/schema';
 import { newId } from '../ids';
 import { waysOf, type Way } from './cadences';
+import { hasIt } from './queries';
 import { calendar, shiftsAround } from '../planning';
 
 type Agreement = typeof agreements.$inferSelect;
@@ -33,11 +34,14 @@ type Service = typeof seasonServices.$inferSelect;
 /** What a round is planned of. */
 export interface Choice {
 	agreementIds: string[];
-	crewId: string;
+	/** Null: nobody yet. Visits are reckoned for as many as the service sends, else for one. */
+	crewId: string | null;
 	weekday: number | null;
 	start: Day;
 	/** The cadence of an agreement, null for the usual; not named: guessed by the visits sold. */
 	cadenceOf?: Readonly<Record<string, string | null>>;
+	/** The block of an agreement that somebody set, minutes; not named: reckoned. */
+	blockOf?: Readonly<Record<string, number>>;
 }
 /** What planning it would come to for one agreement. */
 export interface Proposed {
@@ -73,12 +77,9 @@ export function proposeRound(
 	lacks: string[];
 	fullDays: (DayLoad & { day: Day; minutes: number })[];
 } {
-	const crew = db
-		.select({ id: people.id, skills: people.skills })
-		.from(people)
-		.where(and(eq(people.crewId, i.crewId), eq(people.active, true)))
-		.all();
-	if (crew.length === 0) throw new Refusal(say('nobody-in-crew'), 'crewId');
+	const crew = peopleOf(db, i.crewId);
+	if (crew.length === 0 && i.crewId !== null) throw new Refusal(say('nobody-in-crew'), 'crewId');
+	const size = Math.max(1, crew.length);
 	const { picked, addresses } = pickedOf(db, i.agreementIds);
 	const serviceId = picked[0]?.serviceId;
 	const service = serviceId ? db.select().from(seasonServices).where(eq(seasonServices.id, serviceId)).get() : undefined;
@@ -87,26 +88,35 @@ export function proposeRound(
 	// What is over is not planned: weeks that are past are left out.
 	const start = i.start > today ? i.start : today;
 	const ways = waysOf(db, service);
-	const load = crewLoad(db, i.crewId, crew.length);
+	const load = crewLoad(db, i.crewId, crew);
 	const by = ways.map((way) => ({ way, cadence: cadenceOf(db, way, { ...i, start }, load) }));
 	const rows = picked.map((a): Proposed => {
 		const { way, cadence, fits } = chosenWay(by, a, i.cadenceOf?.[a.id]);
-		const size = { hours: a.hours, visits: a.visits, crew: way.crewSize ?? crew.length, setUp: way.setUp };
+		const visit = { hours: a.hours, visits: a.visits, crew: way.crewSize ?? size, setUp: way.setUp };
 		const now = cadence(a);
 		return {
 			...{ agreement: a, address: addresses.get(a.siteId) ?? '', way, fits },
 			...now,
-			minutes: blockOf(size, way.step),
-			laborPerVisit: laborPerVisit(size),
-			onSite: onSiteOf(size),
+			minutes: i.blockOf?.[a.id] ?? blockOf(visit, way.step),
+			laborPerVisit: laborPerVisit(visit),
+			onSite: onSiteOf(visit),
 			...compareSold({ sold: a.visits, planned: now.visits.length, fullSeason: cadence({ ...a, whole: true }).visits.length }),
 			shut: a.onDays === null ? 0 : now.visits.filter((v) => !a.onDays?.includes(weekday(v.day))).length,
 			already: already.get(a.id) ?? 0
 		};
 	});
-	const lacks = lacking(crew, service.skills);
-	return { service, crewSize: crew.length, ways, rows, lacks, fullDays: fullDays(rows, load, crew.length) };
+	const lacks = i.crewId === null ? [] : lacking(crew, service.skills);
+	return { service, crewSize: size, ways, rows, lacks, fullDays: i.crewId === null ? [] : fullDays(rows, load, size) };
 }
+
+const peopleOf = (db: Orm, crewId: string | null): { id: string; skills: string }[] =>
+	crewId === null
+		? []
+		: db
+				.select({ id: people.id, skills: people.skills })
+				.from(people)
+				.where(and(eq(people.crewId, crewId), eq(people.active, true)))
+				.all();
 
 /** What of a service's skills nobody of a crew has. */
 function lacking(crew: readonly { skills: string }[], wanted: string): string[] {
@@ -201,13 +211,8 @@ function windowIn(w: { from: string; to: string }, season: Season): Season {
 	return { from: `${y}-${w.from}`, to: `${y}-${w.to}` };
 }
 
-/** How full a crew's days are: shifts of its people and rounds that are planned, against what they are paid for. */
-function crewLoad(db: Orm, crewId: string, crewSize: number): (day: Day) => DayLoad {
-	const ids = db
-		.select({ id: people.id })
-		.from(people)
-		.where(and(eq(people.crewId, crewId), eq(people.active, true)))
-		.all();
+/** How full a crew's days are: shifts of its people and rounds that are planned, against what they are paid for; of nobody's, the rounds alone. */
+function crewLoad(db: Orm, crewId: string | null, ids: readonly { id: string }[]): (day: Day) => DayLoad {
 	const known = new Map<Day, DayLoad>();
 	return (day) => {
 		const before = known.get(day);
@@ -222,7 +227,7 @@ function crewLoad(db: Orm, crewId: string, crewSize: number): (day: Day) => DayL
 		const rounds = db
 			.select({ n: sql<number>`coalesce(sum(${visits.minutes}), 0)` })
 			.from(visits)
-			.where(and(eq(visits.crewId, crewId), eq(visits.day, day)))
+			.where(and(hasIt(crewId), eq(visits.day, day)))
 			.get();
 		const load = ids
 			.map((p) =>
@@ -233,14 +238,17 @@ function crewLoad(db: Orm, crewId: string, crewSize: number): (day: Day) => DayL
 					c
 				)
 			)
-			.reduce((a, l) => ({ planned: a.planned + l.planned, paid: a.paid + l.paid }), { planned: (rounds?.n ?? 0) * crewSize, paid: 0 });
+			.reduce((a, l) => ({ planned: a.planned + l.planned, paid: a.paid + l.paid }), {
+				planned: (rounds?.n ?? 0) * Math.max(1, ids.length),
+				paid: 0
+			});
 		known.set(day, load);
 		return load;
 	};
 }
 
 export const planRound = serve(contract.planRound, (ctx, i) => {
-	ctx.get(crews, i.crewId, 'This crew');
+	if (i.crewId !== null) ctx.get(crews, i.crewId, 'This crew');
 	const { service, rows } = proposeRound(ctx.db, i, ctx.today);
 	const double = rows.filter((r) => r.already > 0);
 	if (double.length > 0)

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gte, lt, lte, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gte, isNull, lt, lte, sql, type SQL } from 'drizzle-orm';
 import type { Viewer } from '../../core/access';
 import type { Day } from '../../core/time';
 import type { App } from '../app';
@@ -7,6 +7,9 @@ import { branches } from '../company/schema';
 import { crews, people } from '../people/schema';
 import { agreements, roundPlans, seasonServices, visits } from './schema';
 import { customers, jobs, sites } from '../sales/schema';
+
+/** Visits that a crew has, or nobody yet. */
+export const hasIt = (crewId: string | null) => (crewId === null ? isNull(visits.crewId) : eq(visits.crewId, crewId));
 
 export const serviceList = (app: App) =>
 	app.db.orm
@@ -96,7 +99,7 @@ export const plansOf = (app: App, serviceId: string) =>
 			}
 		})
 		.from(roundPlans)
-		.innerJoin(crews, eq(crews.id, roundPlans.crewId))
+		.leftJoin(crews, eq(crews.id, roundPlans.crewId))
 		.where(eq(roundPlans.serviceId, serviceId))
 		.orderBy(desc(roundPlans.at))
 		.limit(20)
@@ -115,7 +118,7 @@ const taken = (moment: string) =>
 	sql<number>`(select count(*) from visit_pictures p where p.visit_id = ${visits.id} and p.moment = ${moment})`;
 
 /** The stops of a crew on a day, as the field and the board show them; no price is in it. */
-export const stopsOf = (app: App, crewId: string, day: Day) =>
+export const stopsOf = (app: App, crewId: string | null, day: Day) =>
 	app.db.orm
 		.select({
 			id: visits.id,
@@ -146,7 +149,7 @@ export const stopsOf = (app: App, crewId: string, day: Day) =>
 		.innerJoin(seasonServices, eq(seasonServices.id, agreements.serviceId))
 		.innerJoin(customers, eq(customers.id, agreements.customerId))
 		.innerJoin(sites, eq(sites.id, agreements.siteId))
-		.where(and(eq(visits.crewId, crewId), eq(visits.day, day), sql`${visits.state} <> 'skipped'`))
+		.where(and(hasIt(crewId), eq(visits.day, day), sql`${visits.state} <> 'skipped'`))
 		// As it was set, the same on every round day; what has no place comes after.
 		.orderBy(sql`${agreements.stop} is null`, asc(agreements.stop), asc(sites.address))
 		.all();
@@ -229,15 +232,15 @@ export const visitsOfService = (app: App, serviceId: string) =>
 		.select({ day: visits.day, crewId: visits.crewId, crew: crews.name, address: sites.address })
 		.from(visits)
 		.innerJoin(agreements, eq(agreements.id, visits.agreementId))
-		.innerJoin(crews, eq(crews.id, visits.crewId))
+		.leftJoin(crews, eq(crews.id, visits.crewId))
 		.innerJoin(sites, eq(sites.id, agreements.siteId))
 		.where(and(eq(agreements.serviceId, serviceId), sql`${visits.state} <> 'skipped'`))
 		.orderBy(asc(visits.day), sql`${agreements.stop} is null`, asc(agreements.stop), asc(sites.address))
 		.limit(200_000)
 		.all();
 
-/** Visits that were to be done before today and are still planned, by service. */
-export const missedVisits = (app: App) =>
+/** Visits that are planned, by service; `where` says which of them. */
+const plannedByService = (app: App, where: SQL | undefined) =>
 	app.db.orm
 		.select({
 			serviceId: seasonServices.id,
@@ -250,6 +253,13 @@ export const missedVisits = (app: App) =>
 		.innerJoin(agreements, eq(agreements.id, visits.agreementId))
 		.innerJoin(seasonServices, eq(seasonServices.id, agreements.serviceId))
 		// As the index says it, so that ten years of visits that were done are not looked through.
-		.where(and(sql`${visits.state} = 'planned'`, lt(visits.day, todayOf(app)), eq(agreements.state, 'open')))
+		.where(and(sql`${visits.state} = 'planned'`, where, eq(agreements.state, 'open')))
 		.groupBy(seasonServices.id)
 		.all();
+
+/** Visits that were to be done before today and are still planned, by service. */
+export const missedVisits = (app: App) => plannedByService(app, lt(visits.day, todayOf(app)));
+
+/** Visits of the days ahead, until one, that nobody has yet, by service. */
+export const visitsOfNobody = (app: App, until: Day) =>
+	plannedByService(app, and(gte(visits.day, todayOf(app)), lte(visits.day, until), isNull(visits.crewId)));

@@ -118,9 +118,8 @@ export const roundPlans = sqliteTable(
 		serviceId: ref('service_id')
 			.notNull()
 			.references(() => seasonServices.id),
-		crewId: ref('crew_id')
-			.notNull()
-			.references(() => crews.id),
+		/** Null: for nobody yet. */
+		crewId: ref('crew_id').references(() => crews.id),
 		/** Monday = 1; null: each visit on the best day of its window. */
 		weekday: integer('weekday'),
 		start: day('start_day').notNull(),
@@ -147,9 +146,8 @@ export const visits = sqliteTable(
 		/** The day the cadence gave it. */
 		occursOn: day('occurs_on').notNull(),
 		day: day('day').notNull(),
-		crewId: ref('crew_id')
-			.notNull()
-			.references(() => crews.id),
+		/** Null: nobody has it yet. */
+		crewId: ref('crew_id').references(() => crews.id),
 		/** Its block on the board, minutes. */
 		minutes: integer('minutes').notNull(),
 		state: text('state', { enum: ['planned', 'done', 'skipped'] })

@@ -1,13 +1,13 @@
 import { say } from '../../contract/refusals/rounds';
 import { belongToCustomer, openJobFor } from '../sales';
 import * as contract from '../../contract/rounds/commands';
-import { and, eq, gte, sql } from 'drizzle-orm';
-import { cents, type Cents } from '../../core/money';
-import { instalmentsOf, seasonOf, shareOf, taxedParts } from '../../core/rounds';
+import { and, eq, sql } from 'drizzle-orm';
+import { cents } from '../../core/money';
+import { seasonOf } from '../../core/rounds';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
 import { checkCadence } from './cadences';
-import { agreements, seasonServices, visits } from './schema';
+import { agreements, seasonServices } from './schema';
 import { customers, jobs, sites } from '../sales/schema';
 import { newId } from '../ids';
 import { winOnWord } from '../jobs';
@@ -97,84 +97,6 @@ export const addAgreement = serve(contract.addAgreement, (ctx, i) => {
 	const sold = { visits: sells, hours, price, onDays, billing: i.billing ?? ('visit' as const), note: i.note.trim() };
 	const made = sell(ctx, service, i.siteId, i.year, sold);
 	return { agreementId: made.id, jobId: made.jobId };
-});
-
-export const visitsDone = (ctx: Context, agreementId: string): number =>
-	ctx.db
-		.select({ n: sql<number>`count(*)` })
-		.from(visits)
-		.where(and(eq(visits.agreementId, agreementId), eq(visits.state, 'done')))
-		.get()?.n ?? 0;
-
-export const changeAgreement = serve(contract.changeAgreement, (ctx, i) => {
-	const a = ctx.get(agreements, i.agreementId, 'This agreement');
-	const done = visitsDone(ctx, a.id);
-	if (i.visits < done) throw new Refusal(say('visits-done-already', { done }), 'visits');
-	const billing = i.billing ?? a.billing;
-	if (billing !== a.billing && (done > 0 || a.charged > 0)) throw new Refusal(say('shares-of-price-charged-already'), 'billing');
-	if ((done > 0 || a.charged > 0) && (i.price !== a.price || i.visits !== a.visits))
-		throw new Refusal(say('shares-of-price-charged-already'), i.price !== a.price ? 'price' : 'visits');
-	ctx.update(
-		agreements,
-		a.id,
-		{
-			visits: i.visits,
-			hours: i.hours,
-			price: i.price,
-			billing,
-			onDays: i.onDays === undefined ? a.onDays : i.onDays,
-			note: i.note.trim()
-		},
-		i.version
-	);
-	if (i.price !== a.price) worth(ctx, a, i.price - a.price);
-	ctx.happened([`customer:${a.customerId}`, `job:${a.jobId}`], 'rounds.change-agreement', { number: a.number }, 'plan');
-});
-
-/** The job of an agreement is worth so much more or less: one that came from a quote has other work in it too. */
-function worth(ctx: Context, a: typeof agreements.$inferSelect, by: number): void {
-	const job = ctx.get(jobs, a.jobId, 'Its job');
-	ctx.update(jobs, a.jobId, { contractNet: cents((job.contractNet ?? 0) + by) });
-}
-
-/** What of an agreement's price became charges: of the visits done, of instalments that were due, or all of it. */
-function earnedOf(ctx: Context, a: typeof agreements.$inferSelect): Cents {
-	if (a.billing === 'completion') return cents(a.charged > 0 ? a.price : 0);
-	const done = ctx.db
-		.select({ share: visits.share })
-		.from(visits)
-		.where(and(eq(visits.agreementId, a.id), eq(visits.state, 'done')))
-		.all();
-	const charged = (part: Cents): number[] =>
-		a.billing === 'instalments'
-			? instalmentsOf(part, a)
-					.slice(0, a.charged)
-					.map((p) => p.amount)
-			: done.map((v) => shareOf(part, a.visits, v.share ?? 0));
-	const all = taxedParts(cents(a.price), a.taxCodeId, a.parts).flatMap((p) => charged(p.amount));
-	return cents(all.reduce((sum, n) => sum + n, 0));
-}
-
-export const endAgreement = serve(contract.endAgreement, (ctx, i) => {
-	const a = ctx.get(agreements, i.agreementId, 'This agreement');
-	if (a.state === 'ended') throw new Refusal(say('agreement-has-ended-already'));
-	const ahead = ctx.db
-		.select({ id: visits.id })
-		.from(visits)
-		.where(and(eq(visits.agreementId, a.id), eq(visits.state, 'planned'), gte(visits.day, ctx.today)))
-		.all();
-	for (const v of ahead) ctx.remove(visits, v.id);
-	ctx.update(agreements, a.id, { state: 'ended' }, i.version);
-	// Nothing more is owed of it: it is worth what was charged, and its job is not waited on to be billed.
-	worth(ctx, a, earnedOf(ctx, a) - a.price);
-	ctx.happened(
-		[`customer:${a.customerId}`, `job:${a.jobId}`],
-		'rounds.end-agreement',
-		{ number: a.number, reason: i.reason, takenOff: ahead.length },
-		'plan',
-		'field'
-	);
-	return { takenOff: ahead.length };
 });
 
 belongToCustomer(agreements);

@@ -5,8 +5,9 @@ import { longDay } from '../../core/time';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
 import { crews } from '../people/schema';
+import { blocks } from './block-for';
 import { chargeWhole, openWhole } from './billed';
-import { visitsDone } from './services';
+import { visitsDone } from './changed';
 import { agreements, seasonServices, visits } from './schema';
 import { sites } from '../sales/schema';
 
@@ -29,8 +30,9 @@ export const moveVisit = serve(contract.moveVisit, (ctx, i) => {
 		.where(and(eq(visits.agreementId, agreement.id), eq(visits.day, i.day), ne(visits.id, visit.id)))
 		.get();
 	if (same) throw new Refusal(say('site-has-visit-on-day-already'), 'day');
-	ctx.get(crews, i.crewId, 'This crew');
-	ctx.update(visits, visit.id, { day: i.day, crewId: i.crewId }, i.version);
+	if (i.crewId !== null) ctx.get(crews, i.crewId, 'This crew');
+	const minutes = blocks(ctx).given(agreement, visit, i.crewId);
+	ctx.update(visits, visit.id, { day: i.day, crewId: i.crewId, minutes }, i.version);
 	ctx.happened(`job:${agreement.jobId}`, 'rounds.move-visit', { site: site.address, from: visit.day, to: i.day }, 'plan', 'field');
 });
 

@@ -46,7 +46,7 @@ export function monthOf(app: App, from: Day, to: Day) {
 			working: isWorkingDay(day, own.hours, own.holidays),
 			holiday: holidayOn(own.holidays, day),
 			jobs: byDay.get(day) ?? [],
-			rounds: (rounds.get(day) ?? []).map((r) => ({ crew: names.get(r.crewId) ?? '', stops: r.stops, minutes: r.minutes }))
+			rounds: (rounds.get(day) ?? []).map((r) => ({ crew: names.get(r.crewId ?? '') ?? 'nobody yet', stops: r.stops, minutes: r.minutes }))
 		})),
 		phases: db
 			.select({ id: phases.id, name: phases.name, jobId: jobs.id, job: jobs.name, number: jobs.number, from: phases.from, to: phases.to })

@@ -15,7 +15,7 @@ export function planSheets(app: App, from: Day, weeks: number, crewId: string) {
 		stops: b.rounds
 			.filter((r) => r.crewId !== null && (crewId === '' || r.crewId === crewId))
 			.sort((x, y) => x.day.localeCompare(y.day))
-			.map((r) => ({ crewId: r.crewId, day: r.day, at: stopsOf(app, r.crewId ?? '', r.day).map((s) => s.address) })),
+			.map((r) => ({ crewId: r.crewId, day: r.day, at: stopsOf(app, r.crewId, r.day).map((s) => s.address) })),
 		staff: b.staff.filter((p) => crewId === '' || p.crewId === crewId).map(({ id, name, crew, crewId }) => ({ id, name, crew, crewId })),
 		shifts: b.shifts.map(({ id, personId, day, from, to, job, phase, note }) => ({ id, personId, day, from, to, job, phase, note }))
 	};

@@ -8,7 +8,7 @@ import { todayOf } from '../company';
 import { agreements, customers, invoices, jobs, leads, people, quotes, revisions, shifts, sites, stages, timeEntries } from '../db/schema';
 import { draftChanges, waitingSignOffs } from '../estimates';
 import { asksRefused, toTell } from '../planning';
-import { missedVisits } from '../rounds';
+import { missedVisits, visitsOfNobody } from '../rounds';
 import { askedTimeOff } from './time-off';
 import { board } from './board';
 import { whomToCall, openQuestions } from '../quotes';
@@ -46,6 +46,7 @@ export function decisions(app: App, viewer: Viewer, week = board(app, mondayOf(t
 		['plan.see', () => firmsThatSaidNo(app)],
 		['plan.change', () => timeOffAsked(app)],
 		['plan.change', () => visitsMissed(app)],
+		['plan.change', () => visitsWithoutCrew(app)],
 		['plan.change', () => toldNotSeen(app)],
 		['jobs.change', () => signedForms(app)],
 		['jobs.change', () => foundOnSite(app)],
@@ -242,6 +243,16 @@ function visitsMissed(app: App): Decision[] {
 		detail: `Since ${dayWords(m.since)}: neither done nor left out`,
 		action: 'Settle',
 		path: `/plan/rounds?service=${m.serviceId}&which=missed`
+	}));
+}
+
+/** Visits of the next week that no crew has yet, one line a service. */
+function visitsWithoutCrew(app: App): Decision[] {
+	return visitsOfNobody(app, addDays(todayOf(app), 7)).map((m) => ({
+		...{ id: `nobody:${m.serviceId}`, amount: null, mark: 'need' as const },
+		title: `${m.service}: nobody has ${m.visits} visit${m.visits === 1 ? '' : 's'} of the next week`,
+		detail: `${m.sites} site${m.sites === 1 ? '' : 's'}, the first on ${dayWords(m.since)}`,
+		...{ action: 'Give them', path: `/plan/rounds?service=${m.serviceId}&crew=nobody` }
 	}));
 }
 

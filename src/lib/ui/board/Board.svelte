@@ -205,6 +205,15 @@
 	const cursor = (n: number) => (at.row === n ? at.day : -1);
 </script>
 
+{#snippet roundDays(crewId: string | null)}<span class="firm-days"
+		>{#each roundsOf(crewId) as d (d.day)}{@const stops = `${d.stops} stop${d.stops === 1 ? '' : 's'}`}<a
+				class="round"
+				style:grid-column={b.days.indexOf(d.day) + 1}
+				href="/plan/day?day={d.day}"
+				aria-label="{few ? `${stops}, ${formatMinutes(d.minutes)}` : d.stops}, round of {shortDay(d.day)}"
+				title="Round of {shortDay(d.day)}: {stops}, {formatMinutes(d.minutes)}">{few ? `${stops}, ${formatMinutes(d.minutes)}` : d.stops}</a
+			>{/each}</span
+	>{/snippet}
 <svelte:window onkeydown={held} onkeyup={held} />
 <!-- The arrows of its cells are heard here. -->
 <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
@@ -246,16 +255,13 @@
 						>{folded.has(r.crew) ? '▸' : '▾'} <strong>{r.crew}</strong> <span class="quiet">lead {r.lead.split(' ')[0]}</span></button
 					></span
 				>
-				<span class="firm-days"
-					>{#each roundsOf(r.crewId) as d (d.day)}{@const stops = `${d.stops} stop${d.stops === 1 ? '' : 's'}`}<a
-							class="round"
-							style:grid-column={b.days.indexOf(d.day) + 1}
-							href="/plan/day?day={d.day}"
-							aria-label="{few ? `${stops}, ${formatMinutes(d.minutes)}` : d.stops}, round of {shortDay(d.day)}"
-							title="Round of {shortDay(d.day)}: {stops}, {formatMinutes(d.minutes)}"
-							>{few ? `${stops}, ${formatMinutes(d.minutes)}` : d.stops}</a
-						>{/each}</span
-				>
+				{@render roundDays(r.crewId)}
+				<span></span>
+			</div>
+		{:else if r?.kind === 'rounds'}
+			<div class="row crew">
+				<span class="who"><span>Rounds of nobody yet</span></span>
+				{@render roundDays(null)}
 				<span></span>
 			</div>
 		{:else if r?.kind === 'firms'}

@@ -59,6 +59,8 @@ export interface Lane {
 
 export type BoardRow =
 	| { kind: 'nobody'; key: string; lane: Lane }
+	/** Rounds that are planned and that no crew has yet. */
+	| { kind: 'rounds'; key: string }
 	| { kind: 'crew'; key: string; crew: string; lead: string; crewId: string | null }
 	| { kind: 'person'; key: string; person: Person; lane: Lane }
 	| { kind: 'firms'; key: string }
@@ -89,6 +91,7 @@ function lanesFor(b: BoardData): (id: string | null) => Lane {
 export function boardRows(b: BoardData, folded: ReadonlySet<string> = new Set()): BoardRow[] {
 	const lane = lanesFor(b);
 	const rows: BoardRow[] = [{ kind: 'nobody', key: 'nobody', lane: lane(null) }];
+	if (b.rounds.some((r) => r.crewId === null && b.days.includes(r.day))) rows.push({ kind: 'rounds', key: 'rounds' });
 	for (const [crew, staff] of grouped(b.staff, (p) => p.crew)) {
 		const lead = staff.find((p) => p.role === 'crew lead')?.name ?? 'nobody';
 		rows.push({ kind: 'crew', key: `crew ${crew}`, crew, lead, crewId: staff[0]?.crewId ?? null });
@@ -114,7 +117,7 @@ export function rowBeside(rows: readonly BoardRow[], from: number, by: 1 | -1): 
 
 /** How high a row is drawn, in pixels: rows that are not drawn yet hold their place by it. What nobody has is always drawn. */
 export const rowHeight = (r: BoardRow): number => {
-	if (r.kind === 'crew' || r.kind === 'firms') return 30;
+	if (r.kind === 'crew' || r.kind === 'firms' || r.kind === 'rounds') return 30;
 	return r.kind === 'person' ? Math.max(42, r.lane.lanes * 38 + 4) + 1 : 43;
 };
 

@@ -15,7 +15,8 @@
 		busy = false,
 		problem = '',
 		children,
-		danger = false
+		danger = false,
+		wide = false
 	}: {
 		/** Left out by one that is there only while it is open. */
 		open?: boolean;
@@ -28,6 +29,8 @@
 		problem?: string;
 		children: Snippet;
 		danger?: boolean;
+		/** A table stands in it. */
+		wide?: boolean;
 	} = $props();
 	let dialog: HTMLDialogElement | undefined = $state();
 	let form: HTMLFormElement | undefined = $state();
@@ -62,6 +65,7 @@
 <dialog
 	bind:this={dialog}
 	class="sheet"
+	class:wide
 	aria-label={title}
 	oncancel={(e) => {
 		// Escape; a browser closes by itself the second time in a row.
@@ -106,6 +110,9 @@
 		padding: 0;
 		color: inherit;
 		overflow: hidden;
+	}
+	dialog.wide {
+		width: min(1080px, 96vw);
 	}
 	dialog::backdrop {
 		background: rgb(20 25 25 / 0.35);

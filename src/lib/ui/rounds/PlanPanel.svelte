@@ -8,10 +8,14 @@
 	import Field from '../forms/Field.svelte';
 	import { showDay } from '../shell/dates';
 	import { inTurns } from '../lists';
-	import { WEEKDAYS } from './agreement-rows';
+	import { NOBODY, WEEKDAYS, type AgreementRow } from './agreement-rows';
+	import GivePlanned from './GivePlanned.svelte';
+	import SiteTable from './SiteTable.svelte';
 	/** Plans the picked sites: who, which weekday, from when, each by its cadence; what is sold against what would be planned is said before. */
 	interface Props {
-		chosen: string[];
+		rows: AgreementRow[];
+		/** What was sold may be changed. */
+		mayChange: boolean;
 		/** Changes whenever one of them does: then it is looked at anew. */
 		stamp: string;
 		service: { cadence: Cadence };
@@ -25,7 +29,19 @@
 		crewId: string;
 		day: number;
 	}
-	let { chosen, stamp, service, crews, today, onplanned, onchange, crewId = $bindable(), day = $bindable() }: Props = $props();
+	let {
+		rows: picked,
+		mayChange,
+		stamp,
+		service,
+		crews,
+		today,
+		onplanned,
+		onchange,
+		crewId = $bindable(),
+		day = $bindable()
+	}: Props = $props();
+	const chosen = $derived(picked.map((a) => a.id));
 	/** So many sites are planned at a time: a moment each, so that it can be stopped and nobody else waits. */
 	const A_TURN = 100;
 	type Preview = Answer<'rounds.preview'>;
@@ -36,15 +52,20 @@
 	let problem = $state('');
 	let field = $state('');
 	let cadenceOf = $state<Record<string, string | null>>({});
+	/** Blocks that were set for a site, minutes. */
+	let blockOf = $state<Record<string, number>>({});
+	let tabled = $state(false);
 	let asked = 0;
 	const ways = $derived(preview?.ways ?? []);
 	const weeks = $derived(service.cadence.by === 'weeks' || ways.length > 1);
+	const ofChosen = <T,>(all: Record<string, T>) => Object.fromEntries(Object.entries(all).filter(([id]) => chosen.includes(id)));
 	const input = $derived({
 		agreementIds: chosen,
-		crewId,
+		crewId: crewId === NOBODY ? null : crewId,
 		weekday: weeks ? day || weekday(today) : null,
 		start: start || today,
-		cadenceOf: Object.fromEntries(Object.entries(cadenceOf).filter(([id]) => chosen.includes(id)))
+		cadenceOf: ofChosen(cadenceOf),
+		blockOf: ofChosen(blockOf)
 	});
 	$effect(() => {
 		const question = input;
@@ -86,7 +107,7 @@
 		for (const agreementIds of inTurns(left.slice(), A_TURN)) {
 			if (progress.stop) break;
 			const cadenceOf = Object.fromEntries(agreementIds.map((id) => [id, byWay[id] ?? null]));
-			const r = await command('rounds.plan', { ...meant, agreementIds, cadenceOf });
+			const r = await command('rounds.plan', { ...meant, agreementIds, cadenceOf, blockOf: within(meant.blockOf, agreementIds) });
 			if (!r.ok) {
 				[problem, field] = [r.message, r.field ?? ''];
 				why = r.message;
@@ -98,9 +119,10 @@
 		}
 		progress = null;
 		if (visits === 0) return;
-		[reason, cadenceOf] = ['', {}];
+		[reason, cadenceOf, blockOf] = ['', {}, {}];
 		onplanned(visits, left, why);
 	}
+	const within = (all: Record<string, number>, ids: string[]) => Object.fromEntries(ids.flatMap((id) => (all[id] ? [[id, all[id]]] : [])));
 	const at = (f: string) => (field === f ? problem : '');
 	const byWay = (r: Row) => (r.cadenceId === null ? 'usual' : r.cadenceId);
 </script>
@@ -110,7 +132,9 @@
 	{#if chosen.length === 0}<p class="quiet">On the map by click or by drawing around, or in the list.</p>{/if}
 	<Field label="Crew" problem={at('crewId')}
 		><select class="select" name="crew" bind:value={crewId}
-			><option value="">choose</option>{#each crews as c (c.id)}<option value={c.id}>{c.name}</option>{/each}</select
+			><option value="">choose</option>{#each crews as c (c.id)}<option value={c.id}>{c.name}</option>{/each}<option value={NOBODY}
+				>nobody yet</option
+			></select
 		></Field
 	>
 	{#if weeks}<Field label="Weekday" problem={at('weekday')}
@@ -138,7 +162,11 @@
 				<tr><td>Visits sold</td><td class="figure text-right">{total((r) => r.sold)}</td></tr>
 				<tr><td>Would be planned</td><td class="figure text-right" data-test="planned">{total((r) => r.planned)}</td></tr>
 				<tr><td class="pt-2">Labor a visit</td><td class="figure pt-2 text-right">{range((r) => r.laborPerVisit)}</td></tr>
-				<tr><td>On site, {preview.crewSize} people</td><td class="figure text-right">{range((r) => r.onSite)}</td></tr>
+				<tr
+					><td>On site, {preview.crewSize === 1 ? 'one' : preview.crewSize} {preview.crewSize === 1 ? 'person' : 'people'}</td><td
+						class="figure text-right">{range((r) => r.onSite)}</td
+					></tr
+				>
 				<tr><td>Block on the board</td><td class="figure text-right">{range((r) => r.minutes)}</td></tr>
 				{#if prices.length}<tr
 						><td>Price a visit</td><td class="figure text-right"
@@ -174,6 +202,7 @@
 						</li>{/each}{#if preview.more}<li class="quiet">and {preview.more} more</li>{/if}
 				</ul>
 			</details>{/if}
+		<button type="button" class="btn justify-self-start" onclick={() => (tabled = true)}>Sites in a table …</button>
 		<details open={wrong.length > 0}>
 			<summary>Site by site</summary>
 			<div class="max-h-72 overflow-auto">
@@ -222,4 +251,18 @@
 	<button class="btn btn-primary" disabled={progress !== null || !preview || total((r) => r.planned) === 0} onclick={plan}
 		>{progress ? 'Planning …' : wrong.length > 0 ? 'Plan it all the same' : 'Plan the season'}</button
 	>
+	<GivePlanned
+		rows={picked.filter((a) => a.planned - a.done - a.missed > 0)}
+		crewId={input.crewId}
+		{crews}
+		weekday={weeks && day ? day : null}
+	/>
 </section>
+{#if tabled && preview}<SiteTable
+		rows={picked}
+		{preview}
+		blocks={blockOf}
+		{mayChange}
+		onblocks={(all) => (blockOf = all)}
+		onclose={() => (tabled = false)}
+	/>{/if}

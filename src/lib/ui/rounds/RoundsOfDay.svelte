@@ -21,16 +21,17 @@
 	}
 	/** The rounds of a day, stop by stop: what was done, what is moved or left out. */
 	interface Props {
-		rounds: { id: string; name: string; stops: Stop[] }[];
+		/** Of each crew, and of nobody yet (null). */
+		rounds: { id: string | null; name: string; stops: Stop[] }[];
 		crews: { id: string; name: string }[];
 		day: string;
 		mayPlan: boolean;
 	}
 	let { rounds, crews, day, mayPlan }: Props = $props();
-	let moving: { stop: Stop; crewId: string; day: string } | null = $state(null);
+	let moving: { stop: Stop; crewId: string | null; day: string } | null = $state(null);
 	let skipping: { stop: Stop; reason: string } | null = $state(null);
 	/** A whole round to another day, or from its day on. */
-	let shifting: { crewId: string; name: string; to: string; toCrew: string; onward: boolean } | null = $state(null);
+	let shifting: { crewId: string | null; name: string; to: string; toCrew: string | null; onward: boolean } | null = $state(null);
 	let problem = $state('');
 	let field = $state('');
 	async function shift() {
@@ -139,7 +140,7 @@
 			>
 			<Field label="Crew"
 				><select class="select" name="round-crew" bind:value={shifting.toCrew}
-					>{#each crews as c (c.id)}<option value={c.id}>{c.name}</option>{/each}</select
+					><option value={null}>nobody yet</option>{#each crews as c (c.id)}<option value={c.id}>{c.name}</option>{/each}</select
 				></Field
 			>
 		</div>
@@ -166,7 +167,7 @@
 			>
 			<Field label="Crew"
 				><select class="select" name="crew" bind:value={moving.crewId}
-					>{#each crews as c (c.id)}<option value={c.id}>{c.name}</option>{/each}</select
+					><option value={null}>nobody yet</option>{#each crews as c (c.id)}<option value={c.id}>{c.name}</option>{/each}</select
 				></Field
 			>
 		</div>{/if}

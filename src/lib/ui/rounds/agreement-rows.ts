@@ -48,6 +48,11 @@ export const weekdayWord = (n: number | null): string => (n === null ? '' : (WEE
 export const plannedOf = (a: { planned: number; sold: number }): 'not' | 'partly' | 'all' =>
 	a.planned === 0 ? 'not' : a.planned < a.sold ? 'partly' : 'all';
 
+/** Instead of a crew: planned, and nobody has it yet. */
+export const NOBODY = 'nobody';
+/** Who has what is planned of an agreement. @example crewWords({ crew: null, weekday: 2 }) // 'nobody yet' */
+export const crewWords = (a: Pick<AgreementRow, 'crew' | 'weekday'>): string | null => a.crew ?? (a.weekday === null ? null : 'nobody yet');
+
 /** How the list is narrowed, kept in the address. */
 export interface Narrowed {
 	/** Planned or not: '', 'unplanned', 'partly', 'planned', 'mismatch', 'missed', 'nowhere'. */
@@ -80,7 +85,7 @@ export function narrowed(all: readonly AgreementRow[], n: Narrowed): AgreementRo
 		(a) =>
 			(which === undefined || which(a)) &&
 			(n.district === '' || a.district === n.district) &&
-			(n.crew === '' || a.crewId === n.crew) &&
+			(n.crew === '' || (n.crew === NOBODY ? a.weekday !== null && a.crewId === null : a.crewId === n.crew)) &&
 			(n.branch === '' || a.branchId === n.branch) &&
 			(n.weekday === '' || String(a.weekday) === n.weekday) &&
 			words.every((w) => `${a.customer} ${a.address} ${a.district} ${a.number}`.toLowerCase().includes(w))

@@ -62,7 +62,7 @@ export const roundPreviewed = answerTo(contract.previewRound, (app, chosen, who)
 		days: days.slice(0, SHOWN).map(({ day, sites, minutes }) => ({ day, sites, minutes })),
 		more: Math.max(0, days.length - SHOWN),
 		longest: Math.max(0, ...days.map((d) => d.minutes)),
-		ways: ways.map(({ id, name }) => ({ id, name })),
+		ways: ways.map(({ id, name, setUp, step, crewSize: own }) => ({ id, name, setUp, step, crewSize: own })),
 		fullDays: fullDays.slice(0, SHOWN).map((d) => ({ day: d.day, planned: d.planned + d.minutes * crewSize, paid: d.paid })),
 		differs: rows.some((r) => r.difference !== 0) ? differenceWords(rows, seesPrices) : ''
 	};

@@ -26,7 +26,9 @@ export const load = shown((({ url, locals }) => {
 		conflicts: week.conflicts,
 		workday: week.workday,
 		free: !week.days.includes(day) || week.holidays.includes(day),
-		rounds: crews.map((c) => ({ ...c, stops: stopsOf(app(), c.id, day) })).filter((c) => c.stops.length > 0),
+		rounds: [...crews, { id: null, name: 'nobody yet' }]
+			.map((c) => ({ ...{ id: c.id, name: c.name }, stops: stopsOf(app(), c.id, day) }))
+			.filter((c) => c.stops.length > 0),
 		crews,
 		...{ jobs: plannableJobs(app()), unmanned: week.unmanned },
 		mayPlan: locals.signed !== null && may(locals.signed.actor, 'plan.change'),

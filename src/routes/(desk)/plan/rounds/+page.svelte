@@ -6,7 +6,16 @@
 	import { cents, formatCents, formatMinutes } from '$lib/core/money';
 	import Field from '$lib/ui/forms/Field.svelte';
 	import SiteMap from '$lib/ui/map/SiteMap.svelte';
-	import { narrowed, narrowedIn, plannedOf, soldOnSite, WEEKDAYS, type AgreementRow } from '$lib/ui/rounds/agreement-rows';
+	import {
+		crewWords,
+		narrowed,
+		narrowedIn,
+		NOBODY,
+		plannedOf,
+		soldOnSite,
+		WEEKDAYS,
+		type AgreementRow
+	} from '$lib/ui/rounds/agreement-rows';
 	import AgreementDialog from '$lib/ui/rounds/AgreementDialog.svelte';
 	import AgreementsImport from '$lib/ui/rounds/AgreementsImport.svelte';
 	import CadenceDialog from '$lib/ui/rounds/CadenceDialog.svelte';
@@ -82,7 +91,7 @@
 			own: true
 		},
 		{ key: 'next', label: 'Next', value: (a) => a.next, text: (a) => (a.next ? showDay(a.next) : '') },
-		{ key: 'crew', label: 'Crew', value: (a) => a.crew, group: true },
+		{ key: 'crew', label: 'Crew', value: crewWords, group: true },
 		{ key: 'inCharge', label: 'In charge', value: (a) => a.inCharge, extra: true, group: true },
 		quantityColumn('hours', 'Hours', (a) => a.hours),
 		moneyColumn('price', 'Price', (a) => a.price),
@@ -212,7 +221,11 @@
 					['', 'all districts'],
 					...districts.map((d): [string, string] => [d, d])
 				])}{/if}
-			{@render filter('crew', 'Crew', view.crew, [['', 'any crew'], ...data.crews.map((c): [string, string] => [c.id, c.name])])}
+			{@render filter('crew', 'Crew', view.crew, [
+				['', 'any crew'],
+				...data.crews.map((c): [string, string] => [c.id, c.name]),
+				[NOBODY, 'nobody yet']
+			])}
 			{#if data.branches.length > 1}{@render filter('branch', 'Branch', view.branch, [
 					['', 'any branch'],
 					...data.branches.map((b): [string, string] => [b.id, b.name])
@@ -271,7 +284,8 @@
 			</div>
 			{#if data.mayPlan}<div class="grid content-start gap-3">
 					<PlanPanel
-						chosen={chosen.map((a) => a.id)}
+						rows={chosen}
+						mayChange={data.mayChange}
 						stamp={chosen.map((a) => `${a.id} ${a.version}`).join()}
 						service={data.service}
 						crews={data.crews}
@@ -332,7 +346,9 @@
 				<ul>
 					{#each data.plans as p (p.id)}<li class="flex gap-3 py-1">
 							<span class:quiet={p.undoneAt !== null}
-								>{p.visits} visits to {p.sites} sites, crew {p.crew}, from {showDay(p.start)}{p.reason ? `; ${p.reason}` : ''}</span
+								>{p.visits} visits to {p.sites} sites, {p.crew === null ? 'for nobody yet' : `crew ${p.crew}`}, from {showDay(
+									p.start
+								)}{p.reason ? `; ${p.reason}` : ''}</span
 							><span class="quiet">{p.byName}, {showInstant(p.at, data.company.zone)}</span>{#if p.undoneAt}<span class="quiet"
 									>taken back</span
 								>{:else if data.mayPlan}<button class="link" onclick={() => undo(p.id)}>Take it back</button>{/if}
