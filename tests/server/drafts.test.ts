@@ -1,8 +1,10 @@
 import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { Input } from '$lib/contract';
+import type { Answer, Input } from '$lib/contract';
 import type { App } from '$lib/server/app';
 import { shiftsIn } from '$lib/server/planning';
+import { ask } from '$lib/server/queries';
+import { QUERIES } from '$lib/server/screens/asked';
 import { board, draftBeside, draftHead, planByJob } from '$lib/server/screens';
 import type { Yard } from '../../src/demo/yard';
 import { count, freshYard, refused as refusedAt, value, wonJob } from './yard';
@@ -14,6 +16,7 @@ beforeAll(async () => {
 	({ yard, app } = await freshYard());
 	roof = wonJob(yard, 'Roof').jobId;
 });
+const PETRA = { type: 'person' as const, id: 'petra', name: 'Petra', role: 'office' as const };
 type Changes = Input<'plan.arrange'>['changes'];
 const place = (personId: string | null, day: string, more: object = {}) => ({
 	...{ jobId: roof, phase: 'Shingles', personId, day, from: null, to: null, note: '' },
@@ -40,6 +43,31 @@ const name = (id: string) => value<string>(app, 'select name from people where i
 const unread = () => count(app, 'select count(*) from plan_notices');
 
 describe('a draft plan', () => {
+	it('moves a day of its own, as one step, and leaves the plan, its phases and its visits where they are', () => {
+		const [a, b] = [planned('marco', '2027-11-01'), planned('ravi', '2027-11-02')];
+		const draftId = begin('If it rains');
+		arrange([{ id: b, version: 1, to: place('marco', '2027-11-01', { phase: 'Vents' }) }], draftId);
+		const before = plan();
+		const wish = { day: '2027-11-01', crewId: null, onward: false, outdoor: false, room: false, draftId };
+		const asked = ask(app, QUERIES.get('plan.check-day')!, wish, PETRA) as Answer<'plan.check-day'>;
+		// The one that stands on that day in the draft alone moves too.
+		expect(asked.changes.map((c) => [c.id, c.to?.day, c.to?.phase]).sort()).toEqual(
+			[
+				[a, '2027-11-02', 'Shingles'],
+				[b, '2027-11-02', 'Vents']
+			].sort()
+		);
+		expect(asked.visitsLeft).toBe(0);
+		const { undo } = arrange(asked.changes, draftId);
+		expect(drafted(draftId, '2027-11-01')).toEqual([]);
+		expect(drafted(draftId, '2027-11-02')).toEqual(['2027-11-02 marco Shingles', '2027-11-02 marco Vents']);
+		expect(plan()).toEqual(before);
+		arrange(undo, draftId);
+		expect(drafted(draftId, '2027-11-01', '2027-11-02')).toEqual(['2027-11-01 marco Shingles', '2027-11-01 marco Vents']);
+		// On the plan itself the question names no changes: there a command moves the day whole.
+		const { draftId: _, ...onPlan } = wish;
+		expect((ask(app, QUERIES.get('plan.check-day')!, onPlan, PETRA) as Answer<'plan.check-day'>).changes).toEqual([]);
+	});
 	it('moves, plans and takes off without touching the plan or telling anybody', () => {
 		const [a, b] = [planned('marco', '2027-08-02'), planned('marco', '2027-08-03')];
 		const [before, notices] = [plan(), unread()];

@@ -41,12 +41,14 @@ export const arrangePlan = command('plan.arrange', {
 	right: 'plan.change',
 	input: Type.Object(
 		{
-			changes: Type.Array(ShiftChange, { minItems: 1, maxItems: 1000 }),
+			changes: Type.Array(ShiftChange, { minItems: 1, maxItems: 5000 }),
 			despite: Type.Optional(Type.Boolean()),
 			/** In a draft plan, where nobody is told. */
 			draftId: Type.Optional(Id)
 		},
 		strict
 	),
-	output: Type.Object({ undo: Type.Array(ShiftChange) }, strict)
+	output: Type.Object({ undo: Type.Array(ShiftChange) }, strict),
+	// A month of two hundred people that is moved, or taken back.
+	size: 3_000_000
 });

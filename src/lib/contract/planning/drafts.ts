@@ -22,7 +22,7 @@ export const changeDraft = command('plan.change-draft', {
 /** Where the plan was changed since: the draft goes by what stands there now, or holds on to its own. */
 export const settleDraft = command('plan.settle-draft', {
 	right: 'plan.change',
-	input: Type.Object({ ...DraftId, shiftIds: Type.Array(Id, { minItems: 1, maxItems: 1000 }), keep: Type.Boolean() }, strict),
+	input: Type.Object({ ...DraftId, shiftIds: Type.Array(Id, { minItems: 1, maxItems: 5000 }), keep: Type.Boolean() }, strict),
 	output: Nothing
 });
 
@@ -32,7 +32,7 @@ export const settleDraft = command('plan.settle-draft', {
 export const takeDraft = command('plan.take-draft', {
 	right: 'plan.change',
 	input: Type.Object(
-		{ ...DraftId, shiftIds: Type.Optional(Type.Array(Id, { minItems: 1, maxItems: 1000 })), despite: Type.Optional(Type.Boolean()) },
+		{ ...DraftId, shiftIds: Type.Optional(Type.Array(Id, { minItems: 1, maxItems: 5000 })), despite: Type.Optional(Type.Boolean()) },
 		strict
 	),
 	output: Type.Object({ taken: Type.Integer(), left: Type.Integer(), undo: Type.Array(ShiftChange) }, strict)

@@ -1,7 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import { query } from '../define';
 import { DayText, Id, orNull, strict, Text } from '../inputs';
-import { addShifts, arrangePlan } from '../planning/commands';
+import { addShifts, arrangePlan, ShiftChange } from '../planning/commands';
 import { DayChoice } from '../planning/moved-day';
 import { changePhase } from '../work/phases';
 import { HolidayInput } from '../company/weeks';
@@ -58,7 +58,8 @@ export const shiftCard = query('plan.shift', {
 /** What moving a day would do, before it is done. */
 export const checkDay = query('plan.check-day', {
 	right: 'plan.change',
-	input: Type.Object(DayChoice, strict),
+	/** `draftId`: in a draft, which holds shifts: visits and phases stay until it is taken. */
+	input: Type.Object({ ...DayChoice, draftId: Type.Optional(Id) }, strict),
 	output: Type.Object(
 		{
 			work: Type.Array(
@@ -72,7 +73,10 @@ export const checkDay = query('plan.check-day', {
 			),
 			phases: Type.Array(Type.Object({ words: Type.String(), from: Type.String(), to: Type.String() }, strict)),
 			customers: Type.Array(Type.Object({ jobId: Type.String(), job: Type.String(), customer: Type.String() }, strict)),
-			firms: Type.Array(Type.String())
+			firms: Type.Array(Type.String()),
+			/** In a draft: what moves it there, for `plan.arrange`, and how many visits stay. */
+			changes: Type.Array(ShiftChange),
+			visitsLeft: Type.Integer()
 		},
 		strict
 	)

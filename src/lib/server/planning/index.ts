@@ -23,4 +23,4 @@ export { planLines } from './plan-lines';
 export { ableOf, skillTrouble } from './skills';
 export { addShifts, beginWork, checkPlan, conflictsAgainst, workJob } from './commands';
 export { type CalendarDay, calendarText, writeCalendar } from './ics';
-export { calendar, jobLabel, shiftsAround } from './load';
+export { calendar, jobLabel, shiftsAround, type Around } from './load';

@@ -2,7 +2,7 @@ export { billInstalments, completeAgreement } from './billed';
 export { cadencesOf, saveCadence } from './cadences';
 export { changeAgreement, changeAgreements, endAgreement } from './changed';
 export { visitsTo } from './coming';
-export { dayMove, moveDay, moveDayBack } from './moved-day';
+export { dayMove, laidOn, moveDay, moveDayBack } from './moved-day';
 export { roundsFile } from './files';
 export { sellMany, unsell } from './many';
 export { quotesToTake, takeQuote } from './of-quote';

@@ -1,4 +1,4 @@
-import { and, eq, getTableColumns, gte, inArray, lte } from 'drizzle-orm';
+import { and, eq, gte, inArray, lte } from 'drizzle-orm';
 import * as contract from '../../contract/planning/moved-day';
 import { say } from '../../contract/refusals/rounds';
 import type { Input } from '../../contract';
@@ -9,7 +9,7 @@ import { addDays, type Day } from '../../core/time';
 import { serve, type Context } from '../commands';
 import type { Orm } from '../db';
 import { people } from '../people/schema';
-import { calendar, layOut, phaseNamesOf, type ShiftRow } from '../planning';
+import { calendar, layOut, phaseNamesOf, shiftsIn, type Around } from '../planning';
 import { shifts } from '../planning/schema';
 import { layPhases, pushed } from '../work';
 import { phases } from '../work/schema';
@@ -23,14 +23,16 @@ const AHEAD = 150;
 
 export interface DayMove {
 	/** Shifts that are one piece of work, by its id. */
-	work: ReadonlyMap<string, ShiftRow[]>;
+	work: ReadonlyMap<string, Around[]>;
 	visits: ReadonlyMap<string, Visit>;
 	moved: MovedWork[];
 	stays: string[];
 	/** Phases whose last day moves, and those that wait for them. */
 	phases: PushedPhase[];
 	/** Subcontractors' days that are concerned: they are asked anew. */
-	firms: ShiftRow[];
+	firms: Around[];
+	/** Visits that would go and stay: a draft holds shifts alone. */
+	visitsLeft: number;
 }
 
 /** Who is in a crew; of what nobody has yet, nobody. */
@@ -44,22 +46,32 @@ const crewOf = (db: Orm, crewId: string | null): string[] =>
 				.all()
 				.map((p) => p.id);
 
-/** What the choice means: which shifts and visits go, and where to. Nothing is changed. */
-export function dayMove(db: Orm, i: Choice): DayMove {
+/** Shifts from a day on, as they stand or as a draft has them, each with whether rain keeps its work from being done. */
+function shiftsAhead(db: Orm, day: Day, draftId: string | undefined): (Around & { outdoor: boolean })[] {
+	const all = shiftsIn(db, draftId, day, addDays(day, AHEAD)).filter((s) => s.day >= day && s.day <= addDays(day, AHEAD));
+	const outdoor = new Set(
+		db
+			.select({ id: phases.id })
+			.from(phases)
+			.where(eq(phases.outdoor, true))
+			.all()
+			.map((p) => p.id)
+	);
+	return all.map((s) => ({ ...s, outdoor: s.phaseId !== null && outdoor.has(s.phaseId) }));
+}
+
+/** What the choice means: which shifts and visits go, and where to; in a draft, which of its shifts. Nothing is changed. */
+export function dayMove(db: Orm, i: Choice, draftId?: string): DayMove {
 	const crew = i.crewId === null ? null : crewOf(db, i.crewId);
 	const until = i.onward ? addDays(i.day, AHEAD) : i.day;
-	const all = db
-		.select({ ...getTableColumns(shifts), outdoor: phases.outdoor })
-		.from(shifts)
-		.leftJoin(phases, eq(phases.id, shifts.phaseId))
-		.where(and(gte(shifts.day, i.day), lte(shifts.day, addDays(i.day, AHEAD))))
-		.all();
+	const all = shiftsAhead(db, i.day, draftId);
 	const goes = (s: (typeof all)[number]) =>
-		s.day <= until && (crew === null || (s.personId !== null && crew.includes(s.personId))) && (!i.outdoor || s.outdoor === true);
+		s.day <= until && (crew === null || (s.personId !== null && crew.includes(s.personId))) && (!i.outdoor || s.outdoor);
 	const chosen = all.filter((s) => s.firmId === null && goes(s));
 	// People who work on one thing at one time are moved as one: they stay together.
 	const work = grouped(chosen, (s) => `${s.day} ${s.jobId} ${s.phaseId ?? ''} ${s.from ?? ''} ${s.to ?? ''}`);
 	const stops = visitsOf(db, i, until);
+	const onPlan = draftId === undefined;
 	const asWork = [...work].map(([id, own]): DayWork => workOf(id, own));
 	const others = all.filter((s) => s.firmId === null && !goes(s)).map((s) => workOf(s.id, [s]));
 	const c = calendar(db, i.day, addDays(i.day, AHEAD + 60));
@@ -67,17 +79,26 @@ export function dayMove(db: Orm, i: Choice): DayMove {
 		personId === null
 			? isWorkingDay(day, c.hours, c.holidays)
 			: hoursOf(personId, day, c) !== undefined && holidayOn(c.holidays, day) === null && offOn(personId, day, c.timeOff) === null;
-	const result = moveWork([...asWork, ...stops.work], [...others, ...stops.others], works, i.room);
+	const result = onPlan
+		? moveWork([...asWork, ...stops.work], [...others, ...stops.others], works, i.room)
+		: moveWork(asWork, others, works, i.room);
 	return {
 		work,
-		visits: stops.byId,
+		visits: onPlan ? stops.byId : new Map(),
+		visitsLeft: onPlan ? 0 : stops.byId.size,
 		...result,
 		phases: phasesMoved(db, work, result.moved),
 		firms: all.filter((s) => s.firmId !== null && goes(s))
 	};
 }
 
-const workOf = (id: string, own: readonly ShiftRow[]): DayWork => ({
+/** A shift of a piece of work on another day, as `plan.arrange` takes it. */
+export const laidOn = (s: Around, day: Day, version: number): Input<'plan.arrange'>['changes'][number] => ({
+	...{ id: s.id, version },
+	to: { jobId: s.jobId, phase: s.phase, personId: s.personId, day, from: s.from, to: s.to, note: s.note }
+});
+
+const workOf = (id: string, own: readonly Around[]): DayWork => ({
 	...{ id, day: own[0]?.day ?? '', from: own[0]?.from ?? null, to: own[0]?.to ?? null },
 	people: own.flatMap((s) => (s.personId ? [s.personId] : []))
 });
@@ -111,7 +132,7 @@ function visitsOf(db: Orm, i: Choice, until: Day) {
 }
 
 /** Phases that end later by what moved, with those that wait for them. */
-function phasesMoved(db: Orm, work: ReadonlyMap<string, ShiftRow[]>, moved: readonly MovedWork[]): PushedPhase[] {
+function phasesMoved(db: Orm, work: ReadonlyMap<string, Around[]>, moved: readonly MovedWork[]): PushedPhase[] {
 	const latest = new Map<string, Day>();
 	for (const m of moved) {
 		const phaseId = work.get(m.id)?.[0]?.phaseId;
@@ -141,7 +162,7 @@ export const moveDay = serve(contract.moveDay, (ctx, { despite, ...i }) => {
 		throw new Refusal(say('moved-day-collides', { overlaps, stays: move.stays.length }), 'despite');
 	const phaseOf = phaseNamesOf(ctx.db);
 	const own = new Set<string>();
-	const before: ShiftRow[] = [];
+	const before: Around[] = [];
 	const undo: Input<'plan.move-day-back'> = { shifts: [], visits: [], phases: [] };
 	for (const m of move.moved) {
 		const visit = move.visits.get(m.id);
@@ -152,7 +173,7 @@ export const moveDay = serve(contract.moveDay, (ctx, { despite, ...i }) => {
 		for (const s of move.work.get(m.id) ?? []) {
 			own.add(s.id);
 			before.push(s);
-			undo.shifts.push(layOut(phaseOf, s, ctx.update(shifts, s.id, { day: m.to }, s.version).version));
+			undo.shifts.push(laidOn(s, s.day, ctx.update(shifts, s.id, { day: m.to }, s.version).version));
 		}
 	}
 	for (const p of move.phases) {

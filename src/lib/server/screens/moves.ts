@@ -6,7 +6,7 @@ import type { Orm } from '../db';
 import { people } from '../people/schema';
 import { jobLabel } from '../planning';
 import { shifts } from '../planning/schema';
-import { dayMove } from '../rounds';
+import { dayMove, laidOn } from '../rounds';
 import { agreements } from '../rounds/schema';
 import { customers, jobs } from '../sales/schema';
 import { pushed } from '../work';
@@ -44,7 +44,8 @@ export function pushedWords(app: App, i: Input<'jobs.change-phase'>) {
 /** What moving a day would do, in words: what goes where, what it meets, which customers and subcontractors are concerned. */
 export function dayMoveWords(app: App, i: Question<'plan.check-day'>) {
 	const db = app.db.orm;
-	const move = dayMove(db, i);
+	const { draftId, ...choice } = i;
+	const move = dayMove(db, choice, draftId);
 	const own = db.select({ id: people.id, name: people.name }).from(people).all();
 	const nameOf = new Map(own.map((p) => [p.id, p.name]));
 	const label = new Map<string, string>();
@@ -81,7 +82,9 @@ export function dayMoveWords(app: App, i: Question<'plan.check-day'>) {
 		),
 		phases: phaseWords(db, move.phases),
 		customers: jobIds.length === 0 ? [] : customersOf(db, jobIds),
-		firms: [...new Set(move.firms.map((f) => jobName(f.jobId)))]
+		firms: [...new Set(move.firms.map((f) => jobName(f.jobId)))],
+		changes: draftId === undefined ? [] : move.moved.flatMap((m) => (move.work.get(m.id) ?? []).map((s) => laidOn(s, m.to, s.version))),
+		visitsLeft: move.visitsLeft
 	};
 }
 

@@ -21,12 +21,13 @@
 	let choice = $state(untrack(() => ({ day, crewId: '', onward: false, outdoor: true, room: false })));
 	let shown = $state<Answer<'plan.check-day'> | null>(null);
 	const wanted = $derived({ ...choice, crewId: choice.crewId || null });
+	const draftId = untrack(() => arranger.draftId());
 	let asked = 0;
 	$effect(() => {
 		const w = wanted;
 		if (!w.day) return;
 		const mine = ++asked;
-		void ask('plan.check-day', w).then((r) => {
+		void ask('plan.check-day', { ...w, ...arranger.where() }).then((r) => {
 			if (mine !== asked) return;
 			shown = r.ok ? r.result : null;
 			problem = r.ok ? '' : r.message;
@@ -47,7 +48,17 @@
 				}
 			};
 		};
+	/** In a draft its shifts move, as one step of it. */
+	async function moveInDraft() {
+		if (!shown || shown.changes.length === 0) return void (problem = 'Nothing would move.');
+		busy = true;
+		const done = await arranger.do(shown.changes, `${shortDay(wanted.day)}: ${shown.work.length} moved in the draft.`, true);
+		busy = false;
+		if (done) onclose();
+		else problem = arranger.problem;
+	}
 	async function move() {
+		if (draftId !== undefined) return moveInDraft();
 		busy = true;
 		const r = await command('plan.move-day', { ...wanted, despite: against.length > 0 });
 		busy = false;
@@ -59,7 +70,7 @@
 
 <Dialog
 	bind:open={() => open, (v) => (v ? (open = true) : onclose())}
-	title="Move a day"
+	title={draftId === undefined ? 'Move a day' : 'Move a day in this draft'}
 	save={against.length ? 'Move it all the same' : 'Move it'}
 	onsave={move}
 	{busy}
@@ -98,10 +109,15 @@
 			</table>
 			{#if shown.work.length > 30}<p class="quiet">and {shown.work.length - 30} more</p>{/if}
 			{#if shown.phases.length}<p>
-					Phases move: {shown.phases.map((p) => `${p.words} to ${shortDay(p.from)} – ${shortDay(p.to)}`).join('; ')}.
+					{draftId === undefined ? 'Phases move:' : 'Phases that end later once it is taken, and stay until then:'}
+					{shown.phases.map((p) => `${p.words} to ${shortDay(p.from)} – ${shortDay(p.to)}`).join('; ')}.
 				</p>{/if}
 			{#if shown.customers.length}<p>To tell: {[...new Set(shown.customers.map((c) => c.customer))].join(', ')}.</p>{/if}
 			{#if shown.firms.length}<p class="problem">Subcontractors come then too, and stay: {shown.firms.join(', ')}. Ask them anew.</p>{/if}
 		{/if}
+		{#if shown.visitsLeft}<p>
+				{shown.visitsLeft} visit{shown.visitsLeft === 1 ? '' : 's'} of rounds stay{shown.visitsLeft === 1 ? 's' : ''} where they are: a draft
+				is of shifts. Move them on the plan when it is taken.
+			</p>{/if}
 	{/if}
 </Dialog>

@@ -138,8 +138,7 @@
 	const jobsShown = $derived(data.byJob.filter((j) => jobShown(view, j.id, j) && (view.branch === '' || j.branchId === view.branch)));
 	const menu = $derived([
 		{ words: 'Find a slot …', does: () => (slot = true) },
-		// A day is moved on the plan itself: visits and phases move with it.
-		...(data.draft ? [] : [{ words: 'Move a day …', does: () => (moving = true) }]),
+		{ words: 'Move a day …', does: () => (moving = true) },
 		{ line: true as const },
 		{
 			words: 'Sheets to print',
