@@ -288,6 +288,7 @@ export const ACCESS = `
   OFE---        repeats.end
   OFE---        repeats.except
 * nobody        repeats.make
+  nobody        repeats.remind
   OFE---        repeats.pause
   OFE---        repeats.save
   OFE---        rounds.add-agreement

@@ -7,7 +7,7 @@ import { makeRepeatInvoices } from './billing';
 import { remindInvoices, reconcileCharges } from './receivables';
 import { readCalendars, tellTomorrow } from './planning';
 import { billInstalments } from './rounds';
-import { makeRepeats } from './repeats';
+import { makeRepeats, remindRepeats } from './repeats';
 import { takeLeadMail } from './sales';
 import { sendDue } from './outbox';
 
@@ -51,6 +51,7 @@ export function startWorker(app: App): () => void {
 			repeatedAt = app.clock.now();
 			makeRepeats(app);
 			app.run(tellTomorrow, {}, { type: 'system' });
+			app.run(remindRepeats, {}, { type: 'system' });
 			app.run(billInstalments, {}, { type: 'system' });
 			app.run(makeRepeatInvoices, {}, { type: 'system' });
 		});

@@ -10,6 +10,7 @@ export const catalog = {
 	'rule-not-there': () => 'This rule is not there any more.',
 	'say-price-to-invoice': () => 'Say for how much: a draft of nothing is none.',
 	'only-job-won-makes-others-like': () => 'Only a job that is won makes others like it.',
+	'reminded-before-made': () => 'A customer is reminded of what is made: at most as many days before as it is made ahead.',
 	'say-which-crew-gets-them': () => 'Say which crew gets them.'
 };
 export const say = sayings('repeats', catalog);

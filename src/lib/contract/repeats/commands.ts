@@ -24,6 +24,8 @@ export const saveRepeat = command('repeats.save', {
 			/** What each is sold for, cents, and whether a draft invoice of it is made on its day. */
 			price: Type.Optional(Price),
 			invoice: Type.Optional(Type.Union([Type.Literal('none'), Type.Literal('draft')])),
+			/** How many days before its day the customer is reminded; 0: not at all. */
+			remind: Type.Optional(Type.Integer({ minimum: 0, maximum: 60 })),
 			version: Version
 		},
 		strict
@@ -69,6 +71,13 @@ export const endRepeat = command('repeats.end', {
 	right: 'jobs.change',
 	input: Type.Object({ ruleId: Id, lastDay: DayText, version: Version }, strict),
 	output: Nothing
+});
+
+/** Customers are reminded of repeat jobs that lie ahead, each once. */
+export const remindRepeats = command('repeats.remind', {
+	right: 'system',
+	input: Type.Object({}, strict),
+	output: Type.Object({ reminded: Type.Integer() }, strict)
 });
 
 /** Makes what is due of one rule: each occurrence once, however often and late this runs. */

@@ -109,6 +109,7 @@ export const WORK = {
 	'field.not-sold': (p: { number: number }) => `Quote ${p.number}, offered on site, was not taken`,
 	'repeats.save': (p: { name: string; rule: string }) => `${p.name} repeats ${p.rule}`,
 	'repeats.pause': (p: { name: string; paused: boolean }) => `${p.name} ${p.paused ? 'is paused' : 'repeats again'}`,
+	'repeats.reminded': (p: { day: string }) => `The customer was reminded of ${longDay(p.day)}`,
 	'repeats.make': (p: { name: string; made: number }) => `${p.made} job${p.made === 1 ? '' : 's'} made of ${p.name}`,
 	'time.approve-week': (p: { name: string; week: string; minutes: number }) =>
 		`Week from ${longDay(p.week)} of ${p.name} approved: ${formatMinutes(p.minutes)}`,

@@ -16,7 +16,7 @@ export {
 	takeOffCall
 } from './calendar';
 export { noticeCalled, noticesOf, seeNotice, tellPlan, toTell, unseenNotices, type ToTell } from './telling';
-export { comesOn, onOurWay, setVisitMessages, tellTomorrow, turnMyMessages, turnVisitMessages } from './visits';
+export { comesOn, customerOfJob, onOurWay, setVisitMessages, tellAhead, tellTomorrow, turnMyMessages, turnVisitMessages } from './visits';
 export { keepPlanView, planViewOf } from './plan-view';
 export type { NoticeLine } from './schema';
 export { planLines } from './plan-lines';

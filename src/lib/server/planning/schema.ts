@@ -180,7 +180,7 @@ export const visitMessages = sqliteTable(
 			.notNull()
 			.references(() => jobs.id),
 		day: day('day').notNull(),
-		kind: text('kind', { enum: ['day before', 'on our way'] }).notNull(),
+		kind: text('kind', { enum: ['day before', 'on our way', 'reminder'] }).notNull(),
 		at: instant('at').notNull()
 	},
 	(t) => [uniqueIndex('visit_messages_one').on(t.jobId, t.day, t.kind)]

@@ -85,6 +85,30 @@ const toAnnounce = (db: Orm, day: Day) =>
 const visitsLink = (ctx: Context, customerId: string): string =>
 	linkOf(ctx.db, 'visits', customerId) ?? makeLink(ctx, 'visits', customerId);
 
+/** The customer of a job and how they are reached; undefined: the job has none. */
+export const customerOfJob = (ctx: Context, jobId: string) =>
+	ctx.db
+		.select(TO)
+		.from(jobs)
+		.innerJoin(customers, eq(customers.id, jobs.customerId))
+		.leftJoin(sites, eq(sites.id, jobs.siteId))
+		.where(eq(jobs.id, jobId))
+		.get();
+
+/**
+ * Tells a customer of something that lies ahead, with their own page, where such messages are stopped.
+ * @returns whether it went: not to who stopped them, nor to who has neither mail nor phone
+ */
+export function tellAhead(
+	ctx: Context,
+	jobId: string,
+	to: NonNullable<ReturnType<typeof customerOfJob>>,
+	letter: (language: ReturnType<typeof languageOf>) => { subject: string; text: string }
+): boolean {
+	if (to.stopped || (to.mail.trim() === '' && to.phone.trim() === '')) return false;
+	return send(ctx, to, `job:${jobId}`, letter(languageOf(to.language)), false, visitsLink(ctx, to.customerId));
+}
+
 export const tellTomorrow = serve(contract.tellTomorrow, (ctx) => {
 	const own = ctx.get(company, 'company', 'The company');
 	const wish = own.settings.visitMessages;
@@ -106,13 +130,7 @@ export const tellTomorrow = serve(contract.tellTomorrow, (ctx) => {
 
 export const onOurWay = serve(contract.onOurWay, (ctx, i) => {
 	if (!settingsOf(ctx.db).visitMessages.onOurWay) throw new Refusal(say('not-told-when-on-our-way'));
-	const to = ctx.db
-		.select(TO)
-		.from(jobs)
-		.innerJoin(customers, eq(customers.id, jobs.customerId))
-		.leftJoin(sites, eq(sites.id, jobs.siteId))
-		.where(eq(jobs.id, i.jobId))
-		.get();
+	const to = customerOfJob(ctx, i.jobId);
 	if (!to) throw new Refusal(say('job-not-there'));
 	if (to.stopped) throw new Refusal(say('customer-wants-no-messages'));
 	const before = ctx.db

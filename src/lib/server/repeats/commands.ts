@@ -12,6 +12,7 @@ import { crews, people } from '../people/schema';
 import { shifts } from '../planning/schema';
 import { comingOf, exceptionsOf } from './coming';
 import { nextLook } from './look';
+import { remindAnew } from './remind';
 import { repeatExceptions, repeatOccurrences, repeatRules, type OtherThan } from './schema';
 import { jobs } from '../sales/schema';
 import { taskSteps, tasks } from '../work/schema';
@@ -34,6 +35,7 @@ export const saveRepeat = serve(contract.saveRepeat, (ctx, { ruleId, version, ..
 	if (i.way !== 'made' && i.crewId === null) throw new Refusal(say('say-which-crew-gets-them'), 'crewId');
 	if (i.crewId !== null) ctx.get(crews, i.crewId, 'This crew');
 	if (i.invoice === 'draft' && !i.price) throw new Refusal(say('say-price-to-invoice'), 'price');
+	if ((i.remind ?? 0) > i.ahead) throw new Refusal(say('reminded-before-made'), 'remind');
 	const row = { ...i, name: i.name.trim(), trouble: '', lookOn: null };
 	const before = ruleId === null ? null : ctx.get(repeatRules, ruleId, 'This rule');
 	const saved = before
@@ -43,6 +45,7 @@ export const saveRepeat = serve(contract.saveRepeat, (ctx, { ruleId, version, ..
 	ctx.happened(`job:${job.id}`, 'repeats.save', { name: saved.name, rule: repeatWords(i.rule) }, 'plan');
 	// What is due already is made at once: whoever saves it sees it on the board.
 	if (!saved.paused) makeDue(ctx, saved);
+	if (before && before.remind !== saved.remind) remindAnew(ctx, saved);
 	return { ruleId: saved.id };
 });
 
@@ -195,7 +198,9 @@ function makeOne(ctx: Context, rule: For, pattern: Job, p: Placed): number {
 	const sold = jobId === null ? null : rule.price;
 	ctx.insert(repeatOccurrences, {
 		...{ id: newId(), ruleId: rule.id, occursOn: p.occursOn, day: p.day, jobId, at: ctx.now },
-		...{ price: sold, toInvoice: rule.invoice === 'draft' && sold !== null && sold > 0 }
+		...{ price: sold, toInvoice: rule.invoice === 'draft' && sold !== null && sold > 0 },
+		// What came to the day of another is reminded of with it.
+		toRemind: rule.remind > 0 && jobId !== null && there === null
 	});
 	if (jobId !== null && sold !== null) {
 		const job = ctx.get(jobs, jobId, 'Its job');

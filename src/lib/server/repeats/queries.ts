@@ -25,7 +25,7 @@ export const repeatList = (app: App, viewer: Viewer) =>
 			crew: crews.name,
 			from: repeatRules.from,
 			to: repeatRules.to,
-			ahead: repeatRules.ahead,
+			...{ ahead: repeatRules.ahead, remind: repeatRules.remind },
 			...{ price: seesPrices(viewer) ? repeatRules.price : sql<null>`null`, invoice: repeatRules.invoice },
 			paused: repeatRules.paused,
 			madeTo: repeatRules.madeTo,

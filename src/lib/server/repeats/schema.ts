@@ -40,6 +40,8 @@ export const repeatRules = sqliteTable(
 			.default('none'),
 		/** How many days before its day it is made. */
 		ahead: integer('ahead_days').notNull(),
+		/** How many days before its day the customer is reminded of it; 0: not at all. */
+		remind: integer('remind_days').notNull().default(0),
 		paused: flag('paused'),
 		/** Looked at up to this day: what lies before is made. */
 		madeTo: day('made_to'),
@@ -73,6 +75,9 @@ export const repeatOccurrences = sqliteTable(
 		price: cents('price'),
 		/** Its price is to be drafted as an invoice when its day has come. */
 		toInvoice: flag('to_invoice'),
+		/** Its customer is still to be reminded of it; and when that was done. */
+		toRemind: flag('to_remind'),
+		remindedAt: integer('reminded_at'),
 		at: instant('at').notNull()
 	},
 	(t) => [
@@ -80,7 +85,10 @@ export const repeatOccurrences = sqliteTable(
 		index('repeat_occurrences_job').on(t.jobId),
 		index('repeat_occurrences_to_invoice')
 			.on(t.day)
-			.where(sql`to_invoice = 1`)
+			.where(sql`to_invoice = 1`),
+		index('repeat_occurrences_to_remind')
+			.on(t.day)
+			.where(sql`to_remind = 1`)
 	]
 );
 

@@ -8,6 +8,7 @@
 	import { checkRepeat, type HolidayWay, type RepeatRule } from '$lib/core/repeats';
 	import Dialog from '$lib/ui/forms/Dialog.svelte';
 	import Field from '$lib/ui/forms/Field.svelte';
+	import { wholeTyped } from '$lib/ui/forms/typed';
 	import { showDay } from '$lib/ui/shell/dates';
 	import { formOf, nextDays, ruleOf } from './repeat-form';
 	import RuleFields from './RuleFields.svelte';
@@ -24,6 +25,7 @@
 		from: number | null;
 		to: number | null;
 		ahead: number;
+		remind: number;
 		price: number | null;
 		invoice: 'none' | 'draft';
 		version: number;
@@ -53,6 +55,7 @@
 			from: clock(rule?.from ?? null),
 			to: clock(rule?.to ?? null),
 			ahead: String(rule?.ahead ?? 14),
+			remind: rule?.remind ? String(rule.remind) : '',
 			price: typeof rule?.price === 'number' ? toTyped(rule.price, 2) : '',
 			invoice: rule?.invoice ?? ('none' as Rule['invoice'])
 		}))
@@ -105,12 +108,13 @@
 			from: of.way === 'booked' ? minutes(of.from) : null,
 			to: of.way === 'booked' ? minutes(of.to) : null,
 			ahead: Number.isInteger(Number(of.ahead)) ? Number(of.ahead) : -1,
+			remind: of.remind.trim() === '' ? 0 : wholeTyped(of.remind),
 			...(rule ? { version: rule.version } : {})
 		});
 		if (r.ok) open = false;
 		else [problem, field] = [r.message, r.field ?? ''];
 	}
-	const FIELDS = ['jobId', 'name', 'start', 'every', 'weekdays', 'day', 'until', 'count', 'crewId', 'ahead', 'price'];
+	const FIELDS = ['jobId', 'name', 'start', 'every', 'weekdays', 'day', 'until', 'count', 'crewId', 'ahead', 'price', 'remind'];
 </script>
 
 <Dialog bind:open title={rule ? 'Change the repeat job' : 'New repeat job'} onsave={save} problem={FIELDS.includes(field) ? '' : problem}>
@@ -156,6 +160,9 @@
 			></Field
 		>
 	</div>
+	<Field label="Remind the customer, days before; empty: not" problem={at('remind')}
+		><input class="input" name="remind" inputmode="numeric" bind:value={of.remind} /></Field
+	>
 	<p class="quiet" role="status">
 		{preview.length
 			? `Next: ${preview.map((p) => (p.day ? showDay(p.day) : `${showDay(p.occursOn)} left out`)).join(', ')}`

@@ -62,6 +62,11 @@ export const mail = {
 		subject: `We come tomorrow, ${p.day}`,
 		text: `Hello ${p.customer},\n\nwe come tomorrow, ${p.day}${p.address ? `, to ${p.address}` : ''}. Please keep the way clear, and call us if something stands against it: ${p.phone}.\n\nWhen we come, and how to stop these messages:\n\n{link}\n\n${p.company}`
 	}),
+	/** Some days before work that is done again and again. */
+	reminder: (p: { customer: string; what: string; day: string; address: string; phone: string; company: string }) => ({
+		subject: `${p.what}: ${p.day}`,
+		text: `Hello ${p.customer},\n\na reminder: ${p.what} is due on ${p.day}${p.address ? `, at ${p.address}` : ''}. If another day suits you better, call us: ${p.phone}.\n\nWhen we come, and how to stop these messages:\n\n{link}\n\n${p.company}`
+	}),
 	onOurWay: (p: { who: string; from: string; to: string; phone: string; company: string }) => ({
 		subject: 'We are on our way',
 		text: `${p.who} is on the way to you and arrives between ${p.from} and ${p.to}. ${p.company}, ${p.phone}`

@@ -62,6 +62,10 @@ export const mail: MailWords = {
 		subject: `Vamos mañana, ${p.day}`,
 		text: `Hola, ${p.customer}:\n\nvamos mañana, ${p.day}${p.address ? `, a ${p.address}` : ''}. Por favor deje libre el paso y llámenos si algo lo impide: ${p.phone}.\n\nCuándo vamos, y cómo dejar de recibir estos avisos:\n\n{link}\n\n${p.company}`
 	}),
+	reminder: (p) => ({
+		subject: `${p.what}: ${p.day}`,
+		text: `Hola, ${p.customer}:\n\nle recordamos: ${p.what} está previsto para el ${p.day}${p.address ? `, en ${p.address}` : ''}. Si le conviene otro día, llámenos: ${p.phone}.\n\nCuándo vamos, y cómo dejar de recibir estos avisos:\n\n{link}\n\n${p.company}`
+	}),
 	onOurWay: (p) => ({
 		subject: 'Vamos en camino',
 		text: `${p.who} va en camino y llega entre las ${p.from} y las ${p.to}. ${p.company}, ${p.phone}`

@@ -53,7 +53,9 @@
 							>{WAYS[r.way]}
 							{r.way === 'made' ? '' : (r.crew ?? '')}, {r.ahead === 0 ? 'on its day' : `${r.ahead} days ahead`}{r.price === null
 								? ''
-								: `; ${formatCents(cents(r.price))}${r.invoice === 'draft' ? ', drafted on its day' : ''}`}</td
+								: `; ${formatCents(cents(r.price))}${r.invoice === 'draft' ? ', drafted on its day' : ''}`}{r.remind
+								? `; reminded ${r.remind} days before`
+								: ''}</td
 						><td>{next(r).join(', ') || '–'}</td><td class="num">{r.made}</td><td
 							>{#if r.trouble}<Mark kind="need" label={r.trouble} />{:else if r.paused}<Mark kind="ring" label="paused" />{:else}<Mark
 									kind="half"
