@@ -2,6 +2,7 @@
 	import { onMount } from 'svelte';
 	import type * as Leaflet from 'leaflet';
 	import 'leaflet/dist/leaflet.css';
+	import { inArea, KeyArea } from './key-area';
 	import { addGround, town } from './town';
 	/**
 	 * Sites on the map, to pick by click and by drawing around. Planned ones are filled, others hollow; picked ones have a ring, the one
@@ -25,11 +26,11 @@
 		pointed: string | null;
 		onpick: (ids: string[], on?: boolean) => void;
 		ondrawn: () => void;
-		/** The part of the ground that is seen now: whether a place is in it. */
 		/** Rounds as they are driven, by name; each with a pattern of its own. */
 		lines?: { name: string; points: [number, number][] }[];
 		/** The next press on the ground says where this site lies. */
 		onplace?: ((lat: number, lng: number) => void) | null;
+		/** The part of the ground that is seen now: whether a place is in it. */
 		onview: (within: (p: { lat: number | null; lng: number | null }) => boolean) => void;
 	}
 	let {
@@ -61,6 +62,11 @@
 	/** How rounds are told apart on the ground: by their pattern, and by their name where they are pointed at. */
 	const PATTERNS = ['', '8 5', '2 5', '12 4 2 4', '16 6', '1 4'];
 	const TONES = ['--color-primary', '--color-accent', '--color-base-content'];
+	/** An area that is drawn by keys: its corners on the ground, where the cross stands, and what is said of it. */
+	let keys: { area: KeyArea; on: Leaflet.LatLng[] } | null = null;
+	let cross = $state.raw<readonly [number, number] | null>(null);
+	let heard = $state('');
+	let outline: Leaflet.Polygon | undefined;
 	let drawn = $state(0);
 	const tone = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 	function looks() {
@@ -157,11 +163,53 @@
 				.addTo(drivenOn);
 	});
 	$effect(() => {
-		if (drawing) lasso?.enable();
-		else lasso?.disable();
+		if (!drawing) {
+			lasso?.disable();
+			endKeys();
+			return;
+		}
+		lasso?.enable();
+		// Whoever turned it on by a key goes on by keys.
+		box?.focus({ preventScroll: true });
+		map?.keyboard.disable();
 	});
+	function endKeys(): void {
+		outline?.remove();
+		[keys, outline, cross, heard] = [null, undefined, null, ''];
+		map?.keyboard.enable();
+	}
+	const within = (corners: readonly Leaflet.LatLng[]): string[] => {
+		const area = corners.map((c) => [c.lng, c.lat] as const);
+		return places.flatMap((p) => (p.lat !== null && p.lng !== null && inArea(area, [p.lng, p.lat]) ? [p.id] : []));
+	};
+	/** Drawing around by keys: what the pointer does, one corner at a time. */
+	function onkeydown(e: KeyboardEvent): void {
+		if (!drawing || !map || !L || e.ctrlKey || e.altKey || e.metaKey) return;
+		const { x, y } = map.getSize();
+		keys ??= { area: new KeyArea([x, y]), on: [] };
+		const { area } = keys;
+		const did = area.press(e.key, e.shiftKey);
+		if (did === null) return;
+		e.preventDefault();
+		e.stopPropagation();
+		if (did === 'left') return ondrawn();
+		cross = area.at;
+		if (did === 'corner') keys.on = [...keys.on, map.containerPointToLatLng([...area.at])];
+		if (did === 'back') keys.on = keys.on.slice(0, -1);
+		if (did === 'closed') {
+			onpick(within(keys.on), true);
+			return ondrawn();
+		}
+		if (did === 'moved') return;
+		outline?.remove();
+		outline = L.polygon(keys.on, { color: tone('--color-accent'), weight: 2, dashArray: '5 4', interactive: false }).addTo(map);
+		const inside = within(keys.on).length;
+		heard = `${keys.on.length} corner${keys.on.length === 1 ? '' : 's'}${keys.on.length < 3 ? '' : `, ${inside} site${inside === 1 ? '' : 's'} inside; Enter here closes it`}`;
+	}
 </script>
 
+<!-- The map takes keys while something is drawn around by them; Leaflet makes it focusable. -->
+<!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
 <div
 	class="map sheet"
 	class:drawing={drawing || onplace !== null}
@@ -170,7 +218,14 @@
 	aria-label="Sites of the service"
 	data-sites={drawn}
 	data-lines={lines.length}
-></div>
+	{onkeydown}
+>
+	{#if cross}<span class="cross" style="left: {cross[0]}px; top: {cross[1]}px" aria-hidden="true">+</span>{/if}
+</div>
+{#if drawing}<p class="quiet">
+		Draw with the pointer held down, or by keys: arrows move the cross (Shift: by little), Enter sets a corner and closes the area where the
+		last one stands, Backspace takes one back, Escape ends it. <span role="status">{heard}</span>
+	</p>{/if}
 
 <style>
 	.map {
@@ -181,6 +236,14 @@
 	.drawing {
 		cursor: crosshair;
 		outline: 2px solid var(--color-accent);
+	}
+	.cross {
+		position: absolute;
+		z-index: 1000;
+		transform: translate(-50%, -50%);
+		font: 700 26px/1 monospace;
+		color: var(--color-accent);
+		pointer-events: none;
 	}
 	.map :global(.leaflet-bar a) {
 		color: var(--color-base-content);
