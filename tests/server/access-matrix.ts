@@ -302,6 +302,7 @@ export const ACCESS = `
   OFE---        rounds.end-agreement
   OF----        rounds.move-visit
   OF----        rounds.move-visits
+  OFE---        rounds.offer-renewals
   OF----        rounds.plan
   OFE---        rounds.renew
   OFE---        rounds.save-cadence
@@ -311,6 +312,7 @@ export const ACCESS = `
   OF----        rounds.set-order
   OFELC-        rounds.skip-visit
   OFE---        rounds.take-quote
+* nobody        rounds.take-renewal
   OF----        rounds.undo-plan
   OFE---        rounds.unsell
   O-----        tax.save-code

@@ -47,6 +47,7 @@ describe('what is not the program’s to be called', () => {
 			'people.request-reset',
 			'quotes.attach-scan',
 			'repeats.make',
+			'rounds.take-renewal',
 			'work.receive-mail'
 		]);
 	});

@@ -6,7 +6,7 @@ import { recordsDue, makeDueRecords, remindDue } from './quotes';
 import { makeRepeatInvoices } from './billing';
 import { remindInvoices, reconcileCharges } from './receivables';
 import { readCalendars, tellTomorrow } from './planning';
-import { billInstalments } from './rounds';
+import { billInstalments, takeRenewals } from './rounds';
 import { makeRepeats, remindRepeats } from './repeats';
 import { takeLeadMail } from './sales';
 import { sendDue } from './outbox';
@@ -52,6 +52,7 @@ export function startWorker(app: App): () => void {
 			makeRepeats(app);
 			app.run(tellTomorrow, {}, { type: 'system' });
 			app.run(remindRepeats, {}, { type: 'system' });
+			takeRenewals(app);
 			app.run(billInstalments, {}, { type: 'system' });
 			app.run(makeRepeatInvoices, {}, { type: 'system' });
 		});

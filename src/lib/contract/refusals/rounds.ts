@@ -22,6 +22,7 @@ export const catalog = {
 	'scope-not-in-contract': () => 'One of these scopes is not in the contract, or is an agreement already.',
 	'scopes-come-to-nothing': () => 'These scopes come to nothing: an agreement has a price.',
 	'at-this-site': (p: { address: string; words: string }) => `${p.address}: ${p.words}`,
+	'offered-for-year-already': (p: { address: string; year: number }) => `${p.address} has been offered ${p.year} already.`,
 	'agreement-has-ended-already': () => 'This agreement has ended already.',
 	'agreement-is-under-way': (p: { number: number }) => `Agreement ${p.number} is under way: end it instead, and say why.`,
 	'row-without-customer': () => 'One of these rows names no customer.',

@@ -1,7 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import { BILLINGS } from '../../core/rounds';
 import { command } from '../define';
-import { Hours, OnDays, Price, Visits } from './commands';
+import { Hours, OnDays, Price, renewAgreements, Visits } from './commands';
 import { Id, Name, Nothing, orNull, strict, Text, Version } from '../inputs';
 
 const Sold = Type.Object(
@@ -51,6 +51,28 @@ export const changeAgreements = command('rounds.change-many', {
 	size: 400_000,
 	input: Type.Object({ changes: Type.Array(SoldNow, { minItems: 1, maxItems: 1000 }) }, strict),
 	output: Type.Object({ undo: Type.Array(SoldNow) }, strict)
+});
+
+/** Agreements are offered for another year, each as a quote on a job of its own; one that is accepted becomes an agreement by itself. All of them or none. */
+export const offerRenewals = command('rounds.offer-renewals', {
+	right: 'quotes.issue',
+	size: 200_000,
+	input: Type.Object(
+		{
+			...renewAgreements.input.properties,
+			/** They go out by mail at once, to who gets the customer's quotes; else they are only issued. */
+			send: Type.Boolean()
+		},
+		strict
+	),
+	output: Type.Object({ offered: Type.Integer(), sent: Type.Integer() }, strict)
+});
+/** An offer that was accepted becomes an agreement. */
+export const takeRenewal = command('rounds.take-renewal', {
+	right: 'system',
+	inner: true,
+	input: Type.Object({ offerId: Id }, strict),
+	output: Nothing
 });
 
 /** Takes agreements back that were sold by mistake: only those of which nothing is planned, done or charged. Sites and customers stay. */

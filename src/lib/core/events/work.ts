@@ -60,6 +60,8 @@ export const WORK = {
 	'rounds.sell-many': (p: { service: string; count: number; year: number }) =>
 		`${p.service}: sold to ${p.count} site${p.count === 1 ? '' : 's'} for ${p.year}`,
 	'rounds.renew': (p: { service: string; count: number; year: number }) => `${p.service}: ${p.count} agreements renewed for ${p.year}`,
+	'rounds.offer-renewals': (p: { service: string; count: number; year: number }) =>
+		`${p.service}: ${p.count} agreement${p.count === 1 ? '' : 's'} offered for ${p.year}`,
 	'rounds.set-order': (p: { sites: number }) => `Order of ${p.sites} sites on their round set`,
 	'rounds.move-visits': (p: { count: number }) => `${p.count} visit${p.count === 1 ? '' : 's'} of rounds changed`,
 	'rounds.instalment': (p: { agreementId: string; number: number; n: number; of: number }) =>

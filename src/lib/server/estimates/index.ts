@@ -3,6 +3,7 @@ export {
 	addLine,
 	changeLine,
 	itemLines,
+	laborLine,
 	moveLine,
 	pricerOf,
 	putAssembly,

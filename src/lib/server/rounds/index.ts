@@ -24,6 +24,7 @@ export {
 	visitsOfNobody,
 	visitsOfService
 } from './queries';
+export { offerRenewals, offersOf, takeRenewal, takeRenewals } from './offer';
 export { breakEvenOn, renewal, renewAgreements, standOf } from './renew';
 export { addAgreement, saveSeasonService, setSeasonServiceAside } from './services';
 export { arriveVisit, doVisit, moveVisit, skipVisit } from './visits';

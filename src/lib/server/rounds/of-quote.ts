@@ -1,6 +1,7 @@
 import { and, asc, desc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
 import { say } from '../../contract/refusals/rounds';
 import * as contract from '../../contract/rounds/of-quote';
+import type { Input } from '../../contract';
 import { grouped } from '../../core/lists';
 import { cents } from '../../core/money';
 import type { TaxedPart } from '../../core/rounds';
@@ -30,7 +31,10 @@ function linesOf(ctx: Context, jobId: string, scopes: readonly string[]): { ids:
 	return { ids: lines.map((l) => l.id), parts: parts.filter((p) => p.amount > 0) };
 }
 
-export const takeQuote = serve(contract.takeQuote, (ctx, i) => {
+export const takeQuote = serve(contract.takeQuote, takeScopes);
+
+/** Scopes of a won job become an agreement on it. @throws Refusal at the field that stands against it */
+export function takeScopes(ctx: Context, i: Input<'rounds.take-quote'>): { agreementId: string } {
 	const job = ctx.get(jobs, i.jobId, 'This job');
 	if (job.number === null) throw new Refusal(say('job-not-won-yet'), 'jobId');
 	if (job.siteId === null) throw new Refusal(say('job-has-no-site'), 'jobId');
@@ -56,7 +60,7 @@ export const takeQuote = serve(contract.takeQuote, (ctx, i) => {
 		...(['plan', 'invoices', 'track'] as const)
 	);
 	return { agreementId: agreement.id };
-});
+}
 
 /** What was taken from a contract is billed by it again. @returns whether there was any */
 export function backToContract(ctx: Context, agreementId: string): boolean {

@@ -31,7 +31,12 @@ type Agreement = typeof agreements.$inferSelect;
 type Wish = Omit<Input<'rounds.renew'>, 'agreementIds'>;
 
 /** What an agreement would be sold for in another year, and its break-even then; null: there is no rate sheet. @throws Refusal at the field that is wrong */
-function priceIn(db: Orm, a: Agreement, service: typeof seasonServices.$inferSelect, i: Wish): { price: Cents; breakEven: Cents | null } {
+export function priceIn(
+	db: Orm,
+	a: Agreement,
+	service: typeof seasonServices.$inferSelect,
+	i: Wish
+): { price: Cents; breakEven: Cents | null } {
 	if (i.way === 'margin' && i.by >= 10_000) throw new Refusal(say('margin-under-100'), 'by');
 	const rate = breakEvenOn(db, seasonOf(service, i.year).from);
 	if (i.way === 'margin' && rate === null) throw new Refusal(say('no-rate-sheet-for-break-even'), 'way');

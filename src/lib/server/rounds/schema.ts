@@ -110,6 +110,30 @@ export const agreements = sqliteTable(
 	]
 );
 
+/** An agreement that is offered for another year as a quote, on a job of its own; accepted, it becomes one by itself. */
+export const seasonOffers = sqliteTable(
+	'season_offers',
+	{
+		id: id(),
+		/** What is offered once more. */
+		agreementId: ref('agreement_id')
+			.notNull()
+			.references(() => agreements.id),
+		year: integer('year').notNull(),
+		/** The job that the quote is on. */
+		jobId: ref('job_id')
+			.notNull()
+			.references(() => jobs.id),
+		price: cents('price').notNull(),
+		/** The agreement that came of it. */
+		madeId: ref('made_id').references(() => agreements.id),
+		/** Why it could not become one although it was accepted; '' when it could, or was not. */
+		trouble: words('trouble'),
+		at: instant('at').notNull()
+	},
+	(t) => [uniqueIndex('season_offers_job').on(t.jobId), index('season_offers_agreement').on(t.agreementId, t.year)]
+);
+
 /** One planning of a round onto the board: what Undo takes back whole. */
 export const roundPlans = sqliteTable(
 	'round_plans',

@@ -32,6 +32,7 @@ export const tableOf = (subject: string): string | null => {
  */
 export const UNDER_A_JOB: Readonly<Record<string, string>> = {
 	agreements: under('jobs', 'job_id'),
+	season_offers: under('jobs', 'job_id'),
 	visits: under('agreements', 'agreement_id'),
 	visit_pictures: under('visits', 'visit_id'),
 	estimates: under('jobs', 'job_id'),

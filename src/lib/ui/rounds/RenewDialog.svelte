@@ -2,22 +2,29 @@
 	import { untrack } from 'svelte';
 	import { ask } from '$lib/client/ask';
 	import { command } from '$lib/client/command';
-	import type { Answer } from '$lib/contract';
+	import type { Answer, Input } from '$lib/contract';
 	import { formatCents, parseQuantity } from '$lib/core/money';
 	import { Refusal } from '$lib/core/refusal';
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
 	import { readAt, wholeTyped } from '../forms/typed';
+	import { inTurns } from '../lists';
 	/** Agreements once more for another year: what each would be sold for, against its break-even, before any of it is. */
 	interface Props {
 		ids: string[];
 		year: number;
-		ondone: (count: number) => void;
+		/** Quotes may be issued. */
+		mayQuote: boolean;
+		/** What was done, in words. */
+		ondone: (words: string) => void;
 		onclose: () => void;
 	}
-	let { ids, year, ondone, onclose }: Props = $props();
+	let { ids, year, mayQuote, ondone, onclose }: Props = $props();
 	let open = $state(true);
-	let t = $state(untrack(() => ({ year: String(year), way: 'percent' as 'percent' | 'margin', by: '3' })));
+	let t = $state(
+		untrack(() => ({ year: String(year), way: 'percent' as 'percent' | 'margin', by: '3', how: 'once' as 'once' | 'send' | 'issue' }))
+	);
+	let busy = $state(false);
 	let shown = $state<Answer<'rounds.check-renewal'> | null>(null);
 	let wrong = $state({ message: '', field: '' });
 	const at = (field: string) => (wrong.field === field ? wrong.message : '');
@@ -50,9 +57,31 @@
 	async function save() {
 		const wish = typed();
 		if (!wish) return;
+		busy = true;
+		const done = await (t.how === 'once' ? renew(wish) : offer({ ...wish, send: t.how === 'send' }));
+		busy = false;
+		if (done !== null) ondone(done);
+	}
+	const many = (n: number) => `${n} agreement${n === 1 ? '' : 's'}`;
+	async function renew(wish: Input<'rounds.renew'>) {
 		const r = await command('rounds.renew', wish);
-		if (!r.ok) return void (wrong = { message: r.message, field: r.field ?? '' });
-		ondone(r.result.agreementIds.length);
+		if (r.ok) return `${many(r.result.agreementIds.length)} renewed.`;
+		wrong = { message: r.message, field: r.field ?? '' };
+		return null;
+	}
+	/** Some at a time: each is an estimate and a quote of its own. */
+	async function offer(wish: Input<'rounds.offer-renewals'>) {
+		let [offered, sent] = [0, 0];
+		for (const agreementIds of inTurns(wish.agreementIds, 50)) {
+			const r = await command('rounds.offer-renewals', { ...wish, agreementIds });
+			if (!r.ok) {
+				wrong = { message: r.message, field: r.field ?? '' };
+				return offered === 0 ? null : `${many(offered)} offered, then: ${r.message}`;
+			}
+			offered += r.result.offered;
+			sent += r.result.sent;
+		}
+		return `${many(offered)} offered as quotes, ${sent} of them sent.`;
 	}
 	const sum = (of: 'was' | 'becomes') => shown?.rows.reduce((n, r) => n + r[of], 0) ?? 0;
 </script>
@@ -60,7 +89,8 @@
 <Dialog
 	bind:open={() => open, (v) => (v ? (open = true) : onclose())}
 	title="Renew {ids.length} agreement{ids.length === 1 ? '' : 's'}"
-	save="Renew them"
+	save={t.how === 'once' ? 'Renew them' : 'Offer them'}
+	{busy}
 	onsave={save}
 	problem={['year', 'by'].includes(wrong.field) ? '' : wrong.message}
 >
@@ -75,6 +105,13 @@
 		>
 		<Field label="Percent" problem={at('by')}><input class="input" name="renew-by" inputmode="decimal" bind:value={t.by} /></Field>
 	</div>
+	{#if mayQuote}<Field label="How"
+			><select class="select" name="renew-how" bind:value={t.how}
+				><option value="once">at once: they are sold</option><option value="send">as quotes, sent to the customers</option><option
+					value="issue">as quotes, only issued</option
+				></select
+			></Field
+		>{/if}
 	{#if shown}
 		<p role="status">
 			{formatCents(sum('was'))} becomes <strong class="figure">{formatCents(sum('becomes'))}</strong>.

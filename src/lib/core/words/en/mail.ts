@@ -67,6 +67,8 @@ export const mail = {
 		subject: `${p.what}: ${p.day}`,
 		text: `Hello ${p.customer},\n\na reminder: ${p.what} is due on ${p.day}${p.address ? `, at ${p.address}` : ''}. If another day suits you better, call us: ${p.phone}.\n\nWhen we come, and how to stop these messages:\n\n{link}\n\n${p.company}`
 	}),
+	/** What a season comes to, on its quote. */
+	season: (p: { visits: number; from: string; to: string }) => `${p.visits} visit${p.visits === 1 ? '' : 's'} from ${p.from} to ${p.to}.`,
 	onOurWay: (p: { who: string; from: string; to: string; phone: string; company: string }) => ({
 		subject: 'We are on our way',
 		text: `${p.who} is on the way to you and arrives between ${p.from} and ${p.to}. ${p.company}, ${p.phone}`

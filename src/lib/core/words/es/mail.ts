@@ -66,6 +66,7 @@ export const mail: MailWords = {
 		subject: `${p.what}: ${p.day}`,
 		text: `Hola, ${p.customer}:\n\nle recordamos: ${p.what} está previsto para el ${p.day}${p.address ? `, en ${p.address}` : ''}. Si le conviene otro día, llámenos: ${p.phone}.\n\nCuándo vamos, y cómo dejar de recibir estos avisos:\n\n{link}\n\n${p.company}`
 	}),
+	season: (p) => `${p.visits} visita${p.visits === 1 ? '' : 's'} del ${p.from} al ${p.to}.`,
 	onOurWay: (p) => ({
 		subject: 'Vamos en camino',
 		text: `${p.who} va en camino y llega entre las ${p.from} y las ${p.to}. ${p.company}, ${p.phone}`

@@ -2,7 +2,7 @@ import { shown } from '$lib/server/shown';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
 import { staff } from '$lib/server/company';
-import { agreementList, cadencesOf, plansOf, roundCrews, roundsStart, serviceList, sitesToSell } from '$lib/server/rounds';
+import { agreementList, cadencesOf, offersOf, plansOf, roundCrews, roundsStart, serviceList, sitesToSell } from '$lib/server/rounds';
 import { viewerIn } from '$lib/server/viewer';
 import type { PageServerLoad } from './$types';
 
@@ -16,6 +16,7 @@ export const load = shown((({ url, locals }) => {
 		agreements: service ? agreementList(app(), service.id, viewerIn(locals)) : [],
 		cadences: service ? cadencesOf(app(), service.id) : [],
 		plans: service ? plansOf(app(), service.id) : [],
+		offers: service ? offersOf(app(), service.id) : [],
 		crews: roundCrews(app()),
 		branches: staff(app()).branches,
 		start: roundsStart(app()),
@@ -23,9 +24,10 @@ export const load = shown((({ url, locals }) => {
 		mayChange,
 		/** Who can be in charge of an agreement. */
 		people: mayChange ? staff(app()).people.flatMap((p) => (p.active ? [{ id: p.id, name: p.name }] : [])) : [],
+		mayQuote: locals.signed !== null && may(locals.signed.actor, 'quotes.issue'),
 		mayBill: locals.signed !== null && may(locals.signed.actor, 'invoices.change'),
 		mayPlan: locals.signed !== null && may(locals.signed.actor, 'plan.change'),
 		maySites: locals.signed !== null && may(locals.signed.actor, 'customers.change'),
-		live: ['plan']
+		live: ['plan', 'track']
 	};
 }) satisfies PageServerLoad);

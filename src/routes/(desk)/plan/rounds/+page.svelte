@@ -341,6 +341,19 @@
 				{/snippet}
 			</DataTable>
 		</div>
+		{#if data.offers.length}<section class="sheet mt-4 p-4" aria-label="On offer">
+				<h2>On offer</h2>
+				<ul>
+					{#each data.offers.slice(0, 60) as o (o.id)}<li class="flex flex-wrap gap-x-3 py-1">
+							<Go right="jobs.see" class="link" href="/jobs/{o.jobId}">{o.address}</Go><span class="figure">{o.year}</span>
+							{#if o.madeId}<Mark kind="done" label="accepted, an agreement" />{:else if o.trouble}<Mark
+									kind="need"
+									label="accepted, and not an agreement: {o.trouble}"
+								/>{:else}<span class="quiet">{o.stage}</span>{/if}
+						</li>{/each}
+				</ul>
+				{#if data.offers.length > 60}<p class="quiet">and {data.offers.length - 60} more</p>{/if}
+			</section>{/if}
 		{#if data.plans.length}<section class="sheet mt-4 p-4" aria-label="What was planned">
 				<h2>What was planned</h2>
 				<ul>
@@ -407,6 +420,7 @@
 {#if editing === 'renew' && chosen.length}<RenewDialog
 		ids={chosen.map((a) => a.id)}
 		year={Number(chosen[0]?.from.slice(0, 4)) + 1}
-		ondone={(n) => ([editing, picked, said] = [null, [], `${n} agreement${n === 1 ? '' : 's'} renewed.`])}
+		mayQuote={data.mayQuote}
+		ondone={(words) => ([editing, picked, said] = [null, [], words])}
 		onclose={() => (editing = null)}
 	/>{/if}
