@@ -144,6 +144,43 @@ describe('sites of a season', () => {
 	});
 });
 
+describe('agreements for another year', () => {
+	it('are offered as quotes, and stand on offer until they are answered', async () => {
+		await open(page, ROUNDS());
+		await press(page, 'All 4');
+		await press(page, 'Renew …');
+		await page.waitForSelector('dialog[open] [name=renew-how]');
+		await page.select('[name=renew-how]', 'issue');
+		await reads(page, 'becomes');
+		expect(await seriousOn(page)).toEqual([]);
+		// Below what the company lets go out without somebody's word it is refused, and nothing is offered.
+		await press(page, 'Offer them', 'dialog[open]');
+		await page.waitForSelector('dialog[open] [role=alert]');
+		expect(db.value('select count(*) from season_offers')).toBe(0);
+		await page.select('[name=renew-way]', 'margin');
+		await fill(page, '[name=renew-by]', '40');
+		await reads(page, 'None is below break-even.');
+		await press(page, 'Offer them', 'dialog[open]');
+		await reads(page, '4 agreements offered as quotes, 0 of them sent.');
+		const offers = db.all<{ price: number; net: number }>(
+			'select o.price, r.net from season_offers o join quotes q on q.job_id = o.job_id join revisions r on r.quote_id = q.id'
+		);
+		expect(offers).toHaveLength(4);
+		for (const o of offers) expect(o.net).toBe(o.price);
+		await reads(page, 'On offer');
+		expect(await page.$$eval('[aria-label="On offer"] li', (all) => all.map((li) => (li as HTMLElement).innerText.split('\n')[0]))).toEqual(
+			[1, 2, 3, 4].map((n) => expect.stringContaining(`${n} Mill Lane`))
+		);
+		// Once more for the same year is refused, and nothing is offered twice.
+		await press(page, 'All 4');
+		await press(page, 'Renew …');
+		await page.select('[name=renew-how]', 'issue');
+		await press(page, 'Offer them', 'dialog[open]');
+		await reads(page, 'has been offered 2028 already');
+		expect(db.value('select count(*) from season_offers')).toBe(4);
+	});
+});
+
 describe('what else is planned', () => {
 	it('a day is moved in a draft, and the plan stays as it is', async () => {
 		await run(page, 'plan.begin-draft', { name: 'If it rains' });

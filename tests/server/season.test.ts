@@ -6,7 +6,7 @@ import { guessAgreements, pointsAsTable, readAgreements, readCsv } from '$lib/co
 import { randomUUID } from 'node:crypto';
 import type { App } from '$lib/server/app';
 import { keepPicture, notesOf } from '$lib/server/field';
-import { agreementList, isVisitPicture, roundsFile, stopsOf, visitsOfService } from '$lib/server/rounds';
+import { agreementList, isVisitPicture, roundsFile, serviceList, stopsOf, visitsOfService } from '$lib/server/rounds';
 import { comingToCustomer } from '$lib/server/screens';
 import { QUERIES } from '$lib/server/screens/asked';
 import { decisions } from '$lib/server/screens/today';
@@ -212,6 +212,35 @@ describe('renewed for another season', () => {
 		const made = app.db.sqlite.prepare("select price, visits, hours from agreements where from_day = '2028-04-01' order by number").all();
 		expect(made[1]).toEqual({ price: Math.round(shown.rows[0]!.breakEven / 0.6), visits: 14, hours: 630_000 });
 		expect(count(app, 'select count(*) from jobs where contract_net = ?', Math.round(shown.rows[0]!.breakEven / 0.6))).toBe(2);
+	});
+	it('with the material of each visit counted, which only those see who see costs', () => {
+		const [a] = sold(1).map((x) => x.agreementId);
+		const breakEven = () =>
+			asked<{ rows: { breakEven: number }[] }>('rounds.check-renewal', { agreementIds: [a!], year: 2028, way: 'percent', by: 0 }).rows[0]!
+				.breakEven;
+		const before = breakEven();
+		const save = (more: object) =>
+			yard.call('petra', 'rounds.save-service', {
+				...{
+					serviceId,
+					name: 'Gutter care',
+					wording: '',
+					from: '04-01',
+					to: '10-31',
+					visits: 15,
+					hours: 300_000,
+					price: 300_000,
+					setUp: 20
+				},
+				...{ cadence: { by: 'weeks', every: 2 } },
+				...more
+			});
+		save({ materials: 1850 });
+		expect(breakEven() - before).toBe(14 * 1850);
+		// Saved by somebody who does not see it, it stays.
+		save({ setUp: 25 });
+		expect(breakEven() - before).toBe(14 * 1850);
+		expect([serviceList(app, OWNER)[0]!.materials, serviceList(app, viewer('crew'))[0]!.materials]).toEqual([1850, null]);
 	});
 });
 

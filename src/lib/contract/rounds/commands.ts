@@ -46,6 +46,8 @@ export const saveSeasonService = command('rounds.save-service', {
 			visits: Visits,
 			hours: Hours,
 			price: Price,
+			/** Material of a visit, cents, for its break-even; not named: it stays. */
+			materials: Type.Optional(Price),
 			/** Travel and set-up of each visit, minutes. */
 			setUp: Type.Integer({ minimum: 0, maximum: 600 }),
 			...Visited,

@@ -11,7 +11,8 @@ import { customers, jobs, sites } from '../sales/schema';
 /** Visits that a crew has, or nobody yet. */
 export const hasIt = (crewId: string | null) => (crewId === null ? isNull(visits.crewId) : eq(visits.crewId, crewId));
 
-export const serviceList = (app: App) =>
+/** The season services; material of a visit for those who see costs. */
+export const serviceList = (app: App, viewer?: Viewer) =>
 	app.db.orm
 		.select({
 			...{
@@ -22,6 +23,7 @@ export const serviceList = (app: App) =>
 				to: seasonServices.to
 			},
 			...{ visits: seasonServices.visits, hours: seasonServices.hours, price: seasonServices.price, setUp: seasonServices.setUp },
+			materials: viewer?.may('costs.see') ? seasonServices.materials : sql<null>`null`,
 			...{ crewSize: seasonServices.crewSize, step: seasonServices.step, unit: seasonServices.unit, skills: seasonServices.skills },
 			...{ cadence: seasonServices.cadence, archived: seasonServices.archived, version: seasonServices.version },
 			agreements: sql<number>`(select count(*) from agreements a where a.service_id = season_services.id and a.state = 'open')`

@@ -23,9 +23,9 @@ export function breakEvenOn(db: Orm, day: Day): UnitPrice | null {
 	return rate === null ? null : unitPrice(laborRate(rate.sheet).breakEven);
 }
 
-/** What of an agreement's labor costs to break even, against its price. */
-export const standOf = (a: { price: number; visits: number; hours: number }, rate: UnitPrice) =>
-	againstBreakEven({ price: cents(a.price), visits: a.visits, hours: a.hours, rate });
+/** What an agreement's labor and material cost to break even, against its price. */
+export const standOf = (a: { price: number; visits: number; hours: number }, service: { materials: number }, rate: UnitPrice) =>
+	againstBreakEven({ price: cents(a.price), visits: a.visits, hours: a.hours, rate, materials: cents(service.materials) });
 
 type Agreement = typeof agreements.$inferSelect;
 type Wish = Omit<Input<'rounds.renew'>, 'agreementIds'>;
@@ -40,7 +40,8 @@ export function priceIn(
 	if (i.way === 'margin' && i.by >= 10_000) throw new Refusal(say('margin-under-100'), 'by');
 	const rate = breakEvenOn(db, seasonOf(service, i.year).from);
 	if (i.way === 'margin' && rate === null) throw new Refusal(say('no-rate-sheet-for-break-even'), 'way');
-	const breakEven = rate === null ? null : cents(Math.round((a.hours * rate) / 1_000_000));
+	const whole = rate === null ? null : (a.hours * rate) / 1_000_000 + service.materials * a.visits;
+	const breakEven = whole === null ? null : cents(Math.round(whole));
 	return { price: renewedPrice({ price: cents(a.price), breakEven: breakEven ?? cents(0) }, i.way, i.by), breakEven };
 }
 

@@ -20,6 +20,8 @@ export const seasonServices = sqliteTable(
 		/** Of a whole season, ten-thousandths of an hour. */
 		hours: integer('hours').notNull(),
 		price: cents('price').notNull(),
+		/** What a visit uses up of material, cents: counted in its break-even. */
+		materials: integer('materials').notNull().default(0),
 		/** Travel and set-up of each visit, minutes. */
 		setUp: integer('set_up_minutes').notNull().default(0),
 		/** How many go to a visit; null: as many as the crew has. */

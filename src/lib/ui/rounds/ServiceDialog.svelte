@@ -20,6 +20,8 @@
 		visits: number;
 		hours: number;
 		price: number;
+		/** Cents of a visit; null for who sees no costs. */
+		materials: number | null;
 		setUp: number;
 		crewSize: number | null;
 		step: number;
@@ -28,7 +30,7 @@
 		cadence: Cadence;
 		version: number;
 	}
-	let { service, onclose }: { service: Service | null; onclose: () => void } = $props();
+	let { service, seesCosts, onclose }: { service: Service | null; seesCosts: boolean; onclose: () => void } = $props();
 	let open = $state(true);
 	/** The season's days are typed as days of any year. */
 	const asDay = (md: string) => `2028-${md}`;
@@ -41,6 +43,7 @@
 			visits: String(service?.visits ?? ''),
 			hours: service ? toTyped(service.hours, 4) : '',
 			price: service ? toTyped(service.price, 2) : '',
+			materials: typeof service?.materials === 'number' ? toTyped(service.materials, 2) : '',
 			setUp: String(service?.setUp ?? 0),
 			crewSize: String(service?.crewSize ?? ''),
 			step: String(service?.step ?? 5),
@@ -67,6 +70,7 @@
 				visits: wholeTyped(t.visits),
 				hours: readAt('hours', () => parseQuantity(t.hours)),
 				price: readAt('price', () => parseCents(t.price)),
+				...(seesCosts ? { materials: t.materials.trim() === '' ? 0 : readAt('materials', () => parseCents(t.materials)) } : {}),
 				setUp: wholeTyped(t.setUp),
 				...visitedTyped(t),
 				...{ unit: t.unit.trim() || 'visit', skills: t.skills },
@@ -80,7 +84,7 @@
 			[problem, field] = [e.message, e.field ?? ''];
 		}
 	}
-	const FIELDS = ['name', 'visits', 'hours', 'price', 'setUp', 'crewSize', 'step'];
+	const FIELDS = ['name', 'visits', 'hours', 'price', 'materials', 'setUp', 'crewSize', 'step'];
 </script>
 
 <Dialog
@@ -106,6 +110,9 @@
 		<Field label="Labor hours" problem={at('hours')}><input class="input" name="hours" inputmode="decimal" bind:value={t.hours} /></Field>
 		<Field label="Price" problem={at('price')}><input class="input" name="price" inputmode="decimal" bind:value={t.price} /></Field>
 	</div>
+	{#if seesCosts}<Field label="Material of a visit" hint="what it costs us: counted in the break-even" problem={at('materials')}
+			><input class="input" name="materials" inputmode="decimal" bind:value={t.materials} /></Field
+		>{/if}
 	<VisitFields bind:t {at} />
 	<div class="grid grid-cols-2 gap-3">
 		<Field label="Counted as" hint="on bills: “visit 3 of 14”"><input class="input" name="unit" maxlength="30" bind:value={t.unit} /></Field

@@ -43,7 +43,7 @@ const SHOWN = 60;
 
 export const roundPreviewed = answerTo(contract.previewRound, (app, chosen, who) => {
 	const viewer = Viewer.of(who);
-	const { rows, crewSize, ways, fullDays, lacks } = proposeRound(app.db.orm, chosen, todayOf(app));
+	const { service, rows, crewSize, ways, fullDays, lacks } = proposeRound(app.db.orm, chosen, todayOf(app));
 	const days = daysOfPlan(rows);
 	const seesPrices = viewer.may('invoices.see') || viewer.may('estimates.see');
 	const rate = viewer.may('costs.see') ? breakEvenOn(app.db.orm, todayOf(app)) : null;
@@ -57,7 +57,7 @@ export const roundPreviewed = answerTo(contract.previewRound, (app, chosen, who)
 			shut: r.shut,
 			movedDays: r.visits.filter((v) => v.day !== v.occursOn).length,
 			perVisit: seesPrices ? Math.round(r.agreement.price / r.agreement.visits) : null,
-			lost: rate === null ? null : standOf(r.agreement, rate).below
+			lost: rate === null ? null : standOf(r.agreement, service, rate).below
 		})),
 		days: days.slice(0, SHOWN).map(({ day, sites, minutes }) => ({ day, sites, minutes })),
 		more: Math.max(0, days.length - SHOWN),

@@ -7,7 +7,7 @@ import { viewerIn } from '$lib/server/viewer';
 import type { PageServerLoad } from './$types';
 
 export const load = shown((({ url, locals }) => {
-	const services = serviceList(app());
+	const services = serviceList(app(), viewerIn(locals));
 	const service = services.find((s) => s.id === url.searchParams.get('service')) ?? services[0] ?? null;
 	const mayChange = locals.signed !== null && may(locals.signed.actor, 'jobs.change');
 	return {
@@ -24,6 +24,7 @@ export const load = shown((({ url, locals }) => {
 		mayChange,
 		/** Who can be in charge of an agreement. */
 		people: mayChange ? staff(app()).people.flatMap((p) => (p.active ? [{ id: p.id, name: p.name }] : [])) : [],
+		seesCosts: viewerIn(locals).may('costs.see'),
 		mayQuote: locals.signed !== null && may(locals.signed.actor, 'quotes.issue'),
 		mayBill: locals.signed !== null && may(locals.signed.actor, 'invoices.change'),
 		mayPlan: locals.signed !== null && may(locals.signed.actor, 'plan.change'),

@@ -376,7 +376,7 @@
 	{/if}
 </Page>
 {#if editing === 'service' || editing === 'new service'}
-	<ServiceDialog service={editing === 'service' ? data.service : null} onclose={() => (editing = null)} />
+	<ServiceDialog service={editing === 'service' ? data.service : null} seesCosts={data.seesCosts} onclose={() => (editing = null)} />
 {/if}
 {#if data.service && editing === 'agreement'}
 	<AgreementDialog service={data.service} sites={data.sites} today={data.today} agreement={null} onclose={() => (editing = null)} />

@@ -1,0 +1,1 @@
+ALTER TABLE `season_services` ADD `materials` integer DEFAULT 0 NOT NULL;
