@@ -167,7 +167,8 @@ describe('agreements for another year', () => {
 		);
 		expect(offers).toHaveLength(4);
 		for (const o of offers) expect(o.net).toBe(o.price);
-		await reads(page, 'On offer');
+		await reads(page, 'On offer for 2028');
+		await page.click('details summary h2');
 		expect(await page.$$eval('[aria-label="On offer"] li', (all) => all.map((li) => (li as HTMLElement).innerText.split('\n')[0]))).toEqual(
 			[1, 2, 3, 4].map((n) => expect.stringContaining(`${n} Mill Lane`))
 		);

@@ -19,6 +19,7 @@
 	import AgreementDialog from '$lib/ui/rounds/AgreementDialog.svelte';
 	import AgreementsImport from '$lib/ui/rounds/AgreementsImport.svelte';
 	import CadenceDialog from '$lib/ui/rounds/CadenceDialog.svelte';
+	import OnOffer from '$lib/ui/rounds/OnOffer.svelte';
 	import PlanPanel from '$lib/ui/rounds/PlanPanel.svelte';
 	import RenewDialog from '$lib/ui/rounds/RenewDialog.svelte';
 	import ServiceDialog from '$lib/ui/rounds/ServiceDialog.svelte';
@@ -341,19 +342,7 @@
 				{/snippet}
 			</DataTable>
 		</div>
-		{#if data.offers.length}<section class="sheet mt-4 p-4" aria-label="On offer">
-				<h2>On offer</h2>
-				<ul>
-					{#each data.offers.slice(0, 60) as o (o.id)}<li class="flex flex-wrap gap-x-3 py-1">
-							<Go right="jobs.see" class="link" href="/jobs/{o.jobId}">{o.address}</Go><span class="figure">{o.year}</span>
-							{#if o.madeId}<Mark kind="done" label="accepted, an agreement" />{:else if o.trouble}<Mark
-									kind="need"
-									label="accepted, and not an agreement: {o.trouble}"
-								/>{:else}<span class="quiet">{o.stage}</span>{/if}
-						</li>{/each}
-				</ul>
-				{#if data.offers.length > 60}<p class="quiet">and {data.offers.length - 60} more</p>{/if}
-			</section>{/if}
+		<OnOffer offers={data.offers} />
 		{#if data.plans.length}<section class="sheet mt-4 p-4" aria-label="What was planned">
 				<h2>What was planned</h2>
 				<ul>
