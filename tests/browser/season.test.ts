@@ -144,6 +144,36 @@ describe('sites of a season', () => {
 	});
 });
 
+describe('hours in which one gets in', () => {
+	it('are typed on the agreement, and stand on the day of its round beside when the crew is there', async () => {
+		await open(page, ROUNDS());
+		await press(page, 'Change 1 Mill Lane');
+		await page.waitForSelector('dialog[open] [name=openFrom]');
+		const time = (name: string, value: string) =>
+			page.$eval(
+				`dialog[open] [name=${name}]`,
+				(e, v) => {
+					(e as HTMLInputElement).value = v;
+					e.dispatchEvent(new Event('input', { bubbles: true }));
+				},
+				value
+			);
+		await time('openFrom', '13:00');
+		await time('openTo', '12:00');
+		await press(page, 'Save', 'dialog[open]');
+		await reads(page, 'It shuts before it opens.');
+		await time('openTo', '15:00');
+		await save(page);
+		const id = db.value<string>("select a.id from agreements a join sites s on s.id = a.site_id where s.address = '1 Mill Lane'");
+		expect(db.row('select open_from f, open_to t from agreements where id = ?', id)).toEqual({ f: 780, t: 900 });
+		const day = db.value<string>('select min(day) from visits where agreement_id = ?', id);
+		await open(page, `${base}/plan/day?day=${day}`);
+		await reads(page, 'gets in 13:00–15:00');
+		await reads(page, 'about 13:00');
+		expect(await seriousOn(page)).toEqual([]);
+	});
+});
+
 describe('agreements for another year', () => {
 	it('are offered as quotes, and stand on offer until they are answered', async () => {
 		await open(page, ROUNDS());

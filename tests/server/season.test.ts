@@ -7,7 +7,7 @@ import { randomUUID } from 'node:crypto';
 import type { App } from '$lib/server/app';
 import { keepPicture, notesOf } from '$lib/server/field';
 import { agreementList, isVisitPicture, roundsFile, serviceList, stopsOf, visitsOfService } from '$lib/server/rounds';
-import { comingToCustomer } from '$lib/server/screens';
+import { comingToCustomer, planSheets } from '$lib/server/screens';
 import { QUERIES } from '$lib/server/screens/asked';
 import { decisions } from '$lib/server/screens/today';
 import { ask } from '$lib/server/queries';
@@ -241,6 +241,53 @@ describe('renewed for another season', () => {
 		save({ setUp: 25 });
 		expect(breakEven() - before).toBe(14 * 1850);
 		expect([serviceList(app, OWNER)[0]!.materials, serviceList(app, viewer('crew'))[0]!.materials]).toEqual([1850, null]);
+	});
+});
+
+describe('hours in which one gets in', () => {
+	it('stand with the stop, on the sheet and in the list; are put right, and go with a renewal', () => {
+		const [a] = sold(1, { openFrom: 480, openTo: 720 });
+		plan([a!.agreementId]);
+		const stop = () => stopsOf(app, 'gutter', visitsOf(a!.agreementId)[0]!.day)[0]!;
+		expect([stop().openFrom, stop().openTo]).toEqual([480, 720]);
+		const sheet = planSheets(app, '2027-04-12', 2, 'gutter').stops.flatMap((s) => s.at);
+		expect(sheet[0]).toBe('1 Harbor Row (8:00–12:00)');
+		const change = (more: object) =>
+			yard.call('petra', 'rounds.change-agreement', {
+				...{ agreementId: a!.agreementId, visits: 14, hours: 630_000, price: 300_000, note: '' },
+				...more
+			});
+		expect(refused(() => change({ openFrom: 720, openTo: 600 }))).toEqual(['openTo', 'It shuts before it opens.']);
+		expect(refused(() => change({ openFrom: 600, openTo: null }))[0]).toBe('openTo');
+		change({ openFrom: 600, openTo: 660 });
+		// What is not named stays.
+		change({ note: 'Ring first' });
+		expect([stop().openFrom, stop().openTo]).toEqual([600, 660]);
+		yard.call('petra', 'rounds.renew', { agreementIds: [a!.agreementId], year: 2028, way: 'percent', by: 0 });
+		expect(agreementList(app, serviceId, OWNER).map((x) => [x.openFrom, x.openTo])).toEqual([
+			[600, 660],
+			[600, 660]
+		]);
+		change({ openFrom: null, openTo: null });
+		expect(stop().openFrom).toBeNull();
+	});
+	it('are refused where they are no hours, of one and of many', () => {
+		expect(refused(() => sold(1, { openFrom: 480 }))[0]).toBe('openTo');
+		const row = {
+			siteId: null,
+			customer: 'Care',
+			address: '9 Quay',
+			district: '',
+			lat: null,
+			lng: null,
+			visits: 14,
+			hours: 1,
+			price: 1,
+			note: ''
+		};
+		const many = { serviceId, year: 2027, billing: 'visit' as const, rows: [{ ...row, openFrom: 480, openTo: 400 }] };
+		expect(refused(() => yard.call('petra', 'rounds.sell-many', many))[0]).toBe('openTo');
+		expect(count(app, 'select count(*) from agreements')).toBe(0);
 	});
 });
 

@@ -28,6 +28,9 @@ const Visited = {
 export const OnDays = Type.Optional(
 	orNull(Type.Array(Type.Integer({ minimum: 1, maximum: 7 }), { minItems: 1, maxItems: 7, uniqueItems: true }))
 );
+/** The hours in which one gets in, minutes from midnight; not named: as it was. */
+const OpenAt = Type.Optional(orNull(Type.Integer({ minimum: 0, maximum: 1440 })));
+export const GetsIn = { openFrom: OpenAt, openTo: OpenAt };
 /** Ten-thousandths of an hour. */
 export const Hours = Type.Integer({ minimum: 0, maximum: 1e10 });
 /** Cents. */
@@ -100,6 +103,7 @@ export const addAgreement = command('rounds.add-agreement', {
 			price: Price,
 			billing: Billing,
 			onDays: OnDays,
+			...GetsIn,
 			note: Text(2000)
 		},
 		strict
@@ -111,7 +115,17 @@ export const addAgreement = command('rounds.add-agreement', {
 export const changeAgreement = command('rounds.change-agreement', {
 	right: 'jobs.change',
 	input: Type.Object(
-		{ agreementId: Id, visits: Visits, hours: Hours, price: Price, billing: Billing, onDays: OnDays, note: Text(2000), version: Version },
+		{
+			agreementId: Id,
+			visits: Visits,
+			hours: Hours,
+			price: Price,
+			billing: Billing,
+			onDays: OnDays,
+			...GetsIn,
+			note: Text(2000),
+			version: Version
+		},
 		strict
 	),
 	output: Nothing

@@ -1,7 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import { BILLINGS } from '../../core/rounds';
 import { command } from '../define';
-import { Hours, OnDays, Price, renewAgreements, Visits } from './commands';
+import { GetsIn, Hours, OnDays, Price, renewAgreements, Visits } from './commands';
 import { Id, Name, Nothing, orNull, strict, Text, Version } from '../inputs';
 
 const Sold = Type.Object(
@@ -14,6 +14,7 @@ const Sold = Type.Object(
 		/** Ten-thousandths of an hour, cents. */
 		...{ hours: Type.Integer({ minimum: 0, maximum: 1e10 }), price: Type.Integer({ minimum: 0, maximum: 1e11 }) },
 		onDays: OnDays,
+		...GetsIn,
 		note: Text(2000)
 	},
 	strict

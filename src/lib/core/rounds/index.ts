@@ -1,3 +1,4 @@
+export { checkGetsIn, driveBetween, inHours, timesOf, type AtStop, type GetsIn, type StopOfDay } from './access';
 export { blockOf, laborPerVisit, onSiteOf, type Round } from './block';
 export {
 	compareSold,

@@ -5,7 +5,7 @@ import * as contract from '../../contract/rounds/commands';
 import { changeAgreements as changeMany } from '../../contract/rounds/many';
 import { cents, type Cents } from '../../core/money';
 import { Refusal } from '../../core/refusal';
-import { instalmentsOf, shareOf, taxedParts } from '../../core/rounds';
+import { checkGetsIn, instalmentsOf, shareOf, taxedParts } from '../../core/rounds';
 import { serve, type Context } from '../commands';
 import { jobs, sites } from '../sales/schema';
 import { agreements, visits } from './schema';
@@ -58,6 +58,8 @@ export const changeAgreement = serve(contract.changeAgreement, (ctx, i) => {
 	const a = ctx.get(agreements, i.agreementId, 'This agreement');
 	const billing = i.billing ?? a.billing;
 	mayBecome(ctx, a, { ...i, billing });
+	const open = { openFrom: i.openFrom === undefined ? a.openFrom : i.openFrom, openTo: i.openTo === undefined ? a.openTo : i.openTo };
+	checkGetsIn(open);
 	ctx.update(
 		agreements,
 		a.id,
@@ -67,6 +69,7 @@ export const changeAgreement = serve(contract.changeAgreement, (ctx, i) => {
 			price: i.price,
 			billing,
 			onDays: i.onDays === undefined ? a.onDays : i.onDays,
+			...open,
 			note: i.note.trim()
 		},
 		i.version

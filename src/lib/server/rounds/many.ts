@@ -47,10 +47,19 @@ export const sellMany = serve(contract.sellMany, (ctx, i) => {
 	const service = ctx.get(seasonServices, i.serviceId, 'This service');
 	const made = i.rows.map((row) => {
 		const { siteId, ...news } = siteFor(ctx, row);
-		const { visits: sold, hours, price, note, onDays = null } = row;
+		const { visits: sold, hours, price, note, onDays = null, openFrom = null, openTo = null } = row;
 		return {
 			...news,
-			id: sell(ctx, service, siteId, i.year, { visits: sold, hours, price, note: note.trim(), onDays, billing: i.billing }).id
+			id: sell(ctx, service, siteId, i.year, {
+				visits: sold,
+				hours,
+				price,
+				note: note.trim(),
+				onDays,
+				openFrom,
+				openTo,
+				billing: i.billing
+			}).id
 		};
 	});
 	const [newSites, newCustomers] = [made.filter((m) => m.newSite).length, made.filter((m) => m.newCustomer).length];

@@ -116,7 +116,7 @@ export const takeRenewal = serve(contract.takeRenewal, (ctx, i) => {
 		...{ jobId: offer.jobId, scopes: [service.name], serviceId: service.id, year: offer.year },
 		...{ visits: a.visits, hours: a.hours, billing: a.billing, onDays: a.onDays, note: a.note }
 	});
-	ctx.update(agreements, agreementId, { stop: a.stop });
+	ctx.update(agreements, agreementId, { stop: a.stop, openFrom: a.openFrom, openTo: a.openTo });
 	ctx.update(seasonOffers, offer.id, { madeId: agreementId, trouble: '' });
 });
 

@@ -52,6 +52,7 @@ export const agreementList = (app: App, serviceId: string, viewer: Viewer) =>
 			note: agreements.note,
 			...{ billing: agreements.billing, stop: agreements.stop, charged: agreements.charged },
 			...{ siteId: sites.id, district: sites.district, access: sites.access, onDays: agreements.onDays, branchId: jobs.branchId },
+			...{ openFrom: agreements.openFrom, openTo: agreements.openTo },
 			version: agreements.version,
 			/** Who is in charge, on its job. */
 			inCharge: sql<string>`coalesce((select name from people p where p.id = ${jobs.personId}), '')`,
@@ -139,6 +140,7 @@ export const stopsOf = (app: App, crewId: string | null, day: Day) =>
 			wording: seasonServices.wording,
 			jobId: agreements.jobId,
 			about: agreements.note,
+			...{ openFrom: agreements.openFrom, openTo: agreements.openTo },
 			customer: customers.name,
 			phone: customers.phone,
 			address: sites.address,

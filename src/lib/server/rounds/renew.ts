@@ -70,8 +70,8 @@ export const renewAgreements = serve(contract.renewAgreements, (ctx, i) => {
 		const a = ctx.get(agreements, id, 'This agreement');
 		service = service?.id === a.serviceId ? service : ctx.get(seasonServices, a.serviceId, 'Its service');
 		const { price } = priceIn(ctx.db, a, service, i);
-		const { visits, hours, billing, note, onDays } = a;
-		const next = sell(ctx, service, a.siteId, i.year, { visits, hours, billing, note, onDays, price });
+		const { visits, hours, billing, note, onDays, openFrom, openTo } = a;
+		const next = sell(ctx, service, a.siteId, i.year, { visits, hours, billing, note, onDays, openFrom, openTo, price });
 		ctx.update(agreements, next.id, { stop: a.stop });
 		made.push(next.id);
 	}

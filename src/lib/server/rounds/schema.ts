@@ -97,6 +97,9 @@ export const agreements = sqliteTable(
 		charged: integer('charged').notNull().default(0),
 		/** The weekdays on which one gets in, Monday = 1; null: any. */
 		onDays: text('on_days', { mode: 'json' }).$type<number[]>(),
+		/** The hours in which one gets in, minutes from midnight; null: at any time of the day. */
+		openFrom: integer('open_from'),
+		openTo: integer('open_to'),
 		/** Its place in the order of its round: the same on every round day; null: none was given. */
 		stop: integer('stop'),
 		createdAt: instant('created_at').notNull(),

@@ -3,7 +3,7 @@ import { belongToCustomer, openJobFor } from '../sales';
 import * as contract from '../../contract/rounds/commands';
 import { and, eq, sql } from 'drizzle-orm';
 import { cents } from '../../core/money';
-import { seasonOf } from '../../core/rounds';
+import { checkGetsIn, seasonOf, type GetsIn } from '../../core/rounds';
 import { Refusal } from '../../core/refusal';
 import { serve, type Context } from '../commands';
 import { checkCadence } from './cadences';
@@ -36,7 +36,9 @@ export const setSeasonServiceAside = serve(contract.setSeasonServiceAside, (ctx,
 });
 
 type Service = typeof seasonServices.$inferSelect;
-export type Sold = Pick<typeof agreements.$inferSelect, 'visits' | 'hours' | 'price' | 'billing' | 'note'> & { onDays?: number[] | null };
+export type Sold = Pick<typeof agreements.$inferSelect, 'visits' | 'hours' | 'price' | 'billing' | 'note'> & {
+	onDays?: number[] | null;
+} & Partial<GetsIn>;
 
 /** The agreement of a site for the season of a year, still open; undefined: there is none. */
 const soldAlready = (ctx: Context, siteId: string, serviceId: string, from: string) =>
@@ -62,6 +64,7 @@ export function seasonFor(
 /** An agreement is a job of its own thread: won, at its price, without lines to bill; what bills it are its visits, instalments or its end. */
 export function sell(ctx: Context, service: Service, siteId: string, year: number, sold: Sold): typeof agreements.$inferSelect {
 	if (service.archived) throw new Refusal(say('set-aside', { name: service.name }));
+	checkGetsIn({ openFrom: sold.openFrom ?? null, openTo: sold.openTo ?? null });
 	const site = ctx.get(sites, siteId, 'This site');
 	const customer = ctx.get(customers, site.customerId, 'Its customer');
 	const season = seasonFor(ctx, service, site, year);
@@ -93,8 +96,8 @@ export function sell(ctx: Context, service: Service, siteId: string, year: numbe
 
 export const addAgreement = serve(contract.addAgreement, (ctx, i) => {
 	const service = ctx.get(seasonServices, i.serviceId, 'This service');
-	const { visits: sells, hours, price, onDays = null } = i;
-	const sold = { visits: sells, hours, price, onDays, billing: i.billing ?? ('visit' as const), note: i.note.trim() };
+	const { visits: sells, hours, price, onDays = null, openFrom = null, openTo = null } = i;
+	const sold = { visits: sells, hours, price, onDays, openFrom, openTo, billing: i.billing ?? ('visit' as const), note: i.note.trim() };
 	const made = sell(ctx, service, i.siteId, i.year, sold);
 	return { agreementId: made.id, jobId: made.jobId };
 });

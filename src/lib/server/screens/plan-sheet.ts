@@ -6,6 +6,12 @@ import { GREY, hair, latin, letterheadOf, render } from '../documents';
 import { stopsOf } from '../rounds';
 import { board } from './board';
 
+const clock = (n: number): string => `${Math.floor(n / 60) % 24}:${String(n % 60).padStart(2, '0')}`;
+
+/** A stop on a sheet: where, and when one gets in if not at any time. */
+const stopWords = (s: { address: string; openFrom: number | null; openTo: number | null }): string =>
+	s.openFrom === null ? s.address : `${s.address} (${clock(s.openFrom)}–${clock(s.openTo ?? 0)})`;
+
 /** What hangs in the shed: who is where on which day, of some weeks, all crews or one. */
 export function planSheets(app: App, from: Day, weeks: number, crewId: string) {
 	const b = board(app, from, weeks);
@@ -15,7 +21,7 @@ export function planSheets(app: App, from: Day, weeks: number, crewId: string) {
 		stops: b.rounds
 			.filter((r) => r.crewId !== null && (crewId === '' || r.crewId === crewId))
 			.sort((x, y) => x.day.localeCompare(y.day))
-			.map((r) => ({ crewId: r.crewId, day: r.day, at: stopsOf(app, r.crewId, r.day).map((s) => s.address) })),
+			.map((r) => ({ crewId: r.crewId, day: r.day, at: stopsOf(app, r.crewId, r.day).map(stopWords) })),
 		staff: b.staff.filter((p) => crewId === '' || p.crewId === crewId).map(({ id, name, crew, crewId }) => ({ id, name, crew, crewId })),
 		shifts: b.shifts.map(({ id, personId, day, from, to, job, phase, note }) => ({ id, personId, day, from, to, job, phase, note }))
 	};
@@ -32,7 +38,6 @@ export function sheetsAsked(q: URLSearchParams, today: Day): { from: Day; weeks:
 }
 
 type Sheets = ReturnType<typeof planSheets>;
-const clock = (n: number): string => `${Math.floor(n / 60) % 24}:${String(n % 60).padStart(2, '0')}`;
 const shortDay = (day: Day): string =>
 	new Date(`${day}T12:00Z`).toLocaleDateString('en-US', { weekday: 'short', month: 'short', day: 'numeric', timeZone: 'UTC' });
 

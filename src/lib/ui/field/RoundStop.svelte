@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { queue } from '$lib/client/queue.svelte';
 	import { wallTime } from '$lib/core/time';
+	import { clockText } from '../board/plan';
 	import { words } from '../words/field';
 	interface Stop {
 		id: string;
@@ -9,6 +10,9 @@
 		service: string;
 		customer: string;
 		about: string;
+		/** The hours in which one gets in, minutes from midnight; null: at any time. */
+		openFrom: number | null;
+		openTo: number | null;
 		access: string;
 		lastNote: string;
 		wording: string;
@@ -48,6 +52,7 @@
 				? `geo:${stop.lat},${stop.lng}?q=${stop.lat},${stop.lng}&saddr=${before.lat},${before.lng}`
 				: `geo:${stop.lat},${stop.lng}?q=${stop.lat},${stop.lng}`
 	);
+	const open = $derived(stop.openFrom === null ? '' : words.field.day.getsIn(clockText(stop.openFrom), clockText(stop.openTo)));
 	const about = $derived({ about: `job:${stop.jobId}` });
 	async function put<R extends { state: string; message?: string }>(work: () => Promise<R>): Promise<boolean> {
 		busy = true;
@@ -114,7 +119,7 @@
 	<div class="flex items-start justify-between gap-3">
 		<div>
 			<a class="link font-bold" href="/field/jobs/{stop.jobId}">{stop.address}</a>
-			<p class="quiet">{[stop.service, stop.customer, stop.about, stop.access].filter(Boolean).join(' · ')}</p>
+			<p class="quiet">{[stop.service, stop.customer, open, stop.about, stop.access].filter(Boolean).join(' · ')}</p>
 			{#if stop.lastNote}<p>{words.field.day.lastTime(stop.lastNote)}</p>{/if}
 		</div>
 		{#if way}<a class="link" href={way}>{words.field.day.directions}<span class="sr-only"> {words.field.day.to(stop.address)}</span></a

@@ -10,6 +10,7 @@
 	import Field from '../forms/Field.svelte';
 	import { readAt, wholeTyped } from '../forms/typed';
 	import { toggled } from '../lists';
+	import { clockText, minutesOfClock } from '../board/plan';
 	import { showDay } from '../shell/dates';
 	import { WEEKDAYS } from './agreement-rows';
 	import BillingSelect from './BillingSelect.svelte';
@@ -28,6 +29,8 @@
 			crewId: string | null;
 			billing: Billing;
 			onDays: number[] | null;
+			openFrom: number | null;
+			openTo: number | null;
 			charged: number;
 			to: string;
 			note: string;
@@ -38,6 +41,8 @@
 	type Sold = Pick<Input<'rounds.sell-many'>['rows'][number], 'visits' | 'hours' | 'price' | 'note'>;
 	let { service, sites, today, agreement, onclose }: Props = $props();
 	let open = $state(true);
+	/** As a field for a time holds it. */
+	const timeTyped = (minutes: number | null) => (minutes === null ? '' : clockText(minutes).padStart(5, '0'));
 	let find = $state('');
 	let t = $state(
 		untrack(() => ({
@@ -46,6 +51,8 @@
 			hours: toTyped(agreement?.hours ?? service.hours, 4),
 			price: toTyped(agreement?.price ?? service.price, 2),
 			billing: agreement?.billing ?? ('visit' as Billing),
+			openFrom: timeTyped(agreement?.openFrom ?? null),
+			openTo: timeTyped(agreement?.openTo ?? null),
 			note: agreement?.note ?? '',
 			reason: '',
 			addOn: ''
@@ -79,6 +86,8 @@
 				price: readAt('price', () => parseCents(t.price)),
 				billing: t.billing,
 				onDays: onDays.size === 0 ? null : [...onDays].sort((a, b) => a - b),
+				openFrom: t.openFrom === '' ? null : minutesOfClock(t.openFrom),
+				openTo: t.openTo === '' ? null : minutesOfClock(t.openTo),
 				note: t.note
 			};
 			if (!agreement && siteIds.size === 0) return void ([problem, field] = ['Choose the site, or several.', 'siteId']);
@@ -93,7 +102,7 @@
 		}
 	}
 	/** One site, or each of several for the same. */
-	async function sell(what: Sold & { billing: Billing; onDays: number[] | null }) {
+	async function sell(what: Sold & { billing: Billing; onDays: number[] | null; openFrom: number | null; openTo: number | null }) {
 		const [of, [only, ...more]] = [{ serviceId: service.id, year: wholeTyped(t.year) }, chosenSites];
 		const { billing, onDays: days, ...sold } = what;
 		const r =
@@ -136,7 +145,7 @@
 		if (r.ok) open = false;
 		else [problem, field] = [r.message, r.field ?? ''];
 	}
-	const FIELDS = ['siteId', 'year', 'visits', 'hours', 'price', 'billing', 'reason', 'addOn'];
+	const FIELDS = ['siteId', 'year', 'visits', 'hours', 'price', 'billing', 'reason', 'addOn', 'openFrom', 'openTo'];
 </script>
 
 <Dialog
@@ -190,6 +199,12 @@
 				>{/each}
 		</div>
 	</fieldset>
+	<div class="grid grid-cols-2 gap-3">
+		<Field label="In the day from, empty: any time" problem={at('openFrom')}
+			><input class="input" type="time" name="openFrom" bind:value={t.openFrom} /></Field
+		>
+		<Field label="to" problem={at('openTo')}><input class="input" type="time" name="openTo" bind:value={t.openTo} /></Field>
+	</div>
 	<Field label="Note for the crew"><textarea class="textarea" rows="2" name="note" bind:value={t.note}></textarea></Field>
 	{#if agreement}
 		<div class="flex items-end gap-3">

@@ -3,6 +3,8 @@
 	import { command } from '$lib/client/command';
 	import { told } from '$lib/client/told';
 	import { formatMinutes } from '$lib/core/money';
+	import { driveBetween, timesOf } from '$lib/core/rounds';
+	import { clockText } from '../board/plan';
 	import Dialog from '../forms/Dialog.svelte';
 	import Field from '../forms/Field.svelte';
 	import Mark from '../shell/Mark.svelte';
@@ -18,6 +20,10 @@
 		jobId: string;
 		customer: string;
 		address: string;
+		lat: number | null;
+		lng: number | null;
+		openFrom: number | null;
+		openTo: number | null;
 	}
 	/** The rounds of a day, stop by stop: what was done, what is moved or left out. */
 	interface Props {
@@ -25,9 +31,14 @@
 		rounds: { id: string | null; name: string; stops: Stop[] }[];
 		crews: { id: string; name: string }[];
 		day: string;
+		/** When a round begins, minutes from midnight. */
+		begin: number;
 		mayPlan: boolean;
 	}
-	let { rounds, crews, day, mayPlan }: Props = $props();
+	let { rounds, crews, day, begin, mayPlan }: Props = $props();
+	/** When a crew is at each of its stops, as far as that can be reckoned beforehand. */
+	const timesFor = (stops: Stop[]) => timesOf(stops, begin, (a, b) => driveBetween(stops[a] ?? null, stops[b] ?? null));
+	const clock = (minutes: number) => clockText(Math.round(minutes / 5) * 5);
 	let moving: { stop: Stop; crewId: string | null; day: string } | null = $state(null);
 	let skipping: { stop: Stop; reason: string } | null = $state(null);
 	/** A whole round to another day, or from its day on. */
@@ -77,6 +88,7 @@
 </script>
 
 {#each rounds as r (r.id)}
+	{@const times = timesFor(r.stops)}
 	<section class="sheet mt-4" aria-label="Round of {r.name}">
 		<h2 class="p-3">
 			Round of {r.name}
@@ -94,11 +106,15 @@
 		<table class="grid-table">
 			<tbody
 				>{#each r.stops as s, n (s.id)}<tr
-						><td class="num quiet">{n + 1}</td><td><Go right="jobs.see" class="link" href="/jobs/{s.jobId}">{s.address}</Go></td><td
-							>{s.customer}</td
-						><td>{s.service}</td><td class="num">{formatMinutes(s.minutes)}</td><td
-							><Mark kind={s.state === 'done' ? 'done' : 'ring'} label={s.state === 'done' ? `done, ${s.doneBy}` : 'planned'} /></td
-						><td class="text-right"
+						><td class="num quiet">{n + 1}</td><td class="whitespace-nowrap"
+							>about {clock(times[n]?.from ?? begin)}{#if s.openFrom !== null && s.openTo !== null}<br /><span
+									class={times[n]?.late ? 'problem' : 'quiet'}
+									>{times[n]?.late ? '▲ ' : ''}gets in {clockText(s.openFrom)}–{clockText(s.openTo)}</span
+								>{/if}</td
+						><td><Go right="jobs.see" class="link" href="/jobs/{s.jobId}">{s.address}</Go></td><td>{s.customer}</td><td>{s.service}</td><td
+							class="num">{formatMinutes(s.minutes)}</td
+						><td><Mark kind={s.state === 'done' ? 'done' : 'ring'} label={s.state === 'done' ? `done, ${s.doneBy}` : 'planned'} /></td><td
+							class="text-right"
 							>{#if mayPlan && r.stops.length > 1}<button
 									class="link mr-3"
 									disabled={n === 0}

@@ -16,13 +16,15 @@
 		crews: { id: string; name: string; people: number; lat: number | null; lng: number | null }[];
 		branch: { lat: number; lng: number };
 		speed: number;
+		/** When a round begins, minutes from midnight. */
+		begin: number;
 		/** How long a visit stands on the board. */
 		service: { setUp: number; crewSize: number | null; step: number };
 		today: string;
 		onshow: (lines: { name: string; points: [number, number][] }[]) => void;
 		onclose: () => void;
 	}
-	let { chosen, crews, branch, speed, service, today, onshow, onclose }: Props = $props();
+	let { chosen, crews, branch, speed, begin, service, today, onshow, onclose }: Props = $props();
 	let open = $state(true);
 	// What was picked when it was opened is what rounds are looked for: the list behind may change meanwhile.
 	const here = untrack(() => chosen.filter((a) => a.lat !== null && a.lng !== null));
@@ -90,10 +92,11 @@
 			else show(data);
 		};
 		worker.postMessage({
+			begin,
 			sites: here.map((a) => {
 				const own = byHand[a.id];
 				return {
-					...{ id: a.id, lat: a.lat ?? 0, lng: a.lng ?? 0, minutes: block(a) },
+					...{ id: a.id, lat: a.lat ?? 0, lng: a.lng ?? 0, minutes: block(a), openFrom: a.openFrom, openTo: a.openTo },
 					...roundsFor(a, own)
 				};
 			}),
@@ -120,6 +123,10 @@
 	}
 	/** Sites that fit none of the rounds. */
 	const nowhere = $derived(here.filter((a) => found?.suggestion.left.includes(a.id)).map((a) => a.address.split(',')[0]));
+	/** Sites at which they would not be done when it is shut, whichever the order. */
+	const shut = $derived(
+		here.filter((a) => found?.suggestion.rounds.some((r) => r.shut.includes(a.id))).map((a) => a.address.split(',')[0])
+	);
 	const handOf = (id: string): Suggested | undefined => found?.byHand?.rounds.find((r) => r.id === id);
 	const size = (s: Suggestion) => s.rounds.map((r) => r.blocks + r.driving);
 	const spread = (s: Suggestion) =>
@@ -209,6 +216,9 @@
 			{nowhere.length} go into none of these rounds, for the days on which one gets in: {nowhere.slice(0, 6).join(', ')}{nowhere.length > 6
 				? ' …'
 				: ''}
+		</p>{/if}
+	{#if shut.length}<p class="problem" role="status">
+			Shut before the crew is done, for the hours in which one gets in: {shut.slice(0, 6).join(', ')}{shut.length > 6 ? ' …' : ''}
 		</p>{/if}
 	{#if found}
 		<table class="grid-table" aria-label="Suggested rounds">

@@ -22,6 +22,8 @@ const row = (id: string, more: Partial<AgreementRow>): AgreementRow => ({
 		charged: 0,
 		stop: null,
 		onDays: null,
+		openFrom: null,
+		openTo: null,
 		branchId: null,
 		crew: 'Gutter',
 		crewId: 'gutter',

@@ -29,6 +29,9 @@ export interface AgreementRow {
 	stop: number | null;
 	/** The weekdays on which one gets in; null: any. */
 	onDays: number[] | null;
+	/** The hours in which one gets in, minutes from midnight; null: at any time. */
+	openFrom: number | null;
+	openTo: number | null;
 	branchId: string | null;
 	crew: string | null;
 	crewId: string | null;

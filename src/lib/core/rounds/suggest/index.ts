@@ -1,4 +1,5 @@
 import { roadMiles, type Spot } from '../../measure';
+import { inHours, timesOf } from '../access';
 import { isMatrix, matrixOf, type Matrix } from './matrix';
 import { firstRounds, improve } from './search';
 import { Tours } from './tours';
@@ -13,6 +14,9 @@ export interface SiteToVisit extends Spot {
 	minutes: number;
 	/** The rounds it may go into, by id; absent: any. One alone keeps it there. */
 	rounds?: readonly string[];
+	/** When one gets in within the day, minutes from midnight; absent or null: at any time. */
+	openFrom?: number | null;
+	openTo?: number | null;
 }
 /** A round that is to be filled: one crew on one weekday. It starts and ends at its branch. */
 export interface RoundToFill {
@@ -30,6 +34,8 @@ export interface Wish {
 	steps?: number;
 	/** Minutes from each place to each, of a routing service: the sites in their order, then the start of each round. */
 	table?: readonly (readonly number[])[];
+	/** When a round begins, minutes from midnight: what is shut at some hours is kept by the order of its stops. Absent: hours do not count. */
+	begin?: number;
 }
 /** A round with its stops in order. */
 export interface Suggested {
@@ -41,6 +47,8 @@ export interface Suggested {
 	driving: number;
 	/** Great circle × 1.3. */
 	miles: number;
+	/** Stops at which they would not be done when it is shut, in any order that was found. */
+	shut: string[];
 }
 export interface Suggestion {
 	rounds: Suggested[];
@@ -72,12 +80,12 @@ export function suggestRounds(w: Wish, each?: (share: number) => void): { sugges
 	const hand = w.byHand ? handOf(w, matrix, ids, seed) : null;
 	if (hand !== null && hand.sum() < fresh.sum() && everyPlaced(hand)) {
 		// What was chosen by hand is better than what was found: it is what there is to make better.
-		const byHand = said(w, hand);
+		const byHand = said(w, hand, matrix);
 		hand.open(stops);
 		improve(hand, { steps, seed });
-		return { suggestion: said(w, hand), byHand };
+		return { suggestion: said(w, hand, matrix), byHand };
 	}
-	return { suggestion: said(w, fresh), byHand: hand && said(w, hand) };
+	return { suggestion: said(w, fresh, matrix), byHand: hand && said(w, hand, matrix) };
 }
 
 const everyPlaced = (t: Tours): boolean => t.round.every((r) => r >= 0);
@@ -105,15 +113,35 @@ function anglesOf(w: Wish): number[] {
 	return w.sites.map((s) => Math.atan2(s.lat - lat, (s.lng - lng) * Math.cos((lat * Math.PI) / 180)));
 }
 
-function said(w: Wish, t: Tours): Suggestion {
+/** A round's stops in the order that is driven, but for what would be shut then; and where that is not to be helped. */
+function hoursKept(w: Wish, t: Tours, round: number, matrix: Matrix): { order: number[]; driving: number; shut: string[] } {
+	const driven = { order: t.inOrder(round), driving: t.drive[round] ?? 0, shut: [] };
+	const { begin } = w;
+	if (begin === undefined || driven.order.every((s) => typeof w.sites[s]?.openFrom !== 'number')) return driven;
+	const branch = w.sites.length + round;
+	const drive = (a: number, b: number): number => matrix.minutes[(a < 0 ? branch : a) * matrix.size + (b < 0 ? branch : b)] ?? 0;
+	const stop = (n: number) => ({
+		...{ minutes: w.sites[n]?.minutes ?? 0, openFrom: w.sites[n]?.openFrom ?? null, openTo: w.sites[n]?.openTo ?? null }
+	});
+	const order = inHours(driven.order, stop, drive, begin);
+	const times = timesOf(order.map(stop), begin, (a, b) => drive(order[a] ?? -1, order[b] ?? -1));
+	return {
+		order,
+		driving: order.reduce((sum, s, n) => sum + drive(order[n - 1] ?? -1, s), 0) + drive(order.at(-1) ?? -1, -1),
+		shut: order.flatMap((s, n) => ((times[n]?.late ?? 0) > 0 ? (w.sites[s]?.id ?? []) : []))
+	};
+}
+
+function said(w: Wish, t: Tours, matrix: Matrix): Suggestion {
 	const rounds = w.rounds.map((r, i) => {
-		const order = t.inOrder(i);
+		const { order, driving, shut } = hoursKept(w, t, i, matrix);
 		const spots = [r.start, ...order.flatMap((s) => w.sites[s] ?? []), r.start];
 		return {
 			id: r.id,
 			sites: order.map((s) => w.sites[s]?.id ?? ''),
 			blocks: order.reduce((a, s) => a + (w.sites[s]?.minutes ?? 0), 0),
-			driving: t.drive[i] ?? 0,
+			driving,
+			shut,
 			miles: spots.slice(1).reduce((a, s, n) => a + roadMiles(spots[n] ?? s, s), 0)
 		};
 	});

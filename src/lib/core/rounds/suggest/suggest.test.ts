@@ -125,6 +125,20 @@ describe('a suggestion of rounds', () => {
 		const plain = suggestRounds({ sites, rounds: roundsOf(1) }).suggestion;
 		expect(suggestRounds({ sites, rounds: roundsOf(1), table: [[0]] }).suggestion).toEqual(plain);
 	});
+	it('keeps the hours in which one gets in by the order of the stops, and names those that it cannot', () => {
+		const sites = town(12, 21);
+		const plain = suggestRounds({ sites, rounds: roundsOf(1) }).suggestion.rounds[0]!;
+		// What would be driven last shuts first.
+		const last = plain.sites.at(-1)!;
+		const open = (id: string, from: number, to: number) => sites.map((s) => (s.id === id ? { ...s, openFrom: from, openTo: to } : s));
+		const kept = suggestRounds({ sites: open(last, 420, 520), rounds: roundsOf(1), begin: 420 }).suggestion.rounds[0]!;
+		expect(kept.sites.indexOf(last)).toBeLessThan(4);
+		expect([...kept.sites].sort()).toEqual([...plain.sites].sort());
+		expect([kept.shut, kept.driving >= plain.driving - 1e-3]).toEqual([[], true]);
+		// Without a beginning hours do not count; one that is shut before anybody can be there is named.
+		expect(suggestRounds({ sites: open(last, 420, 520), rounds: roundsOf(1) }).suggestion.rounds[0]!.sites).toEqual(plain.sites);
+		expect(suggestRounds({ sites: open(last, 300, 400), rounds: roundsOf(1), begin: 420 }).suggestion.rounds[0]!.shut).toEqual([last]);
+	});
 	it('orders the stops of one tour', () => {
 		// Around a pond: any other order crosses it.
 		const around = (i: number) => ({ lat: START.lat + Math.sin(i) / 100, lng: START.lng + Math.cos(i) / 100 });

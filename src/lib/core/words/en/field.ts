@@ -44,6 +44,7 @@ export const field = {
 		changed: 'Your plan changed',
 		seen: 'I have seen it',
 		round: 'Round',
+		getsIn: (from: string, to: string) => `One gets in from ${from} to ${to}`,
 		doneOf: (done: number, all: number) => `${done} of ${all} done`,
 		directions: 'Directions',
 		to: (place: string) => `to ${place}`,

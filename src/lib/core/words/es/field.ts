@@ -140,6 +140,7 @@ export const field: FieldWords = {
 		changed: 'Su plan cambió',
 		seen: 'Lo he visto',
 		round: 'Ronda',
+		getsIn: (from, to) => `Se entra de ${from} a ${to}`,
 		doneOf: (done, all) => `${done} de ${all} ${all === 1 ? 'hecho' : 'hechos'}`,
 		directions: 'Cómo llegar',
 		to: (place) => `a ${place}`,

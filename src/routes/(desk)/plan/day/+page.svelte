@@ -135,7 +135,7 @@
 					</div>{/each}{/if}
 		</div>
 	</div>
-	<RoundsOfDay rounds={data.rounds} crews={data.crews} day={data.day} mayPlan={data.mayPlan} />
+	<RoundsOfDay begin={data.workday.from} rounds={data.rounds} crews={data.crews} day={data.day} mayPlan={data.mayPlan} />
 </Page>
 {#if opened}{#key opened.id}<ShiftPanel
 			bar={{ key: opened.id, shifts: [opened], first: 0, last: 0, lane: 0 }}

@@ -1,7 +1,7 @@
 import { shown } from '$lib/server/shown';
 import { may } from '$lib/core/access';
 import { app } from '$lib/server/app';
-import { staff } from '$lib/server/company';
+import { companyOf, staff } from '$lib/server/company';
 import { agreementList, cadencesOf, offersOf, plansOf, roundCrews, roundsStart, serviceList, sitesToSell } from '$lib/server/rounds';
 import { viewerIn } from '$lib/server/viewer';
 import type { PageServerLoad } from './$types';
@@ -20,6 +20,7 @@ export const load = shown((({ url, locals }) => {
 		crews: roundCrews(app()),
 		branches: staff(app()).branches,
 		start: roundsStart(app()),
+		begin: companyOf(app()).hours[1]?.from ?? 420,
 		sites: mayChange ? sitesToSell(app()) : [],
 		mayChange,
 		/** Who can be in charge of an agreement. */

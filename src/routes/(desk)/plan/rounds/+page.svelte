@@ -401,6 +401,7 @@
 		crews={data.crews}
 		branch={data.start}
 		speed={30}
+		begin={data.begin}
 		service={data.service ?? { setUp: 0, crewSize: null, step: 5 }}
 		today={data.today}
 		onshow={(all) => (lines = all)}
