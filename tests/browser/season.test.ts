@@ -124,7 +124,7 @@ describe('sites of a season', () => {
 		const alone = visits()[0]!.minutes;
 		const day = visits()[0]!.day;
 		await open(page, `${base}/plan?from=${day}&weeks=1`);
-		await reads(page, 'Rounds of nobody yet');
+		await reads(page, 'Rounds to give');
 		expect(await page.$$eval('a.round', (all) => all.map((a) => a.getAttribute('aria-label') ?? ''))).toContainEqual(
 			expect.stringMatching(/^4 stops, .*round of/)
 		);

@@ -260,7 +260,7 @@
 			</div>
 		{:else if r?.kind === 'rounds'}
 			<div class="row crew">
-				<span class="who"><span>Rounds of nobody yet</span></span>
+				<span class="who"><span>Rounds to give</span></span>
 				{@render roundDays(null)}
 				<span></span>
 			</div>

@@ -26,7 +26,9 @@
 			sold: number;
 			hours: number;
 			price: number | null;
+			/** Who has what is planned of it (null: nobody yet), and on which weekday; no weekday: nothing is planned. */
 			crewId: string | null;
+			weekday: number | null;
 			billing: Billing;
 			onDays: number[] | null;
 			openFrom: number | null;
@@ -129,7 +131,7 @@
 	}
 	/** One visit more, by the crew that has the others. */
 	async function addVisit() {
-		if (!agreement?.crewId) return;
+		if (!agreement) return;
 		const visit = { id: crypto.randomUUID(), agreementId: agreement.id, version: null, day: t.addOn, crewId: agreement.crewId };
 		const r = await command('rounds.move-visits', { changes: [visit] });
 		if (!r.ok) return void ([problem, field] = [r.message, 'addOn']);
@@ -213,7 +215,7 @@
 			>
 			<button type="button" class="btn" onclick={end}>End the agreement</button>
 		</div>
-		{#if agreement.crewId}<div class="flex items-end gap-3">
+		{#if agreement.weekday !== null}<div class="flex items-end gap-3">
 				<Field label="One visit more, on" problem={at('addOn')}
 					><input class="input" type="date" name="add-visit" bind:value={t.addOn} /></Field
 				>
