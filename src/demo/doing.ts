@@ -61,6 +61,8 @@ function buildSeason(yard: Yard, today: Day): void {
 			visits: perVisits(n < 13 ? 1 : n < 26 ? 2 : 4) - (n === 3 ? 1 : 0),
 			hours: 80_000 + (n % 4) * 10_000,
 			price: 46_000 + (n % 4) * 6_500,
+			// A school yard and an office: one gets in there in the morning only.
+			...(n % 11 === 5 ? { openFrom: 480, openTo: 720 } : {}),
 			note: n % 9 === 0 ? 'Mind the dog' : ''
 		}).agreementId;
 	});

@@ -1,11 +1,11 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { Input } from '$lib/contract';
-import { mondayOf } from '$lib/core/time';
+import { addDays, mondayOf } from '$lib/core/time';
 import type { App } from '$lib/server/app';
 import { ask } from '$lib/server/queries';
 import { roundsFile } from '$lib/server/rounds';
 import { agreementList, roundDays, serviceList, stopsOf } from '$lib/server/rounds/queries';
-import { board } from '$lib/server/screens';
+import { board, comingToCustomer } from '$lib/server/screens';
 import { QUERIES } from '$lib/server/screens/asked';
 import { decisions } from '$lib/server/screens/today';
 import { boardRows, type BoardData } from '$lib/ui/board/rows';
@@ -98,6 +98,17 @@ describe('visits that nobody has yet', () => {
 		yard.at(first!.day, '07:00');
 		expect(stopsOf(app, 'gutter', first!.day).map((s) => s.id)).not.toContain(first!.id);
 		expect(value<number>(app, 'select minutes from visits where id = ?', first!.id)).toBe(290);
+	});
+	it('are told to no customer and promised on no page while nobody has them', () => {
+		plan(null);
+		const customerId = value<string>(app, "select id from customers where name = 'Property care'");
+		yard.call('imogen', 'company.visit-messages', { dayBefore: true, onOurWay: false, quietFrom: 1200, quietTo: 420 });
+		const day = visits()[0]!.day;
+		yard.at(addDays(day, -1), '15:00');
+		const told = () => yard.given({ type: 'system' }, 'plan.tell-tomorrow', {}).told as number;
+		expect([told(), comingToCustomer(app, customerId)?.ahead]).toEqual([0, []]);
+		yard.call('petra', 'rounds.move-visits', { changes: moves({ crewId: 'gutter', weekday: null }) });
+		expect([told(), comingToCustomer(app, customerId)?.ahead[0]?.day]).toEqual([2, day]);
 	});
 	it('are moved by rain with everything of the day, and stand in its files', () => {
 		plan(null);

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gte, inArray } from 'drizzle-orm';
+import { and, asc, desc, eq, gte, inArray, isNotNull } from 'drizzle-orm';
 import { grouped } from '../../core/lists';
 import type { Day } from '../../core/time';
 import type { Orm } from '../db';
@@ -11,7 +11,8 @@ comesOn((db, day) =>
 		.selectDistinct({ jobId: agreements.jobId })
 		.from(visits)
 		.innerJoin(agreements, eq(agreements.id, visits.agreementId))
-		.where(and(eq(visits.day, day), eq(visits.state, 'planned')))
+		// While nobody has it yet, nobody says that somebody comes.
+		.where(and(eq(visits.day, day), eq(visits.state, 'planned'), isNotNull(visits.crewId)))
 		.all()
 		.map((a) => a.jobId)
 );
@@ -53,7 +54,7 @@ const picturesOf = (db: Orm, of: readonly { id: string }[]) =>
 
 const aheadOf = (db: Orm, customerId: string, today: Day) =>
 	of(db)
-		.where(and(eq(agreements.customerId, customerId), gte(visits.day, today), eq(visits.state, 'planned')))
+		.where(and(eq(agreements.customerId, customerId), gte(visits.day, today), eq(visits.state, 'planned'), isNotNull(visits.crewId)))
 		.orderBy(asc(visits.day), asc(sites.address))
 		.limit(200)
 		.all();
