@@ -283,11 +283,11 @@ describe('a round day', () => {
 		await open(page, `${base}/plan/day?day=${day}`);
 		const round = '[aria-label="Round of Copper"]';
 		await page.waitForSelector(round);
-		const stops = () => page.$$eval(`${round} tbody tr td:nth-child(2)`, (all) => all.map((e) => e.textContent?.trim()));
+		const stops = () => page.$$eval(`${round} tbody tr td:nth-child(3)`, (all) => all.map((e) => e.textContent?.trim()));
 		const before = await stops();
 		await page.click(`${round} tbody tr:nth-child(1) [aria-label$="one stop later"]`);
 		await page.waitForFunction(
-			(sel, first) => document.querySelector(`${sel} tbody tr td:nth-child(2)`)?.textContent?.trim() !== first,
+			(sel, first) => document.querySelector(`${sel} tbody tr td:nth-child(3)`)?.textContent?.trim() !== first,
 			{},
 			round,
 			before[0]

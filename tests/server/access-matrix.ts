@@ -288,8 +288,8 @@ export const ACCESS = `
   OFE---        repeats.end
   OFE---        repeats.except
 * nobody        repeats.make
-  nobody        repeats.remind
   OFE---        repeats.pause
+  nobody        repeats.remind
   OFE---        repeats.save
   OFE---        rounds.add-agreement
   OFELC-        rounds.add-picture

@@ -46,6 +46,7 @@
 	/** As a field for a time holds it. */
 	const timeTyped = (minutes: number | null) => (minutes === null ? '' : clockText(minutes).padStart(5, '0'));
 	let find = $state('');
+	// As it was when the dialog was opened, once: from then on it is what is typed.
 	let t = $state(
 		untrack(() => ({
 			year: today.slice(0, 4),
@@ -60,7 +61,7 @@
 			addOn: ''
 		}))
 	);
-	/** The weekdays on which one gets in; none ticked: any. */
+	/** The weekdays on which one gets in; none ticked: any. As they were when it was opened, like the rest. */
 	let onDays = $state<ReadonlySet<number>>(untrack(() => new Set(agreement?.onDays ?? [])));
 	let siteIds = $state<ReadonlySet<string>>(new Set());
 	const chosenSites = $derived(sites.filter((s) => siteIds.has(s.id)));

@@ -43,6 +43,7 @@
 	let rows = $state.raw<string[][]>([]);
 	let mapping = $state<AgreementMapping>(guessAgreements([]));
 	let left = $state<ReadonlySet<number>>(new Set());
+	// This year's until another is typed.
 	let year = $state(untrack(() => today.slice(0, 4)));
 	let billing = $state<Billing>('visit');
 	let name = $state('');
