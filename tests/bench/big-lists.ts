@@ -88,6 +88,35 @@ async function mapOf(page: Page, base: string): Promise<void> {
 	}
 	note('map: painted after the page is there', `${SITES.toLocaleString('en-US')} sites`, median(first), '500 ms', 500, 1);
 	note('map: longest task while it opens', `${SITES.toLocaleString('en-US')} sites`, median(longest), '500 ms', 500, 1);
+	await lassoOf(page, base);
+}
+
+/** Drawing around all of them with the pointer, on a browser four times slower: while it is led, and when it is let go and they are picked. */
+async function lassoOf(page: Page, base: string): Promise<void> {
+	await page.goto(`${base}/plan/rounds`, { waitUntil: 'load' });
+	await page.waitForFunction('seen.first > 0');
+	await page.evaluate("[...document.querySelectorAll('button')].find((b) => b.innerText === 'Draw around').click()");
+	const box = await (await page.$('.map'))?.boundingBox();
+	if (!box) throw new Error('There is no map.');
+	await page.emulateCPUThrottling(4);
+	await page.evaluate('new Promise((r) => setTimeout(r, 1500))');
+	await page.evaluate('seen.longest = 0');
+	const at = (n: number): [number, number] => [
+		box.x + box.width * (0.5 + 0.42 * Math.cos((n / 60) * 2 * Math.PI)),
+		box.y + box.height * (0.5 + 0.42 * Math.sin((n / 60) * 2 * Math.PI))
+	];
+	await page.mouse.move(...at(0));
+	await page.mouse.down();
+	for (let n = 1; n < 60; n++) await page.mouse.move(...at(n));
+	await page.evaluate('new Promise((r) => requestAnimationFrame(() => requestAnimationFrame(r)))');
+	const size = `${SITES.toLocaleString('en-US')} sites`;
+	note('map: longest task while drawing around, 4 × slower', size, (await page.evaluate('seen.longest')) as number, '50 ms', 50, 1);
+	await page.evaluate('seen.longest = 0');
+	await page.mouse.up();
+	await page.waitForFunction(() => document.body.innerText.includes('sites picked'), { timeout: 60_000 });
+	await page.evaluate('new Promise((r) => setTimeout(r, 500))');
+	note('map: longest task when it is let go, 4 × slower', size, (await page.evaluate('seen.longest')) as number, '500 ms', 500, 1);
+	await page.emulateCPUThrottling(1);
 }
 
 async function tableOf(page: Page, base: string): Promise<void> {

@@ -216,7 +216,7 @@ describe('a season', () => {
 		await open(page, `${base}/plan/rounds`);
 		await page.waitForFunction(() => document.querySelector<HTMLElement>('.map')?.dataset.sites === '46');
 		await press(page, 'Draw around');
-		await page.waitForSelector('.map.leaflet-lasso-active, .map.drawing');
+		await page.waitForSelector('.map.drawing');
 		const box = (await (await page.$('.map'))!.boundingBox())!;
 		const corner = (x: number, y: number) => [box.x + box.width * x, box.y + box.height * y] as const;
 		await page.mouse.move(...corner(0.02, 0.3));

@@ -79,6 +79,26 @@ describe('sites of a season', () => {
 		await page.keyboard.press('Escape');
 		await page.waitForFunction(() => !document.querySelector('.map')?.classList.contains('drawing'));
 		await reads(page, '2 sites picked');
+		// Neither does a press with the pointer that goes nowhere; one that goes around them all picks them.
+		await press(page, 'Draw around');
+		await page.waitForSelector('.map.drawing');
+		const box = (await (await page.$('.map'))!.boundingBox())!;
+		const at = (x: number, y: number) => [box.x + box.width * x, box.y + box.height * y] as const;
+		await page.mouse.click(...at(0.5, 0.5));
+		await page.waitForFunction(() => !document.querySelector('.map')?.classList.contains('drawing'));
+		await reads(page, '2 sites picked');
+		await press(page, 'Draw around');
+		await page.waitForSelector('.map.drawing');
+		await page.mouse.move(...at(0.02, 0.02));
+		await page.mouse.down();
+		for (const [x, y] of [
+			[0.98, 0.02],
+			[0.98, 0.98],
+			[0.02, 0.98]
+		] as const)
+			await page.mouse.move(...at(x, y), { steps: 8 });
+		await page.mouse.up();
+		await reads(page, '4 sites picked');
 	});
 
 	it('are put right in one table, for all and for one, and taken back', async () => {

@@ -3,6 +3,7 @@
 	import type * as Leaflet from 'leaflet';
 	import 'leaflet/dist/leaflet.css';
 	import { inArea, KeyArea } from './key-area';
+	import { Lasso } from './lasso';
 	import { addGround, town } from './town';
 	/**
 	 * Sites on the map, to pick by click and by drawing around. Planned ones are filled, others hollow; picked ones have a ring, the one
@@ -47,7 +48,7 @@
 	}: Props = $props();
 	let box: HTMLDivElement | undefined = $state();
 	let map: Leaflet.Map | undefined;
-	let lasso: { enable(): void; disable(): void } | undefined = $state();
+	let lasso: Lasso | undefined = $state.raw();
 	interface Painted {
 		mark: Leaflet.CircleMarker;
 		text: string;
@@ -84,7 +85,7 @@
 	onMount(() => {
 		void (async () => {
 			const ground = tiles ? null : town();
-			const [leaflet, { LassoHandler }] = await Promise.all([import('leaflet'), import('leaflet-lasso')]);
+			const leaflet = await import('leaflet');
 			if (!box) return;
 			map = leaflet
 				.map(box, { attributionControl: false, zoomSnap: 0.25, scrollWheelZoom: false, preferCanvas: true })
@@ -103,18 +104,9 @@
 				const seen = map?.getBounds();
 				if (seen) onview((p) => p.lat !== null && p.lng !== null && seen.contains([p.lat, p.lng]));
 			});
-			map.on('lasso.finished', (e) => {
-				// The package's own event, which Leaflet's types do not know.
-				const { layers } = e as unknown as { layers: Leaflet.Layer[] };
-				onpick(
-					layers.flatMap((l) => idOf.get(l) ?? []),
-					true
-				);
-				ondrawn();
-			});
 			map.on('click', (e) => onplace?.(e.latlng.lat, e.latlng.lng));
 			drivenOn = leaflet.featureGroup().addTo(map);
-			lasso = new LassoHandler(map, { intersect: true });
+			lasso = new Lasso(leaflet, map, drawnAround, { color: tone('--color-accent'), weight: 2, fillOpacity: 0.15 });
 			L = leaflet;
 		})();
 		return () => map?.remove();
@@ -182,6 +174,11 @@
 		const area = corners.map((c) => [c.lng, c.lat] as const);
 		return places.flatMap((p) => (p.lat !== null && p.lng !== null && inArea(area, [p.lng, p.lat]) ? [p.id] : []));
 	};
+	function drawnAround(corners: Leaflet.LatLng[]): void {
+		// A press without a way around is nothing that was drawn.
+		if (corners.length >= 3) onpick(within(corners), true);
+		ondrawn();
+	}
 	/** Drawing around by keys: what the pointer does, one corner at a time. */
 	function onkeydown(e: KeyboardEvent): void {
 		if (!drawing || !map || !L || e.ctrlKey || e.altKey || e.metaKey) return;
@@ -197,8 +194,7 @@
 		if (did === 'corner') keys.on = [...keys.on, map.containerPointToLatLng([...area.at])];
 		if (did === 'back') keys.on = keys.on.slice(0, -1);
 		if (did === 'closed') {
-			onpick(within(keys.on), true);
-			return ondrawn();
+			return drawnAround(keys.on);
 		}
 		if (did === 'moved') return;
 		outline?.remove();
@@ -235,6 +231,7 @@
 	}
 	.drawing {
 		cursor: crosshair;
+		user-select: none;
 		outline: 2px solid var(--color-accent);
 	}
 	.cross {

@@ -37,7 +37,7 @@
 	import { withParams, type Column } from '$lib/ui/tables/view';
 	let { data: given } = $props();
 	const data = $derived(latestOf(given));
-	let picked: string[] = $state([]);
+	let picked: string[] = $state.raw([]);
 	const ringed = $derived(new Set(picked));
 	let pointed: string | null = $state(null);
 	let drawing = $state(false);
@@ -62,7 +62,6 @@
 	const chosen = $derived(listed.filter((a) => ringed.has(a.id)));
 	const nowhere = $derived(data.agreements.filter((a) => a.lat === null));
 	const pick = (ids: string[], on = !ids.every((id) => ringed.has(id))) => (picked = [...toggled(ringed, ids, on)]);
-	const chosenRows = $derived(data.agreements.filter((a) => chosen.some((c) => c.id === a.id)));
 	/** Which cadence is being changed; “new”: another one. */
 	let cadence = $state<string | null>(null);
 	const knownCadence = $derived(data.cadences.find((c) => c.id === cadence) ?? null);
@@ -397,7 +396,7 @@
 			onclose={() => (cadence = null)}
 		/>{/key}{/if}
 {#if editing === 'suggest' && data.start}<SuggestDialog
-		chosen={chosenRows}
+		{chosen}
 		crews={data.crews}
 		branch={data.start}
 		speed={30}
