@@ -60,6 +60,8 @@ describe('agreements offered for another year', () => {
 	it('accepted, become agreements by themselves: on their job, at that price, as they were sold; once', () => {
 		offer();
 		const [first] = offered();
+		// What was offered holds, whatever becomes of the agreement of this year.
+		yard.call('petra', 'rounds.change-agreement', { agreementId: ids[0]!, visits: 9, hours: 1, price: 1, note: 'Side gate' });
 		accept(first!);
 		takeRenewals(app);
 		takeRenewals(app);
@@ -91,6 +93,11 @@ describe('agreements offered for another year', () => {
 		expect(offersOf(app, serviceId)[0]!.trouble).toBe('1 Harbor Row has an agreement of this season already.');
 		expect(of2028()).toHaveLength(1);
 		expect(value(app, 'select number is not null from jobs where id = ?', first!.jobId)).toBe(1);
+		// Made by hand once what stood against it is gone, it is one on the list too.
+		yard.call('petra', 'rounds.end-agreement', { agreementId: of2028()[0]!.id, reason: 'Sold twice' });
+		const made = { jobId: first!.jobId, scopes: ['Gutter care'], serviceId, year: 2028, visits: 14, hours: 630_000, note: '' };
+		const { agreementId } = yard.call('petra', 'rounds.take-quote', made);
+		expect(offersOf(app, serviceId)[0]!.madeId).toBe(agreementId);
 	});
 	it('are offered once a year while they are open, all of them or none', () => {
 		offer({ agreementIds: [ids[1]!], send: false });

@@ -1,8 +1,7 @@
-import { and, count, eq } from 'drizzle-orm';
 import { blockOf } from '../../core/rounds';
 import type { Context } from '../commands';
-import { people } from '../people/schema';
 import { waysOf, type Way } from './cadences';
+import { peopleOf } from './plan';
 import { seasonServices, type agreements } from './schema';
 
 type Agreement = typeof agreements.$inferSelect;
@@ -14,8 +13,7 @@ export function blocks(ctx: Context) {
 	const sizeOf = (crewId: string | null): number => {
 		const known = sizes.get(crewId);
 		if (known !== undefined || crewId === null) return known ?? 1;
-		const in_ = and(eq(people.crewId, crewId), eq(people.active, true));
-		const size = Math.max(1, ctx.db.select({ n: count() }).from(people).where(in_).get()?.n ?? 0);
+		const size = Math.max(1, peopleOf(ctx.db, crewId).length);
 		sizes.set(crewId, size);
 		return size;
 	};

@@ -8,11 +8,11 @@ import { Refusal } from '../../core/refusal';
 import { addDays, type Day } from '../../core/time';
 import { serve, type Context } from '../commands';
 import type { Orm } from '../db';
-import { people } from '../people/schema';
 import { calendar, layOut, phaseNamesOf, shiftsIn, type Around } from '../planning';
 import { shifts } from '../planning/schema';
 import { layPhases, pushed } from '../work';
 import { phases } from '../work/schema';
+import { peopleOf } from './plan';
 import { agreements, visits } from './schema';
 
 type Choice = Omit<Input<'plan.move-day'>, 'despite'>;
@@ -35,16 +35,7 @@ export interface DayMove {
 	visitsLeft: number;
 }
 
-/** Who is in a crew; of what nobody has yet, nobody. */
-const crewOf = (db: Orm, crewId: string | null): string[] =>
-	crewId === null
-		? []
-		: db
-				.select({ id: people.id })
-				.from(people)
-				.where(and(eq(people.crewId, crewId), eq(people.active, true)))
-				.all()
-				.map((p) => p.id);
+const crewOf = (db: Orm, crewId: string | null): string[] => peopleOf(db, crewId).map((p) => p.id);
 
 /** Shifts from a day on, as they stand or as a draft has them, each with whether rain keeps its work from being done. */
 function shiftsAhead(db: Orm, day: Day, draftId: string | undefined): (Around & { outdoor: boolean })[] {

@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
 import { say } from '../../contract/refusals/rounds';
 import * as contract from '../../contract/rounds/many';
 import { percent, quantity, unitPrice, type Cents } from '../../core/money';
@@ -77,7 +77,16 @@ function offerOne(ctx: Context, a: Agreement, service: Service, i: { year: numbe
 	// What it costs was said before: each against its break-even. A season is billed as it is done, and asks for nothing beforehand.
 	const words = { subject: letter?.subject ?? '', text: letter?.text ?? '' };
 	issue(ctx, { estimateId, to, ...words, deposit: percent(0), despite: true }, actor);
-	ctx.insert(seasonOffers, { id: newId(), agreementId: a.id, year: i.year, jobId: job.id, price: i.price, at: ctx.now });
+	ctx.insert(seasonOffers, {
+		id: newId(),
+		agreementId: a.id,
+		year: i.year,
+		jobId: job.id,
+		price: i.price,
+		visits: a.visits,
+		hours: a.hours,
+		at: ctx.now
+	});
 	return to !== '';
 }
 
@@ -114,13 +123,13 @@ export const takeRenewal = serve(contract.takeRenewal, (ctx, i) => {
 	const service = ctx.get(seasonServices, a.serviceId, 'Its service');
 	const { agreementId } = takeScopes(ctx, {
 		...{ jobId: offer.jobId, scopes: [service.name], serviceId: service.id, year: offer.year },
-		...{ visits: a.visits, hours: a.hours, billing: a.billing, onDays: a.onDays, note: a.note }
+		...{ visits: offer.visits, hours: offer.hours, billing: a.billing, onDays: a.onDays, note: a.note }
 	});
 	ctx.update(agreements, agreementId, { stop: a.stop, openFrom: a.openFrom, openTo: a.openTo });
 	ctx.update(seasonOffers, offer.id, { madeId: agreementId, trouble: '' });
 });
 
-/** Offers that were accepted become agreements; one that cannot is said on its list, and looked at again when somebody put it right by hand. */
+/** Offers that were accepted become agreements; one that cannot is said on its list, stays won work, and is made one by hand. */
 export function takeRenewals(app: App): void {
 	const won = app.db.orm
 		.select({ id: seasonOffers.id })
@@ -142,7 +151,9 @@ export function takeRenewals(app: App): void {
 export const offersOf = (app: App, serviceId: string) =>
 	app.db.orm
 		.select({
-			...{ id: seasonOffers.id, year: seasonOffers.year, jobId: seasonOffers.jobId, madeId: seasonOffers.madeId },
+			...{ id: seasonOffers.id, year: seasonOffers.year, jobId: seasonOffers.jobId },
+			/** By itself, or by hand from what was accepted. */
+			madeId: sql<string | null>`coalesce(${seasonOffers.madeId}, (select m.id from agreements m where m.job_id = ${seasonOffers.jobId}))`,
 			...{ trouble: seasonOffers.trouble, address: sites.address, stage: stages.name, meaning: stages.meaning }
 		})
 		.from(seasonOffers)

@@ -109,7 +109,8 @@ export function proposeRound(
 	return { service, crewSize: size, ways, rows, lacks, fullDays: i.crewId === null ? [] : fullDays(rows, load, size) };
 }
 
-const peopleOf = (db: Orm, crewId: string | null): { id: string; skills: string }[] =>
+/** Who is in a crew, with what they can; of what nobody has yet, nobody. */
+export const peopleOf = (db: Orm, crewId: string | null): { id: string; skills: string }[] =>
 	crewId === null
 		? []
 		: db

@@ -130,6 +130,9 @@ export const seasonOffers = sqliteTable(
 			.notNull()
 			.references(() => jobs.id),
 		price: cents('price').notNull(),
+		/** What was offered for it: it holds, whatever the agreement before becomes meanwhile. Labor hours in ten-thousandths. */
+		visits: integer('visits').notNull().default(0),
+		hours: integer('hours').notNull().default(0),
 		/** The agreement that came of it. */
 		madeId: ref('made_id').references(() => agreements.id),
 		/** Why it could not become one although it was accepted; '' when it could, or was not. */

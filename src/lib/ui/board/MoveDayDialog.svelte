@@ -21,6 +21,7 @@
 	let choice = $state(untrack(() => ({ day, crewId: '', onward: false, outdoor: true, room: false })));
 	let shown = $state<Answer<'plan.check-day'> | null>(null);
 	const wanted = $derived({ ...choice, crewId: choice.crewId || null });
+	// Where it was opened is where it moves: a board does not go from a draft to the plan under its dialog.
 	const draftId = untrack(() => arranger.draftId());
 	let asked = 0;
 	$effect(() => {

@@ -193,9 +193,7 @@
 		cross = area.at;
 		if (did === 'corner') keys.on = [...keys.on, map.containerPointToLatLng([...area.at])];
 		if (did === 'back') keys.on = keys.on.slice(0, -1);
-		if (did === 'closed') {
-			return drawnAround(keys.on);
-		}
+		if (did === 'closed') return drawnAround(keys.on);
 		if (did === 'moved') return;
 		outline?.remove();
 		outline = L.polygon(keys.on, { color: tone('--color-accent'), weight: 2, dashArray: '5 4', interactive: false }).addTo(map);

@@ -21,6 +21,7 @@
 	}
 	let { ids, year, mayQuote, ondone, onclose }: Props = $props();
 	let open = $state(true);
+	// What it begins with, once: from then on it is what is typed.
 	let t = $state(
 		untrack(() => ({ year: String(year), way: 'percent' as 'percent' | 'margin', by: '3', how: 'once' as 'once' | 'send' | 'issue' }))
 	);

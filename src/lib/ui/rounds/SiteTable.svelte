@@ -23,6 +23,7 @@
 	// What was picked when it was opened: the list behind may change meanwhile, and what is typed stays.
 	const shown = untrack(() => rows.slice(0, MOST));
 	const seesPrices = shown.some((s) => s.price !== null);
+	// Once, for the same reason: from then on it is what is typed.
 	let typed = $state<Record<string, Typed>>(untrack(() => Object.fromEntries(shown.map((s) => [s.id, typedOf(s, blocks[s.id])]))));
 	let wrong: Wrong | null = $state(null);
 	let problem = $state('');
@@ -65,7 +66,9 @@
 				return back.ok ? null : back.message;
 			});
 		}
-		onblocks(all.blocks);
+		// What stands beyond the table, or was set for others, stays as it was.
+		const inTable = new Set(shown.map((s) => s.id));
+		onblocks({ ...Object.fromEntries(Object.entries(blocks).filter(([id]) => !inTable.has(id))), ...all.blocks });
 		onclose();
 	}
 </script>

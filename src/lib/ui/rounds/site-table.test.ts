@@ -39,6 +39,7 @@ describe('the table of a choice', () => {
 		expect(wrong({ visits: '400' })).toMatchObject({ id: 'b', cell: 'visits' });
 		expect(wrong({ hours: 'x' })).toMatchObject({ id: 'b', cell: 'hours' });
 		expect(wrong({ price: '1,2,3.x' })).toMatchObject({ id: 'b', cell: 'price' });
+		expect(wrong({ price: '' })).toMatchObject({ id: 'b', cell: 'price', message: 'Say for how much.' });
 		expect(wrong({ block: '2 min' })).toMatchObject({ id: 'b', cell: 'block', message: 'From 5 minutes to a day.' });
 		expect(wrong({ block: 'long' })).toMatchObject({ id: 'b', cell: 'block' });
 	});

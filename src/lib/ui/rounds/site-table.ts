@@ -92,6 +92,7 @@ export function changesOf(rows: readonly Sold[], typed: Readonly<Record<string, 
 		try {
 			const { visits, hours, price, block } = readRow(t);
 			if (visits < 1 || visits > 366) return { id: s.id, cell: 'visits', message: 'From 1 to 366 visits.' };
+			if (price === null && s.price !== null) return { id: s.id, cell: 'price', message: 'Say for how much.' };
 			if (block !== null && (block < 5 || block > 1440)) return { id: s.id, cell: 'block', message: 'From 5 minutes to a day.' };
 			if (block !== null) all.blocks[s.id] = block;
 			const same = visits === s.sold && hours === s.hours && (price === null || price === s.price);
